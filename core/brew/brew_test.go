@@ -1,0 +1,328 @@
+package brew
+
+import (
+	"encoding/json"
+	"fmt"
+	"math"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+)
+
+func ptr[T any](v T) *T { return &v }
+
+func compute(t require.TestingT, r Request) *Plan {
+	p, err := Compute(r)
+	require.NoError(t, err)
+	return p
+}
+
+// anyRequest draws a request that validation lets through, over the whole
+// range of every numeric field.
+func anyRequest(t *rapid.T) Request {
+	m := rapid.SampledFrom(method.All).Draw(t, "method")
+	s := rapid.SampledFrom(m.Schools).Draw(t, "school")
+	r := Request{Method: m.ID, School: ptr(s.ID)}
+	for _, f := range Fields {
+		if rapid.Float64Range(0, 1).Draw(t, f.Path+"?") < 0.5 {
+			continue
+		}
+		switch f.Kind {
+		case "number":
+			v := rapid.Float64Range(f.Min, f.Max).Draw(t, f.Path)
+			if f.Whole {
+				v = math.Round(v)
+			}
+			*f.number(&r) = &v
+		case "word":
+			w := rapid.SampledFrom(f.Words).Draw(t, f.Path)
+			*f.word(&r) = &w
+		case "yesno":
+			b := rapid.Bool().Draw(t, f.Path)
+			*f.yesno(&r) = &b
+		}
+	}
+	return r
+}
+
+// anyPlan draws a request and plans it; what checkTogether or the burner
+// refuses is not under test here.
+func anyPlan(t *rapid.T) (Request, *Plan) {
+	r := anyRequest(t)
+	p, err := Compute(r)
+	if err != nil {
+		require.NotEmpty(t, err.(Problems)[0].Field)
+		t.Skip("refused: " + err.Error())
+	}
+	return r, p
+}
+
+// tree returns a plan as generic JSON; json.Marshal fails on NaN and infinity.
+func tree(t require.TestingT, p *Plan) map[string]any {
+	b, err := json.Marshal(p)
+	require.NoError(t, err)
+	var m map[string]any
+	require.NoError(t, json.Unmarshal(b, &m))
+	return m
+}
+
+func walkNumbers(at string, v any, visit func(path string, v float64)) {
+	switch x := v.(type) {
+	case float64:
+		visit(at, x)
+	case map[string]any:
+		for k, sub := range x {
+			walkNumbers(strings.TrimPrefix(at+"."+k, "."), sub, visit)
+		}
+	case []any:
+		for i, sub := range x {
+			walkNumbers(fmt.Sprintf("%s[%d]", at, i), sub, visit)
+		}
+	}
+}
+
+func TestPlanBalancesWater(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		_, p := anyPlan(t)
+		w := p.Water
+		in := *w.PouredMl + *w.DilutionMl + *w.SplashMl
+		out := *p.DrinkMl + *w.RetainedMl + *w.LeftBehindMl
+		assert.InDelta(t, in, out, 1e-9*math.Max(in, 1), "poured + dilution + splash = drink + retained + left behind")
+		heated := *w.PouredMl + *w.RinseMl + *w.PreheatMl + *w.DilutionMl + *w.BoiledOffMl
+		assert.InDelta(t, *w.HeatedMl, heated, 1e-9*heated)
+		assert.InDelta(t, *w.CarriedMl, heated+*w.SplashMl+*w.WashupMl, 1e-9*heated)
+	})
+}
+
+func TestPlanIsSound(t *testing.T) {
+	negative := map[string]bool{"grind.um": true} // a grinder may be set below its zero
+	rapid.Check(t, func(t *rapid.T) {
+		_, p := anyPlan(t)
+		m := tree(t, p) // fails on NaN and infinity
+		working := m["working"].(map[string]any)
+		for _, skip := range []string{"working", "steps", "curves", "request", "notes", "cautions", "version"} {
+			delete(m, skip)
+		}
+		walkNumbers("", m, func(path string, v float64) {
+			if strings.HasPrefix(path, "dose_measures") {
+				path = "dose_measures"
+			} else {
+				w, ok := working[path].(map[string]any)
+				require.True(t, ok, "%s has no working", path)
+				assert.Equal(t, v, w["value"], path)
+				assert.NotEmpty(t, w["formula"], path)
+				assert.NotEmpty(t, w["source"], path)
+			}
+			if !strings.HasSuffix(path, "_c") && !negative[path] && path != "dose_measures" {
+				assert.GreaterOrEqual(t, v, 0.0, path)
+			}
+		})
+		boil := *p.BoilC
+		for _, curve := range [][][2]float64{p.Curves.WaterC, p.Curves.SlurryC} {
+			for i, pt := range curve {
+				assert.LessOrEqual(t, pt[1], boil+1e-6, "nothing is hotter than the boiling point")
+				if i > 0 {
+					assert.GreaterOrEqual(t, pt[0], curve[i-1][0]-1e-6, "time runs on")
+				}
+			}
+		}
+		last := 0.0
+		for _, pt := range p.Curves.ScaleG {
+			assert.GreaterOrEqual(t, pt[1], last-1e-9, "scale readings never fall")
+			last = pt[1]
+		}
+		busy := math.Inf(-1)
+		for _, s := range p.Steps {
+			if s.Lane == method.Hands || s.Lane == method.Scale {
+				assert.GreaterOrEqual(t, s.AtS, busy-1e-6, "%s overlaps a pair of hands", s.ID)
+				busy = s.AtS + s.ForS
+			}
+			assert.NotContains(t, s.Text, "{")
+		}
+		for _, k := range p.Cautions {
+			assert.NotEmpty(t, k.Text, k.ID)
+			assert.NotEmpty(t, k.Why, k.ID)
+		}
+	})
+}
+
+func TestScalingTheCupsScalesWaterAndDose(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		n := float64(rapid.IntRange(1, 6).Draw(t, "people"))
+		cup := rapid.Float64Range(100, 400).Draw(t, "cup")
+		at := func(people float64) *Plan {
+			return compute(t, Request{Method: "cone", Drinkers: &people, CupMl: &cup, Vessel: Vessel{CapacityMl: ptr(20000.0), DiameterMm: ptr(300.0)}})
+		}
+		one, many := at(1), at(n)
+		assert.InEpsilon(t, n**one.DoseG, *many.DoseG, 1e-12)
+		assert.InEpsilon(t, n**one.Water.PouredMl, *many.Water.PouredMl, 1e-12)
+		assert.Equal(t, *one.Ratio, *many.Ratio)
+	})
+}
+
+// Common practice, no published source: 13 g to 200 g of water, with readings
+// of 30, 110, 170 and 200 g, 45 s apart, done at 3:20.
+func TestConePulsesArePracticeReadings(t *testing.T) {
+	p := compute(t, Request{Method: "cone", CupMl: ptr(174.0)}) // 200 g less 2 g/g kept by 13 g
+	assert.InDelta(t, 13, *p.DoseG, 1e-9)
+	assert.InDelta(t, 200, *p.Water.PouredMl, 1e-9)
+	var readings, times []float64
+	for _, s := range p.Steps {
+		if s.Lane == method.Scale {
+			readings = append(readings, *s.ToG)
+			times = append(times, s.AtS)
+		}
+	}
+	assert.InDeltaSlice(t, []float64{30, 110, 170, 200}, readings, 1e-9)
+	assert.Equal(t, []float64{0, 45, 90, 135}, times)
+	assert.Equal(t, 200.0, *p.ContactS)
+}
+
+// Common practice: 70 g to each litre poured; 4 min, stir, skim, 1–2 min.
+func TestPotIsSeventyGramsALitre(t *testing.T) {
+	p := compute(t, Request{Method: "pot", DoseG: ptr(70.0), CupMl: ptr(830.0), Vessel: Vessel{CapacityMl: ptr(2000.0)}})
+	assert.InDelta(t, 1000, *p.Water.PouredMl, 1e-9, "830 drunk + 140 kept + 30 left")
+	assert.InDelta(t, 70, *p.Ratio, 1e-9)
+	assert.InDelta(t, 5.5*60, *p.ContactS, 60)
+	assert.Greater(t, *p.WaitS, 30.0)
+}
+
+func TestOrderOfTrust(t *testing.T) {
+	place := Place{AltitudeM: ptr(3900.0)}
+	boil := func() float64 { return *compute(t, Request{Method: "pot", Place: place}).BoilC }
+	assert.InDelta(t, 86.96, boil(), 0.01)
+	place.SeaLevelHPa = ptr(1000.0)
+	assert.Less(t, boil(), 86.9)
+	place.PressureHPa = ptr(700.0)
+	assert.InDelta(t, 89.93, boil(), 0.01)
+	place.MeasuredBoilC = ptr(88.0)
+	assert.Equal(t, 88.0, boil())
+	p := compute(t, Request{Method: "pot", Place: place})
+	assert.EqualValues(t, "measured", p.Working["boil_c"].Kind)
+}
+
+func TestHighUpItDoesNotWait(t *testing.T) {
+	p := compute(t, Request{Method: "cone", Place: Place{AltitudeM: ptr(3900.0)}})
+	assert.Zero(t, *p.WaitS)
+	require.NotEmpty(t, p.Notes)
+	assert.Equal(t, "do-not-wait", p.Notes[0].ID)
+	assert.Contains(t, p.Notes[0].Text, "Boils at 87.0 °C here")
+	assert.Len(t, p.Notes[0].Values, 2)
+}
+
+func TestTooSmallAPotIsBatches(t *testing.T) {
+	p := compute(t, Request{Method: "pot", Drinkers: ptr(4.0), Vessel: Vessel{CapacityMl: ptr(700.0)}})
+	assert.Equal(t, 3.0, *p.Batches)
+	for _, s := range p.Steps {
+		if s.ID == "fill" {
+			assert.InDelta(t, *p.Water.HeatedMl/3, *s.ToG, 1e-9)
+		}
+	}
+}
+
+func TestFlameCautions(t *testing.T) {
+	has := func(p *Plan, id string) bool {
+		for _, k := range p.Cautions {
+			if k.ID == id {
+				return true
+			}
+		}
+		return false
+	}
+	stove := compute(t, Request{Method: "pot"})
+	urn := compute(t, Request{Method: "cone", Heat: Heat{SuppliedC: ptr(92.0)}})
+	mains := compute(t, Request{Method: "cone", Heat: Heat{Burner: ptr("mains")}})
+	assert.True(t, has(stove, "co") && has(stove, "canister") && has(stove, "boil-over"))
+	assert.False(t, has(urn, "co") || has(mains, "co"))
+	assert.True(t, has(mains, "mains"))
+	assert.Nil(t, urn.Heat)
+	assert.NotNil(t, mains.Heat.EnergyWh)
+	assert.Nil(t, mains.Heat.FuelG)
+}
+
+func TestBadRequests(t *testing.T) {
+	for _, c := range []struct{ in, want string }{
+		{`{"method":"pot","place":{"altitude_m":9500}}`, "place.altitude_m: 9500 is not allowed; allowed: -430 to 8850 m"},
+		{`{"method":"pot","place":{"measured_boil_c":120}}`, "place.measured_boil_c: 120 is not allowed; allowed: 68 to 103 °C"},
+		{`{"method":"pot","drinkers":0}`, "drinkers: 0 is not allowed; allowed: a whole number, 1 to 24"},
+		{`{"method":"pot","drinkers":1.5}`, "drinkers: 1.5 is not allowed"},
+		{`{"method":"samovar"}`, `method: "samovar" is not known; allowed: one of `},
+		{`{}`, `method: "" is not known`},
+		{`{"method":"pot","school":"four-pulses"}`, "school: "},
+		{`{"method":"pot","place":{"altitud":1}}`, "place.altitud: not a known field; allowed here: altitude_m"},
+		{`{"method":"pot","drinkers":"two"}`, "drinkers: a string is not allowed; allowed: a number"},
+		{`{"method":"pot",`, "request: not JSON at line 1, column 16"},
+		{`{"method":"pot"} x`, "request: not JSON"},
+		{`[]`, "request: not a JSON object"},
+		{`{"method":"pot","heat":{"burner":"mains","fuel":"gas"}}`, "heat.fuel: gas does not burn in burner mains; allowed: one of electric"},
+		{`{"method":"pot","water":{"state":"snow","source_c":4}}`, "water.source_c: 4 °C is not allowed for snow; allowed: -40 to 0 °C"},
+		{`{"method":"pot","grinder":{"clicks":20}}`, "grinder.clicks: "},
+		{`{"method":"pot","heat":{"power_w":50},"place":{"wind_ms":9}}`, "heat.power_w: 50 W cannot bring this pot to the boil"},
+		{strings.Repeat(" ", MaxRequestBytes+1), "request: larger than"},
+	} {
+		r, err := Decode(strings.NewReader(c.in))
+		if err == nil {
+			_, err = Compute(r)
+		}
+		require.Error(t, err, c.in)
+		assert.Contains(t, err.Error(), c.want, c.in)
+	}
+}
+
+func TestEveryFieldIsInTheRequest(t *testing.T) {
+	for _, f := range Fields {
+		name, in := f.Path, "{"
+		depth := strings.Count(name, ".") + 1
+		for part := range strings.SplitSeq(name, ".") {
+			in += fmt.Sprintf("%q:{", part)
+		}
+		in = strings.TrimSuffix(in, "{") + "null" + strings.Repeat("}", depth)
+		_, err := Decode(strings.NewReader(in))
+		assert.NoError(t, err, in)
+		assert.NotEmpty(t, f.Allowed, name)
+	}
+}
+
+func TestPhraseValuesMatchText(t *testing.T) {
+	p := compute(t, Request{Method: "cone"})
+	for _, s := range p.Steps {
+		if s.Template == "" {
+			continue
+		}
+		assert.Equal(t, s.Text, quantity.Say(s.Template, s.Values...).Text)
+	}
+}
+
+func FuzzDecode(f *testing.F) {
+	f.Add([]byte(`{"method":"cone","place":{"altitude_m":3900}}`))
+	f.Add([]byte(`{"method":"pot","water":{"state":"snow"},"heat":{"canister":{"left_g":3}}}`))
+	f.Fuzz(func(t *testing.T, b []byte) {
+		r, err := Decode(strings.NewReader(string(b)))
+		if err != nil {
+			return
+		}
+		if p, err := Compute(r); err == nil {
+			_ = tree(t, p)
+		}
+	})
+}
+
+func BenchmarkCompute(b *testing.B) {
+	for _, m := range method.All {
+		b.Run(m.ID, func(b *testing.B) {
+			r := Request{Method: m.ID, Drinkers: ptr(2.0), Place: Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0), WindMs: ptr(3.0)}}
+			b.ReportAllocs()
+			for b.Loop() {
+				if _, err := Compute(r); err != nil {
+					b.Fatal(err)
+				}
+			}
+		})
+	}
+}

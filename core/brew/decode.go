@@ -1,0 +1,104 @@
+package brew
+
+import (
+	"bytes"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"reflect"
+	"slices"
+	"strings"
+)
+
+// MaxRequestBytes bounds a request; a full one is under 3 kB.
+const MaxRequestBytes = 64 << 10
+
+// Decode reads a request as JSON. The error is Problems and names the field,
+// or the line and column where the text stops being JSON. Unknown fields are
+// problems, each with its path.
+func Decode(r io.Reader) (Request, error) {
+	var req Request
+	b, err := io.ReadAll(io.LimitReader(r, MaxRequestBytes+1))
+	if err != nil {
+		return req, err
+	}
+	if len(b) > MaxRequestBytes {
+		return req, Problems{{Field: "request", Message: fmt.Sprintf("larger than %d bytes; allowed: up to %d", MaxRequestBytes, MaxRequestBytes)}}
+	}
+	var tree any
+	dec := json.NewDecoder(bytes.NewReader(b))
+	err = dec.Decode(&tree)
+	if err == nil {
+		if _, extra := dec.Token(); extra != io.EOF {
+			err = fmt.Errorf("more text after the end of the request")
+		}
+	}
+	if err != nil {
+		line, col := position(b, err)
+		return req, Problems{{Field: "request", Message: fmt.Sprintf("not JSON at line %d, column %d: %v; allowed: one JSON object", line, col, err)}}
+	}
+	if _, ok := tree.(map[string]any); !ok {
+		return req, Problems{{Field: "request", Message: "not a JSON object; allowed: one JSON object such as {\"method\": \"cone\"}"}}
+	}
+	if bad := unknown(tree, reflect.TypeFor[Request](), ""); len(bad) > 0 {
+		return req, bad
+	}
+	if err := json.Unmarshal(b, &req); err != nil {
+		if t, ok := errors.AsType[*json.UnmarshalTypeError](err); ok {
+			return req, Problems{{Field: t.Field, Value: t.Value, Message: fmt.Sprintf("a %s is not allowed; allowed: a %s", t.Value, jsonKind(t.Type))}}
+		}
+		return req, Problems{{Field: "request", Message: err.Error()}}
+	}
+	return req, nil
+}
+
+func position(b []byte, err error) (line, col int) {
+	at := len(b)
+	if s, ok := errors.AsType[*json.SyntaxError](err); ok {
+		at = int(s.Offset)
+	}
+	before := b[:min(at, len(b))]
+	line = bytes.Count(before, []byte("\n")) + 1
+	return line, len(before) - bytes.LastIndexByte(before, '\n') - 1
+}
+
+func jsonKind(t reflect.Type) string {
+	for t.Kind() == reflect.Pointer {
+		t = t.Elem()
+	}
+	switch t.Kind() {
+	case reflect.Float64:
+		return "number"
+	case reflect.Bool:
+		return "true or false"
+	case reflect.Struct:
+		return "JSON object"
+	}
+	return "string"
+}
+
+// unknown lists the paths in tree that type t has no field for.
+func unknown(tree any, t reflect.Type, at string) Problems {
+	object, ok := tree.(map[string]any)
+	if !ok || t.Kind() != reflect.Struct {
+		return nil
+	}
+	known := map[string]reflect.Type{}
+	var names []string
+	for i := range t.NumField() {
+		name, _, _ := strings.Cut(t.Field(i).Tag.Get("json"), ",")
+		known[name] = t.Field(i).Type
+		names = append(names, name)
+	}
+	var bad Problems
+	for name, sub := range object {
+		if kt, ok := known[name]; ok {
+			bad = append(bad, unknown(sub, kt, at+name+".")...)
+		} else {
+			bad = append(bad, Problem{at + name, nil, "not a known field; allowed here: " + strings.Join(names, ", ")})
+		}
+	}
+	slices.SortFunc(bad, func(a, b Problem) int { return strings.Compare(a.Field, b.Field) })
+	return bad
+}

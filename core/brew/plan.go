@@ -1,0 +1,154 @@
+package brew
+
+import (
+	"apodemos/core/coffee"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+	"apodemos/core/working"
+)
+
+// Version is the version of the computation. It is stored with a plan, so that
+// an old brew still shows what it was told.
+const Version = "0.2.0"
+
+// Plan is what to do, when, and what comes of it. Units are in the names;
+// times in steps and curves are in seconds from the moment that water meets
+// coffee. A pointer is null where the figure does not apply. Figures have full
+// precision: rounding is the reader's.
+type Plan struct {
+	Version   string   `json:"version"`
+	Request   Request  `json:"request" doc:"What was asked, with the defaults filled in"`
+	Defaulted []string `json:"defaulted" nullable:"false" doc:"Paths in request that were not asked but filled in"`
+
+	PressureHPa *float64 `json:"pressure_hpa"`
+	BoilC       *float64 `json:"boil_c"`
+	BoilLowC    *float64 `json:"boil_low_c"`
+	BoilHighC   *float64 `json:"boil_high_c"`
+	TargetC     *float64 `json:"target_c" doc:"Wished water temperature at first contact"`
+	TargetLowC  *float64 `json:"target_low_c" doc:"The school's band, for a dark roast"`
+	TargetHighC *float64 `json:"target_high_c" doc:"The school's band, for a light roast"`
+	StartC      *float64 `json:"start_c" doc:"Water temperature that this stop gives at first contact"`
+	WaitS       *float64 `json:"wait_s"`
+	SlurryC     *float64 `json:"slurry_c"`
+	CupC        *float64 `json:"cup_c"`
+	DrinkableS  *float64 `json:"drinkable_s" doc:"From serving until the cup is at drinking temperature"`
+
+	DoseG        *float64         `json:"dose_g"`
+	DoseMeasures *coffee.Measures `json:"dose_measures"`
+	Ratio        *float64         `json:"ratio_g_per_l"`
+	Grind        Grind            `json:"grind"`
+
+	Water   WaterPlan `json:"water"`
+	DrinkMl *float64  `json:"drink_ml"`
+	Batches *float64  `json:"batches"`
+
+	Heat *HeatPlan `json:"heat" doc:"Null when hot water is supplied"`
+
+	ContactS          *float64     `json:"contact_s"`
+	ReferenceContactS *float64     `json:"reference_contact_s"`
+	Strength          StrengthPlan `json:"strength"`
+	CaffeineMg        *float64     `json:"caffeine_mg"`
+
+	Steps        []Step        `json:"steps" nullable:"false"`
+	Curves       Curves        `json:"curves"`
+	Cautions     []Caution     `json:"cautions" nullable:"false"`
+	Notes        []Note        `json:"notes" nullable:"false"`
+	Alternatives []Alternative `json:"alternatives" nullable:"false"`
+	Working      working.Sheet `json:"working" nullable:"false"`
+}
+
+// Grind is how fine.
+type Grind struct {
+	Um     *float64 `json:"um"`
+	Band   string   `json:"band"`
+	Clicks *float64 `json:"clicks"`
+}
+
+// WaterPlan is the water bookkeeping over all batches. It balances:
+// poured + dilution + splash = drink + retained + left_behind, and
+// heated = poured + rinse + preheat + dilution + boiled_off, and
+// carried = heated + splash + washup.
+type WaterPlan struct {
+	PouredMl     *float64 `json:"poured_ml"`
+	RetainedMl   *float64 `json:"retained_ml"`
+	LeftBehindMl *float64 `json:"left_behind_ml"`
+	RinseMl      *float64 `json:"rinse_ml"`
+	PreheatMl    *float64 `json:"preheat_ml"`
+	DilutionMl   *float64 `json:"dilution_ml"`
+	SplashMl     *float64 `json:"splash_ml"`
+	BoiledOffMl  *float64 `json:"boiled_off_ml"`
+	HeatedMl     *float64 `json:"heated_ml"`
+	WashupMl     *float64 `json:"washup_ml"`
+	CarriedMl    *float64 `json:"carried_ml"`
+	MeltG        *float64 `json:"melt_g"`
+}
+
+// HeatPlan is heat and fuel over all batches; times are those of one batch.
+type HeatPlan struct {
+	EnergyKJ *float64      `json:"energy_kj" doc:"Heat that must reach the pot"`
+	FuelG    *float64      `json:"fuel_g"`
+	EnergyWh *float64      `json:"energy_wh"`
+	HeatS    *float64      `json:"heat_s"`
+	DwellS   *float64      `json:"dwell_s" doc:"At the boil: disinfecting, and keeping hot until the last pour"`
+	Canister *CanisterPlan `json:"canister"`
+}
+
+// CanisterPlan is what the gas canister does during the brew.
+type CanisterPlan struct {
+	StartBar *float64 `json:"start_bar" doc:"Gauge pressure, over the air at the stop"`
+	EndBar   *float64 `json:"end_bar"`
+	EndC     *float64 `json:"end_c"`
+	Verdict  string   `json:"verdict" enum:"fine,weak,will-not-feed"`
+}
+
+// StrengthPlan is the estimate of what is in the cup.
+type StrengthPlan struct {
+	TDSPct            *float64 `json:"tds_pct"`
+	ExtractionPct     *float64 `json:"extraction_pct"`
+	ExtractionLowPct  *float64 `json:"extraction_low_pct"`
+	ExtractionHighPct *float64 `json:"extraction_high_pct"`
+}
+
+// Step is one thing to do, of one batch.
+type Step struct {
+	ID   string      `json:"id"`
+	AtS  float64     `json:"at_s"`
+	ForS float64     `json:"for_s"`
+	Lane method.Lane `json:"lane" enum:"water,flame,scale,hands"`
+	quantity.Phrase
+	ToG     *float64     `json:"to_g" doc:"Scale reading to stop at"`
+	Until   method.Until `json:"until" enum:"time,weight,temperature,sign"`
+	Sign    string       `json:"sign"`
+	Caution string       `json:"caution" doc:"ID of the caution that stands here"`
+}
+
+// Curves are pictures over time, as [seconds, value] pairs.
+type Curves struct {
+	WaterC  [][2]float64 `json:"water_c" nullable:"false" doc:"In the kettle or pot"`
+	SlurryC [][2]float64 `json:"slurry_c" nullable:"false" doc:"Where water and coffee are"`
+	CupC    [][2]float64 `json:"cup_c" nullable:"false" doc:"In the cup, from serving"`
+	ScaleG  [][2]float64 `json:"scale_g" nullable:"false"`
+}
+
+// Caution is a danger and how to avoid it.
+type Caution struct {
+	ID    string `json:"id"`
+	Level string `json:"level" enum:"note,care,danger"`
+	Text  string `json:"text"`
+	Why   string `json:"why"`
+	Step  string `json:"step" doc:"ID of the step where it stands; empty when it covers the brew"`
+}
+
+// Note is an adjustment that the plan made, and why.
+type Note struct {
+	ID string `json:"id"`
+	quantity.Phrase
+	Why string `json:"why"`
+}
+
+// Alternative is another way to the same cup, with its cost.
+type Alternative struct {
+	ID   string `json:"id"`
+	Text string `json:"text"`
+	Cost string `json:"cost"`
+}

@@ -1,0 +1,110 @@
+package brew
+
+// Request asks for the plan of one brew. Only Method is needed; everything
+// else has a default, which the plan states. Units are in the names.
+type Request struct {
+	Method   string   `json:"method" doc:"Method ID from the catalogue"`
+	School   *string  `json:"school,omitempty"`
+	Drinkers *float64 `json:"drinkers,omitempty"`
+	CupMl    *float64 `json:"cup_ml,omitempty"`
+	Ratio    *float64 `json:"ratio_g_per_l,omitempty"`
+	DoseG    *float64 `json:"dose_g,omitempty"`
+	Strength *string  `json:"strength,omitempty"`
+
+	Place   Place   `json:"place,omitzero" required:"false"`
+	Water   Water   `json:"water,omitzero" required:"false"`
+	Heat    Heat    `json:"heat,omitzero" required:"false"`
+	Vessel  Vessel  `json:"vessel,omitzero" required:"false"`
+	Brewer  Brewer  `json:"brewer,omitzero" required:"false"`
+	Cup     Cup     `json:"cup,omitzero" required:"false"`
+	Coffee  Coffee  `json:"coffee,omitzero" required:"false"`
+	Grinder Grinder `json:"grinder,omitzero" required:"false"`
+	Measure Measure `json:"measure,omitzero" required:"false"`
+}
+
+// Place is where the brew is made.
+type Place struct {
+	AltitudeM     *float64 `json:"altitude_m,omitempty"`
+	SeaLevelHPa   *float64 `json:"sea_level_hpa,omitempty"`
+	PressureHPa   *float64 `json:"pressure_hpa,omitempty"`
+	MeasuredBoilC *float64 `json:"measured_boil_c,omitempty"`
+	Atmosphere    *string  `json:"atmosphere,omitempty"`
+	AirC          *float64 `json:"air_c,omitempty"`
+	WindMs        *float64 `json:"wind_ms,omitempty"`
+}
+
+// Water is the water that the stop has.
+type Water struct {
+	SourceC   *float64 `json:"source_c,omitempty"`
+	State     *string  `json:"state,omitempty"`
+	Treatment *string  `json:"treatment,omitempty"`
+	TDSMgL    *float64 `json:"tds_mg_l,omitempty"`
+}
+
+// Heat is how the water gets hot: a burner, or hot water supplied.
+type Heat struct {
+	Burner     *string  `json:"burner,omitempty"`
+	Fuel       *string  `json:"fuel,omitempty"`
+	PowerW     *float64 `json:"power_w,omitempty"`
+	Efficiency *float64 `json:"efficiency,omitempty"`
+	Screen     *bool    `json:"screen,omitempty"`
+	Lid        *bool    `json:"lid,omitempty"`
+	SuppliedC  *float64 `json:"supplied_c,omitempty"`
+	Canister   Canister `json:"canister,omitzero" required:"false"`
+}
+
+// Canister is the gas canister on the burner; shares are by mass.
+type Canister struct {
+	PropanePct   *float64 `json:"propane_pct,omitempty"`
+	IsobutanePct *float64 `json:"isobutane_pct,omitempty"`
+	ButanePct    *float64 `json:"butane_pct,omitempty"`
+	CapacityG    *float64 `json:"capacity_g,omitempty"`
+	LeftG        *float64 `json:"left_g,omitempty"`
+	TempC        *float64 `json:"temp_c,omitempty"`
+}
+
+// Vessel is the pot or kettle on the heat.
+type Vessel struct {
+	CapacityMl *float64 `json:"capacity_ml,omitempty"`
+	DiameterMm *float64 `json:"diameter_mm,omitempty"`
+	MassG      *float64 `json:"mass_g,omitempty"`
+	Material   *string  `json:"material,omitempty"`
+}
+
+// Brewer is the dripper, press or chamber, where it is not the vessel itself.
+type Brewer struct {
+	CapacityMl *float64 `json:"capacity_ml,omitempty"`
+	MassG      *float64 `json:"mass_g,omitempty"`
+	Material   *string  `json:"material,omitempty"`
+	Preheated  *bool    `json:"preheated,omitempty"`
+}
+
+// Cup is what each drinker drinks from.
+type Cup struct {
+	MassG     *float64 `json:"mass_g,omitempty"`
+	Material  *string  `json:"material,omitempty"`
+	Insulated *bool    `json:"insulated,omitempty"`
+	Preheated *bool    `json:"preheated,omitempty"`
+}
+
+// Coffee is the beans.
+type Coffee struct {
+	Roast       *string  `json:"roast,omitempty"`
+	DaysOff     *float64 `json:"days_off_roast,omitempty"`
+	Species     *string  `json:"species,omitempty"`
+	GroundAhead *bool    `json:"ground_ahead,omitempty"`
+}
+
+// Grinder turns micrometres into clicks.
+type Grinder struct {
+	UmPerClick *float64 `json:"um_per_click,omitempty"`
+	ZeroUm     *float64 `json:"zero_um,omitempty"`
+	Clicks     *float64 `json:"clicks,omitempty"`
+}
+
+// Measure is the user's own calibrated spoon, scoop, cup or handful.
+type Measure struct {
+	Name  *string  `json:"name,omitempty"`
+	Grams *float64 `json:"grams,omitempty"`
+	Step  *float64 `json:"step,omitempty"`
+}

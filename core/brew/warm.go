@@ -1,0 +1,227 @@
+package brew
+
+import (
+	"fmt"
+	"math"
+
+	"apodemos/core/heat"
+	"apodemos/core/quantity"
+	"apodemos/core/water"
+	"apodemos/core/working"
+)
+
+const (
+	coolingSource = "Carrier 1918 in the ASHRAE Handbook (surface); Holman and Churchill–Bernstein 1977 (walls)"
+	coolingLimits = "One temperature for the whole vessel; convection as in sea-level air. Good to about 1 °C over a few minutes with a usual pot."
+	heatingLimits = "Efficiency is that of a usual burner of this kind and good to about 20 %; calibrate it by weighing the fuel."
+)
+
+// mix returns the temperature of two bodies brought together; capacities in
+// kJ/K.
+func mix(c1, t1, c2, t2 float64) float64 {
+	if c1+c2 == 0 {
+		return t1
+	}
+	return (c1*t1 + c2*t2) / (c1 + c2)
+}
+
+func waterKJ(ml float64) float64 { return ml / 1000 * water.SpecificHeat }
+
+// warm finds how hot the water gets, how long to wait, and what heating takes.
+func (c *calc) warm() Problems {
+	r, p := &c.req, c.plan
+	boil := *p.BoilC
+	supplied := r.Heat.SuppliedC != nil
+	burner, _ := heat.BurnerByID(*r.Heat.Burner)
+	kettleMl := c.batch.poured + c.batch.rinse + c.batch.preheat
+
+	wish := c.school.Temps.For(*r.Coffee.Roast)
+	band := func(at **float64, path, label string, v float64) {
+		c.set(at, path, v, working.Figure{Label: label, Unit: quantity.Celsius, Kind: working.Practice, Source: practice,
+			Formula: "the school's water temperature for this roast: lighter roasts want hotter water",
+			Inputs: []working.Input{working.Word("School", c.school.Name, "request.school"),
+				working.Word("Roast", *r.Coffee.Roast, "request.coffee.roast")}})
+	}
+	band(&p.TargetC, "target_c", "Wished at first contact", wish)
+	band(&p.TargetLowC, "target_low_c", "Wished, dark roast", c.school.Temps.Low)
+	band(&p.TargetHighC, "target_high_c", "Wished, light roast", c.school.Temps.High)
+
+	c.hotC = boil
+	if supplied {
+		// The vessel that takes the water is as cold as the air.
+		c.hotC = mix(waterKJ(kettleMl), math.Min(*r.Heat.SuppliedC, boil), c.vessel.Capacity(), c.air.TempC)
+	}
+	cover := c.school.WaitCover
+	if !*r.Heat.Lid {
+		cover = heat.Open
+	}
+	cool := heat.NewCooling(c.vessel, kettleMl, cover, c.air)
+	c.startC = c.hotC
+	keeps := !supplied && (burner.Flame || burner.Low > 0) // can hold a boil
+	fig := working.Figure{Label: "Wait off the boil", Unit: quantity.Second, Kind: working.Published, Source: coolingSource, Limits: coolingLimits,
+		Formula: "time for this vessel to cool from where it is to the wished temperature: loss through walls and lid, and from the open surface",
+		Inputs: []working.Input{working.Num("From", c.hotC, quantity.Celsius, "boil_c"), working.Num("To", wish, quantity.Celsius, "target_c"),
+			working.Num("Water in it", kettleMl, quantity.Millilitre, "water.heated_ml"),
+			working.Num("Open share of the surface", 100*float64(cover), quantity.Percent, "request.heat.lid"),
+			working.Num("Diameter", c.vessel.DiameterMm, quantity.Millimetre, "request.vessel.diameter_mm"),
+			working.Num("Air", c.air.TempC, quantity.Celsius, "request.place.air_c"),
+			working.Num("Wind at the vessel", c.air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"),
+			working.Num("Loss at first", cool.Watts(c.hotC), quantity.Watt, "")}}
+	if supplied {
+		fig.Label = "Wait before use"
+		fig.Inputs[0].Path = "request.heat.supplied_c"
+	}
+	switch {
+	case c.hotC > wish+0.05:
+		c.when.wait, _ = cool.TimeTo(c.hotC, wish)
+		c.startC = wish
+		fig.PlusMinus = working.PlusMinus(math.Max(c.when.wait*0.25, 5))
+	case supplied:
+		c.note("supplied-cool", "The jug and the way from the urn cost some heat too; preheat what you can.",
+			"The water supplied is about {0} in the pot, and {1} is wished. Do not wait.", quantity.Of(c.hotC, quantity.Celsius), quantity.Of(wish, quantity.Celsius))
+	default:
+		c.note("do-not-wait", "The boiling point here is at or below what the school wishes: every second off the heat costs.",
+			"Boils at {0} here, and {1} is wished. Do not wait; keep it on the heat.", quantity.Of(boil, quantity.Celsius), quantity.Of(wish, quantity.Celsius))
+	}
+	if c.when.wait == 0 {
+		fig.Formula = "none: the water is not hotter than wished"
+	}
+	c.set(&p.WaitS, "wait_s", c.when.wait, fig)
+
+	if !supplied {
+		switch {
+		case !keeps:
+			// A kettle that switches itself off stands until it is used.
+			if stand := c.when.hot - c.when.wait; c.when.wait == 0 && stand > 0 {
+				c.startC = cool.After(c.hotC, stand)
+			}
+		case c.when.wait > 0:
+			c.when.hold = math.Max(c.when.hot-c.when.wait, 0)
+		default:
+			c.when.hold = c.when.hot + c.when.lastPour
+		}
+		if bad := c.burn(burner, kettleMl); len(bad) > 0 {
+			return bad
+		}
+	} else if c.when.wait == 0 && c.when.hot > 0 {
+		c.startC = cool.After(c.hotC, c.when.hot)
+	}
+	c.set(&p.StartC, "start_c", c.startC, working.Figure{Label: "Water at first contact", Unit: quantity.Celsius, Kind: working.Published, Source: coolingSource, Limits: coolingLimits,
+		Formula: "the wished temperature after the wait; or the hottest the water gets here, less what it loses while it stands",
+		Inputs: []working.Input{working.Num("Hottest here", c.hotC, quantity.Celsius, "boil_c"), working.Num("Wished", wish, quantity.Celsius, "target_c"),
+			working.Num("Wait", c.when.wait, quantity.Second, "wait_s")}})
+	c.fillTotals(supplied)
+	return nil
+}
+
+func (c *calc) note(id, why, template string, values ...quantity.Value) {
+	c.plan.Notes = append(c.plan.Notes, Note{ID: id, Phrase: quantity.Say(template, values...), Why: why})
+}
+
+// burn computes the heating of one batch and the fuel of all.
+func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
+	r, p := &c.req, c.plan
+	fuel, _ := heat.FuelByID(*r.Heat.Fuel)
+	cover := heat.Lidded
+	if !*r.Heat.Lid {
+		cover = heat.Open
+	}
+	flame := b.Low
+	if flame == 0 {
+		flame = 1
+	}
+	h := heat.Heating{Source: heat.Source(*r.Water.State), FromC: *r.Water.SourceC, ToC: *p.BoilC, VesselC: c.air.TempC,
+		Vessel: c.vessel, Cover: cover, Air: c.air, PowerW: *r.Heat.PowerW, Efficiency: *r.Heat.Efficiency, WindLoss: b.WindLoss,
+		DwellS: c.when.treat + c.when.hold, DwellFlame: flame}
+	// What boils off is put in at the start, and is itself small: two rounds settle it.
+	for range 3 {
+		h.WaterG = kettleMl + c.batch.boiledOff
+		if h.Source != heat.Liquid {
+			h.StarterG = 0.05 * h.WaterG
+		}
+		c.heated = h.Heat()
+		if !c.heated.Reaches {
+			return Problems{{"heat.power_w", *r.Heat.PowerW, fmt.Sprintf(
+				"%s W cannot bring this pot to the boil in this air: it levels off near %.0f °C; use a lid, a screen or more power, or less water", trim(*r.Heat.PowerW), c.heated.TopC)}}
+		}
+		c.batch.boiledOff = c.heated.BoiledG
+	}
+	h.WaterG = kettleMl + c.batch.boiledOff
+	c.heating, c.heated = h, h.Heat()
+	c.batch.boiledOff = c.heated.BoiledG
+	c.when.boiled = -math.Max(c.when.wait, c.when.hot) - c.when.treat
+	c.when.light = c.when.boiled - c.heated.HeatS
+
+	n := c.batch.n
+	hp := &HeatPlan{}
+	p.Heat = hp
+	k := c.heated
+	in := []working.Input{working.Num("Water, warming", k.WaterKJ*n, quantity.Kilojoule, "water.heated_ml"),
+		working.Num("Pot, warming", k.VesselKJ*n, quantity.Kilojoule, "request.vessel.mass_g")}
+	if h.Source != heat.Liquid {
+		in = append(in, working.Num("Ice, warming", k.IceKJ*n, quantity.Kilojoule, "request.water.source_c"),
+			working.Num("Melting", k.MeltKJ*n, quantity.Kilojoule, "water.melt_g"))
+	}
+	in = append(in, working.Num("Boiling off", k.BoilKJ*n, quantity.Kilojoule, "water.boiled_off_ml"),
+		working.Num("To wind or for want of a lid", k.AirKJ*n, quantity.Kilojoule, "request.place.wind_ms"))
+	c.set(&hp.EnergyKJ, "heat.energy_kj", k.NeedKJ()*n, working.Figure{Label: "Heat into the pot", Unit: quantity.Kilojoule, Kind: working.Published,
+		Source: "specific heat of water from IAPWS-IF97; fusion and metals, handbook values", Formula: "mass times specific heat times warming, for water and pot, plus melting, boiling off and what the air takes", Inputs: in})
+	heatIn := []working.Input{working.Num("Heat to the boil", (k.NeedKJ() - k.BoilKJ), quantity.Kilojoule, "heat.energy_kj"),
+		working.Num("Heat burned at full", h.PowerW, quantity.Watt, "request.heat.power_w"),
+		working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, "request.heat.efficiency"),
+		working.Num("Wind at the stove", c.air.WindMs, quantity.MetrePerSec, "request.place.wind_ms")}
+	c.set(&hp.HeatS, "heat.heat_s", k.HeatS, working.Figure{Label: "To the boil", Unit: quantity.Second, Kind: working.Practice, Source: "burner power and efficiency, " + practice,
+		Formula: "heat over the burner's power times its efficiency in this wind, one batch", Limits: heatingLimits, PlusMinus: working.PlusMinus(0.2 * k.HeatS), Inputs: heatIn})
+	c.set(&hp.DwellS, "heat.dwell_s", k.DwellS, working.Figure{Label: "At the boil", Unit: quantity.Second, Kind: working.Published, Source: "disinfecting: US CDC, 1 min, 3 min above 2,000 m; keeping hot: the school's steps",
+		Formula: "rolling boil that disinfects, plus the time kept hot until the last pour when there is nothing to wait for",
+		Inputs:  []working.Input{working.Num("Disinfecting", c.when.treat, quantity.Second, "request.water.treatment"), working.Num("Keeping hot", c.when.hold, quantity.Second, "wait_s")}})
+	wh := k.BurnedKJ * n / 3.6
+	if fuel.Electric() {
+		c.set(&hp.EnergyWh, "heat.energy_wh", wh, working.Figure{Label: "Electricity", Unit: quantity.WattHour, Kind: working.Practice, Source: practice,
+			Formula: "power times time, all batches", Limits: heatingLimits, PlusMinus: working.PlusMinus(0.1 * wh), Inputs: heatIn[1:]})
+	} else {
+		g := k.BurnedKJ * n / fuel.LHV
+		c.set(&hp.FuelG, "heat.fuel_g", g, working.Figure{Label: "Fuel", Unit: quantity.Gram, Kind: working.Practice, Source: "heating value, handbook; efficiency, " + practice,
+			Formula: "heat into the pot over efficiency and the fuel's lower heating value; while keeping hot, the low flame's", Limits: heatingLimits, PlusMinus: working.PlusMinus(0.2 * g),
+			Inputs: []working.Input{working.Num("Heat burned", k.BurnedKJ*n, quantity.Kilojoule, "heat.energy_kj"), working.Num("Heating value", fuel.LHV, quantity.MJPerKg, "request.heat.fuel"),
+				working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, "request.heat.efficiency")}})
+	}
+	return nil
+}
+
+// fillTotals closes the water balance once what boils off is known.
+func (c *calc) fillTotals(supplied bool) {
+	w, b := &c.plan.Water, c.batch
+	n := b.n
+	fig := func(label, formula string, in ...working.Input) working.Figure {
+		return working.Figure{Label: label, Unit: quantity.Millilitre, Kind: working.Practice, Source: "mass balance", Formula: formula, Inputs: in}
+	}
+	boiled := fig("Boils off", "net heat of the flame during the boil over the heat of vaporisation",
+		working.Num("At the boil", c.heated.DwellS, quantity.Second, "heat.dwell_s"),
+		working.Num("Heat of vaporisation", water.HeatOfVaporisation(*c.plan.BoilC), quantity.KJPerKg, "boil_c"))
+	boiled.Source = "IAPWS-IF97 and IAPWS SR1-86(1992) for the heat of vaporisation"
+	boiled.Limits = "Evaporation before the boil is left out."
+	c.set(&w.BoiledOffMl, "water.boiled_off_ml", b.boiledOff*n, boiled)
+	heated := (b.poured + b.rinse + b.preheat + b.boiledOff) * n
+	label := "Heat in all"
+	if supplied {
+		label = "Draw in all"
+	}
+	c.set(&w.HeatedMl, "water.heated_ml", heated, fig(label, "poured, plus rinse, preheating, dilution and what boils off",
+		working.Num("Poured", b.poured*n, quantity.Millilitre, "water.poured_ml"), working.Num("Rinse", b.rinse*n, quantity.Millilitre, "water.rinse_ml"),
+		working.Num("Preheating", b.preheat*n, quantity.Millilitre, "water.preheat_ml"), working.Num("Dilution", *w.DilutionMl, quantity.Millilitre, "water.dilution_ml"),
+		working.Num("Boils off", b.boiledOff*n, quantity.Millilitre, "water.boiled_off_ml")))
+	wash := c.washupMl()
+	c.set(&w.WashupMl, "water.washup_ml", wash, fig("Washing up", "to rinse out the pot, or the dripper"))
+	carried := heated + *w.SplashMl + wash
+	c.set(&w.CarriedMl, "water.carried_ml", carried, fig("Bring in all", "heated, plus cold splash and washing up",
+		working.Num("Heated", heated, quantity.Millilitre, "water.heated_ml"), working.Num("Cold splash", *w.SplashMl, quantity.Millilitre, "water.splash_ml"),
+		working.Num("Washing up", wash, quantity.Millilitre, "water.washup_ml")))
+	if *c.req.Water.State != string(heat.Liquid) && !supplied {
+		melt := heated - c.heating.StarterG*n
+		f := fig("Snow or ice to melt", "heated, less a little starter water that keeps the pot from scorching",
+			working.Num("Heated", heated, quantity.Millilitre, "water.heated_ml"), working.Num("Starter water", c.heating.StarterG*n, quantity.Gram, ""))
+		f.Unit = quantity.Gram
+		c.set(&w.MeltG, "water.melt_g", melt, f)
+	}
+}

@@ -1,0 +1,82 @@
+// Package coffee does the arithmetic of dose, water, spoons and grinder clicks.
+package coffee
+
+import (
+	"math"
+
+	"apodemos/core/quantity"
+)
+
+const (
+	// RetainedMlPerG is the water that grounds keep, in ml per g of dry
+	// coffee. Common practice, no published source.
+	RetainedMlPerG = 2.0
+	// SpecificHeat of ground coffee, kJ/(kg·K). From memory.
+	SpecificHeat = 1.7
+)
+
+// PourFor returns the water to pour, in ml, and the dose, in g, that leave
+// drinkMl when the dose is ratioGPerL grams to each litre poured, the grounds
+// keep RetainedMlPerG, leftBehindMl stays in the vessel and splashMl of cold
+// water is added afterwards. ratioGPerL must be above 0 and below 500.
+func PourFor(drinkMl, ratioGPerL, leftBehindMl, splashMl float64) (pourMl, doseG float64) {
+	need := math.Max(drinkMl+leftBehindMl-splashMl, 0)
+	pourMl = need / (1 - RetainedMlPerG*ratioGPerL/1000)
+	return pourMl, pourMl * ratioGPerL / 1000
+}
+
+// PourForDose returns the water to pour, in ml, for a given dose in g.
+func PourForDose(drinkMl, doseG, leftBehindMl, splashMl float64) float64 {
+	return math.Max(drinkMl+leftBehindMl-splashMl, 0) + RetainedMlPerG*doseG
+}
+
+// Measures is a dose in spoons, scoops or handfuls.
+type Measures struct {
+	Name  string  `json:"name"`
+	Count float64 `json:"count" doc:"How many, rounded to what the measure can show"`
+	Grams float64 `json:"grams" doc:"What that many hold"`
+	Error float64 `json:"error_g" doc:"Grams over (or under, negative) the dose wished"`
+}
+
+// Measure rounds a dose in g to a measure that holds grams and can be judged
+// to a step of itself (0.5 for half spoons). It never rounds to nothing.
+func Measure(doseG float64, name string, grams, step float64) Measures {
+	n := math.Max(quantity.RoundTo(doseG/grams, step), step)
+	return Measures{Name: name, Count: n, Grams: n * grams, Error: n*grams - doseG}
+}
+
+// Clicks converts a grind in µm to clicks of a grinder whose zero setting is
+// zeroUm and which opens perClickUm at each click.
+func Clicks(um, perClickUm, zeroUm float64) float64 {
+	return math.Max((um-zeroUm)/perClickUm, 0)
+}
+
+// A Band is a word for a range of grinds.
+type Band struct {
+	Name  string  `json:"name"`
+	MinUm float64 `json:"min_um"`
+	MaxUm float64 `json:"max_um"`
+}
+
+// Bands lists the words from fine to coarse. The words are common practice;
+// the micrometres are from memory, and makers disagree.
+var Bands = []Band{
+	{"powder", 0, 200},
+	{"espresso", 200, 380},
+	{"fine", 380, 550},
+	{"medium-fine", 550, 680},
+	{"medium", 680, 780},
+	{"medium-coarse", 780, 950},
+	{"coarse", 950, 1100},
+	{"very coarse", 1100, math.MaxFloat64},
+}
+
+// BandOf returns the word for a grind in µm.
+func BandOf(um float64) string {
+	for _, b := range Bands {
+		if um < b.MaxUm {
+			return b.Name
+		}
+	}
+	return Bands[len(Bands)-1].Name
+}

@@ -1,0 +1,169 @@
+package heat
+
+import (
+	"math"
+
+	"apodemos/core/water"
+)
+
+// Source is the state of the water put on the heat.
+type Source string
+
+// The states.
+const (
+	Liquid Source = "liquid"
+	Snow   Source = "snow"
+	Ice    Source = "ice"
+)
+
+// Heating is a vessel of water put on a burner.
+type Heating struct {
+	WaterG float64 // in all, liquid and frozen
+	Source Source
+	FromC  float64 // of the source
+	// StarterG is liquid water at 0 °C put under snow so that the pot does
+	// not scorch; part of WaterG.
+	StarterG float64
+	ToC      float64
+	VesselC  float64 // of the empty vessel at the start
+	Vessel   Vessel
+	Cover    Cover
+	Air      Air
+	PowerW   float64 // heat burned at full
+	// Efficiency in calm air with a lid, 0 to 1, and WindLoss as in Burner.
+	Efficiency float64
+	WindLoss   float64
+	DwellS     float64 // time at the boil
+	DwellFlame float64 // flame during the dwell, as a fraction of full
+}
+
+// Heated is what a heating takes. Heats are in kJ.
+type Heated struct {
+	WaterKJ  float64 // warming the liquid
+	IceKJ    float64 // warming the ice to 0 °C
+	MeltKJ   float64
+	VesselKJ float64
+	BoilKJ   float64 // boiling off
+	AirKJ    float64 // lost to the air beyond what a lidded pot in calm air loses
+	BurnedKJ float64 // all the heat of the fuel
+	HeatS    float64 // to the target, melting included
+	MeltS    float64 // the part of HeatS until all is liquid
+	DwellS   float64
+	BoiledG  float64
+	// EfficiencyHere is Efficiency after the wind has had its share.
+	EfficiencyHere float64
+	// Reaches is false when the burner cannot bring this pot to the target in
+	// this air; TopC is then about where it levels off, and the other fields
+	// are zero.
+	Reaches bool
+	TopC    float64
+}
+
+// NeedKJ is the heat that must reach the pot: everything but what the burner
+// itself wastes.
+func (h Heated) NeedKJ() float64 {
+	return h.WaterKJ + h.IceKJ + h.MeltKJ + h.VesselKJ + h.BoilKJ + h.AirKJ
+}
+
+// WindEfficiency returns an efficiency after wind: each m/s adds windLoss to
+// the fuel and the time.
+func WindEfficiency(efficiency, windLoss, windMs float64) float64 {
+	return efficiency / (1 + windLoss*math.Max(windMs, 0))
+}
+
+// Heat computes the heating: Q = Σ m·c·ΔT of water and vessel, plus melting,
+// plus the boil. The burner's net heat is its power times the efficiency; what
+// the pot loses to wind or without a lid beyond a lidded pot in calm air (which
+// the efficiency covers already) slows it, integrated over the temperature.
+func (h Heating) Heat() Heated {
+	kg := h.WaterG / 1000
+	r := Heated{EfficiencyHere: WindEfficiency(h.Efficiency, h.WindLoss, h.Air.WindMs)}
+	net := h.PowerW * r.EfficiencyHere // W into the pot
+	start := h.FromC
+	if h.Source == Snow || h.Source == Ice {
+		frozen := math.Max(h.WaterG-h.StarterG, 0) / 1000
+		r.IceKJ = frozen * water.IceSpecificHeat * math.Max(-h.FromC, 0)
+		r.MeltKJ = frozen * water.HeatOfFusion
+		start = 0
+	}
+	r.WaterKJ = kg * water.SpecificHeat * math.Max(h.ToC-start, 0)
+	r.VesselKJ = h.Vessel.Capacity() * math.Max(h.ToC-h.VesselC, 0)
+	r.TopC = h.ToC
+
+	here := NewLoss(h.Vessel, h.WaterG, h.Cover, h.Air)
+	calm := NewLoss(h.Vessel, h.WaterG, min(h.Cover, Lidded), Air{TempC: h.Air.TempC})
+	extra := func(c float64) float64 { return math.Max(here.Watts(c)-calm.Watts(c), 0) }
+
+	if extra(h.ToC) >= net {
+		lo, hi := math.Min(start, h.ToC), h.ToC
+		for range 40 {
+			mid := (lo + hi) / 2
+			if extra(mid) >= net {
+				hi = mid
+			} else {
+				lo = mid
+			}
+		}
+		return Heated{EfficiencyHere: r.EfficiencyHere, TopC: lo}
+	}
+	r.Reaches = true
+	// Ice and melting happen near 0 °C, where the extra loss is about nil.
+	meltNet := net - extra(math.Min(0, h.ToC))
+	r.MeltS = (r.IceKJ + r.MeltKJ) * 1000 / meltNet
+	r.HeatS = r.MeltS
+	// Simpson's rule over the temperature of ∫ C dT / (net − extra).
+	if span := h.ToC - start; span > 0 {
+		c := 1000 * (r.WaterKJ + r.VesselKJ) / span // J/K, the vessel's share spread evenly
+		const n = 16
+		f := func(t float64) float64 { return c / (net - extra(t)) }
+		sum := f(start) + f(h.ToC)
+		for i := 1; i < n; i++ {
+			w := 4.0
+			if i%2 == 0 {
+				w = 2
+			}
+			sum += w * f(start+span*float64(i)/n)
+		}
+		r.HeatS += sum * span / n / 3
+	}
+	r.AirKJ = math.Max(net*r.HeatS/1000-r.WaterKJ-r.VesselKJ-r.IceKJ-r.MeltKJ, 0)
+	r.BurnedKJ = h.PowerW * r.HeatS / 1000
+	if h.DwellS > 0 {
+		r.DwellS = h.DwellS
+		r.BoilKJ = h.DwellFlame * net * h.DwellS / 1000
+		r.BoiledG = 1000 * r.BoilKJ / water.HeatOfVaporisation(h.ToC)
+		r.BurnedKJ += h.PowerW * h.DwellFlame * h.DwellS / 1000
+	}
+	return r
+}
+
+// Curve returns the temperature of the pot from lighting to the target as
+// [seconds, °C] pairs, for a heating that reaches its target.
+func (h Heating) Curve(r Heated) [][2]float64 {
+	start := h.FromC
+	pts := [][2]float64{{0, start}}
+	if r.MeltS > 0 {
+		start = 0
+		pts = append(pts, [2]float64{r.MeltS / 20, 0}, [2]float64{r.MeltS, 0})
+	}
+	span := h.ToC - start
+	if span <= 0 {
+		return append(pts, [2]float64{r.HeatS, h.ToC})
+	}
+	here := NewLoss(h.Vessel, h.WaterG, h.Cover, h.Air)
+	calm := NewLoss(h.Vessel, h.WaterG, min(h.Cover, Lidded), Air{TempC: h.Air.TempC})
+	net := h.PowerW * r.EfficiencyHere
+	const n = 12
+	t, total := 0.0, 0.0
+	var dts [n]float64
+	for i := range n {
+		mid := start + span*(float64(i)+0.5)/n
+		dts[i] = 1 / (net - math.Max(here.Watts(mid)-calm.Watts(mid), 0))
+		total += dts[i]
+	}
+	for i := range n {
+		t += dts[i] / total * (r.HeatS - r.MeltS)
+		pts = append(pts, [2]float64{r.MeltS + t, start + span*float64(i+1)/n})
+	}
+	return pts
+}

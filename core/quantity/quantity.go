@@ -1,0 +1,127 @@
+package quantity
+
+import (
+	"fmt"
+	"math"
+	"strings"
+)
+
+// Unit is the symbol a figure is shown with. Figures are held in these units
+// everywhere inside; US units exist only at the edge.
+type Unit string
+
+// The units in use.
+const (
+	None        Unit = ""
+	Celsius     Unit = "°C"
+	Kelvin      Unit = "K" // differences of temperature
+	HPa         Unit = "hPa"
+	Bar         Unit = "bar"
+	Metre       Unit = "m"
+	Millimetre  Unit = "mm"
+	Micrometre  Unit = "µm"
+	MetrePerSec Unit = "m/s"
+	Second      Unit = "s"
+	Gram        Unit = "g"
+	Milligram   Unit = "mg"
+	Millilitre  Unit = "ml"
+	Kilojoule   Unit = "kJ"
+	KJPerKg     Unit = "kJ/kg"
+	KJPerKgK    Unit = "kJ/kg·K"
+	MJPerKg     Unit = "MJ/kg"
+	Watt        Unit = "W"
+	WattPerK    Unit = "W/K"
+	WattHour    Unit = "Wh"
+	Percent     Unit = "%"
+	GramPerL    Unit = "g/L"
+	MgPerL      Unit = "mg/L"
+	MlPerG      Unit = "ml/g"
+	Clicks      Unit = "clicks"
+	MicroPerClk Unit = "µm/click"
+	Count       Unit = "×"
+)
+
+// ZeroCelsiusK is 0 °C in kelvin.
+const ZeroCelsiusK = 273.15
+
+// TorrHPa is one torr in hectopascal: 101325/760 Pa by definition.
+const TorrHPa = 1013.25 / 760
+
+// ToKelvin converts a temperature from °C to K.
+func ToKelvin(c float64) float64 { return c + ZeroCelsiusK }
+
+// ToCelsius converts a temperature from K to °C.
+func ToCelsius(k float64) float64 { return k - ZeroCelsiusK }
+
+// RoundTo rounds v to the nearest multiple of step, halves away from zero.
+// A step of zero or less leaves v as it is.
+func RoundTo(v, step float64) float64 {
+	if step <= 0 {
+		return v
+	}
+	return math.Round(v/step) * step
+}
+
+// Clock writes seconds as m:ss, with a leading minus sign before time zero,
+// or as h:mm:ss from one hour on.
+func Clock(s float64) string {
+	sign := ""
+	if s < 0 {
+		sign, s = "−", -s
+	}
+	n := int(math.Round(s))
+	if n >= 3600 {
+		return fmt.Sprintf("%s%d:%02d:%02d", sign, n/3600, n/60%60, n%60)
+	}
+	return fmt.Sprintf("%s%d:%02d", sign, n/60, n%60)
+}
+
+// Value is a figure with its unit.
+type Value struct {
+	Value float64 `json:"value"`
+	Unit  Unit    `json:"unit"`
+}
+
+// Of returns v in unit u.
+func Of(v float64, u Unit) Value { return Value{v, u} }
+
+// String writes the value in metric units, rounded as a person could measure
+// it. Interfaces that know the reader's units format the Value themselves.
+func (v Value) String() string {
+	switch v.Unit {
+	case Second:
+		return Clock(v.Value)
+	case Celsius, Bar, Kelvin:
+		return fmt.Sprintf("%.1f %s", v.Value, v.Unit)
+	case Gram:
+		if v.Value < 20 {
+			return fmt.Sprintf("%g g", RoundTo(v.Value, 0.5))
+		}
+	case None, Count:
+		return strings.TrimSpace(fmt.Sprintf("%g %s", RoundTo(v.Value, 0.1), v.Unit))
+	case Percent:
+		return fmt.Sprintf("%.1f %%", v.Value)
+	}
+	return fmt.Sprintf("%.0f %s", v.Value, v.Unit)
+}
+
+// Phrase is a sentence with figures in it. Text has them written out in
+// metric units; Template has {0}, {1}… in their places and Values the figures,
+// so that an interface can write them in the reader's units.
+type Phrase struct {
+	Text     string  `json:"text" doc:"The sentence, with figures in metric units"`
+	Template string  `json:"template,omitempty" doc:"The sentence with {0}, {1}… where the values go; absent when it has no figures"`
+	Values   []Value `json:"values,omitempty" nullable:"false"`
+}
+
+// Say makes a phrase from a template with {0}, {1}… and the values that fill it.
+func Say(template string, values ...Value) Phrase {
+	if len(values) == 0 {
+		return Phrase{Text: template}
+	}
+	text := template
+	for i, v := range values {
+		text = strings.ReplaceAll(text, fmt.Sprintf("{%d}", i), v.String())
+	}
+	return Phrase{Text: text, Template: template, Values: values}
+}
