@@ -1,25 +1,49 @@
+// Command apodemos plans, guides and records coffee brewed away from a
+// kitchen.
 package main
 
 import (
-	"encoding/json"
+	"context"
+	"errors"
 	"fmt"
 	"os"
+	"os/signal"
+	"syscall"
+
+	"github.com/spf13/cobra"
 
 	"apodemos/core/brew"
 )
 
 func main() {
-	r, err := brew.Decode(os.Stdin)
+	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
+	defer stop()
+	err := root().ExecuteContext(ctx)
 	if err == nil {
-		var p *brew.Plan
-		p, err = brew.Compute(r)
-		if err == nil {
-			e := json.NewEncoder(os.Stdout)
-			e.SetIndent("", " ")
-			e.Encode(p)
-			return
-		}
+		return
 	}
-	fmt.Fprintln(os.Stderr, err)
-	os.Exit(2)
+	if bad, ok := errors.AsType[brew.Problems](err); ok {
+		fmt.Fprintln(os.Stderr, bad.Error())
+		os.Exit(2)
+	}
+	fmt.Fprintln(os.Stderr, "apodemos:", err)
+	os.Exit(1)
+}
+
+func root() *cobra.Command {
+	c := &cobra.Command{
+		Use:   "apodemos",
+		Short: "Plan, guide and record coffee brewed away from a kitchen",
+		Long: `Apodemos works out what people who brew coffee on foot, at a hut, on a ferry or
+in a guest house do by hand or by guess: dose, water, fuel, the boiling point up
+high, how long to wait and how long to steep. It runs on this machine alone and
+needs no network.
+
+Start with "apodemos demo" and open the address that it prints.`,
+		Version:       brew.Version,
+		SilenceUsage:  true,
+		SilenceErrors: true,
+	}
+	c.AddCommand(demoCommand(), serveCommand(), planCommand(), backupCommand(), openapiCommand())
+	return c
 }

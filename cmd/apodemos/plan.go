@@ -1,0 +1,57 @@
+package main
+
+import (
+	"encoding/json"
+	"os"
+
+	"github.com/spf13/cobra"
+
+	"apodemos/core/brew"
+	"apodemos/server"
+)
+
+func planCommand() *cobra.Command {
+	return &cobra.Command{
+		Use:   "plan",
+		Short: "Plan one brew: JSON request in, JSON plan out",
+		Long: `Reads a request as JSON on standard input and writes the plan as JSON on
+standard output. Only "method" is needed; everything else has a default, which
+the plan states under "request" and "defaulted". Every figure's formula, inputs
+and source stand under "working".
+
+Exit code 0 and a plan; or 2, and on standard error one line a problem:
+field: what is wrong, what is allowed.`,
+		Example: `  echo '{"method":"cone","drinkers":2,"place":{"altitude_m":3900}}' | apodemos plan
+  apodemos plan < request.json > plan.json`,
+		Args: cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			r, err := brew.Decode(c.InOrStdin())
+			if err != nil {
+				return err
+			}
+			p, err := brew.Compute(r)
+			if err != nil {
+				return err
+			}
+			e := json.NewEncoder(c.OutOrStdout())
+			e.SetIndent("", "  ")
+			e.SetEscapeHTML(false)
+			return e.Encode(p)
+		},
+	}
+}
+
+func openapiCommand() *cobra.Command {
+	return &cobra.Command{
+		Use:   "openapi",
+		Short: "Print the OpenAPI document of the HTTP interface",
+		Args:  cobra.NoArgs,
+		RunE: func(*cobra.Command, []string) error {
+			b, err := server.OpenAPI()
+			if err == nil {
+				_, err = os.Stdout.Write(b)
+			}
+			return err
+		},
+	}
+}

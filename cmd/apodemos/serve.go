@@ -1,0 +1,135 @@
+package main
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"net"
+	"net/http"
+	"os"
+	"path/filepath"
+
+	"github.com/spf13/cobra"
+
+	"apodemos/demo"
+	"apodemos/server"
+	"apodemos/store"
+)
+
+type serveFlags struct {
+	data, listen string
+	clockRate    float64
+}
+
+func (f *serveFlags) add(c *cobra.Command, data string) {
+	c.Flags().StringVar(&f.data, "data", data, "directory that holds the database")
+	c.Flags().StringVar(&f.listen, "listen", "127.0.0.1:8466", "address to listen on; anything but loopback lets others on the network in")
+	c.Flags().Float64Var(&f.clockRate, "clock-rate", 1, "run the guide's clock this many times faster than time, to look through a brew quickly (1 to 1000)")
+}
+
+func serveCommand() *cobra.Command {
+	var f serveFlags
+	c := &cobra.Command{
+		Use:   "serve",
+		Short: "Serve the interface with your own data",
+		Long: `Serves the interface on this machine. Your data is one SQLite file in the data
+directory, made when it is missing. Stop with Ctrl+C.`,
+		Args: cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			return serve(c.Context(), f, false)
+		},
+	}
+	f.add(c, dataDir("apodemos"))
+	return c
+}
+
+func demoCommand() *cobra.Command {
+	var f serveFlags
+	var fresh bool
+	c := &cobra.Command{
+		Use:   "demo",
+		Short: "Serve the interface with a made-up trip to look at",
+		Long: `Serves the interface with the demo trip: nine invented stops from a ferry port to
+a glacier and home by night train, with brews planned and tasted. What you change
+is kept in its own data directory, apart from your own data.`,
+		Args: cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			if fresh {
+				for _, suffix := range []string{"", "-wal", "-shm"} {
+					if err := os.Remove(filepath.Join(f.data, store.FileName+suffix)); err != nil && !errors.Is(err, os.ErrNotExist) {
+						return err
+					}
+				}
+			}
+			return serve(c.Context(), f, true)
+		},
+	}
+	f.add(c, dataDir("apodemos-demo"))
+	c.Flags().BoolVar(&fresh, "fresh", false, "begin with the demo trip as it was at first")
+	return c
+}
+
+func backupCommand() *cobra.Command {
+	var data string
+	c := &cobra.Command{
+		Use:   "backup FILE",
+		Short: "Copy the database to FILE, also while the program runs",
+		Long: `Writes a consistent copy of the database to a new file. To restore it, stop the
+program and put the copy in the data directory under the name ` + store.FileName + `.`,
+		Args: cobra.ExactArgs(1),
+		RunE: func(c *cobra.Command, args []string) error {
+			s, err := store.Open(c.Context(), data)
+			if err != nil {
+				return err
+			}
+			defer s.Close()
+			return s.Backup(c.Context(), args[0])
+		},
+	}
+	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
+	return c
+}
+
+func dataDir(name string) string {
+	dir, err := os.UserConfigDir()
+	if err != nil {
+		return name
+	}
+	return filepath.Join(dir, name)
+}
+
+func serve(ctx context.Context, f serveFlags, isDemo bool) error {
+	if !(f.clockRate >= 1 && f.clockRate <= 1000) {
+		return fmt.Errorf("--clock-rate: %v is not allowed; allowed: 1 to 1000", f.clockRate)
+	}
+	s, err := store.Open(ctx, f.data)
+	if err != nil {
+		return err
+	}
+	defer s.Close()
+	if isDemo {
+		trips, err := s.Trips(ctx)
+		if err != nil {
+			return err
+		}
+		if len(trips) == 0 {
+			if _, err := demo.Seed(ctx, s); err != nil {
+				return fmt.Errorf("demo data: %w", err)
+			}
+		}
+	}
+	l, err := net.Listen("tcp", f.listen)
+	if err != nil {
+		return fmt.Errorf("cannot listen on %s: %w; another copy may be running, or give another address with --listen", f.listen, err)
+	}
+	host, _, _ := net.SplitHostPort(l.Addr().String())
+	if ip := net.ParseIP(host); ip != nil && !ip.IsLoopback() {
+		fmt.Fprintln(os.Stderr, "Note: listening beyond this machine. There is no password: everyone on the network can read and change your data.")
+	}
+	fmt.Printf("Apodemos is at http://%s (data in %s). Stop with Ctrl+C.\n", l.Addr(), f.data)
+	err = server.Serve(ctx, l, server.Options{Store: s, ClockRate: f.clockRate, Demo: isDemo})
+	if errors.Is(err, http.ErrServerClosed) {
+		return nil
+	}
+	return err
+}

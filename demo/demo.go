@@ -1,0 +1,132 @@
+// Package demo fills an empty store with a made-up journey: invented people,
+// places and tastes, for looking at and for tests.
+package demo
+
+import (
+	"context"
+	"fmt"
+	"time"
+
+	"apodemos/core/brew"
+	"apodemos/store"
+)
+
+func ptr[T any](v T) *T { return &v }
+
+type stop struct {
+	name string
+	day  int
+	km   float64
+	zone string
+	note string
+	cond brew.Request
+}
+
+func gas(propane, isobutane, left float64) brew.Heat {
+	return brew.Heat{Burner: ptr("canister"), Canister: brew.Canister{PropanePct: ptr(propane), IsobutanePct: ptr(isobutane),
+		ButanePct: ptr(100 - propane - isobutane), CapacityG: ptr(230.0), LeftG: ptr(left)}}
+}
+
+func place(altitude, air, wind float64) brew.Place {
+	return brew.Place{AltitudeM: ptr(altitude), AirC: ptr(air), WindMs: ptr(wind)}
+}
+
+var stops = []stop{
+	{"Ferry night", 1, 0, "Etc/GMT-1", "Urn in the saloon, no flame on board.", brew.Request{
+		Place: place(6, 18, 0), Heat: brew.Heat{SuppliedC: ptr(92.0)}}},
+	{"Windy beach", 2, 38, "Etc/GMT-1", "All water is carried in. Stove behind the boat.", brew.Request{
+		Place: place(4, 14, 6), Water: brew.Water{SourceC: ptr(14.0)}, Heat: gas(20, 80, 224)}},
+	{"River gorge", 3, 96, "Etc/GMT-2", "Hot by ten. River water, cloudy: filter and boil.", brew.Request{
+		Place: place(620, 35, 1), Water: brew.Water{SourceC: ptr(19.0), Treatment: ptr("boil")}, Heat: gas(20, 80, 205)}},
+	{"Village guest house", 4, 171, "Etc/GMT-2", "Kettle in the room; tap water is hard.", brew.Request{
+		Place: place(1880, 19, 0), Water: brew.Water{SourceC: ptr(12.0), TDSMgL: ptr(310.0)}, Heat: brew.Heat{Burner: ptr("mains")}}},
+	{"High plateau", 5, 238, "Etc/GMT-2", "Frost till eight. Spring 200 m east of the cairns.", brew.Request{
+		Place: place(3900, -4, 3), Water: brew.Water{SourceC: ptr(4.0)}, Heat: gas(20, 80, 168)}},
+	{"Glacier bivouac", 6, 262, "Etc/GMT-2", "No running water: snow to melt.", brew.Request{
+		Place: place(4700, -9, 4), Water: brew.Water{State: ptr("snow"), SourceC: ptr(-8.0)},
+		Heat: func() brew.Heat { h := gas(20, 80, 139); h.Screen = ptr(true); return h }()}},
+	{"Forest hut", 7, 301, "Etc/GMT-2", "Wood stove; spring at the door.", brew.Request{
+		Place: place(2250, 11, 0), Water: brew.Water{SourceC: ptr(8.0)}, Heat: brew.Heat{Burner: ptr("fire"), Efficiency: ptr(0.15)}}},
+	{"Market town", 8, 352, "Etc/GMT-1", "Beans, gas and papers to be had.", brew.Request{
+		Place: place(840, 22, 0), Water: brew.Water{SourceC: ptr(15.0)}, Heat: brew.Heat{Burner: ptr("mains")}}},
+	{"Sleeper train", 9, 640, "Etc/GMT-1", "Hot water at the end of the carriage, about 90 °C. No flame.", brew.Request{
+		Place: place(300, 21, 0), Heat: brew.Heat{SuppliedC: ptr(90.0)}}},
+}
+
+type made struct {
+	stop                                  int
+	name, at, method                      string
+	change                                func(*brew.Request)
+	logged                                string // day of September the first entry was made
+	sourBitter, weakStrong, sediment, mrk []int
+	words                                 []string
+}
+
+func pot1400(r *brew.Request) {
+	r.Vessel = brew.Vessel{CapacityMl: ptr(1400.0), DiameterMm: ptr(155.0), MassG: ptr(175.0), Material: ptr("titanium")}
+}
+
+func insulated(r *brew.Request) { r.Cup = brew.Cup{Insulated: ptr(true), MassG: ptr(210.0)} }
+
+var brews = []made{
+	{0, "Before the saloon fills", "06:40", "cone", nil, "05", []int{-1}, []int{-1}, []int{0}, []int{6}, []string{"Thin. The urn was slow to come up again."}},
+	{0, "On deck", "09:30", "cone", insulated, "05", []int{0}, []int{0}, []int{0}, []int{7}, []string{"Better with the cup warmed."}},
+	{1, "Two mugs behind the boat", "07:10", "pot", pot1400, "06", []int{1, 0}, []int{0, 1}, []int{1, 2}, []int{6, 7}, []string{"A little bitter; steeped while I moved the tent peg.", "Skimmed properly this time."}},
+	{1, "Afternoon", "16:00", "cone", func(r *brew.Request) { r.Drinkers = ptr(1.0) }, "06", []int{-1}, []int{0}, []int{0}, []int{6}, []string{"Wind cooled the bed."}},
+	{2, "Early, before the heat", "05:50", "cone", nil, "07", []int{0, 0}, []int{0, 0}, []int{0, 0}, []int{8, 8}, []string{"Clear, plum and cocoa.", "The same again, on purpose."}},
+	{2, "Shade at noon", "12:20", "pot", pot1400, "07", []int{1}, []int{1}, []int{1}, []int{5}, []string{"Too strong for the heat."}},
+	{3, "Room kettle", "07:30", "cone", nil, "08", []int{0, 1}, []int{1, 0}, []int{0, 0}, []int{7, 6}, []string{"Flat: hard tap water.", "Dull again. Buy bottled next time."}},
+	{3, "For the hosts", "17:00", "pot", func(r *brew.Request) { pot1400(r); r.Drinkers = ptr(4.0) }, "08", []int{0}, []int{0}, []int{1}, []int{8}, []string{"Asked for seconds."}},
+	{4, "First light", "06:30", "cone", func(r *brew.Request) {
+		r.Grinder = brew.Grinder{UmPerClick: ptr(37.0), ZeroUm: ptr(0.0)}
+	}, "09", []int{-2, -1, -1}, []int{-1, -1, 0}, []int{0, 0, 0}, []int{4, 5, 6}, []string{"Sour and thin: the water never got hot.", "Kept the kettle on; still sour.", "Two clicks finer. Nearly there."}},
+	{4, "Back from the ridge", "15:15", "pot", pot1400, "09", []int{-1, 0}, []int{0, 0}, []int{1, 1}, []int{6, 7}, []string{"A touch sour.", "Left it a minute and a half longer."}},
+	{5, "Inside the windbreak", "05:40", "pot", pot1400, "10", []int{-1, 0}, []int{0, 1}, []int{2, 1}, []int{6, 7}, []string{"Melting took for ever.", "Starter water kept warm overnight."}},
+	{6, "Hut table", "07:00", "pot", func(r *brew.Request) { pot1400(r); r.School = ptr("steeped-skimmed") }, "11", []int{0}, []int{0}, []int{1}, []int{8}, []string{"Round. Smoke does not hurt."}},
+	{6, "After wood", "16:30", "cone", nil, "11", []int{0, -1}, []int{-1, 0}, []int{0, 0}, []int{7, 6}, []string{"Light and sweet.", "Poured too fast."}},
+	{7, "Balcony", "08:00", "cone", func(r *brew.Request) { r.Coffee = brew.Coffee{Roast: ptr("light"), DaysOff: ptr(5.0)} }, "12", []int{-1, 0}, []int{0, 0}, []int{0, 0}, []int{7, 9}, []string{"New beans, very lively.", "Day five: citrus, long."}},
+	{8, "Last morning", "06:15", "cone", insulated, "", nil, nil, nil, nil, nil},
+}
+
+// Seed makes the demo trip and returns its ID.
+func Seed(ctx context.Context, s *store.Store) (int64, error) {
+	trip, err := s.AddTrip(ctx, store.Trip{Name: "From the port to the ice field", People: 2, StartsOn: "2026-09-05"})
+	if err != nil {
+		return 0, err
+	}
+	ids := make([]int64, len(stops))
+	for i, st := range stops {
+		ids[i], err = s.AddStop(ctx, store.Stop{TripID: trip, Position: i + 1, Name: st.name, Day: st.day, Km: st.km, TimeZone: st.zone, Conditions: st.cond, Note: st.note})
+		if err != nil {
+			return 0, fmt.Errorf("stop %q: %w", st.name, err)
+		}
+	}
+	for _, m := range brews {
+		r := stops[m.stop].cond
+		r.Method = m.method
+		r.Drinkers = ptr(2.0)
+		if m.change != nil {
+			m.change(&r)
+		}
+		p, err := brew.Compute(r)
+		if err != nil {
+			return 0, fmt.Errorf("brew %q: %w", m.name, err)
+		}
+		b, err := s.AddBrew(ctx, store.Brew{StopID: ids[m.stop], Name: m.name, At: m.at, Request: r}, p)
+		if err != nil {
+			return 0, fmt.Errorf("brew %q: %w", m.name, err)
+		}
+		first, err := time.Parse("2006-01-02 15:04", "2026-09-"+m.logged+" "+m.at)
+		if err != nil {
+			continue // not brewed yet
+		}
+		for i, words := range m.words {
+			_, err := s.AddLog(ctx, store.LogEntry{BrewID: b.ID, BrewedAt: first.Add(time.Duration(i) * 40 * time.Minute).Format(time.RFC3339),
+				Taste: store.Taste{SourBitter: m.sourBitter[i], WeakStrong: m.weakStrong[i], Sediment: m.sediment[i], Mark: m.mrk[i], Words: words}})
+			if err != nil {
+				return 0, fmt.Errorf("log of %q: %w", m.name, err)
+			}
+		}
+	}
+	return trip, nil
+}

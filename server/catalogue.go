@@ -1,0 +1,50 @@
+package server
+
+import (
+	"apodemos/core/brew"
+	"apodemos/core/coffee"
+	"apodemos/core/heat"
+	"apodemos/core/method"
+)
+
+// Catalogue is what there is to choose from.
+type Catalogue struct {
+	Methods   []MethodInfo    `json:"methods" nullable:"false"`
+	Burners   []heat.Burner   `json:"burners" nullable:"false"`
+	Fuels     []heat.Fuel     `json:"fuels" nullable:"false"`
+	Materials []heat.Material `json:"materials" nullable:"false"`
+	Fields    []brew.Field    `json:"fields" nullable:"false"`
+	Grinds    []string        `json:"grinds" nullable:"false" doc:"Words for the grind, fine to coarse"`
+}
+
+// MethodInfo describes a method.
+type MethodInfo struct {
+	ID      string       `json:"id"`
+	Name    string       `json:"name"`
+	Summary string       `json:"summary"`
+	InPot   bool         `json:"in_pot" doc:"The pot on the heat is the brewer"`
+	Schools []SchoolInfo `json:"schools" nullable:"false"`
+}
+
+// SchoolInfo describes a school.
+type SchoolInfo struct {
+	ID         string  `json:"id"`
+	Name       string  `json:"name"`
+	Why        string  `json:"why"`
+	RatioGPerL float64 `json:"ratio_g_per_l"`
+}
+
+func catalogue() Catalogue {
+	c := Catalogue{Burners: heat.Burners, Fuels: heat.Fuels, Materials: heat.Materials, Fields: brew.Fields}
+	for _, m := range method.All {
+		info := MethodInfo{ID: m.ID, Name: m.Name, Summary: m.Summary, InPot: m.InPot}
+		for _, s := range m.Schools {
+			info.Schools = append(info.Schools, SchoolInfo{s.ID, s.Name, s.Why, s.RatioGPerL})
+		}
+		c.Methods = append(c.Methods, info)
+	}
+	for _, b := range coffee.Bands {
+		c.Grinds = append(c.Grinds, b.Name)
+	}
+	return c
+}

@@ -1,0 +1,61 @@
+package server
+
+import (
+	"crypto/rand"
+	"encoding/base64"
+	"net"
+	"net/http"
+	"net/url"
+	"strings"
+
+	"github.com/gin-gonic/gin"
+)
+
+const nonceKey = "nonce"
+
+// guard checks Host and Origin, bounds the body, and sets the headers that
+// keep a browser from running or showing anything that is not ours.
+//
+// A page elsewhere cannot reach a loopback server by rebinding a name to it,
+// for the Host would be that name; nor post to it, for the Origin would be
+// that page's.
+func guard(c *gin.Context) {
+	host := c.Request.Host
+	if !localHost(host) {
+		problem(c, http.StatusForbidden, "Host "+host+" is not served here; allowed: localhost, or the address that the program listens on.")
+		return
+	}
+	if o := c.GetHeader("Origin"); o != "" {
+		u, err := url.Parse(o)
+		if err != nil || u.Host != host {
+			problem(c, http.StatusForbidden, "Requests from another page are not allowed.")
+			return
+		}
+	}
+	if c.Request.ContentLength > MaxBodyBytes {
+		problem(c, http.StatusRequestEntityTooLarge, "body: larger than allowed; allowed: up to 256 kB. Nothing was changed.")
+		return
+	}
+	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, MaxBodyBytes+1)
+	var b [16]byte
+	_, _ = rand.Read(b[:]) // never fails
+	nonce := base64.StdEncoding.EncodeToString(b[:])
+	c.Set(nonceKey, nonce)
+	h := c.Writer.Header()
+	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-"+nonce+"'; img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")
+	h.Set("X-Content-Type-Options", "nosniff")
+	h.Set("Referrer-Policy", "no-referrer")
+	h.Set("Cross-Origin-Opener-Policy", "same-origin")
+	h.Set("Cross-Origin-Resource-Policy", "same-origin")
+	c.Next()
+}
+
+// localHost accepts localhost and literal addresses, never a name that
+// somebody else may point anywhere.
+func localHost(hostport string) bool {
+	host := hostport
+	if h, _, err := net.SplitHostPort(hostport); err == nil {
+		host = h
+	}
+	return host == "localhost" || net.ParseIP(strings.Trim(host, "[]")) != nil
+}

@@ -1,0 +1,319 @@
+package server
+
+import (
+	"context"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"apodemos/core/brew"
+	"apodemos/store"
+)
+
+// body wraps a response.
+type body[T any] struct{ Body T }
+
+func reply[T any](v T, err error) (*body[T], error) {
+	if err != nil {
+		return nil, fail(err)
+	}
+	return &body[T]{v}, nil
+}
+
+type (
+	inTrip struct {
+		Trip int64 `path:"trip" minimum:"1"`
+	}
+	inStop struct {
+		Stop int64 `path:"stop" minimum:"1"`
+	}
+	inBrew struct {
+		Brew int64 `path:"brew" minimum:"1"`
+	}
+	inPlan struct {
+		Plan int64 `path:"plan" minimum:"1"`
+	}
+	inEntry struct {
+		Entry int64 `path:"entry" minimum:"1"`
+	}
+	nothing struct{}
+)
+
+// Info is about this running program.
+type Info struct {
+	Version   string  `json:"version"`
+	ClockRate float64 `json:"clock_rate" doc:"How much faster than time the guide's clock runs"`
+	Demo      bool    `json:"demo"`
+}
+
+// TripIn is what a person sets of a trip.
+type TripIn struct {
+	Name     string `json:"name" minLength:"1" maxLength:"120"`
+	People   int    `json:"people" minimum:"1" maximum:"24"`
+	StartsOn string `json:"starts_on,omitempty" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" doc:"ISO date, or empty"`
+}
+
+// StopIn is what a person sets of a stop.
+type StopIn struct {
+	Name       string       `json:"name" minLength:"1" maxLength:"120"`
+	Position   int          `json:"position" minimum:"1" maximum:"1000"`
+	Day        int          `json:"day" minimum:"1" maximum:"400"`
+	Km         float64      `json:"km" minimum:"0" maximum:"40000"`
+	TimeZone   string       `json:"time_zone,omitempty" maxLength:"60"`
+	Note       string       `json:"note,omitempty" maxLength:"2000"`
+	Conditions brew.Request `json:"conditions"`
+}
+
+// BrewIn is what a person sets of a brew; Request is whole, with the stop's
+// conditions in it.
+type BrewIn struct {
+	Name     string       `json:"name,omitempty" maxLength:"120"`
+	At       string       `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" doc:"Local time of day, HH:MM, or empty"`
+	Revision int64        `json:"revision,omitempty" doc:"The revision that was read; needed to change a brew"`
+	Request  brew.Request `json:"request"`
+}
+
+// StopOut is a stop with its boiling point.
+type StopOut struct {
+	store.Stop
+	Boil brew.Boil `json:"boil"`
+}
+
+// TripOut is a trip with its stops and brews.
+type TripOut struct {
+	store.Trip
+	Stops []StopOut    `json:"stops" nullable:"false"`
+	Brews []store.Brew `json:"brews" nullable:"false"`
+}
+
+// BrewOut is a brew with the plan it was last saved with.
+type BrewOut struct {
+	store.Brew
+	Stored store.StoredPlan `json:"stored"`
+}
+
+// LogIn is a tasting to write down.
+type LogIn struct {
+	BrewedAt string `json:"brewed_at" format:"date-time"`
+	store.Taste
+}
+
+func (s *server) routes(api huma.API) {
+	huma.Get(api, "/info", func(context.Context, *nothing) (*body[Info], error) {
+		return &body[Info]{Info{brew.Version, s.opt.ClockRate, s.opt.Demo}}, nil
+	}, name("info", "About this program"))
+	huma.Get(api, "/catalogue", func(context.Context, *nothing) (*body[Catalogue], error) {
+		return &body[Catalogue]{catalogue()}, nil
+	}, name("catalogue", "Methods, burners, materials and the fields of a request"))
+	huma.Post(api, "/plan", func(_ context.Context, in *struct{ Body brew.Request }) (*body[*brew.Plan], error) {
+		return reply(brew.Compute(in.Body))
+	}, name("plan", "Plan a brew without keeping it"))
+
+	huma.Get(api, "/trips", func(ctx context.Context, _ *nothing) (*body[[]store.Trip], error) {
+		return reply(s.Trips(ctx))
+	}, name("list-trips", "The trips, newest first"))
+	huma.Post(api, "/trips", func(ctx context.Context, in *struct{ Body TripIn }) (*body[store.Trip], error) {
+		id, err := s.AddTrip(ctx, store.Trip{Name: in.Body.Name, People: in.Body.People, StartsOn: in.Body.StartsOn})
+		if err != nil {
+			return nil, fail(err)
+		}
+		return reply(s.Trip(ctx, id))
+	}, name("add-trip", "Make a trip"))
+	huma.Get(api, "/trips/{trip}", func(ctx context.Context, in *inTrip) (*body[TripOut], error) {
+		return reply(s.tripOut(ctx, in.Trip))
+	}, name("get-trip", "A trip with its stops and brews"))
+	huma.Put(api, "/trips/{trip}", func(ctx context.Context, in *struct {
+		inTrip
+		Body TripIn
+	}) (*body[TripOut], error) {
+		if err := s.SetTrip(ctx, store.Trip{ID: in.Trip, Name: in.Body.Name, People: in.Body.People, StartsOn: in.Body.StartsOn}); err != nil {
+			return nil, fail(err)
+		}
+		return reply(s.tripOut(ctx, in.Trip))
+	}, name("set-trip", "Change a trip"))
+	trash(api, "/trips/{trip}", "trip", func(in *inTrip) int64 { return in.Trip }, s.DeleteTrip, s.RestoreTrip)
+
+	huma.Post(api, "/trips/{trip}/stops", func(ctx context.Context, in *struct {
+		inTrip
+		Body StopIn
+	}) (*body[StopOut], error) {
+		if _, err := s.Trip(ctx, in.Trip); err != nil {
+			return nil, fail(err)
+		}
+		st := in.Body.stop()
+		st.TripID = in.Trip
+		if _, err := brew.BoilAt(st.Conditions.Place); err != nil {
+			return nil, failAt("body.conditions", err)
+		}
+		id, err := s.AddStop(ctx, st)
+		if err != nil {
+			return nil, fail(err)
+		}
+		return reply(s.stopOut(ctx, id))
+	}, name("add-stop", "Add a stop to a trip"))
+	huma.Put(api, "/stops/{stop}", func(ctx context.Context, in *struct {
+		inStop
+		Body StopIn
+	}) (*body[StopOut], error) {
+		st := in.Body.stop()
+		st.ID = in.Stop
+		if _, err := brew.BoilAt(st.Conditions.Place); err != nil {
+			return nil, failAt("body.conditions", err)
+		}
+		if err := s.SetStop(ctx, st); err != nil {
+			return nil, fail(err)
+		}
+		return reply(s.stopOut(ctx, in.Stop))
+	}, name("set-stop", "Change a stop"))
+	trash(api, "/stops/{stop}", "stop", func(in *inStop) int64 { return in.Stop }, s.DeleteStop, s.RestoreStop)
+
+	huma.Post(api, "/stops/{stop}/brews", func(ctx context.Context, in *struct {
+		inStop
+		Body BrewIn
+	}) (*body[BrewOut], error) {
+		return s.saveBrew(ctx, store.Brew{StopID: in.Stop}, in.Body, s.AddBrew)
+	}, name("add-brew", "Plan a brew at a stop and keep it"))
+	huma.Get(api, "/brews/{brew}", func(ctx context.Context, in *inBrew) (*body[BrewOut], error) {
+		b, err := s.Brew(ctx, in.Brew)
+		if err != nil {
+			return nil, fail(err)
+		}
+		return reply(s.brewOut(ctx, b))
+	}, name("get-brew", "A brew with its plan"))
+	huma.Put(api, "/brews/{brew}", func(ctx context.Context, in *struct {
+		inBrew
+		Body BrewIn
+	}) (*body[BrewOut], error) {
+		return s.saveBrew(ctx, store.Brew{ID: in.Brew}, in.Body, s.SetBrew)
+	}, name("set-brew", "Change a brew and plan it anew"))
+	trash(api, "/brews/{brew}", "brew", func(in *inBrew) int64 { return in.Brew }, s.DeleteBrew, s.RestoreBrew)
+	huma.Get(api, "/plans/{plan}", func(ctx context.Context, in *inPlan) (*body[store.StoredPlan], error) {
+		return reply(s.Plan(ctx, in.Plan))
+	}, name("get-plan", "A stored plan, as it was told"))
+
+	s.runRoutes(api)
+}
+
+func (s *server) runRoutes(api huma.API) {
+	huma.Get(api, "/brews/{brew}/run", func(ctx context.Context, in *inBrew) (*body[store.Run], error) {
+		return reply(s.Run(ctx, in.Brew))
+	}, name("get-run", "The brew being made by the clock"))
+	huma.Put(api, "/brews/{brew}/run", func(ctx context.Context, in *struct {
+		inBrew
+		Body store.Run
+	}) (*body[store.Run], error) {
+		b, err := s.Brew(ctx, in.Brew)
+		if err != nil {
+			return nil, fail(err)
+		}
+		if in.Body.PlanID == 0 {
+			in.Body.PlanID = b.PlanID
+		}
+		return reply(in.Body, s.SetRun(ctx, in.Brew, in.Body))
+	}, name("set-run", "Keep the state of the brew being made"))
+	huma.Delete(api, "/brews/{brew}/run", func(ctx context.Context, in *inBrew) (*nothing, error) {
+		return &nothing{}, fail(s.EndRun(ctx, in.Brew))
+	}, name("end-run", "Stop making a brew"))
+
+	huma.Get(api, "/log", func(ctx context.Context, in *struct {
+		Trip int64 `query:"trip" minimum:"0" doc:"0 for all trips"`
+	}) (*body[[]store.LogEntry], error) {
+		return reply(s.Log(ctx, in.Trip))
+	}, name("list-log", "Log entries, latest first"))
+	huma.Post(api, "/brews/{brew}/log", func(ctx context.Context, in *struct {
+		inBrew
+		Body LogIn
+	}) (*body[store.LogEntry], error) {
+		return reply(s.AddLog(ctx, store.LogEntry{BrewID: in.Brew, BrewedAt: in.Body.BrewedAt, Taste: in.Body.Taste}))
+	}, name("add-log", "Write down how a brew came out"))
+	huma.Put(api, "/log/{entry}", func(ctx context.Context, in *struct {
+		inEntry
+		Body store.Taste
+	}) (*body[store.LogEntry], error) {
+		if err := s.SetLog(ctx, in.Entry, in.Body); err != nil {
+			return nil, fail(err)
+		}
+		return reply(s.LogEntry(ctx, in.Entry))
+	}, name("set-log", "Change a log entry"))
+	trash(api, "/log/{entry}", "log", func(in *inEntry) int64 { return in.Entry }, s.DeleteLog, s.RestoreLog)
+}
+
+// name gives an operation its ID and summary.
+func name(id, summary string) func(*huma.Operation) {
+	return func(o *huma.Operation) {
+		o.OperationID, o.Summary = id, summary
+		o.MaxBodyBytes = MaxBodyBytes
+	}
+}
+
+// trash adds delete and its undo.
+func trash[I any](api huma.API, path, what string, id func(*I) int64, del, restore func(context.Context, int64) error) {
+	huma.Delete(api, path, func(ctx context.Context, in *I) (*nothing, error) {
+		return &nothing{}, fail(del(ctx, id(in)))
+	}, name("delete-"+what, "Take it away; restore-"+what+" brings it back"))
+	huma.Register(api, huma.Operation{Method: http.MethodPost, Path: path + "/restore", OperationID: "restore-" + what, Summary: "Undo delete-" + what, DefaultStatus: http.StatusNoContent},
+		func(ctx context.Context, in *I) (*nothing, error) { return &nothing{}, fail(restore(ctx, id(in))) })
+}
+
+func (in StopIn) stop() store.Stop {
+	zone := in.TimeZone
+	if zone == "" {
+		zone = "UTC"
+	}
+	return store.Stop{Name: in.Name, Position: in.Position, Day: in.Day, Km: in.Km, TimeZone: zone, Note: in.Note, Conditions: in.Conditions}
+}
+
+func (s *server) stopOut(ctx context.Context, id int64) (StopOut, error) {
+	st, err := s.Stop(ctx, id)
+	if err != nil {
+		return StopOut{}, err
+	}
+	boil, err := brew.BoilAt(st.Conditions.Place)
+	return StopOut{st, boil}, err
+}
+
+func (s *server) tripOut(ctx context.Context, id int64) (TripOut, error) {
+	out := TripOut{Stops: []StopOut{}}
+	var err error
+	if out.Trip, err = s.Trip(ctx, id); err != nil {
+		return out, err
+	}
+	stops, err := s.Stops(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	for _, st := range stops {
+		boil, err := brew.BoilAt(st.Conditions.Place)
+		if err != nil {
+			return out, err
+		}
+		out.Stops = append(out.Stops, StopOut{st, boil})
+	}
+	out.Brews, err = s.Brews(ctx, id)
+	return out, err
+}
+
+func (s *server) brewOut(ctx context.Context, b store.Brew) (BrewOut, error) {
+	p, err := s.Plan(ctx, b.PlanID)
+	return BrewOut{b, p}, err
+}
+
+// saveBrew plans first and stores only what could be planned.
+func (s *server) saveBrew(ctx context.Context, b store.Brew, in BrewIn, save func(context.Context, store.Brew, *brew.Plan) (store.Brew, error)) (*body[BrewOut], error) {
+	p, err := brew.Compute(in.Request)
+	if err != nil {
+		return nil, failAt("body.request", err)
+	}
+	b.Name, b.At, b.Revision, b.Request = in.Name, in.At, in.Revision, in.Request
+	if b, err = save(ctx, b, p); err != nil {
+		return nil, fail(err)
+	}
+	return reply(s.brewOut(ctx, b))
+}
+
+func failAt(at string, err error) error {
+	if bad, ok := err.(brew.Problems); ok {
+		return problems(at, bad)
+	}
+	return fail(err)
+}

@@ -1,0 +1,125 @@
+// Package server is the HTTP side: typed operations under /api/v1, their
+// OpenAPI document, and the embedded interface.
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"log/slog"
+	"net"
+	"net/http"
+	"time"
+
+	"github.com/danielgtaylor/huma/v2"
+	"github.com/danielgtaylor/huma/v2/adapters/humagin"
+	"github.com/gin-contrib/gzip"
+	"github.com/gin-gonic/gin"
+
+	"apodemos/core/brew"
+	"apodemos/store"
+)
+
+// MaxBodyBytes bounds every request body.
+const MaxBodyBytes = 256 << 10
+
+// Options sets a server up.
+type Options struct {
+	Store *store.Store
+	// ClockRate runs the guide's clock faster than time, for tests and for
+	// looking through a brew; 1 is real time.
+	ClockRate float64
+	Demo      bool
+}
+
+type server struct {
+	*store.Store
+	opt Options
+}
+
+// Handler returns the whole HTTP handler.
+func Handler(opt Options) http.Handler {
+	h, _ := build(opt)
+	return h
+}
+
+// OpenAPI returns the OpenAPI 3.1 document as indented JSON.
+func OpenAPI() ([]byte, error) {
+	_, api := build(Options{})
+	b, err := json.MarshalIndent(api.OpenAPI(), "", "  ")
+	return append(b, '\n'), err
+}
+
+func build(opt Options) (http.Handler, huma.API) {
+	gin.SetMode(gin.ReleaseMode)
+	r := gin.New()
+	r.Use(gin.CustomRecovery(recovered), guard)
+	s := &server{Store: opt.Store, opt: opt}
+	g := r.Group("/api/v1", gzip.Gzip(gzip.BestSpeed))
+	config := huma.DefaultConfig("Apodemos", brew.Version)
+	config.CreateHooks = nil // no $schema links in bodies
+	config.DocsPath = ""     // its page would fetch scripts from elsewhere
+	config.SchemasPath = ""
+	config.OpenAPIPath = "/openapi"
+	config.Servers = []*huma.Server{{URL: "/api/v1"}}
+	api := humagin.NewWithGroup(r, g, config)
+	s.routes(api)
+	serveApp(r)
+	return r, api
+}
+
+func recovered(c *gin.Context, what any) {
+	slog.Error("panic", "path", c.Request.URL.Path, "what", what)
+	problem(c, http.StatusInternalServerError, "Something went wrong in the program; nothing was saved. Please report what you did.")
+}
+
+func problem(c *gin.Context, status int, detail string) {
+	c.Header("Content-Type", "application/problem+json")
+	c.AbortWithStatusJSON(status, huma.ErrorModel{Status: status, Title: http.StatusText(status), Detail: detail})
+}
+
+// Serve listens until ctx is done and then lets requests finish.
+func Serve(ctx context.Context, l net.Listener, opt Options) error {
+	srv := &http.Server{Handler: Handler(opt), ReadHeaderTimeout: 5 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10}
+	done := make(chan error, 1)
+	go func() { done <- srv.Serve(l) }()
+	select {
+	case err := <-done:
+		return err
+	case <-ctx.Done():
+	}
+	stop, cancel := context.WithTimeout(context.Background(), 5*time.Second)
+	defer cancel()
+	err := srv.Shutdown(stop)
+	if errors.Is(err, context.DeadlineExceeded) {
+		err = srv.Close()
+	}
+	return err
+}
+
+// fail turns an error of the core or the store into an RFC 9457 problem.
+func fail(err error) error {
+	if err == nil {
+		return nil
+	}
+	if bad, ok := errors.AsType[brew.Problems](err); ok {
+		return problems("body", bad)
+	}
+	switch {
+	case errors.Is(err, store.ErrNotFound):
+		return huma.Error404NotFound("There is no such thing here; it may have been deleted.")
+	case errors.Is(err, store.ErrConflict):
+		return huma.Error409Conflict("It was changed elsewhere since you opened it. Nothing was saved; reload to see the other change.")
+	}
+	slog.Error("store", "err", err)
+	return huma.Error500InternalServerError("It could not be saved or read: " + err.Error() + ". Nothing was changed.")
+}
+
+func problems(at string, bad brew.Problems) error {
+	details := make([]error, len(bad))
+	for i, p := range bad {
+		details[i] = &huma.ErrorDetail{Location: at + "." + p.Field, Message: p.Message, Value: p.Value}
+	}
+	return huma.Error422UnprocessableEntity(fmt.Sprintf("%s: %s", bad[0].Field, bad[0].Message), details...)
+}

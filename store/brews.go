@@ -1,0 +1,196 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+
+	jsonpatch "github.com/evanphx/json-patch/v5"
+
+	"apodemos/core/brew"
+)
+
+// Brew is a brew planned at a stop. Request is the stop's conditions with the
+// brew's own wishes over them; only the latter are stored, so that a brew
+// follows its stop where it has no wish of its own.
+type Brew struct {
+	ID       int64        `json:"id"`
+	StopID   int64        `json:"stop_id"`
+	TripID   int64        `json:"trip_id"`
+	Name     string       `json:"name"`
+	At       string       `json:"at" doc:"Local time of day, HH:MM"`
+	Revision int64        `json:"revision"`
+	Request  brew.Request `json:"request"`
+	PlanID   int64        `json:"plan_id"`
+}
+
+// StoredPlan is a plan with what made it and which computation answered.
+type StoredPlan struct {
+	ID          int64        `json:"id"`
+	BrewID      int64        `json:"brew_id"`
+	Request     brew.Request `json:"request"`
+	Plan        brew.Plan    `json:"plan"`
+	CoreVersion string       `json:"core_version"`
+	CreatedAt   string       `json:"created_at"`
+}
+
+// overlay applies a merge patch to a stop's conditions.
+func overlay(conditions brew.Request, patch string) (brew.Request, error) {
+	var out brew.Request
+	base, err := json.Marshal(conditions)
+	if err != nil {
+		return out, err
+	}
+	merged, err := jsonpatch.MergePatch(base, []byte(patch))
+	if err != nil {
+		return out, fmt.Errorf("patch of a brew: %w", err)
+	}
+	return out, json.Unmarshal(merged, &out)
+}
+
+// difference is the inverse of overlay.
+func difference(conditions, full brew.Request) (string, error) {
+	base, err := json.Marshal(conditions)
+	if err != nil {
+		return "", err
+	}
+	whole, err := json.Marshal(full)
+	if err != nil {
+		return "", err
+	}
+	patch, err := jsonpatch.CreateMergePatch(base, whole)
+	return string(patch), err
+}
+
+const brewColumns = `b.id, b.stop_id, s.trip_id, b.name, b.at, b.revision, coalesce(b.plan_id, 0), b.patch, s.conditions
+	FROM brews b JOIN stops s ON s.id = b.stop_id JOIN trips t ON t.id = s.trip_id
+	WHERE b.deleted_at IS NULL AND s.deleted_at IS NULL AND t.deleted_at IS NULL `
+
+func scanBrew(r row) (b Brew, err error) {
+	var patch, conditions string
+	if err = r.Scan(&b.ID, &b.StopID, &b.TripID, &b.Name, &b.At, &b.Revision, &b.PlanID, &patch, &conditions); err != nil {
+		return b, err
+	}
+	var base brew.Request
+	if err = json.Unmarshal([]byte(conditions), &base); err != nil {
+		return b, err
+	}
+	b.Request, err = overlay(base, patch)
+	return b, err
+}
+
+// Brews lists the brews of a trip, in the order of its stops.
+func (s *Store) Brews(ctx context.Context, trip int64) ([]Brew, error) {
+	return collect(ctx, s.db, scanBrew, "SELECT "+brewColumns+"AND s.trip_id = ? ORDER BY s.position, s.id, b.at, b.id", trip)
+}
+
+// Brew returns one brew.
+func (s *Store) Brew(ctx context.Context, id int64) (Brew, error) {
+	b, err := scanBrew(s.db.QueryRowContext(ctx, "SELECT "+brewColumns+"AND b.id = ?", id))
+	return b, notFound(err)
+}
+
+// AddBrew stores a brew with its plan, and returns it.
+func (s *Store) AddBrew(ctx context.Context, b Brew, p *brew.Plan) (Brew, error) {
+	err := s.tx(ctx, func(tx *sql.Tx) error {
+		patch, err := patchFor(ctx, tx, b)
+		if err != nil {
+			return err
+		}
+		r, err := tx.ExecContext(ctx, "INSERT INTO brews (stop_id, name, at, patch, created_at) VALUES (?, ?, ?, ?, ?)", b.StopID, b.Name, b.At, patch, s.stamp())
+		if err != nil {
+			return err
+		}
+		if b.ID, err = r.LastInsertId(); err != nil {
+			return err
+		}
+		return s.addPlan(ctx, tx, b, p)
+	})
+	if err != nil {
+		return b, err
+	}
+	return s.Brew(ctx, b.ID)
+}
+
+// SetBrew changes a brew and stores its new plan. It returns ErrConflict when
+// the brew's revision is no longer the one given.
+func (s *Store) SetBrew(ctx context.Context, b Brew, p *brew.Plan) (Brew, error) {
+	err := s.tx(ctx, func(tx *sql.Tx) error {
+		if err := tx.QueryRowContext(ctx, "SELECT stop_id FROM brews WHERE id = ? AND deleted_at IS NULL", b.ID).Scan(&b.StopID); err != nil {
+			return notFound(err)
+		}
+		patch, err := patchFor(ctx, tx, b)
+		if err != nil {
+			return err
+		}
+		err = one(tx.ExecContext(ctx, "UPDATE brews SET name = ?, at = ?, patch = ?, revision = revision + 1 WHERE id = ? AND revision = ?", b.Name, b.At, patch, b.ID, b.Revision))
+		if errors.Is(err, ErrNotFound) {
+			return ErrConflict
+		}
+		if err != nil {
+			return err
+		}
+		return s.addPlan(ctx, tx, b, p)
+	})
+	if err != nil {
+		return b, err
+	}
+	return s.Brew(ctx, b.ID)
+}
+
+func patchFor(ctx context.Context, tx *sql.Tx, b Brew) (string, error) {
+	var conditions string
+	if err := tx.QueryRowContext(ctx, "SELECT conditions FROM stops WHERE id = ? AND deleted_at IS NULL", b.StopID).Scan(&conditions); err != nil {
+		return "", notFound(err)
+	}
+	var base brew.Request
+	if err := json.Unmarshal([]byte(conditions), &base); err != nil {
+		return "", err
+	}
+	return difference(base, b.Request)
+}
+
+func (s *Store) addPlan(ctx context.Context, tx *sql.Tx, b Brew, p *brew.Plan) error {
+	request, err := json.Marshal(b.Request)
+	if err != nil {
+		return err
+	}
+	plan, err := json.Marshal(p)
+	if err != nil {
+		return err
+	}
+	r, err := tx.ExecContext(ctx, "INSERT INTO plans (brew_id, request, plan, core_version, created_at) VALUES (?, ?, ?, ?, ?)", b.ID, string(request), string(plan), p.Version, s.stamp())
+	if err != nil {
+		return err
+	}
+	id, err := r.LastInsertId()
+	if err != nil {
+		return err
+	}
+	_, err = tx.ExecContext(ctx, "UPDATE brews SET plan_id = ? WHERE id = ?", id, b.ID)
+	return err
+}
+
+// DeleteBrew takes a brew away, with its log entries.
+func (s *Store) DeleteBrew(ctx context.Context, id int64) error {
+	return s.mark(ctx, "brews", id, true)
+}
+
+// RestoreBrew undoes DeleteBrew.
+func (s *Store) RestoreBrew(ctx context.Context, id int64) error {
+	return s.mark(ctx, "brews", id, false)
+}
+
+// Plan returns a stored plan.
+func (s *Store) Plan(ctx context.Context, id int64) (StoredPlan, error) {
+	var p StoredPlan
+	var request, plan string
+	err := s.db.QueryRowContext(ctx, "SELECT id, brew_id, request, plan, core_version, created_at FROM plans WHERE id = ?", id).
+		Scan(&p.ID, &p.BrewID, &request, &plan, &p.CoreVersion, &p.CreatedAt)
+	if err != nil {
+		return p, notFound(err)
+	}
+	return p, errors.Join(json.Unmarshal([]byte(request), &p.Request), json.Unmarshal([]byte(plan), &p.Plan))
+}

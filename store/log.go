@@ -1,0 +1,150 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"encoding/json"
+)
+
+// Run is a brew being made by the clock. Times are in ms since 1970, of the
+// clock that the interface runs by.
+type Run struct {
+	PlanID int64 `json:"plan_id"`
+	// ZeroMs is when water met or will meet coffee, if nothing pauses.
+	ZeroMs   int64     `json:"zero_ms"`
+	PausedMs int64     `json:"paused_ms" doc:"When it was paused; 0 while it runs"`
+	Step     int       `json:"step" minimum:"0" maximum:"200" doc:"Index of the present step"`
+	Done     []StepRun `json:"done" nullable:"false" maxItems:"400"`
+	Finished bool      `json:"finished"`
+}
+
+// StepRun is when a step really began and ended, in s around first contact.
+type StepRun struct {
+	ID   string  `json:"id" maxLength:"60"`
+	AtS  float64 `json:"at_s"`
+	EndS float64 `json:"end_s"`
+	Skip bool    `json:"skip"`
+}
+
+// Run returns the run of a brew.
+func (s *Store) Run(ctx context.Context, brewID int64) (Run, error) {
+	var r Run
+	var state string
+	if err := s.db.QueryRowContext(ctx, "SELECT state FROM runs WHERE brew_id = ?", brewID).Scan(&state); err != nil {
+		return r, notFound(err)
+	}
+	return r, json.Unmarshal([]byte(state), &r)
+}
+
+// SetRun stores the run of a brew, in place of an earlier one.
+func (s *Store) SetRun(ctx context.Context, brewID int64, r Run) error {
+	state, err := json.Marshal(r)
+	if err != nil {
+		return err
+	}
+	_, err = s.db.ExecContext(ctx, `INSERT INTO runs (brew_id, plan_id, state, updated_at) VALUES (?, ?, ?, ?)
+		ON CONFLICT (brew_id) DO UPDATE SET plan_id = excluded.plan_id, state = excluded.state, updated_at = excluded.updated_at`,
+		brewID, r.PlanID, string(state), s.stamp())
+	return err
+}
+
+// EndRun forgets the run of a brew.
+func (s *Store) EndRun(ctx context.Context, brewID int64) error {
+	_, err := s.db.ExecContext(ctx, "DELETE FROM runs WHERE brew_id = ?", brewID)
+	return err
+}
+
+// Taste is what was tasted.
+type Taste struct {
+	SourBitter int    `json:"sour_bitter" minimum:"-3" maximum:"3" doc:"-3 sour … 0 balanced … 3 bitter"`
+	WeakStrong int    `json:"weak_strong" minimum:"-3" maximum:"3" doc:"-3 weak … 0 right … 3 strong"`
+	Sediment   int    `json:"sediment" minimum:"0" maximum:"3" doc:"0 clean … 3 muddy"`
+	Mark       int    `json:"mark" minimum:"1" maximum:"10"`
+	Words      string `json:"words" maxLength:"2000"`
+}
+
+// LogEntry is how a brew came out.
+type LogEntry struct {
+	ID       int64  `json:"id"`
+	BrewID   int64  `json:"brew_id"`
+	PlanID   int64  `json:"plan_id"`
+	BrewedAt string `json:"brewed_at" format:"date-time"`
+	Taste
+	// For the list.
+	TripID   int64   `json:"trip_id"`
+	StopID   int64   `json:"stop_id"`
+	StopName string  `json:"stop_name"`
+	BrewName string  `json:"brew_name"`
+	Method   string  `json:"method"`
+	School   string  `json:"school"`
+	DoseG    float64 `json:"dose_g"`
+	PouredMl float64 `json:"poured_ml"`
+	BoilC    float64 `json:"boil_c"`
+	StartC   float64 `json:"start_c"`
+}
+
+const logColumns = `l.id, l.brew_id, l.plan_id, l.brewed_at, l.sour_bitter, l.weak_strong, l.sediment, l.mark, l.words,
+	s.trip_id, s.id, s.name, b.name, p.plan ->> '$.request.method', p.plan ->> '$.request.school',
+	coalesce(p.plan ->> '$.dose_g', 0), coalesce(p.plan ->> '$.water.poured_ml', 0), coalesce(p.plan ->> '$.boil_c', 0), coalesce(p.plan ->> '$.start_c', 0)
+	FROM log_entries l JOIN plans p ON p.id = l.plan_id JOIN brews b ON b.id = l.brew_id JOIN stops s ON s.id = b.stop_id JOIN trips t ON t.id = s.trip_id
+	WHERE l.deleted_at IS NULL AND b.deleted_at IS NULL AND s.deleted_at IS NULL AND t.deleted_at IS NULL `
+
+func scanLog(r row) (l LogEntry, err error) {
+	err = r.Scan(&l.ID, &l.BrewID, &l.PlanID, &l.BrewedAt, &l.SourBitter, &l.WeakStrong, &l.Sediment, &l.Mark, &l.Words,
+		&l.TripID, &l.StopID, &l.StopName, &l.BrewName, &l.Method, &l.School, &l.DoseG, &l.PouredMl, &l.BoilC, &l.StartC)
+	return l, err
+}
+
+// Log lists the log entries of a trip, latest first; trip 0 means all trips.
+func (s *Store) Log(ctx context.Context, trip int64) ([]LogEntry, error) {
+	return collect(ctx, s.db, scanLog, "SELECT "+logColumns+"AND (? = 0 OR s.trip_id = ?) ORDER BY l.brewed_at DESC, l.id DESC", trip, trip)
+}
+
+// LogEntry returns one entry.
+func (s *Store) LogEntry(ctx context.Context, id int64) (LogEntry, error) {
+	l, err := scanLog(s.db.QueryRowContext(ctx, "SELECT "+logColumns+"AND l.id = ?", id))
+	return l, notFound(err)
+}
+
+// AddLog stores an entry for a brew and its present plan, ends the brew's run,
+// and returns the entry.
+func (s *Store) AddLog(ctx context.Context, l LogEntry) (LogEntry, error) {
+	err := s.tx(ctx, func(tx *sql.Tx) error {
+		// What was brewed is the plan of the run, if there is one.
+		err := tx.QueryRowContext(ctx, `SELECT coalesce(r.plan_id, b.plan_id) FROM brews b LEFT JOIN runs r ON r.brew_id = b.id
+			WHERE b.id = ? AND b.deleted_at IS NULL`, l.BrewID).Scan(&l.PlanID)
+		if err != nil {
+			return notFound(err)
+		}
+		r, err := tx.ExecContext(ctx, `INSERT INTO log_entries (brew_id, plan_id, brewed_at, sour_bitter, weak_strong, sediment, mark, words, created_at)
+			VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`, l.BrewID, l.PlanID, l.BrewedAt, l.SourBitter, l.WeakStrong, l.Sediment, l.Mark, l.Words, s.stamp())
+		if err != nil {
+			return err
+		}
+		if l.ID, err = r.LastInsertId(); err != nil {
+			return err
+		}
+		_, err = tx.ExecContext(ctx, "DELETE FROM runs WHERE brew_id = ?", l.BrewID)
+		return err
+	})
+	if err != nil {
+		return l, err
+	}
+	return s.LogEntry(ctx, l.ID)
+}
+
+// SetLog changes what an entry says of the taste.
+func (s *Store) SetLog(ctx context.Context, id int64, t Taste) error {
+	return one(s.db.ExecContext(ctx, "UPDATE log_entries SET sour_bitter = ?, weak_strong = ?, sediment = ?, mark = ?, words = ? WHERE id = ? AND deleted_at IS NULL",
+		t.SourBitter, t.WeakStrong, t.Sediment, t.Mark, t.Words, id))
+}
+
+// DeleteLog takes an entry away.
+func (s *Store) DeleteLog(ctx context.Context, id int64) error {
+	return s.mark(ctx, "log_entries", id, true)
+}
+
+// RestoreLog undoes DeleteLog.
+func (s *Store) RestoreLog(ctx context.Context, id int64) error {
+	return s.mark(ctx, "log_entries", id, false)
+}

@@ -1,0 +1,165 @@
+// Package store keeps trips, stops, brews, plans and the log in one SQLite
+// file.
+package store
+
+import (
+	"context"
+	"database/sql"
+	"embed"
+	"errors"
+	"fmt"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"time"
+
+	"github.com/pressly/goose/v3"
+	_ "modernc.org/sqlite" // the driver, pure Go
+)
+
+//go:embed migrations/*.sql
+var migrations embed.FS
+
+// ErrNotFound is returned for an ID that is not there, or is deleted.
+var ErrNotFound = errors.New("not found")
+
+// ErrConflict is returned when a row has changed since it was read.
+var ErrConflict = errors.New("changed since it was read")
+
+// FileName is the name of the database in its data directory.
+const FileName = "apodemos.db"
+
+// Store is an open database.
+type Store struct {
+	db  *sql.DB
+	now func() time.Time
+}
+
+const pragmas = "?_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)&_txlock=immediate"
+
+// Open opens the database in dir, making both where they are missing, and
+// brings its schema up to date. Before it changes an existing schema it keeps
+// a copy of the file beside it. The error is one plain line.
+func Open(ctx context.Context, dir string) (*Store, error) {
+	if err := os.MkdirAll(dir, 0o700); err != nil {
+		return nil, fmt.Errorf("cannot make the data directory: %w", err)
+	}
+	path := filepath.Join(dir, FileName)
+	if err := checkHeader(path); err != nil {
+		return nil, err
+	}
+	db, err := sql.Open("sqlite", "file:"+path+pragmas)
+	if err != nil {
+		return nil, fmt.Errorf("cannot open %s: %w", path, err)
+	}
+	if err := migrate(ctx, db, path); err != nil {
+		db.Close()
+		return nil, fmt.Errorf("cannot use %s: %w", path, err)
+	}
+	return &Store{db: db, now: time.Now}, nil
+}
+
+// checkHeader refuses a file that is there and is not a database, before
+// anything writes to it.
+func checkHeader(path string) error {
+	f, err := os.Open(path)
+	if errors.Is(err, fs.ErrNotExist) {
+		return nil
+	}
+	if err != nil {
+		return fmt.Errorf("cannot read the database: %w", err)
+	}
+	defer f.Close()
+	const magic = "SQLite format 3\x00"
+	head := make([]byte, len(magic))
+	if n, _ := f.Read(head); n > 0 && string(head[:n]) != magic {
+		return fmt.Errorf("%s is not an Apodemos database; move it away, or give another directory with --data", path)
+	}
+	return nil
+}
+
+func migrate(ctx context.Context, db *sql.DB, path string) error {
+	sub, err := fs.Sub(migrations, "migrations")
+	if err != nil {
+		return err
+	}
+	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub)
+	if err != nil {
+		return err
+	}
+	have, want, err := p.GetVersions(ctx)
+	if err != nil {
+		return err
+	}
+	if have > want {
+		return fmt.Errorf("it was made by a newer Apodemos (schema %d, this one knows %d)", have, want)
+	}
+	if have > 0 && have < want {
+		if err := vacuumInto(ctx, db, fmt.Sprintf("%s.before-%d", path, want)); err != nil {
+			return fmt.Errorf("cannot keep a copy before changing the schema: %w", err)
+		}
+	}
+	_, err = p.Up(ctx)
+	return err
+}
+
+func vacuumInto(ctx context.Context, db *sql.DB, path string) error {
+	if err := os.Remove(path); err != nil && !errors.Is(err, fs.ErrNotExist) {
+		return err
+	}
+	_, err := db.ExecContext(ctx, "VACUUM INTO ?", path)
+	return err
+}
+
+// Backup writes a consistent copy of the database to a new file, while the
+// program may be running.
+func (s *Store) Backup(ctx context.Context, path string) error {
+	if _, err := os.Stat(path); err == nil {
+		return fmt.Errorf("%s exists already", path)
+	}
+	return vacuumInto(ctx, s.db, path)
+}
+
+// Close closes the database.
+func (s *Store) Close() error { return s.db.Close() }
+
+func (s *Store) stamp() string { return s.now().UTC().Format(time.RFC3339) }
+
+// tx runs f in a transaction.
+func (s *Store) tx(ctx context.Context, f func(*sql.Tx) error) error {
+	tx, err := s.db.BeginTx(ctx, nil)
+	if err != nil {
+		return err
+	}
+	defer tx.Rollback()
+	if err := f(tx); err != nil {
+		return err
+	}
+	return tx.Commit()
+}
+
+// one turns an update of no row into ErrNotFound.
+func one(r sql.Result, err error) error {
+	if err != nil {
+		return err
+	}
+	if n, err := r.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(err, ErrNotFound)
+	}
+	return nil
+}
+
+func notFound(err error) error {
+	if errors.Is(err, sql.ErrNoRows) {
+		return ErrNotFound
+	}
+	return err
+}
+
+// mark sets or clears deleted_at of a row; table is one of this package's own.
+func (s *Store) mark(ctx context.Context, table string, id int64, deleted bool) error {
+	if deleted {
+		return one(s.db.ExecContext(ctx, "UPDATE "+table+" SET deleted_at = ? WHERE id = ? AND deleted_at IS NULL", s.stamp(), id))
+	}
+	return one(s.db.ExecContext(ctx, "UPDATE "+table+" SET deleted_at = NULL WHERE id = ?", id))
+}
