@@ -9,12 +9,12 @@ import (
 
 // Catalogue is what there is to choose from.
 type Catalogue struct {
-	Methods   []MethodInfo    `json:"methods" nullable:"false"`
-	Burners   []heat.Burner   `json:"burners" nullable:"false"`
-	Fuels     []heat.Fuel     `json:"fuels" nullable:"false"`
-	Materials []heat.Material `json:"materials" nullable:"false"`
-	Fields    []brew.Field    `json:"fields" nullable:"false"`
-	Grinds    []string        `json:"grinds" nullable:"false" doc:"Words for the grind, fine to coarse"`
+	Methods   []MethodInfo    `json:"methods"`
+	Burners   []heat.Burner   `json:"burners"`
+	Fuels     []heat.Fuel     `json:"fuels"`
+	Materials []heat.Material `json:"materials"`
+	Fields    []brew.Field    `json:"fields"`
+	Grinds    []string        `json:"grinds" doc:"Words for the grind, fine to coarse"`
 }
 
 // MethodInfo describes a method.
@@ -23,7 +23,7 @@ type MethodInfo struct {
 	Name    string       `json:"name"`
 	Summary string       `json:"summary"`
 	InPot   bool         `json:"in_pot" doc:"The pot on the heat is the brewer"`
-	Schools []SchoolInfo `json:"schools" nullable:"false"`
+	Schools []SchoolInfo `json:"schools"`
 }
 
 // SchoolInfo describes a school.

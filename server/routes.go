@@ -20,20 +20,21 @@ func reply[T any](v T, err error) (*body[T], error) {
 	return &body[T]{v}, nil
 }
 
+// Path parameters; exported, for huma reads them only then when embedded.
 type (
-	inTrip struct {
+	InTrip struct {
 		Trip int64 `path:"trip" minimum:"1"`
 	}
-	inStop struct {
+	InStop struct {
 		Stop int64 `path:"stop" minimum:"1"`
 	}
-	inBrew struct {
+	InBrew struct {
 		Brew int64 `path:"brew" minimum:"1"`
 	}
-	inPlan struct {
+	InPlan struct {
 		Plan int64 `path:"plan" minimum:"1"`
 	}
-	inEntry struct {
+	InEntry struct {
 		Entry int64 `path:"entry" minimum:"1"`
 	}
 	nothing struct{}
@@ -82,8 +83,8 @@ type StopOut struct {
 // TripOut is a trip with its stops and brews.
 type TripOut struct {
 	store.Trip
-	Stops []StopOut    `json:"stops" nullable:"false"`
-	Brews []store.Brew `json:"brews" nullable:"false"`
+	Stops []StopOut    `json:"stops"`
+	Brews []store.Brew `json:"brews"`
 }
 
 // BrewOut is a brew with the plan it was last saved with.
@@ -119,11 +120,11 @@ func (s *server) routes(api huma.API) {
 		}
 		return reply(s.Trip(ctx, id))
 	}, name("add-trip", "Make a trip"))
-	huma.Get(api, "/trips/{trip}", func(ctx context.Context, in *inTrip) (*body[TripOut], error) {
+	huma.Get(api, "/trips/{trip}", func(ctx context.Context, in *InTrip) (*body[TripOut], error) {
 		return reply(s.tripOut(ctx, in.Trip))
 	}, name("get-trip", "A trip with its stops and brews"))
 	huma.Put(api, "/trips/{trip}", func(ctx context.Context, in *struct {
-		inTrip
+		InTrip
 		Body TripIn
 	}) (*body[TripOut], error) {
 		if err := s.SetTrip(ctx, store.Trip{ID: in.Trip, Name: in.Body.Name, People: in.Body.People, StartsOn: in.Body.StartsOn}); err != nil {
@@ -131,10 +132,10 @@ func (s *server) routes(api huma.API) {
 		}
 		return reply(s.tripOut(ctx, in.Trip))
 	}, name("set-trip", "Change a trip"))
-	trash(api, "/trips/{trip}", "trip", func(in *inTrip) int64 { return in.Trip }, s.DeleteTrip, s.RestoreTrip)
+	trash(api, "/trips/{trip}", "trip", func(in *InTrip) int64 { return in.Trip }, s.DeleteTrip, s.RestoreTrip)
 
 	huma.Post(api, "/trips/{trip}/stops", func(ctx context.Context, in *struct {
-		inTrip
+		InTrip
 		Body StopIn
 	}) (*body[StopOut], error) {
 		if _, err := s.Trip(ctx, in.Trip); err != nil {
@@ -152,7 +153,7 @@ func (s *server) routes(api huma.API) {
 		return reply(s.stopOut(ctx, id))
 	}, name("add-stop", "Add a stop to a trip"))
 	huma.Put(api, "/stops/{stop}", func(ctx context.Context, in *struct {
-		inStop
+		InStop
 		Body StopIn
 	}) (*body[StopOut], error) {
 		st := in.Body.stop()
@@ -165,15 +166,15 @@ func (s *server) routes(api huma.API) {
 		}
 		return reply(s.stopOut(ctx, in.Stop))
 	}, name("set-stop", "Change a stop"))
-	trash(api, "/stops/{stop}", "stop", func(in *inStop) int64 { return in.Stop }, s.DeleteStop, s.RestoreStop)
+	trash(api, "/stops/{stop}", "stop", func(in *InStop) int64 { return in.Stop }, s.DeleteStop, s.RestoreStop)
 
 	huma.Post(api, "/stops/{stop}/brews", func(ctx context.Context, in *struct {
-		inStop
+		InStop
 		Body BrewIn
 	}) (*body[BrewOut], error) {
 		return s.saveBrew(ctx, store.Brew{StopID: in.Stop}, in.Body, s.AddBrew)
 	}, name("add-brew", "Plan a brew at a stop and keep it"))
-	huma.Get(api, "/brews/{brew}", func(ctx context.Context, in *inBrew) (*body[BrewOut], error) {
+	huma.Get(api, "/brews/{brew}", func(ctx context.Context, in *InBrew) (*body[BrewOut], error) {
 		b, err := s.Brew(ctx, in.Brew)
 		if err != nil {
 			return nil, fail(err)
@@ -181,13 +182,13 @@ func (s *server) routes(api huma.API) {
 		return reply(s.brewOut(ctx, b))
 	}, name("get-brew", "A brew with its plan"))
 	huma.Put(api, "/brews/{brew}", func(ctx context.Context, in *struct {
-		inBrew
+		InBrew
 		Body BrewIn
 	}) (*body[BrewOut], error) {
 		return s.saveBrew(ctx, store.Brew{ID: in.Brew}, in.Body, s.SetBrew)
 	}, name("set-brew", "Change a brew and plan it anew"))
-	trash(api, "/brews/{brew}", "brew", func(in *inBrew) int64 { return in.Brew }, s.DeleteBrew, s.RestoreBrew)
-	huma.Get(api, "/plans/{plan}", func(ctx context.Context, in *inPlan) (*body[store.StoredPlan], error) {
+	trash(api, "/brews/{brew}", "brew", func(in *InBrew) int64 { return in.Brew }, s.DeleteBrew, s.RestoreBrew)
+	huma.Get(api, "/plans/{plan}", func(ctx context.Context, in *InPlan) (*body[store.StoredPlan], error) {
 		return reply(s.Plan(ctx, in.Plan))
 	}, name("get-plan", "A stored plan, as it was told"))
 
@@ -195,11 +196,11 @@ func (s *server) routes(api huma.API) {
 }
 
 func (s *server) runRoutes(api huma.API) {
-	huma.Get(api, "/brews/{brew}/run", func(ctx context.Context, in *inBrew) (*body[store.Run], error) {
+	huma.Get(api, "/brews/{brew}/run", func(ctx context.Context, in *InBrew) (*body[store.Run], error) {
 		return reply(s.Run(ctx, in.Brew))
 	}, name("get-run", "The brew being made by the clock"))
 	huma.Put(api, "/brews/{brew}/run", func(ctx context.Context, in *struct {
-		inBrew
+		InBrew
 		Body store.Run
 	}) (*body[store.Run], error) {
 		b, err := s.Brew(ctx, in.Brew)
@@ -211,7 +212,7 @@ func (s *server) runRoutes(api huma.API) {
 		}
 		return reply(in.Body, s.SetRun(ctx, in.Brew, in.Body))
 	}, name("set-run", "Keep the state of the brew being made"))
-	huma.Delete(api, "/brews/{brew}/run", func(ctx context.Context, in *inBrew) (*nothing, error) {
+	huma.Delete(api, "/brews/{brew}/run", func(ctx context.Context, in *InBrew) (*nothing, error) {
 		return &nothing{}, fail(s.EndRun(ctx, in.Brew))
 	}, name("end-run", "Stop making a brew"))
 
@@ -221,13 +222,13 @@ func (s *server) runRoutes(api huma.API) {
 		return reply(s.Log(ctx, in.Trip))
 	}, name("list-log", "Log entries, latest first"))
 	huma.Post(api, "/brews/{brew}/log", func(ctx context.Context, in *struct {
-		inBrew
+		InBrew
 		Body LogIn
 	}) (*body[store.LogEntry], error) {
 		return reply(s.AddLog(ctx, store.LogEntry{BrewID: in.Brew, BrewedAt: in.Body.BrewedAt, Taste: in.Body.Taste}))
 	}, name("add-log", "Write down how a brew came out"))
 	huma.Put(api, "/log/{entry}", func(ctx context.Context, in *struct {
-		inEntry
+		InEntry
 		Body store.Taste
 	}) (*body[store.LogEntry], error) {
 		if err := s.SetLog(ctx, in.Entry, in.Body); err != nil {
@@ -235,7 +236,7 @@ func (s *server) runRoutes(api huma.API) {
 		}
 		return reply(s.LogEntry(ctx, in.Entry))
 	}, name("set-log", "Change a log entry"))
-	trash(api, "/log/{entry}", "log", func(in *inEntry) int64 { return in.Entry }, s.DeleteLog, s.RestoreLog)
+	trash(api, "/log/{entry}", "log", func(in *InEntry) int64 { return in.Entry }, s.DeleteLog, s.RestoreLog)
 }
 
 // name gives an operation its ID and summary.

@@ -53,6 +53,7 @@ func OpenAPI() ([]byte, error) {
 
 func build(opt Options) (http.Handler, huma.API) {
 	gin.SetMode(gin.ReleaseMode)
+	huma.DefaultArrayNullable = false // ours are never null
 	r := gin.New()
 	r.Use(gin.CustomRecovery(recovered), guard)
 	s := &server{Store: opt.Store, opt: opt}

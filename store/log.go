@@ -14,7 +14,7 @@ type Run struct {
 	ZeroMs   int64     `json:"zero_ms"`
 	PausedMs int64     `json:"paused_ms" doc:"When it was paused; 0 while it runs"`
 	Step     int       `json:"step" minimum:"0" maximum:"200" doc:"Index of the present step"`
-	Done     []StepRun `json:"done" nullable:"false" maxItems:"400"`
+	Done     []StepRun `json:"done" maxItems:"400"`
 	Finished bool      `json:"finished"`
 }
 

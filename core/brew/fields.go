@@ -23,7 +23,7 @@ type Field struct {
 	Min     float64       `json:"min"`
 	Max     float64       `json:"max"`
 	Whole   bool          `json:"whole,omitempty"`
-	Words   []string      `json:"words,omitempty" nullable:"false"`
+	Words   []string      `json:"words,omitempty"`
 	Default string        `json:"default,omitempty" doc:"The value when left out; empty when there is none"`
 	Allowed string        `json:"allowed" doc:"What is allowed, in words"`
 

@@ -18,7 +18,7 @@ const Version = "0.2.0"
 type Plan struct {
 	Version   string   `json:"version"`
 	Request   Request  `json:"request" doc:"What was asked, with the defaults filled in"`
-	Defaulted []string `json:"defaulted" nullable:"false" doc:"Paths in request that were not asked but filled in"`
+	Defaulted []string `json:"defaulted" doc:"Paths in request that were not asked but filled in"`
 
 	PressureHPa *float64 `json:"pressure_hpa"`
 	BoilC       *float64 `json:"boil_c"`
@@ -49,12 +49,12 @@ type Plan struct {
 	Strength          StrengthPlan `json:"strength"`
 	CaffeineMg        *float64     `json:"caffeine_mg"`
 
-	Steps        []Step        `json:"steps" nullable:"false"`
+	Steps        []Step        `json:"steps"`
 	Curves       Curves        `json:"curves"`
-	Cautions     []Caution     `json:"cautions" nullable:"false"`
-	Notes        []Note        `json:"notes" nullable:"false"`
-	Alternatives []Alternative `json:"alternatives" nullable:"false"`
-	Working      working.Sheet `json:"working" nullable:"false"`
+	Cautions     []Caution     `json:"cautions"`
+	Notes        []Note        `json:"notes"`
+	Alternatives []Alternative `json:"alternatives"`
+	Working      working.Sheet `json:"working"`
 }
 
 // Grind is how fine.
@@ -111,10 +111,11 @@ type StrengthPlan struct {
 
 // Step is one thing to do, of one batch.
 type Step struct {
-	ID   string      `json:"id"`
-	AtS  float64     `json:"at_s"`
-	ForS float64     `json:"for_s"`
-	Lane method.Lane `json:"lane" enum:"water,flame,scale,hands"`
+	ID    string      `json:"id"`
+	AtS   float64     `json:"at_s"`
+	ForS  float64     `json:"for_s"`
+	Lane  method.Lane `json:"lane" enum:"water,flame,scale,hands"`
+	Label string      `json:"label" doc:"A word or two, for the score"`
 	quantity.Phrase
 	ToG     *float64     `json:"to_g" doc:"Scale reading to stop at"`
 	Until   method.Until `json:"until" enum:"time,weight,temperature,sign"`
@@ -124,10 +125,10 @@ type Step struct {
 
 // Curves are pictures over time, as [seconds, value] pairs.
 type Curves struct {
-	WaterC  [][2]float64 `json:"water_c" nullable:"false" doc:"In the kettle or pot"`
-	SlurryC [][2]float64 `json:"slurry_c" nullable:"false" doc:"Where water and coffee are"`
-	CupC    [][2]float64 `json:"cup_c" nullable:"false" doc:"In the cup, from serving"`
-	ScaleG  [][2]float64 `json:"scale_g" nullable:"false"`
+	WaterC  [][2]float64 `json:"water_c" doc:"In the kettle or pot"`
+	SlurryC [][2]float64 `json:"slurry_c" doc:"Where water and coffee are"`
+	CupC    [][2]float64 `json:"cup_c" doc:"In the cup, from serving"`
+	ScaleG  [][2]float64 `json:"scale_g"`
 }
 
 // Caution is a danger and how to avoid it.

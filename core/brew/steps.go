@@ -32,7 +32,7 @@ func (c *calc) steps() Problems {
 	var coldAt float64
 	if supplied {
 		at := -wait - 20
-		c.add(Step{ID: "draw", AtS: at, ForS: 20, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight, Caution: "scald"},
+		c.add(Step{ID: "draw", Label: "draw water", AtS: at, ForS: 20, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight, Caution: "scald"},
 			"Draw {heated} of hot water.")
 		coldAt = at - cold
 	} else {
@@ -48,23 +48,23 @@ func (c *calc) steps() Problems {
 		if *r.Water.State != string(heat.Liquid) {
 			fill = "A little water in the pot first, then {melt} of " + *r.Water.State + ", in handfuls."
 		}
-		c.add(Step{ID: "fill", AtS: fillAt, ForS: fillS, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight}, fill)
+		c.add(Step{ID: "fill", Label: "fill", AtS: fillAt, ForS: fillS, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight}, fill)
 		light, full := "Light the stove", "Full flame"
 		caution := "co"
 		if !burner.Flame {
 			light, full, caution = "Switch on", "Full power", "mains"
 		}
-		c.add(Step{ID: "light", AtS: w.light, ForS: lightS, Lane: method.Hands, Until: method.Time, Caution: caution}, light+c.lidText())
-		c.add(Step{ID: "flame-full", AtS: w.light, ForS: c.heated.HeatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface"}, full+".")
+		c.add(Step{ID: "light", Label: "light", AtS: w.light, ForS: lightS, Lane: method.Hands, Until: method.Time, Caution: caution}, light+c.lidText())
+		c.add(Step{ID: "flame-full", Label: "full", AtS: w.light, ForS: c.heated.HeatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface"}, full+".")
 		if low := w.treat + w.hold; low > 0 {
 			text := "Low: keep it at the boil."
 			if burner.Low == 0 {
 				text = "Leave it on the heat."
 			}
-			c.add(Step{ID: "flame-low", AtS: w.boiled, ForS: low, Lane: method.Flame, Until: method.Time}, text)
+			c.add(Step{ID: "flame-low", Label: "low: at the boil", AtS: w.boiled, ForS: low, Lane: method.Flame, Until: method.Time}, text)
 		}
 		if w.treat > 0 {
-			c.add(Step{ID: "disinfect", AtS: w.boiled, ForS: w.treat, Lane: method.Water, Until: method.Time, Caution: "water"}, "Rolling boil, to make the water safe.")
+			c.add(Step{ID: "disinfect", Label: "rolling boil", AtS: w.boiled, ForS: w.treat, Lane: method.Water, Until: method.Time, Caution: "water"}, "Rolling boil, to make the water safe.")
 		}
 	}
 	if w.wait > 0 {
@@ -72,12 +72,12 @@ func (c *calc) steps() Problems {
 		if c.school.WaitCover == heat.Open || !*r.Heat.Lid {
 			text = "Off the heat, lid off. Wait until it is {target}."
 		}
-		c.add(Step{ID: "wait", AtS: -w.wait, ForS: w.wait, Lane: method.Water, Until: method.Temperature}, text)
+		c.add(Step{ID: "wait", Label: "wait", AtS: -w.wait, ForS: w.wait, Lane: method.Water, Until: method.Temperature}, text)
 	}
 	hotAt := -w.hot
 	serveAt := w.contact
 	for _, s := range c.school.Steps {
-		st := Step{ID: s.ID, ForS: s.ForS, Lane: s.Lane, Until: s.Until, Sign: s.Sign, Caution: s.Caution}
+		st := Step{ID: s.ID, Label: s.Label, ForS: s.ForS, Lane: s.Lane, Until: s.Until, Sign: s.Sign, Caution: s.Caution}
 		switch s.Phase {
 		case method.Prepare:
 			st.AtS = coldAt

@@ -81,7 +81,7 @@ func (c *calc) warm() Problems {
 			"The water supplied is about {0} in the pot, and {1} is wished. Do not wait.", quantity.Of(c.hotC, quantity.Celsius), quantity.Of(wish, quantity.Celsius))
 	default:
 		c.note("do-not-wait", "The boiling point here is at or below what the school wishes: every second off the heat costs.",
-			"Boils at {0} here, and {1} is wished. Do not wait; keep it on the heat.", quantity.Of(boil, quantity.Celsius), quantity.Of(wish, quantity.Celsius))
+			"Boils at {0} here, and {1} is wished. Do not wait; keep it on the heat.", quantity.Fine(boil, quantity.Celsius), quantity.Of(wish, quantity.Celsius))
 	}
 	if c.when.wait == 0 {
 		fig.Formula = "none: the water is not hotter than wished"

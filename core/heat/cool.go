@@ -171,17 +171,22 @@ func (k *Cooling) Step(c, dt float64) float64 {
 	k2 := k.rate(c + dt/2*k1)
 	k3 := k.rate(c + dt/2*k2)
 	k4 := k.rate(c + dt*k3)
-	return c + dt/6*(k1+2*k2+2*k3+k4)
+	next := c + dt/6*(k1+2*k2+2*k3+k4)
+	if next < 0 && c >= 0 {
+		return 0 // it begins to freeze, and stays at 0 °C for long
+	}
+	return next
 }
 
-// stepFor chooses a stable step at c °C: a share of the present time constant.
+// stepFor chooses a step at c °C: a seventh of the time constant there, well
+// inside what is stable and accurate.
 func (k *Cooling) stepFor(c float64) float64 {
-	d := math.Abs(c - k.air.TempC)
-	r := math.Abs(k.rate(c))
-	if d < 1e-6 || r < 1e-12 {
-		return math.Inf(1)
+	const h = 0.1
+	slope := (k.rate(c) - k.rate(c+h)) / h
+	if slope <= 0 {
+		return math.Inf(1) // no loss at all
 	}
-	return math.Max(d/r/40, 0.05)
+	return 0.15 / slope
 }
 
 // After returns the temperature in °C seconds after it was c °C.

@@ -36,7 +36,7 @@ type Burner struct {
 	ID   string `json:"id"`
 	Name string `json:"name"`
 	// Fuels it can burn, the usual one first.
-	Fuels []string `json:"fuels" nullable:"false"`
+	Fuels []string `json:"fuels"`
 	// Efficiency of the heat burned that reaches the pot, in calm air with a
 	// lid on. Common practice; users calibrate it.
 	Efficiency float64 `json:"efficiency"`

@@ -111,20 +111,9 @@ func (h Heating) Heat() Heated {
 	meltNet := net - extra(math.Min(0, h.ToC))
 	r.MeltS = (r.IceKJ + r.MeltKJ) * 1000 / meltNet
 	r.HeatS = r.MeltS
-	// Simpson's rule over the temperature of ∫ C dT / (net − extra).
 	if span := h.ToC - start; span > 0 {
 		c := 1000 * (r.WaterKJ + r.VesselKJ) / span // J/K, the vessel's share spread evenly
-		const n = 16
-		f := func(t float64) float64 { return c / (net - extra(t)) }
-		sum := f(start) + f(h.ToC)
-		for i := 1; i < n; i++ {
-			w := 4.0
-			if i%2 == 0 {
-				w = 2
-			}
-			sum += w * f(start+span*float64(i)/n)
-		}
-		r.HeatS += sum * span / n / 3
+		r.HeatS += c * integrate(func(t float64) float64 { return 1 / (net - extra(t)) }, extra, start, h.ToC, h.Air.TempC)
 	}
 	r.AirKJ = math.Max(net*r.HeatS/1000-r.WaterKJ-r.VesselKJ-r.IceKJ-r.MeltKJ, 0)
 	r.BurnedKJ = h.PowerW * r.HeatS / 1000
@@ -135,6 +124,54 @@ func (h Heating) Heat() Heated {
 		r.BurnedKJ += h.PowerW * h.DwellFlame * h.DwellS / 1000
 	}
 	return r
+}
+
+// integrate returns ∫ f dT from lo to hi by Gauss–Legendre quadrature, in pieces
+// within which f is smooth: below the root of the extra loss f is constant, and
+// convection goes with a root of the distance from the air's temperature.
+func integrate(f, extra func(float64) float64, lo, hi, air float64) float64 {
+	if extra(lo) == 0 && extra(hi) > 0 {
+		a, b := lo, hi
+		for range 40 {
+			if mid := (a + b) / 2; extra(mid) == 0 {
+				a = mid
+			} else {
+				b = mid
+			}
+		}
+		return (b-lo)*f(lo) + integrate(f, extra, b, hi, air)
+	}
+	if lo < air && air < hi {
+		return integrate(f, extra, lo, air, air) + integrate(f, extra, air, hi, air)
+	}
+	if extra(hi) == 0 {
+		return (hi - lo) * f(hi)
+	}
+	// T = air ± span·u² makes the quarter root smooth enough.
+	near, span := lo, hi-air
+	if hi <= air {
+		near, span = hi, lo-air
+	}
+	u0 := math.Sqrt(math.Max((near-air)/span, 0))
+	const panels = 4
+	half := (1 - u0) / panels / 2
+	sum := 0.0
+	for p := range panels {
+		mid := u0 + half*float64(2*p+1)
+		for i, x := range gauss8.x {
+			for _, u := range [2]float64{mid - half*x, mid + half*x} {
+				sum += gauss8.w[i] * f(air+span*u*u) * 2 * u
+			}
+		}
+	}
+	return math.Abs(span) * sum * half
+}
+
+// gauss8 holds the nodes and weights of 8-point Gauss–Legendre quadrature on
+// one side of the middle (Abramowitz and Stegun, table 25.4).
+var gauss8 = struct{ x, w [4]float64 }{
+	[4]float64{0.1834346424956498, 0.5255324099163290, 0.7966664774136267, 0.9602898564975363},
+	[4]float64{0.3626837833783620, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763},
 }
 
 // Curve returns the temperature of the pot from lighting to the target as

@@ -51,6 +51,7 @@ type Step struct {
 	ID    string
 	Phase Phase
 	Lane  Lane
+	Label string // a word or two, for the score
 	Text  string
 	AtS   float64 // Brew phase only: seconds from first contact
 	ForS  float64

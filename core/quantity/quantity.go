@@ -80,10 +80,14 @@ func Clock(s float64) string {
 type Value struct {
 	Value float64 `json:"value"`
 	Unit  Unit    `json:"unit"`
+	Fine  bool    `json:"fine,omitempty" doc:"Worth one digit more than its unit usually is"`
 }
 
 // Of returns v in unit u.
-func Of(v float64, u Unit) Value { return Value{v, u} }
+func Of(v float64, u Unit) Value { return Value{Value: v, Unit: u} }
+
+// Fine returns v in unit u, to be shown with one digit more.
+func Fine(v float64, u Unit) Value { return Value{v, u, true} }
 
 // String writes the value in metric units, rounded as a person could measure
 // it. Interfaces that know the reader's units format the Value themselves.
@@ -91,7 +95,12 @@ func (v Value) String() string {
 	switch v.Unit {
 	case Second:
 		return Clock(v.Value)
-	case Celsius, Bar, Kelvin:
+	case Celsius:
+		if !v.Fine {
+			break
+		}
+		return fmt.Sprintf("%.1f %s", v.Value, v.Unit)
+	case Bar, Kelvin:
 		return fmt.Sprintf("%.1f %s", v.Value, v.Unit)
 	case Gram:
 		if v.Value < 20 {
@@ -111,7 +120,7 @@ func (v Value) String() string {
 type Phrase struct {
 	Text     string  `json:"text" doc:"The sentence, with figures in metric units"`
 	Template string  `json:"template,omitempty" doc:"The sentence with {0}, {1}… where the values go; absent when it has no figures"`
-	Values   []Value `json:"values,omitempty" nullable:"false"`
+	Values   []Value `json:"values,omitempty"`
 }
 
 // Say makes a phrase from a template with {0}, {1}… and the values that fill it.

@@ -31,7 +31,7 @@ type Figure struct {
 	Value     *float64      `json:"value"`
 	Unit      quantity.Unit `json:"unit"`
 	Formula   string        `json:"formula" doc:"The formula in words"`
-	Inputs    []Input       `json:"inputs" nullable:"false"`
+	Inputs    []Input       `json:"inputs"`
 	Source    string        `json:"source"`
 	Kind      Kind          `json:"kind" enum:"measured,published,practice,memory,chosen"`
 	PlusMinus *float64      `json:"plus_minus" doc:"Uncertainty, either way, in the figure's unit"`

@@ -466,12 +466,12 @@ export interface components {
         };
         Curves: {
             /** @description In the cup, from serving */
-            cup_c: (number[] | null)[];
-            scale_g: (number[] | null)[];
+            cup_c: number[][];
+            scale_g: number[][];
             /** @description Where water and coffee are */
-            slurry_c: (number[] | null)[];
+            slurry_c: number[][];
             /** @description In the kettle or pot */
-            water_c: (number[] | null)[];
+            water_c: number[][];
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -488,7 +488,7 @@ export interface components {
              */
             detail?: string;
             /** @description Optional list of individual error details */
-            errors?: components["schemas"]["ErrorDetail"][] | null;
+            errors?: components["schemas"]["ErrorDetail"][];
             /**
              * Format: uri
              * @description A URI reference that identifies the specific occurrence of the problem.
@@ -890,6 +890,8 @@ export interface components {
             /** Format: double */
             for_s: number;
             id: string;
+            /** @description A word or two, for the score */
+            label: string;
             /** @enum {string} */
             lane: "water" | "flame" | "scale" | "hands";
             sign: string;
@@ -1011,6 +1013,8 @@ export interface components {
             stops: components["schemas"]["StopOut"][];
         };
         Value: {
+            /** @description Worth one digit more than its unit usually is */
+            fine?: boolean;
             unit: string;
             /** Format: double */
             value: number;
@@ -1102,7 +1106,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                brew: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -1164,7 +1170,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                brew: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -1257,7 +1265,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                brew: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -1391,7 +1401,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["LogEntry"][] | null;
+                    "application/json": components["schemas"]["LogEntry"][];
                 };
             };
             /** @description Error */
@@ -1409,7 +1419,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                entry: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -1564,7 +1576,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                stop: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -1626,7 +1640,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                stop: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -1699,7 +1715,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Trip"][] | null;
+                    "application/json": components["schemas"]["Trip"][];
                 };
             };
             /** @description Error */
@@ -1781,7 +1797,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                trip: number;
+            };
             cookie?: never;
         };
         requestBody: {
@@ -1872,7 +1890,9 @@ export interface operations {
         parameters: {
             query?: never;
             header?: never;
-            path?: never;
+            path: {
+                trip: number;
+            };
             cookie?: never;
         };
         requestBody: {

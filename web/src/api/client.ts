@@ -1,0 +1,59 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Schemas = components["schemas"];
+export type Plan = Schemas["Plan"];
+export type PlanRequest = Schemas["Request"];
+export type Step = Schemas["Step"];
+export type WorkingFigure = Schemas["Figure"];
+export type Field = Schemas["Field"];
+export type Catalogue = Schemas["Catalogue"];
+export type TripOut = Schemas["TripOut"];
+export type StopOut = Schemas["StopOut"];
+export type Brew = Schemas["Brew"];
+export type BrewOut = Schemas["BrewOut"];
+export type LogEntry = Schemas["LogEntry"];
+export type Taste = Schemas["LogIn"];
+export type Run = Schemas["Run"];
+type ErrorModel = Schemas["ErrorModel"];
+
+export const api = createClient<paths>({ baseUrl: "/api/v1" });
+
+export interface Trouble {
+  /** Path of the field within the request, such as place.altitude_m. */
+  field: string;
+  message: string;
+}
+
+/** What the server, or the lack of one, said. */
+export class ApiError extends Error {
+  readonly status: number;
+  readonly troubles: Trouble[];
+
+  constructor(status: number, problem: ErrorModel | undefined) {
+    super(
+      problem?.detail ??
+        "Apodemos does not answer. Is the program still running? Nothing was lost; try again.",
+    );
+    this.status = status;
+    this.troubles = (problem?.errors ?? []).map((e) => ({
+      field: (e.location ?? "").replace(/^body\.?(conditions\.|request\.)?/, ""),
+      message: e.message ?? "",
+    }));
+  }
+}
+
+/** The data of an answer, or an ApiError. */
+export async function must<T>(
+  answer: Promise<{ data?: T; error?: unknown; response: Response }>,
+): Promise<T> {
+  let got;
+  try {
+    got = await answer;
+  } catch (e) {
+    if (e instanceof DOMException && e.name === "AbortError") throw e;
+    throw new ApiError(0, undefined);
+  }
+  if (!got.response.ok) throw new ApiError(got.response.status, got.error as ErrorModel | undefined);
+  return got.data as T;
+}

@@ -1,0 +1,122 @@
+import { keepPreviousData, QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, ApiError, must, type PlanRequest, type Run, type Schemas } from "./client";
+
+export const queryClient = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 10_000,
+      refetchOnWindowFocus: false,
+      retry: (n, e) => n < 2 && !(e instanceof ApiError && e.status >= 400),
+    },
+  },
+});
+
+export const useInfo = () =>
+  useQuery({ queryKey: ["info"], staleTime: Infinity, queryFn: () => must(api.GET("/info")) });
+
+export const useCatalogue = () =>
+  useQuery({ queryKey: ["catalogue"], staleTime: Infinity, queryFn: () => must(api.GET("/catalogue")) });
+
+export const useTrips = () => useQuery({ queryKey: ["trips"], queryFn: () => must(api.GET("/trips")) });
+
+export const useTrip = (trip: number) =>
+  useQuery({
+    queryKey: ["trip", trip],
+    enabled: trip > 0,
+    queryFn: () => must(api.GET("/trips/{trip}", { params: { path: { trip } } })),
+  });
+
+export const useBrew = (brew: number) =>
+  useQuery({
+    queryKey: ["brew", brew],
+    queryFn: () => must(api.GET("/brews/{brew}", { params: { path: { brew } } })),
+  });
+
+/** Plans live: the last plan stays while the next is computed. */
+export const usePlan = (request: PlanRequest | undefined) =>
+  useQuery({
+    queryKey: ["plan", request],
+    enabled: request !== undefined,
+    placeholderData: keepPreviousData,
+    gcTime: 20_000,
+    retry: false,
+    queryFn: ({ signal }) => must(api.POST("/plan", { body: request as PlanRequest, signal })),
+  });
+
+export const useLog = (trip: number) =>
+  useQuery({
+    queryKey: ["log", trip],
+    queryFn: () => must(api.GET("/log", { params: { query: { trip } } })),
+  });
+
+export const useRun = (brew: number) =>
+  useQuery({
+    queryKey: ["run", brew],
+    staleTime: Infinity,
+    queryFn: async (): Promise<Run | null> => {
+      try {
+        return await must(api.GET("/brews/{brew}/run", { params: { path: { brew } } }));
+      } catch (e) {
+        if (e instanceof ApiError && e.status === 404) return null;
+        throw e;
+      }
+    },
+  });
+
+/** A mutation that makes everything it may have touched be read again. */
+export function useChange<In, Out>(run: (input: In) => Promise<Out>) {
+  const client = useQueryClient();
+  return useMutation({
+    mutationFn: run,
+    onSuccess: () =>
+      client.invalidateQueries({
+        predicate: (q) => !["plan", "catalogue", "info"].includes(String(q.queryKey[0])),
+      }),
+  });
+}
+
+type Kind = "trip" | "stop" | "brew" | "log";
+
+/** Deletes one thing and brings it back. */
+export async function remove(kind: Kind, id: number): Promise<void> {
+  switch (kind) {
+    case "trip":
+      return void (await must(api.DELETE("/trips/{trip}", { params: { path: { trip: id } } })));
+    case "stop":
+      return void (await must(api.DELETE("/stops/{stop}", { params: { path: { stop: id } } })));
+    case "brew":
+      return void (await must(api.DELETE("/brews/{brew}", { params: { path: { brew: id } } })));
+    case "log":
+      return void (await must(api.DELETE("/log/{entry}", { params: { path: { entry: id } } })));
+  }
+}
+
+export async function restore(kind: Kind, id: number): Promise<void> {
+  switch (kind) {
+    case "trip":
+      return void (await must(api.POST("/trips/{trip}/restore", { params: { path: { trip: id } } })));
+    case "stop":
+      return void (await must(api.POST("/stops/{stop}/restore", { params: { path: { stop: id } } })));
+    case "brew":
+      return void (await must(api.POST("/brews/{brew}/restore", { params: { path: { brew: id } } })));
+    case "log":
+      return void (await must(api.POST("/log/{entry}/restore", { params: { path: { entry: id } } })));
+  }
+}
+
+export const saveBrew = (brew: number, body: Schemas["BrewIn"]) =>
+  must(api.PUT("/brews/{brew}", { params: { path: { brew } }, body }));
+
+export const addBrew = (stop: number, body: Schemas["BrewIn"]) =>
+  must(api.POST("/stops/{stop}/brews", { params: { path: { stop } }, body }));
+
+export const saveRun = (brew: number, body: Run) =>
+  must(api.PUT("/brews/{brew}/run", { params: { path: { brew } }, body }));
+
+export const endRun = (brew: number) => must(api.DELETE("/brews/{brew}/run", { params: { path: { brew } } }));
+
+export const addLog = (brew: number, body: Schemas["LogIn"]) =>
+  must(api.POST("/brews/{brew}/log", { params: { path: { brew } }, body }));
+
+export const saveLog = (entry: number, body: Schemas["Taste"]) =>
+  must(api.PUT("/log/{entry}", { params: { path: { entry } }, body }));

@@ -1,0 +1,100 @@
+import { Button, Segmented } from "antd";
+import { useEffect, useState } from "react";
+import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from "react-router";
+import { useTrip, useTrips } from "../api/queries";
+import { Ribbon } from "../ribbon/Ribbon";
+import { lastTrip, rememberTrip } from "./lastTrip";
+import { useSettings } from "./settings";
+import { Shortcuts } from "./Shortcuts";
+import type { ThemeName } from "../theme/tokens";
+import type { System } from "../units/units";
+import { isTyping } from "./keys";
+
+/** The frame round every page: name, places to go, units, theme, and the trip's ribbon. */
+export function Frame() {
+  const params = useParams();
+  const trips = useTrips();
+  const tripId = Number(params.trip ?? lastTrip() ?? trips.data?.[0]?.id ?? 0);
+  const known = trips.data?.some((t) => t.id === tripId) ?? false;
+  const trip = useTrip(known ? tripId : 0);
+  const settings = useSettings();
+  const navigate = useNavigate();
+  const inGuide = useLocation().pathname.endsWith("/guide");
+  const [help, setHelp] = useState(false);
+
+  useEffect(() => {
+    if (params.trip) rememberTrip(Number(params.trip));
+  }, [params.trip]);
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (isTyping(e) || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (e.key === "?") setHelp(true);
+      else if (e.key === "u") settings.set({ system: settings.system === "metric" ? "us" : "metric" });
+      else if (e.key === "t") settings.set({ theme: settings.theme === "day" ? "headlamp" : "day" });
+      else if (e.key === "r" && tripId) void navigate(`/trips/${tripId}`);
+      else if (e.key === "l") void navigate("/log");
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  });
+
+  const days = trip.data?.stops.at(-1)?.day;
+  return (
+    <div className="frame">
+      <a className="skip" href="#main">
+        Skip to the page
+      </a>
+      <header className="bar">
+        <Link to="/" className="wordmark">
+          apodemos
+        </Link>
+        <nav aria-label="Main">
+          <NavLink to={known ? `/trips/${tripId}` : "/trips"} end={!known}>
+            Route
+          </NavLink>
+          <NavLink to="/log">Log</NavLink>
+        </nav>
+        <span className="bar-trip">
+          {trip.data && (
+            <Link to="/trips" title="All trips">
+              {trip.data.name}
+              {days ? ` · ${days} days` : ""} · {trip.data.people}{" "}
+              {trip.data.people === 1 ? "person" : "people"}
+            </Link>
+          )}
+        </span>
+        <Segmented<System>
+          size="small"
+          aria-label="Units"
+          value={settings.system}
+          options={[
+            { label: "metric", value: "metric" },
+            { label: "US", value: "us" },
+          ]}
+          onChange={(system) => settings.set({ system })}
+        />
+        <Segmented<ThemeName>
+          size="small"
+          aria-label="Theme"
+          value={settings.theme}
+          options={[
+            { label: "day", value: "day" },
+            { label: "headlamp", value: "headlamp" },
+          ]}
+          onChange={(theme) => settings.set({ theme })}
+        />
+        <Button size="small" type="text" aria-label="Keyboard shortcuts" onClick={() => setHelp(true)}>
+          ?
+        </Button>
+      </header>
+      {trip.data && params.trip && !inGuide && <Ribbon trip={trip.data} stop={Number(params.stop ?? 0)} />}
+      <main id="main">
+        <Outlet />
+      </main>
+      <Shortcuts open={help} onClose={() => setHelp(false)} />
+    </div>
+  );
+}

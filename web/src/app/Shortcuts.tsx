@@ -1,0 +1,29 @@
+import { Drawer } from "antd";
+import { shortcuts } from "./keys";
+
+export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
+  return (
+    <Drawer title="Keyboard" open={open} onClose={onClose} size={360}>
+      <table className="plain">
+        <thead className="sr">
+          <tr>
+            <th>Key</th>
+            <th>What it does</th>
+            <th>Where</th>
+          </tr>
+        </thead>
+        <tbody>
+          {shortcuts.map((s) => (
+            <tr key={s.keys + s.where}>
+              <td>
+                <kbd>{s.keys}</kbd>
+              </td>
+              <td>{s.does}</td>
+              <td className="quiet">{s.where}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </Drawer>
+  );
+}

@@ -1,0 +1,37 @@
+import { Button, Spin } from "antd";
+import type { ReactNode } from "react";
+import type { UseQueryResult } from "@tanstack/react-query";
+import { ApiError } from "../api/client";
+
+/** What went wrong, with a way on. */
+export function Trouble({ error, retry }: { error: unknown; retry?: () => void }) {
+  const e = error instanceof Error ? error : new Error(String(error));
+  return (
+    <div className="trouble" role="alert">
+      <strong>{e instanceof ApiError && e.status === 404 ? "Not here." : "That did not work."}</strong>{" "}
+      {e.message}
+      {retry && (
+        <Button size="small" onClick={retry}>
+          Try again
+        </Button>
+      )}
+    </div>
+  );
+}
+
+/** Shows a query's data, or that it is being read, or what went wrong. */
+export function Loaded<T>({
+  query,
+  children,
+}: {
+  query: UseQueryResult<T>;
+  children: (data: T) => ReactNode;
+}) {
+  if (query.data !== undefined) return <>{children(query.data)}</>;
+  if (query.error) return <Trouble error={query.error} retry={() => void query.refetch()} />;
+  return (
+    <div className="loading" role="status">
+      <Spin size="small" /> Reading…
+    </div>
+  );
+}

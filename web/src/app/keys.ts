@@ -1,0 +1,27 @@
+/** Whether a key is meant for a field and not for a shortcut. */
+export function isTyping(e: KeyboardEvent): boolean {
+  const at = e.target as HTMLElement;
+  return (
+    at.isContentEditable ||
+    at instanceof HTMLInputElement ||
+    at instanceof HTMLTextAreaElement ||
+    at instanceof HTMLSelectElement ||
+    at.getAttribute("role") === "slider"
+  );
+}
+
+export const shortcuts: { keys: string; does: string; where: string }[] = [
+  { keys: "r", does: "Route of the trip", where: "anywhere" },
+  { keys: "l", does: "Log", where: "anywhere" },
+  { keys: "u", does: "Metric or US units", where: "anywhere" },
+  { keys: "t", does: "Day or headlamp theme", where: "anywhere" },
+  { keys: "?", does: "This list", where: "anywhere" },
+  { keys: "← →", does: "Stop before, stop after", where: "on the route ribbon" },
+  { keys: "b", does: "Brew it by the clock", where: "in a plan" },
+  { keys: "s", does: "Save the changes", where: "in a plan" },
+  { keys: "i", does: "All inputs", where: "in a plan" },
+  { keys: "Space", does: "Start, pause, go on", where: "in the guide" },
+  { keys: "→", does: "Next step now", where: "in the guide" },
+  { keys: "←", does: "Step before, again", where: "in the guide" },
+  { keys: "Esc", does: "Close a panel", where: "anywhere" },
+];

@@ -1,0 +1,261 @@
+import { Button, Switch } from "antd";
+import { useEffect, useRef, useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { useQueryClient } from "@tanstack/react-query";
+import type { BrewOut, Plan, Run, Step } from "../api/client";
+import { endRun, saveRun, useBrew, useInfo, useRun } from "../api/queries";
+import { isTyping } from "../app/keys";
+import { useSettings } from "../app/settings";
+import { Loaded, Trouble } from "../app/Trouble";
+import { Score } from "../score/Score";
+import { clock, inWords, say, type System } from "../units/units";
+import { beep, keepAwake, speak } from "./aids";
+import {
+  advance,
+  begin,
+  endOf,
+  gates,
+  guided,
+  moveTo,
+  nextReading,
+  pause,
+  positionAt,
+  presentIndex,
+  resume,
+  startOf,
+} from "./engine";
+import "./guide.css";
+
+export default function GuidePage() {
+  const params = useParams();
+  const id = Number(params.brew);
+  const brew = useBrew(id);
+  const info = useInfo();
+  const run = useRun(id);
+  return (
+    <Loaded query={brew}>
+      {(b) => (
+        <Loaded query={info}>
+          {(i) => (
+            <Loaded query={run}>{(r) => <Guide key={b.id} brew={b} kept={r} rate={i.clock_rate} />}</Loaded>
+          )}
+        </Loaded>
+      )}
+    </Loaded>
+  );
+}
+
+function instruction(s: Step, system: System): string {
+  const reading = s.lane === "scale" && s.to_g !== null ? ` By ${clock(s.at_s + s.for_s)}.` : "";
+  return say(s, system) + reading;
+}
+
+function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: number }) {
+  const plan = brew.stored.plan as Plan;
+  const steps = guided(plan);
+  const { system, sound, speech, set } = useSettings();
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const [run, setRun] = useState<Run | null>(kept);
+  const [now, setNow] = useState(() => Date.now());
+  const [lost, setLost] = useState<unknown>();
+  const seen = useRef(run ? positionAt(run, now, rate) : startOf(plan));
+  const at = `/trips/${brew.trip_id}/stops/${brew.stop_id}/brews/${brew.id}`;
+
+  // Every change of the run is kept at once, so that a reload goes on from here.
+  const keep = (next: Run) => {
+    setRun(next);
+    client.setQueryData(["run", brew.id], next);
+    saveRun(brew.id, next).then(() => setLost(undefined), setLost);
+  };
+
+  const running = run !== null && run.paused_ms === 0 && !run.finished;
+  useEffect(() => (run && !run.finished ? keepAwake() : undefined), [run === null, run?.finished]); // eslint-disable-line react-hooks/exhaustive-deps
+
+  useEffect(() => {
+    if (!running) return;
+    const timer = setInterval(() => setNow(Date.now()), 100);
+    return () => clearInterval(timer);
+  }, [running]);
+
+  useEffect(() => {
+    if (!run || !running) return;
+    const next = advance(run, plan, seen.current, now, rate);
+    seen.current = positionAt(next, now, rate);
+    if (next !== run) {
+      const step = steps[next.step];
+      if (next.step !== run.step || next.paused_ms !== run.paused_ms) {
+        if (sound) beep(next.paused_ms > 0);
+        if (speech && step) speak(instruction(step, system));
+      }
+      keep(next);
+    }
+  }, [now]); // eslint-disable-line react-hooks/exhaustive-deps
+
+  const position = run ? positionAt(run, run.paused_ms || now, rate) : startOf(plan);
+  const atGate =
+    run !== null && !running && !run.finished && gates(plan).some((g) => Math.abs(g - position) < 0.5);
+  const index = run ? presentIndex(steps, atGate ? position - 1e-3 : position) : 0;
+  const present = steps[index];
+  const following = steps[index + 1];
+  const shown = atGate && following ? following : present;
+  const after = shown === following ? steps[index + 2] : following;
+  const reading = nextReading(steps, shown ? steps.indexOf(shown) : 0);
+
+  const go = () => {
+    const t = Date.now();
+    if (!run) {
+      seen.current = startOf(plan);
+      setNow(t);
+      keep(begin(plan, brew.plan_id, t, rate));
+      if (speech && steps[0]) speak(instruction(steps[0], system));
+    } else if (run.finished) return;
+    else if (run.paused_ms > 0) {
+      const next = resume(run, t);
+      seen.current = positionAt(next, t, rate) + 1e-3;
+      setNow(t);
+      keep(next);
+    } else keep(pause(run, t));
+  };
+  const jump = (to: number) => {
+    if (!run) return;
+    const t = Date.now();
+    const step = steps[Math.max(0, Math.min(to, steps.length - 1))] as Step;
+    const target = to >= steps.length ? endOf(plan) : step.at_s;
+    const skipped =
+      to > index && present
+        ? [...run.done, { id: present.id, at_s: present.at_s, end_s: position, skip: true }]
+        : run.done;
+    let next = moveTo(
+      { ...run, finished: to >= steps.length, done: skipped, step: Math.min(to, steps.length - 1) },
+      target,
+      t,
+      rate,
+    );
+    if (atGate) next = resume({ ...next, paused_ms: t }, t);
+    seen.current = target + 1e-3;
+    setNow(t);
+    keep(next);
+  };
+
+  useEffect(() => {
+    const onKey = (e: KeyboardEvent) => {
+      if (isTyping(e) || e.ctrlKey || e.metaKey || e.altKey) return;
+      if (e.key === " ") go();
+      else if (e.key === "ArrowRight") jump(index + 1);
+      else if (e.key === "ArrowLeft") jump(position - (present?.at_s ?? 0) > 3 ? index : index - 1);
+      else return;
+      e.preventDefault();
+    };
+    window.addEventListener("keydown", onKey);
+    return () => window.removeEventListener("keydown", onKey);
+  });
+
+  const cares = shown ? plan.cautions.filter((c) => c.step === shown.id) : [];
+  const left = shown ? shown.at_s + shown.for_s - position : 0;
+  return (
+    <div className="guide">
+      <div className="guide-top">
+        <Link to={at}>Back to the plan</Link>
+        <label>
+          <Switch size="small" checked={sound} onChange={(v) => set({ sound: v })} /> sound
+        </label>
+        <label>
+          <Switch size="small" checked={speech} onChange={(v) => set({ speech: v })} /> spoken prompts
+        </label>
+        {rate !== 1 && <span className="quiet">the clock runs {rate} × faster than time</span>}
+        <span className="grow" />
+        {run && (
+          <Button
+            type="text"
+            onClick={() => {
+              client.setQueryData(["run", brew.id], null);
+              void endRun(brew.id);
+              setRun(null);
+              seen.current = startOf(plan);
+            }}
+          >
+            Start over
+          </Button>
+        )}
+      </div>
+      {lost !== undefined && <Trouble error={lost} />}
+      <div className="guide-now" aria-live="polite">
+        <div className="guide-clock num" data-testid="clock" data-position={Math.round(position)}>
+          {clock(position)}
+        </div>
+        {!run && (
+          <p className="guide-do">
+            {steps.length} steps, {clock(endOf(plan) - startOf(plan), 5)} in all. Press space or Start when
+            the pot is in your hand.
+          </p>
+        )}
+        {run?.finished && <p className="guide-do">Done. Taste it, then write it down.</p>}
+        {run && !run.finished && shown && (
+          <>
+            <p className="guide-do" data-testid="instruction">
+              {atGate && position < -0.5 && !shown.id.startsWith("wait") ? "When it boils: " : ""}
+              {atGate && Math.abs(position) < 0.5 ? "When you are ready: " : ""}
+              {instruction(shown, system)}
+            </p>
+            <p className="guide-until">
+              {shown.sign ? <>Until {shown.sign}. </> : null}
+              {!atGate && left > 0 && <span className="num">{clock(left)} left</span>}
+              {atGate && <strong>The clock waits for you.</strong>}
+            </p>
+            {cares.map((c) => (
+              <p key={c.id} className={`care care-${c.level}`}>
+                {c.text} {c.why}
+              </p>
+            ))}
+          </>
+        )}
+      </div>
+      {run && !run.finished && (
+        <div className="guide-next">
+          {reading && (
+            <p>
+              <span className="quiet">Next reading</span>
+              <span className="guide-reading num">
+                {inWords(reading.to_g ?? 0, reading.lane === "scale" ? "g" : "ml", system)}
+              </span>
+            </p>
+          )}
+          {after && (
+            <p>
+              <span className="quiet">
+                Then, at <span className="num">{clock(after.at_s)}</span>
+              </span>
+              <span>{instruction(after, system)}</span>
+            </p>
+          )}
+        </div>
+      )}
+      <div className="guide-keys">
+        {run?.finished ? (
+          <Button type="primary" size="large" onClick={() => void navigate(`${at}/log`)}>
+            Write it down
+          </Button>
+        ) : (
+          <>
+            <Button size="large" disabled={!run} onClick={() => jump(index - 1)}>
+              Back
+            </Button>
+            <Button type="primary" size="large" onClick={go}>
+              {!run ? "Start" : running ? "Pause" : "Go on"}
+            </Button>
+            <Button size="large" disabled={!run} onClick={() => jump(index + 1)}>
+              {following ? "Next" : "Finish"}
+            </Button>
+          </>
+        )}
+      </div>
+      <Score
+        plan={plan}
+        playhead={run ? position : undefined}
+        present={run && !run.finished ? shown?.id : undefined}
+        compact
+      />
+    </div>
+  );
+}

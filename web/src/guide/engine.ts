@@ -1,0 +1,95 @@
+// The guide's clock, apart from React: which step is on, and what pause, skip
+// and back do to a run.
+
+import type { Plan, Run, Step } from "../api/client";
+
+/** The moments at which the clock waits for the brewer: when the water boils, and when it meets the coffee. */
+export function gates(plan: Plan): number[] {
+  const flame = plan.steps.find((s) => s.id === "flame-full");
+  const out = flame ? [flame.at_s + flame.for_s] : [];
+  return [...out, 0].filter((g) => g > startOf(plan) + 1);
+}
+
+export const startOf = (plan: Plan): number => Math.min(0, ...plan.steps.map((s) => s.at_s));
+export const endOf = (plan: Plan): number => Math.max(0, ...plan.steps.map((s) => s.at_s + s.for_s));
+
+/** The steps in the order in which the guide shows them: what someone does or waits for. */
+export const guided = (plan: Plan): Step[] => plan.steps.filter((s) => s.lane !== "flame");
+
+/** Seconds around first contact at a moment of the run; `rate` speeds the clock up. */
+export function positionAt(run: Run, nowMs: number, rate: number): number {
+  const at = run.paused_ms > 0 ? run.paused_ms : nowMs;
+  return ((at - run.zero_ms) / 1000) * rate;
+}
+
+/** A run that starts now with the first step. */
+export function begin(plan: Plan, planId: number, nowMs: number, rate: number): Run {
+  return {
+    plan_id: planId,
+    zero_ms: zeroFor(startOf(plan), nowMs, rate),
+    paused_ms: 0,
+    step: 0,
+    done: [],
+    finished: false,
+  };
+}
+
+function zeroFor(position: number, nowMs: number, rate: number): number {
+  return Math.round(nowMs - (position / rate) * 1000);
+}
+
+export function pause(run: Run, nowMs: number): Run {
+  return run.paused_ms > 0 ? run : { ...run, paused_ms: Math.round(nowMs) };
+}
+
+export function resume(run: Run, nowMs: number): Run {
+  if (run.paused_ms === 0) return run;
+  return { ...run, zero_ms: run.zero_ms + Math.round(nowMs) - run.paused_ms, paused_ms: 0 };
+}
+
+/** Moves the clock to a position, running or paused as before. */
+export function moveTo(run: Run, position: number, nowMs: number, rate: number): Run {
+  const paused = run.paused_ms > 0 ? Math.round(nowMs) : 0;
+  return { ...run, paused_ms: paused, zero_ms: zeroFor(position, nowMs, rate) };
+}
+
+/** The index in `steps` of the step that is on: the last that has begun. */
+export function presentIndex(steps: Step[], position: number): number {
+  let at = 0;
+  steps.forEach((s, i) => {
+    if (s.at_s <= position + 1e-6 && s.at_s >= (steps[at] as Step).at_s) at = i;
+  });
+  return at;
+}
+
+/**
+ * Advances a run to a moment: notes which steps have begun and ended, and stops
+ * at a gate that was reached since `from`.
+ */
+export function advance(run: Run, plan: Plan, from: number, nowMs: number, rate: number): Run {
+  const to = positionAt(run, nowMs, rate);
+  const gate = run.paused_ms === 0 ? gates(plan).find((g) => from < g && to >= g) : undefined;
+  let next = run;
+  if (gate !== undefined) next = { ...moveTo(run, gate, nowMs, rate), paused_ms: Math.round(nowMs) };
+  const position = gate ?? to;
+  const steps = guided(plan);
+  const index = presentIndex(steps, gate === undefined ? position : position - 1e-3);
+  if (index !== run.step) {
+    const ended = steps[run.step];
+    const done =
+      ended && index > run.step && !run.done.some((d) => d.id === ended.id)
+        ? [...run.done, { id: ended.id, at_s: ended.at_s, end_s: position, skip: false }]
+        : run.done;
+    next = { ...next, step: index, done };
+  }
+  if (position >= endOf(plan) && !next.finished)
+    next = { ...next, finished: true, paused_ms: Math.round(nowMs) };
+  return next;
+}
+
+/** The next step that ends on a scale reading, at or after an index. */
+export function nextReading(steps: Step[], index: number): Step | undefined {
+  return steps
+    .slice(index)
+    .find((s) => s.to_g !== null && (s.lane === "scale" || s.id === "fill" || s.id === "draw"));
+}

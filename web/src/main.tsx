@@ -1,0 +1,94 @@
+import "@fontsource-variable/atkinson-hyperlegible-mono/index.css";
+import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
+import "./app/app.css";
+import { QueryClientProvider } from "@tanstack/react-query";
+import { App as AntApp, ConfigProvider } from "antd";
+import { lazy, StrictMode, Suspense, useLayoutEffect } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import { queryClient, useTrips } from "./api/queries";
+import { Frame } from "./app/Frame";
+import { lastTrip } from "./app/lastTrip";
+import { SettingsProvider, useSettings } from "./app/settings";
+import { Loaded } from "./app/Trouble";
+import { antdTheme } from "./theme/antd";
+import { cssVariables, palettes } from "./theme/tokens";
+
+const nonce = document.querySelector<HTMLMetaElement>("meta[name=csp-nonce]")?.content ?? "";
+
+const TripsPage = lazy(() => import("./trips/TripsPage"));
+const RoutePage = lazy(() => import("./trips/RoutePage"));
+const StopPage = lazy(() => import("./trips/StopPage"));
+const PlanPage = lazy(() => import("./plan/PlanPage"));
+const GuidePage = lazy(() => import("./guide/GuidePage"));
+const LogPage = lazy(() => import("./log/LogPage"));
+const EntryPage = lazy(() => import("./log/EntryPage"));
+
+function Home() {
+  const trips = useTrips();
+  return (
+    <Loaded query={trips}>
+      {(list) => {
+        const last = list.find((t) => String(t.id) === lastTrip()) ?? list[0];
+        return <Navigate replace to={last ? `/trips/${last.id}` : "/trips"} />;
+      }}
+    </Loaded>
+  );
+}
+
+function NotFound() {
+  return (
+    <div className="page">
+      <h1>No such page</h1>
+      <p>
+        The address leads nowhere. <a href="/">Go to the trip</a>.
+      </p>
+    </div>
+  );
+}
+
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    children: [
+      { path: "/", element: <Home /> },
+      { path: "/trips", element: <TripsPage /> },
+      { path: "/trips/:trip", element: <RoutePage /> },
+      { path: "/trips/:trip/stops/:stop", element: <StopPage /> },
+      { path: "/trips/:trip/stops/:stop/brews/:brew", element: <PlanPage /> },
+      { path: "/trips/:trip/stops/:stop/brews/:brew/guide", element: <GuidePage /> },
+      { path: "/trips/:trip/stops/:stop/brews/:brew/log", element: <EntryPage /> },
+      { path: "/log", element: <LogPage /> },
+      { path: "*", element: <NotFound /> },
+    ],
+  },
+]);
+
+function Themed() {
+  const { theme } = useSettings();
+  useLayoutEffect(() => {
+    const root = document.documentElement;
+    root.dataset.theme = theme;
+    for (const [key, value] of Object.entries(cssVariables(theme))) root.style.setProperty(key, value);
+    document.querySelector("meta[name=theme-color]")?.setAttribute("content", palettes[theme].paper);
+  }, [theme]);
+  return (
+    <ConfigProvider theme={antdTheme(theme)} csp={{ nonce }} wave={{ disabled: true }}>
+      <AntApp component={false}>
+        <Suspense fallback={<div className="loading">Reading…</div>}>
+          <RouterProvider router={router} />
+        </Suspense>
+      </AntApp>
+    </ConfigProvider>
+  );
+}
+
+createRoot(document.getElementById("root") as HTMLElement).render(
+  <StrictMode>
+    <QueryClientProvider client={queryClient}>
+      <SettingsProvider>
+        <Themed />
+      </SettingsProvider>
+    </QueryClientProvider>
+  </StrictMode>,
+);

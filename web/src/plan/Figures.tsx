@@ -1,0 +1,59 @@
+import type { Plan } from "../api/client";
+import { useSettings } from "../app/settings";
+import { inWords } from "../units/units";
+import { PlanFig } from "../units/Fig";
+
+/** The figures of a plan, in groups; each opens its working. */
+export function Figures({ plan }: { plan: Plan }) {
+  const { system } = useSettings();
+  const fig = (path: string, options: Partial<Parameters<typeof PlanFig>[0]> = {}) => (
+    <PlanFig key={path} plan={plan} path={path} {...options} />
+  );
+  const m = plan.dose_measures;
+  return (
+    <div className="figures">
+      <section>
+        {fig("dose_g", { big: true })}
+        {m && (
+          <p className="fig-sub">
+            {m.count} × {m.name}{" "}
+            <span className="quiet">
+              ({m.error_g >= 0 ? "+" : "−"}
+              {inWords(Math.abs(m.error_g), "g", system)})
+            </span>
+          </p>
+        )}
+        {fig("ratio_g_per_l")}
+        <PlanFig plan={plan} path="grind.um" label={`Grind: ${plan.grind.band}`} />
+        {fig("grind.clicks")}
+      </section>
+      <section>
+        {fig("boil_c", { label: "Boils here at", fine: true, big: true, plusMinus: true })}
+        {fig("target_c", { label: "Wished" })}
+        {fig("start_c", { label: "At first contact" })}
+        {fig("wait_s", plan.wait_s === 0 ? { word: "none" } : {})}
+        {fig("slurry_c")}
+        {fig("cup_c")}
+        {fig("drinkable_s")}
+      </section>
+      <section>
+        {fig("water.poured_ml", { big: true })}
+        {fig("water.retained_ml")}
+        {plan.water.left_behind_ml ? fig("water.left_behind_ml") : null}
+        {fig("water.heated_ml")}
+        {plan.water.boiled_off_ml ? fig("water.boiled_off_ml") : null}
+        {fig("water.carried_ml")}
+        {fig("water.melt_g")}
+        {(plan.batches ?? 1) > 1 && fig("batches")}
+      </section>
+      {plan.heat && (
+        <section>
+          {fig("heat.fuel_g", { plusMinus: true, big: true })}
+          {fig("heat.energy_wh", { plusMinus: true, big: true })}
+          {fig("heat.heat_s")}
+          {fig("heat.energy_kj")}
+        </section>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,34 @@
+import type { Plan } from "../api/client";
+import { useSettings } from "../app/settings";
+import { clock, say } from "../units/units";
+
+/** The steps in words: number, moment, what to do, until when. */
+export function StepList({ plan, present }: { plan: Plan; present?: string }) {
+  const { system } = useSettings();
+  return (
+    <ol className="steps">
+      {plan.steps
+        .filter((s) => s.lane !== "flame")
+        .map((s, i) => (
+          <li key={s.id} className={present === s.id ? "step step-now" : "step"} data-step={s.id}>
+            <span className="num step-no">{i + 1}</span>
+            <span className="num step-at">{clock(s.at_s, s.at_s < 0 ? 5 : 1)}</span>
+            <span>
+              {say(s, system)}
+              {s.sign && <em> Until {s.sign}.</em>}
+              {s.to_g !== null && s.lane === "scale" && (
+                <span className="quiet"> By {clock(s.at_s + s.for_s)}.</span>
+              )}
+              {plan.cautions
+                .filter((c) => c.step === s.id)
+                .map((c) => (
+                  <span key={c.id} className={`care care-${c.level}`}>
+                    {c.text} <span className="quiet">{c.why}</span>
+                  </span>
+                ))}
+            </span>
+          </li>
+        ))}
+    </ol>
+  );
+}

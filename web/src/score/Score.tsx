@@ -1,0 +1,399 @@
+import { area, curveLinear, line } from "d3-shape";
+import { useEffect, useId, useMemo, useRef, useState } from "react";
+import type { Plan, Step } from "../api/client";
+import { useSettings } from "../app/settings";
+import { clock, figure, inWords, toShown, unitOf, fromShown } from "../units/units";
+import { byHand, spread, timeAxis, valueAt, wrap, type Point } from "./geometry";
+import { scoreInWords } from "./words";
+import "./score.css";
+
+interface Props {
+  plan: Plan;
+  /** Seconds from first contact of the playhead, in the guide. */
+  playhead?: number;
+  /** ID of the present step, in the guide. */
+  present?: string;
+  compact?: boolean;
+  onStep?: (id: string) => void;
+}
+
+const LEFT = 52;
+const RIGHT = 14;
+
+/** The width of an element, followed as it changes. */
+function useWidth() {
+  const ref = useRef<HTMLDivElement>(null);
+  const [width, setWidth] = useState(960);
+  useEffect(() => {
+    const el = ref.current;
+    if (!el) return;
+    const watch = new ResizeObserver(
+      ([entry]) => entry && setWidth(Math.max(320, Math.round(entry.contentRect.width))),
+    );
+    watch.observe(el);
+    return () => watch.disconnect();
+  }, []);
+  return [ref, width] as const;
+}
+
+/** The score of a brew: water, flame, scale and hands over one time axis. */
+export function Score({ plan, playhead, present, compact, onStep }: Props) {
+  const { system } = useSettings();
+  const [ref, width] = useWidth();
+  const id = useId();
+  const t = useMemo(() => timeAxis(plan, LEFT, width - RIGHT), [plan, width]);
+  const words = useMemo(() => scoreInWords(plan, system), [plan, system]);
+
+  const h = compact
+    ? { water: 110, flame: 18, scale: 64, hands: 48 }
+    : { water: 150, flame: 22, scale: 92, hands: 62 };
+  const gap = 10;
+  const top = 14;
+  const yWater = top;
+  const yFlame = yWater + h.water + gap;
+  const yScale = yFlame + h.flame + gap;
+  const yHands = yScale + h.scale + gap;
+  const yAxis = yHands + h.hands + 4;
+  const height = yAxis + 18;
+
+  // Water: from the coldest to a little over the hottest.
+  const boil = plan.boil_c ?? 100;
+  const coldest = Math.min(
+    ...plan.curves.water_c.map((p) => p[1] as number),
+    plan.curves.slurry_c[0]?.[1] ?? 60,
+    60,
+  );
+  const lowC = Math.floor(Math.min(coldest, 20) / 10) * 10;
+  const highC = Math.max(boil, plan.target_high_c ?? 0) + (compact ? 14 : 10);
+  const yC = (c: number) => yWater + h.water - ((c - lowC) / (highC - lowC)) * h.water;
+  const tempTicks = degrees(lowC, boil - 8, system);
+
+  const most = Math.max(...plan.curves.scale_g.map((p) => p[1] as number), 1);
+  const yG = (g: number) => yScale + h.scale - (g / most) * (h.scale - 18);
+
+  const draw = line<Point>()
+    .x((p) => t.x(p[0]))
+    .y((p) => yC(p[1]))
+    .curve(curveLinear);
+  const water = plan.curves.water_c as Point[];
+  const slurry = plan.curves.slurry_c as Point[];
+  const cup = plan.curves.cup_c as Point[];
+  const cupSeen = cup.filter((p) => p[0] <= t.end);
+  // The cup is drinkable within the picture.
+  const lastSip = cup.length > 1 && (cup.at(-1)?.[0] ?? Infinity) <= t.end + 1 ? cup.at(-1) : undefined;
+  const scale = plan.curves.scale_g as Point[];
+  const inPot = !plan.steps.some((s) => s.lane === "scale");
+
+  const ceilingBelow = boil < (plan.target_low_c ?? 0) + 3;
+  const bandTop = yC(plan.target_high_c ?? 0);
+  const bandBottom = yC(plan.target_low_c ?? 0);
+  const x0 = t.x(t.start);
+  const x1 = t.x(t.end);
+
+  const hands = plan.steps.filter((s) => byHand(s));
+  const standing = plan.steps.filter((s) => s.lane === "water");
+  const readings = plan.steps.filter((s) => s.to_g !== null && (inPot || s.lane === "scale"));
+  const now = playhead === undefined ? undefined : Math.min(Math.max(playhead, t.start), t.end);
+
+  // Names of the curves at the right of the brew, moved apart.
+  const nameAt = t.x(Math.max((plan.contact_s ?? 0) * 0.72, 5));
+  const nameS = t.at(nameAt);
+  const wet = valueAt(slurry, nameS);
+  const kettleAt = t.knee !== undefined ? t.x(t.start + (t.knee - t.start) * 0.55) : undefined;
+  const names = spread([wet === undefined ? 0 : yC(wet) + 14, cupSeen[0] ? yC(cupSeen[0][1]) + 14 : 0], 13);
+
+  return (
+    <div ref={ref} className="score" data-ready={width > 0}>
+      <svg width={width} height={height} role="img" aria-labelledby={`${id}-t`} aria-describedby={`${id}-d`}>
+        <title id={`${id}-t`}>Score of the brew</title>
+        <desc id={`${id}-d`}>{words}</desc>
+
+        {t.ticks.map((s) => (
+          <g key={s}>
+            <line
+              className={s === 0 ? "sc-zero" : "sc-grid"}
+              x1={t.x(s)}
+              x2={t.x(s)}
+              y1={yWater}
+              y2={yAxis}
+            />
+            <text className="sc-tick" x={t.x(s)} y={yAxis + 13} textAnchor="middle">
+              {clock(s)}
+            </text>
+          </g>
+        ))}
+        {t.knee !== undefined && (
+          <g className="sc-knee">
+            <line x1={t.x(t.knee) - 2} x2={t.x(t.knee) - 2} y1={yWater} y2={yAxis} />
+            <line x1={t.x(t.knee) + 2} x2={t.x(t.knee) + 2} y1={yWater} y2={yAxis} />
+          </g>
+        )}
+
+        <Lane name="water" y={yWater + 10} />
+        {tempTicks.map((d) => (
+          <g key={d.c}>
+            <line className="sc-grid" x1={x0} x2={x1} y1={yC(d.c)} y2={yC(d.c)} />
+            <text className="sc-tick" x={LEFT - 6} y={yC(d.c) + 4} textAnchor="end">
+              {d.label}
+            </text>
+          </g>
+        ))}
+        {plan.target_low_c !== null && plan.target_high_c !== null && (
+          <>
+            <rect
+              className="sc-band"
+              x={x0}
+              width={x1 - x0}
+              y={bandTop}
+              height={Math.max(bandBottom - bandTop, 3)}
+            />
+            <text
+              className="sc-note"
+              x={x0 + 5}
+              y={ceilingBelow ? bandTop - 3 : (bandTop + bandBottom) / 2 + 4}
+            >
+              wished {figure(plan.target_low_c, "°C", system).text}–
+              {inWords(plan.target_high_c, "°C", system)}
+            </text>
+          </>
+        )}
+        <line className="sc-ceiling" x1={x0} x2={x1} y1={yC(boil)} y2={yC(boil)} />
+        <text className="sc-ceiling-name" x={x0 + 5} y={ceilingBelow ? yC(boil) + 13 : yC(boil) - 4}>
+          boils at {inWords(boil, "°C", system, { fine: true })} here
+        </text>
+        <path className="sc-water" d={draw(water) ?? ""} />
+        <path className="sc-slurry" d={draw(slurry) ?? ""} />
+        <path className="sc-cup" d={draw(cupSeen) ?? ""} />
+        {kettleAt !== undefined && (
+          <text
+            className="sc-name sc-name-water"
+            x={kettleAt + 8}
+            y={yC(valueAt(water, t.at(kettleAt)) ?? 50) + 16}
+          >
+            {inPot ? "pot" : "kettle"}
+          </text>
+        )}
+        {wet !== undefined && (
+          <text className="sc-name sc-name-coffee" x={nameAt} y={names[0]} textAnchor="middle">
+            {inPot ? "steeping" : "in the bed"}
+          </text>
+        )}
+        {lastSip && (
+          <g>
+            <circle className="sc-sip" cx={t.x(lastSip[0])} cy={yC(lastSip[1])} r={3.5} />
+            <text
+              className="sc-name sc-name-coffee"
+              x={t.x(lastSip[0]) - 6}
+              y={yC(lastSip[1]) + 16}
+              textAnchor="end"
+            >
+              first sip, {inWords(lastSip[1], "°C", system)}
+            </text>
+          </g>
+        )}
+        {cupSeen[0] && t.x(t.end) - t.x(cupSeen[0][0]) > 34 && (
+          <text className="sc-name sc-name-coffee" x={t.x(cupSeen[0][0]) + 4} y={names[1]}>
+            cup
+          </text>
+        )}
+
+        <Lane name="flame" y={yFlame + h.flame / 2 + 4} />
+        {plan.steps
+          .filter((s) => s.lane === "flame")
+          .map((s) => {
+            const w = Math.max(t.x(s.at_s + s.for_s) - t.x(s.at_s), 1);
+            const low = s.id !== "flame-full";
+            return (
+              <g key={s.id}>
+                <rect
+                  className={low ? "sc-flame-low" : "sc-flame"}
+                  x={t.x(s.at_s)}
+                  width={w}
+                  y={yFlame + (low ? h.flame * 0.45 : 0)}
+                  height={h.flame * (low ? 0.55 : 1)}
+                />
+                {w > s.label.length * 6.2 + 8 && (
+                  <text
+                    className={low ? "sc-flame-name sc-flame-name-low" : "sc-flame-name"}
+                    x={t.x(s.at_s) + 5}
+                    y={yFlame + h.flame - (low ? 3 : 7)}
+                  >
+                    {s.label}
+                  </text>
+                )}
+              </g>
+            );
+          })}
+        {plan.heat === null && (
+          <text className="sc-note" x={x0 + 5} y={yFlame + h.flame / 2 + 4}>
+            none: hot water is supplied
+          </text>
+        )}
+        <line className="sc-base" x1={x0} x2={x1} y1={yFlame + h.flame} y2={yFlame + h.flame} />
+
+        <Lane name={`scale, ${unitOf("g", system)}`} y={yScale + 10} />
+        <path
+          className="sc-scale-area"
+          d={
+            area<Point>()
+              .x((p) => t.x(p[0]))
+              .y0(yG(0))
+              .y1((p) => yG(p[1]))(scale) ?? ""
+          }
+        />
+        <path
+          className="sc-scale"
+          d={
+            line<Point>()
+              .x((p) => t.x(p[0]))
+              .y((p) => yG(p[1]))(scale) ?? ""
+          }
+        />
+        <line className="sc-base" x1={x0} x2={x1} y1={yG(0)} y2={yG(0)} />
+        {readings.map((s) => (
+          <g key={s.id}>
+            <circle className="sc-reading" cx={t.x(s.at_s + s.for_s)} cy={yG(s.to_g ?? 0)} r={3.5} />
+            <text
+              className="sc-reading-name"
+              x={t.x(s.at_s + s.for_s) + (inPot ? 7 : -6)}
+              y={yG(s.to_g ?? 0) - (inPot ? -14 : 5)}
+              textAnchor={inPot ? "start" : "end"}
+            >
+              {figure(s.to_g ?? 0, "g", system).text}
+            </text>
+          </g>
+        ))}
+
+        <Lane name="hands" y={yHands + h.hands / 2 + 4} />
+        {standing.map((s) => (
+          <Stand
+            key={s.id}
+            step={s}
+            x={t.x(s.at_s)}
+            width={t.x(s.at_s + s.for_s) - t.x(s.at_s)}
+            y={yHands}
+            height={h.hands}
+            under={hands}
+            t={t.x}
+          />
+        ))}
+        {hands.map((s) => (
+          <Block
+            key={s.id}
+            step={s}
+            number={plan.steps.filter((o) => o.lane !== "flame").indexOf(s) + 1}
+            x={t.x(s.at_s)}
+            width={t.x(s.at_s + s.for_s) - t.x(s.at_s)}
+            y={yHands}
+            height={h.hands}
+            present={present === s.id}
+            onClick={onStep}
+          />
+        ))}
+        <line className="sc-base" x1={x0} x2={x1} y1={yAxis} y2={yAxis} />
+
+        {now !== undefined && (
+          <g className="sc-playhead" data-testid="playhead">
+            <line x1={t.x(now)} x2={t.x(now)} y1={4} y2={yAxis} />
+            <path d={`M${t.x(now) - 6},0 h12 l-6,9 z`} />
+          </g>
+        )}
+      </svg>
+    </div>
+  );
+}
+
+function Lane({ name, y }: { name: string; y: number }) {
+  const [word, unit] = name.split(", ");
+  return (
+    <text className="sc-lane" x={0} y={y}>
+      {word}
+      {unit && (
+        <tspan x={0} dy={13}>
+          {unit}
+        </tspan>
+      )}
+    </text>
+  );
+}
+
+function degrees(lowC: number, highC: number, system: "metric" | "us"): { c: number; label: string }[] {
+  const low = toShown(lowC, "°C", system);
+  const high = toShown(highC, "°C", system);
+  const step = system === "us" ? 50 : 20;
+  const out = [];
+  for (let d = Math.ceil(low / step) * step; d <= high; d += step) {
+    out.push({ c: fromShown(d, "°C", system), label: `${d}°` });
+  }
+  return out;
+}
+
+interface BlockProps {
+  step: Step;
+  number: number;
+  x: number;
+  width: number;
+  y: number;
+  height: number;
+  present: boolean;
+  onClick?: (id: string) => void;
+}
+
+/** A step of the hands: its words if they fit, upright or turned; else its number in the list. */
+function Block({ step, number, x, width, y, height, present, onClick }: BlockProps) {
+  const w = Math.max(width - 1, 2);
+  const across = wrap(step.label, Math.floor((w - 6) / 6.3), 3);
+  const turned = !across && w >= 13 && step.label.length * 6.1 < height - 4;
+  return (
+    <g
+      className={`sc-block${step.lane === "scale" ? " sc-block-pour" : ""}${present ? " sc-block-now" : ""}${step.caution ? " sc-block-care" : ""}`}
+      onClick={onClick && (() => onClick(step.id))}
+    >
+      <rect x={x + 0.5} y={y} width={w} height={height} />
+      {step.caution && w > 9 && <path className="sc-care" d={`M${x + w - 8},${y + 8} l4,-6 l4,6 z`} />}
+      {across ? (
+        across.map((l, i) => (
+          <text key={i} x={x + 4} y={y + 15 + i * 13}>
+            {l}
+          </text>
+        ))
+      ) : turned ? (
+        <text transform={`translate(${x + w / 2 + 4.5},${y + height - 4}) rotate(-90)`}>{step.label}</text>
+      ) : w >= 9 ? (
+        <text x={x + w / 2} y={y + height / 2 + 4} textAnchor="middle">
+          {number}
+        </text>
+      ) : null}
+    </g>
+  );
+}
+
+interface StandProps {
+  step: Step;
+  x: number;
+  width: number;
+  y: number;
+  height: number;
+  under: Step[];
+  t: (s: number) => number;
+}
+
+/** A time to wait: a dashed frame, with its name where no block lies over it. */
+function Stand({ step, x, width, y, height, under, t }: StandProps) {
+  const w = Math.max(width - 1, 2);
+  const free = under
+    .filter((u) => u.at_s < step.at_s + step.for_s && u.at_s + u.for_s > step.at_s)
+    .reduce((end, u) => Math.min(end, t(u.at_s)), x + w);
+  const room = free - x;
+  const label = wrap(step.label, Math.floor((room - 6) / 6.3), 3);
+  return (
+    <g className="sc-stand">
+      <rect x={x + 0.5} y={y} width={w} height={height} />
+      {label?.map((l, i) => (
+        <text key={i} x={x + 4} y={y + 15 + i * 13}>
+          {l}
+        </text>
+      ))}
+    </g>
+  );
+}

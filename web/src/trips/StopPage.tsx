@@ -1,0 +1,181 @@
+import { Button } from "antd";
+import { useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import type { Catalogue, StopOut, TripOut } from "../api/client";
+import { addBrew, useCatalogue, useChange, useTrip } from "../api/queries";
+import { useSettings } from "../app/settings";
+import { Loaded, Trouble } from "../app/Trouble";
+import { useRemove } from "../app/useUndo";
+import { hasDraft } from "../plan/useDraft";
+import { figure, inWords } from "../units/units";
+import { Num } from "../units/Fig";
+import { StopForm } from "./StopForm";
+import { heatInWords, waterInWords } from "./words";
+import "./trips.css";
+
+export default function StopPage() {
+  const { trip: id, stop: stopId } = useParams();
+  const trip = useTrip(Number(id));
+  const catalogue = useCatalogue();
+  return (
+    <div className="page">
+      <Loaded query={trip}>
+        {(t) => {
+          const stop = t.stops.find((s) => s.id === Number(stopId));
+          if (!stop)
+            return (
+              <p className="empty">
+                This stop is not in the trip; it may have been deleted.{" "}
+                <Link to={`/trips/${t.id}`}>Back to the route</Link>.
+              </p>
+            );
+          return <Loaded query={catalogue}>{(c) => <AtStop trip={t} stop={stop} catalogue={c} />}</Loaded>;
+        }}
+      </Loaded>
+    </div>
+  );
+}
+
+function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catalogue: Catalogue }) {
+  const { system } = useSettings();
+  const navigate = useNavigate();
+  const removeWithUndo = useRemove();
+  const [editing, setEditing] = useState(false);
+  const brews = trip.brews.filter((b) => b.stop_id === stop.id);
+  const add = useChange((method: string) =>
+    addBrew(stop.id, { at: "07:00", request: { ...stop.conditions, method, drinkers: trip.people } }),
+  );
+  const place = stop.conditions.place;
+  return (
+    <>
+      <div className="heading">
+        <h1>{stop.name}</h1>
+        <span className="quiet">
+          day {stop.day} · {inWords(stop.km, "km", system)}
+        </span>
+        <span className="grow" />
+        <Button onClick={() => setEditing(true)}>Change the stop</Button>
+        <Button
+          type="text"
+          onClick={() =>
+            void removeWithUndo("stop", stop.id, stop.name).then(() => navigate(`/trips/${trip.id}`))
+          }
+        >
+          Delete
+        </Button>
+      </div>
+      {stop.note && <p>{stop.note}</p>}
+      <dl className="facts">
+        <div>
+          <dt>Altitude</dt>
+          <dd>
+            <Num value={place?.altitude_m ?? 0} unit="m" big />
+          </dd>
+        </div>
+        <div>
+          <dt>Water boils at</dt>
+          <dd>
+            <Num value={stop.boil.boil_c} unit="°C" fine big />
+            <span className="quiet num">
+              {" "}
+              {figure(stop.boil.boil_low_c, "°C", system, { fine: true }).text}–
+              {figure(stop.boil.boil_high_c, "°C", system, { fine: true }).text}
+            </span>
+          </dd>
+        </div>
+        <div>
+          <dt>Air</dt>
+          <dd>
+            <Num value={place?.air_c ?? 20} unit="°C" big />
+          </dd>
+        </div>
+        <div>
+          <dt>Wind</dt>
+          <dd>
+            <Num value={place?.wind_ms ?? 0} unit="m/s" big />
+          </dd>
+        </div>
+        <div>
+          <dt>Heat</dt>
+          <dd>{heatInWords(stop, catalogue, system)}</dd>
+        </div>
+        <div>
+          <dt>Water</dt>
+          <dd>{waterInWords(stop, system)}</dd>
+        </div>
+      </dl>
+      <h2>Brews here</h2>
+      {brews.length === 0 ? (
+        <p className="empty">
+          None yet. Choose a method below; the plan takes this stop’s altitude, water and heat.
+        </p>
+      ) : (
+        <table className="plain brews">
+          <thead className="sr">
+            <tr>
+              <th>At</th>
+              <th>Brew</th>
+              <th>Cups</th>
+              <th>Actions</th>
+            </tr>
+          </thead>
+          <tbody>
+            {brews.map((b) => {
+              const m = catalogue.methods.find((x) => x.id === b.request.method);
+              const at = `/trips/${trip.id}/stops/${stop.id}/brews/${b.id}`;
+              return (
+                <tr key={b.id}>
+                  <td className="num">{b.at || "–"}</td>
+                  <td>
+                    <Link to={at}>{m?.name ?? b.request.method}</Link>{" "}
+                    {b.name && <span className="quiet">{b.name}</span>}
+                    {hasDraft(b.id) && <span className="unsaved"> changed, not saved</span>}
+                  </td>
+                  <td className="num">
+                    {b.request.drinkers ?? 1} × {inWords(b.request.cup_ml ?? 225, "ml", system)}
+                  </td>
+                  <td className="right">
+                    <Link to={`${at}/guide`}>Brew it</Link>{" "}
+                    <Button
+                      size="small"
+                      type="text"
+                      onClick={() => void removeWithUndo("brew", b.id, b.name || (m?.name ?? "brew"))}
+                    >
+                      Delete
+                    </Button>
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      )}
+      <h2>Plan a brew here</h2>
+      <ul className="choices">
+        {catalogue.methods.map((m) => (
+          <li key={m.id}>
+            <div>
+              <strong>{m.name}</strong> {m.summary}
+              <br />
+              <span className="quiet">
+                {m.schools[0]?.name}: {m.schools[0]?.why}
+              </span>
+            </div>
+            <Button
+              loading={add.isPending && add.variables === m.id}
+              onClick={() =>
+                add.mutate(m.id, {
+                  onSuccess: (b) => void navigate(`/trips/${trip.id}/stops/${stop.id}/brews/${b.id}`),
+                })
+              }
+            >
+              Plan {m.name.toLowerCase()}
+            </Button>
+          </li>
+        ))}
+      </ul>
+      {add.error && <Trouble error={add.error} />}
+      {editing && <StopForm trip={trip} stop={stop} onClose={() => setEditing(false)} />}
+    </>
+  );
+}

@@ -1,0 +1,67 @@
+import type { Plan } from "../api/client";
+import { useSettings } from "../app/settings";
+import { useWorking } from "../working/context";
+import { figure } from "./units";
+
+interface Props {
+  value: number | null | undefined;
+  unit: string;
+  fine?: boolean;
+  step?: number;
+  big?: boolean;
+}
+
+/** A number with its unit, small, after a thin space. */
+export function Num({ value, unit, fine, step, big }: Props) {
+  const { system } = useSettings();
+  if (value === null || value === undefined) return <span className="num quiet">–</span>;
+  const f = figure(value, unit, system, { fine, step });
+  return (
+    <span className={big ? "num num-big" : "num"}>
+      {f.text}
+      {f.unit && <small>{"\u2009" + f.unit}</small>}
+    </span>
+  );
+}
+
+/** A figure of a plan: its label, its number, and its working on click. */
+export function PlanFig({
+  plan,
+  path,
+  label,
+  fine,
+  big,
+  plusMinus,
+  word,
+}: {
+  plan: Plan;
+  path: string;
+  label?: string;
+  fine?: boolean;
+  big?: boolean;
+  plusMinus?: boolean;
+  /** Said in place of the number, such as none. */
+  word?: string;
+}) {
+  const working = useWorking();
+  const { system } = useSettings();
+  const w = plan.working[path];
+  if (!w || w.value === null) return null;
+  const pm = plusMinus && w.plus_minus ? w.plus_minus : 0;
+  // A difference of temperatures has no offset.
+  const pmUnit = w.unit === "°C" ? "K" : w.unit;
+  return (
+    <button type="button" className="fig" data-figure={path} onClick={() => working.open(path)}>
+      <span className="fig-label">{label ?? w.label}</span>
+      <span className="fig-value">
+        {word ? (
+          <span className="num">{word}</span>
+        ) : (
+          <Num value={w.value} unit={w.unit} fine={fine} big={big} />
+        )}
+        {pm > 0 && <small className="fig-pm"> ±{figure(pm, pmUnit, system).text}</small>}
+        {w.kind === "measured" && <small className="fig-mark">measured</small>}
+      </span>
+    </button>
+  );
+}

@@ -1,0 +1,154 @@
+import { InputNumber, Select, Switch } from "antd";
+import { useState } from "react";
+import type { Field } from "../api/client";
+import { useSettings } from "../app/settings";
+import { decimalsOf, fromShown, rangeInWords, toShown, unitOf } from "./units";
+
+interface Props {
+  field: Field;
+  value: number | undefined;
+  onChange: (v: number | undefined) => void;
+  placeholder?: string;
+  /** What the server said of it, if anything. */
+  trouble?: string;
+  stepMetric?: number;
+  label?: string;
+  compact?: boolean;
+  clearable?: boolean;
+}
+
+/** Steps and decimals of an input, by unit and system. */
+function stepOf(field: Field, system: string, stepMetric?: number): number {
+  if (field.whole) return 1;
+  if (field.path === "heat.efficiency" || field.path === "measure.step") return 0.05;
+  if (system === "us")
+    return (
+      { "°C": 1, m: 100, g: 0.05, ml: 0.5, hPa: 0.01, "m/s": 1, mm: 0.1, "g/L": 0.01 }[
+        field.unit as string
+      ] ?? 1
+    );
+  return stepMetric ?? { m: 50, g: 1, ml: 5, "m/s": 1, W: 50 }[field.unit as string] ?? 1;
+}
+
+/**
+ * A number with its unit, in the reader's units, held in metric. A value out
+ * of range is not passed on; it stays in view with what is allowed.
+ */
+export function QuantityInput({
+  field,
+  value,
+  onChange,
+  placeholder,
+  trouble,
+  stepMetric,
+  label,
+  compact,
+  clearable,
+}: Props) {
+  const { system } = useSettings();
+  const [bad, setBad] = useState<number>();
+  const unit = unitOf(field.unit, system);
+  const step = stepOf(field, system, stepMetric);
+  // One digit more than the step, so that a converted value comes back as it was.
+  const decimals = field.whole ? 0 : decimalsOf(step) + (system === "us" ? 1 : 1);
+  const tidy = (v: number) => Number(v.toFixed(decimals));
+  const low = tidy(toShown(field.min, field.unit, system));
+  const high = tidy(toShown(field.max, field.unit, system));
+  const id = `field-${field.path}`;
+  const message =
+    bad === undefined
+      ? trouble
+      : `${bad.toLocaleString("en")} ${unit} is not allowed; allowed: ${rangeInWords(field.min, field.max, field.unit, system)}`;
+  return (
+    <div className={compact ? "field field-compact" : "field"} data-field={field.path}>
+      <label htmlFor={id}>{label ?? field.label}</label>
+      <InputNumber
+        id={id}
+        value={bad ?? (value === undefined ? null : tidy(toShown(value, field.unit, system)))}
+        step={step}
+        placeholder={placeholder}
+        suffix={unit || undefined}
+        status={message ? "error" : undefined}
+        aria-invalid={message ? true : undefined}
+        aria-describedby={message ? `${id}-trouble` : undefined}
+        onChange={(v) => {
+          if (v === null || v === undefined || v === ("" as unknown)) {
+            setBad(undefined);
+            if (clearable || placeholder !== undefined) onChange(undefined);
+            return;
+          }
+          const n = Number(v);
+          if (Number.isNaN(n)) return;
+          if (n < low || n > high || (field.whole && !Number.isInteger(n))) {
+            setBad(n);
+            return;
+          }
+          setBad(undefined);
+          onChange(Math.min(field.max, Math.max(field.min, fromShown(n, field.unit, system))));
+        }}
+      />
+      {message && (
+        <p className="field-trouble" id={`${id}-trouble`} role="alert">
+          {message}
+        </p>
+      )}
+    </div>
+  );
+}
+
+export function WordInput({
+  field,
+  value,
+  names,
+  onChange,
+  trouble,
+  label,
+}: {
+  field: Field;
+  value: string | undefined;
+  names?: Record<string, string>;
+  onChange: (v: string | undefined) => void;
+  trouble?: string;
+  label?: string;
+}) {
+  const id = `field-${field.path}`;
+  return (
+    <div className="field" data-field={field.path}>
+      <label htmlFor={id}>{label ?? field.label}</label>
+      <Select
+        id={id}
+        value={value}
+        status={trouble ? "error" : undefined}
+        options={(field.words ?? []).map((w) => ({
+          value: w,
+          label: names?.[w] ?? w,
+          title: names?.[w] ?? w,
+        }))}
+        onChange={onChange}
+      />
+      {trouble && (
+        <p className="field-trouble" role="alert">
+          {trouble}
+        </p>
+      )}
+    </div>
+  );
+}
+
+export function YesNoInput({
+  field,
+  value,
+  onChange,
+}: {
+  field: Field;
+  value: boolean | undefined;
+  onChange: (v: boolean) => void;
+}) {
+  const id = `field-${field.path}`;
+  return (
+    <div className="field field-yesno" data-field={field.path}>
+      <label htmlFor={id}>{field.label}</label>
+      <Switch id={id} size="small" checked={value ?? false} onChange={onChange} />
+    </div>
+  );
+}

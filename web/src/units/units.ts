@@ -1,0 +1,168 @@
+// The one place for units: metric figures come in, the reader's figures go out.
+
+export type System = "metric" | "us";
+
+interface Shown {
+  unit: string;
+  to: (v: number) => number;
+  from: (v: number) => number;
+  /** Rounds to what is worth showing. */
+  step: (v: number) => number;
+}
+
+const linear = (unit: string, factor: number, step: number | ((v: number) => number)): Shown => ({
+  unit,
+  to: (v) => v * factor,
+  from: (v) => v / factor,
+  step: typeof step === "number" ? () => step : step,
+});
+
+const gramStep = (g: number) => (Math.abs(g) < 20 ? 0.5 : 1);
+
+const metric: Record<string, Shown> = {
+  "°C": linear("°C", 1, 1),
+  K: linear("°C", 1, 0.1),
+  hPa: linear("hPa", 1, 1),
+  bar: linear("bar", 1, 0.01),
+  m: linear("m", 1, (m) => (Math.abs(m) < 100 ? 1 : 10)),
+  km: linear("km", 1, 1),
+  mm: linear("mm", 1, 1),
+  "m/s": linear("m/s", 1, 0.5),
+  g: linear("g", 1, gramStep),
+  ml: linear("ml", 1, 5),
+  kJ: linear("kJ", 1, 1),
+  "kJ/kg": linear("kJ/kg", 1, 1),
+  "g/L": linear("g/L", 1, 0.5),
+  "ml/g": linear("ml/g", 1, 0.1),
+};
+
+const us: Record<string, Shown> = {
+  "°C": { unit: "°F", to: (v) => v * 1.8 + 32, from: (v) => (v - 32) / 1.8, step: () => 1 },
+  K: linear("°F", 1.8, 0.1),
+  hPa: linear("inHg", 1 / 33.86389, 0.01),
+  bar: linear("psi", 14.503774, 0.1),
+  m: linear("ft", 1 / 0.3048, 10),
+  km: linear("mi", 1 / 1.609344, 1),
+  mm: linear("in", 1 / 25.4, 0.1),
+  "m/s": linear("mph", 1 / 0.44704, 1),
+  g: linear("oz", 1 / 28.349523125, (v) => (Math.abs(v) < 4 ? 0.05 : 0.1)),
+  ml: linear("fl oz", 1 / 29.5735295625, 0.1),
+  kJ: linear("BTU", 1 / 1.05505585, 1),
+  "kJ/kg": linear("BTU/lb", 1 / 2.326, 1),
+  "g/L": linear("oz/qt", 0.946352946 / 28.349523125, 0.01),
+  "ml/g": linear("fl oz/oz", 28.349523125 / 29.5735295625, 0.1),
+};
+
+const same: Record<string, number> = {
+  "%": 0.1,
+  W: 1,
+  Wh: 1,
+  mg: 5,
+  "mg/L": 1,
+  µm: 5,
+  "µm/click": 0.5,
+  clicks: 1,
+  "MJ/kg": 0.1,
+  "W/K": 0.01,
+  "kJ/kg·K": 0.01,
+  "×": 1,
+  "": 0.1,
+};
+
+function shown(unit: string, system: System): Shown {
+  const table = system === "us" ? us : metric;
+  return table[unit] ?? linear(unit, 1, same[unit] ?? 0.1);
+}
+
+/** The unit's symbol for the reader. */
+export function unitOf(unit: string, system: System): string {
+  if (unit === "s") return "min";
+  return shown(unit, system).unit;
+}
+
+export function toShown(value: number, unit: string, system: System): number {
+  return shown(unit, system).to(value);
+}
+
+export function fromShown(value: number, unit: string, system: System): number {
+  return shown(unit, system).from(value);
+}
+
+export function decimalsOf(step: number): number {
+  return Math.max(0, Math.min(3, Math.ceil(-Math.log10(step) - 1e-9)));
+}
+
+/** Seconds as m:ss, or h:mm:ss from an hour on; rounded to `to` seconds. */
+export function clock(seconds: number, to = 1): string {
+  const total = Math.round(Math.abs(seconds) / to) * to;
+  const sign = seconds < 0 && total > 0 ? "−" : "";
+  const two = (n: number) => String(n).padStart(2, "0");
+  const s = total % 60;
+  const m = Math.floor(total / 60) % 60;
+  const h = Math.floor(total / 3600);
+  return h > 0 ? `${sign}${h}:${two(m)}:${two(s)}` : `${sign}${m}:${two(s)}`;
+}
+
+export interface Figure {
+  text: string;
+  unit: string;
+}
+
+/**
+ * A figure for the reader: rounded to what can be measured, in his units.
+ * `fine` asks for one more digit (the boiling point); `step` overrides the
+ * rounding, in the shown unit.
+ */
+export function figure(
+  value: number,
+  unit: string,
+  system: System,
+  options: { fine?: boolean; step?: number } = {},
+): Figure {
+  if (unit === "s")
+    return { text: clock(value, options.step ?? (Math.abs(value) < 60 ? 1 : 5)), unit: "min" };
+  const how = shown(unit, system);
+  const v = how.to(value);
+  const step = options.step ?? how.step(v) / (options.fine ? 10 : 1);
+  const rounded = Math.round(v / step) * step;
+  const text = (rounded === 0 ? 0 : rounded).toLocaleString("en", {
+    minimumFractionDigits: unit === "" || unit === "×" || step === 0.5 ? 0 : decimalsOf(step),
+    maximumFractionDigits: decimalsOf(step),
+  });
+  return { text: text.replace("-", "−"), unit: how.unit };
+}
+
+const THIN = "\u2009";
+
+/** A figure as one string, with a thin space before its unit. */
+export function inWords(
+  value: number,
+  unit: string,
+  system: System,
+  options?: { fine?: boolean; step?: number },
+): string {
+  const f = figure(value, unit, system, options);
+  return f.unit === "" || f.unit === "min" ? f.text : `${f.text}${THIN}${f.unit}`;
+}
+
+export interface Phrase {
+  text: string;
+  template?: string;
+  values?: { value: number; unit: string; fine?: boolean }[];
+}
+
+/** A sentence of the core with its figures in the reader's units. */
+export function say(p: Phrase, system: System): string {
+  if (!p.template || !p.values) return p.text;
+  return p.values.reduce(
+    (text, v, i) => text.replaceAll(`{${i}}`, inWords(v.value, v.unit, system, { fine: v.fine ?? false })),
+    p.template,
+  );
+}
+
+/** A range such as "-430 to 8,850 m" in the reader's units. */
+export function rangeInWords(min: number, max: number, unit: string, system: System): string {
+  const low = figure(min, unit, system);
+  const high = figure(max, unit, system);
+  return `${low.text} to ${high.text}${high.unit ? THIN + high.unit : ""}`;
+}

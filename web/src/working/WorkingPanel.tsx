@@ -1,0 +1,93 @@
+import { Button, Drawer } from "antd";
+import type { WorkingFigure } from "../api/client";
+import { useSettings } from "../app/settings";
+import { inWords } from "../units/units";
+import { useWorking } from "./context";
+
+const kinds: Record<WorkingFigure["kind"], string> = {
+  measured: "Measured by you",
+  published: "Computed from a published source",
+  practice: "Estimated from common practice",
+  memory: "From memory, not looked up",
+  chosen: "Chosen",
+};
+
+/** Shows where a figure came from: formula, inputs, source, uncertainty. */
+export function WorkingPanel({
+  sheet,
+  path,
+  onClose,
+}: {
+  sheet: Record<string, WorkingFigure> | undefined;
+  path: string | null;
+  onClose: () => void;
+}) {
+  const { system } = useSettings();
+  const working = useWorking();
+  const w = path ? sheet?.[path] : undefined;
+  return (
+    <Drawer
+      title={w ? `Working: ${w.label}` : "Working"}
+      open={path !== null && sheet !== undefined}
+      onClose={onClose}
+      mask={false}
+      size={380}
+      className="working"
+    >
+      {w ? (
+        <>
+          <p className="working-value num num-big" data-testid="working-value">
+            {w.value === null ? "–" : inWords(w.value, w.unit, system, { fine: w.unit === "°C" })}
+            {w.plus_minus ? (
+              <small> ±{inWords(w.plus_minus, w.unit === "°C" ? "K" : w.unit, system)}</small>
+            ) : null}
+          </p>
+          <p className={`working-kind kind-${w.kind}`}>{kinds[w.kind]}</p>
+          <h3>How</h3>
+          <p>{w.formula}.</p>
+          {w.inputs.length > 0 && (
+            <>
+              <h3>From</h3>
+              <ul className="working-inputs">
+                {w.inputs.map((i, n) => {
+                  const shown =
+                    i.value === null ? i.text : inWords(i.value, i.unit, system, { fine: i.unit === "°C" });
+                  const field = i.path?.startsWith("request.") ? i.path.slice("request.".length) : undefined;
+                  const open = i.path && sheet?.[i.path] ? i.path : undefined;
+                  return (
+                    <li key={n}>
+                      <span>{i.label}</span>
+                      {field || open ? (
+                        <Button
+                          type="link"
+                          size="small"
+                          className="num"
+                          title={field ? "Change it" : "Open its working"}
+                          onClick={() => (field ? working.change(field) : working.open(open as string))}
+                        >
+                          {shown}
+                        </Button>
+                      ) : (
+                        <span className="num">{shown}</span>
+                      )}
+                    </li>
+                  );
+                })}
+              </ul>
+            </>
+          )}
+          <h3>Source</h3>
+          <p>{w.source}.</p>
+          {w.limits && (
+            <>
+              <h3>Limits</h3>
+              <p>{w.limits}</p>
+            </>
+          )}
+        </>
+      ) : (
+        <p>This plan has no such figure.</p>
+      )}
+    </Drawer>
+  );
+}

@@ -1,0 +1,22 @@
+import react from "@vitejs/plugin-react";
+import { defineConfig } from "vite";
+import { compression, defineAlgorithm } from "vite-plugin-compression2";
+
+export default defineConfig({
+  plugins: [
+    react(),
+    compression({
+      include: /\.(js|css|svg|json)$/,
+      threshold: 1024,
+      algorithms: [defineAlgorithm("brotliCompress"), defineAlgorithm("gzip")],
+    }),
+  ],
+  build: {
+    outDir: "dist/app",
+    emptyOutDir: true,
+    sourcemap: false,
+    chunkSizeWarningLimit: 900,
+    assetsInlineLimit: 0,
+  },
+  server: { proxy: { "/api": "http://127.0.0.1:8466" } },
+});
