@@ -2,6 +2,7 @@ package server
 
 import (
 	"context"
+	"errors"
 	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -91,6 +92,11 @@ type TripOut struct {
 type BrewOut struct {
 	store.Brew
 	Stored store.StoredPlan `json:"stored"`
+}
+
+// RunOut is the run of a brew; none when it is not being made.
+type RunOut struct {
+	Run *store.Run `json:"run,omitempty"`
 }
 
 // LogIn is a tasting to write down.
@@ -196,8 +202,12 @@ func (s *server) routes(api huma.API) {
 }
 
 func (s *server) runRoutes(api huma.API) {
-	huma.Get(api, "/brews/{brew}/run", func(ctx context.Context, in *InBrew) (*body[store.Run], error) {
-		return reply(s.Run(ctx, in.Brew))
+	huma.Get(api, "/brews/{brew}/run", func(ctx context.Context, in *InBrew) (*body[RunOut], error) {
+		r, err := s.Run(ctx, in.Brew)
+		if errors.Is(err, store.ErrNotFound) {
+			return &body[RunOut]{}, nil
+		}
+		return reply(RunOut{&r}, err)
 	}, name("get-run", "The brew being made by the clock"))
 	huma.Put(api, "/brews/{brew}/run", func(ctx context.Context, in *struct {
 		InBrew

@@ -5,7 +5,7 @@ import { QueryClientProvider } from "@tanstack/react-query";
 import { App as AntApp, ConfigProvider } from "antd";
 import { lazy, StrictMode, Suspense, useLayoutEffect } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, Navigate, RouterProvider } from "react-router";
+import { createBrowserRouter, Navigate, RouterProvider, useRouteError } from "react-router";
 import { queryClient, useTrips } from "./api/queries";
 import { Frame } from "./app/Frame";
 import { lastTrip } from "./app/lastTrip";
@@ -47,9 +47,23 @@ function NotFound() {
   );
 }
 
+function Broken() {
+  const error = useRouteError();
+  return (
+    <div className="page" role="alert">
+      <h1>This page broke</h1>
+      <p>
+        What you had not saved is kept on this device. <a href="/">Go on from the trip</a>.
+      </p>
+      <p className="quiet">{error instanceof Error ? error.message : String(error)}</p>
+    </div>
+  );
+}
+
 const router = createBrowserRouter([
   {
     element: <Frame />,
+    errorElement: <Broken />,
     children: [
       { path: "/", element: <Home /> },
       { path: "/trips", element: <TripsPage /> },

@@ -53,14 +53,8 @@ export const useRun = (brew: number) =>
   useQuery({
     queryKey: ["run", brew],
     staleTime: Infinity,
-    queryFn: async (): Promise<Run | null> => {
-      try {
-        return await must(api.GET("/brews/{brew}/run", { params: { path: { brew } } }));
-      } catch (e) {
-        if (e instanceof ApiError && e.status === 404) return null;
-        throw e;
-      }
-    },
+    queryFn: async (): Promise<Run | null> =>
+      (await must(api.GET("/brews/{brew}/run", { params: { path: { brew } } }))).run ?? null,
   });
 
 /** A mutation that makes everything it may have touched be read again. */

@@ -875,6 +875,9 @@ export interface components {
             /** Format: int64 */
             zero_ms: number;
         };
+        RunOut: {
+            run?: components["schemas"]["Run"];
+        };
         SchoolInfo: {
             id: string;
             name: string;
@@ -1247,7 +1250,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Run"];
+                    "application/json": components["schemas"]["RunOut"];
                 };
             };
             /** @description Error */

@@ -3,7 +3,7 @@ import { shortcuts } from "./keys";
 
 export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
-    <Drawer title="Keyboard" open={open} onClose={onClose} size={360}>
+    <Drawer title="Keyboard" open={open} onClose={onClose} size={360} mask={false}>
       <table className="plain">
         <thead className="sr">
           <tr>

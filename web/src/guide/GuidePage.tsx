@@ -95,7 +95,7 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
   const position = run ? positionAt(run, run.paused_ms || now, rate) : startOf(plan);
   const atGate =
     run !== null && !running && !run.finished && gates(plan).some((g) => Math.abs(g - position) < 0.5);
-  const index = run ? presentIndex(steps, atGate ? position - 1e-3 : position) : 0;
+  const index = run ? presentIndex(steps, atGate ? position - 0.01 : position) : 0;
   const present = steps[index];
   const following = steps[index + 1];
   const shown = atGate && following ? following : present;

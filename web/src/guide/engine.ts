@@ -35,7 +35,8 @@ export function begin(plan: Plan, planId: number, nowMs: number, rate: number): 
 }
 
 function zeroFor(position: number, nowMs: number, rate: number): number {
-  return Math.round(nowMs - (position / rate) * 1000);
+  // Down, so that the position is never a little short of the step moved to.
+  return Math.floor(nowMs - (position / rate) * 1000);
 }
 
 export function pause(run: Run, nowMs: number): Run {
@@ -57,7 +58,7 @@ export function moveTo(run: Run, position: number, nowMs: number, rate: number):
 export function presentIndex(steps: Step[], position: number): number {
   let at = 0;
   steps.forEach((s, i) => {
-    if (s.at_s <= position + 1e-6 && s.at_s >= (steps[at] as Step).at_s) at = i;
+    if (s.at_s <= position + 1e-3 && s.at_s >= (steps[at] as Step).at_s) at = i;
   });
   return at;
 }
@@ -73,7 +74,7 @@ export function advance(run: Run, plan: Plan, from: number, nowMs: number, rate:
   if (gate !== undefined) next = { ...moveTo(run, gate, nowMs, rate), paused_ms: Math.round(nowMs) };
   const position = gate ?? to;
   const steps = guided(plan);
-  const index = presentIndex(steps, gate === undefined ? position : position - 1e-3);
+  const index = presentIndex(steps, gate === undefined ? position : position - 0.01);
   if (index !== run.step) {
     const ended = steps[run.step];
     const done =

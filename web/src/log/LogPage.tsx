@@ -126,7 +126,7 @@ function Change({ entry, onClose }: { entry: LogEntry; onClose: () => void }) {
   });
   const save = useChange((t: TasteValues) => saveLog(entry.id, t));
   return (
-    <Drawer title="Change the entry" open onClose={onClose} size={420}>
+    <Drawer title="Change the entry" open onClose={onClose} size={420} mask={false}>
       <TasteForm value={taste} onChange={setTaste} />
       {save.error && <Trouble error={save.error} />}
       <p>

@@ -1,10 +1,11 @@
+import { memo } from "react";
 import type { Plan } from "../api/client";
 import { useSettings } from "../app/settings";
 import { inWords } from "../units/units";
 import { PlanFig } from "../units/Fig";
 
 /** The figures of a plan, in groups; each opens its working. */
-export function Figures({ plan }: { plan: Plan }) {
+export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
   const { system } = useSettings();
   const fig = (path: string, options: Partial<Parameters<typeof PlanFig>[0]> = {}) => (
     <PlanFig key={path} plan={plan} path={path} {...options} />
@@ -56,4 +57,4 @@ export function Figures({ plan }: { plan: Plan }) {
       )}
     </div>
   );
-}
+});

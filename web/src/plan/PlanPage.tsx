@@ -19,6 +19,9 @@ import { StepList } from "./StepList";
 import { useDraft } from "./useDraft";
 import "./plan.css";
 
+const showStep = (id: string) =>
+  document.querySelector(`[data-step="${CSS.escape(id)}"]`)?.scrollIntoView({ block: "center" });
+
 export default function PlanPage() {
   const params = useParams();
   const brew = useBrew(Number(params.brew));
@@ -186,7 +189,7 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                   max={altitude.max}
                   step={10}
                   value={altitudeNow}
-                  tooltip={{ formatter: (v) => inWords(v ?? 0, "m", system) }}
+                  tooltip={{ open: false }}
                   onChange={(v) => draft.set("place.altitude_m", v)}
                 />
               )}
@@ -252,14 +255,7 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
           )}
           {p && (
             <>
-              <Score
-                plan={p}
-                onStep={(id) =>
-                  document
-                    .querySelector(`[data-step="${CSS.escape(id)}"]`)
-                    ?.scrollIntoView({ block: "center" })
-                }
-              />
+              <Score plan={p} onStep={showStep} />
               <div className="below">
                 <section aria-label="Steps">
                   <StepList plan={p} />

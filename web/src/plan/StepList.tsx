@@ -1,9 +1,10 @@
+import { memo } from "react";
 import type { Plan } from "../api/client";
 import { useSettings } from "../app/settings";
 import { clock, say } from "../units/units";
 
 /** The steps in words: number, moment, what to do, until when. */
-export function StepList({ plan, present }: { plan: Plan; present?: string }) {
+export const StepList = memo(function StepList({ plan, present }: { plan: Plan; present?: string }) {
   const { system } = useSettings();
   return (
     <ol className="steps">
@@ -31,4 +32,4 @@ export function StepList({ plan, present }: { plan: Plan; present?: string }) {
         ))}
     </ol>
   );
-}
+});

@@ -31,7 +31,7 @@ export function Ribbon({ trip, stop }: { trip: TripOut; stop: number }) {
     const el = ref.current;
     if (!el) return;
     const watch = new ResizeObserver(
-      ([e]) => e && setWidth(Math.max(e.contentRect.width, trip.stops.length * 96)),
+      ([e]) => e && setWidth(Math.max(e.contentRect.width, trip.stops.length * 116)),
     );
     watch.observe(el);
     return () => watch.disconnect();

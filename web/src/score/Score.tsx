@@ -1,5 +1,5 @@
 import { area, curveLinear, line } from "d3-shape";
-import { useEffect, useId, useMemo, useRef, useState } from "react";
+import { memo, useEffect, useId, useMemo, useRef, useState } from "react";
 import type { Plan, Step } from "../api/client";
 import { useSettings } from "../app/settings";
 import { clock, figure, inWords, toShown, unitOf, fromShown } from "../units/units";
@@ -37,16 +37,17 @@ function useWidth() {
 }
 
 /** The score of a brew: water, flame, scale and hands over one time axis. */
-export function Score({ plan, playhead, present, compact, onStep }: Props) {
+export const Score = memo(function Score({ plan, playhead, present, compact, onStep }: Props) {
   const { system } = useSettings();
   const [ref, width] = useWidth();
   const id = useId();
   const t = useMemo(() => timeAxis(plan, LEFT, width - RIGHT), [plan, width]);
   const words = useMemo(() => scoreInWords(plan, system), [plan, system]);
 
-  const h = compact
-    ? { water: 110, flame: 18, scale: 64, hands: 48 }
-    : { water: 150, flame: 22, scale: 92, hands: 62 };
+  const h =
+    compact && width < 700
+      ? { water: 110, flame: 18, scale: 64, hands: 48 }
+      : { water: 150, flame: 22, scale: 92, hands: 62 };
   const gap = 10;
   const top = 14;
   const yWater = top;
@@ -103,7 +104,7 @@ export function Score({ plan, playhead, present, compact, onStep }: Props) {
   const names = spread([wet === undefined ? 0 : yC(wet) + 14, cupSeen[0] ? yC(cupSeen[0][1]) + 14 : 0], 13);
 
   return (
-    <div ref={ref} className="score" data-ready={width > 0}>
+    <div ref={ref} className="score" data-boil={plan.boil_c}>
       <svg width={width} height={height} role="img" aria-labelledby={`${id}-t`} aria-describedby={`${id}-d`}>
         <title id={`${id}-t`}>Score of the brew</title>
         <desc id={`${id}-d`}>{words}</desc>
@@ -191,11 +192,13 @@ export function Score({ plan, playhead, present, compact, onStep }: Props) {
             </text>
           </g>
         )}
-        {cupSeen[0] && t.x(t.end) - t.x(cupSeen[0][0]) > 34 && (
-          <text className="sc-name sc-name-coffee" x={t.x(cupSeen[0][0]) + 4} y={names[1]}>
-            cup
-          </text>
-        )}
+        {cupSeen[0] &&
+          (!lastSip || t.x(lastSip[0]) - t.x(cupSeen[0][0]) > 130) &&
+          t.x(t.end) - t.x(cupSeen[0][0]) > 34 && (
+            <text className="sc-name sc-name-coffee" x={t.x(cupSeen[0][0]) + 4} y={names[1]}>
+              cup
+            </text>
+          )}
 
         <Lane name="flame" y={yFlame + h.flame / 2 + 4} />
         {plan.steps
@@ -250,17 +253,24 @@ export function Score({ plan, playhead, present, compact, onStep }: Props) {
           }
         />
         <line className="sc-base" x1={x0} x2={x1} y1={yG(0)} y2={yG(0)} />
-        {readings.map((s) => (
+        {readings.map((s, i) => (
           <g key={s.id}>
             <circle className="sc-reading" cx={t.x(s.at_s + s.for_s)} cy={yG(s.to_g ?? 0)} r={3.5} />
-            <text
-              className="sc-reading-name"
-              x={t.x(s.at_s + s.for_s) + (inPot ? 7 : -6)}
-              y={yG(s.to_g ?? 0) - (inPot ? -14 : 5)}
-              textAnchor={inPot ? "start" : "end"}
-            >
-              {figure(s.to_g ?? 0, "g", system).text}
-            </text>
+            {/* Where the next reading is too near for both names, the list has this one. */}
+            {!(
+              readings[i + 1] &&
+              t.x((readings[i + 1] as Step).at_s + (readings[i + 1] as Step).for_s) - t.x(s.at_s + s.for_s) <
+                32
+            ) && (
+              <text
+                className="sc-reading-name"
+                x={t.x(s.at_s + s.for_s) + (inPot ? 7 : -6)}
+                y={yG(s.to_g ?? 0) - (inPot ? -14 : 5)}
+                textAnchor={inPot ? "start" : "end"}
+              >
+                {figure(s.to_g ?? 0, "g", system).text}
+              </text>
+            )}
           </g>
         ))}
 
@@ -301,7 +311,7 @@ export function Score({ plan, playhead, present, compact, onStep }: Props) {
       </svg>
     </div>
   );
-}
+});
 
 function Lane({ name, y }: { name: string; y: number }) {
   const [word, unit] = name.split(", ");
@@ -342,8 +352,8 @@ interface BlockProps {
 /** A step of the hands: its words if they fit, upright or turned; else its number in the list. */
 function Block({ step, number, x, width, y, height, present, onClick }: BlockProps) {
   const w = Math.max(width - 1, 2);
-  const across = wrap(step.label, Math.floor((w - 6) / 6.3), 3);
-  const turned = !across && w >= 13 && step.label.length * 6.1 < height - 4;
+  const across = wrap(step.label, Math.floor((w - 6) / 5.7), 3);
+  const turned = !across && w >= 13 && step.label.length * 5.7 < height - 4;
   return (
     <g
       className={`sc-block${step.lane === "scale" ? " sc-block-pour" : ""}${present ? " sc-block-now" : ""}${step.caution ? " sc-block-care" : ""}`}

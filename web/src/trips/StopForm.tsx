@@ -63,7 +63,13 @@ export function StopForm({ trip, stop, onClose }: { trip: TripOut; stop?: StopOu
       );
     });
   return (
-    <Drawer title={stop ? `Change ${stop.name}` : "Add a stop"} open onClose={onClose} size={400}>
+    <Drawer
+      title={stop ? `Change ${stop.name}` : "Add a stop"}
+      open
+      onClose={onClose}
+      size={400}
+      mask={false}
+    >
       <form
         onSubmit={(e) => {
           e.preventDefault();

@@ -1,5 +1,5 @@
 import { InputNumber, Select, Switch } from "antd";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import type { Field } from "../api/client";
 import { useSettings } from "../app/settings";
 import { decimalsOf, fromShown, rangeInWords, toShown, unitOf } from "./units";
@@ -47,6 +47,9 @@ export function QuantityInput({
 }: Props) {
   const { system } = useSettings();
   const [bad, setBad] = useState<number>();
+  // What it was before the cursor came: a number that turns out wrong while it
+  // is typed must not leave its first digits behind.
+  const before = useRef(value);
   const unit = unitOf(field.unit, system);
   const step = stepOf(field, system, stepMetric);
   // One digit more than the step, so that a converted value comes back as it was.
@@ -68,6 +71,9 @@ export function QuantityInput({
         step={step}
         placeholder={placeholder}
         suffix={unit || undefined}
+        onFocus={() => {
+          before.current = value;
+        }}
         status={message ? "error" : undefined}
         aria-invalid={message ? true : undefined}
         aria-describedby={message ? `${id}-trouble` : undefined}
@@ -81,6 +87,7 @@ export function QuantityInput({
           if (Number.isNaN(n)) return;
           if (n < low || n > high || (field.whole && !Number.isInteger(n))) {
             setBad(n);
+            onChange(before.current);
             return;
           }
           setBad(undefined);

@@ -125,11 +125,17 @@ export function figure(
   const v = how.to(value);
   const step = options.step ?? how.step(v) / (options.fine ? 10 : 1);
   const rounded = Math.round(v / step) * step;
-  const text = (rounded === 0 ? 0 : rounded).toLocaleString("en", {
-    minimumFractionDigits: unit === "" || unit === "×" || step === 0.5 ? 0 : decimalsOf(step),
-    maximumFractionDigits: decimalsOf(step),
-  });
-  return { text: text.replace("-", "−"), unit: how.unit };
+  const decimals = decimalsOf(step);
+  const whole = unit === "" || unit === "×" || step === 0.5; // 3, not 3.0
+  const text = grouped(whole ? String(Number(rounded.toFixed(decimals))) : rounded.toFixed(decimals));
+  return { text: /^-0(\.0*)?$/.test(text) ? text.slice(1) : text.replace("-", "−"), unit: how.unit };
+}
+
+/** Thousands apart by commas. By hand: a number format costs a hundred times as much, and a plan has a hundred figures. */
+function grouped(digits: string): string {
+  const [whole, part] = digits.split(".") as [string, string?];
+  const commas = whole.replace(/\B(?=(\d{3})+$)/g, ",");
+  return part === undefined ? commas : `${commas}.${part}`;
 }
 
 const THIN = "\u2009";

@@ -1,0 +1,77 @@
+# Apodemos. "make demo" to look at it, "make test" to check all of it.
+SHELL := /bin/bash
+GO := go build -trimpath
+LISTEN ?= 127.0.0.1:8466
+
+.PHONY: demo build test screenshots api format bench clean web-deps test-tools
+
+## demo: install what it needs, build, and start with the demo trip
+demo: build
+	./bin/apodemos demo --data .demo --listen $(LISTEN)
+
+## build: the program with the interface in it
+build: bin/apodemos
+
+GO_SOURCES := $(shell find cmd core demo formats instruments server store -name '*.go' -o -name '*.sql' 2>/dev/null) go.mod go.sum web/embed.go
+WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
+
+bin/apodemos: $(GO_SOURCES) web/dist/app/index.html
+	@echo "== building the program (the first time this takes about two minutes)"
+	$(GO) -o $@ ./cmd/apodemos
+
+web/dist/app/index.html: web/node_modules/.installed $(WEB_SOURCES)
+	@echo "== building the interface"
+	cd web && npx --no-install vite build --logLevel warn
+	@touch $@
+
+web-deps: web/node_modules/.installed
+web/node_modules/.installed: web/package.json web/package-lock.json
+	@echo "== installing the interface's packages from the npm registry"
+	cd web && npm ci --no-fund --no-audit --loglevel=error
+	@touch $@
+
+## api: the OpenAPI document and the TypeScript types made from it
+api: web-deps
+	go run ./cmd/apodemos openapi > docs/openapi.json
+	cd web && npx --no-install openapi-typescript ../docs/openapi.json -o src/api/schema.d.ts
+
+## test: everything: format, vet, lint, types, unit, property and end-to-end tests
+test: test-tools build
+	@echo "== Go: format, vet, lint"
+	@test -z "$$(gofmt -l cmd core demo e2e server store web/embed.go)" || { gofmt -l cmd core demo e2e server store; echo "run make format"; exit 1; }
+	go vet ./...
+	go tool staticcheck ./...
+	GOOS=js GOARCH=wasm go build ./core/...
+	@echo "== interface: types, lint, format, unit tests"
+	cd web && npx --no-install tsc --noEmit
+	cd web && npx --no-install eslint src --max-warnings 0
+	cd web && npx --no-install prettier --check src --log-level warn
+	cd web && npx --no-install vitest run
+	@echo "== the API types are those of the server"
+	./bin/apodemos openapi | diff -u docs/openapi.json - || { echo "run make api"; exit 1; }
+	cd web && npx --no-install openapi-typescript ../docs/openapi.json -o .schema.check.d.ts >/dev/null && diff -u src/api/schema.d.ts .schema.check.d.ts; s=$$?; rm -f .schema.check.d.ts; exit $$s
+	@echo "== Go: all tests"
+	go test ./...
+
+# What the tests need and a plain machine may lack.
+test-tools:
+	@if ! command -v chromium >/dev/null || ! fc-list 2>/dev/null | grep -q DejaVu || ! command -v units >/dev/null || ! /usr/bin/python3 -c 'import scipy, iapws' 2>/dev/null; then \
+	  echo "== installing Chromium, a font, GNU units, SciPy and the IAPWS library from Debian's packages"; \
+	  apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core units python3-scipy python3-iapws >/dev/null; \
+	fi
+
+## screenshots: docs/screenshots/ anew, from the demo data
+screenshots: build
+	APODEMOS_SCREENSHOTS=$(CURDIR)/docs/screenshots go test -count=1 -run TestScreenshots ./e2e
+
+## bench: how fast it is here
+bench:
+	go test -run xxx -bench . -benchmem ./core/...
+
+## format: put Go and TypeScript into their usual form
+format:
+	gofmt -w cmd core demo e2e server store web/embed.go
+	cd web && npx --no-install prettier --write src --log-level warn
+
+clean:
+	rm -rf bin web/dist/app web/node_modules .demo

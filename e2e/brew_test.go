@@ -1,0 +1,223 @@
+package e2e
+
+import (
+	"math"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// boilAt works out a boiling point by hand, apart from the program: pressure by
+// ISO 2533, and IAPWS R7-97(2012) eq. 31 with its coefficients written out.
+func boilAt(altitudeM float64) float64 {
+	p := 101325 * math.Pow(1-0.0065*altitudeM/288.15, 5.255876)
+	b := math.Pow(p/1e6, 0.25)
+	e := b*b - 17.073846940092*b + 14.915108613530
+	f := 1167.0521452767*b*b + 12020.824702470*b - 4823.2657361591
+	g := -724213.16703206*b*b - 3232555.0322333*b + 405113.40542057
+	d := 2 * g / (-f - math.Sqrt(f*f-4*e*g))
+	const n9, n10 = -0.23855557567849, 650.17534844798
+	return (n10+d-math.Sqrt((n10+d)*(n10+d)-4*(n9+n10*d)))/2 - 273.15
+}
+
+// One stop, one brew, all the way: planned, brewed by the clock, written down,
+// and still there when the program has been started again.
+func TestOneBrewFromPlanToLog(t *testing.T) {
+	dir := t.TempDir()
+	app := start(t, dir, "--clock-rate", "120")
+	p := sit(t, app.base)
+	p.open("/")
+	p.see("From the port to the ice field")
+
+	p.click("High plateau")
+	p.see("Brews here")
+	p.click("Plan cone dripper")
+	p.see("Four pulses")
+	assert.InDelta(t, boilAt(3900), number(t, p.figure("boil_c")), 0.051)
+	assert.Equal(t, "none", p.figure("wait_s"), "it boils below the wished temperature: do not wait")
+	p.see("Do not wait; keep it on the heat.")
+	dose := number(t, p.figure("dose_g"))
+
+	// The altitude, by the keyboard alone.
+	p.slide("Altitude", kb.ArrowLeft, 60)
+	p.until("see the boiling point of the altitude on the screen", func() bool {
+		altitude := number(t, p.js(`document.querySelector("#field-place\.altitude_m").value`))
+		return altitude < 3500 && math.Abs(number(t, p.figure("boil_c"))-boilAt(altitude)) < 0.051
+	})
+	p.see("Not saved yet")
+	p.fill("Altitude", "4250")
+	p.until("see the boiling point at 4,250 m", func() bool {
+		return math.Abs(number(t, p.figure("boil_c"))-boilAt(4250)) < 0.051
+	})
+
+	// More cups take more coffee and water, in proportion.
+	p.fill("People", "3")
+	p.until("see the dose for three", func() bool {
+		return math.Abs(number(t, p.figure("dose_g"))-1.5*dose) <= 1
+	})
+
+	// The working of the boiling point.
+	p.do(chromedp.Click(chromedp.CSS(`[data-figure="boil_c"]`)))
+	p.see("IAPWS R7-97(2012), eq. 31")
+	p.see("Air pressure")
+	p.do(chromedp.NavigateBack())
+	p.seeNot("IAPWS R7-97(2012), eq. 31")
+
+	// Units change every figure, inputs included.
+	p.click("US")
+	p.until("see °F", func() bool { return p.figure("boil_c") != "" && p.js(`document.querySelector("#field-place\\.altitude_m").value`) == "13943.6" })
+	assert.InDelta(t, boilAt(4250)*1.8+32, number(t, p.figure("boil_c")), 0.06)
+	p.click("metric")
+
+	p.click("Save")
+	p.see("Saved")
+	p.click("Brew it")
+	p.see("Press space or Start")
+	p.do(chromedp.KeyEvent(" "))
+	p.see("Fill the pot")
+	// The clock waits when it boils and again before the first pour.
+	p.see("The clock waits for you.")
+	p.do(chromedp.KeyEvent(" "))
+	p.see("When you are ready: Pour to")
+	p.do(chromedp.Reload())
+	p.see("When you are ready: Pour to")
+	p.do(chromedp.KeyEvent(" "))
+	p.do(chromedp.KeyEvent(kb.ArrowRight))
+	p.see("Done. Taste it, then write it down.")
+	p.click("Write it down")
+
+	p.slide("Sour – bitter", kb.ArrowLeft, 2)
+	p.slide("Mark", kb.ArrowRight, 2)
+	p.fill("In words", "Clear, a little sharp.")
+	p.see("rather sour")
+	p.click("Keep it in the log")
+	p.see("Clear, a little sharp.")
+
+	app.stop()
+	again := start(t, dir)
+	p.base = again.base
+	p.open("/log")
+	p.see("Clear, a little sharp.")
+	p.see("rather sour")
+}
+
+func TestGuidePausesSkipsAndGoesBack(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/5/brews/9/guide")
+	p.see("Press space or Start")
+	p.click("Start")
+	p.see("Fill the pot")
+	p.click("Next")
+	p.see("Light the stove")
+	p.click("Back")
+	p.see("Fill the pot")
+	p.click("Pause")
+	p.see("Go on")
+	at := p.js(`document.querySelector("[data-testid=clock]").innerText`)
+	time.Sleep(1200 * time.Millisecond)
+	assert.Equal(t, at, p.js(`document.querySelector("[data-testid=clock]").innerText`), "a paused clock stands still")
+	p.do(chromedp.Reload())
+	p.see("Go on")
+	assert.Equal(t, at, p.js(`document.querySelector("[data-testid=clock]").innerText`), "also over a reload")
+	for range 20 {
+		if p.js(`document.body.innerText.includes("Done.") ? "y" : ""`) == "y" {
+			break
+		}
+		p.do(chromedp.KeyEvent(kb.ArrowRight))
+	}
+	p.see("Done. Taste it")
+	p.click("Start over")
+	p.see("Press space or Start")
+}
+
+func TestBadInputSaysWhatIsAllowedAndLosesNothing(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Boils here at")
+	before := p.figure("boil_c")
+	p.fill("Altitude", "9500")
+	p.see("9,500 m is not allowed; allowed: −430 to 8,850 m")
+	assert.Equal(t, before, p.figure("boil_c"))
+	p.fill("Altitude", "4000")
+	p.seeNot("is not allowed")
+
+	// What no single field can know comes from the core, at the field.
+	p.click("All inputs")
+	p.see("Trusted in this order")
+	p.expectError("422")
+	p.fill("Measured boiling point", "120")
+	p.see("120 °C is not allowed; allowed: 68 to 103 °C")
+	p.fill("Measured boiling point", "88")
+	p.until("see the measured boiling point", func() bool { return p.figure("boil_c") == "88.0 °C" })
+	p.fill("Clicks", "20")
+	p.until("see 20 clicks", func() bool { return p.figure("grind.clicks") == "20 clicks" })
+
+	// Unsaved changes are there after a reload and after a look elsewhere.
+	p.do(chromedp.Reload())
+	p.see("Not saved yet")
+	assert.Equal(t, "88.0 °C", p.figure("boil_c"))
+	p.open("/trips/1")
+	p.see("changed, not saved")
+	p.open("/trips/1/stops/5/brews/9")
+	p.click("Discard changes")
+	p.until("see the stop's boiling point", func() bool { return p.figure("boil_c") == before })
+}
+
+func TestDeleteCanBeUndone(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/log")
+	p.see("Day five: citrus, long.")
+	p.click("Delete")
+	p.seeNot("Day five: citrus, long.")
+	p.click("Undo")
+	p.see("Day five: citrus, long.")
+
+	p.open("/trips/1/stops/9")
+	p.see("Last morning")
+	p.clickKind("Delete", ".brews button")
+	p.see("None yet.")
+	p.click("Undo")
+	p.see("Last morning")
+}
+
+func TestATripByHand(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips")
+	p.fill("Name", "Two days on the moor")
+	p.click("Make the trip")
+	p.see("No stop yet.")
+	p.click("Add a stop")
+	p.fill("Name", "Moor hut")
+	p.fill("Altitude", "1000")
+	p.click("Add the stop")
+	p.click("Moor hut")
+	p.see("96.6")
+	p.click("Plan steeped pot")
+	p.see("Steeped, filter grind, skimmed")
+	p.see("Off the heat, lid off. Wait until it is")
+}
+
+func TestKeyboardAndTheme(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Boils here at")
+	p.do(chromedp.KeyEvent("?"))
+	p.see("Day or headlamp theme")
+	p.do(chromedp.KeyEvent(kb.Escape))
+	p.seeNot("Day or headlamp theme")
+	p.do(chromedp.KeyEvent("t"))
+	require.Equal(t, "headlamp", p.js(`document.documentElement.dataset.theme`))
+	p.do(chromedp.KeyEvent("l"))
+	p.see("Two clicks finer. Nearly there.")
+	p.open("/no/such/page")
+	p.see("No such page")
+}

@@ -1,0 +1,296 @@
+// Package e2e drives the real interface, in headless Chromium, against the
+// real program on a fresh database: it clicks, types and reads the screen as a
+// person does. Build the interface first (make build).
+package e2e
+
+import (
+	"bufio"
+	"context"
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"regexp"
+	"strconv"
+	"strings"
+	"sync"
+	"syscall"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/require"
+
+	"apodemos/web"
+)
+
+var (
+	browser context.Context
+	binary  string
+)
+
+func TestMain(m *testing.M) { os.Exit(run(m)) }
+
+func run(m *testing.M) int {
+	if _, built := web.App(); !built {
+		fmt.Fprintln(os.Stderr, "e2e: the interface is not built; run make build first")
+		return 1
+	}
+	dir, err := os.MkdirTemp("", "apodemos-e2e")
+	if err != nil {
+		panic(err)
+	}
+	defer os.RemoveAll(dir)
+	binary = filepath.Join(dir, "apodemos")
+	build := exec.Command("go", "build", "-trimpath", "-o", binary, "apodemos/cmd/apodemos")
+	build.Stderr = os.Stderr
+	if err := build.Run(); err != nil {
+		return 1
+	}
+	alloc, stop := chromedp.NewExecAllocator(context.Background(),
+		chromedp.Headless, chromedp.NoSandbox, chromedp.DisableGPU, chromedp.NoFirstRun,
+		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true),
+		chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
+		chromedp.Flag("hide-scrollbars", true), chromedp.WindowSize(1280, 800))
+	defer stop()
+	var end context.CancelFunc
+	browser, end = chromedp.NewContext(alloc)
+	defer end()
+	if err := chromedp.Do(browser); err != nil {
+		fmt.Fprintln(os.Stderr, "e2e: cannot start Chromium:", err)
+		return 1
+	}
+	return m.Run()
+}
+
+// program is a running apodemos.
+type program struct {
+	cmd  *exec.Cmd
+	base string
+}
+
+var address = regexp.MustCompile(`http://[^ ]+`)
+
+// start starts "apodemos demo" on a free port with its data in dir.
+func start(t testing.TB, dir string, args ...string) *program {
+	cmd := exec.Command(binary, append([]string{"demo", "--data", dir, "--listen", "127.0.0.1:0"}, args...)...)
+	out, err := cmd.StdoutPipe()
+	require.NoError(t, err)
+	cmd.Stderr = os.Stderr
+	require.NoError(t, cmd.Start())
+	line, err := bufio.NewReader(out).ReadString('\n')
+	require.NoError(t, err)
+	p := &program{cmd, address.FindString(line)}
+	t.Cleanup(p.stop)
+	return p
+}
+
+func (p *program) stop() {
+	_ = p.cmd.Process.Signal(syscall.SIGTERM)
+	_ = p.cmd.Wait()
+}
+
+// person looks at one tab.
+type person struct {
+	t    testing.TB
+	ctx  context.Context
+	base string
+
+	mu       sync.Mutex
+	expected []string // parts of console errors that belong to the test
+}
+
+// sit opens a tab. An error on its console fails the test, unless expected.
+func sit(t testing.TB, base string) *person {
+	tab, closeTab := chromedp.NewContext(browser)
+	ctx, cancel := context.WithTimeout(tab, 150*time.Second)
+	p := &person{t: t, ctx: ctx, base: base}
+	require.NoError(t, chromedp.Do(tab, chromedp.EmulateViewport(1280, 800)))
+	var wrong []string
+	listening := make(chan struct{})
+	messages := chromedp.Console(tab)
+	go func() {
+		defer close(listening)
+		for m, err := range messages {
+			if err != nil {
+				return
+			}
+			if m.Type == chromedp.ConsoleError || m.IsException() {
+				p.mu.Lock()
+				known := false
+				for _, e := range p.expected {
+					known = known || strings.Contains(m.Text, e)
+				}
+				if !known {
+					wrong = append(wrong, m.String())
+				}
+				p.mu.Unlock()
+			}
+		}
+	}()
+	t.Cleanup(func() {
+		if t.Failed() {
+			if png, err := chromedp.Run(tab, chromedp.CaptureScreenshot()); err == nil {
+				name := filepath.Join(os.TempDir(), "apodemos-"+strings.ReplaceAll(t.Name(), "/", "-")+".png")
+				_ = os.WriteFile(name, png, 0o600)
+				t.Log("what the screen showed: " + name)
+			}
+		}
+		cancel()
+		closeTab()
+		<-listening
+		require.Empty(t, wrong, "errors on the console")
+	})
+	return p
+}
+
+// expectError says that the console may show an error with this text in it,
+// such as the status of an answer that the test provokes.
+func (p *person) expectError(part string) {
+	p.mu.Lock()
+	defer p.mu.Unlock()
+	p.expected = append(p.expected, part)
+}
+
+func (p *person) do(steps ...chromedp.Action[chromedp.Void]) {
+	p.t.Helper()
+	require.NoError(p.t, chromedp.Do(p.ctx, steps...))
+}
+
+func (p *person) open(path string) {
+	p.t.Helper()
+	p.do(chromedp.Navigate(p.base + path))
+}
+
+const find = `(() => {
+  const wanted = %q, kinds = %q;
+  const seen = [...document.querySelectorAll(kinds)].filter(e => e.offsetParent !== null || e.getClientRects().length > 0);
+  const text = e => (e.innerText || e.getAttribute("aria-label") || "").replace(/[\u2009\u00a0]/g, " ").trim();
+  const hit = seen.find(e => text(e) === wanted) || seen.find(e => text(e).startsWith(wanted)) || seen.find(e => text(e).includes(wanted));
+  if (!hit) return null;
+  hit.scrollIntoView({block: "center", inline: "center"});
+  const r = hit.getBoundingClientRect();
+  return [r.x + r.width / 2, r.y + r.height / 2];
+})()`
+
+const clickable = "button, a, [role=button], label, .ant-segmented-item, .ant-select-item-option, th"
+
+// click clicks what shows a text.
+func (p *person) click(text string) {
+	p.t.Helper()
+	p.clickKind(text, clickable)
+}
+
+func (p *person) clickKind(text, kinds string) {
+	p.t.Helper()
+	var at []float64
+	p.until("something to click that says "+text, func() bool {
+		got, err := chromedp.Run(p.ctx, chromedp.Evaluate[[]float64](fmt.Sprintf(find, text, kinds)))
+		at = got
+		return err == nil && len(got) == 2
+	})
+	p.do(chromedp.MouseClickXY(at[0], at[1]))
+}
+
+// screen returns the visible text of the page.
+func (p *person) screen() string {
+	p.t.Helper()
+	s, err := chromedp.Run(p.ctx, chromedp.Evaluate[string](`document.body.innerText.replace(/[\u2009\u00a0]/g, " ")`))
+	require.NoError(p.t, err)
+	return s
+}
+
+// see waits until the page shows a text.
+func (p *person) see(text string) {
+	p.t.Helper()
+	p.until("see "+text, func() bool { return strings.Contains(p.screen(), text) })
+}
+
+func (p *person) seeNot(text string) {
+	p.t.Helper()
+	p.until("no longer see "+text, func() bool { return !strings.Contains(p.screen(), text) })
+}
+
+func (p *person) until(what string, ok func() bool) {
+	p.t.Helper()
+	for end := time.Now().Add(20 * time.Second); !ok(); time.Sleep(40 * time.Millisecond) {
+		if time.Now().After(end) {
+			require.FailNow(p.t, "waited in vain to "+what, "the screen says:\n%s", p.screen())
+		}
+	}
+}
+
+// js evaluates an expression that gives a string.
+func (p *person) js(expression string) string {
+	p.t.Helper()
+	s, err := chromedp.Run(p.ctx, chromedp.Evaluate[string](expression))
+	require.NoError(p.t, err, expression)
+	return s
+}
+
+// figure reads the number and unit of a figure in the plan's rail.
+func (p *person) figure(path string) string {
+	p.t.Helper()
+	var out string
+	p.until("read figure "+path, func() bool {
+		out = p.js(fmt.Sprintf(`(document.querySelector('[data-figure=%q] .num')?.innerText ?? "").replace(/\u2009/g, " ")`, path))
+		return out != ""
+	})
+	return out
+}
+
+// number reads the leading number of a text such as "−4.5 °C".
+func number(t testing.TB, s string) float64 {
+	t.Helper()
+	field, _, _ := strings.Cut(strings.ReplaceAll(strings.ReplaceAll(s, ",", ""), "−", "-"), " ")
+	v, err := strconv.ParseFloat(field, 64)
+	require.NoError(t, err, s)
+	return v
+}
+
+// fill types into the field with a label, in place of what is there.
+func (p *person) fill(label, value string) {
+	p.t.Helper()
+	p.into(label)
+	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent(value), chromedp.KeyEvent(kb.Tab))
+}
+
+// into puts the cursor into the field with a label.
+func (p *person) into(label string) {
+	p.t.Helper()
+	p.until("find the field "+label, func() bool {
+		return p.js(fmt.Sprintf(`(() => {
+			const l = [...document.querySelectorAll("label")].find(e => e.innerText.trim() === %q && e.getClientRects().length > 0);
+			const e = l && document.getElementById(l.htmlFor) || document.querySelector('[aria-label=%q]');
+			if (!e) return "";
+			e.focus(); e.select?.();
+			return "yes";
+		})()`, label, label)) == "yes"
+	})
+}
+
+// choose picks an option of a select by keyboard and click.
+func (p *person) choose(label, option string) {
+	p.t.Helper()
+	p.into(label)
+	p.do(chromedp.KeyEvent(kb.ArrowDown))
+	p.clickKind(option, ".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")
+}
+
+// slide moves the slider with a name by key presses.
+func (p *person) slide(name, key string, times int) {
+	p.t.Helper()
+	p.do(chromedp.Focus(chromedp.CSS(fmt.Sprintf(`[role=slider][aria-label=%q]`, name))))
+	for range times {
+		p.do(chromedp.KeyEvent(key))
+	}
+}
+
+// picture saves what the tab shows; used by the screenshots alone.
+func (p *person) picture(file string) {
+	p.t.Helper()
+	png, err := chromedp.Run(p.ctx, chromedp.CaptureScreenshot())
+	require.NoError(p.t, err)
+	require.NoError(p.t, os.WriteFile(file, png, 0o644))
+}

@@ -1,0 +1,57 @@
+package e2e
+
+import (
+	"os"
+	"path/filepath"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+)
+
+// TestScreenshots makes the pictures of docs/screenshots; make screenshots
+// sets the folder.
+func TestScreenshots(t *testing.T) {
+	dir := os.Getenv("APODEMOS_SCREENSHOTS")
+	if dir == "" {
+		dir = t.TempDir() // the views open without an error all the same
+	}
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	shoot := func(name string) {
+		time.Sleep(300 * time.Millisecond)
+		p.picture(filepath.Join(dir, name+".png"))
+	}
+	p.open("/trips/1")
+	p.see("Glacier bivouac")
+	shoot("route")
+	p.open("/trips/1/stops/5")
+	p.see("Brews here")
+	shoot("stop")
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Boils here at")
+	shoot("plan")
+	p.do(chromedp.Click(chromedp.CSS(`[data-figure="heat.fuel_g"]`)))
+	p.see("heating value")
+	shoot("working")
+	p.open("/log")
+	p.see("Day five")
+	shoot("log")
+	p.open("/trips/1/stops/5/brews/9/guide")
+	p.see("Press space or Start")
+	p.do(chromedp.KeyEvent(" "))
+	for range 8 {
+		p.do(chromedp.KeyEvent(kb.ArrowRight))
+	}
+	p.do(chromedp.KeyEvent(" "))
+	shoot("guide")
+	p.do(chromedp.KeyEvent("t"))
+	p.do(chromedp.EmulateViewport(390, 844))
+	shoot("guide-phone-headlamp")
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Boils here at")
+	shoot("plan-phone-headlamp")
+	p.do(chromedp.EmulateViewport(1280, 800))
+	shoot("plan-headlamp")
+}

@@ -1,0 +1,117 @@
+package server
+
+import (
+	"context"
+	"encoding/json"
+	"net/http"
+	"net/http/httptest"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"apodemos/demo"
+	"apodemos/store"
+)
+
+func running(t *testing.T) http.Handler {
+	s, err := store.Open(context.Background(), t.TempDir())
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	_, err = demo.Seed(context.Background(), s)
+	require.NoError(t, err)
+	return Handler(Options{Store: s, ClockRate: 1})
+}
+
+// ask sends a request as the page itself would; headers come in pairs.
+func ask(h http.Handler, method, path, body string, headers ...string) *httptest.ResponseRecorder {
+	r := httptest.NewRequest(method, path, strings.NewReader(body))
+	r.Host = "127.0.0.1:8466"
+	r.Header.Set("Content-Type", "application/json")
+	for i := 0; i+1 < len(headers); i += 2 {
+		if headers[i] == "Host" {
+			r.Host = headers[i+1]
+		} else {
+			r.Header.Set(headers[i], headers[i+1])
+		}
+	}
+	w := httptest.NewRecorder()
+	h.ServeHTTP(w, r)
+	return w
+}
+
+func TestErrorsNameTheFieldAndNothingIsLost(t *testing.T) {
+	h := running(t)
+	before := ask(h, "GET", "/api/v1/trips/1", "").Body.String()
+	for _, c := range []struct {
+		name, method, path, body string
+		status                   int
+		want                     []string
+	}{
+		{"too high", "POST", "/plan", `{"method":"cone","place":{"altitude_m":9500}}`, 422, []string{`"body.place.altitude_m"`, "9500 is not allowed; allowed: -430 to 8850 m"}},
+		{"too hot", "POST", "/plan", `{"method":"cone","place":{"measured_boil_c":120}}`, 422, []string{`"body.place.measured_boil_c"`, "allowed: 68 to 103 °C"}},
+		{"no cups", "POST", "/plan", `{"method":"cone","drinkers":0}`, 422, []string{`"body.drinkers"`, "a whole number, 1 to 24"}},
+		{"no such method", "POST", "/plan", `{"method":"urn"}`, 422, []string{`"body.method"`, "allowed: one of"}},
+		{"unknown field", "POST", "/plan", `{"method":"cone","cups":3}`, 422, []string{`"body.cups"`, "unexpected property"}},
+		{"wrong type", "POST", "/plan", `{"method":"cone","drinkers":"two"}`, 422, []string{`"body.drinkers"`, "expected number"}},
+		{"not JSON", "POST", "/plan", `{"method":`, 400, []string{`"body"`, "unexpected end of JSON input"}},
+		{"10 MB", "POST", "/plan", strings.Repeat(" ", 10<<20), 413, []string{"body", "up to 256 kB"}},
+		{"a stop too high", "POST", "/trips/1/stops", `{"name":"Sky","position":9,"day":1,"km":0,"conditions":{"method":"","place":{"altitude_m":9500}}}`, 422, []string{`"body.conditions.place.altitude_m"`}},
+		{"a stop without a name", "POST", "/trips/1/stops", `{"name":"","position":9,"day":1,"km":0,"conditions":{"method":""}}`, 422, []string{`"body.name"`}},
+		{"a brew that cannot be", "PUT", "/brews/1", `{"revision":1,"request":{"method":"cone","drinkers":99}}`, 422, []string{`"body.request.drinkers"`}},
+		{"an old revision", "PUT", "/brews/1", `{"revision":7,"request":{"method":"cone"}}`, 409, []string{"Nothing was saved"}},
+		{"no such brew", "GET", "/brews/999", "", 404, []string{"may have been deleted"}},
+		{"a mark too high", "POST", "/brews/1/log", `{"brewed_at":"2026-09-05T06:00:00Z","sour_bitter":0,"weak_strong":0,"sediment":0,"mark":11,"words":""}`, 422, []string{`"body.mark"`}},
+		{"no such operation", "POST", "/nothing", "{}", 404, []string{"no such operation"}},
+	} {
+		w := ask(h, c.method, "/api/v1"+c.path, c.body)
+		assert.Equal(t, c.status, w.Code, c.name)
+		assert.Equal(t, "application/problem+json", strings.Split(w.Header().Get("Content-Type"), ";")[0], c.name)
+		for _, want := range c.want {
+			assert.Contains(t, w.Body.String(), want, c.name)
+		}
+	}
+	assert.Equal(t, before, ask(h, "GET", "/api/v1/trips/1", "").Body.String())
+}
+
+func TestOnlyThisMachinesPageIsServed(t *testing.T) {
+	h := running(t)
+	for _, c := range []struct {
+		header, value string
+		status        int
+	}{
+		{"Host", "127.0.0.1:8466", 200}, {"Host", "localhost:8466", 200}, {"Host", "[::1]:8466", 200},
+		{"Host", "coffee.example", 403}, {"Host", "127.0.0.1.coffee.example", 403},
+		{"Origin", "http://127.0.0.1:8466", 200}, {"Origin", "https://coffee.example", 403}, {"Origin", "null", 403},
+	} {
+		assert.Equal(t, c.status, ask(h, "GET", "/api/v1/info", "", c.header, c.value).Code, "%s: %s", c.header, c.value)
+	}
+}
+
+func TestPagesAndAssets(t *testing.T) {
+	h := running(t)
+	w := ask(h, "GET", "/trips/1/stops/5", "")
+	assert.Equal(t, 200, w.Code, "a deep link is the page")
+	policy := w.Header().Get("Content-Security-Policy")
+	assert.Contains(t, policy, "default-src 'none'")
+	assert.NotContains(t, policy, "unsafe")
+	assert.NotContains(t, w.Body.String(), "__NONCE__")
+	assert.Equal(t, "no-store", w.Header().Get("Cache-Control"))
+	for _, path := range []string{"/assets/gone.js", "/index.html.br", "/../go.mod", "/api/v1/gone"} {
+		assert.Equal(t, 404, ask(h, "GET", path, "").Code, path)
+	}
+}
+
+func TestTheAPIDocumentIsWhole(t *testing.T) {
+	b, err := OpenAPI()
+	require.NoError(t, err)
+	var doc struct {
+		OpenAPI string         `json:"openapi"`
+		Paths   map[string]any `json:"paths"`
+	}
+	require.NoError(t, json.Unmarshal(b, &doc))
+	assert.Equal(t, "3.1.0", doc.OpenAPI)
+	assert.Contains(t, doc.Paths, "/brews/{brew}/log")
+	assert.Equal(t, 200, ask(running(t), "GET", "/api/v1/openapi.json", "").Code)
+}

@@ -1,0 +1,56 @@
+import { describe, expect, it } from "vitest";
+import { clock, figure, fromShown, inWords, rangeInWords, say, toShown } from "./units";
+
+const plain = (s: string) => s.replaceAll("\u2009", " ");
+
+describe("figures", () => {
+  // US customary units by definition: 1 ft = 0.3048 m, 1 oz = 28.349523125 g,
+  // 1 US fl oz = 29.5735295625 ml, °F = 1.8 °C + 32.
+  it.each([
+    [99.97, "°C", "metric", true, "100.0 °C"],
+    [86.955, "°C", "metric", true, "87.0 °C"],
+    [86.955, "°C", "metric", false, "87 °C"],
+    [86.955, "°C", "us", true, "188.5 °F"],
+    [-4, "°C", "metric", false, "−4 °C"],
+    [-40, "°C", "us", false, "−40 °F"],
+    [3900, "m", "metric", false, "3,900 m"],
+    [3900, "m", "us", false, "12,800 ft"],
+    [13.2, "g", "metric", false, "13 g"],
+    [13.3, "g", "metric", false, "13.5 g"],
+    [33.6, "g", "metric", false, "34 g"],
+    [28.349523125, "g", "us", false, "1.00 oz"],
+    [517.2, "ml", "metric", false, "515 ml"],
+    [517.2, "ml", "us", false, "17.5 fl oz"],
+    [624.4, "hPa", "us", false, "18.44 inHg"],
+    [-0.2, "°C", "metric", false, "0 °C"],
+  ] as const)("%d %s, %s", (value, unit, system, fine, want) => {
+    expect(plain(inWords(value, unit, system, { fine }))).toBe(want);
+  });
+
+  it("writes times as clocks", () => {
+    expect(clock(85)).toBe("1:25");
+    expect(clock(-520)).toBe("−8:40");
+    expect(clock(3725)).toBe("1:02:05");
+    expect(clock(-0.2)).toBe("0:00");
+    expect(figure(87, "s", "metric")).toEqual({ text: "1:25", unit: "min" });
+  });
+
+  it("comes back from every unit", () => {
+    for (const unit of ["°C", "hPa", "bar", "m", "km", "mm", "m/s", "g", "ml", "kJ", "g/L", "K"]) {
+      for (const v of [-40, 0, 0.5, 93, 8850]) {
+        expect(fromShown(toShown(v, unit, "us"), unit, "us")).toBeCloseTo(v, 9);
+      }
+    }
+  });
+
+  it("puts a sentence's figures into the reader's units", () => {
+    const p = {
+      text: "Boils at 87.0 °C",
+      template: "Boils at {0}",
+      values: [{ value: 86.96, unit: "°C", fine: true }],
+    };
+    expect(plain(say(p, "us"))).toBe("Boils at 188.5 °F");
+    expect(say({ text: "No figures." }, "us")).toBe("No figures.");
+    expect(plain(rangeInWords(-430, 8850, "m", "metric"))).toBe("−430 to 8,850 m");
+  });
+});
