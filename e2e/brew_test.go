@@ -69,7 +69,9 @@ func TestOneBrewFromPlanToLog(t *testing.T) {
 
 	// Units change every figure, inputs included.
 	p.click("US")
-	p.until("see °F", func() bool { return p.figure("boil_c") != "" && p.js(`document.querySelector("#field-place\\.altitude_m").value`) == "13943.6" })
+	p.until("see °F", func() bool {
+		return p.figure("boil_c") != "" && p.js(`document.querySelector("#field-place\\.altitude_m").value`) == "13943.6"
+	})
 	assert.InDelta(t, boilAt(4250)*1.8+32, number(t, p.figure("boil_c")), 0.06)
 	p.click("metric")
 
