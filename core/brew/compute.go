@@ -112,6 +112,9 @@ func (c *calc) gear() {
 	}
 	c.vessel = heat.Vessel{CapacityMl: *r.Vessel.CapacityMl, DiameterMm: *r.Vessel.DiameterMm, MassG: *r.Vessel.MassG,
 		Material: c.material(r.Vessel.Material), LossFactor: 1}
+	if r.Calibration.LossFactor != nil {
+		c.vessel.LossFactor = *r.Calibration.LossFactor
+	}
 	c.brewer = heat.Vessel{DiameterMm: 100, MassG: *r.Brewer.MassG, Material: c.material(r.Brewer.Material), LossFactor: 1}
 	c.cup = heat.Vessel{DiameterMm: cupDiameter(*r.CupMl), MassG: *r.Cup.MassG, Material: c.material(r.Cup.Material),
 		Insulated: *r.Cup.Insulated, LossFactor: 1}
@@ -377,14 +380,10 @@ func schoolTimes(s method.School) (contact, lastPour, hot float64) {
 	return contact, lastPour, hot
 }
 
-// treatmentBoilS is how long to keep doubtful water at a rolling boil: US CDC,
-// 1 minute, 3 minutes above 2,000 m (6,500 ft).
+// treatmentBoilS is how long to keep the water at a rolling boil, in s.
 func treatmentBoilS(treatment string, altitudeM float64) float64 {
 	if treatment != "boil" {
 		return 0
 	}
-	if altitudeM > 2000 {
-		return 180
-	}
-	return 60
+	return water.TreatmentBoilS(altitudeM)
 }

@@ -102,12 +102,13 @@ var Fields = []Field{
 	yesno("heat.screen", "Wind screen", "false", func(r *Request) **bool { return &r.Heat.Screen }),
 	yesno("heat.lid", "Lid on while heating", "true", func(r *Request) **bool { return &r.Heat.Lid }),
 	number("heat.supplied_c", "Hot water supplied at", quantity.Celsius, 40, 100, "", func(r *Request) **float64 { return &r.Heat.SuppliedC }),
+	number("heat.battery_wh", "Battery holds", quantity.WattHour, 10, 20000, "", func(r *Request) **float64 { return &r.Heat.BatteryWh }),
 	number("heat.canister.propane_pct", "Propane", quantity.Percent, 0, 100, "", func(r *Request) **float64 { return &r.Heat.Canister.PropanePct }),
 	number("heat.canister.isobutane_pct", "Isobutane", quantity.Percent, 0, 100, "", func(r *Request) **float64 { return &r.Heat.Canister.IsobutanePct }),
 	number("heat.canister.butane_pct", "n-Butane", quantity.Percent, 0, 100, "", func(r *Request) **float64 { return &r.Heat.Canister.ButanePct }),
-	number("heat.canister.capacity_g", "Canister holds", quantity.Gram, 50, 1000, "", func(r *Request) **float64 { return &r.Heat.Canister.CapacityG }),
-	number("heat.canister.left_g", "Gas left", quantity.Gram, 0, 1000, "", func(r *Request) **float64 { return &r.Heat.Canister.LeftG }),
-	number("heat.canister.temp_c", "Canister temperature", quantity.Celsius, -40, 50, "", func(r *Request) **float64 { return &r.Heat.Canister.TempC }),
+	number("heat.canister.capacity_g", "Canister holds", quantity.Gram, 50, 1000, "230", func(r *Request) **float64 { return &r.Heat.Canister.CapacityG }),
+	number("heat.canister.left_g", "Gas left", quantity.Gram, 0, 1000, "all of it", func(r *Request) **float64 { return &r.Heat.Canister.LeftG }),
+	number("heat.canister.temp_c", "Canister temperature", quantity.Celsius, -40, 45, "that of the air", func(r *Request) **float64 { return &r.Heat.Canister.TempC }),
 
 	number("vessel.capacity_ml", "Pot or kettle holds", quantity.Millilitre, 100, 20000, "1000", func(r *Request) **float64 { return &r.Vessel.CapacityMl }),
 	number("vessel.diameter_mm", "Pot or kettle diameter", quantity.Millimetre, 50, 500, "130", func(r *Request) **float64 { return &r.Vessel.DiameterMm }),
@@ -135,6 +136,9 @@ var Fields = []Field{
 
 	{Path: "measure.name", Label: "Measure", Kind: "text", Allowed: "1 to 40 characters", word: func(r *Request) **string { return &r.Measure.Name }},
 	number("measure.grams", "A measure holds", quantity.Gram, 0.5, 500, "", func(r *Request) **float64 { return &r.Measure.Grams }),
+	number("calibration.efficiency", "Measured efficiency", "", 0.02, 0.98, "", func(r *Request) **float64 { return &r.Calibration.Efficiency }),
+	number("calibration.power_w", "Measured power", quantity.Watt, 50, 20000, "", func(r *Request) **float64 { return &r.Calibration.PowerW }),
+	number("calibration.loss_factor", "Measured loss factor of the pot", "", heat.MinLossFactor, heat.MaxLossFactor, "", func(r *Request) **float64 { return &r.Calibration.LossFactor }),
 	number("measure.step", "Measured to the nearest", "", 0.1, 1, "0.5", func(r *Request) **float64 { return &r.Measure.Step }),
 }
 
@@ -237,6 +241,29 @@ func fillFromGear(r *Request, defaulted []string) []string {
 		r.Heat.Efficiency = &b.Efficiency
 		defaulted = append(defaulted, "heat.efficiency")
 	}
+	k := &r.Heat.Canister
+	if k.PropanePct == nil && k.IsobutanePct == nil && k.ButanePct == nil {
+		// A usual mixture for the cold; says so as a default.
+		p, i, n := 20.0, 80.0, 0.0
+		k.PropanePct, k.IsobutanePct, k.ButanePct = &p, &i, &n
+		defaulted = append(defaulted, "heat.canister.propane_pct", "heat.canister.isobutane_pct", "heat.canister.butane_pct")
+	}
+	for _, p := range []**float64{&k.PropanePct, &k.IsobutanePct, &k.ButanePct} {
+		if *p == nil {
+			zero := 0.0
+			*p = &zero
+		}
+	}
+	if k.LeftG == nil {
+		k.LeftG = k.CapacityG
+		defaulted = append(defaulted, "heat.canister.left_g")
+	}
+	if k.TempC == nil {
+		c := min(*r.Place.AirC, 45.0)
+		c = max(c, -40)
+		k.TempC = &c
+		defaulted = append(defaulted, "heat.canister.temp_c")
+	}
 	if *r.Water.State != string(heat.Liquid) && slices.Contains(defaulted, "water.source_c") {
 		v := -5.0
 		r.Water.SourceC = &v
@@ -258,6 +285,13 @@ func checkTogether(r Request) Problems {
 	}
 	if !frozen && *r.Water.SourceC < 0 {
 		bad = append(bad, Problem{"water.source_c", *r.Water.SourceC, fmt.Sprintf("%s °C is not allowed for liquid water; allowed: 0 to 60 °C, or set water.state to snow or ice", trim(*r.Water.SourceC))})
+	}
+	k := r.Heat.Canister
+	if sum := *k.PropanePct + *k.IsobutanePct + *k.ButanePct; math.Abs(sum-100) > 0.5 {
+		bad = append(bad, Problem{"heat.canister.propane_pct", *k.PropanePct, fmt.Sprintf("propane, isobutane and n-butane are %s %% together; allowed: 100 %%", trim(sum))})
+	}
+	if *k.LeftG > *k.CapacityG {
+		bad = append(bad, Problem{"heat.canister.left_g", *k.LeftG, fmt.Sprintf("%s g left is more than it holds; allowed: 0 to %s g", trim(*k.LeftG), trim(*k.CapacityG))})
 	}
 	if r.Grinder.Clicks != nil && r.Grinder.UmPerClick == nil {
 		bad = append(bad, Problem{"grinder.clicks", *r.Grinder.Clicks, "clicks mean nothing without the grinder; give grinder.um_per_click too"})

@@ -81,24 +81,30 @@ type WaterPlan struct {
 	WashupMl     *float64 `json:"washup_ml"`
 	CarriedMl    *float64 `json:"carried_ml"`
 	MeltG        *float64 `json:"melt_g"`
+	SnowFreshL   *float64 `json:"snow_fresh_l" doc:"The same as a heap of fresh snow"`
+	SnowSettledL *float64 `json:"snow_settled_l"`
+	SnowFirnL    *float64 `json:"snow_firn_l"`
 }
 
 // HeatPlan is heat and fuel over all batches; times are those of one batch.
 type HeatPlan struct {
-	EnergyKJ *float64      `json:"energy_kj" doc:"Heat that must reach the pot"`
-	FuelG    *float64      `json:"fuel_g"`
-	EnergyWh *float64      `json:"energy_wh"`
-	HeatS    *float64      `json:"heat_s"`
-	DwellS   *float64      `json:"dwell_s" doc:"At the boil: disinfecting, and keeping hot until the last pour"`
-	Canister *CanisterPlan `json:"canister"`
+	EnergyKJ   *float64      `json:"energy_kj" doc:"Heat that must reach the pot"`
+	FuelG      *float64      `json:"fuel_g"`
+	EnergyWh   *float64      `json:"energy_wh"`
+	HeatS      *float64      `json:"heat_s"`
+	BatteryPct *float64      `json:"battery_pct" doc:"Of the battery that the brew takes"`
+	DwellS     *float64      `json:"dwell_s" doc:"At the boil: disinfecting, and keeping hot until the last pour"`
+	Canister   *CanisterPlan `json:"canister"`
 }
 
 // CanisterPlan is what the gas canister does during the brew.
 type CanisterPlan struct {
-	StartBar *float64 `json:"start_bar" doc:"Gauge pressure, over the air at the stop"`
-	EndBar   *float64 `json:"end_bar"`
-	EndC     *float64 `json:"end_c"`
-	Verdict  string   `json:"verdict" enum:"fine,weak,will-not-feed"`
+	StartBar  *float64 `json:"start_bar" doc:"Gauge pressure, over the air at the stop"`
+	EndBar    *float64 `json:"end_bar"`
+	EndC      *float64 `json:"end_c"`
+	LowestBar *float64 `json:"lowest_bar" doc:"Lowest gauge pressure during the brew"`
+	EndG      *float64 `json:"end_g" doc:"Gas left afterwards"`
+	Verdict   string   `json:"verdict" enum:"fine,weak,will-not-feed"`
 }
 
 // StrengthPlan is the estimate of what is in the cup.

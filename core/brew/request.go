@@ -20,6 +20,16 @@ type Request struct {
 	Coffee  Coffee  `json:"coffee,omitzero" required:"false"`
 	Grinder Grinder `json:"grinder,omitzero" required:"false"`
 	Measure Measure `json:"measure,omitzero" required:"false"`
+
+	Calibration Calibration `json:"calibration,omitzero" required:"false"`
+}
+
+// Calibration is what the user measured of his own gear. It takes the place of
+// the estimate, and its figures are marked measured.
+type Calibration struct {
+	Efficiency *float64 `json:"efficiency,omitempty" doc:"Of the burner in calm air with a lid, from weighed fuel"`
+	PowerW     *float64 `json:"power_w,omitempty" doc:"Heat burned at full, from a timed boil"`
+	LossFactor *float64 `json:"loss_factor,omitempty" doc:"Of the pot or kettle, on the modelled loss, from a thermometer reading"`
 }
 
 // Place is where the brew is made.
@@ -50,6 +60,7 @@ type Heat struct {
 	Screen     *bool    `json:"screen,omitempty"`
 	Lid        *bool    `json:"lid,omitempty"`
 	SuppliedC  *float64 `json:"supplied_c,omitempty"`
+	BatteryWh  *float64 `json:"battery_wh,omitempty"`
 	Canister   Canister `json:"canister,omitzero" required:"false"`
 }
 

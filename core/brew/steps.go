@@ -54,7 +54,7 @@ func (c *calc) steps() Problems {
 		if !burner.Flame {
 			light, full, caution = "Switch on", "Full power", "mains"
 		}
-		c.add(Step{ID: "light", Label: "light", AtS: w.light, ForS: lightS, Lane: method.Hands, Until: method.Time, Caution: caution}, light+c.lidText())
+		c.add(Step{ID: "light", Label: "light", AtS: w.light, ForS: math.Min(lightS, c.heated.HeatS), Lane: method.Hands, Until: method.Time, Caution: caution}, light+c.lidText())
 		c.add(Step{ID: "flame-full", Label: "full", AtS: w.light, ForS: c.heated.HeatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface"}, full+".")
 		if low := w.treat + w.hold; low > 0 {
 			text := "Low: keep it at the boil."

@@ -16,13 +16,9 @@ const (
 	heatingLimits = "Efficiency is that of a usual burner of this kind and good to about 20 %; calibrate it by weighing the fuel."
 )
 
-// mix returns the temperature of two bodies brought together; capacities in
-// kJ/K.
+// mix brings two bodies together; capacities in kJ/K.
 func mix(c1, t1, c2, t2 float64) float64 {
-	if c1+c2 == 0 {
-		return t1
-	}
-	return (c1*t1 + c2*t2) / (c1 + c2)
+	return heat.Mix(heat.Body{KJPerK: c1, TempC: t1}, heat.Body{KJPerK: c2, TempC: t2})
 }
 
 func waterKJ(ml float64) float64 { return ml / 1000 * water.SpecificHeat }
@@ -76,6 +72,16 @@ func (c *calc) warm() Problems {
 		c.when.wait, _ = cool.TimeTo(c.hotC, wish)
 		c.startC = wish
 		fig.PlusMinus = working.PlusMinus(math.Max(c.when.wait*0.25, 5))
+		if f := r.Calibration.LossFactor; f != nil {
+			usual := cool
+			usual.Loss = heat.NewLoss(uncalibrated(c.vessel), kettleMl, cover, c.air)
+			was, _ := usual.TimeTo(c.hotC, wish)
+			fig.Kind, fig.Source = working.Measured, "your thermometer reading; "+coolingSource
+			fig.Inputs = append(fig.Inputs, working.Num("Measured loss factor", *f, quantity.None, "request.calibration.loss_factor"), working.Num("Wait with the usual loss", was, quantity.Second, ""))
+			fig.PlusMinus = working.PlusMinus(math.Max(c.when.wait*0.1, 5))
+			c.note("measured-loss", "Your thermometer reading takes the place of the estimate.", "This pot loses {0} of what is usual: the wait is {1} and not {2}.",
+				quantity.Of(100**f, quantity.Percent), quantity.Of(c.when.wait, quantity.Second), quantity.Of(was, quantity.Second))
+		}
 	case supplied:
 		c.note("supplied-cool", "The jug and the way from the urn cost some heat too; preheat what you can.",
 			"The water supplied is about {0} in the pot, and {1} is wished. Do not wait.", quantity.Of(c.hotC, quantity.Celsius), quantity.Of(wish, quantity.Celsius))
@@ -118,6 +124,11 @@ func (c *calc) note(id, why, template string, values ...quantity.Value) {
 	c.plan.Notes = append(c.plan.Notes, Note{ID: id, Phrase: quantity.Say(template, values...), Why: why})
 }
 
+func uncalibrated(v heat.Vessel) heat.Vessel {
+	v.LossFactor = 1
+	return v
+}
+
 // burn computes the heating of one batch and the fuel of all.
 func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 	r, p := &c.req, c.plan
@@ -133,6 +144,13 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 	h := heat.Heating{Source: heat.Source(*r.Water.State), FromC: *r.Water.SourceC, ToC: *p.BoilC, VesselC: c.air.TempC,
 		Vessel: c.vessel, Cover: cover, Air: c.air, PowerW: *r.Heat.PowerW, Efficiency: *r.Heat.Efficiency, WindLoss: b.WindLoss,
 		DwellS: c.when.treat + c.when.hold, DwellFlame: flame}
+	effKind, spread := working.Practice, 0.2
+	if e := r.Calibration.Efficiency; e != nil {
+		h.Efficiency, effKind, spread = *e, working.Measured, 0.07
+	}
+	if w := r.Calibration.PowerW; w != nil {
+		h.PowerW = *w
+	}
 	// What boils off is put in at the start, and is itself small: two rounds settle it.
 	for range 3 {
 		h.WaterG = kettleMl + c.batch.boiledOff
@@ -156,6 +174,7 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 	hp := &HeatPlan{}
 	p.Heat = hp
 	k := c.heated
+	c.noteCalibration(h, fuel)
 	in := []working.Input{working.Num("Water, warming", k.WaterKJ*n, quantity.Kilojoule, "water.heated_ml"),
 		working.Num("Pot, warming", k.VesselKJ*n, quantity.Kilojoule, "request.vessel.mass_g")}
 	if h.Source != heat.Liquid {
@@ -166,27 +185,53 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 		working.Num("To wind or for want of a lid", k.AirKJ*n, quantity.Kilojoule, "request.place.wind_ms"))
 	c.set(&hp.EnergyKJ, "heat.energy_kj", k.NeedKJ()*n, working.Figure{Label: "Heat into the pot", Unit: quantity.Kilojoule, Kind: working.Published,
 		Source: "specific heat of water from IAPWS-IF97; fusion and metals, handbook values", Formula: "mass times specific heat times warming, for water and pot, plus melting, boiling off and what the air takes", Inputs: in})
+	effPath := "request." + either(r.Calibration.Efficiency != nil, "calibration.efficiency", "heat.efficiency")
+	timeKind := effKind
+	if r.Calibration.PowerW == nil {
+		timeKind = working.Practice
+	}
 	heatIn := []working.Input{working.Num("Heat to the boil", (k.NeedKJ() - k.BoilKJ), quantity.Kilojoule, "heat.energy_kj"),
-		working.Num("Heat burned at full", h.PowerW, quantity.Watt, "request.heat.power_w"),
-		working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, "request.heat.efficiency"),
+		working.Num("Heat burned at full", h.PowerW, quantity.Watt, "request."+either(r.Calibration.PowerW != nil, "calibration.power_w", "heat.power_w")),
+		working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, effPath),
 		working.Num("Wind at the stove", c.air.WindMs, quantity.MetrePerSec, "request.place.wind_ms")}
-	c.set(&hp.HeatS, "heat.heat_s", k.HeatS, working.Figure{Label: "To the boil", Unit: quantity.Second, Kind: working.Practice, Source: "burner power and efficiency, " + practice,
-		Formula: "heat over the burner's power times its efficiency in this wind, one batch", Limits: heatingLimits, PlusMinus: working.PlusMinus(0.2 * k.HeatS), Inputs: heatIn})
+	c.set(&hp.HeatS, "heat.heat_s", k.HeatS, working.Figure{Label: "To the boil", Unit: quantity.Second, Kind: timeKind, Source: "burner power and efficiency, " + either(timeKind == working.Measured, "measured by you", practice),
+		Formula: "heat over the burner's power times its efficiency in this wind, one batch", Limits: heatingLimits, PlusMinus: working.PlusMinus(spread * k.HeatS), Inputs: heatIn})
 	c.set(&hp.DwellS, "heat.dwell_s", k.DwellS, working.Figure{Label: "At the boil", Unit: quantity.Second, Kind: working.Published, Source: "disinfecting: US CDC, 1 min, 3 min above 2,000 m; keeping hot: the school's steps",
 		Formula: "rolling boil that disinfects, plus the time kept hot until the last pour when there is nothing to wait for",
 		Inputs:  []working.Input{working.Num("Disinfecting", c.when.treat, quantity.Second, "request.water.treatment"), working.Num("Keeping hot", c.when.hold, quantity.Second, "wait_s")}})
 	wh := k.BurnedKJ * n / 3.6
 	if fuel.Electric() {
-		c.set(&hp.EnergyWh, "heat.energy_wh", wh, working.Figure{Label: "Electricity", Unit: quantity.WattHour, Kind: working.Practice, Source: practice,
+		c.set(&hp.EnergyWh, "heat.energy_wh", wh, working.Figure{Label: "Electricity", Unit: quantity.WattHour, Kind: effKind, Source: either(effKind == working.Measured, "efficiency measured by you", practice),
 			Formula: "power times time, all batches", Limits: heatingLimits, PlusMinus: working.PlusMinus(0.1 * wh), Inputs: heatIn[1:]})
+		if cap := r.Heat.BatteryWh; cap != nil {
+			c.set(&hp.BatteryPct, "heat.battery_pct", 100*wh / *cap, working.Figure{Label: "Of the battery", Unit: quantity.Percent, Kind: effKind, Source: "your battery",
+				Formula: "electricity over what the battery holds; a cold battery gives less", Inputs: []working.Input{working.Num("Electricity", wh, quantity.WattHour, "heat.energy_wh"), working.Num("Battery holds", *cap, quantity.WattHour, "request.heat.battery_wh")}})
+			if wh > *cap {
+				c.note("battery-short", "The brew takes more than the battery holds.", "The battery is {0} short.", quantity.Of(wh-*cap, quantity.WattHour))
+			}
+		}
 	} else {
-		g := k.BurnedKJ * n / fuel.LHV
-		c.set(&hp.FuelG, "heat.fuel_g", g, working.Figure{Label: "Fuel", Unit: quantity.Gram, Kind: working.Practice, Source: "heating value, handbook; efficiency, " + practice,
-			Formula: "heat into the pot over efficiency and the fuel's lower heating value; while keeping hot, the low flame's", Limits: heatingLimits, PlusMinus: working.PlusMinus(0.2 * g),
-			Inputs: []working.Input{working.Num("Heat burned", k.BurnedKJ*n, quantity.Kilojoule, "heat.energy_kj"), working.Num("Heating value", fuel.LHV, quantity.MJPerKg, "request.heat.fuel"),
-				working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, "request.heat.efficiency")}})
+		lhv, lhvFrom := fuel.LHV, "request.heat.fuel"
+		if fuel.ID == "gas" {
+			lhv, lhvFrom = c.blend().LHV(), "request.heat.canister.propane_pct"
+		}
+		g := k.BurnedKJ * n / lhv
+		c.set(&hp.FuelG, "heat.fuel_g", g, working.Figure{Label: "Fuel", Unit: quantity.Gram, Kind: effKind, Source: "heating value, handbook; efficiency, " + either(effKind == working.Measured, "measured by you", practice),
+			Formula: "heat into the pot over efficiency and the fuel's lower heating value; while keeping hot, the low flame's", Limits: heatingLimits, PlusMinus: working.PlusMinus(spread * g),
+			Inputs: []working.Input{working.Num("Heat burned", k.BurnedKJ*n, quantity.Kilojoule, "heat.energy_kj"), working.Num("Heating value", lhv, quantity.MJPerKg, lhvFrom),
+				working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, effPath)}})
+		if fuel.ID == "gas" {
+			c.canister(g, lhv)
+		}
 	}
 	return nil
+}
+
+func either(is bool, yes, no string) string {
+	if is {
+		return yes
+	}
+	return no
 }
 
 // fillTotals closes the water balance once what boils off is known.
@@ -223,5 +268,17 @@ func (c *calc) fillTotals(supplied bool) {
 			working.Num("Heated", heated, quantity.Millilitre, "water.heated_ml"), working.Num("Starter water", c.heating.StarterG*n, quantity.Gram, ""))
 		f.Unit = quantity.Gram
 		c.set(&w.MeltG, "water.melt_g", melt, f)
+		for _, s := range []struct {
+			at          **float64
+			path, label string
+			kgM3        float64
+		}{{&w.SnowFreshL, "water.snow_fresh_l", "As fresh snow", water.FreshSnow}, {&w.SnowSettledL, "water.snow_settled_l", "As settled snow", water.SettledSnow},
+			{&w.SnowFirnL, "water.snow_firn_l", "As firn", water.Firn}} {
+			if *c.req.Water.State != string(heat.Snow) {
+				break
+			}
+			c.set(s.at, s.path, melt/s.kgM3, working.Figure{Label: s.label, Unit: quantity.Litre, Kind: working.Memory, Source: "densities after Cuffey and Paterson, The Physics of Glaciers, from memory",
+				Formula: "mass over the density of the snow", Inputs: []working.Input{working.Num("Snow to melt", melt, quantity.Gram, "water.melt_g"), working.Num("Density", s.kgM3, "kg/m³", "")}})
+		}
 	}
 }

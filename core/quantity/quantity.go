@@ -25,6 +25,7 @@ const (
 	Gram        Unit = "g"
 	Milligram   Unit = "mg"
 	Millilitre  Unit = "ml"
+	Litre       Unit = "L"
 	Kilojoule   Unit = "kJ"
 	KJPerKg     Unit = "kJ/kg"
 	KJPerKgK    Unit = "kJ/kg·K"

@@ -1,0 +1,216 @@
+package heat
+
+import (
+	"errors"
+	"math"
+
+	"apodemos/core/quantity"
+)
+
+// ErrEmpty is returned for a canister with nothing in it.
+var ErrEmpty = errors.New("the canister is empty")
+
+// antoine is a vapour pressure equation, log10(p/bar) = A − B/(T/K + C), used
+// up to the temperature to.
+type antoine struct{ a, b, c, to float64 }
+
+// A Gas is one component of canister gas.
+type Gas struct {
+	Name  string
+	Molar float64 // g/mol
+	LHV   float64 // MJ/kg
+	curve []antoine
+}
+
+// The gases in canisters. Vapour pressures: Antoine equations of the NIST
+// Chemistry WebBook; propane from 230.6 to 320.7 K, isobutane from 188 and
+// n-butane from 195 K.
+var (
+	Propane   = Gas{"propane", 44.097, PropaneLHV, []antoine{{3.98292, 819.296, -24.417, math.Inf(1)}}}
+	Isobutane = Gas{"isobutane", 58.123, IsobutaneLHV, []antoine{{3.94417, 912.141, -29.808, 261.4}, {4.3281, 1132.108, 0.918, math.Inf(1)}}}
+	Butane    = Gas{"n-butane", 58.123, ButaneLHV, []antoine{{3.85002, 909.65, -36.146, 272.7}, {4.35576, 1175.581, -2.071, math.Inf(1)}}}
+)
+
+// Pressure returns the vapour pressure of the pure gas in bar, absolute, at c
+// °C, from −42 to 47 °C.
+func (g Gas) Pressure(c float64) float64 {
+	t := quantity.ToKelvin(c)
+	for _, k := range g.curve {
+		if t <= k.to {
+			return math.Exp(math.Ln10 * (k.a - k.b/(t+k.c)))
+		}
+	}
+	panic("heat: no vapour pressure curve")
+}
+
+// Blend is the gas left in a canister, in g of each component.
+type Blend struct{ Propane, Isobutane, Butane float64 }
+
+var gases = [3]Gas{Propane, Isobutane, Butane}
+
+func (b Blend) parts() [3]float64 { return [3]float64{b.Propane, b.Isobutane, b.Butane} }
+
+// Mass returns the mass of the blend in g.
+func (b Blend) Mass() float64 { return b.Propane + b.Isobutane + b.Butane }
+
+// Scale returns the blend with every component multiplied by f.
+func (b Blend) Scale(f float64) Blend { return Blend{b.Propane * f, b.Isobutane * f, b.Butane * f} }
+
+// LHV returns the lower heating value in MJ/kg.
+func (b Blend) LHV() float64 {
+	m := b.Mass()
+	if m <= 0 {
+		return IsobutaneLHV
+	}
+	return (b.Propane*PropaneLHV + b.Isobutane*IsobutaneLHV + b.Butane*ButaneLHV) / m
+}
+
+// vapour returns the pressure in bar and the mass fractions in the vapour, by
+// Raoult's law on the mole fractions in the liquid.
+func (b Blend) vapour(c float64) (bar float64, y [3]float64) {
+	var n [3]float64
+	var sum float64
+	for i, m := range b.parts() {
+		n[i] = m / gases[i].Molar
+		sum += n[i]
+	}
+	if sum <= 0 {
+		return 0, y
+	}
+	var mass float64
+	for i := range n {
+		p := n[i] / sum * gases[i].Pressure(c)
+		bar += p
+		y[i] = p * gases[i].Molar
+		mass += y[i]
+	}
+	for i := range y {
+		y[i] /= mass
+	}
+	return bar, y
+}
+
+// Pressure returns the pressure over the blend in bar, absolute, at c °C;
+// 0 when there is none left.
+func (b Blend) Pressure(c float64) float64 {
+	bar, _ := b.vapour(c)
+	return bar
+}
+
+// Draw takes g grams of vapour from the blend at c °C: differential
+// distillation, in which the vapour is richer in what boils easily and leaves
+// the rest behind. It returns what is left and what was drawn; together they
+// are the blend, component by component. No more is drawn than there is.
+func (b Blend) Draw(g, c float64) (left, drawn Blend) {
+	left = b
+	g = math.Min(math.Max(g, 0), b.Mass())
+	for g > 1e-9 && left.Mass() > 0 {
+		// Steps of a hundredth of what is left, taken at the middle's vapour.
+		step := math.Min(g, math.Max(left.Mass()/100, 0.01))
+		_, y := left.vapour(c)
+		mid := left.take(y, step/2)
+		if mid.Mass() > 0 {
+			_, y = mid.vapour(c)
+		}
+		left = left.take(y, step)
+		g -= step
+	}
+	p, q := b.parts(), left.parts()
+	return left, Blend{p[0] - q[0], p[1] - q[1], p[2] - q[2]}
+}
+
+// take removes g grams with mass fractions y, never more than there is.
+func (b Blend) take(y [3]float64, g float64) Blend {
+	p := b.parts()
+	short := 0.0
+	for i := range p {
+		want := y[i] * g
+		got := math.Min(want, p[i])
+		p[i] -= got
+		short += want - got
+	}
+	if rest := p[0] + p[1] + p[2]; short > 0 && rest > 0 {
+		f := math.Max(1-short/rest, 0)
+		p[0], p[1], p[2] = p[0]*f, p[1]*f, p[2]*f
+	}
+	return Blend{p[0], p[1], p[2]}
+}
+
+// Heat constants of a canister in use. All from memory.
+const (
+	gasVaporisation = 385.0 // kJ/kg, of 370 to 400
+	gasLiquidHeat   = 2.4   // kJ/(kg·K)
+	canSteelShare   = 0.6   // steel, in g for each g that it holds
+	canSteelHeat    = 0.5   // kJ/(kg·K)
+	canAreaM2       = 0.035 // of a canister that holds 230 g
+	canFilm         = 10.0  // W/(m²·K), calm
+	canFilmWind     = 4.0   // more for each m/s
+)
+
+// A Canister is gas in a steel can.
+type Canister struct {
+	Blend
+	CapacityG float64
+	TempC     float64
+}
+
+// Burn takes gas from the canister at gPerS for seconds, in air a: the gas that
+// evaporates cools the rest, and the air warms it. It returns the canister
+// afterwards and the lowest pressure on the way, in bar absolute. The flame is
+// taken to be held, however weak the pressure.
+func (k Canister) Burn(gPerS, seconds float64, a Air) (after Canister, lowestBar float64) {
+	const steps = 16
+	after = k
+	lowestBar = k.Pressure(k.TempC)
+	ua := canAreaM2 * math.Pow(k.CapacityG/230, 2.0/3) * (canFilm + canFilmWind*a.WindMs)
+	dt := seconds / steps
+	for range steps {
+		c := after.Mass()/1000*gasLiquidHeat + k.CapacityG/1000*canSteelShare*canSteelHeat
+		g := math.Min(gPerS*dt, after.Mass())
+		// Exactly, over a step in which flow and contents stand still.
+		rest := a.TempC
+		if dt > 0 {
+			rest -= g / dt * gasVaporisation / ua
+		}
+		after.TempC = rest + (after.TempC-rest)*math.Exp(-ua*dt/(1000*c))
+		after.TempC = math.Max(after.TempC, -42) // the equations end here
+		after.Blend, _ = after.Draw(g, after.TempC)
+		lowestBar = math.Min(lowestBar, after.Pressure(after.TempC))
+	}
+	return after, lowestBar
+}
+
+// Verdict says whether a canister feeds a burner at a gauge pressure in bar.
+// The limits are from memory: burners want about 0.4 bar for their full flame
+// and go out under 0.1.
+func Verdict(gaugeBar float64) string {
+	switch {
+	case gaugeBar < 0.1:
+		return "will-not-feed"
+	case gaugeBar < 0.4:
+		return "weak"
+	}
+	return "fine"
+}
+
+// WarmEnough returns the lowest temperature in °C at which the blend has the
+// gauge pressure over an ambient pressure in hPa, and false when it has not at
+// 40 °C.
+func (b Blend) WarmEnough(gaugeBar, ambientHPa float64) (float64, bool) {
+	want := gaugeBar + ambientHPa/1000
+	lo, hi := -42.0, 40.0
+	if b.Pressure(hi) < want {
+		return 0, false
+	}
+	if b.Pressure(lo) >= want {
+		return lo, true
+	}
+	for hi-lo > 1e-4 {
+		if mid := (lo + hi) / 2; b.Pressure(mid) >= want {
+			hi = mid
+		} else {
+			lo = mid
+		}
+	}
+	return hi, true
+}

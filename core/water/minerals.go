@@ -1,0 +1,126 @@
+package water
+
+import (
+	"errors"
+	"math"
+)
+
+// Milligrams of a salt for each mg/L of hardness or alkalinity as CaCO₃, from
+// molar masses in g/mol: MgSO₄·7H₂O 246.47, NaHCO₃ 84.01, CaCO₃ 100.09. One
+// mole of magnesium counts as one of CaCO₃, two of bicarbonate as one.
+const (
+	EpsomPerHardness = 246.47 / 100.09
+	SodaPerAlkali    = 2 * 84.01 / 100.09
+)
+
+// Milligrams per litre as CaCO₃ of one degree of hardness.
+const (
+	GermanDegree = 17.848 // °dH: 10 mg/L of CaO
+	FrenchDegree = 10.0   // °fH
+)
+
+// Hardness units by name, in mg/L as CaCO₃. One ppm is one mg/L.
+var HardnessUnits = map[string]float64{"mg/L": 1, "ppm": 1, "°dH": GermanDegree, "°fH": FrenchDegree}
+
+// Targets of the Specialty Coffee Association, in mg/L as CaCO₃ or mg/L. From
+// memory, not looked up.
+const (
+	TargetHardness = 68.0 // water standard 2009: 17 to 85
+	TargetAlkali   = 40.0 // water standard 2009: near 40
+	CoreHardMin    = 50.0 // core zone of the later handbook
+	CoreHardMax    = 175.0
+	CoreAlkaliMin  = 40.0
+	CoreAlkaliMax  = 75.0
+	TargetTDSMin   = 75.0
+	TargetTDSMax   = 250.0
+)
+
+// Minerals is a water's hardness and alkalinity, in mg/L as CaCO₃.
+type Minerals struct {
+	Hardness float64 `json:"hardness_mg_l"`
+	Alkali   float64 `json:"alkalinity_mg_l"`
+}
+
+// Recipe turns a water into another: SourceShare of it and the rest distilled,
+// with two salts to each litre of the mixture.
+type Recipe struct {
+	SourceShare  float64 `json:"source_share" doc:"0 to 1; the rest is distilled or very soft water"`
+	EpsomMgPerL  float64 `json:"epsom_mg_per_l"`
+	SodaMgPerL   float64 `json:"soda_mg_per_l"`
+	AddedTDSMgL  float64 `json:"added_tds_mg_l" doc:"Dissolved solids that the salts add, without the Epsom salt's water of crystallisation"`
+	SodiumMgPerL float64 `json:"sodium_mg_per_l"`
+}
+
+// Mineralise returns the recipe that brings a source to a target. Where the
+// source has too much of something, it is cut with distilled water first, no
+// more than needed.
+func Mineralise(source, target Minerals) Recipe {
+	share := 1.0
+	if source.Hardness > target.Hardness {
+		share = math.Min(share, target.Hardness/source.Hardness)
+	}
+	if source.Alkali > target.Alkali {
+		share = math.Min(share, target.Alkali/source.Alkali)
+	}
+	r := Recipe{
+		SourceShare: share,
+		EpsomMgPerL: math.Max(target.Hardness-share*source.Hardness, 0) * EpsomPerHardness,
+		SodaMgPerL:  math.Max(target.Alkali-share*source.Alkali, 0) * SodaPerAlkali,
+	}
+	const anhydrous = 120.37 / 246.47 // MgSO₄ in MgSO₄·7H₂O
+	r.AddedTDSMgL = r.EpsomMgPerL*anhydrous + r.SodaMgPerL
+	r.SodiumMgPerL = r.SodaMgPerL * 22.990 / 84.01
+	return r
+}
+
+// Result returns what a recipe makes of a source.
+func (r Recipe) Result(source Minerals) Minerals {
+	return Minerals{
+		Hardness: r.SourceShare*source.Hardness + r.EpsomMgPerL/EpsomPerHardness,
+		Alkali:   r.SourceShare*source.Alkali + r.SodaMgPerL/SodaPerAlkali,
+	}
+}
+
+// Solubility at 20 °C, in g/L of solution to be safe in. Handbook values are
+// about 700 for Epsom salt and 96 for baking soda; a cold tent wants less.
+const (
+	EpsomSoluble = 500.0
+	SodaSoluble  = 65.0
+)
+
+// ErrSolubility is returned for a concentrate that would not dissolve or would
+// fall out in the cold.
+var ErrSolubility = errors.New("too strong to stay dissolved; allowed: up to 500 g/L of Epsom salt and 65 g/L of baking soda, so use a larger bottle or dose")
+
+// Concentrate returns the grams of each salt for two bottles of bottleMl each,
+// of which doseMl goes into each litre.
+func (r Recipe) Concentrate(bottleMl, doseMl float64) (epsomG, sodaG float64, err error) {
+	litres := bottleMl / doseMl
+	epsomG, sodaG = r.EpsomMgPerL*litres/1000, r.SodaMgPerL*litres/1000
+	if epsomG/bottleMl*1000 > EpsomSoluble || sodaG/bottleMl*1000 > SodaSoluble {
+		err = ErrSolubility
+	}
+	return epsomG, sodaG, err
+}
+
+// Blend mixes two waters, share of the first.
+func Blend(a, b Minerals, share float64) Minerals {
+	return Minerals{a.Hardness*share + b.Hardness*(1-share), a.Alkali*share + b.Alkali*(1-share)}
+}
+
+// TreatmentBoilS is how long to keep clear but doubtful water at a rolling
+// boil, in s: US CDC, 1 minute, and 3 minutes above 2,000 m (6,500 ft).
+func TreatmentBoilS(altitudeM float64) float64 {
+	if altitudeM > 2000 {
+		return 180
+	}
+	return 60
+}
+
+// Densities of snow in kg/m³, after Cuffey and Paterson, The Physics of
+// Glaciers, table 2.2; from memory: fresh 50–200, settled 200–300, firn 400–830.
+const (
+	FreshSnow   = 100.0
+	SettledSnow = 250.0
+	Firn        = 500.0
+)

@@ -1,0 +1,59 @@
+package water
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+// By hand from the molar masses: 2.463 mg/L of Epsom salt and 1.679 mg/L of
+// baking soda for each mg/L as CaCO₃; so the 2009 target from distilled water
+// takes 167.5 and 67.1 mg to the litre.
+func TestSaltsByHand(t *testing.T) {
+	assert.InDelta(t, 2.463, EpsomPerHardness, 0.001)
+	assert.InDelta(t, 1.679, SodaPerAlkali, 0.001)
+	r := Mineralise(Minerals{}, Minerals{TargetHardness, TargetAlkali})
+	assert.InDelta(t, 167.45, r.EpsomMgPerL, 0.05)
+	assert.InDelta(t, 67.15, r.SodaMgPerL, 0.05)
+	assert.Equal(t, 1.0, r.SourceShare)
+	epsom, soda, err := r.Concentrate(100, 5) // 20 litres to a bottle
+	require.NoError(t, err)
+	assert.InDelta(t, 3.349, epsom, 0.001)
+	assert.InDelta(t, 1.343, soda, 0.001)
+	_, _, err = r.Concentrate(10, 0.05)
+	assert.ErrorIs(t, err, ErrSolubility)
+}
+
+// One German degree is 10 mg/L of CaO, 56.08 g/mol, as CaCO₃, 100.09 g/mol.
+func TestHardnessDegrees(t *testing.T) {
+	assert.InDelta(t, 10*100.09/56.08, HardnessUnits["°dH"], 0.001)
+	assert.Equal(t, 10.0, HardnessUnits["°fH"])
+}
+
+func TestMineralisingReachesItsTarget(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		any := func(name string, low float64) Minerals {
+			return Minerals{rapid.Float64Range(low, 500).Draw(t, name+" hardness"), rapid.Float64Range(low, 500).Draw(t, name+" alkalinity")}
+		}
+		source, target := any("source", 0), any("target", 1)
+		r := Mineralise(source, target)
+		got := r.Result(source)
+		assert.InDelta(t, target.Hardness, got.Hardness, 1e-9)
+		assert.InDelta(t, target.Alkali, got.Alkali, 1e-9)
+		assert.True(t, r.SourceShare > 0 && r.SourceShare <= 1)
+		assert.GreaterOrEqual(t, r.EpsomMgPerL, 0.0)
+		assert.GreaterOrEqual(t, r.SodaMgPerL, 0.0)
+	})
+}
+
+func TestBlendIsTheMean(t *testing.T) {
+	assert.Equal(t, Minerals{100, 50}, Blend(Minerals{200, 80}, Minerals{0, 20}, 0.5))
+}
+
+// US CDC: 1 minute at a rolling boil, 3 minutes above 2,000 m (6,500 ft).
+func TestTreatmentByAltitude(t *testing.T) {
+	assert.Equal(t, 60.0, TreatmentBoilS(2000))
+	assert.Equal(t, 180.0, TreatmentBoilS(2001))
+}
