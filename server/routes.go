@@ -7,6 +7,7 @@ import (
 
 	"github.com/danielgtaylor/huma/v2"
 
+	"apodemos/core/bench"
 	"apodemos/core/brew"
 	"apodemos/store"
 )
@@ -199,6 +200,31 @@ func (s *server) routes(api huma.API) {
 	}, name("get-plan", "A stored plan, as it was told"))
 
 	s.runRoutes(api)
+	benchRoutes(api)
+}
+
+func benchRoutes(api huma.API) {
+	question(api, "boil", "What does water boil at?", func(in benchBoil) (*bench.BoilAnswer, error) { return bench.BoilingPoint(in.Request) })
+	question(api, "wait", "How long do I wait?", bench.HowLong)
+	question(api, "fuel", "How much fuel?", bench.HowMuchFuel)
+	question(api, "canister", "Will the canister feed?", bench.WillItFeed)
+	question(api, "water", "What is in the water?", bench.WhatIsInIt)
+}
+
+// benchBoil is shaped as the other questions are.
+type benchBoil struct {
+	Request brew.Request `json:"request"`
+}
+
+// question adds a question of the bench.
+func question[I, O any](api huma.API, id, title string, answer func(I) (*O, error)) {
+	huma.Post(api, "/bench/"+id, func(_ context.Context, in *struct{ Body I }) (*body[*O], error) {
+		out, err := answer(in.Body)
+		if err != nil {
+			return nil, failAt("body.request", err)
+		}
+		return &body[*O]{out}, nil
+	}, name("bench-"+id, title))
 }
 
 func (s *server) runRoutes(api huma.API) {

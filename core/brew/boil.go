@@ -1,10 +1,5 @@
 package brew
 
-import (
-	"apodemos/core/method"
-	"apodemos/core/working"
-)
-
 // Boil is the boiling point at a place.
 type Boil struct {
 	PressureHPa float64 `json:"pressure_hpa"`
@@ -17,13 +12,9 @@ type Boil struct {
 // boiling point, station pressure, altitude with sea-level pressure, altitude.
 // Its error is Problems.
 func BoilAt(p Place) (Boil, error) {
-	full, defaulted, bad := resolve(Request{Method: method.All[0].ID, Place: p})
-	if len(bad) > 0 {
-		return Boil{}, bad
+	s, err := Settle(Request{Place: p})
+	if err != nil {
+		return Boil{}, err
 	}
-	c := &calc{req: full, plan: &Plan{Defaulted: defaulted, Working: working.Sheet{}}}
-	if bad := c.pressure(); len(bad) > 0 {
-		return Boil{}, bad
-	}
-	return Boil{*c.plan.PressureHPa, *c.plan.BoilC, *c.plan.BoilLowC, *c.plan.BoilHighC}, nil
+	return s.Boil, nil
 }

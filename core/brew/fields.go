@@ -298,3 +298,9 @@ func checkTogether(r Request) Problems {
 	}
 	return bad
 }
+
+// CheckRange is the check of a number against a range, in the words that every
+// field uses; it reports whether there is a problem.
+func CheckRange(field string, v, min, max float64, unit string) (Problem, bool) {
+	return number(field, "", quantity.Unit(unit), min, max, "", nil).checkNumber(v)
+}

@@ -130,6 +130,7 @@ func (c *calc) percolate(kettle *[][2]float64) float64 {
 	var sum, count, drain float64
 	k := 0
 	poured := 0.0
+	var bedLoss, cupLoss, kettleLoss heat.Loss
 	end := int(c.when.contact)
 	for s := range end {
 		at := float64(s)
@@ -158,13 +159,15 @@ func (c *calc) percolate(kettle *[][2]float64) float64 {
 			cupMl += share
 			bed -= out
 		}
-		bedLoss := heat.NewLoss(c.brewer, math.Max(bed+b.dose, 20), heat.Open, c.air)
+		if s%5 == 0 { // what is in them changes slowly
+			bedLoss = heat.NewLoss(c.brewer, math.Max(bed+b.dose, 20), heat.Open, c.air)
+			cupLoss = heat.NewLoss(c.cup, math.Max(cupMl, 5), heat.Crusted, c.air)
+			kettleLoss = heat.NewLoss(c.vessel, kettleMl, heat.Lidded, c.air)
+		}
 		bedC -= bedLoss.Watts(bedC) / (1000 * (waterKJ(bed) + grounds + body))
-		cupLoss := heat.NewLoss(c.cup, math.Max(cupMl, 5), heat.Crusted, c.air)
 		cupC -= cupLoss.Watts(cupC) / (1000 * (waterKJ(cupMl) + cupKJ))
 		if !held && poured < b.poured-0.5 {
-			loss := heat.NewLoss(c.vessel, kettleMl, heat.Lidded, c.air)
-			kettleC -= loss.Watts(kettleC) / (1000 * (waterKJ(kettleMl) + c.vessel.Capacity()))
+			kettleC -= kettleLoss.Watts(kettleC) / (1000 * (waterKJ(kettleMl) + c.vessel.Capacity()))
 		}
 		if s < 60 && bed > 0 {
 			sum, count = sum+bedC, count+1

@@ -137,13 +137,9 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 	if !*r.Heat.Lid {
 		cover = heat.Open
 	}
-	flame := b.Low
-	if flame == 0 {
-		flame = 1
-	}
 	h := heat.Heating{Source: heat.Source(*r.Water.State), FromC: *r.Water.SourceC, ToC: *p.BoilC, VesselC: c.air.TempC,
 		Vessel: c.vessel, Cover: cover, Air: c.air, PowerW: *r.Heat.PowerW, Efficiency: *r.Heat.Efficiency, WindLoss: b.WindLoss,
-		DwellS: c.when.treat + c.when.hold, DwellFlame: flame}
+		DwellS: c.when.treat + c.when.hold, DwellFlame: lowFlame(b)}
 	effKind, spread := working.Practice, 0.2
 	if e := r.Calibration.Efficiency; e != nil {
 		h.Efficiency, effKind, spread = *e, working.Measured, 0.07
@@ -155,7 +151,7 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 	for range 3 {
 		h.WaterG = kettleMl + c.batch.boiledOff
 		if h.Source != heat.Liquid {
-			h.StarterG = 0.05 * h.WaterG
+			h.StarterG = starterShare * h.WaterG
 		}
 		c.heated = h.Heat()
 		if !c.heated.Reaches {

@@ -4,6 +4,91 @@
  */
 
 export interface paths {
+    "/bench/boil": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What does water boil at? */
+        post: operations["bench-boil"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/bench/canister": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Will the canister feed? */
+        post: operations["bench-canister"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/bench/fuel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How much fuel? */
+        post: operations["bench-fuel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/bench/wait": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How long do I wait? */
+        post: operations["bench-wait"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/bench/water": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What is in the water? */
+        post: operations["bench-water"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/brews/{brew}": {
         parameters: {
             query?: never;
@@ -328,6 +413,9 @@ export interface components {
             id: string;
             text: string;
         };
+        BenchBoil: {
+            request: components["schemas"]["Request"];
+        };
         Boil: {
             /** Format: double */
             boil_c: number;
@@ -337,6 +425,57 @@ export interface components {
             boil_low_c: number;
             /** Format: double */
             pressure_hpa: number;
+        };
+        BoilAnswer: {
+            /** Format: double */
+            boil_c: number;
+            /** Format: double */
+            boil_high_c: number;
+            /** Format: double */
+            boil_low_c: number;
+            /** @description [altitude m, boiling point °C] under today's sea-level pressure */
+            isa: number[][];
+            isa_high: number[][];
+            /** @description With 10 hPa less at sea level, or 3 when it is forecast */
+            isa_low: number[][];
+            /**
+             * Format: double
+             * @description Altitude at which the standard atmosphere gives this boiling point
+             */
+            isa_m: number;
+            /** Format: double */
+            pressure_hpa: number;
+            request: components["schemas"]["Request"];
+            west: number[][];
+            /**
+             * Format: double
+             * @description The same in West's atmosphere
+             */
+            west_m: number;
+            working: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+        };
+        Boiled: {
+            /** Format: double */
+            end_c: number;
+            /**
+             * Format: double
+             * @description Before the boil
+             */
+            left_g: number;
+            /**
+             * Format: double
+             * @description Gauge
+             */
+            lowest_bar: number;
+            /**
+             * Format: double
+             * @description Gauge
+             */
+            start_bar: number;
+            /** @enum {string} */
+            verdict: "fine" | "weak" | "will-not-feed";
         };
         Brew: {
             /** @description Local time of day, HH:MM */
@@ -405,6 +544,23 @@ export interface components {
             /** Format: double */
             wind_loss: number;
         };
+        Calibration: {
+            /**
+             * Format: double
+             * @description Of the burner in calm air with a lid, from weighed fuel
+             */
+            efficiency?: number;
+            /**
+             * Format: double
+             * @description Of the pot or kettle, on the modelled loss, from a thermometer reading
+             */
+            loss_factor?: number;
+            /**
+             * Format: double
+             * @description Heat burned at full, from a timed boil
+             */
+            power_w?: number;
+        };
         Canister: {
             /** Format: double */
             butane_pct?: number;
@@ -419,11 +575,65 @@ export interface components {
             /** Format: double */
             temp_c?: number;
         };
+        CanisterAnswer: {
+            /** Format: double */
+            ambient_bar: number;
+            /** @description One boil after another, the canister warm again each time, until it is empty */
+            boils: components["schemas"]["Boiled"][];
+            /** Format: double */
+            end_c: number;
+            /** Format: double */
+            fuel_g: number;
+            /** @description [canister °C, gauge bar] as filled */
+            full: number[][];
+            /** @description With a tenth left */
+            last: number[][];
+            /** Format: double */
+            lowest_bar: number;
+            /** @description With what is left now */
+            now: number[][];
+            request: components["schemas"]["Request"];
+            /**
+             * Format: double
+             * @description Gauge
+             */
+            start_bar: number;
+            /** Format: double */
+            temp_c: number;
+            /** @enum {string} */
+            verdict: "fine" | "weak" | "will-not-feed";
+            /**
+             * Format: double
+             * @description Temperature from which it gives a full flame; null when none under 40 °C does
+             */
+            warm_c: number | null;
+            working: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+        };
+        CanisterIn: {
+            request: components["schemas"]["Request"];
+            /**
+             * Format: double
+             * @description One boil, 50 to 20000 ml; 600 when left out
+             */
+            water_ml?: number;
+        };
         CanisterPlan: {
             /** Format: double */
             end_bar: number | null;
             /** Format: double */
             end_c: number | null;
+            /**
+             * Format: double
+             * @description Gas left afterwards
+             */
+            end_g: number | null;
+            /**
+             * Format: double
+             * @description Lowest gauge pressure during the brew
+             */
+            lowest_bar: number | null;
             /**
              * Format: double
              * @description Gauge pressure, over the air at the stop
@@ -559,6 +769,61 @@ export interface components {
             lhv_mj_per_kg: number;
             name: string;
         };
+        FuelAnswer: {
+            /**
+             * Format: double
+             * @description Boils from what is left in the canister or battery; null without one
+             */
+            boils: number | null;
+            /** Format: double */
+            burned_kj: number;
+            /**
+             * Format: double
+             * @description Fitted from the weighed fuel
+             */
+            efficiency: number | null;
+            /** Format: double */
+            energy_wh: number | null;
+            /** Format: double */
+            fuel_g: number | null;
+            /** Format: double */
+            heat_s: number;
+            /**
+             * Format: double
+             * @description Fitted from the timed boil
+             */
+            power_w: number | null;
+            request: components["schemas"]["Request"];
+            shares: components["schemas"]["Share"][];
+            /** Format: double */
+            water_ml: number;
+            working: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+        };
+        FuelIn: {
+            /**
+             * Format: double
+             * @description 1 to 100 boils; 1 when left out
+             */
+            boils?: number;
+            /**
+             * Format: double
+             * @description 0.5 to 2000 g
+             */
+            grams?: number;
+            request: components["schemas"]["Request"];
+            /**
+             * Format: double
+             * @description 10 to 7200 s, one boil
+             */
+            time_s?: number;
+            /**
+             * Format: double
+             * @description One boil, 50 to 20000 ml; 600 when left out
+             */
+            water_ml?: number;
+        };
         Grind: {
             band: string;
             /** Format: double */
@@ -575,6 +840,8 @@ export interface components {
             zero_um?: number;
         };
         Heat: {
+            /** Format: double */
+            battery_wh?: number;
             burner?: string;
             canister?: components["schemas"]["Canister"];
             /** Format: double */
@@ -588,6 +855,11 @@ export interface components {
             supplied_c?: number;
         };
         HeatPlan: {
+            /**
+             * Format: double
+             * @description Of the battery that the brew takes
+             */
+            battery_pct: number | null;
             canister: components["schemas"]["CanisterPlan"];
             /**
              * Format: double
@@ -736,6 +1008,85 @@ export interface components {
             schools: components["schemas"]["SchoolInfo"][];
             summary: string;
         };
+        Minerals: {
+            /** Format: double */
+            alkalinity_mg_l: number;
+            /** Format: double */
+            hardness_mg_l: number;
+        };
+        MineralsAnswer: {
+            /**
+             * Format: double
+             * @description Dissolved solids that the salts add, without the Epsom salt's water of crystallisation
+             */
+            added_tds_mg_l: number;
+            /** Format: double */
+            bottle_ml: number;
+            /** @description Empty when the bottles stay dissolved; else what to change */
+            dissolve: string;
+            /** Format: double */
+            dose_ml: number;
+            /**
+             * Format: double
+             * @description For one bottle
+             */
+            epsom_g: number;
+            /** Format: double */
+            epsom_mg_per_l: number;
+            /** @description The source lies in the published core zone */
+            in_zone: boolean;
+            /**
+             * Format: double
+             * @description That a pair of bottles makes
+             */
+            litres: number;
+            result: components["schemas"]["Minerals"];
+            /** Format: double */
+            soda_g: number;
+            /** Format: double */
+            soda_mg_per_l: number;
+            /** Format: double */
+            sodium_mg_per_l: number;
+            source: components["schemas"]["Minerals"];
+            /**
+             * Format: double
+             * @description 0 to 1; the rest is distilled or very soft water
+             */
+            source_share: number;
+            target: components["schemas"]["Minerals"];
+            working: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+        };
+        MineralsIn: {
+            /** Format: double */
+            alkalinity_mg_l?: number;
+            /**
+             * Format: double
+             * @description Each of two concentrate bottles, 5 to 1000 ml; 60 when left out
+             */
+            bottle_ml?: number;
+            /**
+             * Format: double
+             * @description Of each to a litre, 0.1 to 50 ml; 2 when left out
+             */
+            dose_ml?: number;
+            /**
+             * Format: double
+             * @description Of the source; 0 when left out
+             */
+            hardness_mg_l?: number;
+            /**
+             * Format: double
+             * @description 40 when left out
+             */
+            target_alkalinity_mg_l?: number;
+            /**
+             * Format: double
+             * @description 68 when left out
+             */
+            target_hardness_mg_l?: number;
+        };
         Note: {
             id: string;
             /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
@@ -836,6 +1187,7 @@ export interface components {
         };
         Request: {
             brewer?: components["schemas"]["Brewer"];
+            calibration?: components["schemas"]["Calibration"];
             coffee?: components["schemas"]["Coffee"];
             cup?: components["schemas"]["Cup"];
             /** Format: double */
@@ -884,6 +1236,12 @@ export interface components {
             /** Format: double */
             ratio_g_per_l: number;
             why: string;
+        };
+        Share: {
+            id: string;
+            /** Format: double */
+            kj: number;
+            label: string;
         };
         Step: {
             /** Format: double */
@@ -1031,6 +1389,57 @@ export interface components {
             mass_g?: number;
             material?: string;
         };
+        WaitAnswer: {
+            /** Format: double */
+            fill_ml: number;
+            fitted: number[][];
+            /** Format: double */
+            fitted_s: number | null;
+            /** Format: double */
+            from_c: number;
+            lid: number[][];
+            /** Format: double */
+            lid_s: number | null;
+            /** Format: double */
+            loss_factor: number | null;
+            open: number[][];
+            /** Format: double */
+            open_s: number | null;
+            request: components["schemas"]["Request"];
+            /** Format: double */
+            target_c: number;
+            windy: number[][];
+            /**
+             * Format: double
+             * @description The wind of the windy curve
+             */
+            windy_ms: number;
+            /** Format: double */
+            windy_s: number | null;
+            working: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+        };
+        WaitIn: {
+            /**
+             * Format: double
+             * @description 5 to 7200 s
+             */
+            after_s?: number;
+            /**
+             * Format: double
+             * @description Water in the pot, 50 to 20000 ml; 700 when left out
+             */
+            fill_ml?: number;
+            /** Format: double */
+            reading_c?: number;
+            request: components["schemas"]["Request"];
+            /**
+             * Format: double
+             * @description 40 to 100 °C; 93 when left out
+             */
+            target_c?: number;
+        };
         Water: {
             /** Format: double */
             source_c?: number;
@@ -1061,6 +1470,15 @@ export interface components {
             /** Format: double */
             rinse_ml: number | null;
             /** Format: double */
+            snow_firn_l: number | null;
+            /**
+             * Format: double
+             * @description The same as a heap of fresh snow
+             */
+            snow_fresh_l: number | null;
+            /** Format: double */
+            snow_settled_l: number | null;
+            /** Format: double */
             splash_ml: number | null;
             /** Format: double */
             washup_ml: number | null;
@@ -1074,6 +1492,171 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    "bench-boil": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchBoil"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BoilAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "bench-canister": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CanisterIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CanisterAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "bench-fuel": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FuelIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FuelAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "bench-wait": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WaitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WaitAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "bench-water": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MineralsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MineralsAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-brew": {
         parameters: {
             query?: never;

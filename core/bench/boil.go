@@ -1,0 +1,62 @@
+package bench
+
+import (
+	"apodemos/core/air"
+	"apodemos/core/brew"
+	"apodemos/core/quantity"
+	"apodemos/core/water"
+	"apodemos/core/working"
+)
+
+// Curve is a line of a picture.
+type Curve = [][2]float64
+
+// BoilAnswer is the answer to "What does water boil at?"
+type BoilAnswer struct {
+	Request   brew.Request  `json:"request"`
+	brew.Boil               // at the stop
+	IsaM      float64       `json:"isa_m" doc:"Altitude at which the standard atmosphere gives this boiling point"`
+	WestM     float64       `json:"west_m" doc:"The same in West's atmosphere"`
+	Isa       Curve         `json:"isa" doc:"[altitude m, boiling point °C] under today's sea-level pressure"`
+	West      Curve         `json:"west"`
+	IsaLow    Curve         `json:"isa_low" doc:"With 10 hPa less at sea level, or 3 when it is forecast"`
+	IsaHigh   Curve         `json:"isa_high"`
+	Working   working.Sheet `json:"working"`
+}
+
+// BoilingPoint answers for the place of a request. Its error is brew.Problems.
+func BoilingPoint(r brew.Request) (*BoilAnswer, error) {
+	s, err := brew.Settle(r)
+	if err != nil {
+		return nil, err
+	}
+	sea, spread := air.SeaLevelHPa, 10.0
+	if p := s.Request.Place.SeaLevelHPa; p != nil {
+		sea, spread = *p, 3
+	}
+	out := &BoilAnswer{Request: s.Request, Boil: s.Boil, Working: s.Working,
+		IsaM: air.ISA.Altitude(s.Boil.PressureHPa, sea), WestM: air.West.Altitude(s.Boil.PressureHPa, sea)}
+	const n = 48
+	for i := range n + 1 {
+		m := air.MinAltitudeM + (air.MaxAltitudeM-air.MinAltitudeM)*float64(i)/n
+		at := func(a air.Atmosphere, sea float64) [2]float64 {
+			p, _ := a.Pressure(m, sea)
+			t, _ := water.SaturationTemperature(p * 100)
+			return [2]float64{m, t}
+		}
+		out.Isa = append(out.Isa, at(air.ISA, sea))
+		out.West = append(out.West, at(air.West, sea))
+		out.IsaLow = append(out.IsaLow, at(air.ISA, sea-spread))
+		out.IsaHigh = append(out.IsaHigh, at(air.ISA, sea+spread))
+	}
+	for _, k := range []struct {
+		path, label, source string
+		v                   float64
+	}{{"isa_m", "Means, in the standard atmosphere", "ISO 2533:1975 / ICAO Doc 7488, solved for the altitude", out.IsaM},
+		{"west_m", "Means, in West's atmosphere", "West 1996, J Appl Physiol 81:1850, solved for the altitude", out.WestM}} {
+		out.Working.Put(k.path, k.v, working.Figure{Label: k.label, Unit: quantity.Metre, Kind: working.Published, Source: k.source,
+			Formula: "the altitude at which the air's pressure is the one that goes with this boiling point", PlusMinus: working.PlusMinus(spread * 10),
+			Inputs: []working.Input{working.Num("Air pressure", s.Boil.PressureHPa, quantity.HPa, "pressure_hpa"), working.Num("Pressure at sea level", sea, quantity.HPa, "request.place.sea_level_hpa")}})
+	}
+	return out, nil
+}

@@ -1,0 +1,118 @@
+package bench
+
+import (
+	"apodemos/core/brew"
+	"apodemos/core/heat"
+	"apodemos/core/quantity"
+	"apodemos/core/working"
+)
+
+// CanisterIn asks "Will the canister feed?"
+type CanisterIn struct {
+	Request brew.Request `json:"request"`
+	WaterMl *float64     `json:"water_ml,omitempty" doc:"One boil, 50 to 20000 ml; 600 when left out"`
+}
+
+// Boiled is the canister after one more boil.
+type Boiled struct {
+	LeftG     float64 `json:"left_g" doc:"Before the boil"`
+	StartBar  float64 `json:"start_bar" doc:"Gauge"`
+	LowestBar float64 `json:"lowest_bar" doc:"Gauge"`
+	EndC      float64 `json:"end_c"`
+	Verdict   string  `json:"verdict" enum:"fine,weak,will-not-feed"`
+}
+
+// CanisterAnswer is its answer.
+type CanisterAnswer struct {
+	Request    brew.Request  `json:"request"`
+	AmbientBar float64       `json:"ambient_bar"`
+	TempC      float64       `json:"temp_c"`
+	StartBar   float64       `json:"start_bar" doc:"Gauge"`
+	LowestBar  float64       `json:"lowest_bar"`
+	EndC       float64       `json:"end_c"`
+	Verdict    string        `json:"verdict" enum:"fine,weak,will-not-feed"`
+	WarmC      *float64      `json:"warm_c" doc:"Temperature from which it gives a full flame; null when none under 40 °C does"`
+	Full       Curve         `json:"full" doc:"[canister °C, gauge bar] as filled"`
+	Now        Curve         `json:"now" doc:"With what is left now"`
+	Last       Curve         `json:"last" doc:"With a tenth left"`
+	Boils      []Boiled      `json:"boils" doc:"One boil after another, the canister warm again each time, until it is empty"`
+	FuelG      float64       `json:"fuel_g"`
+	Working    working.Sheet `json:"working"`
+}
+
+const maxBoils = 60
+
+// WillItFeed answers. Its error is brew.Problems.
+//
+// The gas left now is taken to have been drawn from the full mixture at the
+// canister's temperature, so that it is poorer in what boils easily.
+func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
+	s, err := brew.Settle(in.Request)
+	if err != nil {
+		return nil, err
+	}
+	var bad brew.Problems
+	ml := within("water_ml", in.WaterMl, 600, MinFillMl, MaxFillMl, "ml", &bad)
+	if s.Fuel.ID != "gas" {
+		bad = append(bad, brew.Problem{Field: "request.heat.burner", Value: s.Burner.ID, Message: s.Burner.ID + " burns no gas; allowed here: canister, canister-exchanger"})
+	}
+	if len(bad) > 0 {
+		return nil, bad
+	}
+	h := s.Heating(ml).Heat()
+	if !h.Reaches {
+		return nil, brew.Problems{{Field: "request.heat.power_w", Value: s.PowerW, Message: "too little to boil this pot in this air; allowed: more power, a lid, a screen or less water"}}
+	}
+	k := s.Canister()
+	full := k.Blend.Scale(k.CapacityG / max(k.Mass(), 1e-9))
+	if k.Mass() == 0 {
+		full = heat.Blend{Propane: *s.Request.Heat.Canister.PropanePct, Isobutane: *s.Request.Heat.Canister.IsobutanePct, Butane: *s.Request.Heat.Canister.ButanePct}.Scale(k.CapacityG / 100)
+	}
+	now, _ := full.Draw(k.CapacityG-k.Mass(), k.TempC)
+	last, _ := full.Draw(0.9*k.CapacityG, k.TempC)
+	ambient := s.Boil.PressureHPa / 1000
+	out := &CanisterAnswer{Request: s.Request, Working: s.Working, AmbientBar: ambient, TempC: k.TempC, FuelG: h.BurnedKJ / s.LHV, Boils: []Boiled{}}
+	for c := -30.0; c <= 40; c += 2 {
+		out.Full = append(out.Full, [2]float64{c, full.Pressure(c) - ambient})
+		out.Now = append(out.Now, [2]float64{c, now.Pressure(c) - ambient})
+		out.Last = append(out.Last, [2]float64{c, last.Pressure(c) - ambient})
+	}
+	perS := s.PowerW / (s.LHV * 1e6) * 1000 // g/s
+	burn := h.BurnedKJ * 1000 / s.PowerW    // s at full, the dwell counted as such
+	can := heat.Canister{Blend: now, CapacityG: k.CapacityG, TempC: k.TempC}
+	for i := 0; i < maxBoils && can.Mass() > 0.01; i++ {
+		b := Boiled{LeftG: can.Mass(), StartBar: can.Pressure(k.TempC) - ambient}
+		after, lowest := can.Burn(perS, burn, s.Air)
+		b.LowestBar, b.EndC, b.Verdict = lowest-ambient, after.TempC, heat.Verdict(lowest-ambient)
+		if can.Mass() < out.FuelG {
+			b.Verdict = "will-not-feed" // not enough for a whole boil
+		}
+		out.Boils = append(out.Boils, b)
+		after.TempC = k.TempC
+		can = after
+	}
+	out.StartBar, out.LowestBar, out.EndC, out.Verdict = -ambient, -ambient, k.TempC, "will-not-feed"
+	if len(out.Boils) > 0 {
+		b := out.Boils[0]
+		out.StartBar, out.LowestBar, out.EndC, out.Verdict = b.StartBar, b.LowestBar, b.EndC, b.Verdict
+	}
+	if c, ok := now.WarmEnough(0.4, s.Boil.PressureHPa); ok {
+		out.WarmC = &c
+	}
+	const source = "Antoine equations of the NIST Chemistry WebBook; Raoult's law; differential distillation as it empties"
+	inputs := []working.Input{working.Num("Propane left", now.Propane, quantity.Gram, "request.heat.canister.propane_pct"), working.Num("Isobutane left", now.Isobutane, quantity.Gram, "request.heat.canister.isobutane_pct"),
+		working.Num("n-Butane left", now.Butane, quantity.Gram, "request.heat.canister.butane_pct"), working.Num("Canister at", k.TempC, quantity.Celsius, "request.heat.canister.temp_c"),
+		working.Num("Air pressure", s.Boil.PressureHPa, quantity.HPa, "pressure_hpa")}
+	put := func(path, label, formula string, unit quantity.Unit, v, pm float64) {
+		out.Working.Put(path, v, working.Figure{Label: label, Unit: unit, Kind: working.Published, Source: source, Formula: formula, Inputs: inputs, PlusMinus: &pm,
+			Limits: "Heat exchange of the canister is from memory; the flame is taken to be held however weak the pressure."})
+	}
+	put("start_bar", "Over the air, at first", "mole fraction times vapour pressure, summed, less the air's pressure", quantity.Bar, out.StartBar, 0.1)
+	put("lowest_bar", "Over the air, lowest", "the same through one boil, as the canister cools and its mixture shifts", quantity.Bar, out.LowestBar, 0.15)
+	put("end_c", "Canister cools to", "evaporating takes 385 kJ/kg, the air gives it back", quantity.Celsius, out.EndC, 4)
+	put("fuel_g", "Fuel a boil", "heat burned over the heating value", quantity.Gram, out.FuelG, 0.2*out.FuelG)
+	if out.WarmC != nil {
+		put("warm_c", "Full flame from", "the temperature at which the pressure is 0.4 bar over the air's", quantity.Celsius, *out.WarmC, 2)
+	}
+	return out, nil
+}

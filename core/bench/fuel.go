@@ -1,0 +1,129 @@
+package bench
+
+import (
+	"fmt"
+
+	"apodemos/core/brew"
+	"apodemos/core/heat"
+	"apodemos/core/quantity"
+	"apodemos/core/working"
+)
+
+// FuelIn asks "How much fuel?"
+type FuelIn struct {
+	Request brew.Request `json:"request"`
+	WaterMl *float64     `json:"water_ml,omitempty" doc:"One boil, 50 to 20000 ml; 600 when left out"`
+	// A test: so many boils of water_ml took grams of fuel, weighed before and
+	// after; the first took seconds.
+	Boils *float64 `json:"boils,omitempty" doc:"1 to 100 boils; 1 when left out"`
+	Grams *float64 `json:"grams,omitempty" doc:"0.5 to 2000 g"`
+	TimeS *float64 `json:"time_s,omitempty" doc:"10 to 7200 s, one boil"`
+}
+
+// Share is one part of where the heat goes.
+type Share struct {
+	ID    string  `json:"id"`
+	Label string  `json:"label"`
+	KJ    float64 `json:"kj"`
+}
+
+// FuelAnswer is its answer, for one boil.
+type FuelAnswer struct {
+	Request    brew.Request  `json:"request"`
+	WaterMl    float64       `json:"water_ml"`
+	Shares     []Share       `json:"shares"`
+	BurnedKJ   float64       `json:"burned_kj"`
+	FuelG      *float64      `json:"fuel_g"`
+	EnergyWh   *float64      `json:"energy_wh"`
+	HeatS      float64       `json:"heat_s"`
+	Boils      *float64      `json:"boils" doc:"Boils from what is left in the canister or battery; null without one"`
+	Efficiency *float64      `json:"efficiency" doc:"Fitted from the weighed fuel"`
+	PowerW     *float64      `json:"power_w" doc:"Fitted from the timed boil"`
+	Working    working.Sheet `json:"working"`
+}
+
+// HowMuchFuel answers. Its error is brew.Problems.
+func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
+	s, err := brew.Settle(in.Request)
+	if err != nil {
+		return nil, err
+	}
+	var bad brew.Problems
+	out := &FuelAnswer{Request: s.Request, Working: s.Working, WaterMl: within("water_ml", in.WaterMl, 600, MinFillMl, MaxFillMl, "ml", &bad)}
+	boils := within("boils", in.Boils, 1, 1, 100, "", &bad)
+	grams := within("grams", in.Grams, 0, 0.5, 2000, "g", &bad)
+	seconds := within("time_s", in.TimeS, 0, 10, 7200, "s", &bad)
+	if len(bad) > 0 {
+		return nil, bad
+	}
+	h := s.Heating(out.WaterMl)
+	r := h.Heat()
+	if !r.Reaches {
+		return nil, brew.Problems{{Field: "request.heat.power_w", Value: s.PowerW, Message: fmt.Sprintf("%.0f W cannot bring this pot to the boil in this air: it levels off near %.0f °C; use a lid, a screen or more power, or less water", s.PowerW, r.TopC)}}
+	}
+	out.BurnedKJ, out.HeatS = r.BurnedKJ, r.HeatS
+	out.Shares = []Share{{"water", "into the water", r.WaterKJ}, {"pot", "into the pot", r.VesselKJ}, {"melting", "melting", r.MeltKJ + r.IceKJ},
+		{"boil-off", "boiled off", r.BoilKJ}, {"air", "to wind and open pot", r.AirKJ}, {"lost", "past the pot", r.BurnedKJ - r.NeedKJ()}}
+	kind, source := working.Practice, "efficiency and power of a usual burner, common practice"
+	if s.Measured() {
+		kind, source = working.Measured, "efficiency measured by you"
+	}
+	inputs := []working.Input{working.Num("Water", out.WaterMl, quantity.Millilitre, ""), working.Num("Into water, pot and melting", r.WaterKJ+r.VesselKJ+r.MeltKJ+r.IceKJ, quantity.Kilojoule, ""),
+		working.Num("Boiled off", r.BoilKJ, quantity.Kilojoule, "request.water.treatment"), working.Num("To wind and open pot", r.AirKJ, quantity.Kilojoule, "request.place.wind_ms"),
+		working.Num("Efficiency here", 100*r.EfficiencyHere, quantity.Percent, "request.heat.efficiency")}
+	out.Working.Put("burned_kj", r.BurnedKJ, working.Figure{Label: "Heat burned", Unit: quantity.Kilojoule, Kind: kind, Source: source, Formula: "heat that must reach the pot over the efficiency in this wind", PlusMinus: working.PlusMinus(0.2 * r.BurnedKJ), Inputs: inputs})
+	out.Working.Put("heat_s", r.HeatS, working.Figure{Label: "To the boil", Unit: quantity.Second, Kind: kind, Source: source, Formula: "heat over power times efficiency", PlusMinus: working.PlusMinus(0.2 * r.HeatS),
+		Inputs: append(inputs[:len(inputs):len(inputs)], working.Num("Heat burned at full", s.PowerW, quantity.Watt, "request.heat.power_w"))})
+	put := func(at **float64, path, label, formula string, unit quantity.Unit, v float64, k working.Kind, source string, in ...working.Input) {
+		*at = &v
+		out.Working.Put(path, v, working.Figure{Label: label, Unit: unit, Kind: k, Source: source, Formula: formula, Inputs: in})
+	}
+	var have float64
+	if s.Fuel.Electric() {
+		put(&out.EnergyWh, "energy_wh", "Electricity a boil", "heat over 3.6 kJ to the watt-hour", quantity.WattHour, r.BurnedKJ/3.6, kind, source, working.Num("Heat burned", r.BurnedKJ, quantity.Kilojoule, "burned_kj"))
+		if b := s.Request.Heat.BatteryWh; b != nil {
+			have = *b / *out.EnergyWh
+		}
+	} else {
+		put(&out.FuelG, "fuel_g", "Fuel a boil", "heat burned over the lower heating value", quantity.Gram, r.BurnedKJ/s.LHV, kind, source+"; heating value, handbook",
+			working.Num("Heat burned", r.BurnedKJ, quantity.Kilojoule, "burned_kj"), working.Num("Heating value", s.LHV, quantity.MJPerKg, "request.heat.fuel"))
+		if s.Fuel.ID == "gas" {
+			have = *s.Request.Heat.Canister.LeftG / *out.FuelG
+		}
+	}
+	if have > 0 {
+		put(&out.Boils, "boils", "Boils left", "what is left over what a boil takes; the last are weak in the cold", quantity.Count, have, kind, source, working.Num("Gas left", *s.Request.Heat.Canister.LeftG, quantity.Gram, "request.heat.canister.left_g"))
+	}
+	if err := out.calibrate(s, in, r, boils, grams, seconds); err != nil {
+		return nil, err
+	}
+	return out, nil
+}
+
+// calibrate fits efficiency and power from a test.
+func (out *FuelAnswer) calibrate(s *brew.Setting, in FuelIn, r heat.Heated, boils, grams, seconds float64) error {
+	efficiency := s.Efficiency
+	if in.Grams != nil && !s.Fuel.Electric() {
+		e, err := heat.FitEfficiency(r.NeedKJ()*boils, grams, s.LHV, s.Burner.WindLoss, s.Air.WindMs)
+		if err != nil {
+			return brew.Problems{{Field: "grams", Value: grams, Message: fmt.Sprintf("that would be an efficiency of %.0f %%; allowed: 2 to 98 %%, so check grams, boils and water", 100*e)}}
+		}
+		efficiency = e
+		out.Efficiency = &e
+		out.Working.Put("efficiency", 100*e, working.Figure{Label: "Measured efficiency", Unit: quantity.Percent, Kind: working.Measured, Source: "your weighed fuel",
+			Formula: "heat that reached the pot over the heat in the fuel that is gone, as in calm air",
+			Inputs: []working.Input{working.Num("Into the pot, all boils", r.NeedKJ()*boils, quantity.Kilojoule, ""), working.Num("Fuel gone", grams, quantity.Gram, ""),
+				working.Num("Heating value", s.LHV, quantity.MJPerKg, "request.heat.fuel"), working.Num("Wind", s.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms")}})
+	}
+	if in.TimeS != nil {
+		here := heat.WindEfficiency(efficiency, s.Burner.WindLoss, s.Air.WindMs)
+		w, err := heat.FitPower(r.NeedKJ()-r.BoilKJ, seconds, here)
+		if err != nil {
+			return brew.Problems{{Field: "time_s", Value: seconds, Message: fmt.Sprintf("that would be a burner of %.0f W; allowed: 50 to 20000 W, so check time and water", w)}}
+		}
+		out.PowerW = &w
+		out.Working.Put("power_w", w, working.Figure{Label: "Measured power", Unit: quantity.Watt, Kind: working.Measured, Source: "your timed boil", Formula: "heat to the boil over time and efficiency",
+			Inputs: []working.Input{working.Num("To the boil", r.NeedKJ()-r.BoilKJ, quantity.Kilojoule, ""), working.Num("Time", seconds, quantity.Second, ""), working.Num("Efficiency here", 100*here, quantity.Percent, "request.heat.efficiency")}})
+	}
+	return nil
+}

@@ -1,0 +1,73 @@
+package bench
+
+import (
+	"apodemos/core/brew"
+	"apodemos/core/quantity"
+	"apodemos/core/water"
+	"apodemos/core/working"
+)
+
+// MineralsIn asks "What is in the water?" Hardness and alkalinity are in mg/L
+// as CaCO₃, 0 to 1000.
+type MineralsIn struct {
+	Hardness       *float64 `json:"hardness_mg_l,omitempty" doc:"Of the source; 0 when left out"`
+	Alkali         *float64 `json:"alkalinity_mg_l,omitempty"`
+	TargetHardness *float64 `json:"target_hardness_mg_l,omitempty" doc:"68 when left out"`
+	TargetAlkali   *float64 `json:"target_alkalinity_mg_l,omitempty" doc:"40 when left out"`
+	BottleMl       *float64 `json:"bottle_ml,omitempty" doc:"Each of two concentrate bottles, 5 to 1000 ml; 60 when left out"`
+	DoseMl         *float64 `json:"dose_ml,omitempty" doc:"Of each to a litre, 0.1 to 50 ml; 2 when left out"`
+}
+
+// MineralsAnswer is its answer.
+type MineralsAnswer struct {
+	Source water.Minerals `json:"source"`
+	Target water.Minerals `json:"target"`
+	water.Recipe
+	Result   water.Minerals `json:"result"`
+	BottleMl float64        `json:"bottle_ml"`
+	DoseMl   float64        `json:"dose_ml"`
+	EpsomG   float64        `json:"epsom_g" doc:"For one bottle"`
+	SodaG    float64        `json:"soda_g"`
+	Litres   float64        `json:"litres" doc:"That a pair of bottles makes"`
+	Dissolve string         `json:"dissolve" doc:"Empty when the bottles stay dissolved; else what to change"`
+	InZone   bool           `json:"in_zone" doc:"The source lies in the published core zone"`
+	Working  working.Sheet  `json:"working"`
+}
+
+// WhatIsInIt answers. Its error is brew.Problems.
+func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
+	var bad brew.Problems
+	unit := string(quantity.MgPerL)
+	out := &MineralsAnswer{Working: working.Sheet{},
+		Source: water.Minerals{Hardness: within("hardness_mg_l", in.Hardness, 0, 0, 1000, unit, &bad), Alkali: within("alkalinity_mg_l", in.Alkali, 0, 0, 1000, unit, &bad)},
+		Target: water.Minerals{Hardness: within("target_hardness_mg_l", in.TargetHardness, water.TargetHardness, 0, 1000, unit, &bad),
+			Alkali: within("target_alkalinity_mg_l", in.TargetAlkali, water.TargetAlkali, 0, 1000, unit, &bad)},
+		BottleMl: within("bottle_ml", in.BottleMl, 60, 5, 1000, "ml", &bad),
+		DoseMl:   within("dose_ml", in.DoseMl, 2, 0.1, 50, "ml", &bad)}
+	if len(bad) > 0 {
+		return nil, bad
+	}
+	out.Recipe = water.Mineralise(out.Source, out.Target)
+	out.Result = out.Recipe.Result(out.Source)
+	var err error
+	if out.EpsomG, out.SodaG, err = out.Concentrate(out.BottleMl, out.DoseMl); err != nil {
+		out.Dissolve = err.Error()
+	}
+	out.Litres = out.BottleMl / out.DoseMl
+	s := out.Source
+	out.InZone = s.Hardness >= water.CoreHardMin && s.Hardness <= water.CoreHardMax && s.Alkali >= water.CoreAlkaliMin && s.Alkali <= water.CoreAlkaliMax
+	const masses = "molar masses: MgSO₄·7H₂O 246.47, NaHCO₃ 84.01, CaCO₃ 100.09 g/mol"
+	put := func(path, label, formula string, unit quantity.Unit, v float64, in ...working.Input) {
+		out.Working.Put(path, v, working.Figure{Label: label, Unit: unit, Kind: working.Published, Source: masses, Formula: formula, Inputs: in})
+	}
+	share := working.Num("Share of the source", 100*out.SourceShare, quantity.Percent, "source_share")
+	put("source_share", "Share of the source", "as much of it as has no more hardness and alkalinity than the target; the rest is distilled or very soft water", quantity.Percent, 100*out.SourceShare,
+		working.Num("Hardness", s.Hardness, quantity.MgPerL, ""), working.Num("Alkalinity", s.Alkali, quantity.MgPerL, ""))
+	put("epsom_mg_per_l", "Epsom salt", "hardness still wanted times 2.46", quantity.MgPerL, out.EpsomMgPerL, working.Num("Target hardness", out.Target.Hardness, quantity.MgPerL, ""), share)
+	put("soda_mg_per_l", "Baking soda", "alkalinity still wanted times 1.68", quantity.MgPerL, out.SodaMgPerL, working.Num("Target alkalinity", out.Target.Alkali, quantity.MgPerL, ""), share)
+	put("added_tds_mg_l", "Dissolved solids added", "the salts without the Epsom salt's water", quantity.MgPerL, out.AddedTDSMgL)
+	bottle := []working.Input{working.Num("Bottle", out.BottleMl, quantity.Millilitre, ""), working.Num("To a litre", out.DoseMl, quantity.Millilitre, "")}
+	put("epsom_g", "Epsom salt, one bottle", "salt to a litre times the litres that a bottle makes", quantity.Gram, out.EpsomG, bottle...)
+	put("soda_g", "Baking soda, the other bottle", "salt to a litre times the litres that a bottle makes", quantity.Gram, out.SodaG, bottle...)
+	return out, nil
+}

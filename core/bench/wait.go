@@ -1,0 +1,128 @@
+package bench
+
+import (
+	"math"
+
+	"apodemos/core/brew"
+	"apodemos/core/heat"
+	"apodemos/core/quantity"
+	"apodemos/core/working"
+)
+
+// Ranges of the bench's own inputs.
+const (
+	MinFillMl, MaxFillMl   = 50, 20000
+	MinTargetC, MaxTargetC = 40, 100
+	MinAfterS, MaxAfterS   = 5, 7200
+)
+
+// WaitIn asks "How long do I wait?"
+type WaitIn struct {
+	Request brew.Request `json:"request"`
+	FillMl  *float64     `json:"fill_ml,omitempty" doc:"Water in the pot, 50 to 20000 ml; 700 when left out"`
+	TargetC *float64     `json:"target_c,omitempty" doc:"40 to 100 °C; 93 when left out"`
+	// A thermometer reading, after_s seconds off the boil.
+	AfterS   *float64 `json:"after_s,omitempty" doc:"5 to 7200 s"`
+	ReadingC *float64 `json:"reading_c,omitempty"`
+}
+
+// WaitAnswer is its answer. A time is null where the target is not reached in a day.
+type WaitAnswer struct {
+	Request brew.Request `json:"request"`
+	FillMl  float64      `json:"fill_ml"`
+	TargetC float64      `json:"target_c"`
+	FromC   float64      `json:"from_c"`
+	LidS    *float64     `json:"lid_s"`
+	OpenS   *float64     `json:"open_s"`
+	WindyS  *float64     `json:"windy_s"`
+	WindyMs float64      `json:"windy_ms" doc:"The wind of the windy curve"`
+	Lid     Curve        `json:"lid"`
+	Open    Curve        `json:"open"`
+	Windy   Curve        `json:"windy"`
+	// What the reading gave; null without one.
+	LossFactor *float64      `json:"loss_factor"`
+	FittedS    *float64      `json:"fitted_s"`
+	Fitted     Curve         `json:"fitted"`
+	Working    working.Sheet `json:"working"`
+}
+
+func within(field string, v *float64, def, min, max float64, unit string, bad *brew.Problems) float64 {
+	if v == nil {
+		return def
+	}
+	if p, is := brew.CheckRange(field, *v, min, max, unit); is {
+		*bad = append(*bad, p)
+	}
+	return *v
+}
+
+// HowLong answers. Its error is brew.Problems.
+func HowLong(in WaitIn) (*WaitAnswer, error) {
+	s, err := brew.Settle(in.Request)
+	if err != nil {
+		return nil, err
+	}
+	var bad brew.Problems
+	out := &WaitAnswer{Request: s.Request, FromC: s.Boil.BoilC, Working: s.Working, Fitted: Curve{},
+		FillMl:  within("fill_ml", in.FillMl, 700, MinFillMl, MaxFillMl, "ml", &bad),
+		TargetC: within("target_c", in.TargetC, 93, MinTargetC, MaxTargetC, "°C", &bad)}
+	after := within("after_s", in.AfterS, 0, MinAfterS, MaxAfterS, "s", &bad)
+	reading := within("reading_c", in.ReadingC, 0, s.Air.TempC, s.Boil.BoilC, "°C", &bad)
+	if len(bad) > 0 {
+		return nil, bad
+	}
+	if p := s.Request.Heat.SuppliedC; p != nil {
+		out.FromC = math.Min(*p, s.Boil.BoilC)
+	}
+	out.WindyMs = s.Air.WindMs + 3
+	curve := func(at **float64, path, label string, v heat.Vessel, cover heat.Cover, a heat.Air, kind working.Kind) Curve {
+		k := heat.NewCooling(v, out.FillMl, cover, a)
+		t, ok := k.TimeTo(out.FromC, out.TargetC)
+		if ok {
+			*at = &t
+			out.Working.Put(path, t, working.Figure{Label: label, Unit: quantity.Second, Kind: kind, PlusMinus: working.PlusMinus(math.Max(0.25*t, 5)),
+				Source:  "Carrier 1918 in the ASHRAE Handbook (surface); Holman and Churchill–Bernstein 1977 (walls)",
+				Limits:  "One temperature for the whole vessel; convection as in sea-level air. Good to about 1 °C over a few minutes with a usual pot.",
+				Formula: "time to cool from the boil to the target, by the heat lost through walls, lid and open surface",
+				Inputs: []working.Input{working.Num("From", out.FromC, quantity.Celsius, "boil_c"), working.Num("To", out.TargetC, quantity.Celsius, ""),
+					working.Num("Water in it", out.FillMl, quantity.Millilitre, ""), working.Num("Open share of the surface", 100*float64(cover), quantity.Percent, ""),
+					working.Num("Wind", a.WindMs, quantity.MetrePerSec, "request.place.wind_ms"), working.Num("Air", a.TempC, quantity.Celsius, "request.place.air_c"),
+					working.Num("Loss factor", v.LossFactor, quantity.None, "request.calibration.loss_factor"), working.Num("Loss at first", k.Watts(out.FromC), quantity.Watt, "")}})
+		}
+		const n, span = 40, 900.0
+		pts := Curve{{0, out.FromC}}
+		c := out.FromC
+		for i := 1; i <= n; i++ {
+			c = k.After(c, span/n)
+			pts = append(pts, [2]float64{span * float64(i) / n, c})
+		}
+		return pts
+	}
+	kind := working.Published
+	if s.Request.Calibration.LossFactor != nil {
+		kind = working.Measured
+	}
+	windy := heat.Air{TempC: s.Air.TempC, WindMs: out.WindyMs}
+	out.Lid = curve(&out.LidS, "lid_s", "Wait, lid on", s.Vessel, heat.Lidded, s.Air, kind)
+	out.Open = curve(&out.OpenS, "open_s", "Wait, lid off", s.Vessel, heat.Open, s.Air, kind)
+	out.Windy = curve(&out.WindyS, "windy_s", "Wait, lid off in the wind", s.Vessel, heat.Open, windy, kind)
+	if in.AfterS == nil || in.ReadingC == nil {
+		return out, nil
+	}
+	cover := heat.Lidded
+	if !*s.Request.Heat.Lid {
+		cover = heat.Open
+	}
+	f, err := heat.FitLoss(heat.NewCooling(s.Vessel, out.FillMl, cover, s.Air), out.FromC, reading, after)
+	if err != nil {
+		return nil, brew.Problems{{Field: "reading_c", Value: reading, Message: "no vessel like this cools to that in this time, even with a tenth or five times the usual loss; check reading, time, lid and fill"}}
+	}
+	out.LossFactor = &f
+	out.Working.Put("loss_factor", f, working.Figure{Label: "Loss factor of this pot", Unit: quantity.None, Kind: working.Measured, Source: "your thermometer reading",
+		Formula: "the factor on the modelled loss with which the pot cools from the boil to the reading in that time",
+		Inputs:  []working.Input{working.Num("From", out.FromC, quantity.Celsius, "boil_c"), working.Num("Reading", reading, quantity.Celsius, ""), working.Num("After", after, quantity.Second, "")}})
+	v := s.Vessel
+	v.LossFactor = f
+	out.Fitted = curve(&out.FittedS, "fitted_s", "Wait, as this pot cools", v, cover, s.Air, working.Measured)
+	return out, nil
+}

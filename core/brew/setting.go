@@ -1,0 +1,99 @@
+package brew
+
+import (
+	"apodemos/core/heat"
+	"apodemos/core/method"
+	"apodemos/core/water"
+	"apodemos/core/working"
+)
+
+// A Setting is what a request says of the place and the gear, checked and
+// filled in, for questions that are not about a whole brew.
+type Setting struct {
+	Request   Request
+	Defaulted []string
+	Boil      Boil
+	AltitudeM float64 // as asked, or as a measured pressure means
+	Air       heat.Air
+	Vessel    heat.Vessel
+	Cup       heat.Vessel
+	Burner    heat.Burner
+	Fuel      heat.Fuel
+	LHV       float64 // MJ/kg, of the gas in the canister where it is gas; 0 for electricity
+	// PowerW and Efficiency are the measured ones where there are any.
+	PowerW, Efficiency float64
+	Working            working.Sheet
+}
+
+// Settle checks a request and fills it in. A request without a method is
+// settled as the first one of the catalogue. Its error is Problems.
+func Settle(r Request) (*Setting, error) {
+	if r.Method == "" {
+		r.Method = method.All[0].ID
+	}
+	full, defaulted, bad := resolve(r)
+	if len(bad) > 0 {
+		return nil, bad
+	}
+	c := &calc{req: full, plan: &Plan{Defaulted: defaulted, Working: working.Sheet{}}}
+	c.gear()
+	if bad := c.pressure(); len(bad) > 0 {
+		return nil, bad
+	}
+	p := c.plan
+	s := &Setting{Request: full, Defaulted: defaulted, AltitudeM: c.altitudeM, Air: c.air, Vessel: c.vessel, Cup: c.cup, Working: p.Working,
+		Boil: Boil{*p.PressureHPa, *p.BoilC, *p.BoilLowC, *p.BoilHighC}, PowerW: *full.Heat.PowerW, Efficiency: *full.Heat.Efficiency}
+	s.Burner, _ = heat.BurnerByID(*full.Heat.Burner)
+	s.Fuel, _ = heat.FuelByID(*full.Heat.Fuel)
+	s.LHV = s.Fuel.LHV
+	if s.Fuel.ID == "gas" {
+		s.LHV = c.blend().LHV()
+	}
+	if e := full.Calibration.Efficiency; e != nil {
+		s.Efficiency = *e
+	}
+	if w := full.Calibration.PowerW; w != nil {
+		s.PowerW = *w
+	}
+	return s, nil
+}
+
+// Measured reports whether the user gave a calibration for the burner's
+// efficiency.
+func (s *Setting) Measured() bool { return s.Request.Calibration.Efficiency != nil }
+
+// Canister returns the gas canister of the setting.
+func (s *Setting) Canister() heat.Canister {
+	k := s.Request.Heat.Canister
+	return heat.Canister{Blend: blendOf(k), CapacityG: *k.CapacityG, TempC: *k.TempC}
+}
+
+// Heating returns the heating of ml of this stop's water to the boil, with the
+// disinfecting boil where the water asks for it.
+func (s *Setting) Heating(ml float64) heat.Heating {
+	r := &s.Request
+	cover := heat.Lidded
+	if !*r.Heat.Lid {
+		cover = heat.Open
+	}
+	h := heat.Heating{WaterG: ml, Source: heat.Source(*r.Water.State), FromC: *r.Water.SourceC, ToC: s.Boil.BoilC, VesselC: s.Air.TempC,
+		Vessel: s.Vessel, Cover: cover, Air: s.Air, PowerW: s.PowerW, Efficiency: s.Efficiency, WindLoss: s.Burner.WindLoss, DwellFlame: lowFlame(s.Burner)}
+	if h.Source != heat.Liquid {
+		h.StarterG = starterShare * ml
+	}
+	if *r.Water.Treatment == "boil" {
+		h.DwellS = water.TreatmentBoilS(s.AltitudeM)
+	}
+	return h
+}
+
+// starterShare is the liquid water put under snow. Common practice.
+const starterShare = 0.05
+
+// lowFlame is the flame that keeps water at the boil, as a fraction of full.
+func lowFlame(b heat.Burner) float64 {
+	if b.Low == 0 {
+		return 1
+	}
+	return b.Low
+}
