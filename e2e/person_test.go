@@ -187,8 +187,9 @@ func (p *person) clickKind(text, kinds string) {
 	var at []float64
 	p.until("something to click that says "+text, func() bool {
 		got, err := chromedp.Run(p.ctx, chromedp.Evaluate[[]float64](fmt.Sprintf(find, text, kinds)))
+		still := len(at) == 2 && len(got) == 2 && at[0] == got[0] && at[1] == got[1]
 		at = got
-		return err == nil && len(got) == 2
+		return err == nil && still // what still moves is not clicked
 	})
 	p.do(chromedp.MouseClickXY(at[0], at[1]))
 }
@@ -268,14 +269,6 @@ func (p *person) into(label string) {
 			return "yes";
 		})()`, label, label)) == "yes"
 	})
-}
-
-// choose picks an option of a select by keyboard and click.
-func (p *person) choose(label, option string) {
-	p.t.Helper()
-	p.into(label)
-	p.do(chromedp.KeyEvent(kb.ArrowDown))
-	p.clickKind(option, ".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")
 }
 
 // slide moves the slider with a name by key presses.

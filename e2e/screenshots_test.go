@@ -3,6 +3,7 @@ package e2e
 import (
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -35,6 +36,12 @@ func TestScreenshots(t *testing.T) {
 	p.do(chromedp.Click(chromedp.CSS(`[data-figure="heat.fuel_g"]`)))
 	p.see("heating value")
 	shoot("working")
+	for _, q := range []string{"boil?from=stop5", "wait", "fuel?from=stop6", "canister?from=stop5", "water"} {
+		name, _, _ := strings.Cut(q, "?")
+		p.open("/bench/" + q)
+		p.see(map[string]string{"boil": "Trusted in", "wait": "Wait until", "fuel": "for one boil", "canister": "feeds", "water": "baking soda"}[name])
+		shoot("bench-" + name)
+	}
 	p.open("/log")
 	p.see("Day five")
 	shoot("log")

@@ -76,7 +76,11 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 		Inputs: append(inputs[:len(inputs):len(inputs)], working.Num("Heat burned at full", s.PowerW, quantity.Watt, "request.heat.power_w"))})
 	put := func(at **float64, path, label, formula string, unit quantity.Unit, v float64, k working.Kind, source string, in ...working.Input) {
 		*at = &v
-		out.Working.Put(path, v, working.Figure{Label: label, Unit: unit, Kind: k, Source: source, Formula: formula, Inputs: in})
+		var pm *float64
+		if k != working.Measured {
+			pm = working.PlusMinus(0.2 * v)
+		}
+		out.Working.Put(path, v, working.Figure{Label: label, Unit: unit, Kind: k, Source: source, Formula: formula, Inputs: in, PlusMinus: pm})
 	}
 	var have float64
 	if s.Fuel.Electric() {
@@ -92,7 +96,7 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 		}
 	}
 	if have > 0 {
-		put(&out.Boils, "boils", "Boils left", "what is left over what a boil takes; the last are weak in the cold", quantity.Count, have, kind, source, working.Num("Gas left", *s.Request.Heat.Canister.LeftG, quantity.Gram, "request.heat.canister.left_g"))
+		put(&out.Boils, "boils", "Boils left", "what is left over what a boil takes; the last are weak in the cold", quantity.None, have, kind, source, working.Num("Gas left", *s.Request.Heat.Canister.LeftG, quantity.Gram, "request.heat.canister.left_g"))
 	}
 	if err := out.calibrate(s, in, r, boils, grams, seconds); err != nil {
 		return nil, err

@@ -74,6 +74,9 @@ func HowLong(in WaitIn) (*WaitAnswer, error) {
 	if p := s.Request.Heat.SuppliedC; p != nil {
 		out.FromC = math.Min(*p, s.Boil.BoilC)
 	}
+	out.Working.Put("from_c", out.FromC, working.Figure{Label: "From", Unit: quantity.Celsius, Kind: working.Published, Source: "boiling point, or the hot water supplied",
+		Formula: "the boiling point here, or the supplied water's temperature where that is lower",
+		Inputs:  []working.Input{working.Num("Boils at", s.Boil.BoilC, quantity.Celsius, "boil_c")}})
 	out.WindyMs = s.Air.WindMs + 3
 	curve := func(at **float64, path, label string, v heat.Vessel, cover heat.Cover, a heat.Air, kind working.Kind) Curve {
 		k := heat.NewCooling(v, out.FillMl, cover, a)

@@ -21,6 +21,7 @@ const RoutePage = lazy(() => import("./trips/RoutePage"));
 const StopPage = lazy(() => import("./trips/StopPage"));
 const PlanPage = lazy(() => import("./plan/PlanPage"));
 const GuidePage = lazy(() => import("./guide/GuidePage"));
+const BenchPage = lazy(() => import("./bench/BenchPage"));
 const LogPage = lazy(() => import("./log/LogPage"));
 const EntryPage = lazy(() => import("./log/EntryPage"));
 
@@ -72,6 +73,8 @@ const router = createBrowserRouter([
       { path: "/trips/:trip/stops/:stop/brews/:brew", element: <PlanPage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew/guide", element: <GuidePage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew/log", element: <EntryPage /> },
+      { path: "/bench", element: <Navigate replace to="/bench/boil" /> },
+      { path: "/bench/:question", element: <BenchPage /> },
       { path: "/log", element: <LogPage /> },
       { path: "*", element: <NotFound /> },
     ],

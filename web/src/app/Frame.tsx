@@ -34,6 +34,7 @@ export function Frame() {
       else if (e.key === "t") settings.set({ theme: settings.theme === "day" ? "headlamp" : "day" });
       else if (e.key === "r" && tripId) void navigate(`/trips/${tripId}`);
       else if (e.key === "l") void navigate("/log");
+      else if (e.key === "n") void navigate("/bench");
       else return;
       e.preventDefault();
     };
@@ -56,6 +57,7 @@ export function Frame() {
             Route
           </NavLink>
           <NavLink to="/log">Log</NavLink>
+          <NavLink to="/bench">Bench</NavLink>
         </nav>
         <span className="bar-trip">
           {trip.data && (

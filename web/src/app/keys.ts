@@ -13,6 +13,8 @@ export function isTyping(e: KeyboardEvent): boolean {
 export const shortcuts: { keys: string; does: string; where: string }[] = [
   { keys: "r", does: "Route of the trip", where: "anywhere" },
   { keys: "l", does: "Log", where: "anywhere" },
+  { keys: "n", does: "Bench", where: "anywhere" },
+  { keys: "← → ↑ ↓", does: "Move a point in a picture; with Shift ten times as far", where: "on the bench" },
   { keys: "u", does: "Metric or US units", where: "anywhere" },
   { keys: "t", does: "Day or headlamp theme", where: "anywhere" },
   { keys: "?", does: "This list", where: "anywhere" },

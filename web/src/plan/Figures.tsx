@@ -45,14 +45,33 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
         {plan.water.boiled_off_ml ? fig("water.boiled_off_ml") : null}
         {fig("water.carried_ml")}
         {fig("water.melt_g")}
+        {fig("water.snow_fresh_l")}
+        {fig("water.snow_settled_l")}
+        {fig("water.snow_firn_l")}
         {(plan.batches ?? 1) > 1 && fig("batches")}
       </section>
       {plan.heat && (
         <section>
           {fig("heat.fuel_g", { plusMinus: true, big: true })}
           {fig("heat.energy_wh", { plusMinus: true, big: true })}
+          {fig("heat.battery_pct")}
           {fig("heat.heat_s")}
           {fig("heat.energy_kj")}
+          {plan.heat.canister && (
+            <p className={`canister canister-${plan.heat.canister.verdict}`}>
+              {
+                {
+                  fine: "✓ The canister feeds",
+                  weak: "– The canister is weak",
+                  "will-not-feed": "✕ The canister will not feed",
+                }[plan.heat.canister.verdict]
+              }
+            </p>
+          )}
+          {fig("heat.canister.start_bar")}
+          {fig("heat.canister.lowest_bar")}
+          {fig("heat.canister.end_c")}
+          {fig("heat.canister.end_g")}
         </section>
       )}
     </div>

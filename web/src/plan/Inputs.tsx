@@ -1,6 +1,7 @@
 import { Drawer } from "antd";
 import type { Catalogue, Field, PlanRequest, Trouble } from "../api/client";
 import { QuantityInput, WordInput, YesNoInput } from "../units/QuantityInput";
+import { wordNames } from "../units/names";
 import { getIn } from "./paths";
 
 interface Props {
@@ -32,14 +33,17 @@ const groups: { title: string; prefix: string; hint?: string }[] = [
   { title: "Cup", prefix: "cup." },
   { title: "Coffee", prefix: "coffee." },
   { title: "Grinder", prefix: "grinder." },
+  {
+    title: "Measured",
+    prefix: "calibration.",
+    hint: "From the bench: a weighed canister, a timed boil, a thermometer reading. They take the place of the estimates.",
+  },
   { title: "Measure", prefix: "measure.", hint: "Your own spoon, scoop or handful, weighed once." },
 ];
 
 /** Every field of a request, with what the plan takes where it is left empty. */
 export function Inputs({ open, onClose, catalogue, request, filled, troubles, onChange }: Props) {
-  const names: Record<string, string> = {};
-  for (const list of [catalogue.burners, catalogue.fuels, catalogue.materials])
-    for (const x of list) names[x.id] = x.name;
+  const names = wordNames(catalogue);
   const inGroup = (f: Field, prefix: string) =>
     prefix === "" ? !f.path.includes(".") : f.path.startsWith(prefix);
   return (

@@ -6,6 +6,7 @@ import { useSettings } from "../app/settings";
 import { Trouble } from "../app/Trouble";
 import { getIn, setIn } from "../plan/paths";
 import { QuantityInput, WordInput } from "../units/QuantityInput";
+import { wordNames } from "../units/names";
 import { fromShown, toShown, unitOf } from "../units/units";
 
 /** Adds a stop to a trip, or changes one. */
@@ -56,7 +57,7 @@ export function StopForm({ trip, stop, onClose }: { trip: TripOut; stop?: StopOu
           key={path}
           field={f}
           value={getIn<string>(conditions, path) ?? f.default}
-          names={Object.fromEntries((catalogue.data?.burners ?? []).map((b) => [b.id, b.name]))}
+          names={catalogue.data && wordNames(catalogue.data)}
           trouble={trouble}
           onChange={(v) => set(path, v)}
         />

@@ -34,7 +34,7 @@ export function PlanFig({
   plusMinus,
   word,
 }: {
-  plan: Plan;
+  plan: Pick<Plan, "working">;
   path: string;
   label?: string;
   fine?: boolean;

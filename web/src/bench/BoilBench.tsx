@@ -1,0 +1,105 @@
+import { area } from "d3-shape";
+import { useSettings } from "../app/settings";
+import { Chart, Handle, Line, type Points } from "../chart/Chart";
+import { inWords } from "../units/units";
+import { useBoilAnswer } from "./ask";
+import { RequestInputs, Sheet, type BenchProps } from "./BenchPage";
+
+export function BoilBench({ base, catalogue }: BenchProps) {
+  const { system } = useSettings();
+  const answer = useBoilAnswer({ request: base.request });
+  return (
+    <Sheet
+      id="boil"
+      base={base}
+      answer={answer}
+      figures={[
+        { path: "boil_c", label: "Boils at", big: true, fine: true, plusMinus: true },
+        { path: "boil_low_c", label: "Low end, by weather", fine: true },
+        { path: "boil_high_c", label: "High end, by weather", fine: true },
+        "pressure_hpa",
+        { path: "isa_m", label: "Means, standard air" },
+        { path: "west_m", label: "Means, West’s air" },
+      ]}
+      controls={
+        <RequestInputs
+          base={base}
+          catalogue={catalogue}
+          answer={answer}
+          paths={[
+            "place.altitude_m",
+            "place.sea_level_hpa",
+            "place.pressure_hpa",
+            "place.measured_boil_c",
+            "place.atmosphere",
+          ]}
+        />
+      }
+      foot={
+        <p className="hint">
+          Trusted in this order: a thermometer in boiling water; a barometer at the stop, if it is not reduced
+          to sea level; altitude with a forecast; altitude alone. The band is the weather: ten hectopascal
+          either way at sea level, or three when it is forecast. West’s atmosphere suits high mountains in
+          summer and the tropics.
+        </p>
+      }
+    >
+      {(a) => {
+        const m = base.request.place?.altitude_m ?? 0;
+        const band = a.isa_low.map((p, i) => [p[0], p[1], a.isa_high[i]?.[1]] as [number, number, number]);
+        const words = `Boiling point over altitude. At ${inWords(m, "m", system)} water boils at ${inWords(a.boil_c, "°C", system, { fine: true })}, between ${inWords(a.boil_low_c, "°C", system, { fine: true })} and ${inWords(a.boil_high_c, "°C", system, { fine: true })}.`;
+        return (
+          <Chart
+            title="Boiling point over altitude"
+            words={words}
+            x={{ label: "altitude", unit: "m", from: -430, to: 8850 }}
+            y={{ label: "boiling point", unit: "°C", from: 68, to: 103 }}
+            height={460}
+          >
+            {(x, y) => (
+              <>
+                <path
+                  className="ch-band-boil"
+                  d={
+                    area<[number, number, number]>(
+                      (p) => x(p[0]),
+                      (p) => y(p[1]),
+                      (p) => y(p[2]),
+                    )(band) ?? ""
+                  }
+                />
+                <Line points={a.isa as Points} x={x} y={y} className="ch-boil" />
+                <Line points={a.west as Points} x={x} y={y} className="ch-boil-west" />
+                <text className="ch-name" x={x(7200)} y={y(74.2)} textAnchor="end">
+                  standard atmosphere
+                </text>
+                <text className="ch-name" x={x(7300)} y={y(78.6)}>
+                  West’s
+                </text>
+                <path
+                  className="ch-cross"
+                  d={`M${x(m)},${y.range()[0]} V${y(a.boil_c)} H${x.range()[0]}`}
+                  fill="none"
+                />
+                <text className="ch-name num" x={x(m) + 14} y={y(a.boil_c) - 10}>
+                  {inWords(a.boil_c, "°C", system, { fine: true })} at {inWords(m, "m", system)}
+                </text>
+                <Handle
+                  label="Altitude of the stop"
+                  x={x}
+                  y={y}
+                  at={[m, a.boil_c]}
+                  units={["m", "°C"]}
+                  steps={[10, 0]}
+                  min={[-430, 0]}
+                  max={[8850, 0]}
+                  onMove={([v]) => base.set("place.altitude_m", v)}
+                />
+              </>
+            )}
+          </Chart>
+        );
+      }}
+    </Sheet>
+  );
+}

@@ -1,0 +1,251 @@
+import { useState } from "react";
+import { ApiError, type Schemas } from "../api/client";
+import { useSettings } from "../app/settings";
+import { Chart, Handle, Line, type Points } from "../chart/Chart";
+import { valueAt } from "../score/geometry";
+import { QuantityInput } from "../units/QuantityInput";
+import { inWords } from "../units/units";
+import { useCanisterAnswer } from "./ask";
+import { RequestInputs, Sheet, type BenchProps } from "./BenchPage";
+import { own } from "./own";
+
+const verdicts: Record<string, string> = {
+  fine: "It feeds a full flame",
+  weak: "It feeds a weak flame",
+  "will-not-feed": "It will not feed",
+};
+
+export function CanisterBench({ base, catalogue }: BenchProps) {
+  const { system } = useSettings();
+  const [ml, setMl] = useState(600);
+  const answer = useCanisterAnswer({ request: base.request, water_ml: ml });
+  const trouble =
+    answer.error instanceof ApiError
+      ? answer.error.troubles.find((t) => t.field === "water_ml")?.message
+      : undefined;
+  return (
+    <Sheet
+      id="canister"
+      base={base}
+      answer={answer}
+      figures={[
+        { path: "start_bar", label: "Over the air", big: true, plusMinus: true },
+        { path: "lowest_bar", label: "Lowest, one boil", plusMinus: true },
+        { path: "end_c", label: "Cools to", plusMinus: true },
+        { path: "warm_c", label: "Full flame from" },
+        { path: "fuel_g", label: "Fuel a boil", plusMinus: true },
+        "pressure_hpa",
+      ]}
+      controls={
+        <>
+          <RequestInputs
+            base={base}
+            catalogue={catalogue}
+            answer={answer}
+            paths={[
+              "place.altitude_m",
+              "place.air_c",
+              "heat.canister.temp_c",
+              "heat.canister.left_g",
+              "heat.canister.capacity_g",
+              "heat.canister.propane_pct",
+              "heat.canister.isobutane_pct",
+              "heat.canister.butane_pct",
+            ]}
+          />
+          <QuantityInput
+            compact
+            field={own("water_ml", "Water, one boil", "ml", 50, 20000)}
+            value={ml}
+            stepMetric={50}
+            trouble={trouble}
+            onChange={(v) => setMl(v ?? 600)}
+          />
+        </>
+      }
+      foot={
+        <p className="hint care care-danger">
+          Warm a canister in a jacket, by hand or in lukewarm water; turn it over only where the stove is made
+          for liquid feed. Never heat it with flame or hot water, and keep it outside the wind screen: it
+          bursts.
+        </p>
+      }
+    >
+      {(k) => {
+        const temp = k.temp_c;
+        const top = 4;
+        return (
+          <>
+            <p className="bench-answer">
+              <VerdictMark verdict={k.verdict} /> {verdicts[k.verdict]}
+              {k.verdict !== "fine" &&
+                k.warm_c != null &&
+                `; warm the canister to ${inWords(k.warm_c, "°C", system)} first`}
+              .
+            </p>
+            <div className="bench-two">
+              <Chart
+                title="Pressure of the canister over its temperature"
+                words={`At ${inWords(temp, "°C", system)} the canister has ${inWords(k.start_bar, "bar", system)} over the air, ${inWords(k.lowest_bar, "bar", system)} at the lowest of one boil: ${verdicts[k.verdict]}.`}
+                x={{ label: "canister", unit: "°C", from: -30, to: 40 }}
+                y={{ label: "over the air here", unit: "bar", from: -1, to: top }}
+                height={360}
+              >
+                {(x, y) => (
+                  <>
+                    <rect
+                      className="ch-dead"
+                      x={x(-30)}
+                      width={x(40) - x(-30)}
+                      y={y(0.1)}
+                      height={y(-1) - y(0.1)}
+                    />
+                    <rect
+                      className="ch-weak"
+                      x={x(-30)}
+                      width={x(40) - x(-30)}
+                      y={y(0.4)}
+                      height={y(0.1) - y(0.4)}
+                    />
+                    <line className="ch-target" x1={x(-30)} x2={x(40)} y1={y(0)} y2={y(0)} />
+                    <text className="ch-name" x={x(39)} y={y(0) + 13} textAnchor="end">
+                      the air’s {inWords(k.ambient_bar, "bar", system)}
+                    </text>
+                    <text className="ch-name" x={x(39)} y={y(0.25) + 4} textAnchor="end">
+                      weak
+                    </text>
+                    <text className="ch-name" x={x(39)} y={y(-0.7)} textAnchor="end">
+                      will not feed
+                    </text>
+                    <Line
+                      points={(k.full as Points).filter((p) => p[1] <= top)}
+                      x={x}
+                      y={y}
+                      className="ch-gas-full"
+                    />
+                    <Line
+                      points={(k.last as Points).filter((p) => p[1] <= top)}
+                      x={x}
+                      y={y}
+                      className="ch-gas-last"
+                    />
+                    <Line
+                      points={(k.now as Points).filter((p) => p[1] <= top)}
+                      x={x}
+                      y={y}
+                      className="ch-gas-now"
+                    />
+                    <text
+                      className="ch-name"
+                      x={x(4)}
+                      y={y((valueAt(k.full as Points, 4) ?? 0) + 0.35)}
+                      textAnchor="end"
+                    >
+                      full
+                    </text>
+                    <text className="ch-name" x={x(12)} y={y((valueAt(k.last as Points, 12) ?? 0) - 0.4)}>
+                      a tenth left
+                    </text>
+                    <Handle
+                      label="Temperature of the canister"
+                      x={x}
+                      y={y}
+                      at={[
+                        Math.min(Math.max(temp, -30), 40),
+                        Math.min(valueAt(k.now as Points, Math.min(Math.max(temp, -30), 40)) ?? 0, top),
+                      ]}
+                      units={["°C", "bar"]}
+                      steps={[1, 0]}
+                      min={[-30, 0]}
+                      max={[40, 0]}
+                      onMove={([v]) => base.set("heat.canister.temp_c", v)}
+                    />
+                  </>
+                )}
+              </Chart>
+              <Emptying boils={k.boils} capacity={k.request.heat?.canister?.capacity_g ?? 230} />
+            </div>
+          </>
+        );
+      }}
+    </Sheet>
+  );
+}
+
+function VerdictMark({ verdict }: { verdict: string }) {
+  const d = { fine: "M2 8 l4 4 l8 -10", weak: "M2 7 h12", "will-not-feed": "M3 2 l10 10 M13 2 l-10 10" }[
+    verdict
+  ];
+  return (
+    <svg
+      width="16"
+      height="14"
+      viewBox="0 0 16 14"
+      aria-hidden="true"
+      className={`verdict verdict-${verdict}`}
+    >
+      <path d={d} />
+    </svg>
+  );
+}
+
+/** The canister boil by boil until it is empty. */
+function Emptying({ boils, capacity }: { boils: Schemas["Boiled"][]; capacity: number }) {
+  const { system } = useSettings();
+  const good = boils.filter((b) => b.verdict === "fine").length;
+  const weak = boils.filter((b) => b.verdict === "weak").length;
+  return (
+    <Chart
+      title="Boil by boil until it is empty"
+      words={`${good} boils with a full flame, then ${weak} weak ones, each from a canister that is as warm as now.`}
+      x={{ label: "gas left before the boil", unit: "g", from: capacity, to: 0 }}
+      y={{ label: "lowest over the air", unit: "bar", from: -1, to: 2 }}
+      height={360}
+    >
+      {(x, y) => (
+        <>
+          <rect
+            className="ch-dead"
+            x={x(capacity)}
+            width={x(0) - x(capacity)}
+            y={y(0.1)}
+            height={y(-1) - y(0.1)}
+          />
+          <rect
+            className="ch-weak"
+            x={x(capacity)}
+            width={x(0) - x(capacity)}
+            y={y(0.4)}
+            height={y(0.1) - y(0.4)}
+          />
+          <line className="ch-target" x1={x(capacity)} x2={x(0)} y1={y(0)} y2={y(0)} />
+          {boils.map((b, i) => (
+            <g
+              key={i}
+              className={`verdict verdict-${b.verdict}`}
+              transform={`translate(${x(b.left_g) - 6},${y(Math.min(b.lowest_bar, 2)) - 6}) scale(0.8)`}
+            >
+              <path
+                d={
+                  {
+                    fine: "M2 8 l4 4 l8 -10",
+                    weak: "M2 7 h12",
+                    "will-not-feed": "M3 2 l10 10 M13 2 l-10 10",
+                  }[b.verdict]
+                }
+              />
+            </g>
+          ))}
+          <text className="ch-name" x={x(capacity) + 8} y={y(1.75)}>
+            {good} with a full flame, {weak} weak
+          </text>
+          <text className="ch-name quiet" x={x(capacity) + 8} y={y(1.75) + 16}>
+            {boils[0]
+              ? `each takes about ${inWords(boils[0].left_g - (boils[1]?.left_g ?? 0), "g", system)}`
+              : "empty"}
+          </text>
+        </>
+      )}
+    </Chart>
+  );
+}

@@ -1,0 +1,89 @@
+import { useState } from "react";
+import { useSearchParams } from "react-router";
+import { api, must, type PlanRequest, type StopOut } from "../api/client";
+import { saveBrew, useChange, useTrip, useTrips } from "../api/queries";
+import { lastTrip } from "../app/lastTrip";
+import { canonical, setIn } from "../plan/paths";
+
+/** What a person can set of a stop. */
+const settable = ({ name, position, day, km, time_zone, note, conditions }: StopOut) => ({
+  name,
+  position,
+  day,
+  km,
+  time_zone,
+  note,
+  conditions,
+});
+
+const bare: PlanRequest = { method: "" };
+
+/**
+ * Where the bench takes its values from: a stop or a brew of the trip, or
+ * nothing; the address says which. What is changed on the bench stays here
+ * until it is kept there.
+ */
+export function useBase() {
+  const [search, setSearch] = useSearchParams();
+  const trips = useTrips();
+  const id = Number(lastTrip() ?? trips.data?.[0]?.id ?? 0);
+  const trip = useTrip(trips.data?.some((t) => t.id === id) ? id : 0);
+  const from = search.get("from") ?? "";
+  const [kind, number] = [from.slice(0, 4), Number(from.slice(4))];
+  const stop = kind === "stop" ? trip.data?.stops.find((s) => s.id === number) : undefined;
+  const brew = kind === "brew" ? trip.data?.brews.find((b) => b.id === number) : undefined;
+  const base = brew?.request ?? stop?.conditions ?? bare;
+  const stopOfBrew = brew && trip.data?.stops.find((s) => s.id === brew.stop_id);
+  const name = brew ? `${stopOfBrew?.name ?? ""}: ${brew.name || brew.request.method}` : stop?.name;
+
+  // A draft belongs to one base, as it was read.
+  const [draft, setDraft] = useState<{ of: string; request: PlanRequest }>();
+  const of = from + canonical(base);
+  const request = draft?.of === of ? draft.request : base;
+  const set = (path: string, value: unknown) => setDraft({ of, request: setIn(request, path, value) });
+  const replace = (r: PlanRequest) => setDraft({ of, request: r });
+
+  const keep = useChange(async (r: PlanRequest) => {
+    if (brew) {
+      await saveBrew(brew.id, { name: brew.name, at: brew.at, revision: brew.revision, request: r });
+    } else if (stop) {
+      const rest = settable(stop);
+      await must(
+        api.PUT("/stops/{stop}", { params: { path: { stop: stop.id } }, body: { ...rest, conditions: r } }),
+      );
+    }
+  });
+  const addNote = useChange(async (text: string) => {
+    const at = stop ?? stopOfBrew;
+    if (!at) return;
+    const rest = settable(at);
+    const note = [rest.note, text].filter(Boolean).join(" ");
+    await must(api.PUT("/stops/{stop}", { params: { path: { stop: at.id } }, body: { ...rest, note } }));
+  });
+  const choices = [
+    { value: "", label: "Nothing: the usual values" },
+    ...(trip.data?.stops ?? []).flatMap((s) => [
+      { value: `stop${s.id}`, label: s.name },
+      ...(trip.data?.brews ?? [])
+        .filter((b) => b.stop_id === s.id)
+        .map((b) => ({ value: `brew${b.id}`, label: `${s.name}: ${b.name || b.request.method}` })),
+    ]),
+  ];
+  return {
+    from,
+    choose: (v: string) => setSearch(v ? { from: v } : {}, { replace: true }),
+    choices,
+    name,
+    stopName: (stop ?? stopOfBrew)?.name,
+    request,
+    dirty: canonical(request) !== canonical(base),
+    set,
+    replace,
+    undo: () => setDraft(undefined),
+    keep,
+    addNote,
+    ready: trip.data !== undefined || from === "",
+  };
+}
+
+export type Base = ReturnType<typeof useBase>;
