@@ -26,7 +26,6 @@ func drag(b *testing.B, path, slider, shown string) {
 	app := start(b, b.TempDir())
 	p := sit(b, app.base)
 	p.open(path)
-	p.figure("boil_c")
 	p.until("see the slider", func() bool {
 		return p.js(fmt.Sprintf(`document.querySelector("[role=slider][aria-label='%s']") ? "y" : ""`, slider)) == "y"
 	})

@@ -19,11 +19,15 @@ type Catalogue struct {
 
 // MethodInfo describes a method.
 type MethodInfo struct {
-	ID      string       `json:"id"`
-	Name    string       `json:"name"`
-	Summary string       `json:"summary"`
-	InPot   bool         `json:"in_pot" doc:"The pot on the heat is the brewer"`
-	Schools []SchoolInfo `json:"schools"`
+	ID      string        `json:"id"`
+	Name    string        `json:"name"`
+	Summary string        `json:"summary"`
+	InPot   bool          `json:"in_pot" doc:"The pot on the heat is the brewer"`
+	Family  string        `json:"family"`
+	Contact string        `json:"contact"`
+	Needs   []string      `json:"needs"`
+	Scores  method.Scores `json:"scores"`
+	Schools []SchoolInfo  `json:"schools"`
 }
 
 // SchoolInfo describes a school.
@@ -32,14 +36,17 @@ type SchoolInfo struct {
 	Name       string  `json:"name"`
 	Why        string  `json:"why"`
 	RatioGPerL float64 `json:"ratio_g_per_l"`
+	GrindUm    float64 `json:"grind_um"`
+	Adjust     string  `json:"adjust"`
+	Clean      string  `json:"clean"`
 }
 
 func catalogue() Catalogue {
 	c := Catalogue{Burners: heat.Burners, Fuels: heat.Fuels, Materials: heat.Materials, Fields: brew.Fields}
 	for _, m := range method.All {
-		info := MethodInfo{ID: m.ID, Name: m.Name, Summary: m.Summary, InPot: m.InPot}
+		info := MethodInfo{ID: m.ID, Name: m.Name, Summary: m.Summary, InPot: m.InPot(), Family: m.Family, Contact: string(m.Contact), Needs: m.Needs, Scores: m.Scores}
 		for _, s := range m.Schools {
-			info.Schools = append(info.Schools, SchoolInfo{s.ID, s.Name, s.Why, s.RatioGPerL})
+			info.Schools = append(info.Schools, SchoolInfo{s.ID, s.Name, s.Why, s.RatioGPerL, s.GrindUm, s.Adjust, s.Clean})
 		}
 		c.Methods = append(c.Methods, info)
 	}

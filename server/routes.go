@@ -117,6 +117,10 @@ func (s *server) routes(api huma.API) {
 		return reply(brew.Compute(in.Body))
 	}, name("plan", "Plan a brew without keeping it"))
 
+	huma.Post(api, "/choices", func(_ context.Context, in *struct{ Body brew.Request }) (*body[[]brew.Choice], error) {
+		return &body[[]brew.Choice]{brew.Choices(in.Body)}, nil
+	}, name("choices", "What every school would give at a stop"))
+
 	huma.Get(api, "/trips", func(ctx context.Context, _ *nothing) (*body[[]store.Trip], error) {
 		return reply(s.Trips(ctx))
 	}, name("list-trips", "The trips, newest first"))
@@ -209,6 +213,7 @@ func benchRoutes(api huma.API) {
 	question(api, "fuel", "How much fuel?", bench.HowMuchFuel)
 	question(api, "canister", "Will the canister feed?", bench.WillItFeed)
 	question(api, "water", "What is in the water?", bench.WhatIsInIt)
+	question(api, "grind", "What setting on this grinder?", bench.WhatSetting)
 }
 
 // benchBoil is shaped as the other questions are.

@@ -14,6 +14,17 @@ var cautions = map[string]Caution{
 	"water":         {Level: "danger", Text: "Boil all of this water, or use safe water, for the cups and the splash too.", Why: "Water below the boil does not disinfect; boiling does not remove chemicals. Follow local advice."},
 	"cup-hot":       {Level: "care", Text: "Let the cup stand before drinking.", Why: "Above 65 °C (149 °F) a drink can burn."},
 	"mains":         {Level: "care", Text: "Keep plug and cable dry, and the kettle within its marks.", Why: "Water and mains electricity kill."},
+	"fire":          {Level: "care", Text: "Leather mitts; keep clear of molten resin and sparks; drown the fire and feel that it is cold.", Why: "Resin sticks and burns, and a fire that looks out is not."},
+	"press":         {Level: "care", Text: "Press straight down and slowly; stop when it resists.", Why: "A slipping press throws hot coffee and grounds."},
+	"flip":          {Level: "danger", Text: "Hold cup and chamber together, arms away from the body, and flip in one movement.", Why: "Half a flip is a lap full of water near the boil."},
+	"valve":         {Level: "danger", Text: "See that the safety valve moves and is clear, water below it, basket not tamped.", Why: "A blocked moka pot bursts."},
+	"cloth":         {Level: "care", Text: "Dry the cloth fully or keep it under water in a refrigerator.", Why: "A damp cloth grows things."},
+	"parts":         {Level: "note", Text: "Count the parts before you leave: cap, plunger, papers.", Why: "One lost part and it is no brewer."},
+	"keeps":         {Level: "care", Text: "Keep concentrate cold, up to two weeks; not warm for days.", Why: "It is food, and spoils like food."},
+	"strong":        {Level: "note", Text: "Label it and dilute it.", Why: "Concentrate has the caffeine of several cups."},
+	"water-cold":    {Level: "danger", Text: "Use water that is safe to drink as it is.", Why: "A cold method does not disinfect."},
+	"cold-water":    {Level: "care", Text: "Cold methods need safe water.", Why: "Nothing here is boiled."},
+	"caffeine":      {Level: "note", Text: "More than 200 mg of caffeine in one cup.", Why: "Published guidance (EFSA 2015, US FDA): 200 mg in one go, 400 mg a day for most healthy adults, 200 mg a day in pregnancy. Not medical advice."},
 	"waste":         {Level: "note", Text: "Carry out paper and grounds; tip grey water well away from streams.", Why: "Grounds rot slowly and draw animals. Local rules come first."},
 }
 

@@ -1,8 +1,8 @@
 package brew
 
 import (
-	"fmt"
 	"math"
+	"slices"
 
 	"apodemos/core/air"
 	"apodemos/core/coffee"
@@ -38,14 +38,49 @@ type calc struct {
 	heated    heat.Heated
 	batch     batch
 	when      times
+	line      []method.Step // the school's steps, counted from first contact
+	um        float64       // grind
+	homeE     float64       // extraction that the recipe gives at home
+	stretch   float64       // added to the step that may make up for cooler water, s
+	before    heat.Heating  // up to the coffee going in, where it boils with it
+	warmed    heat.Heated
 }
 
 // batch is the water and coffee of one batch.
 type batch struct {
-	n                                float64
-	dose, poured, retained, left     float64
-	rinse, preheat, boiledOff, drink float64
+	n                                        float64
+	dose, poured, retained, left, splash     float64
+	rinse, preheat, boiledOff                float64
+	dilution, concentrate, drink, retainPerG float64
 }
+
+// hotMl is what has to be hot at first contact or before it.
+func (c *calc) hotMl() float64 {
+	b := c.batch
+	ml := b.rinse + b.preheat
+	if c.contact() != method.Dilution {
+		ml += b.poured
+	}
+	if !c.school.DiluteCold {
+		ml += b.dilution
+	}
+	return ml
+}
+
+// contact and way are the method's, but a school that asks for no heat has none.
+func (c *calc) contact() method.Contact { return c.method.Contact }
+
+func (c *calc) way() method.Way {
+	if c.method.Way == method.InPot && c.school.BoilsIn() {
+		return method.BoilIn
+	}
+	if c.method.Way == method.Kettle && c.school.Temps.High == 0 {
+		return method.Unheated
+	}
+	return c.method.Way
+}
+
+func (c *calc) heatless() bool { return c.way() == method.Unheated }
 
 // times are moments and lengths around first contact, in s.
 type times struct {
@@ -53,10 +88,11 @@ type times struct {
 	hot      float64 // steps that need hot water, before contact
 	hold     float64 // kept at the boil for want of something hotter
 	treat    float64 // disinfecting boil
-	boiled   float64 // moment that it comes to the boil (negative)
+	boiled   float64 // moment that it comes to the boil
 	light    float64 // moment of lighting
 	contact  float64 // until the drink leaves the grounds
 	lastPour float64
+	served   float64 // end of the last serving step
 }
 
 // Compute plans a brew. Its error is Problems, one for each field that is
@@ -66,21 +102,30 @@ func Compute(r Request) (*Plan, error) {
 	if len(bad) > 0 {
 		return nil, bad
 	}
-	c := &calc{req: full, plan: &Plan{
-		Version: Version, Request: full, Defaulted: defaulted,
-		Steps: []Step{}, Cautions: []Caution{}, Notes: []Note{}, Alternatives: []Alternative{},
-		Curves:  Curves{WaterC: [][2]float64{}, SlurryC: [][2]float64{}, CupC: [][2]float64{}, ScaleG: [][2]float64{}},
-		Working: make(working.Sheet, 48),
-	}}
-	c.method, _ = method.ByID(full.Method)
-	c.school, _ = c.method.School(*full.School)
-	c.gear()
-	for _, stage := range []func() Problems{c.pressure, c.bookkeeping, c.grind, c.warm, c.steps, c.temperatures} {
+	c := newCalc(full, defaulted)
+	for _, stage := range []func() Problems{c.pressure, c.bookkeeping, c.grind, c.warm, c.timeline, c.temperatures, c.makeUp, c.strength, c.steps, c.alternatives} {
 		if bad := stage(); len(bad) > 0 {
 			return nil, bad
 		}
 	}
 	return c.plan, nil
+}
+
+func newCalc(full Request, defaulted []string) *calc {
+	c := &calc{req: full, plan: &Plan{
+		Version: Version, Request: full, Defaulted: defaulted,
+		Steps: []Step{}, Cautions: []Caution{}, Notes: []Note{}, Alternatives: []Alternative{},
+		Curves:  Curves{WaterC: [][2]float64{}, SlurryC: [][2]float64{}, CupC: [][2]float64{}, ScaleG: [][2]float64{}},
+		Working: make(working.Sheet, 64),
+	}}
+	c.method, _ = method.ByID(full.Method)
+	c.school, _ = c.method.School(*full.School)
+	if c.school.CupMl > 0 && slices.Contains(defaulted, "cup_ml") {
+		ml := c.school.CupMl
+		c.req.CupMl, c.plan.Request.CupMl = &ml, &ml
+	}
+	c.gear()
+	return c
 }
 
 // set puts a figure and its working into the plan.
@@ -202,147 +247,14 @@ func (c *calc) pressure() Problems {
 	return nil
 }
 
-var strengthFactor = map[string]float64{"mild": 0.85, "standard": 1, "strong": 1.15}
-
-// preheatMl warms one cup. Common practice.
-const preheatMl = 60
-
-const maxBatches = 40
-
-func (c *calc) bookkeeping() Problems {
-	r := &c.req
-	people := *r.Drinkers
-	drink := people * *r.CupMl
-	ratio := c.school.RatioGPerL * strengthFactor[*r.Strength]
-	if r.Ratio != nil {
-		ratio = *r.Ratio
-	}
-	c.when.treat = treatmentBoilS(*r.Water.Treatment, c.altitudeM)
-	c.when.contact, c.when.lastPour, c.when.hot = schoolTimes(c.school)
-
-	var preheat float64
-	if *r.Cup.Preheated {
-		preheat = preheatMl * people
-	}
-	if *r.Brewer.Preheated && c.school.RinseMl == 0 && !c.method.InPot {
-		preheat += 100
-	}
-	fill := c.school.FillRested
-	if *r.Coffee.DaysOff < 7 {
-		fill = c.school.FillFresh
-	}
-	capacity := c.vessel.CapacityMl * fill
-	var b batch
-	for n := 1.0; ; n++ {
-		left := c.school.LeftBehindMl * n
-		b = batch{n: n, left: left / n, rinse: c.school.RinseMl, preheat: preheat / n, drink: drink / n}
-		if r.DoseG != nil {
-			b.dose = *r.DoseG / n
-			b.poured = coffee.PourForDose(b.drink, b.dose, b.left, 0)
-		} else {
-			b.poured, b.dose = coffee.PourFor(b.drink, ratio, b.left, 0)
-		}
-		b.retained = coffee.RetainedMlPerG * b.dose
-		need := b.poured + b.rinse + b.preheat
-		if c.method.InPot {
-			need += b.dose // grounds take about their mass in room, wet
-		}
-		if need <= capacity {
-			break
-		}
-		if n == maxBatches {
-			return Problems{{"vessel.capacity_ml", c.vessel.CapacityMl, fmt.Sprintf(
-				"%s ml is too small: more than %d batches; allowed here: from about %.0f ml", trim(c.vessel.CapacityMl), maxBatches, need/fill)}}
-		}
-	}
-	c.batch = b
-	n := b.n
-	if r.DoseG != nil {
-		ratio = *r.DoseG / (b.poured * n) * 1000
-	}
-	kind := working.Practice
-	if c.asked("ratio_g_per_l") && r.Ratio != nil {
-		kind = working.Chosen
-	}
-	p := c.plan
-	c.set(&p.Batches, "batches", n, working.Figure{Label: "Batches", Unit: quantity.Count, Kind: working.Practice, Source: practice,
-		Formula: "the fewest equal batches whose water fits the vessel's share that foam and handling leave free",
-		Inputs: []working.Input{working.Num("Vessel holds", c.vessel.CapacityMl, quantity.Millilitre, "request.vessel.capacity_ml"),
-			working.Num("Usable share", 100*fill, quantity.Percent, "request.coffee.days_off_roast")}})
-	c.set(&p.DrinkMl, "drink_ml", drink, working.Figure{Label: "Drink", Unit: quantity.Millilitre, Kind: working.Chosen, Source: "your choice",
-		Formula: "people times drink in each cup",
-		Inputs: []working.Input{working.Num("People", people, quantity.None, "request.drinkers"),
-			working.Num("Drink in each cup", *r.CupMl, quantity.Millilitre, "request.cup_ml")}})
-	rf := working.Figure{Label: "Ratio", Unit: quantity.GramPerL, Kind: kind, Source: c.school.RatioSource,
-		Formula: "grams of coffee to each litre poured: the school's, times 0.85 for mild or 1.15 for strong",
-		Inputs: []working.Input{working.Num("The school's ratio", c.school.RatioGPerL, quantity.GramPerL, "request.school"),
-			working.Word("Strength", *r.Strength, "request.strength")}}
-	df := working.Figure{Label: "Coffee", Unit: quantity.Gram, Kind: kind, Source: c.school.RatioSource,
-		Formula: "water poured times the ratio",
-		Inputs: []working.Input{working.Num("Poured", b.poured*n, quantity.Millilitre, "water.poured_ml"),
-			working.Num("Ratio", ratio, quantity.GramPerL, "ratio_g_per_l")}}
-	switch {
-	case r.DoseG != nil:
-		rf.Kind, rf.Source, rf.Formula = working.Chosen, "your dose", "the dose over the water poured"
-		rf.Inputs = []working.Input{working.Num("Coffee", *r.DoseG, quantity.Gram, "request.dose_g"), working.Num("Poured", b.poured*n, quantity.Millilitre, "water.poured_ml")}
-		df.Kind, df.Source, df.Formula = working.Chosen, "your choice", "the dose that you set"
-		df.Inputs = []working.Input{working.Num("Coffee", *r.DoseG, quantity.Gram, "request.dose_g")}
-	case r.Ratio != nil:
-		rf.Source, rf.Formula = "your choice", "the ratio that you set"
-		rf.Inputs = []working.Input{working.Num("Ratio", *r.Ratio, quantity.GramPerL, "request.ratio_g_per_l")}
-	}
-	c.set(&p.Ratio, "ratio_g_per_l", ratio, rf)
-	c.set(&p.DoseG, "dose_g", b.dose*n, df)
-	if r.Measure.Grams != nil {
-		name := "measures"
-		if r.Measure.Name != nil {
-			name = *r.Measure.Name
-		}
-		m := coffee.Measure(b.dose*n, name, *r.Measure.Grams, *r.Measure.Step)
-		p.DoseMeasures = &m
-		p.Working.Put("dose_measures", m.Count, working.Figure{Label: name, Unit: quantity.Count, Kind: working.Measured, Source: "your calibrated measure",
-			Formula: "dose over what the measure holds, rounded to what it can show; the rounding changes the dose by the error given",
-			Inputs: []working.Input{working.Num("Coffee", b.dose*n, quantity.Gram, "dose_g"), working.Num("A measure holds", *r.Measure.Grams, quantity.Gram, "request.measure.grams"),
-				working.Num("To the nearest", *r.Measure.Step, quantity.None, "request.measure.step"), working.Num("Error", m.Error, quantity.Gram, "")}})
-	}
-
-	ml := func(at **float64, path, label string, v float64, formula string, in ...working.Input) {
-		c.set(at, path, v, working.Figure{Label: label, Unit: quantity.Millilitre, Kind: working.Practice, Source: practice, Formula: formula, Inputs: in})
-	}
-	w := &p.Water
-	ml(&w.RetainedMl, "water.retained_ml", "Kept by the grounds", b.retained*n, "dose times 2 ml for each gram",
-		working.Num("Coffee", b.dose*n, quantity.Gram, "dose_g"), working.Num("Kept", coffee.RetainedMlPerG, quantity.MlPerG, ""))
-	ml(&w.LeftBehindMl, "water.left_behind_ml", "Left with the silt", b.left*n, "what the school leaves in the vessel, each batch",
-		working.Num("Batches", n, quantity.Count, "batches"), working.Num("Each", b.left, quantity.Millilitre, "request.school"))
-	ml(&w.DilutionMl, "water.dilution_ml", "Added to the cup afterwards", 0, "none: the brewer holds all of the water")
-	ml(&w.SplashMl, "water.splash_ml", "Cold splash", 0, "none in this school")
-	ml(&w.RinseMl, "water.rinse_ml", "Rinse", b.rinse*n, "for the paper, once a batch",
-		working.Num("Batches", n, quantity.Count, "batches"), working.Num("Each", b.rinse, quantity.Millilitre, "request.school"))
-	ml(&w.PreheatMl, "water.preheat_ml", "Preheating", b.preheat*n, "60 ml for each cup that is preheated, 100 ml for a preheated brewer that is not rinsed",
-		working.Num("People", people, quantity.None, "request.drinkers"))
-	poured := working.Figure{Label: "Pour", Unit: quantity.Millilitre, Kind: working.Practice, Source: "mass balance",
-		Formula: "drink, plus what the grounds keep, plus what is left behind; 1 ml of water counts as 1 g",
-		Inputs: []working.Input{working.Num("Drink", drink, quantity.Millilitre, "drink_ml"), working.Num("Kept by the grounds", b.retained*n, quantity.Millilitre, "water.retained_ml"),
-			working.Num("Left with the silt", b.left*n, quantity.Millilitre, "water.left_behind_ml")}}
-	c.set(&w.PouredMl, "water.poured_ml", b.poured*n, poured)
-	if n > 1 {
-		c.plan.Notes = append(c.plan.Notes, Note{ID: "batches", Why: "The vessel does not hold it all at once with room for foam.",
-			Phrase: quantity.Say("Brew it in {0} batches, each with {1} of coffee and {2} of water.", quantity.Of(n, quantity.None),
-				quantity.Of(b.dose, quantity.Gram), quantity.Of(b.poured, quantity.Millilitre))})
-	}
-	return nil
-}
-
-// washupMl is for rinsing out a pot or a dripper. Common practice.
-func (c *calc) washupMl() float64 {
-	if c.method.InPot {
-		return 150
-	}
-	return 30
-}
-
 func (c *calc) grind() Problems {
 	um := c.school.GrindUm
+	if um == 0 {
+		return nil // a concentrate is ground already
+	}
+	if c.um > 0 {
+		um = c.um
+	}
 	g := &c.plan.Grind
 	gr := c.req.Grinder
 	fig := working.Figure{Label: "Grind", Unit: quantity.Micrometre, Kind: working.Practice, Source: "the school's grind in words, common practice; the micrometres are from memory and makers disagree",
@@ -352,6 +264,11 @@ func (c *calc) grind() Problems {
 		fig.Kind, fig.Source, fig.Formula = working.Chosen, "your setting", "zero setting plus clicks times one click"
 		fig.Inputs = []working.Input{working.Num("Clicks", *gr.Clicks, quantity.Clicks, "request.grinder.clicks"), working.Num("One click", *gr.UmPerClick, quantity.MicroPerClk, "request.grinder.um_per_click")}
 	}
+	if um != c.school.GrindUm && gr.Clicks == nil {
+		fig.Formula = "the school's grind, made finer or coarser so that this stop's temperatures give the extraction of home"
+		fig.Inputs = []working.Input{working.Num("The school's grind", c.school.GrindUm, quantity.Micrometre, "request.school"), working.Num("Extraction at home", c.homeE*100, quantity.Percent, "strength.extraction_pct")}
+	}
+	c.um = um
 	c.set(&g.Um, "grind.um", um, fig)
 	g.Band = coffee.BandOf(um)
 	if gr.UmPerClick != nil {
@@ -361,23 +278,6 @@ func (c *calc) grind() Problems {
 				working.Num("One click", *gr.UmPerClick, quantity.MicroPerClk, "request.grinder.um_per_click")}})
 	}
 	return nil
-}
-
-// schoolTimes reads the contact time, the end of the last pour and the time of
-// the hot preparations from a school's steps.
-func schoolTimes(s method.School) (contact, lastPour, hot float64) {
-	for _, st := range s.Steps {
-		switch st.Phase {
-		case method.Brew:
-			contact = math.Max(contact, st.AtS+st.ForS)
-			if st.Lane == method.Scale {
-				lastPour = st.AtS + st.ForS
-			}
-		case method.Hot:
-			hot += st.ForS
-		}
-	}
-	return contact, lastPour, hot
 }
 
 // treatmentBoilS is how long to keep the water at a rolling boil, in s.

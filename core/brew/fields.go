@@ -82,6 +82,7 @@ var Fields = []Field{
 	number("dose_g", "Dose", quantity.Gram, 1, 1000, "", func(r *Request) **float64 { return &r.DoseG }),
 	word("strength", "Strength", []string{"mild", "standard", "strong"}, "standard", func(r *Request) **string { return &r.Strength }),
 
+	word("adjust", "Make up for cooler water by", []string{"time", "grind", "none"}, "as the school does", func(r *Request) **string { return &r.Adjust }),
 	number("place.altitude_m", "Altitude", quantity.Metre, air.MinAltitudeM, air.MaxAltitudeM, "0", func(r *Request) **float64 { return &r.Place.AltitudeM }),
 	number("place.sea_level_hpa", "Pressure reduced to sea level", quantity.HPa, 870, 1085, "", func(r *Request) **float64 { return &r.Place.SeaLevelHPa }),
 	number("place.pressure_hpa", "Station pressure", quantity.HPa, 300, 1100, "", func(r *Request) **float64 { return &r.Place.PressureHPa }),
@@ -141,6 +142,12 @@ var Fields = []Field{
 	number("calibration.loss_factor", "Measured loss factor of the pot", "", heat.MinLossFactor, heat.MaxLossFactor, "", func(r *Request) **float64 { return &r.Calibration.LossFactor }),
 	number("measure.step", "Measured to the nearest", "", 0.1, 1, "0.5", func(r *Request) **float64 { return &r.Measure.Step }),
 }
+
+// Range of the grinds that are planned with, in µm.
+const (
+	MinGrindUm = 100
+	MaxGrindUm = 2500
+)
 
 // A Problem is one thing wrong with a request.
 type Problem struct {
@@ -295,6 +302,11 @@ func checkTogether(r Request) Problems {
 	}
 	if r.Grinder.Clicks != nil && r.Grinder.UmPerClick == nil {
 		bad = append(bad, Problem{"grinder.clicks", *r.Grinder.Clicks, "clicks mean nothing without the grinder; give grinder.um_per_click too"})
+	}
+	if r.Grinder.Clicks != nil && r.Grinder.UmPerClick != nil {
+		if um := *r.Grinder.ZeroUm + *r.Grinder.Clicks**r.Grinder.UmPerClick; um < MinGrindUm || um > MaxGrindUm {
+			bad = append(bad, Problem{"grinder.clicks", *r.Grinder.Clicks, fmt.Sprintf("this setting is %.0f µm; allowed: one that gives %d to %d µm", um, MinGrindUm, MaxGrindUm)})
+		}
 	}
 	return bad
 }

@@ -65,25 +65,27 @@ type Grind struct {
 }
 
 // WaterPlan is the water bookkeeping over all batches. It balances:
-// poured + dilution + splash = drink + retained + left_behind, and
-// heated = poured + rinse + preheat + dilution + boiled_off, and
-// carried = heated + splash + washup.
+// poured + dilution + splash + concentrate = drink + retained + left_behind,
+// heated + cold = poured + rinse + preheat + dilution + boiled_off, and
+// carried = heated + cold + splash + washup.
 type WaterPlan struct {
-	PouredMl     *float64 `json:"poured_ml"`
-	RetainedMl   *float64 `json:"retained_ml"`
-	LeftBehindMl *float64 `json:"left_behind_ml"`
-	RinseMl      *float64 `json:"rinse_ml"`
-	PreheatMl    *float64 `json:"preheat_ml"`
-	DilutionMl   *float64 `json:"dilution_ml"`
-	SplashMl     *float64 `json:"splash_ml"`
-	BoiledOffMl  *float64 `json:"boiled_off_ml"`
-	HeatedMl     *float64 `json:"heated_ml"`
-	WashupMl     *float64 `json:"washup_ml"`
-	CarriedMl    *float64 `json:"carried_ml"`
-	MeltG        *float64 `json:"melt_g"`
-	SnowFreshL   *float64 `json:"snow_fresh_l" doc:"The same as a heap of fresh snow"`
-	SnowSettledL *float64 `json:"snow_settled_l"`
-	SnowFirnL    *float64 `json:"snow_firn_l"`
+	PouredMl      *float64 `json:"poured_ml"`
+	RetainedMl    *float64 `json:"retained_ml"`
+	LeftBehindMl  *float64 `json:"left_behind_ml"`
+	RinseMl       *float64 `json:"rinse_ml"`
+	PreheatMl     *float64 `json:"preheat_ml"`
+	DilutionMl    *float64 `json:"dilution_ml"`
+	SplashMl      *float64 `json:"splash_ml"`
+	BoiledOffMl   *float64 `json:"boiled_off_ml"`
+	HeatedMl      *float64 `json:"heated_ml"`
+	WashupMl      *float64 `json:"washup_ml"`
+	CarriedMl     *float64 `json:"carried_ml"`
+	ColdMl        *float64 `json:"cold_ml" doc:"Poured or added unheated"`
+	ConcentrateMl *float64 `json:"concentrate_ml"`
+	MeltG         *float64 `json:"melt_g"`
+	SnowFreshL    *float64 `json:"snow_fresh_l" doc:"The same as a heap of fresh snow"`
+	SnowSettledL  *float64 `json:"snow_settled_l"`
+	SnowFirnL     *float64 `json:"snow_firn_l"`
 }
 
 // HeatPlan is heat and fuel over all batches; times are those of one batch.

@@ -10,6 +10,7 @@ type Request struct {
 	Ratio    *float64 `json:"ratio_g_per_l,omitempty"`
 	DoseG    *float64 `json:"dose_g,omitempty"`
 	Strength *string  `json:"strength,omitempty"`
+	Adjust   *string  `json:"adjust,omitempty" doc:"What makes up for cooler water; the school chooses when left out"`
 
 	Place   Place   `json:"place,omitzero" required:"false"`
 	Water   Water   `json:"water,omitzero" required:"false"`

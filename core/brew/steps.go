@@ -23,19 +23,24 @@ func (c *calc) steps() Problems {
 	r, w := &c.req, &c.when
 	supplied := r.Heat.SuppliedC != nil
 	var cold float64
-	for _, s := range c.school.Steps {
+	for _, s := range c.line {
 		if s.Phase == method.Prepare {
 			cold += s.ForS
 		}
 	}
 	wait := math.Max(w.wait, w.hot)
 	var coldAt float64
-	if supplied {
+	switch {
+	case c.heatless():
+		coldAt = -w.hot - cold
+	case c.way() == method.BoilIn:
+		coldAt = c.stepsWithCoffee(cold)
+	case supplied:
 		at := -wait - 20
 		c.add(Step{ID: "draw", Label: "draw water", AtS: at, ForS: 20, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight, Caution: "scald"},
 			"Draw {heated} of hot water.")
 		coldAt = at - cold
-	} else {
+	default:
 		firstMinute := w.light + lightS
 		coldAt = firstMinute
 		fillAt := w.light - fillS
@@ -43,25 +48,10 @@ func (c *calc) steps() Problems {
 			// Preparing takes longer than heating: do it first.
 			coldAt = fillAt - cold
 		}
-		burner, _ := heat.BurnerByID(*r.Heat.Burner)
-		fill := "Fill the pot with {heated}."
-		if *r.Water.State != string(heat.Liquid) {
-			fill = "A little water in the pot first, then {melt} of " + *r.Water.State + ", in handfuls."
-		}
-		c.add(Step{ID: "fill", Label: "fill", AtS: fillAt, ForS: fillS, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight}, fill)
-		light, full := "Light the stove", "Full flame"
-		caution := "co"
-		if !burner.Flame {
-			light, full, caution = "Switch on", "Full power", "mains"
-		}
-		c.add(Step{ID: "light", Label: "light", AtS: w.light, ForS: math.Min(lightS, c.heated.HeatS), Lane: method.Hands, Until: method.Time, Caution: caution}, light+c.lidText())
-		c.add(Step{ID: "flame-full", Label: "full", AtS: w.light, ForS: c.heated.HeatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface"}, full+".")
+		c.stepFill(fillAt)
+		c.stepLight(w.light)
 		if low := w.treat + w.hold; low > 0 {
-			text := "Low: keep it at the boil."
-			if burner.Low == 0 {
-				text = "Leave it on the heat."
-			}
-			c.add(Step{ID: "flame-low", Label: "low: at the boil", AtS: w.boiled, ForS: low, Lane: method.Flame, Until: method.Time}, text)
+			c.stepLow(w.boiled, low)
 		}
 		if w.treat > 0 {
 			c.add(Step{ID: "disinfect", Label: "rolling boil", AtS: w.boiled, ForS: w.treat, Lane: method.Water, Until: method.Time, Caution: "water"}, "Rolling boil, to make the water safe.")
@@ -76,7 +66,7 @@ func (c *calc) steps() Problems {
 	}
 	hotAt := -w.hot
 	serveAt := w.contact
-	for _, s := range c.school.Steps {
+	for _, s := range c.line {
 		st := Step{ID: s.ID, Label: s.Label, ForS: s.ForS, Lane: s.Lane, Until: s.Until, Sign: s.Sign, Caution: s.Caution}
 		switch s.Phase {
 		case method.Prepare:
@@ -94,15 +84,77 @@ func (c *calc) steps() Problems {
 		if s.Lane == method.Scale {
 			st.ToG = c.pourTo(s)
 		}
-		c.add(st, s.Text)
+		text := s.Text
+		if c.batch.dilution < 0.5 {
+			if strings.HasPrefix(text, "Add {dilution}") {
+				text = "Serve."
+			}
+			text, _, _ = strings.Cut(text, ", and add {dilution}")
+			text = strings.TrimSuffix(text, ".") + "."
+		}
+		c.add(st, text)
 	}
 	sortSteps(c.plan.Steps)
 	c.scaleCurve()
 	c.safety(supplied)
 	c.set(&c.plan.ContactS, "contact_s", w.contact, working.Figure{Label: "Contact", Unit: quantity.Second, Kind: working.Practice, Source: practice,
-		Formula: "from first contact until the drink leaves the grounds, as the school has it",
-		Inputs:  []working.Input{working.Word("School", c.school.Name, "request.school")}})
+		Formula: "from first contact until the drink leaves the grounds, as the school has it, and longer where that makes up for cooler water",
+		Inputs:  []working.Input{working.Word("School", c.school.Name, "request.school"), working.Num("Added here", c.stretch, quantity.Second, "request.adjust")}})
 	return nil
+}
+
+// stepsWithCoffee lays the steps of a pot that boils with its coffee, and
+// returns when the preparations begin.
+func (c *calc) stepsWithCoffee(cold float64) float64 {
+	w := &c.when
+	fillAt := math.Min(w.light, 0) - fillS
+	if w.light < 0 {
+		fillAt = w.light - fillS
+	}
+	c.stepFill(fillAt)
+	if w.light < 0 {
+		c.stepLight(w.light)
+	} else {
+		c.stepLight(coffeeInS)
+	}
+	if w.treat > 0 {
+		c.stepLow(w.boiled, w.treat)
+	}
+	if w.light < 0 && cold+lightS <= -w.light {
+		return w.light + lightS
+	}
+	return fillAt - cold
+}
+
+func (c *calc) stepFill(at float64) {
+	fill := "Fill the pot with {heated}."
+	if state := *c.req.Water.State; state != string(heat.Liquid) {
+		fill = "A little water in the pot first, then {melt} of " + state + ", in handfuls."
+	}
+	c.add(Step{ID: "fill", Label: "fill", AtS: at, ForS: fillS, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight}, fill)
+}
+
+func (c *calc) stepLight(at float64) {
+	burner, _ := heat.BurnerByID(*c.req.Heat.Burner)
+	light, full, caution := "Light the stove", "Full flame", "co"
+	if !burner.Flame {
+		light, full, caution = "Switch on", "Full power", "mains"
+	}
+	forS := math.Min(lightS, c.heated.HeatS)
+	if at < 0 {
+		forS = math.Min(forS, -at)
+	}
+	c.add(Step{ID: "light", Label: "light", AtS: at, ForS: forS, Lane: method.Hands, Until: method.Time, Caution: caution}, light+c.lidText())
+	c.add(Step{ID: "flame-full", Label: "full", AtS: c.when.light, ForS: c.heated.HeatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface"}, full+".")
+}
+
+func (c *calc) stepLow(at, forS float64) {
+	burner, _ := heat.BurnerByID(*c.req.Heat.Burner)
+	text := "Low: keep it at the boil."
+	if burner.Low == 0 {
+		text = "Leave it on the heat."
+	}
+	c.add(Step{ID: "flame-low", Label: "low: at the boil", AtS: at, ForS: forS, Lane: method.Flame, Until: method.Time}, text)
 }
 
 func (c *calc) lidText() string {
@@ -117,10 +169,19 @@ func (c *calc) heatedEach() *float64 {
 	return &v
 }
 
+// pourTo is the scale reading at which a pour stops: of one batch, or of one
+// cup where each cup is brewed on its own.
 func (c *calc) pourTo(s method.Step) *float64 {
-	v := s.PourTo * c.batch.poured
+	whole := c.batch.poured
+	if c.contact() == method.Dilution {
+		whole = c.batch.dilution
+	}
+	v := s.PourTo * whole
 	if s.PourPerG > 0 {
-		v = math.Min(s.PourPerG*c.batch.dose, c.batch.poured)
+		v = math.Min(s.PourPerG*c.batch.dose, whole/2) // a bloom, whatever the dose
+	}
+	if c.method.Family == "cup" {
+		v /= *c.req.Drinkers
 	}
 	return &v
 }
@@ -179,6 +240,12 @@ func (c *calc) fill(text string, s Step) quantity.Phrase {
 			v = quantity.Of(c.batch.rinse, quantity.Millilitre)
 		case "left":
 			v = quantity.Of(c.batch.left, quantity.Millilitre)
+		case "splash":
+			v = quantity.Of(c.batch.splash, quantity.Millilitre)
+		case "dilution":
+			v = quantity.Of(c.batch.dilution, quantity.Millilitre)
+		case "concentrate":
+			v = quantity.Of(c.batch.concentrate, quantity.Millilitre)
 		case "target":
 			v = quantity.Of(*c.plan.TargetC, quantity.Celsius)
 		case "to":
@@ -212,7 +279,10 @@ func (c *calc) scaleCurve() {
 			}
 		}
 	}
-	c.plan.Curves.ScaleG = append(pts, [2]float64{c.when.contact, at})
+	if len(pts) == 0 {
+		return
+	}
+	c.plan.Curves.ScaleG = append(pts, [2]float64{math.Max(c.when.contact, pts[len(pts)-1][0]), at})
 }
 
 // safety raises the cautions that belong to the place and the gear.
@@ -222,14 +292,21 @@ func (c *calc) safety(supplied bool) {
 		c.caution(id, "")
 	}
 	burner, _ := heat.BurnerByID(*r.Heat.Burner)
-	if !supplied && burner.Flame {
+	flame := !supplied && burner.Flame && !c.heatless()
+	if flame {
 		c.caution("fire-ban", "")
 		if r.Heat.Fuel != nil && *r.Heat.Fuel == "gas" {
 			c.caution("canister", "light")
 		}
 	}
-	if *r.Water.Treatment == "boil" && supplied {
-		c.caution("water", "draw")
+	if *r.Water.Treatment == "boil" && (supplied || c.heatless() || c.batch.splash > 0 || c.school.DiluteCold) {
+		c.caution("water", "") // this does not disinfect all that is drunk
+	}
+	if c.school.Milk > 0 {
+		c.note("milk", "Sweet milk keeps without cold until it is opened.", "{0} of condensed milk in each cup.", quantity.Of(c.school.Milk, quantity.Gram))
 	}
 	c.caution("waste", "")
+	if *c.plan.CupC > 65 {
+		c.caution("cup-hot", c.plan.Steps[len(c.plan.Steps)-1].ID)
+	}
 }

@@ -18,27 +18,45 @@ const maxCurve = 80
 func (c *calc) temperatures() Problems {
 	kettle := make([][2]float64, 0, maxCurve)
 	w := &c.when
-	if c.plan.Heat != nil {
+	switch {
+	case c.heatless():
+	case c.way() == method.BoilIn:
+		for _, p := range c.before.Curve(c.warmed) {
+			if c.warmed.HeatS > 0.5 {
+				kettle = append(kettle, [2]float64{w.light + p[0], p[1]})
+			}
+		}
+	case c.plan.Heat != nil:
 		for _, p := range c.heating.Curve(c.heated) {
 			kettle = append(kettle, [2]float64{w.light + p[0], p[1]})
 		}
 		if off := w.boiled + w.treat + w.hold; off > w.boiled && off <= 0 {
 			kettle = append(kettle, [2]float64{off, c.hotC})
 		}
-	} else {
+		kettle = c.coolUntilContact(kettle)
+	default:
 		kettle = append(kettle, [2]float64{-math.Max(w.wait, w.hot), c.hotC})
+		kettle = c.coolUntilContact(kettle)
 	}
-	kettle = c.coolUntilContact(kettle)
-
 	var served float64 // temperature of the drink as it leaves the brewer, or in the cup
-	if c.method.Contact == method.Immersion {
+	switch c.contact() {
+	case method.Immersion, method.Cold:
 		served = c.immerse(&kettle)
-	} else {
+	case method.Dilution:
+		served = c.dilute()
+	default:
 		served = c.percolate(&kettle)
 	}
 	c.plan.Curves.WaterC = kettle
 	c.serve(served)
 	return nil
+}
+
+// dilute brings water onto a concentrate that is as cold as the air.
+func (c *calc) dilute() float64 {
+	t := mix(waterKJ(c.batch.concentrate), c.air.TempC, waterKJ(c.batch.dilution), c.startC)
+	c.plan.Curves.SlurryC = [][2]float64{{0, c.air.TempC}, {10, c.air.TempC}, {25, t}}
+	return t
 }
 
 // coolUntilContact draws the wait.
@@ -67,39 +85,80 @@ func kettleRate(from, to, air float64) float64 {
 	return math.Log((from - air) / (to - air))
 }
 
-// immerse steeps in one vessel and returns the slurry's temperature when it is
-// poured off.
+// steeper is the vessel that the coffee steeps in, how many stand side by side,
+// and its temperature before the water comes.
+func (c *calc) steeper() (v heat.Vessel, n, emptyC float64) {
+	if c.method.InPot() {
+		return c.vessel, 1, c.startC // as hot as its water
+	}
+	v, n = c.brewer, 1
+	if c.method.Family == "cup" {
+		v, n = c.cup, *c.req.Drinkers
+	}
+	v.DiameterMm = cupDiameter(math.Max(c.batch.poured/n, 1))
+	emptyC = c.air.TempC
+	if *c.req.Brewer.Preheated && !c.heatless() {
+		emptyC = mix(v.Capacity(), c.air.TempC, waterKJ(100), c.startC)
+	}
+	return v, n, emptyC
+}
+
+// immerse steeps and returns the slurry's temperature when it is poured off.
 func (c *calc) immerse(kettle *[][2]float64) float64 {
 	b := c.batch
-	capacity := waterKJ(b.poured)
-	grounds := b.dose / 1000 * coffee.SpecificHeat
-	vessel := c.vessel
-	// The pot is as hot as its water.
-	t := mix(capacity+vessel.Capacity(), c.startC, grounds, c.air.TempC)
-	c.slurry(t, "heat balance of water, pot and grounds at the moment of mixing",
-		working.Num("Water and pot", c.startC, quantity.Celsius, "start_c"), working.Num("Grounds and air", c.air.TempC, quantity.Celsius, "request.place.air_c"),
+	v, n, emptyC := c.steeper()
+	water := waterKJ(b.poured / n)
+	grounds := b.dose / n / 1000 * coffee.SpecificHeat
+	t := heat.Mix(heat.Body{KJPerK: water, TempC: c.startC}, heat.Body{KJPerK: v.Capacity(), TempC: emptyC}, heat.Body{KJPerK: grounds, TempC: c.air.TempC})
+	c.slurry(t, "heat balance of water, vessel and grounds at the moment of mixing",
+		working.Num("Water", c.startC, quantity.Celsius, "start_c"), working.Num("Vessel before", emptyC, quantity.Celsius, "request.brewer.preheated"), working.Num("Grounds and air", c.air.TempC, quantity.Celsius, "request.place.air_c"),
 		working.Num("Coffee", b.dose, quantity.Gram, "dose_g"), working.Num("Water", b.poured, quantity.Millilitre, "water.poured_ml"))
 	pts := make([][2]float64, 0, maxCurve)
 	pts = append(pts, [2]float64{0, t})
-	for _, s := range c.school.Steps {
-		if s.Phase != method.Brew {
+	at := 0.0
+	if c.way() == method.BoilIn {
+		// On the flame up to the boil, and through it.
+		if c.when.light > 0 {
+			pts = append(pts, [2]float64{c.when.light, t})
+		}
+		rise := c.heating
+		rise.FromC, rise.Source = t, heat.Liquid
+		span := c.when.boiled - pts[len(pts)-1][0]
+		from := pts[len(pts)-1][0]
+		curve := rise.Curve(heat.Heated{HeatS: span, EfficiencyHere: c.heated.EfficiencyHere})
+		for _, p := range curve[1:] {
+			pts = append(pts, [2]float64{from + p[0], p[1]})
+		}
+		t = c.hotC
+		at = c.when.boiled
+		if c.school.BoilS > 0 {
+			at += c.school.BoilS
+			pts = append(pts, [2]float64{at, t})
+		}
+	}
+	splash := waterKJ(b.splash / n)
+	for _, s := range c.line {
+		if s.Phase != method.Brew || s.AtS+s.ForS <= at {
 			continue
 		}
-		k := heat.NewCooling(vessel, b.poured, s.Cover, c.air)
-		k.KJPerK += grounds
+		if s.ID == "splash" {
+			t = mix(water+grounds+v.Capacity(), t, splash, c.coldC())
+			water += splash
+		}
+		k := heat.NewCooling(v, b.poured/n, s.Cover, c.air)
+		k.KJPerK = water + grounds + v.Capacity()
 		step := math.Max(s.ForS/8, 5)
-		for at := 0.0; at < s.ForS; {
-			dt := math.Min(step, s.ForS-at)
+		for end := s.AtS + s.ForS; at < end-1e-9; {
+			dt := math.Min(step, end-at)
 			t = k.After(t, dt)
 			at += dt
-			pts = append(pts, [2]float64{s.AtS + at, t})
+			pts = append(pts, [2]float64{at, t})
 		}
 	}
 	c.plan.Curves.SlurryC = pts
-	if !c.method.InPot {
-		return t
+	if c.method.InPot() {
+		*kettle = append((*kettle)[:len(*kettle):len(*kettle)], pts...)
 	}
-	*kettle = append((*kettle)[:len(*kettle):len(*kettle)], pts...)
 	return t
 }
 
@@ -125,6 +184,8 @@ func (c *calc) percolate(kettle *[][2]float64) float64 {
 	var bed, cupMl, retained float64
 	retained = b.retained
 	pours := c.pours()
+	bodyLoss := c.brewer
+	bodyLoss.DiameterMm = 85 // of the bed
 	pts := make([][2]float64, 0, maxCurve)
 	pts = append(pts, [2]float64{0, bedC})
 	var sum, count, drain float64
@@ -160,7 +221,7 @@ func (c *calc) percolate(kettle *[][2]float64) float64 {
 			bed -= out
 		}
 		if s%5 == 0 { // what is in them changes slowly
-			bedLoss = heat.NewLoss(c.brewer, math.Max(bed+b.dose, 20), heat.Open, c.air)
+			bedLoss = heat.NewLoss(bodyLoss, math.Max(bed+b.dose, 20), heat.Open, c.air)
 			cupLoss = heat.NewLoss(c.cup, math.Max(cupMl, 5), heat.Crusted, c.air)
 			kettleLoss = heat.NewLoss(c.vessel, kettleMl, heat.Lidded, c.air)
 		}
@@ -192,12 +253,15 @@ type pour struct{ at, forS, ml float64 }
 func (c *calc) pours() []pour {
 	var out []pour
 	at := 0.0
-	for _, s := range c.school.Steps {
+	for _, s := range c.line {
 		if s.Phase == method.Brew && s.Lane == method.Scale {
 			to := *c.pourTo(s)
 			out = append(out, pour{s.AtS, math.Max(s.ForS, 1), to - at})
 			at = to
 		}
+	}
+	if len(out) == 0 { // pushed up by steam while it flows
+		out = append(out, pour{0, math.Max(c.when.contact*0.8, 1), c.batch.poured})
 	}
 	return out
 }
@@ -221,9 +285,23 @@ func (c *calc) serve(t float64) {
 	formula := "heat balance of drink and cup while the cup fills"
 	in := []working.Input{working.Num("Cup at first", c.cupStartC(), quantity.Celsius, "request.cup.preheated"),
 		working.Num("Cup mass", c.cup.MassG, quantity.Gram, "request.cup.mass_g"), working.Num("Drink in it", cupMl, quantity.Millilitre, "request.cup_ml")}
-	if c.method.Contact == method.Immersion {
-		in = append(in, working.Num("Slurry when poured", t, quantity.Celsius, "slurry_c"))
-		t = mix(waterKJ(cupMl), t, c.cup.Capacity(), c.cupStartC())
+	people := *c.req.Drinkers
+	added := waterKJ(c.batch.dilution * c.batch.n / people)
+	switch c.contact() {
+	case method.Immersion, method.Cold, method.Dilution:
+		if c.method.Family == "cup" && c.method.ID == "steep-bag" {
+			break // it steeped in the cup
+		}
+		in = append(in, working.Num("Drink when poured", t, quantity.Celsius, "slurry_c"))
+		t = mix(waterKJ(cupMl)-added*either01(c.contact() != method.Dilution), t, c.cup.Capacity(), c.cupStartC())
+	}
+	if c.contact() != method.Dilution && added > 0 {
+		addedC := c.startC
+		if c.school.DiluteCold {
+			addedC = c.coldC()
+		}
+		in = append(in, working.Num("Added afterwards", c.batch.dilution*c.batch.n, quantity.Millilitre, "water.dilution_ml"), working.Num("At", addedC, quantity.Celsius, ""))
+		t = mix(math.Max(waterKJ(cupMl)-added, 0)+c.cup.Capacity(), t, added, addedC)
 	}
 	c.set(&c.plan.CupC, "cup_c", t, working.Figure{Label: "In the cup", Unit: quantity.Celsius, Kind: working.Published, PlusMinus: working.PlusMinus(2),
 		Source: "energy balance; losses as for cooling", Limits: coolingLimits, Formula: formula, Inputs: in})
@@ -240,9 +318,7 @@ func (c *calc) serve(t float64) {
 		Limits: coolingLimits, PlusMinus: working.PlusMinus(math.Max(0.25*s, 15)), Formula: "time for the cup to cool to 60 °C",
 		Inputs: []working.Input{working.Num("In the cup", t, quantity.Celsius, "cup_c"), working.Num("Air", c.air.TempC, quantity.Celsius, "request.place.air_c"),
 			working.Num("Wind", c.air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"), working.Word("Insulated", yes(c.cup.Insulated), "request.cup.insulated")}})
-	steps := c.plan.Steps
-	last := steps[len(steps)-1]
-	from := last.AtS + last.ForS
+	from := c.when.served
 	const n = 12
 	pts := make([][2]float64, 0, n+1)
 	pts = append(pts, [2]float64{from, t})
@@ -251,9 +327,13 @@ func (c *calc) serve(t float64) {
 		pts = append(pts, [2]float64{from + s*float64(i)/n, t})
 	}
 	c.plan.Curves.CupC = pts
-	if *c.plan.CupC > 65 {
-		c.caution("cup-hot", last.ID)
+}
+
+func either01(b bool) float64 {
+	if b {
+		return 1
 	}
+	return 0
 }
 
 func yes(b bool) string {

@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"apodemos/core/heat"
+	"apodemos/core/method"
 	"apodemos/core/quantity"
 	"apodemos/core/water"
 	"apodemos/core/working"
@@ -25,11 +26,22 @@ func waterKJ(ml float64) float64 { return ml / 1000 * water.SpecificHeat }
 
 // warm finds how hot the water gets, how long to wait, and what heating takes.
 func (c *calc) warm() Problems {
+	c.lay()
+	switch c.way() {
+	case method.Unheated:
+		c.startC, c.hotC = c.coldC(), c.coldC()
+		c.set(&c.plan.StartC, "start_c", c.startC, working.Figure{Label: "Water at first contact", Unit: quantity.Celsius, Kind: working.Chosen, Source: "the water of the stop",
+			Formula: "unheated, as it comes", Inputs: []working.Input{working.Num("Water at the source", *c.req.Water.SourceC, quantity.Celsius, "request.water.source_c")}})
+		c.fillTotals(true)
+		return nil
+	case method.BoilIn:
+		return c.warmWithCoffee()
+	}
 	r, p := &c.req, c.plan
 	boil := *p.BoilC
 	supplied := r.Heat.SuppliedC != nil
 	burner, _ := heat.BurnerByID(*r.Heat.Burner)
-	kettleMl := c.batch.poured + c.batch.rinse + c.batch.preheat
+	kettleMl := c.hotMl()
 
 	wish := c.school.Temps.For(*r.Coffee.Roast)
 	band := func(at **float64, path, label string, v float64) {
@@ -68,6 +80,11 @@ func (c *calc) warm() Problems {
 		fig.Inputs[0].Path = "request.heat.supplied_c"
 	}
 	switch {
+	case c.way() == method.OnFlame:
+		// It goes on the flame again: there is nothing to wait for.
+		if supplied {
+			return Problems{{"heat.supplied_c", *r.Heat.SuppliedC, "this method needs a flame; allowed: leave it out and name a burner"}}
+		}
 	case c.hotC > wish+0.05:
 		c.when.wait, _ = cool.TimeTo(c.hotC, wish)
 		c.startC = wish
@@ -96,6 +113,8 @@ func (c *calc) warm() Problems {
 
 	if !supplied {
 		switch {
+		case c.way() == method.OnFlame:
+			c.when.hold = c.school.FlameS
 		case !keeps:
 			// A kettle that switches itself off stands until it is used.
 			if stand := c.when.hot - c.when.wait; c.when.wait == 0 && stand > 0 {
@@ -117,6 +136,39 @@ func (c *calc) warm() Problems {
 		Inputs: []working.Input{working.Num("Hottest here", c.hotC, quantity.Celsius, "boil_c"), working.Num("Wished", wish, quantity.Celsius, "target_c"),
 			working.Num("Wait", c.when.wait, quantity.Second, "wait_s")}})
 	c.fillTotals(supplied)
+	return nil
+}
+
+// coldC is the temperature of water that is not heated: snow and ice have to be
+// melted first, elsewhere.
+func (c *calc) coldC() float64 { return math.Max(*c.req.Water.SourceC, 0) }
+
+// warmWithCoffee heats a pot that has the coffee in it when it boils.
+func (c *calc) warmWithCoffee() Problems {
+	r, p, w := &c.req, c.plan, &c.when
+	if r.Heat.SuppliedC != nil {
+		return Problems{{"heat.supplied_c", *r.Heat.SuppliedC, "this school boils the coffee and needs a flame; allowed: leave it out and name a burner, or choose a school that pours"}}
+	}
+	burner, _ := heat.BurnerByID(*r.Heat.Burner)
+	inC := math.Min(math.Max(c.school.CoffeeAtC, c.coldC()), *p.BoilC)
+	c.startC, c.hotC = inC, *p.BoilC
+	c.set(&p.StartC, "start_c", inC, working.Figure{Label: "Water at first contact", Unit: quantity.Celsius, Kind: working.Practice, Source: practice,
+		Formula: "the school puts the coffee into water as cold, or as warm, as this", Inputs: []working.Input{working.Num("Water at the source", *r.Water.SourceC, quantity.Celsius, "request.water.source_c"), working.Word("School", c.school.Name, "request.school")}})
+	w.treat = math.Max(w.treat, c.school.BoilS)
+	if bad := c.burn(burner, c.hotMl()); len(bad) > 0 {
+		return bad
+	}
+	// The same heating in two parts, for the clock: before the coffee and after.
+	first := c.heating
+	first.ToC, first.DwellS = inC, 0
+	c.before, c.warmed = first, first.Heat()
+	rest := c.heated.HeatS - c.warmed.HeatS
+	if c.warmed.HeatS > 0.5 {
+		w.light, w.boiled = -c.warmed.HeatS, math.Max(rest, coffeeInS)
+	} else {
+		w.light, w.boiled = coffeeInS, coffeeInS+c.heated.HeatS
+	}
+	c.fillTotals(false)
 	return nil
 }
 
@@ -231,7 +283,7 @@ func either(is bool, yes, no string) string {
 }
 
 // fillTotals closes the water balance once what boils off is known.
-func (c *calc) fillTotals(supplied bool) {
+func (c *calc) fillTotals(noHeat bool) {
 	w, b := &c.plan.Water, c.batch
 	n := b.n
 	fig := func(label, formula string, in ...working.Input) working.Figure {
@@ -243,22 +295,31 @@ func (c *calc) fillTotals(supplied bool) {
 	boiled.Source = "IAPWS-IF97 and IAPWS SR1-86(1992) for the heat of vaporisation"
 	boiled.Limits = "Evaporation before the boil is left out."
 	c.set(&w.BoiledOffMl, "water.boiled_off_ml", b.boiledOff*n, boiled)
-	heated := (b.poured + b.rinse + b.preheat + b.boiledOff) * n
+	hot := c.hotMl()
+	cold := b.poured + b.rinse + b.preheat + b.dilution - hot
+	if c.contact() == method.Dilution {
+		cold = b.preheat + b.dilution + b.rinse - hot
+	}
+	if c.heatless() {
+		hot, cold = 0, hot+cold
+	}
+	heated := (hot + b.boiledOff) * n
 	label := "Heat in all"
-	if supplied {
+	if c.req.Heat.SuppliedC != nil {
 		label = "Draw in all"
 	}
-	c.set(&w.HeatedMl, "water.heated_ml", heated, fig(label, "poured, plus rinse, preheating, dilution and what boils off",
+	c.set(&w.ColdMl, "water.cold_ml", cold*n, fig("Poured cold", "what is poured or added unheated"))
+	c.set(&w.HeatedMl, "water.heated_ml", heated, fig(label, "poured, plus rinse, preheating, what is added hot afterwards and what boils off, less what is poured cold",
 		working.Num("Poured", b.poured*n, quantity.Millilitre, "water.poured_ml"), working.Num("Rinse", b.rinse*n, quantity.Millilitre, "water.rinse_ml"),
-		working.Num("Preheating", b.preheat*n, quantity.Millilitre, "water.preheat_ml"), working.Num("Dilution", *w.DilutionMl, quantity.Millilitre, "water.dilution_ml"),
-		working.Num("Boils off", b.boiledOff*n, quantity.Millilitre, "water.boiled_off_ml")))
-	wash := c.washupMl()
-	c.set(&w.WashupMl, "water.washup_ml", wash, fig("Washing up", "to rinse out the pot, or the dripper"))
-	carried := heated + *w.SplashMl + wash
-	c.set(&w.CarriedMl, "water.carried_ml", carried, fig("Bring in all", "heated, plus cold splash and washing up",
-		working.Num("Heated", heated, quantity.Millilitre, "water.heated_ml"), working.Num("Cold splash", *w.SplashMl, quantity.Millilitre, "water.splash_ml"),
+		working.Num("Preheating", b.preheat*n, quantity.Millilitre, "water.preheat_ml"), working.Num("Added afterwards", *w.DilutionMl, quantity.Millilitre, "water.dilution_ml"),
+		working.Num("Boils off", b.boiledOff*n, quantity.Millilitre, "water.boiled_off_ml"), working.Num("Poured cold", cold*n, quantity.Millilitre, "water.cold_ml")))
+	wash := c.school.WashupMl
+	c.set(&w.WashupMl, "water.washup_ml", wash, fig("Washing up", "to rinse out what was used"))
+	carried := heated + cold*n + *w.SplashMl + wash
+	c.set(&w.CarriedMl, "water.carried_ml", carried, fig("Bring in all", "heated and cold, plus cold splash and washing up",
+		working.Num("Heated", heated, quantity.Millilitre, "water.heated_ml"), working.Num("Poured cold", cold*n, quantity.Millilitre, "water.cold_ml"), working.Num("Cold splash", *w.SplashMl, quantity.Millilitre, "water.splash_ml"),
 		working.Num("Washing up", wash, quantity.Millilitre, "water.washup_ml")))
-	if *c.req.Water.State != string(heat.Liquid) && !supplied {
+	if *c.req.Water.State != string(heat.Liquid) && !noHeat {
 		melt := heated - c.heating.StarterG*n
 		f := fig("Snow or ice to melt", "heated, less a little starter water that keeps the pot from scorching",
 			working.Num("Heated", heated, quantity.Millilitre, "water.heated_ml"), working.Num("Starter water", c.heating.StarterG*n, quantity.Gram, ""))

@@ -17,17 +17,17 @@ const (
 
 // PourFor returns the water to pour, in ml, and the dose, in g, that leave
 // drinkMl when the dose is ratioGPerL grams to each litre poured, the grounds
-// keep RetainedMlPerG, leftBehindMl stays in the vessel and splashMl of cold
-// water is added afterwards. ratioGPerL must be above 0 and below 500.
-func PourFor(drinkMl, ratioGPerL, leftBehindMl, splashMl float64) (pourMl, doseG float64) {
-	need := math.Max(drinkMl+leftBehindMl-splashMl, 0)
-	pourMl = need / (1 - RetainedMlPerG*ratioGPerL/1000)
+// keep retained ml to the gram and leftBehindMl more stays behind than is added
+// afterwards. retained·ratioGPerL must be under 1000.
+func PourFor(drinkMl, ratioGPerL, retained, leftBehindMl float64) (pourMl, doseG float64) {
+	need := math.Max(drinkMl+leftBehindMl, 0)
+	pourMl = need / (1 - retained*ratioGPerL/1000)
 	return pourMl, pourMl * ratioGPerL / 1000
 }
 
 // PourForDose returns the water to pour, in ml, for a given dose in g.
-func PourForDose(drinkMl, doseG, leftBehindMl, splashMl float64) float64 {
-	return math.Max(drinkMl+leftBehindMl-splashMl, 0) + RetainedMlPerG*doseG
+func PourForDose(drinkMl, doseG, retained, leftBehindMl float64) float64 {
+	return math.Max(drinkMl+leftBehindMl, 0) + retained*doseG
 }
 
 // Measures is a dose in spoons, scoops or handfuls.
@@ -79,4 +79,21 @@ func BandOf(um float64) string {
 		}
 	}
 	return Bands[len(Bands)-1].Name
+}
+
+// A Setting is a grinder's clicks at which a grind in µm is known.
+type Setting struct {
+	Clicks float64 `json:"clicks"`
+	Um     float64 `json:"um"`
+}
+
+// FitGrinder returns micrometres to the click and the grind at zero clicks from
+// two known settings. It returns false when they do not make a grinder: the
+// same clicks, or coarser with fewer clicks.
+func FitGrinder(a, b Setting) (perClick, zero float64, ok bool) {
+	perClick = (b.Um - a.Um) / (b.Clicks - a.Clicks)
+	if a.Clicks == b.Clicks || !(perClick > 0) {
+		return 0, 0, false
+	}
+	return perClick, a.Um - perClick*a.Clicks, true
 }

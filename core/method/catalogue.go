@@ -4,76 +4,515 @@ import "apodemos/core/heat"
 
 // All lists the methods. Their figures are common practice with no published
 // source, unless a field says otherwise.
-var All = []Method{pot, cone}
+var All = []Method{pot, pressPot, cupSteep, steepBag, cone, flatBed, tankDripper, cloth, slowDrip, handPress, pocketPump, moka, coldConcentrate, serveConcentrate}
+
+const (
+	packOut    = "Carry the grounds out, or bury them only where that is allowed; tip grey water well away from streams."
+	packPapers = "Fold the grounds into the paper and carry both out."
+)
 
 var pot = Method{
-	ID: "pot", Name: "Steeped pot", Contact: Immersion, InPot: true,
+	ID: "pot", Name: "Steeped or boiled pot", Contact: Immersion, Way: InPot, Family: "pot",
 	Summary: "Nothing to carry but the pot: the coffee steeps in it and is poured off its grounds.",
+	Needs:   []string{"pot", "grinder"},
+	Scores:  Scores{2, 4, 4, 2, "no filter, so some silt and much body; hard to get badly wrong; a pot of wet grounds to empty"},
+	Schools: []School{
+		{
+			ID: "steeped-skimmed", Name: "Steeped, filter grind, skimmed",
+			Why:        "Off the boil, stirred once and skimmed: clear for a pot, and the foam, which tastes bitter, goes. Choose it for a clean cup with no filter.",
+			RatioGPerL: 70, RatioSource: "common practice: 70 g to 1 L", GrindUm: 700, Temps: Temps{92, 95, 97}, WaitCover: heat.Open,
+			LeftBehindMl: 30, FillFresh: 0.75, FillRested: 0.85, Access: 1, Adjust: "time", WashupMl: 150, Clean: packOut,
+			Steps: []Step{
+				weigh(),
+				prep("cups", "set out cups", "Set out the cups and two spoons.", 15),
+				do("coffee-in", "coffee in", "Coffee in. Wet all of it.", 0, 20).sign("no dry patch is left on top").care("boil-over"),
+				stand("steep", "steep", "Lid on. Let it stand.", 20, 220).stretch(),
+				do("stir", "stir", "Stir the crust under.", 240, 10),
+				do("skim", "skim", "Skim the foam with two spoons.", 250, 30).sign("the top is dark and bare"),
+				stand("settle", "settle", "Let it settle. Do not move the pot.", 280, 90),
+				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
+			},
+			Cautions: []string{"scald"},
+		},
+		{
+			ID: "cold-first-boil", Name: "Cold start, off at the first boil",
+			Why:        "Coffee and water come up together and are taken off as it boils: round, less acid. Choose it for very coarse coffee and a pot that can be watched.",
+			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 1150, Temps: Temps{0, 0, 0}, WaitCover: heat.Open,
+			LeftBehindMl: 40, SplashMl: 40, FillFresh: 0.65, FillRested: 0.75, Access: 0.9, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
+			Steps: []Step{
+				prep("dose", "weigh, grind", "Weigh {dose} of coffee and grind it as coarse as it goes.", 75),
+				do("coffee-in", "coffee in", "Coffee into the cold water. Lid on.", 0, 20),
+				do("off", "off", "Off the heat at once.", 0, 10).fromBoil().sign("it comes to a rolling boil and climbs").care("boil-over"),
+				stand("stand", "stand", "Let it stand.", 10, 120).fromBoil(),
+				do("splash", "cold splash", "Pour in {splash} of cold water to drop the grounds.", 130, 10).fromBoil(),
+				stand("settle", "settle", "Let it settle.", 140, 60).fromBoil(),
+				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
+			},
+			Cautions: []string{"scald"},
+		},
+		{
+			ID: "warm-boil", Name: "Warm water, then a boil",
+			Why:        "Coffee into warm water, stirred once, and two minutes at a rolling boil: strong, rounded, hot. Choose it in the cold, for a crowd, over a fire.",
+			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 1050, Temps: Temps{0, 0, 0}, WaitCover: heat.Open, CoffeeAtC: 50, BoilS: 120,
+			LeftBehindMl: 40, FillFresh: 0.6, FillRested: 0.7, Access: 1, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
+			Steps: []Step{
+				weigh(),
+				do("coffee-in", "coffee in", "Coffee into the warm water. Stir once.", 0, 20),
+				do("boil", "boil", "Keep it at a rolling boil.", 0, 120).fromBoil().care("boil-over"),
+				do("swirl", "off, swirl", "Off the heat. Swirl.", 120, 10).fromBoil(),
+				stand("settle", "settle", "Let it settle.", 130, 60).fromBoil(),
+				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
+			},
+			Cautions: []string{"scald", "fire"},
+		},
+		{
+			ID: "cold-unstirred", Name: "Cold start, never stirred, short boil",
+			Why:        "The coffee lies on cold water and is never stirred; one minute at a gentle boil once the foam is bare. Choose it over a fire, with patience, for a soft cup.",
+			RatioGPerL: 70, RatioSource: "common practice: made strong in a low pot, diluted afterwards", GrindUm: 1050, Temps: Temps{0, 0, 0}, WaitCover: heat.Open, BoilS: 60,
+			LeftBehindMl: 40, SplashMl: 30, FillFresh: 0.5, FillRested: 0.66, Access: 0.8, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
+			Steps: []Step{
+				weigh(),
+				do("coffee-on", "coffee on top", "Pour the coffee on top of the cold water. Do not stir.", 0, 20),
+				do("boil", "gentle boil", "Time a gentle boil; raise the pot if it climbs. Beyond a minute and a half it turns bitter.", 0, 60).fromBoil().sign("the foam is pale and bare of grounds").care("boil-over"),
+				do("splash", "cold splash", "Off the heat. Pour in {splash} of cold water from a height.", 60, 10).fromBoil(),
+				stand("settle", "settle", "Let it settle.", 70, 240).fromBoil(),
+				serve("decant", "decant", "Pour gently. Leave about {left} with the silt; dilute to taste.", 40).sign("silt reaches the lip").care("hot-pot"),
+			},
+			Cautions: []string{"scald", "fire"},
+		},
+		{
+			ID: "off-boil-fine", Name: "Off the boil, fine, timed",
+			Why:        "Finer than drip and six minutes by the clock: strong and full from little coffee. Choose it for one or two cups when the grinder is good.",
+			RatioGPerL: 70, RatioSource: "common practice: 17 g a cup", GrindUm: 550, Temps: Temps{95, 97, 98.5}, WaitCover: heat.Open,
+			LeftBehindMl: 30, FillFresh: 0.75, FillRested: 0.85, Access: 1, Adjust: "time", WashupMl: 150, Clean: packOut,
+			Steps: []Step{
+				weigh(),
+				do("coffee-in", "coffee in", "Off the heat. Coffee in, stir, cover.", 0, 20).care("boil-over"),
+				stand("first", "steep", "Let it stand, covered.", 20, 100),
+				do("stir", "stir", "Stir again.", 120, 10),
+				stand("steep", "steep", "Let it stand, covered.", 130, 210).stretch(),
+				do("skim", "skim", "Skim.", 340, 20).sign("the top is dark and bare"),
+				serve("decant", "decant", "Decant into another cup. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
+			},
+			Cautions: []string{"scald"},
+		},
+		{
+			ID: "off-boil-crust", Name: "Off the boil, fresh beans, two crusts",
+			Why:        "Very fresh, coarse coffee on water just off the boil makes a crust, and a second one: lively and fragrant. Choose it with beans a few days old.",
+			RatioGPerL: 66, RatioSource: "common practice: 66 g to 1 L for a group", GrindUm: 950, Temps: Temps{93, 95, 97}, WaitCover: heat.Open,
+			LeftBehindMl: 40, SplashMl: 20, FillFresh: 0.7, FillRested: 0.8, Access: 0.9, Adjust: "time", WashupMl: 150, Clean: packOut, Consumables: []string{"small sieve"},
+			Steps: []Step{
+				weigh(),
+				do("coffee-on", "coffee on", "Coffee onto the water, which no longer boils.", 0, 15).care("boil-over"),
+				stand("first-crust", "first crust", "Let the crust stand.", 15, 60).with(heat.Crusted),
+				do("break", "break", "Break the crust gently.", 75, 10),
+				stand("steep", "second crust", "Let the second crust form.", 85, 120).with(heat.Crusted).stretch(),
+				do("break-again", "break", "Break it.", 205, 10),
+				stand("settle", "settle", "Let it settle.", 215, 60).with(heat.Crusted),
+				do("splash", "cold splash", "Pour in {splash} of cold water.", 275, 10),
+				serve("decant", "decant", "Pour through a small sieve for the first cup.", 40).sign("silt reaches the lip").care("hot-pot"),
+			},
+			Cautions: []string{"scald"},
+		},
+	},
+}
+
+var pressPot = Method{
+	ID: "press-pot", Name: "Press pot", Contact: Immersion, Way: Kettle, Family: "press",
+	Summary: "Steeped in a pot with a plunger: full, easy, messy to empty.",
+	Needs:   []string{"press pot", "grinder", "kettle"},
+	Scores:  Scores{2, 5, 5, 2, "a metal sieve lets oils and some silt through; time does the work; grounds stick to the bottom"},
 	Schools: []School{{
-		ID: "steeped-skimmed", Name: "Steeped, filter grind, skimmed",
-		Why:        "Off the boil, stirred once and skimmed: clear for a pot, and the foam, which tastes bitter, goes. Choose it for a clean cup with no filter.",
-		RatioGPerL: 70, RatioSource: "common practice: 70 g to 1 L",
-		GrindUm: 700, Temps: Temps{92, 95, 97}, WaitCover: heat.Open,
-		LeftBehindMl: 30, FillFresh: 0.75, FillRested: 0.85,
+		ID: "steeped-skimmed", Name: "Steeped, skimmed, pressed gently",
+		Why:        "Coffee first, water just off the boil, break and skim at four minutes: the grounds have sunk and the press goes down easily. Choose it for body without fuss.",
+		RatioGPerL: 66, RatioSource: "common practice: 66 g to 1 L for a group", GrindUm: 700, Temps: Temps{92, 95, 97}, WaitCover: heat.Lidded,
+		LeftBehindMl: 30, FillFresh: 0.85, FillRested: 0.9, ChamberMl: 1000, Access: 1, Adjust: "time", WashupMl: 250, Clean: "Knock and rinse the grounds out over a bag; " + packOut,
 		Steps: []Step{
-			{ID: "dose", Label: "weigh, grind", Phase: Prepare, Lane: Hands, ForS: 75, Until: Time,
-				Text: "Weigh {dose} of coffee and grind it {band}."},
-			{ID: "cups", Label: "set out cups", Phase: Prepare, Lane: Hands, ForS: 15, Until: Time,
-				Text: "Set out the cups and two spoons."},
-			{ID: "coffee-in", Label: "coffee in", Phase: Brew, Lane: Hands, AtS: 0, ForS: 20, PourTo: 1, Until: Sign,
-				Text: "Coffee in. Wet all of it.", Sign: "no dry patch is left on top",
-				Cover: heat.Open, Caution: "boil-over"},
-			{ID: "steep", Label: "steep", Phase: Brew, Lane: Water, AtS: 20, ForS: 220, Until: Time,
-				Text: "Lid on. Let it stand.", Cover: heat.Lidded},
-			{ID: "stir", Label: "stir", Phase: Brew, Lane: Hands, AtS: 240, ForS: 10, Until: Time,
-				Text: "Stir the crust under.", Cover: heat.Open},
-			{ID: "skim", Label: "skim", Phase: Brew, Lane: Hands, AtS: 250, ForS: 30, Until: Sign,
-				Text: "Skim the foam with two spoons.", Sign: "the top is dark and bare", Cover: heat.Open},
-			{ID: "settle", Label: "settle", Phase: Brew, Lane: Water, AtS: 280, ForS: 90, Until: Time,
-				Text: "Let it settle. Do not move the pot.", Cover: heat.Lidded},
-			{ID: "decant", Label: "decant", Phase: Serve, Lane: Hands, ForS: 40, Until: Sign,
-				Text: "Pour gently. Leave about {left} with the silt.", Sign: "silt reaches the lip",
-				Caution: "hot-pot"},
+			weigh(),
+			withHotWater("coffee-first", "coffee in", "Coffee into the press. Stand it on the scale.", 15),
+			pour("fill", "fill", "Pour to {to}, wetting all of it.", 0, 25, 1).care("scald"),
+			stand("steep", "steep", "Lid on, plunger up. Let it stand.", 25, 215).stretch(),
+			do("break", "break", "Break the crust.", 240, 10),
+			do("skim", "skim", "Skim the foam.", 250, 25).sign("the top is dark and bare"),
+			stand("settle", "settle", "Let it settle.", 275, 60),
+			serve("press", "press", "Press slowly, just under the surface.", 20).care("press"),
+			serve("decant", "pour", "Pour gently. Leave about {left} with the silt.", 30),
 		},
 		Cautions: []string{"scald"},
 	}},
 }
 
-var cone = Method{
-	ID: "cone", Name: "Cone dripper", Contact: Percolation,
-	Summary: "Light and clear; asks for a steady pour and a paper for each brew.",
+var cupSteep = Method{
+	ID: "cup-steep", Name: "Cup steep", Contact: Immersion, Way: Kettle, Family: "cup",
+	Summary: "No gear but two cups and a spoon; hot water from anywhere.",
+	Needs:   []string{"two cups", "spoon"},
+	Scores:  Scores{2, 3, 4, 3, "decanted off its silt by hand; nothing to break; a cup of grounds to empty"},
 	Schools: []School{{
-		ID: "four-pulses", Name: "Four pulses, 45 seconds apart",
-		Why:        "Each pulse has a scale reading and a time, so that it comes out the same twice. Choose it when you have a scale and want clarity.",
-		RatioGPerL: 65, RatioSource: "common practice: 13 g to 200 g",
-		GrindUm: 800, Temps: Temps{88, 90.5, 94}, WaitCover: heat.Lidded,
-		RinseMl: 60, FillFresh: 0.9, FillRested: 0.95,
+		ID: "standard", Name: "Broken, skimmed, decanted",
+		Why:        "Works with an urn and nothing else. Choose it on a ferry, in a hall, when everything is packed.",
+		RatioGPerL: 62, RatioSource: "common practice: 12–15 g for a cup of 200–225 ml", GrindUm: 850, Temps: Temps{90, 94, 97}, WaitCover: heat.Open,
+		LeftBehindMl: 25, FillFresh: 0.85, FillRested: 0.9, Access: 1, Adjust: "time", WashupMl: 60, Clean: packOut,
 		Steps: []Step{
-			{ID: "dose", Label: "weigh, grind", Phase: Prepare, Lane: Hands, ForS: 75, Until: Time,
-				Text: "Weigh {dose} of coffee and grind it {band}."},
-			{ID: "paper", Label: "fold paper", Phase: Prepare, Lane: Hands, ForS: 20, Until: Time,
-				Text: "Fold the paper, set the dripper on the cup and the cup on the scale."},
-			{ID: "rinse", Label: "rinse", Phase: Hot, Lane: Hands, ForS: 20, Until: Time,
-				Text: "Rinse the paper with {rinse}. Tip the rinse out.", Caution: "scald"},
-			{ID: "level", Label: "level", Phase: Hot, Lane: Hands, ForS: 15, Until: Time,
-				Text: "Coffee in. Shake it level. Zero the scale."},
-			{ID: "bloom-pour", Label: "wet all", Phase: Brew, Lane: Scale, AtS: 0, ForS: 10, PourTo: 30.0 / 200, Until: Weight,
-				Text: "Pour to {to}, wetting all of it.", Cover: heat.Open, Caution: "pour"},
-			{ID: "bloom", Label: "bloom", Phase: Brew, Lane: Hands, AtS: 10, ForS: 35, Until: Time,
-				Text: "Bloom: let the gas out.", Cover: heat.Open},
-			{ID: "second-pour", Label: "circles", Phase: Brew, Lane: Scale, AtS: 45, ForS: 20, PourTo: 110.0 / 200, Until: Weight,
-				Text: "Pour to {to} in slow circles.", Cover: heat.Open},
-			{ID: "shake", Label: "shake", Phase: Brew, Lane: Hands, AtS: 65, ForS: 8, Until: Time,
-				Text: "Shake the bed once, gently.", Cover: heat.Open},
-			{ID: "third-pour", Label: "slow stream", Phase: Brew, Lane: Scale, AtS: 90, ForS: 25, PourTo: 170.0 / 200, Until: Weight,
-				Text: "Pour to {to}, slowly, in a broken stream.", Cover: heat.Open},
-			{ID: "fourth-pour", Label: "last pour", Phase: Brew, Lane: Scale, AtS: 135, ForS: 15, PourTo: 1, Until: Weight,
-				Text: "Pour the last, to {to}.", Cover: heat.Open},
-			{ID: "drawdown", Label: "draws down", Phase: Brew, Lane: Hands, AtS: 150, ForS: 50, Until: Sign,
-				Text: "Let it draw down.", Sign: "no water rises when you shake it", Cover: heat.Open},
-			{ID: "serve", Label: "serve", Phase: Serve, Lane: Hands, ForS: 20, Until: Time,
-				Text: "Lift the dripper off. Swirl the cup and serve."},
+			weigh(),
+			withHotWater("coffee-first", "coffee in", "Coffee into the first cup.", 10),
+			pour("fill", "fill", "Pour to {to}. Wet all of it with the spoon.", 0, 15, 1).care("scald"),
+			stand("steep", "steep", "Let it stand.", 15, 225).with(heat.Crusted).stretch(),
+			do("break", "break", "Break the surface and scrape off the foam.", 240, 20).sign("the top is dark and bare"),
+			stand("settle", "settle", "Let it settle.", 260, 45).with(heat.Open),
+			serve("decant", "decant", "Decant into the other cup; pinch a paper rim into a spout. Leave about {left}.", 25).sign("silt reaches the lip").care("hot-pot"),
 		},
 		Cautions: []string{"scald"},
 	}},
+}
+
+var steepBag = Method{
+	ID: "steep-bag", Name: "Paper steep bag", Contact: Immersion, Way: Kettle, Family: "cup",
+	Summary: "Coffee in a paper bag in a cup: on a train, on a plane, with somebody else’s hot water.",
+	Needs:   []string{"paper tea bag"},
+	Scores:  Scores{4, 2, 4, 5, "paper keeps the silt in; it can stay in the cup; a bag to carry out"},
+	Schools: []School{{
+		ID: "standard", Name: "Four minutes in a paper bag",
+		Why:        "Packed at home, nothing to clean. Choose it on the move. Paper, not a synthetic bag, which lets fines through; fine enough, or it is pale as tea.",
+		RatioGPerL: 66.7, RatioSource: "common practice: 15 g to 225 ml", GrindUm: 775, Temps: Temps{92, 95, 97}, WaitCover: heat.Lidded,
+		FillFresh: 0.9, FillRested: 0.95, Access: 0.3, Adjust: "grind", Band: 3, WashupMl: 20, Consumables: []string{"paper tea bag"}, Clean: "Let the bag drip, then carry it out.",
+		Steps: []Step{
+			prep("dose", "weigh, grind", "Weigh {dose} of coffee, grind it {band} and fill the bags.", 75),
+			withHotWater("bag", "bag in cup", "Hang a bag in each cup.", 10),
+			pour("fill", "fill", "Pour to {to} over the bag.", 0, 15, 1).care("scald"),
+			stand("steep", "steep", "Let it stand; dip the bag twice.", 15, 225).with(heat.Open),
+			serve("lift", "lift", "Lift the bag out, or leave it in.", 10),
+		},
+		Cautions: []string{"scald"},
+	}},
+}
+
+func coneSteps(last string) []Step {
+	return []Step{
+		weigh(),
+		prep("paper", "fold paper", "Fold the paper, set the dripper on the cup and the cup on the scale.", 20),
+		withHotWater("rinse", "rinse", "Rinse the paper with {rinse}. Tip the rinse out.", 20),
+		withHotWater("level", "level", "Coffee in. Shake it level. Zero the scale.", 15).care(""),
+		pour("bloom-pour", "wet all", "Pour to {to}, wetting all of it.", 0, 10, 30.0/200).care("pour"),
+		do("bloom", "bloom", "Bloom: let the gas out.", 10, 35),
+		pour("second-pour", "circles", "Pour to {to} in slow circles.", 45, 20, 110.0/200),
+		do("shake", "shake", "Shake the bed once, gently.", 65, 8),
+		pour("third-pour", "slow stream", "Pour to {to}, slowly, in a broken stream.", 90, 25, 170.0/200),
+		pour("fourth-pour", "last pour", "Pour the last, to {to}.", 135, 15, 1),
+		do("drawdown", "draws down", "Let it draw down.", 150, 50).sign("no water rises when you shake it"),
+		serve("serve", "serve", last, 20),
+	}
+}
+
+var cone = Method{
+	ID: "cone", Name: "Cone dripper", Contact: Percolation, Way: Kettle, Family: "dripper",
+	Summary: "Light and clear; asks for a steady pour and a paper for each brew.",
+	Needs:   []string{"cone dripper", "cone papers", "grinder", "kettle with a spout"}, Without: "pot",
+	Scores: Scores{5, 2, 2, 4, "paper keeps oils and silt back; least forgiving of pouring and temperature; the paper holds its grounds"},
+	Schools: []School{
+		{
+			ID: "four-pulses", Name: "Four pulses, 45 seconds apart",
+			Why:        "Each pulse has a scale reading and a time, so that it comes out the same twice. Choose it when you have a scale and want clarity.",
+			RatioGPerL: 65, RatioSource: "common practice: 13 g to 200 g", GrindUm: 800, Temps: Temps{88, 90.5, 94}, WaitCover: heat.Lidded,
+			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
+			Steps: coneSteps("Lift the dripper off. Swirl the cup and serve."), Cautions: []string{"scald"},
+		},
+		{
+			ID: "three-pours", Name: "Three pours, no scale",
+			Why:        "Circles in alternating directions, each pour just before the last has drained. Choose it without a scale, or with a dripper that folds flat.",
+			RatioGPerL: 62.5, RatioSource: "common practice: 20–25 g, general starting point 1:16", GrindUm: 800, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
+			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
+			Steps: []Step{
+				weigh(),
+				prep("paper", "fold paper", "Unfold the dripper and the paper; set it on the cup.", 25),
+				withHotWater("rinse", "rinse", "Rinse the paper with {rinse}. Tip the rinse out.", 20),
+				withHotWater("level", "level", "Coffee in. Shake it level.", 10).care(""),
+				pour("bloom-pour", "wet all", "Wet all of it, about {to}.", 0, 10, 0.15).care("pour"),
+				do("bloom", "bloom", "Bloom.", 10, 30),
+				pour("first-pour", "circle", "Circle out, to about {to}.", 40, 25, 0.45),
+				pour("second-pour", "circle back", "Circle the other way, just before it has drained, to about {to}.", 80, 25, 0.75),
+				pour("third-pour", "circle", "The last, to about {to}.", 120, 20, 1),
+				do("drawdown", "draws down", "Let it draw down.", 140, 50).sign("the bed shines no longer"),
+				serve("serve", "serve", "Lift the dripper off and serve.", 20),
+			}, Cautions: []string{"scald"},
+		},
+		{
+			ID: "slow-paper", Name: "Slow paper, coarse grind",
+			Why:        "A thick paper drains slowly, so the grind is coarse and the cup very clean. Choose it with cotton-like papers or a rib-kit dripper.",
+			RatioGPerL: 65, RatioSource: "common practice: single-cup cone 1:15.4", GrindUm: 950, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
+			RinseMl: 80, FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"thick cone paper"}, Clean: packPapers,
+			Steps: []Step{
+				weigh(),
+				prep("paper", "fold paper", "Fold the paper, set the dripper on the cup and the cup on the scale.", 20),
+				withHotWater("rinse", "rinse", "Rinse the paper with {rinse}. Tip the rinse out.", 25),
+				withHotWater("level", "level", "Coffee in. Shake it level. Zero the scale.", 15).care(""),
+				pour("bloom-pour", "wet all", "Pour to {to}, wetting all of it.", 0, 12, 0.17).care("pour"),
+				do("bloom", "bloom", "Bloom.", 12, 33),
+				pour("second-pour", "circles", "Pour to {to} in slow circles.", 45, 30, 0.6),
+				pour("third-pour", "last pour", "Pour the last, to {to}.", 120, 30, 1),
+				do("drawdown", "draws down", "Let it draw down.", 150, 90).sign("no water rises when you shake it"),
+				serve("serve", "serve", "Lift the dripper off. Swirl and serve.", 20),
+			}, Cautions: []string{"scald"},
+		},
+	},
+}
+
+var flatBed = Method{
+	ID: "flat-bed", Name: "Flat-bed dripper", Contact: Percolation, Way: Kettle, Family: "dripper",
+	Summary: "Even and forgiving; works with a camp kettle, and cleans up quickest.",
+	Needs:   []string{"flat-bed dripper", "flat papers", "grinder", "kettle"}, Without: "pot",
+	Scores: Scores{5, 2, 4, 5, "paper keeps oils and silt back; the flat bed drains by its holes and not by the pour; the paper lifts out whole"},
+	Schools: []School{{
+		ID: "standard", Name: "Bloom of three times the dose, slow circles",
+		Why:        "Three times the dose to bloom, then slow circles in as many stages as it holds. Choose it for two, without a spouted kettle. Not rinsed: a wet paper seals over the holes.",
+		RatioGPerL: 66.7, RatioSource: "common practice: 40 g to 600 g, 1:15", GrindUm: 800, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
+		FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"flat paper"}, Clean: packPapers,
+		Steps: []Step{
+			weigh(),
+			prep("paper", "paper in", "Set the dry paper in the dripper, the dripper on the cup, the cup on the scale.", 15),
+			withHotWater("level", "level", "Coffee in. Shake it level. Zero the scale.", 10).care(""),
+			pour("bloom-pour", "wet all", "Pour to {to}: three times the dose.", 0, 12, 0.2).perDose(3).care("pour"),
+			do("bloom", "bloom, swirl", "Swirl, and let it bloom.", 12, 18),
+			pour("second-pour", "circles", "Slow circles to {to}.", 30, 40, 0.6),
+			pour("third-pour", "circles", "Slow circles to {to}.", 90, 40, 1),
+			do("flatten", "swirl flat", "Swirl, so that the bed ends flat.", 130, 8),
+			do("drawdown", "draws down", "Let it draw down.", 138, 62).sign("the bed lies bare and flat"),
+			serve("serve", "serve", "Lift the dripper off and serve.", 20),
+		}, Cautions: []string{"scald"},
+	}},
+}
+
+var tankDripper = Method{
+	ID: "tank-dripper", Name: "Dripper with a measured tank", Contact: Percolation, Way: Kettle, Family: "dripper",
+	Summary: "Fill the tank to its mark and let it drip: no scale, no skill.",
+	Needs:   []string{"tank dripper", "papers", "grinder", "kettle"}, Without: "pot",
+	Scores: Scores{4, 2, 5, 4, "the tank meters the water; one part more to carry"},
+	Schools: []School{{
+		ID: "standard", Name: "Bloom, fill to the mark",
+		Why:        "The tank does the pouring. Choose it when hands are cold or nobody wants to stand over it.",
+		RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 750, Temps: Temps{91, 94, 96}, WaitCover: heat.Lidded,
+		FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 60, ChamberMl: 300, Consumables: []string{"paper"}, Clean: packPapers,
+		Steps: []Step{
+			weigh(),
+			prep("paper", "paper in", "Paper and coffee in; set it on the cup.", 20),
+			withHotWater("ready", "tank on", "Tank on.", 5).care(""),
+			pour("bloom-pour", "bloom", "Wet the coffee, about {to}.", 0, 8, 0.12).care("pour"),
+			do("bloom", "bloom", "Bloom.", 8, 27),
+			pour("fill", "fill", "Fill the tank to the mark: {to}.", 35, 20, 1),
+			do("drip", "drips", "Let it drip, or lift it to stop.", 55, 135).sign("the tank is empty and the drip is slow"),
+			serve("serve", "serve", "Lift it off and serve.", 15),
+		}, Cautions: []string{"scald"},
+	}},
+}
+
+var cloth = Method{
+	ID: "cloth", Name: "Cloth filter", Contact: Percolation, Way: Kettle, Family: "dripper",
+	Summary: "Nothing to throw away; a fuller cup than paper; a cloth to keep clean.",
+	Needs:   []string{"cloth filter", "grinder", "kettle"},
+	Scores:  Scores{4, 4, 3, 2, "cloth passes oils and holds silt; it must be rinsed and dried"},
+	Schools: []School{{
+		ID: "standard", Name: "Bloom and an even pour",
+		Why:        "Flows fast, so it is ground as for a cone. Choose it on long trips where papers run out and a cloth can dry.",
+		RatioGPerL: 60, RatioSource: "common practice: 6 g to 100 ml", GrindUm: 700, Temps: Temps{88, 91, 95}, WaitCover: heat.Lidded,
+		RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 300,
+		Clean: "Empty it, rinse it in warm water, and dry it fully in the air, or keep it under water in a refrigerator.",
+		Steps: []Step{
+			weigh(),
+			withHotWater("rinse", "rinse", "Rinse the cloth with {rinse} and wring it.", 25),
+			withHotWater("level", "level", "Coffee in. Level it.", 10).care(""),
+			pour("bloom-pour", "wet all", "Pour to {to}.", 0, 12, 0.15).care("pour"),
+			do("bloom", "bloom", "Bloom.", 12, 28),
+			pour("pour", "even pour", "Pour evenly to {to}.", 40, 65, 1),
+			do("drawdown", "draws down", "Let it draw down.", 105, 55).sign("the stream breaks into drops"),
+			serve("serve", "serve", "Lift it off and serve.", 15).care("cloth"),
+		}, Cautions: []string{"scald", "cloth"},
+	}},
+}
+
+var slowDrip = Method{
+	ID: "slow-drip", Name: "Slow metal drip", Contact: Percolation, Way: Kettle, Family: "metal drip",
+	Summary: "A small metal filter on a cup: strong, slow, no paper; cold fast in winter.",
+	Needs:   []string{"metal drip filter", "grinder"},
+	Scores:  Scores{2, 5, 3, 4, "holes pass some silt; the press meters the flow; wipes clean"},
+	Schools: []School{
+		slowDripSchool("black", "Black, topped up", "Topped up with hot water to a long cup. Choose it where there is hot water and no paper.", func(s *School) { s.DiluteShare, s.CupMl = 0.5, 150 }, ""),
+		slowDripSchool("condensed-milk", "Over condensed milk", "Dripped onto sweet milk and stirred. Choose it cold and tired: it is dinner too.", func(s *School) { s.Milk, s.CupMl = 25, 80; s.Consumables = []string{"condensed milk"} }, "Condensed milk into the cup first."),
+		slowDripSchool("iced", "Over ice", "Dripped strong, then over ice. Choose it in the heat, where ice can be had.", func(s *School) {
+			s.Milk, s.CupMl = 25, 150
+			s.DiluteShare, s.DiluteCold = 0.4, true
+			s.Consumables = []string{"condensed milk", "ice"}
+		}, "Condensed milk into the cup first; ice ready in a glass."),
+	},
+}
+
+func slowDripSchool(id, name, why string, change func(*School), first string) School {
+	s := School{ID: id, Name: name, Why: why, RatioGPerL: 150, RatioSource: "common practice: 3 tablespoons in a small filter", GrindUm: 600, Temps: Temps{90, 94, 97}, WaitCover: heat.Lidded,
+		FillFresh: 0.9, FillRested: 0.95, Access: 0.8, Adjust: "grind", Band: 3, WashupMl: 60, Clean: "Knock the grounds out and wipe it; carry the grounds out.", Cautions: []string{"scald"}}
+	change(&s)
+	if first == "" {
+		first = "Set the filter on the cup: its base must sit on the rim."
+	}
+	last := serve("serve", "serve", "Lift the filter off and serve.", 15)
+	switch {
+	case s.DiluteCold:
+		last = serve("serve", "over ice", "Stir, and pour over {dilution} of ice and water.", 25)
+	case s.DiluteShare > 0:
+		last = serve("serve", "top up", "Lift the filter off. Top up with {dilution} of hot water.", 20).care("scald")
+	case s.Milk > 0:
+		last = serve("serve", "stir", "Lift the filter off. Stir the milk up and serve.", 20)
+	}
+	s.Steps = []Step{
+		weigh(),
+		prep("set", "set up", first, 15),
+		withHotWater("level", "level", "Coffee in, levelled by a shake, never pressed. The gravity press on top.", 15).care(""),
+		pour("first-water", "first water", "A first little water, to {to}.", 0, 8, 0.2).care("pour"),
+		do("bloom", "bloom", "Let it swell.", 8, 12),
+		pour("fill", "fill slowly", "Fill slowly to {to}; pour onto the press’s handle so that it does not tip.", 20, 25, 1),
+		do("drip", "drips", "Let it drip.", 45, 315).sign("it drips slower than a drop a second"),
+		last,
+	}
+	return s
+}
+
+func pressSteps(fill, after string, inverted bool) []Step {
+	steps := []Step{
+		weigh(),
+		prep("paper", "paper in", "Wet the paper in its cap; chamber together.", 20),
+		withHotWater("coffee-first", "coffee in", "Coffee into the chamber. Zero the scale.", 10).care(""),
+		pour("fill", "fill", fill, 0, 15, 1).care("scald"),
+		do("stir", "stir", "Stir.", 15, 10),
+		stand("steep", "steep", "Let it stand.", 25, 40).stretch(),
+	}
+	if inverted {
+		steps = append(steps, do("flip", "flip", "Cap on. Flip it onto the cup in one movement, holding both.", 65, 10).care("flip"))
+	} else {
+		steps = append(steps, do("set", "on the cup", "Steady it on the cup.", 65, 5))
+	}
+	return append(steps, do("press", "press", "Press slowly, by its own weight and yours.", 75, 30).sign("just before it hisses").care("press"), serve("serve", "serve", after, 20))
+}
+
+var handPress = Method{
+	ID: "hand-press", Name: "Hand press", Contact: Immersion, Way: Kettle, Family: "press",
+	Summary: "A plunger chamber and a small paper: quick, clean, light, with loose parts.",
+	Needs:   []string{"hand press", "small papers", "grinder"}, Without: "cup-steep",
+	Scores: Scores{4, 3, 4, 5, "paper and pressure; short steeps forgive; the cake pops out dry; plunger, cap and papers get lost"},
+	Schools: []School{
+		{ID: "upright", Name: "Upright", Why: "The plain way: fill, stir, press at a minute and a quarter. Choose it when the ground is not level.",
+			RatioGPerL: 80, RatioSource: "common practice: 17 g to 200–220 g", GrindUm: 600, Temps: Temps{85, 90, 95}, WaitCover: heat.Lidded, FillFresh: 0.9, FillRested: 0.95, ChamberMl: 230, Bypass: true,
+			RetainedMlPerG: 1.5, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
+			Steps: pressSteps("Pour to {to}.", "Serve.", false), Cautions: []string{"scald", "parts"}},
+		{ID: "inverted", Name: "Inverted", Why: "Nothing drips through while it steeps, so the time is yours. Choose it for a stronger cup on a level table; mind the flip.",
+			RatioGPerL: 80, RatioSource: "common practice: 17 g to 200–220 g", GrindUm: 650, Temps: Temps{85, 90, 95}, WaitCover: heat.Lidded, FillFresh: 0.85, FillRested: 0.9, ChamberMl: 230, Bypass: true,
+			RetainedMlPerG: 1.5, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
+			Steps: pressSteps("Plunger below: pour to {to}.", "Lift it off and serve.", true), Cautions: []string{"scald", "parts"}},
+		{ID: "bypass", Name: "With bypass", Why: "Brewed strong in the small chamber, with the rest of the water added to the cup. Choose it for a full mug from a small press.",
+			RatioGPerL: 62.5, RatioSource: "common practice: 20 g at 1:16", GrindUm: 550, Temps: Temps{88, 92, 96}, WaitCover: heat.Lidded, FillFresh: 1, FillRested: 1, ChamberMl: 230, Bypass: true,
+			RetainedMlPerG: 1.5, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
+			Steps: pressSteps("Pour to {to}: the chamber is full.", "Add {dilution} of hot water to the cup.", false), Cautions: []string{"scald", "parts"}},
+		{ID: "rapid-cold", Name: "Rapid cold", Why: "Room-temperature water, a full minute of stirring, pressed hard and doubled with water. Choose it in the heat, or where the hot water is bad.",
+			RatioGPerL: 220, RatioSource: "common practice: water to the mark equal to the number of scoops", GrindUm: 450, Temps: Temps{0, 0, 0}, FillFresh: 0.95, FillRested: 0.95, ChamberMl: 230,
+			RetainedMlPerG: 1.5, DiluteShare: 0.5, DiluteCold: true, Access: 1, Adjust: "none", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
+			Steps: []Step{
+				weigh(),
+				prep("paper", "paper in", "Wet the paper in its cap; chamber together, coffee in.", 25),
+				pour("fill", "fill", "Pour to {to} of safe water, at the temperature of the air.", 0, 10, 1).care("water-cold"),
+				do("stir", "stir", "Stir for one full minute.", 10, 60),
+				do("press", "press hard", "Press hard.", 70, 30).sign("just before it hisses").care("press"),
+				serve("double", "double", "Add {dilution} of cold water.", 15),
+			}, Cautions: []string{"parts", "cold-water"}},
+	},
+}
+
+var pocketPump = Method{
+	ID: "pocket-pump", Name: "Pocket pump brewer", Contact: Pressure, Way: Kettle, Family: "pump",
+	Summary: "Thumb-pumped: short and strong, diluted to taste.",
+	Needs:   []string{"pocket pump brewer", "fine grinder"},
+	Scores:  Scores{2, 5, 2, 4, "pressure and a metal sieve; the grind decides; the puck knocks out"},
+	Schools: []School{{
+		ID: "standard", Name: "A full basket, about thirteen presses",
+		Why:        "The basket sets the dose: filled to the brim, levelled, not tamped. More than thirteen presses is too fine, fewer too coarse. Choose it for a short strong cup, or dilute it.",
+		RatioGPerL: 180, RatioSource: "common practice: 18 g to 100 ml", GrindUm: 350, Temps: Temps{93, 95, 97}, WaitCover: heat.Lidded, FillFresh: 0.95, FillRested: 0.95,
+		BasketG: 18, BasketMl: 100, CupMl: 120, RetainedMlPerG: 1.3, Access: 1.5, Adjust: "none", Band: 4, WashupMl: 60, Clean: "Knock the puck out, rinse, and pump clear water once.",
+		Steps: []Step{
+			prep("dose", "fill basket", "Grind {dose} {band}. Fill the basket to the brim, tap, level; do not tamp.", 90),
+			withHotWater("preheat", "preheat", "Swill the tank with hot water.", 15),
+			pour("fill", "fill tank", "Pour {to} into the tank and screw it shut.", 0, 15, 1).care("scald"),
+			do("pump", "13 presses", "Pump slowly, about thirteen presses.", 15, 35).sign("it runs pale and bubbles").care("press"),
+			serve("dilute", "dilute", "Add {dilution} of hot water, to taste.", 15),
+		}, Cautions: []string{"scald", "parts"},
+	}},
+}
+
+var moka = Method{
+	ID: "moka", Name: "Moka pot", Contact: Pressure, Way: OnFlame, Family: "moka",
+	Summary: "Steam pushes water through a basket: strong, small, no paper, no scale.",
+	Needs:   []string{"moka pot", "flame or stove", "fine grinder"},
+	Scores:  Scores{2, 5, 3, 3, "pressure and a metal sieve; the basket sets the dose; three parts to rinse, hot"},
+	Schools: []School{
+		{ID: "hot-fill", Name: "Hot water in the boiler", Why: "Hot water from the start keeps the coffee off hot metal: less bitter. Choose it when there is a kettle as well.",
+			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, WaitCover: heat.Lidded, FillFresh: 1, FillRested: 1,
+			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, Access: 1, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
+			Steps: mokaSteps("Pour the hot water into the boiler, to just below the valve."), Cautions: []string{"scald", "valve"}},
+		{ID: "cold-fill", Name: "Cold water in the boiler", Why: "One vessel and nothing else. Choose it when the moka pot is all there is; it takes longer and tastes darker.",
+			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, WaitCover: heat.Lidded, FillFresh: 1, FillRested: 1,
+			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, Access: 1, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
+			Steps: mokaSteps("The boiler is filled to just below the valve."), Cautions: []string{"scald", "valve"}},
+	},
+}
+
+func mokaSteps(fill string) []Step {
+	return []Step{
+		prep("dose", "fill basket", "Grind {dose} {band}. Fill the basket to the brim and level it; never tamp.", 90),
+		withHotWater("boiler", "boiler", fill, 15),
+		withHotWater("screw", "screw", "Basket in. Screw it together with a cloth: it is hot.", 20).care("hot-pot"),
+		withHotWater("on", "on flame", "Lid open, on a moderate flame.", 75).care("valve"),
+		do("flow", "flows", "It flows; keep the heat low.", 0, 40).sign("the stream no longer runs smoothly").care("hot-pot"),
+		do("off", "off", "Off at once; cool the foot with a wet cloth.", 40, 10),
+		serve("serve", "serve", "Stir, pour, and add {dilution} of hot water if it is too strong.", 20).care("hot-pot"),
+	}
+}
+
+var coldConcentrate = Method{
+	ID: "cold-concentrate", Name: "Cold concentrate at home", Contact: Cold, Way: Unheated, Family: "concentrate",
+	Summary: "Made the day before, carried in a bottle: coffee with no stove at all.",
+	Needs:   []string{"jar", "sieve or cloth", "grinder"},
+	Scores:  Scores{3, 4, 5, 4, "strained; smooth and low in acid; hours forgive; done at home"},
+	Schools: []School{concentrate("one-to-three", "One to three by volume", "Stronger: less to carry. Choose it when the bottle is small.", 127), concentrate("one-to-four", "One to four by volume", "Easier to strain and to pour. Choose it when there is room.", 95)},
+}
+
+func concentrate(id, name, why string, ratio float64) School {
+	return School{ID: id, Name: name, Why: why, RatioGPerL: ratio, RatioSource: "common practice, by volume; ground coffee about 380 g to the litre, from memory", GrindUm: 1000, Temps: Temps{0, 0, 0},
+		FillFresh: 0.9, FillRested: 0.9, LeftBehindMl: 10, Access: 0.9, Adjust: "none", Band: 3, WashupMl: 300, Clean: "Press or squeeze the grounds dry; compost them at home.", Consumables: []string{"straining cloth or paper"},
+		Steps: []Step{
+			weigh(),
+			pour("fill", "water on", "Pour to {to} of safe cold water.", 0, 60, 1).care("water-cold"),
+			do("wet", "stir", "Stir until all of it is wet.", 60, 60),
+			stand("steep", "steep", "Cover it. Twelve hours at room temperature; up to a day in a refrigerator.", 120, 12*3600).with(heat.Closed),
+			serve("strain", "strain", "Strain and press it into a clean bottle or 60 ml vials.", 600),
+			serve("chill", "chill", "Keep it cold; up to two weeks in a refrigerator.", 60).care("keeps"),
+		}, Cautions: []string{"keeps", "strong"}}
+}
+
+var serveConcentrate = Method{
+	ID: "serve-concentrate", Name: "Serve concentrate", Contact: Dilution, Way: Kettle, Family: "concentrate",
+	Summary: "A vial of concentrate and water: a cup in ten seconds.",
+	Needs:   []string{"concentrate"},
+	Scores:  Scores{3, 3, 5, 5, "already made; nothing to clean but the vial"},
+	Schools: []School{
+		{ID: "hot", Name: "With hot water", Why: "One part of concentrate and three of hot water. Choose it where there is an urn, a socket, or no time.",
+			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{80, 85, 90}, WaitCover: heat.Lidded, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
+			Steps: []Step{
+				prep("cups", "set out cups", "Set out the cups.", 15),
+				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into the cups.", 0, 10),
+				pour("fill", "hot water", "Add {dilution} of hot water.", 10, 15, 1).care("scald"),
+				serve("serve", "serve", "Stir and serve.", 10),
+			}, Cautions: []string{"keeps", "strong"}},
+		{ID: "cold", Name: "With cold water", Why: "One part of concentrate and three of cold safe water. Choose it in the heat, or where nothing may burn.",
+			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{0, 0, 0}, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, DiluteCold: true, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
+			Steps: []Step{
+				prep("cups", "set out cups", "Set out the cups.", 15),
+				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into the cups.", 0, 10),
+				pour("fill", "cold water", "Add {dilution} of cold, safe water.", 10, 15, 1).care("water-cold"),
+				serve("serve", "serve", "Stir and serve.", 10),
+			}, Cautions: []string{"keeps", "strong", "cold-water"}},
+	},
 }

@@ -7,8 +7,23 @@ type Contact string
 
 // The kinds of contact.
 const (
-	Immersion   Contact = "immersion"
-	Percolation Contact = "percolation"
+	Immersion   Contact = "immersion"   // steeps in all its water
+	Percolation Contact = "percolation" // water runs through a bed
+	Pressure    Contact = "pressure"    // pushed through a bed
+	Cold        Contact = "cold"        // steeps for hours, or is stirred, unheated
+	Dilution    Contact = "dilution"    // a concentrate, made before, is served
+)
+
+// Way is how water and heat come to the coffee.
+type Way string
+
+// The ways.
+const (
+	Kettle   Way = "kettle"   // heated apart, then poured on
+	InPot    Way = "in-pot"   // coffee into the pot once the water is hot
+	BoilIn   Way = "boil-in"  // coffee into the pot before it boils
+	OnFlame  Way = "on-flame" // water put into the brewer, the brewer on the flame
+	Unheated Way = "unheated" // no heat at all
 )
 
 // Lane is the line of the score that a step belongs to.
@@ -42,6 +57,7 @@ const (
 	Hot                  // needs hot water, before the coffee meets it
 	Brew                 // from the moment that water meets coffee; At counts from there
 	Serve                // one after the other when the contact is over
+	Clean                // afterwards
 )
 
 // A Step is one thing to do. Text may name figures of the plan in braces:
@@ -53,8 +69,11 @@ type Step struct {
 	Lane  Lane
 	Label string // a word or two, for the score
 	Text  string
-	AtS   float64 // Brew phase only: seconds from first contact
-	ForS  float64
+	AtS   float64 // Brew phase only: seconds from first contact, or from the boil
+	// FromBoil counts AtS from the moment that the pot comes to the boil with
+	// the coffee in it.
+	FromBoil bool
+	ForS     float64
 	// PourTo is the share of the brew water that is in when the step ends; 0
 	// for a step that pours nothing. PourPerG, in ml per g of dose, takes its
 	// place where a school counts by the dose.
@@ -63,7 +82,9 @@ type Step struct {
 	Until    Until
 	Sign     string
 	Cover    heat.Cover // of the brewer's surface during the step
-	Caution  string     // ID of a caution that stands at this step
+	// Stretch marks the step whose length may make up for cooler water.
+	Stretch bool
+	Caution string // ID of a caution that stands at this step
 }
 
 // Temps is the water temperature that a school asks for, in °C: Low suits a
@@ -101,6 +122,42 @@ type School struct {
 	FillFresh, FillRested float64
 	Steps                 []Step
 	Cautions              []string
+
+	// RetainedMlPerG is the water that the grounds keep; 0 for the usual 2.
+	RetainedMlPerG float64
+	SplashMl       float64 // cold water poured in to drop the grounds, each batch
+	// DiluteShare is the share of the drink that is water added afterwards;
+	// DiluteCold says that it is cold.
+	DiluteShare float64
+	DiluteCold  bool
+	// BasketG and BasketMl fix dose and water of one batch by the gear; what
+	// is wanted beyond its yield is added as water.
+	BasketG, BasketMl float64
+	// CupMl is the usual drink in a cup, where it is not a big one.
+	CupMl float64
+	// ChamberMl is what the brewer holds where the user does not say; with
+	// Bypass, what it does not hold is added to the cup afterwards.
+	ChamberMl float64
+	Bypass    bool
+	// CoffeeAtC is the temperature at which the coffee goes in, for BoilIn; 0
+	// for water as it comes. BoilS is how long it boils with the coffee.
+	CoffeeAtC float64
+	BoilS     float64
+	// FlameS is how long the brewer stands on the low flame, for OnFlame.
+	FlameS float64
+	Milk   float64 // condensed milk, g a cup
+	// Access scales the extraction: 1 for steeped and stirred, less where water
+	// reaches the grounds badly.
+	Access float64
+	// Adjust is what makes up for cooler water by default: "time" where the
+	// time is free, "grind" where it is not, "none" where the school's own rule
+	// wins.
+	Adjust string
+	// Band is the uncertainty of the estimated extraction, in points; 0 for 2.
+	Band        float64
+	Consumables []string
+	Clean       string // cleaning and carrying out
+	WashupMl    float64
 }
 
 // A Method is a way to brew, with the schools that practise it; the first
@@ -110,9 +167,41 @@ type Method struct {
 	Name    string
 	Summary string
 	Contact Contact
-	// InPot is set when the vessel that heats the water is also the brewer.
-	InPot   bool
+	Way     Way
+	// Family groups methods that share their gear.
+	Family string
+	// Needs names the gear that the method cannot do without.
+	Needs  []string
+	Scores Scores
+	// Without names the nearest method that needs no filter of this kind.
+	Without string
 	Schools []School
+}
+
+// BoilsIn reports whether the coffee is in the pot when it comes to the boil.
+func (s School) BoilsIn() bool {
+	for _, st := range s.Steps {
+		if st.FromBoil {
+			return true
+		}
+	}
+	return false
+}
+
+// InPot reports whether the vessel that heats the water is also the brewer.
+func (m Method) InPot() bool { return m.Way == InPot || m.Way == BoilIn }
+
+// Heated reports whether the method wants hot water or a flame.
+func (m Method) Heated() bool { return m.Way != Unheated }
+
+// Scores are judgements from 1 to 5, more is more; Why says what they rest on.
+// Common practice, no published source.
+type Scores struct {
+	Clarity     int    `json:"clarity"`
+	Body        int    `json:"body"`
+	Forgiveness int    `json:"forgiveness"`
+	Tidiness    int    `json:"tidiness"`
+	Why         string `json:"why"`
 }
 
 // School finds a school by ID; the empty ID is the default school.

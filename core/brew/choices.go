@@ -1,0 +1,102 @@
+package brew
+
+import (
+	"math"
+
+	"apodemos/core/method"
+)
+
+// Choice is what one school would give at a stop.
+type Choice struct {
+	Method   string   `json:"method"`
+	School   string   `json:"school"`
+	Possible bool     `json:"possible"`
+	WhyNot   string   `json:"why_not" doc:"Why it is not possible here; empty when it is"`
+	TotalS   *float64 `json:"total_s" doc:"From the first thing to do until it is served"`
+	HandsS   *float64 `json:"hands_s" doc:"The part of it that takes hands"`
+	DrinkMl  *float64 `json:"drink_ml"`
+	CarryMl  *float64 `json:"carry_ml" doc:"Water to bring"`
+	DoseG    *float64 `json:"dose_g"`
+	FuelG    *float64 `json:"fuel_g"`
+	EnergyWh *float64 `json:"energy_wh"`
+	CupC     *float64 `json:"cup_c"`
+
+	ExtractionPct *float64 `json:"extraction_pct"`
+	TDSPct        *float64 `json:"tds_pct"`
+	InWindow      bool     `json:"in_window" doc:"Inside the published window of extraction and strength"`
+}
+
+// The published window of the Specialty Coffee Association's brewing control
+// chart. From memory.
+const (
+	WindowExtractionMin, WindowExtractionMax = 18.0, 22.0
+	WindowTDSMin, WindowTDSMax               = 1.15, 1.35
+)
+
+// Choices plans every school of the catalogue at the same stop, for the same
+// drinkers. What a school fixes for itself (ratio, dose, cup) is left to it.
+func Choices(r Request) []Choice {
+	r.School, r.Ratio, r.DoseG = nil, nil, nil
+	var out []Choice
+	for _, m := range method.All {
+		for _, s := range m.Schools {
+			q := r
+			q.Method, q.School = m.ID, &s.ID
+			q.Brewer.CapacityMl = nil
+			c := Choice{Method: m.ID, School: s.ID}
+			p, err := Compute(q)
+			if err != nil {
+				if bad, ok := err.(Problems); ok {
+					c.WhyNot = bad[0].Message
+				}
+				out = append(out, c)
+				continue
+			}
+			c.Possible = true
+			first, last, hands := math.Inf(1), 0.0, 0.0
+			for _, st := range p.Steps {
+				first, last = math.Min(first, st.AtS), math.Max(last, st.AtS+st.ForS)
+				if st.Lane == method.Hands || st.Lane == method.Scale {
+					hands += st.ForS
+				}
+			}
+			total := last - first
+			c.TotalS, c.HandsS = &total, &hands
+			c.DrinkMl, c.CarryMl, c.DoseG, c.CupC = p.DrinkMl, p.Water.CarriedMl, p.DoseG, p.CupC
+			if p.Heat != nil {
+				c.FuelG, c.EnergyWh = p.Heat.FuelG, p.Heat.EnergyWh
+			}
+			c.ExtractionPct, c.TDSPct = p.Strength.ExtractionPct, p.Strength.TDSPct
+			c.InWindow = *c.ExtractionPct >= WindowExtractionMin && *c.ExtractionPct <= WindowExtractionMax && *c.TDSPct >= WindowTDSMin && *c.TDSPct <= WindowTDSMax
+			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// alternatives lists other ways to the same cup, with their cost.
+func (c *calc) alternatives() Problems {
+	add := func(id, text, cost string) {
+		c.plan.Alternatives = append(c.plan.Alternatives, Alternative{ID: id, Text: text, Cost: cost})
+	}
+	if w := c.method.Without; w != "" {
+		m, _ := method.ByID(w)
+		add("no-filter", "No filter left: "+m.Name+" needs none.", "More silt and body, and a pot or cup to empty.")
+	}
+	if c.batch.n > 1 {
+		if c.school.ChamberMl > 0 && !c.method.InPot() {
+			add("bypass", "Brew it stronger in one go and add the rest of the water to the cups.", "Less even extraction from a tight ratio.")
+		}
+		add("bigger", "A bigger pot or brewer makes it in one go.", "Mass and bulk to carry.")
+	}
+	if c.school.Bypass && c.batch.dilution > 0.5 {
+		add("batches", "Two small brews in place of one and water.", "Twice the papers and the time; the first cup cools.")
+	}
+	if c.method.InPot() {
+		add("dilute", "A lower fill, brewed strong and diluted in the cup, leaves room for foam.", "Strong can be made weaker, never the reverse: measure the water.")
+	}
+	if c.method.Heated() && !c.heatless() {
+		add("cold", "No flame and no hot water: cold concentrate made before, or a rapid cold press.", "Planned a day ahead, or a paper and a minute of stirring; no warmth in it.")
+	}
+	return nil
+}

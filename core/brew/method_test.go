@@ -1,0 +1,251 @@
+package brew
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"apodemos/core/coffee"
+	"apodemos/core/method"
+)
+
+func eachSchool(t *testing.T, visit func(t *testing.T, m method.Method, s method.School)) {
+	for _, m := range method.All {
+		for _, s := range m.Schools {
+			t.Run(m.ID+"/"+s.ID, func(t *testing.T) { visit(t, m, s) })
+		}
+	}
+}
+
+// The IDs are a contract.
+func TestCatalogueHasItsSchools(t *testing.T) {
+	want := map[string][]string{
+		"pot":       {"steeped-skimmed", "cold-first-boil", "warm-boil", "cold-unstirred", "off-boil-fine", "off-boil-crust"},
+		"press-pot": nil, "cup-steep": nil, "steep-bag": nil, "cone": {"four-pulses", "three-pours", "slow-paper"}, "flat-bed": nil, "tank-dripper": nil, "cloth": nil,
+		"slow-drip": {"black", "condensed-milk", "iced"}, "hand-press": {"upright", "inverted", "bypass", "rapid-cold"}, "pocket-pump": nil,
+		"moka": {"hot-fill", "cold-fill"}, "cold-concentrate": {"one-to-three", "one-to-four"}, "serve-concentrate": {"hot", "cold"},
+	}
+	assert.Len(t, method.All, len(want))
+	for id, schools := range want {
+		m, ok := method.ByID(id)
+		require.True(t, ok, id)
+		for i, s := range schools {
+			assert.Equal(t, s, m.Schools[i].ID)
+		}
+	}
+}
+
+func TestEverySchoolIsWhole(t *testing.T) {
+	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
+		assert.NotEmpty(t, m.Summary)
+		assert.NotEmpty(t, m.Scores.Why)
+		assert.NotEmpty(t, s.Why)
+		assert.NotEmpty(t, s.Clean)
+		assert.NotEmpty(t, s.RatioSource)
+		p := compute(t, Request{Method: m.ID, School: ptr(s.ID)})
+		assert.NotEmpty(t, p.Steps)
+		assert.NotNil(t, p.Strength.ExtractionPct)
+		for _, st := range p.Steps {
+			assert.NotEmpty(t, st.Label, st.ID)
+			assert.NotEmpty(t, st.Text, st.ID)
+			if st.Caution != "" {
+				assert.Contains(t, cautions, st.Caution)
+			}
+		}
+	})
+}
+
+// Common practice, no published source.
+func TestPracticeOfTheTrade(t *testing.T) {
+	t.Run("hand press: 320 g is 230 in the chamber and 90 to the cup", func(t *testing.T) {
+		p := compute(t, Request{Method: "hand-press", School: ptr("bypass"), DoseG: ptr(20.0), CupMl: ptr(290.0)}) // 320 g less 1.5 g/g
+		assert.InDelta(t, 230, *p.Water.PouredMl, 1e-9)
+		assert.InDelta(t, 90, *p.Water.DilutionMl, 1e-9)
+		assert.Equal(t, 1.0, *p.Batches)
+	})
+	t.Run("flat bed: 40 g at 1:15 blooms 120 g, and 600 g of drink takes 680", func(t *testing.T) {
+		big := Vessel{CapacityMl: ptr(2000.0)}
+		p := compute(t, Request{Method: "flat-bed", DoseG: ptr(40.0), CupMl: ptr(520.0), Vessel: big})
+		assert.InDelta(t, 600, *p.Water.PouredMl, 1e-9)
+		var first *Step
+		for i := range p.Steps {
+			if p.Steps[i].Lane == method.Scale && first == nil {
+				first = &p.Steps[i]
+			}
+		}
+		assert.InDelta(t, 120, *first.ToG, 1e-9)
+		p = compute(t, Request{Method: "flat-bed", DoseG: ptr(40.0), CupMl: ptr(600.0), Vessel: big})
+		assert.InDelta(t, 680, *p.Water.PouredMl, 1e-9, "people pour 620–630, and come up short")
+	})
+	t.Run("66 g/L on 1.5 L is 99 g", func(t *testing.T) {
+		p := compute(t, Request{Method: "pot", School: ptr("off-boil-crust"), DoseG: ptr(99.0), CupMl: ptr(641.0), Drinkers: ptr(2.0), Vessel: Vessel{CapacityMl: ptr(3000.0)}})
+		assert.InDelta(t, 1500, *p.Water.PouredMl, 1e-9, "1,282 drunk + 198 kept + 40 left − 20 splash")
+		assert.InDelta(t, 66, *p.Ratio, 1e-9)
+	})
+	t.Run("2 oz and 6 oz make 8", func(t *testing.T) {
+		p := compute(t, Request{Method: "serve-concentrate", CupMl: ptr(240.0)})
+		assert.InDelta(t, 60, *p.Water.ConcentrateMl, 1e-9)
+		assert.InDelta(t, 180, *p.Water.DilutionMl, 1e-9)
+	})
+	t.Run("pump: 18 g and 100 ml", func(t *testing.T) {
+		p := compute(t, Request{Method: "pocket-pump"})
+		assert.InDelta(t, 18, *p.DoseG, 1e-9)
+		assert.InDelta(t, 100, *p.Water.PouredMl, 1e-9)
+	})
+	t.Run("rapid cold: doubled with water", func(t *testing.T) {
+		p := compute(t, Request{Method: "hand-press", School: ptr("rapid-cold")})
+		assert.InDelta(t, *p.DrinkMl/2, *p.Water.DilutionMl, 1e-9)
+	})
+}
+
+// The extraction that practice has, common practice with no published source.
+func TestExtractionOfPractice(t *testing.T) {
+	e := func(r Request) float64 { return *compute(t, r).Strength.ExtractionPct }
+	pot := Request{Method: "pot", DoseG: ptr(70.0), CupMl: ptr(830.0), Vessel: Vessel{CapacityMl: ptr(2000.0)}}
+	filter := e(pot)
+	assert.True(t, filter >= 18 && filter <= 20, "filter grind, 70 g/L, 4 + 1½ min: %.1f", filter)
+	pot.Grinder = Grinder{UmPerClick: ptr(50.0), Clicks: ptr(22.0)}
+	assert.Less(t, e(pot), filter-2, "very coarse in the same time is weak")
+	cone := e(Request{Method: "cone", CupMl: ptr(174.0), Brewer: Brewer{Preheated: ptr(true)}})
+	assert.True(t, cone >= 19-0.25 && cone <= 21, "13:200 at 90 °C, 800 µm, 3:20: %.1f", cone)
+	bag := func(clicks float64) float64 {
+		return e(Request{Method: "steep-bag", Grinder: Grinder{UmPerClick: ptr(25.0), Clicks: &clicks}})
+	}
+	assert.Less(t, bag(36), 15.0, "a bag at 900 µm is weak")
+	assert.Greater(t, bag(31), bag(36), "and better at 775")
+	rapid := e(Request{Method: "hand-press", School: ptr("rapid-cold"), Water: Water{SourceC: ptr(20.0)}})
+	assert.True(t, rapid >= 8 && rapid <= 12, "fine, stirred a minute at 20 °C: %.1f", rapid)
+	// Cold brew at 1:4, by its own limit.
+	limit := 100 * coffee.Limit(false, 1000/95.0)
+	for _, c := range []float64{20, 4} {
+		cold := e(Request{Method: "cold-concentrate", School: ptr("one-to-four"), Water: Water{SourceC: &c}, Place: Place{AirC: &c}})
+		assert.GreaterOrEqual(t, cold, 0.85*limit-0.8, "12 h at %v °C", c)
+	}
+	var k coffee.Contact
+	k = k.Add(24*3600, 4, 4, 1)
+	assert.GreaterOrEqual(t, k.Extraction(1000, 1), 0.95, "24 h at 4 °C")
+}
+
+// Published: the Specialty Coffee Association's control chart, 18–22 %
+// extraction and 1.15–1.35 % strength (from memory). The golden cup, 55 g/L,
+// steeped well, lies at its lower edge.
+func TestGoldenCupLiesNearTheWindow(t *testing.T) {
+	p := compute(t, Request{Method: "cone", Ratio: ptr(55.0)})
+	assert.InDelta(t, 1.25, *p.Strength.TDSPct, 0.2)
+	assert.InDelta(t, 20, *p.Strength.ExtractionPct, 2)
+}
+
+// USDA SR24: brewed coffee has 40 mg of caffeine to 100 g; the order of
+// magnitude.
+func TestCaffeineIsOfTheRightOrder(t *testing.T) {
+	p := compute(t, Request{Method: "cone", Ratio: ptr(55.0), CupMl: ptr(200.0)})
+	per100 := *p.CaffeineMg / 2
+	assert.True(t, per100 > 20 && per100 < 100, "%v mg to 100 ml", per100)
+}
+
+func TestCoolerWaterIsMadeUpFor(t *testing.T) {
+	high := Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0)}
+	pot := Request{Method: "pot", Place: high}
+	p := compute(t, pot)
+	home := compute(t, Request{Method: "pot"})
+	assert.Greater(t, *p.ContactS, *p.ReferenceContactS+20, "it steeps longer")
+	assert.InDelta(t, *home.Strength.ExtractionPct, *p.Strength.ExtractionPct, 0.25)
+	pot.Adjust = ptr("none")
+	plain := compute(t, pot)
+	assert.Less(t, *plain.Strength.ExtractionPct, *home.Strength.ExtractionPct-0.3)
+
+	cone := Request{Method: "cone", Place: high, Grinder: Grinder{UmPerClick: ptr(37.0)}}
+	c := compute(t, cone)
+	atHome := compute(t, Request{Method: "cone"})
+	assert.Less(t, *c.Grind.Um, *atHome.Grind.Um, "it grinds finer")
+	assert.InDelta(t, *atHome.Strength.ExtractionPct, *c.Strength.ExtractionPct, 0.05)
+	var said string
+	for _, n := range c.Notes {
+		if n.ID == "make-up-grind" {
+			said = n.Text
+		}
+	}
+	assert.Contains(t, said, "clicks finer")
+
+	// A school with its own rule keeps it, and says what it costs.
+	b := compute(t, Request{Method: "pot", School: ptr("warm-boil"), Place: high})
+	assert.Equal(t, "make-up-none", b.Notes[len(b.Notes)-1].ID)
+}
+
+// Every hazard of the trade raises its caution.
+func TestHazards(t *testing.T) {
+	for _, c := range []struct {
+		why string
+		r   Request
+		id  string
+	}{
+		{"inverting", Request{Method: "hand-press", School: ptr("inverted")}, "flip"},
+		{"moka valve", Request{Method: "moka"}, "valve"},
+		{"unscrewing hot", Request{Method: "moka"}, "hot-pot"},
+		{"boil-over", Request{Method: "pot", School: ptr("warm-boil")}, "boil-over"},
+		{"carbon monoxide", Request{Method: "pot"}, "co"},
+		{"canister", Request{Method: "cone"}, "canister"},
+		{"cold canister", Request{Method: "cone", Place: Place{AirC: ptr(-15.0)}, Heat: Heat{Canister: Canister{ButanePct: ptr(100.0)}}}, "canister-warm"},
+		{"fire ban", Request{Method: "pot", Heat: Heat{Burner: ptr("fire")}}, "fire-ban"},
+		{"hot metal and resin", Request{Method: "pot", School: ptr("cold-unstirred"), Heat: Heat{Burner: ptr("fire")}}, "fire"},
+		{"doubtful water, cold", Request{Method: "hand-press", School: ptr("rapid-cold"), Water: Water{Treatment: ptr("boil")}}, "water"},
+		{"doubtful water, urn", Request{Method: "cone", Water: Water{Treatment: ptr("boil")}, Heat: Heat{SuppliedC: ptr(90.0)}}, "water"},
+		{"cold methods", Request{Method: "cold-concentrate"}, "water-cold"},
+		{"damp cloth", Request{Method: "cloth"}, "cloth"},
+		{"concentrate keeps", Request{Method: "serve-concentrate"}, "keeps"},
+		{"caffeine", Request{Method: "cone", CupMl: ptr(400.0)}, "caffeine"},
+		{"scalds", Request{Method: "press-pot"}, "scald"},
+		{"too hot to drink", Request{Method: "pot"}, "cup-hot"},
+		{"waste", Request{Method: "steep-bag"}, "waste"},
+		{"mains", Request{Method: "cone", Heat: Heat{Burner: ptr("mains")}}, "mains"},
+	} {
+		found := false
+		for _, k := range compute(t, c.r).Cautions {
+			found = found || k.ID == c.id
+		}
+		assert.True(t, found, "%s: no caution %s", c.why, c.id)
+	}
+}
+
+func TestMethodsThatNeedAFlameSaySo(t *testing.T) {
+	urn := Heat{SuppliedC: ptr(92.0)}
+	for _, r := range []Request{{Method: "moka", Heat: urn}, {Method: "pot", School: ptr("cold-first-boil"), Heat: urn}} {
+		_, err := Compute(r)
+		assert.ErrorContains(t, err, "heat.supplied_c")
+	}
+	_, err := Compute(Request{Method: "cup-steep", Heat: urn})
+	assert.NoError(t, err)
+}
+
+// No pour begins before its water can be ready.
+func TestNoPourBeforeItsWater(t *testing.T) {
+	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
+		p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Place: Place{AltitudeM: ptr(2500.0), AirC: ptr(3.0)}})
+		boiled := math.Inf(-1)
+		for _, st := range p.Steps {
+			if st.ID == "flame-full" {
+				boiled = st.AtS + st.ForS
+			}
+		}
+		for _, st := range p.Steps {
+			if st.Lane == method.Scale && !s.BoilsIn() {
+				assert.GreaterOrEqual(t, st.AtS, boiled-1e-6, st.ID)
+			}
+		}
+	})
+}
+
+func BenchmarkCatalogue(b *testing.B) {
+	b.ReportAllocs()
+	for b.Loop() {
+		for _, m := range method.All {
+			for _, s := range m.Schools {
+				if _, err := Compute(Request{Method: m.ID, School: &s.ID, Drinkers: ptr(2.0), Place: Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0)}}); err != nil {
+					b.Fatal(err)
+				}
+			}
+		}
+	}
+}
