@@ -3,7 +3,7 @@ SHELL := /bin/bash
 GO := go build -trimpath
 LISTEN ?= 127.0.0.1:8466
 
-.PHONY: demo build test screenshots api format bench clean web-deps test-tools
+.PHONY: docs demo build test screenshots api format bench clean web-deps test-tools
 
 ## demo: install what it needs, build, and start with the demo trip
 demo: build
@@ -34,6 +34,10 @@ web/node_modules/.installed: web/package.json web/package-lock.json
 api: web-deps
 	go run ./cmd/apodemos openapi > docs/openapi.json
 	cd web && npx --no-install openapi-typescript ../docs/openapi.json -o src/api/schema.d.ts
+
+## docs: the page of methods, from the catalogue
+docs:
+	go run ./cmd/apodemos methods > docs/methods.md
 
 ## test: everything: format, vet, lint, types, unit, property and end-to-end tests
 test: test-tools build

@@ -35,7 +35,7 @@ func TestOneBrewFromPlanToLog(t *testing.T) {
 
 	p.click("High plateau")
 	p.see("Brews here")
-	p.click("Plan cone dripper")
+	p.click("Plan Cone dripper: Four pulses, 45 seconds apart")
 	p.see("Four pulses")
 	assert.InDelta(t, boilAt(3900), number(t, p.figure("boil_c")), 0.051)
 	assert.Equal(t, "none", p.figure("wait_s"), "it boils below the wished temperature: do not wait")
@@ -206,7 +206,7 @@ func TestATripByHand(t *testing.T) {
 	p.click("Add the stop")
 	p.click("Moor hut")
 	p.see("96.6")
-	p.click("Plan steeped pot")
+	p.click("Plan Steeped or boiled pot: Steeped, filter grind, skimmed")
 	p.see("Steeped, filter grind, skimmed")
 	p.see("Off the heat, lid off. Wait until it is")
 }

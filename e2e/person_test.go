@@ -166,8 +166,9 @@ func (p *person) open(path string) {
 const find = `(() => {
   const wanted = %q, kinds = %q;
   const seen = [...document.querySelectorAll(kinds)].filter(e => e.offsetParent !== null || e.getClientRects().length > 0);
-  const text = e => (e.innerText || e.getAttribute("aria-label") || "").replace(/[\u2009\u00a0]/g, " ").trim();
-  const hit = seen.find(e => text(e) === wanted) || seen.find(e => text(e).startsWith(wanted)) || seen.find(e => text(e).includes(wanted));
+  const texts = e => [e.getAttribute("aria-label") || "", e.innerText || ""].map(s => s.replace(/[\u2009\u00a0]/g, " ").trim());
+  const some = test => seen.find(e => texts(e).some(test));
+  const hit = some(s => s === wanted) || some(s => s.startsWith(wanted)) || some(s => s.includes(wanted));
   if (!hit) return null;
   hit.scrollIntoView({block: "center", inline: "center"});
   const r = hit.getBoundingClientRect();

@@ -44,6 +44,6 @@ Start with "apodemos demo" and open the address that it prints.`,
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), planCommand(), backupCommand(), openapiCommand())
+	c.AddCommand(demoCommand(), serveCommand(), planCommand(), backupCommand(), openapiCommand(), methodsCommand())
 	return c
 }

@@ -36,6 +36,15 @@ func TestPlanOnTheCommandLine(t *testing.T) {
 	assert.Equal(t, "drinkers: 0 is not allowed; allowed: a whole number, 1 to 24\ncup_ml: 5 is not allowed; allowed: 20 to 1000 ml", err.Error())
 }
 
+// docs/methods.md is made from the catalogue: apodemos methods > docs/methods.md.
+func TestTheMethodsPageIsTheCatalogue(t *testing.T) {
+	want, err := execute("", "methods")
+	require.NoError(t, err)
+	got, err := os.ReadFile("../../docs/methods.md")
+	require.NoError(t, err)
+	assert.Equal(t, want, string(got), "run: make docs")
+}
+
 func TestHelpIsThereForEveryCommand(t *testing.T) {
 	for _, c := range root().Commands() {
 		out, err := execute("", c.Name(), "--help")

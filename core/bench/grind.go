@@ -10,13 +10,13 @@ import (
 // GrindIn asks "What setting on this grinder?": a setting on one grinder, and
 // what is known of both.
 type GrindIn struct {
-	Clicks *float64 `json:"clicks,omitempty" doc:"0 to 400, on the first grinder; 20 when left out"`
-	From   Grinder  `json:"from"`
-	To     Grinder  `json:"to"`
+	Clicks *float64     `json:"clicks,omitempty" doc:"0 to 400, on the first grinder; 20 when left out"`
+	From   GrinderKnown `json:"from"`
+	To     GrinderKnown `json:"to"`
 }
 
-// Grinder is known by its figures, or by two settings.
-type Grinder struct {
+// GrinderKnown is a grinder, known by its figures, or by two settings.
+type GrinderKnown struct {
 	UmPerClick *float64         `json:"um_per_click,omitempty" doc:"1 to 200"`
 	ZeroUm     *float64         `json:"zero_um,omitempty" doc:"-500 to 500; 0 when left out"`
 	Known      []coffee.Setting `json:"known,omitempty" maxItems:"2" doc:"Two known settings, in place of the figures"`
@@ -35,7 +35,7 @@ type GrindAnswer struct {
 	Working  working.Sheet `json:"working"`
 }
 
-func (g Grinder) figures(field string, bad *brew.Problems) (per, zero float64) {
+func (g GrinderKnown) figures(field string, bad *brew.Problems) (per, zero float64) {
 	if len(g.Known) == 2 {
 		per, zero, ok := coffee.FitGrinder(g.Known[0], g.Known[1])
 		if !ok || per > 200 {

@@ -82,6 +82,7 @@ var Fields = []Field{
 	number("dose_g", "Dose", quantity.Gram, 1, 1000, "", func(r *Request) **float64 { return &r.DoseG }),
 	word("strength", "Strength", []string{"mild", "standard", "strong"}, "standard", func(r *Request) **string { return &r.Strength }),
 
+	number("contact_s", "Contact time", quantity.Second, 10, 172800, "", func(r *Request) **float64 { return &r.ContactS }),
 	word("adjust", "Make up for cooler water by", []string{"time", "grind", "none"}, "as the school does", func(r *Request) **string { return &r.Adjust }),
 	number("place.altitude_m", "Altitude", quantity.Metre, air.MinAltitudeM, air.MaxAltitudeM, "0", func(r *Request) **float64 { return &r.Place.AltitudeM }),
 	number("place.sea_level_hpa", "Pressure reduced to sea level", quantity.HPa, 870, 1085, "", func(r *Request) **float64 { return &r.Place.SeaLevelHPa }),

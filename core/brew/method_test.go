@@ -174,6 +174,17 @@ func TestCoolerWaterIsMadeUpFor(t *testing.T) {
 	assert.Equal(t, "make-up-none", b.Notes[len(b.Notes)-1].ID)
 }
 
+func TestTheSteepCanBeSet(t *testing.T) {
+	r := Request{Method: "pot"}
+	plain := compute(t, r)
+	r.ContactS = ptr(600.0)
+	p := compute(t, r)
+	assert.InDelta(t, 600, *p.ContactS, 1e-6)
+	assert.Greater(t, *p.Strength.ExtractionPct, *plain.Strength.ExtractionPct)
+	r = Request{Method: "cone", ContactS: ptr(600.0)}
+	assert.InDelta(t, 200, *compute(t, r).ContactS, 1e-6, "a drawdown is not free")
+}
+
 // Every hazard of the trade raises its caution.
 func TestHazards(t *testing.T) {
 	for _, c := range []struct {

@@ -10,6 +10,7 @@ type Request struct {
 	Ratio    *float64 `json:"ratio_g_per_l,omitempty"`
 	DoseG    *float64 `json:"dose_g,omitempty"`
 	Strength *string  `json:"strength,omitempty"`
+	ContactS *float64 `json:"contact_s,omitempty" doc:"Overrides the contact time where the steep is free"`
 	Adjust   *string  `json:"adjust,omitempty" doc:"What makes up for cooler water; the school chooses when left out"`
 
 	Place   Place   `json:"place,omitzero" required:"false"`

@@ -61,7 +61,7 @@ func (c *calc) home() (extraction, contact float64, ok bool) {
 	liquid, fifteen, safe := "liquid", 15.0, "safe"
 	r.Place = Place{AltitudeM: &zero, AirC: &twenty, WindMs: &zero, Atmosphere: &isa}
 	r.Water.State, r.Water.SourceC, r.Water.Treatment = &liquid, &fifteen, &safe
-	r.Heat.SuppliedC, r.Adjust, r.Calibration = nil, &off, Calibration{}
+	r.Heat.SuppliedC, r.Adjust, r.ContactS, r.Calibration = nil, &off, nil, Calibration{}
 	h := newCalc(r, nil)
 	for _, stage := range []func() Problems{h.pressure, h.bookkeeping, h.grind, h.warm, h.timeline, h.temperatures} {
 		if bad := stage(); len(bad) > 0 {
@@ -86,6 +86,10 @@ func (c *calc) makeUp() Problems {
 	c.set(&c.plan.ReferenceContactS, "reference_contact_s", homeS, working.Figure{Label: "Contact at home", Unit: quantity.Second, Kind: working.Practice, Source: practice,
 		Formula: "the school's own time, as at sea level in a kitchen at 20 °C", Inputs: []working.Input{working.Word("School", c.school.Name, "request.school")}})
 	short := homeE - here
+	if c.req.ContactS != nil {
+		c.setContact()
+		return nil
+	}
 	if math.Abs(short) < worthIt {
 		return nil
 	}
@@ -96,7 +100,7 @@ func (c *calc) makeUp() Problems {
 	um, grindOK := c.soak().GrindFor(homeE, c.limit(), finestUm, coarsestUm)
 	clicksOwn := c.req.Grinder.Clicks != nil
 	added, timeOK := c.stretchFor(homeE)
-	words := []quantity.Value{quantity.Of(100*math.Abs(short), quantity.Percent)}
+	words := []quantity.Value{quantity.Of(100*math.Abs(short), quantity.None)}
 	less := "less"
 	if short < 0 {
 		less = "more"
@@ -132,6 +136,29 @@ func (c *calc) makeUp() Problems {
 		c.note("make-up-none", why, say, words...)
 	}
 	return nil
+}
+
+// setContact stretches the steep to the contact time that the user set, and
+// says what that does.
+func (c *calc) setContact() {
+	was := c.extraction()
+	before := c.when.contact
+	steep := 0.0
+	for _, s := range c.line {
+		if s.Stretch {
+			steep = s.ForS
+		}
+	}
+	if steep == 0 {
+		c.note("contact-fixed", "Its pours and its flow set the time; grind finer or coarser instead.", "The time of this school is not free: it stays {0}.", quantity.Of(before, quantity.Second))
+		return
+	}
+	c.stretch = math.Max(*c.req.ContactS-before, 5-steep)
+	c.lay()
+	c.clearCurves()
+	c.temperatures()
+	c.note("contact-set", "You set the time of the steep; the school's own is a click away.", "Contact {0} and not {1}: extraction {2} and not {3}.",
+		quantity.Of(c.when.contact, quantity.Second), quantity.Of(before, quantity.Second), quantity.Of(100*c.extraction(), quantity.Percent), quantity.Of(100*was, quantity.Percent))
 }
 
 func longerOr(v float64, longer, shorter string) string {

@@ -55,6 +55,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/bench/grind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What setting on this grinder? */
+        post: operations["bench-grind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/bench/wait": {
         parameters: {
             query?: never;
@@ -172,6 +189,23 @@ export interface paths {
         get: operations["catalogue"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/choices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What every school would give at a stop */
+        post: operations["choices"];
         delete?: never;
         options?: never;
         head?: never;
@@ -412,6 +446,13 @@ export interface components {
             cost: string;
             id: string;
             text: string;
+        };
+        Band: {
+            /** Format: double */
+            max_um: number;
+            /** Format: double */
+            min_um: number;
+            name: string;
         };
         BenchBoil: {
             request: components["schemas"]["Request"];
@@ -660,6 +701,44 @@ export interface components {
             text: string;
             why: string;
         };
+        Choice: {
+            /**
+             * Format: double
+             * @description Water to bring
+             */
+            carry_ml: number | null;
+            /** Format: double */
+            cup_c: number | null;
+            /** Format: double */
+            dose_g: number | null;
+            /** Format: double */
+            drink_ml: number | null;
+            /** Format: double */
+            energy_wh: number | null;
+            /** Format: double */
+            extraction_pct: number | null;
+            /** Format: double */
+            fuel_g: number | null;
+            /**
+             * Format: double
+             * @description The part of it that takes hands
+             */
+            hands_s: number | null;
+            /** @description Inside the published window of extraction and strength */
+            in_window: boolean;
+            method: string;
+            possible: boolean;
+            school: string;
+            /** Format: double */
+            tds_pct: number | null;
+            /**
+             * Format: double
+             * @description From the first thing to do until it is served
+             */
+            total_s: number | null;
+            /** @description Why it is not possible here; empty when it is */
+            why_not: string;
+        };
         Coffee: {
             /** Format: double */
             days_off_roast?: number;
@@ -831,12 +910,57 @@ export interface components {
             /** Format: double */
             um: number | null;
         };
+        GrindAnswer: {
+            band: string;
+            bands: components["schemas"]["Band"][];
+            /**
+             * Format: double
+             * @description On the second grinder
+             */
+            clicks: number;
+            /** Format: double */
+            from_um_per_click: number;
+            /** Format: double */
+            from_zero_um: number;
+            /** Format: double */
+            to_um_per_click: number;
+            /** Format: double */
+            to_zero_um: number;
+            /** Format: double */
+            um: number;
+            working: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+        };
+        GrindIn: {
+            /**
+             * Format: double
+             * @description 0 to 400, on the first grinder; 20 when left out
+             */
+            clicks?: number;
+            from: components["schemas"]["GrinderKnown"];
+            to: components["schemas"]["GrinderKnown"];
+        };
         Grinder: {
             /** Format: double */
             clicks?: number;
             /** Format: double */
             um_per_click?: number;
             /** Format: double */
+            zero_um?: number;
+        };
+        GrinderKnown: {
+            /** @description Two known settings, in place of the figures */
+            known?: components["schemas"]["Setting"][];
+            /**
+             * Format: double
+             * @description 1 to 200
+             */
+            um_per_click?: number;
+            /**
+             * Format: double
+             * @description -500 to 500; 0 when left out
+             */
             zero_um?: number;
         };
         Heat: {
@@ -1001,11 +1125,15 @@ export interface components {
             name: string;
         };
         MethodInfo: {
+            contact: string;
+            family: string;
             id: string;
             /** @description The pot on the heat is the brewer */
             in_pot: boolean;
             name: string;
+            needs: string[];
             schools: components["schemas"]["SchoolInfo"][];
+            scores: components["schemas"]["Scores"];
             summary: string;
         };
         Minerals: {
@@ -1186,9 +1314,16 @@ export interface components {
             };
         };
         Request: {
+            /** @description What makes up for cooler water; the school chooses when left out */
+            adjust?: string;
             brewer?: components["schemas"]["Brewer"];
             calibration?: components["schemas"]["Calibration"];
             coffee?: components["schemas"]["Coffee"];
+            /**
+             * Format: double
+             * @description Overrides the contact time where the steep is free
+             */
+            contact_s?: number;
             cup?: components["schemas"]["Cup"];
             /** Format: double */
             cup_ml?: number;
@@ -1231,11 +1366,32 @@ export interface components {
             run?: components["schemas"]["Run"];
         };
         SchoolInfo: {
+            adjust: string;
+            clean: string;
+            /** Format: double */
+            grind_um: number;
             id: string;
             name: string;
             /** Format: double */
             ratio_g_per_l: number;
             why: string;
+        };
+        Scores: {
+            /** Format: int64 */
+            body: number;
+            /** Format: int64 */
+            clarity: number;
+            /** Format: int64 */
+            forgiveness: number;
+            /** Format: int64 */
+            tidiness: number;
+            why: string;
+        };
+        Setting: {
+            /** Format: double */
+            clicks: number;
+            /** Format: double */
+            um: number;
         };
         Share: {
             id: string;
@@ -1453,6 +1609,13 @@ export interface components {
             boiled_off_ml: number | null;
             /** Format: double */
             carried_ml: number | null;
+            /**
+             * Format: double
+             * @description Poured or added unheated
+             */
+            cold_ml: number | null;
+            /** Format: double */
+            concentrate_ml: number | null;
             /** Format: double */
             dilution_ml: number | null;
             /** Format: double */
@@ -1578,6 +1741,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FuelAnswer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "bench-grind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["GrindIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GrindAnswer"];
                 };
             };
             /** @description Error */
@@ -1927,6 +2123,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Catalogue"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    choices: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Request"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Choice"][];
                 };
             };
             /** @description Error */

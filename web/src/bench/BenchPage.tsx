@@ -14,6 +14,7 @@ import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 import { BoilBench } from "./BoilBench";
 import { CanisterBench } from "./CanisterBench";
+import { GrindBench } from "./GrindBench";
 import { FuelBench } from "./FuelBench";
 import { MineralsBench } from "./MineralsBench";
 import { useBase, type Base } from "./useBase";
@@ -27,6 +28,7 @@ const questions = [
   { id: "fuel", title: "How much fuel?", at: FuelBench },
   { id: "canister", title: "Will the canister feed?", at: CanisterBench },
   { id: "water", title: "What is in the water?", at: MineralsBench },
+  { id: "grind", title: "What setting on this grinder?", at: GrindBench },
 ];
 
 export default function BenchPage() {
@@ -123,7 +125,7 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
             </div>
             {controls}
           </div>
-          {base.dirty && id !== "water" && (
+          {base.dirty && id !== "water" && id !== "grind" && (
             <div className="actions">
               {base.name && (
                 <Button

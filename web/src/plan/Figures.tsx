@@ -40,6 +40,9 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
       <section>
         {fig("water.poured_ml", { big: true })}
         {fig("water.retained_ml")}
+        {plan.water.dilution_ml ? fig("water.dilution_ml") : null}
+        {plan.water.splash_ml ? fig("water.splash_ml") : null}
+        {fig("water.concentrate_ml")}
         {plan.water.left_behind_ml ? fig("water.left_behind_ml") : null}
         {fig("water.heated_ml")}
         {plan.water.boiled_off_ml ? fig("water.boiled_off_ml") : null}
@@ -49,6 +52,18 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
         {fig("water.snow_settled_l")}
         {fig("water.snow_firn_l")}
         {(plan.batches ?? 1) > 1 && fig("batches")}
+      </section>
+      <section>
+        {fig("strength.extraction_pct", { plusMinus: true })}
+        {fig("strength.tds_pct", { plusMinus: true, step: 0.01 })}
+        {fig("caffeine_mg", { plusMinus: true })}
+        {plan.caffeine_mg !== null && plan.caffeine_mg > 1 && (
+          <p className="fig-sub quiet">
+            {Math.max(Math.floor(400 / plan.caffeine_mg), 0)} such cups stay under 400 mg a day
+          </p>
+        )}
+        {fig("contact_s")}
+        {fig("reference_contact_s")}
       </section>
       {plan.heat && (
         <section>

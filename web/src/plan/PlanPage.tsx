@@ -16,6 +16,8 @@ import { Figures } from "./Figures";
 import { focusField, Inputs } from "./Inputs";
 import { getIn, setIn } from "./paths";
 import { StepList } from "./StepList";
+import { ControlChart } from "./ControlChart";
+import { comparison, Versus } from "./Versus";
 import { useDraft } from "./useDraft";
 import "./plan.css";
 
@@ -124,6 +126,10 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
   const altitudeNow = draft.request.place?.altitude_m ?? 0;
   const atStop = stop?.conditions.place?.altitude_m ?? 0;
   const p = plan.data;
+  const [against, setAgainst] = useState("");
+  const otherRequest = against === "" ? undefined : comparison(draft.request, against);
+  const other = usePlan(otherRequest);
+  const rival = otherRequest && other.data !== p ? other.data : undefined;
   const cups = p?.request.drinkers ?? draft.request.drinkers ?? 1;
 
   return (
@@ -148,7 +154,7 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
               <Select
                 id="plan-method"
                 value={draft.request.method}
-                style={{ width: 140 }}
+                style={{ width: 128 }}
                 options={catalogue.methods.map((m) => ({ value: m.id, label: m.name, title: m.name }))}
                 onChange={(m) => {
                   // Another method has its own school, ratio and dose.
@@ -166,7 +172,7 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                 <Select
                   id="plan-school"
                   value={schoolId}
-                  style={{ width: 150 }}
+                  style={{ width: 124 }}
                   popupMatchSelectWidth={false}
                   options={method?.schools.map((s) => ({ value: s.id, label: s.name, title: s.name }))}
                   onChange={(s) => draft.set("school", s)}
@@ -194,7 +200,7 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                 />
               )}
             </div>
-            {num("place.air_c")}
+            {num("place.air_c", { label: "Air" })}
             <Button onClick={() => setInputs(true)}>All inputs</Button>
           </div>
           <div className="actions">
@@ -221,6 +227,11 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                   : ""}
               </span>
             )}
+            {draft.request.contact_s !== undefined && (
+              <Button type="text" size="small" onClick={() => draft.set("contact_s", undefined)}>
+                Back to the school’s time
+              </Button>
+            )}
             {stop && altitudeNow !== atStop && (
               <Button
                 type="text"
@@ -231,6 +242,28 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
               </Button>
             )}
             <span className="grow" />
+            <label htmlFor="compare" className="quiet">
+              Compare with
+            </label>
+            <Select
+              id="compare"
+              size="small"
+              style={{ width: 150 }}
+              popupMatchSelectWidth={false}
+              value={against}
+              onChange={setAgainst}
+              options={[
+                { value: "", label: "nothing" },
+                { value: "home", label: "home" },
+                { value: "plain", label: "no adjustment" },
+                ...(method?.schools ?? [])
+                  .filter((s) => s.id !== schoolId)
+                  .map((s) => ({ value: `school:${s.id}`, label: s.name })),
+              ].map((o) => ({ ...o, title: o.label }))}
+            />
+            <Button type="text" size="small" onClick={() => window.print()}>
+              Print
+            </Button>
             <Button
               type="text"
               size="small"
@@ -255,7 +288,22 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
           )}
           {p && (
             <>
-              <Score plan={p} onStep={showStep} />
+              {rival && (
+                <Versus
+                  plan={p}
+                  other={rival}
+                  name={
+                    against === "home" ? "home" : against === "plain" ? "no adjustment" : "the other school"
+                  }
+                />
+              )}
+              <Score
+                plan={p}
+                other={rival}
+                onStep={showStep}
+                asked={draft.request.contact_s}
+                onContact={(s) => draft.set("contact_s", s)}
+              />
               <div className="below">
                 <section aria-label="Steps">
                   <StepList plan={p} />
@@ -264,6 +312,12 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                   {p.notes.map((n) => (
                     <p key={n.id} className="remark">
                       <strong>{say(n, system)}</strong> {n.why}
+                    </p>
+                  ))}
+                  <ControlChart plan={p} />
+                  {p.alternatives.map((a) => (
+                    <p key={a.id} className="remark remark-note">
+                      <strong>{a.text}</strong> {a.cost}
                     </p>
                   ))}
                   {p.cautions

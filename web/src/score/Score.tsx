@@ -14,7 +14,13 @@ interface Props {
   /** ID of the present step, in the guide. */
   present?: string;
   compact?: boolean;
+  /** Another plan, drawn thin under this one. */
+  other?: Plan;
   onStep?: (id: string) => void;
+  /** The end of the steep was dragged, or moved with the arrow keys: the contact it makes. */
+  onContact?: (seconds: number) => void;
+  /** The contact asked for last, which the plan may not have caught up with. */
+  asked?: number;
 }
 
 const LEFT = 52;
@@ -37,7 +43,15 @@ function useWidth() {
 }
 
 /** The score of a brew: water, flame, scale and hands over one time axis. */
-export const Score = memo(function Score({ plan, playhead, present, compact, onStep }: Props) {
+export const Score = memo(function Score({
+  plan,
+  playhead,
+  present,
+  compact,
+  other,
+  onStep,
+  onContact,
+}: Props) {
   const { system } = useSettings();
   const [ref, width] = useWidth();
   const id = useId();
@@ -94,13 +108,15 @@ export const Score = memo(function Score({ plan, playhead, present, compact, onS
   const hands = plan.steps.filter((s) => byHand(s));
   const standing = plan.steps.filter((s) => s.lane === "water");
   const readings = plan.steps.filter((s) => s.to_g !== null && (inPot || s.lane === "scale"));
+  const steep = plan.steps.find((s) => s.id === "steep" && s.for_s < 3600);
   const now = playhead === undefined ? undefined : Math.min(Math.max(playhead, t.start), t.end);
 
   // Names of the curves at the right of the brew, moved apart.
   const nameAt = t.x(Math.max((plan.contact_s ?? 0) * 0.72, 5));
   const nameS = t.at(nameAt);
   const wet = valueAt(slurry, nameS);
-  const kettleAt = t.knee !== undefined ? t.x(t.start + (t.knee - t.start) * 0.55) : undefined;
+  const kettleAt =
+    t.knee !== undefined && t.knee2 === undefined ? t.x(t.start + (t.knee - t.start) * 0.55) : undefined;
   const names = spread([wet === undefined ? 0 : yC(wet) + 14, cupSeen[0] ? yC(cupSeen[0][1]) + 14 : 0], 13);
 
   return (
@@ -123,11 +139,14 @@ export const Score = memo(function Score({ plan, playhead, present, compact, onS
             </text>
           </g>
         ))}
-        {t.knee !== undefined && (
-          <g className="sc-knee">
-            <line x1={t.x(t.knee) - 2} x2={t.x(t.knee) - 2} y1={yWater} y2={yAxis} />
-            <line x1={t.x(t.knee) + 2} x2={t.x(t.knee) + 2} y1={yWater} y2={yAxis} />
-          </g>
+        {[t.knee, t.knee2].map(
+          (k) =>
+            k !== undefined && (
+              <g className="sc-knee" key={k}>
+                <line x1={t.x(k) - 2} x2={t.x(k) - 2} y1={yWater} y2={yAxis} />
+                <line x1={t.x(k) + 2} x2={t.x(k) + 2} y1={yWater} y2={yAxis} />
+              </g>
+            ),
         )}
 
         <Lane name="water" y={yWater + 10} />
@@ -162,6 +181,12 @@ export const Score = memo(function Score({ plan, playhead, present, compact, onS
         <text className="sc-ceiling-name" x={x0 + 5} y={ceilingBelow ? yC(boil) + 13 : yC(boil) - 4}>
           boils at {inWords(boil, "°C", system, { fine: true })} here
         </text>
+        {other && (
+          <g className="sc-other">
+            <path d={draw(other.curves.water_c as Point[]) ?? ""} />
+            <path d={draw(other.curves.slurry_c as Point[]) ?? ""} />
+          </g>
+        )}
         <path className="sc-water" d={draw(water) ?? ""} />
         <path className="sc-slurry" d={draw(slurry) ?? ""} />
         <path className="sc-cup" d={draw(cupSeen) ?? ""} />
@@ -227,7 +252,7 @@ export const Score = memo(function Score({ plan, playhead, present, compact, onS
               </g>
             );
           })}
-        {plan.heat === null && (
+        {plan.heat === null && water.length > 0 && (
           <text className="sc-note" x={x0 + 5} y={yFlame + h.flame / 2 + 4}>
             none: hot water is supplied
           </text>
@@ -302,6 +327,18 @@ export const Score = memo(function Score({ plan, playhead, present, compact, onS
         ))}
         <line className="sc-base" x1={x0} x2={x1} y1={yAxis} y2={yAxis} />
 
+        {onContact && steep && plan.contact_s !== null && (
+          <SteepEnd
+            step={steep}
+            contact={plan.contact_s}
+            asked={asked}
+            t={t}
+            y={yWater}
+            height={yAxis - yWater}
+            onContact={onContact}
+          />
+        )}
+
         {now !== undefined && (
           <g className="sc-playhead" data-testid="playhead">
             <line x1={t.x(now)} x2={t.x(now)} y1={4} y2={yAxis} />
@@ -338,6 +375,62 @@ function degrees(lowC: number, highC: number, system: "metric" | "us"): { c: num
   return out;
 }
 
+/** The end of the steep, to drag. */
+function SteepEnd({
+  step,
+  contact,
+  asked,
+  t,
+  y,
+  height,
+  onContact,
+}: {
+  step: Step;
+  contact: number;
+  asked?: number;
+  t: { x: (s: number) => number; at: (x: number) => number };
+  y: number;
+  height: number;
+  onContact: (s: number) => void;
+}) {
+  const end = step.at_s + step.for_s;
+  const after = contact - end; // what follows the steep goes with it
+  const put = (s: number) => onContact(Math.round(Math.max(s, step.at_s + 5) / 5) * 5 + after);
+  return (
+    <g
+      className="sc-steep"
+      role="slider"
+      tabIndex={0}
+      aria-label="End of the steep"
+      aria-valuemin={Math.round(step.at_s + 5)}
+      aria-valuemax={3600}
+      aria-valuenow={Math.round(end)}
+      aria-valuetext={clock(end)}
+      onKeyDown={(e) => {
+        const by = { ArrowLeft: -5, ArrowRight: 5 }[e.key];
+        if (by === undefined) return;
+        e.preventDefault();
+        // From what was asked last: keys come faster than plans.
+        put((asked ?? contact) - after + by * (e.shiftKey ? 6 : 1));
+      }}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        e.currentTarget.focus();
+        e.preventDefault();
+      }}
+      onPointerMove={(e) => {
+        if (!e.currentTarget.hasPointerCapture(e.pointerId)) return;
+        const box = e.currentTarget.ownerSVGElement?.getBoundingClientRect();
+        if (box) put(Math.min(t.at(e.clientX - box.left), 3600));
+      }}
+    >
+      <rect x={t.x(end) - 8} width={16} y={y} height={height} />
+      <line x1={t.x(end)} x2={t.x(end)} y1={y} y2={y + height} />
+      <circle cx={t.x(end)} cy={y + height - 4} r={5} />
+    </g>
+  );
+}
+
 interface BlockProps {
   step: Step;
   number: number;
@@ -360,6 +453,9 @@ function Block({ step, number, x, width, y, height, present, onClick }: BlockPro
       onClick={onClick && (() => onClick(step.id))}
     >
       <rect x={x + 0.5} y={y} width={w} height={height} />
+      {step.until === "sign" && w > 9 && (
+        <path className="sc-sign" d={`M${x + w - 6},${y + height - 8} l4,4 l-4,4 l-4,-4 z`} />
+      )}
       {step.caution && w > 9 && <path className="sc-care" d={`M${x + w - 8},${y + 8} l4,-6 l4,6 z`} />}
       {across ? (
         across.map((l, i) => (

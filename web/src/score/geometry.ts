@@ -10,6 +10,7 @@ export interface TimeAxis {
   end: number;
   /** Where the axis changes its pace, or undefined when it does not. */
   knee?: number;
+  knee2?: number;
   x: (s: number) => number;
   /** The inverse of x. */
   at: (x: number) => number;
@@ -37,7 +38,23 @@ export function timeAxis(plan: Plan, left: number, right: number): TimeAxis {
   const served = Math.max(60, ...steps.map((s) => s.at_s + s.for_s));
   // On to the first sip, if it is not too long a wait.
   const sip = plan.curves.cup_c.at(-1)?.[0] ?? served;
-  const end = Math.min(Math.max(served, sip), served * 1.6);
+  const end = Math.min(Math.max(served, sip), served * 1.6, served + 3600);
+  // A wait of hours would leave no room for anything else: it gets a fifth of
+  // the width, and both its ends a knee.
+  const night = steps.find((s) => s.for_s > 3600 && s.for_s > 0.5 * (end - start));
+  if (night) {
+    const from = night.at_s + 30;
+    const to = night.at_s + night.for_s - 30;
+    const scale = scaleLinear()
+      .domain([start, from, to, end])
+      .range([left, left + (right - left) * 0.42, left + (right - left) * 0.62, right]);
+    const ticks = [
+      ...ticksBetween(start, from, (right - left) * 0.42, 46),
+      ...ticksBetween(from, to, (right - left) * 0.2, 62),
+      ...ticksBetween(to, end, (right - left) * 0.38, 62),
+    ];
+    return { start, end, knee: from, knee2: to, x: (s) => scale(s), at: (x) => scale.invert(x), ticks };
+  }
   const flame = steps.find((s) => s.id === "flame-full");
   const kneeAt = flame ? flame.at_s + flame.for_s - 5 : 0;
   const width = right - left;

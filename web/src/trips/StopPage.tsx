@@ -9,6 +9,7 @@ import { useRemove } from "../app/useUndo";
 import { hasDraft } from "../plan/useDraft";
 import { figure, inWords } from "../units/units";
 import { Num } from "../units/Fig";
+import { Choices } from "./Choices";
 import { StopForm } from "./StopForm";
 import { heatInWords, waterInWords } from "./words";
 import "./trips.css";
@@ -42,9 +43,13 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
   const removeWithUndo = useRemove();
   const [editing, setEditing] = useState(false);
   const brews = trip.brews.filter((b) => b.stop_id === stop.id);
-  const add = useChange((method: string) =>
-    addBrew(stop.id, { at: "07:00", request: { ...stop.conditions, method, drinkers: trip.people } }),
-  );
+  const add = useChange((choice: string) => {
+    const [method, school] = choice.split("/") as [string, string];
+    return addBrew(stop.id, {
+      at: "07:00",
+      request: { ...stop.conditions, method, school, drinkers: trip.people },
+    });
+  });
   const place = stop.conditions.place;
   return (
     <>
@@ -151,29 +156,17 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         </table>
       )}
       <h2>Plan a brew here</h2>
-      <ul className="choices">
-        {catalogue.methods.map((m) => (
-          <li key={m.id}>
-            <div>
-              <strong>{m.name}</strong> {m.summary}
-              <br />
-              <span className="quiet">
-                {m.schools[0]?.name}: {m.schools[0]?.why}
-              </span>
-            </div>
-            <Button
-              loading={add.isPending && add.variables === m.id}
-              onClick={() =>
-                add.mutate(m.id, {
-                  onSuccess: (b) => void navigate(`/trips/${trip.id}/stops/${stop.id}/brews/${b.id}`),
-                })
-              }
-            >
-              Plan {m.name.toLowerCase()}
-            </Button>
-          </li>
-        ))}
-      </ul>
+      <Choices
+        conditions={stop.conditions}
+        people={trip.people}
+        catalogue={catalogue}
+        busy={add.isPending ? add.variables : undefined}
+        onChoose={(method, school) =>
+          add.mutate(`${method}/${school}`, {
+            onSuccess: (b) => void navigate(`/trips/${trip.id}/stops/${stop.id}/brews/${b.id}`),
+          })
+        }
+      />
       {add.error && <Trouble error={add.error} />}
       {editing && <StopForm trip={trip} stop={stop} onClose={() => setEditing(false)} />}
     </>

@@ -30,6 +30,7 @@ export function PlanFig({
   path,
   label,
   fine,
+  step,
   big,
   plusMinus,
   word,
@@ -38,6 +39,7 @@ export function PlanFig({
   path: string;
   label?: string;
   fine?: boolean;
+  step?: number;
   big?: boolean;
   plusMinus?: boolean;
   /** Said in place of the number, such as none. */
@@ -57,9 +59,9 @@ export function PlanFig({
         {word ? (
           <span className="num">{word}</span>
         ) : (
-          <Num value={w.value} unit={w.unit} fine={fine} big={big} />
+          <Num value={w.value} unit={w.unit} fine={fine} step={step} big={big} />
         )}
-        {pm > 0 && <small className="fig-pm"> ±{figure(pm, pmUnit, system).text}</small>}
+        {pm > 0 && <small className="fig-pm"> ±{figure(pm, pmUnit, system, { step }).text}</small>}
         {w.kind === "measured" && <small className="fig-mark">measured</small>}
       </span>
     </button>

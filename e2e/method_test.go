@@ -1,0 +1,107 @@
+package e2e
+
+import (
+	"math"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+)
+
+// One brew of each family is planned by clicking through the choice at a stop.
+// The readings are common practice, no published source.
+func TestOneBrewOfEachFamily(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	for _, c := range []struct {
+		plan  string
+		path  string
+		value float64
+		see   string
+	}{
+		{"Plan Press pot: Steeped, skimmed, pressed gently", "ratio_g_per_l", 66, "Break the crust."},
+		{"Plan Cup steep: Broken, skimmed, decanted", "ratio_g_per_l", 62, "scrape off the foam"},
+		{"Plan Flat-bed dripper: Bloom of three times the dose, slow circles", "ratio_g_per_l", 66.5, "three times the dose"},
+		{"Plan Slow metal drip: Over condensed milk", "ratio_g_per_l", 150, "of condensed milk in each cup"},
+		{"Plan Moka pot: Hot water in the boiler", "ratio_g_per_l", 100, "safety valve"},
+		{"Plan Pocket pump brewer: A full basket, about thirteen presses", "ratio_g_per_l", 180, "thirteen presses"},
+		{"Plan Cold concentrate at home: One to four by volume", "ratio_g_per_l", 95, "Twelve hours"},
+		{"Plan Steeped or boiled pot: Warm water, then a boil", "ratio_g_per_l", 62.5, "rolling boil"},
+	} {
+		p.open("/trips/1/stops/8")
+		p.see("Plan a brew here")
+		p.click(c.plan)
+		p.see(c.see)
+		assert.InDelta(t, c.value, number(t, p.figure(c.path)), 0.01, c.plan)
+	}
+}
+
+// 20 g at 1:16 wants 320 g; the chamber holds 230, so 90 go into the cup
+// afterwards. Common practice.
+func TestBypass(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/8")
+	p.click("Plan Hand press: With bypass")
+	p.see("the chamber is full")
+	p.click("All inputs")
+	p.see("Trusted in this order")
+	p.fill("People", "1")
+	p.fill("Each cup", "290")
+	p.fill("Dose", "20")
+	p.until("see 230 and 90 ml", func() bool {
+		return p.figure("water.poured_ml") == "230 ml" && p.figure("water.dilution_ml") == "90 ml"
+	})
+	p.see("add 90 ml to the cup afterwards")
+}
+
+// A US user with a tablespoon and no scale.
+func TestATablespoonAndNoScale(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/8")
+	p.click("US")
+	p.click("Plan Cone dripper: Three pours, no scale")
+	p.see("Circle out")
+	p.click("All inputs")
+	p.see("Trusted in this order")
+	p.fill("Measure", "heaped tablespoon")
+	p.fill("A measure holds", "0.194") // oz, 5.5 g
+	p.see("heaped tablespoon")
+	p.see("Measure out")
+	assert.Contains(t, p.figure("water.poured_ml"), "fl oz")
+	assert.Contains(t, p.figure("boil_c"), "°F")
+}
+
+// By hand: 20 clicks of 37 µm are 740 µm, 29.6 clicks of 25 µm.
+func TestGrinderConversion(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/bench/grind")
+	p.see("on the other")
+	assert.InDelta(t, 29.6, number(t, p.figure("clicks")), 0.6)
+	p.see("medium")
+	p.expectError("422") // while it is half typed: 2 clicks are too fine
+	p.fill("Clicks on the first", "25")
+	p.until("see 37 clicks", func() bool { return number(t, p.figure("clicks")) == 37 })
+}
+
+func TestTheSteepIsDraggedAndPutBack(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/7")
+	p.click("Plan Steeped or boiled pot: Steeped, filter grind, skimmed")
+	p.see("Skim the foam")
+	before := seconds(t, p.figure("contact_s"))
+	p.slide("End of the steep", kb.ArrowRight, 12)
+	p.until("see the contact grow", func() bool { return seconds(t, p.figure("contact_s")) > before+40 })
+	p.see("You set the time of the steep")
+	p.click("Back to the school’s time")
+	p.until("see it back", func() bool { return math.Abs(seconds(t, p.figure("contact_s"))-before) < 6 })
+
+	p.into("Compare with")
+	p.do(chromedp.KeyEvent(kb.ArrowDown))
+	p.clickKind("home", ".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")
+	p.see("Here, and with home")
+}

@@ -1,0 +1,51 @@
+import type { Plan, PlanRequest } from "../api/client";
+import { useSettings } from "../app/settings";
+import { inWords } from "../units/units";
+import { setIn } from "./paths";
+
+/** The request that a plan is compared with. */
+export function comparison(r: PlanRequest, against: string): PlanRequest {
+  if (against === "plain") return setIn(r, "adjust", "none");
+  if (against.startsWith("school:"))
+    return setIn(setIn(r, "ratio_g_per_l", undefined), "school", against.slice("school:".length));
+  // Home: sea level, a calm kitchen, tap water and the same gear.
+  const kitchen = setIn(setIn(r, "water", undefined), "heat.supplied_c", undefined);
+  return { ...kitchen, place: { altitude_m: 0, air_c: 20 } };
+}
+
+const rows: {
+  path: string;
+  label: string;
+  unit: string;
+  step?: number;
+  of: (p: Plan) => number | null | undefined;
+}[] = [
+  { path: "start", label: "at contact", unit: "°C", of: (p) => p.start_c },
+  { path: "contact", label: "contact", unit: "s", of: (p) => p.contact_s },
+  { path: "grind", label: "grind", unit: "µm", of: (p) => p.grind.um },
+  { path: "extraction", label: "extraction", unit: "%", of: (p) => p.strength.extraction_pct },
+  { path: "strength", label: "strength", unit: "%", step: 0.01, of: (p) => p.strength.tds_pct },
+  { path: "cup", label: "in the cup", unit: "°C", of: (p) => p.cup_c },
+  { path: "fuel", label: "fuel", unit: "g", of: (p) => p.heat?.fuel_g },
+];
+
+/** Two plans in one line of figures; the other is drawn thin in the score. */
+export function Versus({ plan, other, name }: { plan: Plan; other: Plan; name: string }) {
+  const { system } = useSettings();
+  return (
+    <p className="versus" data-testid="versus">
+      <span className="quiet">Here, and with {name} (dotted):</span>{" "}
+      {rows.map((r) => {
+        const a = r.of(plan);
+        const b = r.of(other);
+        if (a === null || a === undefined || b === null || b === undefined) return null;
+        return (
+          <span key={r.path} className="versus-pair">
+            {r.label} <span className="num">{inWords(a, r.unit, system, { step: r.step })}</span>{" "}
+            <span className="num quiet">{inWords(b, r.unit, system, { step: r.step })}</span>
+          </span>
+        );
+      })}
+    </p>
+  );
+}
