@@ -31,7 +31,7 @@ type CanisterAnswer struct {
 	LowestBar  float64       `json:"lowest_bar"`
 	EndC       float64       `json:"end_c"`
 	Verdict    string        `json:"verdict" enum:"fine,weak,will-not-feed"`
-	WarmC      *float64      `json:"warm_c" doc:"Temperature from which it gives a full flame; null when none under 40 °C does"`
+	WarmC      *float64      `json:"warm_c" doc:"Temperature to start a boil from for a full flame to its end; null when none up to 45 °C does"`
 	Full       Curve         `json:"full" doc:"[canister °C, gauge bar] as filled"`
 	Now        Curve         `json:"now" doc:"With what is left now"`
 	Last       Curve         `json:"last" doc:"With a tenth left"`
@@ -96,7 +96,9 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 		b := out.Boils[0]
 		out.StartBar, out.LowestBar, out.EndC, out.Verdict = b.StartBar, b.LowestBar, b.EndC, b.Verdict
 	}
-	if c, ok := now.WarmEnough(0.4, s.Boil.PressureHPa); ok {
+	first := heat.Canister{Blend: now, CapacityG: k.CapacityG, TempC: k.TempC}
+	end, _ := first.Burn(perS, burn, s.Air)
+	if c, ok := first.WarmStart(end, heat.FullFlameBar, s.Boil.PressureHPa); ok {
 		out.WarmC = &c
 	}
 	const source = "Antoine equations of the NIST Chemistry WebBook; Raoult's law; differential distillation as it empties"
@@ -112,7 +114,7 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 	put("end_c", "Canister cools to", "evaporating takes 385 kJ/kg, the air gives it back", quantity.Celsius, out.EndC, 4)
 	put("fuel_g", "Fuel a boil", "heat burned over the heating value", quantity.Gram, out.FuelG, 0.2*out.FuelG)
 	if out.WarmC != nil {
-		put("warm_c", "Full flame from", "the temperature at which the pressure is 0.4 bar over the air's", quantity.Celsius, *out.WarmC, 2)
+		put("warm_c", "Full flame from", "the temperature to start from so that the pressure is still 0.4 bar over the air's when the boil is done", quantity.Celsius, *out.WarmC, 2)
 	}
 	return out, nil
 }

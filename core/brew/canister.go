@@ -57,7 +57,7 @@ func (c *calc) canister(fuelG, lhv float64) {
 		plan.Verdict = "will-not-feed"
 		c.note("gas-short", "The canister is empty before the water is hot.", "The canister is {0} short.", quantity.Of(fuelG-*r.Heat.Canister.LeftG, quantity.Gram))
 	} else if plan.Verdict != "fine" {
-		want, ok := k.WarmEnough(0.4, *p.PressureHPa)
+		want, ok := k.WarmStart(hot, heat.FullFlameBar, *p.PressureHPa)
 		why := "Warm it in a jacket or stand it in lukewarm water; turn it over only where the stove is made for liquid feed. Never heat it with flame or hot water."
 		if ok {
 			c.note("canister-cold", why, "The canister is too cold for a full flame: bring it to {0} first.", quantity.Of(want, quantity.Celsius))

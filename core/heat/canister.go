@@ -187,10 +187,25 @@ func Verdict(gaugeBar float64) string {
 	switch {
 	case gaugeBar < 0.1:
 		return "will-not-feed"
-	case gaugeBar < 0.4:
+	case gaugeBar < FullFlameBar:
 		return "weak"
 	}
 	return "fine"
+}
+
+// FullFlameBar is the gauge pressure that burners want. From memory.
+const FullFlameBar = 0.4
+
+// WarmStart returns the temperature in °C from which the canister must start to
+// have the gauge pressure still when it has become what after is: as much
+// warmer as it cooled on the way. It returns false when it is over 45 °C.
+func (k Canister) WarmStart(after Canister, gaugeBar, ambientHPa float64) (float64, bool) {
+	if after.Mass() < 0.01 {
+		return 0, false
+	}
+	c, ok := after.WarmEnough(gaugeBar, ambientHPa)
+	c += math.Max(k.TempC-after.TempC, 0)
+	return c, ok && c <= 45
 }
 
 // WarmEnough returns the lowest temperature in °C at which the blend has the

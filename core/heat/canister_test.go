@@ -95,6 +95,14 @@ func TestWarmEnoughIsWherePressureSuffices(t *testing.T) {
 	c, ok := b.WarmEnough(0.4, 1013)
 	assert.True(t, ok)
 	assert.InDelta(t, 1.413, b.Pressure(c), 1e-4)
+	k := Canister{Blend: Blend{Propane: 20, Isobutane: 120}, CapacityG: 230, TempC: -15}
+	after, _ := k.Burn(0.044, 500, Air{TempC: -15})
+	want, ok := k.WarmStart(after, FullFlameBar, 620)
+	assert.True(t, ok)
+	warm := k
+	warm.TempC = want
+	_, lowest := warm.Burn(0.044, 500, Air{TempC: want})
+	assert.InDelta(t, FullFlameBar, lowest-0.62, 0.05, "started there, it ends with a full flame")
 	assert.Equal(t, "weak", Verdict(0.3))
 	assert.Equal(t, "fine", Verdict(0.5))
 	assert.Equal(t, "will-not-feed", Verdict(-0.1))

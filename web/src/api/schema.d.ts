@@ -645,7 +645,7 @@ export interface components {
             verdict: "fine" | "weak" | "will-not-feed";
             /**
              * Format: double
-             * @description Temperature from which it gives a full flame; null when none under 40 °C does
+             * @description Temperature to start a boil from for a full flame to its end; null when none up to 45 °C does
              */
             warm_c: number | null;
             working: {

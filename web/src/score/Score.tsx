@@ -51,6 +51,7 @@ export const Score = memo(function Score({
   other,
   onStep,
   onContact,
+  asked,
 }: Props) {
   const { system } = useSettings();
   const [ref, width] = useWidth();
@@ -453,7 +454,7 @@ function Block({ step, number, x, width, y, height, present, onClick }: BlockPro
       onClick={onClick && (() => onClick(step.id))}
     >
       <rect x={x + 0.5} y={y} width={w} height={height} />
-      {step.until === "sign" && w > 9 && (
+      {step.until === "sign" && w > 26 && (
         <path className="sc-sign" d={`M${x + w - 6},${y + height - 8} l4,4 l-4,4 l-4,-4 z`} />
       )}
       {step.caution && w > 9 && <path className="sc-care" d={`M${x + w - 8},${y + 8} l4,-6 l4,6 z`} />}
