@@ -100,6 +100,13 @@ func TestTheSteepIsDraggedAndPutBack(t *testing.T) {
 	p.click("Back to the school’s time")
 	p.until("see it back", func() bool { return math.Abs(seconds(t, p.figure("contact_s"))-before) < 6 })
 
+	// The dose, pulled up on the score, and put back.
+	dose := number(t, p.figure("dose_g"))
+	p.slide("Dose", kb.ArrowUp, 4)
+	p.until("see more coffee", func() bool { return number(t, p.figure("dose_g")) > dose })
+	p.click("Back to the school’s dose")
+	p.until("see the dose back", func() bool { return number(t, p.figure("dose_g")) == dose })
+
 	p.into("Compare with")
 	p.do(chromedp.KeyEvent(kb.ArrowDown))
 	p.clickKind("home", ".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")

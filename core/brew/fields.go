@@ -140,6 +140,7 @@ var Fields = []Field{
 	number("measure.grams", "A measure holds", quantity.Gram, 0.5, 500, "", func(r *Request) **float64 { return &r.Measure.Grams }),
 	number("calibration.efficiency", "Measured efficiency", "", 0.02, 0.98, "", func(r *Request) **float64 { return &r.Calibration.Efficiency }),
 	number("calibration.power_w", "Measured power", quantity.Watt, 50, 20000, "", func(r *Request) **float64 { return &r.Calibration.PowerW }),
+	number("calibration.tds_pct", "Measured strength", quantity.Percent, 0.1, 20, "", func(r *Request) **float64 { return &r.Calibration.TDSPct }),
 	number("calibration.loss_factor", "Measured loss factor of the pot", "", heat.MinLossFactor, heat.MaxLossFactor, "", func(r *Request) **float64 { return &r.Calibration.LossFactor }),
 	number("measure.step", "Measured to the nearest", "", 0.1, 1, "0.5", func(r *Request) **float64 { return &r.Measure.Step }),
 }

@@ -185,6 +185,31 @@ func TestTheSteepCanBeSet(t *testing.T) {
 	assert.InDelta(t, 200, *compute(t, r).ContactS, 1e-6, "a drawdown is not free")
 }
 
+// By hand: 1.30 % of 830 g of drink is 10.8 g; a steep of 70 g in 1,000 g of
+// water sends 830/1000 of what dissolves to the cups, so 13 g dissolved: 18.6 %.
+func TestARefractometerReplacesTheEstimate(t *testing.T) {
+	p := compute(t, Request{Method: "pot", DoseG: ptr(70.0), CupMl: ptr(830.0), Vessel: Vessel{CapacityMl: ptr(2000.0)}, Calibration: Calibration{TDSPct: ptr(1.30)}})
+	assert.InDelta(t, 1.30, *p.Strength.TDSPct, 1e-12)
+	assert.InDelta(t, 18.57, *p.Strength.ExtractionPct, 0.01)
+	assert.EqualValues(t, "measured", p.Working["strength.extraction_pct"].Kind)
+}
+
+func TestGroundAtHomeAndBatches(t *testing.T) {
+	p := compute(t, Request{Method: "cone", Coffee: Coffee{GroundAhead: ptr(true)}})
+	text := ""
+	for _, s := range p.Steps {
+		text += s.Text
+	}
+	assert.Contains(t, text, "ground at home")
+	assert.NotContains(t, text, "grind it")
+	p = compute(t, Request{Method: "pot", Drinkers: ptr(4.0), Vessel: Vessel{CapacityMl: ptr(700.0)}})
+	ids := ""
+	for _, n := range p.Notes {
+		ids += n.ID + " "
+	}
+	assert.Contains(t, ids, "next-batch")
+}
+
 // Every hazard of the trade raises its caution.
 func TestHazards(t *testing.T) {
 	for _, c := range []struct {

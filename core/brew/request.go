@@ -31,6 +31,7 @@ type Request struct {
 type Calibration struct {
 	Efficiency *float64 `json:"efficiency,omitempty" doc:"Of the burner in calm air with a lid, from weighed fuel"`
 	PowerW     *float64 `json:"power_w,omitempty" doc:"Heat burned at full, from a timed boil"`
+	TDSPct     *float64 `json:"tds_pct,omitempty" doc:"Strength of this brew, from a refractometer"`
 	LossFactor *float64 `json:"loss_factor,omitempty" doc:"Of the pot or kettle, on the modelled loss, from a thermometer reading"`
 }
 

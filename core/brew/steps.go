@@ -95,12 +95,28 @@ func (c *calc) steps() Problems {
 		c.add(st, text)
 	}
 	sortSteps(c.plan.Steps)
+	c.nextBatch()
 	c.scaleCurve()
 	c.safety(supplied)
 	c.set(&c.plan.ContactS, "contact_s", w.contact, working.Figure{Label: "Contact", Unit: quantity.Second, Kind: working.Practice, Source: practice,
 		Formula: "from first contact until the drink leaves the grounds, as the school has it, and longer where that makes up for cooler water",
 		Inputs:  []working.Input{working.Word("School", c.school.Name, "request.school"), working.Num("Added here", c.stretch, quantity.Second, "request.adjust")}})
 	return nil
+}
+
+// nextBatch says when the next batch begins and how often one is ready: the
+// kettle goes back on after the last pour, a pot once it is empty.
+func (c *calc) nextBatch() {
+	if c.batch.n < 2 || c.plan.Heat == nil {
+		return
+	}
+	again := c.when.lastPour
+	if c.method.InPot() || c.way() == method.OnFlame || again == 0 {
+		again = c.when.served
+	}
+	every := math.Max(again-c.when.light, c.when.served-math.Min(-c.when.hot, 0))
+	c.note("next-batch", "The steps are those of one batch.", "Put the water on again at {0} for the next batch; one is ready every {1}, the last after {2}.",
+		quantity.Of(again, quantity.Second), quantity.Of(every, quantity.Second), quantity.Of(every*(c.batch.n-1)+c.when.served-c.when.light, quantity.Second))
 }
 
 // stepsWithCoffee lays the steps of a pot that boils with its coffee, and
@@ -207,6 +223,10 @@ func (c *calc) add(s Step, text string) {
 
 // fill turns {names} into the plan's figures.
 func (c *calc) fill(text string, s Step) quantity.Phrase {
+	if *c.req.Coffee.GroundAhead {
+		text = strings.Replace(text, "Weigh {dose} of coffee and grind it {band}", "Weigh {dose} of the coffee ground at home, {band}", 1)
+		text = strings.Replace(text, "Grind {dose} {band}", "Take {dose} ground at home, {band}", 1)
+	}
 	if strings.Contains(text, "Weigh {dose}") && c.plan.DoseMeasures != nil {
 		text = strings.Replace(text, "Weigh {dose}", "Measure out {count} × {measure} ({dose})", 1)
 	}

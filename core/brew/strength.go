@@ -259,11 +259,6 @@ func (c *calc) strength() Problems {
 	fig := func(label, formula string, pm float64) working.Figure {
 		return working.Figure{Label: label, Unit: quantity.Percent, Kind: working.Memory, Source: extractionSource, Limits: extractionLimits, Formula: formula, Inputs: in, PlusMinus: &pm}
 	}
-	low, high := math.Max(100*e-band, 0), 100*e+band
-	c.set(&p.Strength.ExtractionPct, "strength.extraction_pct", 100*e, fig("Extraction", "the share of the coffee that dissolves: a fast and a slow pool, each with its rate at the slurry's temperature and for this grind", band))
-	c.set(&p.Strength.ExtractionLowPct, "strength.extraction_low_pct", low, fig("Extraction, low end", "the estimate less its uncertainty", band))
-	c.set(&p.Strength.ExtractionHighPct, "strength.extraction_high_pct", high, fig("Extraction, high end", "the estimate plus its uncertainty", band))
-
 	dissolved := e * b.dose
 	drink := b.drink
 	brewed := drink - b.dilution
@@ -276,10 +271,32 @@ func (c *calc) strength() Problems {
 		share = brewed / math.Max(b.poured+b.splash, 1)
 	}
 	tds := 100 * dissolved * share / drink
-	c.set(&p.Strength.TDSPct, "strength.tds_pct", tds, working.Figure{Label: "Strength", Unit: quantity.Percent, Kind: working.Memory, Source: extractionSource, Limits: extractionLimits, PlusMinus: working.PlusMinus(tds * band / math.Max(100*e, 1)),
+	ef := fig("Extraction", "the share of the coffee that dissolves: a fast and a slow pool, each with its rate at the slurry's temperature and for this grind", band)
+	tf := working.Figure{Label: "Strength", Unit: quantity.Percent, Kind: working.Memory, Source: extractionSource, Limits: extractionLimits, PlusMinus: working.PlusMinus(tds * band / math.Max(100*e, 1)),
 		Formula: "what dissolved and reaches the cup, over the drink: steeped, the grounds keep their share of it; poured through, they keep little",
 		Inputs: []working.Input{working.Num("Extraction", 100*e, quantity.Percent, "strength.extraction_pct"), working.Num("Coffee", b.dose*b.n, quantity.Gram, "dose_g"), working.Num("Drink", drink*b.n, quantity.Millilitre, "drink_ml"),
-			working.Num("Reaches the cup", 100*share, quantity.Percent, "")}})
+			working.Num("Reaches the cup", 100*share, quantity.Percent, "")}}
+	if m := c.req.Calibration.TDSPct; m != nil {
+		// The reading takes the place of the estimate, and extraction follows from it.
+		was := 100 * e
+		tds = *m
+		e = tds / 100 * drink / math.Max(b.dose*share, 1e-9)
+		band = 0.5
+		read := working.Num("Refractometer", tds, quantity.Percent, "request.calibration.tds_pct")
+		tf.Kind, tf.Source, tf.Formula, tf.Inputs, tf.PlusMinus, tf.Limits = working.Measured, "your refractometer", "as read", []working.Input{read}, working.PlusMinus(0.03), ""
+		ef.Kind, ef.Source, ef.PlusMinus = working.Measured, "your refractometer", working.PlusMinus(band)
+		ef.Formula = "strength times drink over what of the dose reaches the cup"
+		ef.Inputs = []working.Input{read, working.Num("Estimated", was, quantity.Percent, "")}
+		c.note("measured-strength", "Your reading takes the place of the estimate.", "Extraction {0} as measured, not the estimated {1}.", quantity.Of(100*e, quantity.Percent), quantity.Of(was, quantity.Percent))
+	}
+	low, high := math.Max(100*e-band, 0), 100*e+band
+	c.set(&p.Strength.ExtractionPct, "strength.extraction_pct", 100*e, ef)
+	lowF, highF := ef, ef
+	lowF.Label, lowF.Formula = "Extraction, low end", "the figure less its uncertainty"
+	highF.Label, highF.Formula = "Extraction, high end", "the figure plus its uncertainty"
+	c.set(&p.Strength.ExtractionLowPct, "strength.extraction_low_pct", low, lowF)
+	c.set(&p.Strength.ExtractionHighPct, "strength.extraction_high_pct", high, highF)
+	c.set(&p.Strength.TDSPct, "strength.tds_pct", tds, tf)
 
 	fast := 1.0
 	if c.contact() != method.Dilution {

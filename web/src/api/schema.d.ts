@@ -601,6 +601,11 @@ export interface components {
              * @description Heat burned at full, from a timed boil
              */
             power_w?: number;
+            /**
+             * Format: double
+             * @description Strength of this brew, from a refractometer
+             */
+            tds_pct?: number;
         };
         Canister: {
             /** Format: double */

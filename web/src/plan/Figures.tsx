@@ -58,9 +58,7 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
         {fig("strength.tds_pct", { plusMinus: true, step: 0.01 })}
         {fig("caffeine_mg", { plusMinus: true })}
         {plan.caffeine_mg !== null && plan.caffeine_mg > 1 && (
-          <p className="fig-sub quiet">
-            {Math.max(Math.floor(400 / plan.caffeine_mg), 0)} such cups stay under 400 mg a day
-          </p>
+          <p className="fig-sub quiet">{cupsADay(plan.caffeine_mg)} under 400 mg a day</p>
         )}
         {fig("contact_s")}
         {fig("reference_contact_s")}
@@ -92,3 +90,8 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
     </div>
   );
 });
+
+function cupsADay(mg: number): string {
+  const n = Math.floor(400 / mg);
+  return n === 1 ? "1 such cup stays" : `${n} such cups stay`;
+}

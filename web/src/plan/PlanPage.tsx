@@ -232,6 +232,11 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                 Back to the school’s time
               </Button>
             )}
+            {draft.request.dose_g !== undefined && (
+              <Button type="text" size="small" onClick={() => draft.set("dose_g", undefined)}>
+                Back to the school’s dose
+              </Button>
+            )}
             {stop && altitudeNow !== atStop && (
               <Button
                 type="text"
@@ -303,6 +308,14 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                 onStep={showStep}
                 asked={draft.request.contact_s}
                 onContact={(s) => draft.set("contact_s", s)}
+                onReading={(g) => {
+                  // More on the scale is more in each cup.
+                  const cup =
+                    (p.request.cup_ml ?? 225) +
+                    (g - (p.water.poured_ml ?? g) / (p.batches ?? 1)) / (p.request.drinkers ?? 1);
+                  draft.set("cup_ml", Math.min(1000, Math.max(20, Math.round(cup / 5) * 5)));
+                }}
+                onDose={(g) => draft.set("dose_g", Math.min(1000, g))}
               />
               <div className="below">
                 <section aria-label="Steps">

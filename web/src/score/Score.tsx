@@ -21,6 +21,10 @@ interface Props {
   onContact?: (seconds: number) => void;
   /** The contact asked for last, which the plan may not have caught up with. */
   asked?: number;
+  /** The last reading was moved: the scale should stop at this. */
+  onReading?: (grams: number) => void;
+  /** The dose was moved. */
+  onDose?: (grams: number) => void;
 }
 
 const LEFT = 52;
@@ -52,6 +56,8 @@ export const Score = memo(function Score({
   onStep,
   onContact,
   asked,
+  onReading,
+  onDose,
 }: Props) {
   const { system } = useSettings();
   const [ref, width] = useWidth();
@@ -109,7 +115,9 @@ export const Score = memo(function Score({
   const hands = plan.steps.filter((s) => byHand(s));
   const standing = plan.steps.filter((s) => s.lane === "water");
   const readings = plan.steps.filter((s) => s.to_g !== null && (inPot || s.lane === "scale"));
-  const steep = plan.steps.find((s) => s.id === "steep" && s.for_s < 3600);
+  const lastReading = inPot ? undefined : readings.at(-1);
+  const doseStep = plan.steps.find((s) => s.id === "dose");
+  const steep = plan.steps.find((s) => s.id === "steep");
   const now = playhead === undefined ? undefined : Math.min(Math.max(playhead, t.start), t.end);
 
   // Names of the curves at the right of the brew, moved apart.
@@ -202,7 +210,7 @@ export const Score = memo(function Score({
         )}
         {wet !== undefined && (
           <text className="sc-name sc-name-coffee" x={nameAt} y={names[0]} textAnchor="middle">
-            {inPot ? "steeping" : "in the bed"}
+            {steep || inPot ? "steeping" : "in the bed"}
           </text>
         )}
         {lastSip && (
@@ -253,9 +261,9 @@ export const Score = memo(function Score({
               </g>
             );
           })}
-        {plan.heat === null && water.length > 0 && (
+        {plan.heat === null && (
           <text className="sc-note" x={x0 + 5} y={yFlame + h.flame / 2 + 4}>
-            none: hot water is supplied
+            {water.length > 0 ? "none: hot water is supplied" : "none: nothing is heated"}
           </text>
         )}
         <line className="sc-base" x1={x0} x2={x1} y1={yFlame + h.flame} y2={yFlame + h.flame} />
@@ -300,6 +308,37 @@ export const Score = memo(function Score({
           </g>
         ))}
 
+        {onReading && lastReading && (
+          <Pull
+            label="Last reading of the scale"
+            x={t.x(lastReading.at_s + lastReading.for_s)}
+            y={yG(lastReading.to_g ?? 0)}
+            value={lastReading.to_g ?? 0}
+            step={5}
+            perPixel={most / (h.scale - 18)}
+            told={(v) => inWords(v, "g", system)}
+            onPull={onReading}
+          />
+        )}
+        {onDose && doseStep && plan.dose_g !== null && (
+          <>
+            <text className="sc-note" x={t.x(doseStep.at_s) + 12} y={yG(0) - 22}>
+              {inWords(plan.dose_g, "g", system)} of coffee
+            </text>
+            <Pull
+              label="Dose"
+              x={t.x(doseStep.at_s) + 4}
+              y={yG(0) - 26}
+              value={plan.dose_g}
+              step={0.5}
+              perPixel={0.25}
+              coffee
+              told={(v) => inWords(v, "g", system)}
+              onPull={onDose}
+            />
+          </>
+        )}
+
         <Lane name="hands" y={yHands + h.hands / 2 + 4} />
         {standing.map((s) => (
           <Stand
@@ -328,7 +367,7 @@ export const Score = memo(function Score({
         ))}
         <line className="sc-base" x1={x0} x2={x1} y1={yAxis} y2={yAxis} />
 
-        {onContact && steep && plan.contact_s !== null && (
+        {onContact && steep && steep.for_s < 3600 && plan.contact_s !== null && (
           <SteepEnd
             step={steep}
             contact={plan.contact_s}
@@ -374,6 +413,61 @@ function degrees(lowC: number, highC: number, system: "metric" | "us"): { c: num
     out.push({ c: fromShown(d, "°C", system), label: `${d}°` });
   }
   return out;
+}
+
+/** A point to pull up or down, by pointer or arrow keys. */
+function Pull({
+  label,
+  x,
+  y,
+  value,
+  step,
+  perPixel,
+  coffee,
+  told,
+  onPull,
+}: {
+  label: string;
+  x: number;
+  y: number;
+  value: number;
+  step: number;
+  perPixel: number;
+  coffee?: boolean;
+  told: (v: number) => string;
+  onPull: (v: number) => void;
+}) {
+  const from = useRef({ y: 0, value: 0 });
+  const put = (v: number) => onPull(Math.max(Math.round(v / step) * step, step));
+  return (
+    <g
+      className={coffee ? "sc-pull sc-pull-coffee" : "sc-pull"}
+      role="slider"
+      tabIndex={0}
+      aria-label={label}
+      aria-valuenow={value}
+      aria-valuetext={told(value)}
+      onKeyDown={(e) => {
+        const by = { ArrowUp: step, ArrowDown: -step }[e.key];
+        if (by === undefined) return;
+        e.preventDefault();
+        put(value + by * (e.shiftKey ? 5 : 1));
+      }}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        e.currentTarget.focus();
+        from.current = { y: e.clientY, value };
+        e.preventDefault();
+      }}
+      onPointerMove={(e) => {
+        if (e.currentTarget.hasPointerCapture(e.pointerId))
+          put(from.current.value + (from.current.y - e.clientY) * perPixel);
+      }}
+    >
+      <rect x={x - 10} y={y - 12} width={20} height={24} />
+      <path d={`M${x},${y - 9} l5,6 h-10 z M${x},${y + 9} l5,-6 h-10 z`} />
+    </g>
+  );
 }
 
 /** The end of the steep, to drag. */

@@ -94,7 +94,7 @@ export function decimalsOf(step: number): number {
   return Math.max(0, Math.min(3, Math.ceil(-Math.log10(step) - 1e-9)));
 }
 
-/** Seconds as m:ss, or h:mm:ss from an hour on; rounded to `to` seconds. */
+/** Seconds as m:ss, or as hours and minutes from an hour on; rounded to `to` seconds. */
 export function clock(seconds: number, to = 1): string {
   const total = Math.round(Math.abs(seconds) / to) * to;
   const sign = seconds < 0 && total > 0 ? "−" : "";
@@ -102,7 +102,7 @@ export function clock(seconds: number, to = 1): string {
   const s = total % 60;
   const m = Math.floor(total / 60) % 60;
   const h = Math.floor(total / 3600);
-  return h > 0 ? `${sign}${h}:${two(m)}:${two(s)}` : `${sign}${m}:${two(s)}`;
+  return h > 0 ? `${sign}${h} h ${two(m)}` : `${sign}${m}:${two(s)}`;
 }
 
 export interface Figure {
