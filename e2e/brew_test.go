@@ -43,7 +43,7 @@ func TestOneBrewFromPlanToLog(t *testing.T) {
 	dose := number(t, p.figure("dose_g"))
 
 	// The altitude, by the keyboard alone.
-	p.slide("Altitude", kb.ArrowLeft, 60)
+	p.slide("Altitude", kb.ArrowLeft, 60) // 10 m each
 	p.until("see the boiling point of the altitude on the screen", func() bool {
 		shown := p.js(`document.querySelector("#field-place\\.altitude_m")?.value ?? ""`)
 		if shown == "" {

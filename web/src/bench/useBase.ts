@@ -40,7 +40,8 @@ export function useBase() {
   const [draft, setDraft] = useState<{ of: string; request: PlanRequest }>();
   const of = from + canonical(base);
   const request = draft?.of === of ? draft.request : base;
-  const set = (path: string, value: unknown) => setDraft({ of, request: setIn(request, path, value) });
+  const set = (path: string, value: unknown) =>
+    setDraft((d) => ({ of, request: setIn(d?.of === of ? d.request : base, path, value) }));
   const replace = (r: PlanRequest) => setDraft({ of, request: r });
 
   const keep = useChange(async (r: PlanRequest) => {

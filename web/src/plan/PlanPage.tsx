@@ -1,4 +1,4 @@
-import { App, Button, Select, Slider } from "antd";
+import { App, Button, Select } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
 import { ApiError, type BrewOut, type Catalogue, type PlanRequest, type StopOut } from "../api/client";
@@ -189,14 +189,16 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
             {num("place.altitude_m")}
             <div className="altitude-slide">
               {altitude && (
-                <Slider
-                  ariaLabelForHandle="Altitude"
+                <input
+                  type="range"
+                  role="slider"
+                  aria-label="Altitude"
+                  aria-valuetext={inWords(altitudeNow, "m", system)}
                   min={altitude.min}
                   max={altitude.max}
                   step={10}
                   value={altitudeNow}
-                  tooltip={{ open: false }}
-                  onChange={(v) => draft.set("place.altitude_m", v)}
+                  onChange={(e) => draft.set("place.altitude_m", Number(e.target.value))}
                 />
               )}
             </div>

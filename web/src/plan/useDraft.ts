@@ -1,4 +1,4 @@
-import { useCallback, useState } from "react";
+import { useCallback, useRef, useState } from "react";
 import type { BrewOut, PlanRequest } from "../api/client";
 import { canonical, setIn } from "./paths";
 
@@ -23,18 +23,22 @@ export const hasDraft = (brew: number): boolean => localStorage.getItem(key(brew
 export function useDraft(brew: BrewOut) {
   const [request, setRequest] = useState(() => read(brew));
   const dirty = canonical(request) !== canonical(brew.request);
+  // Changes come faster than renders when a slider is held; each builds on the
+  // one before, and not on what was last drawn.
+  const latest = useRef(request);
   const keep = useCallback(
     (r: PlanRequest) => {
-      setRequest(r);
+      latest.current = r;
       if (canonical(r) === canonical(brew.request)) localStorage.removeItem(key(brew.id));
       else localStorage.setItem(key(brew.id), JSON.stringify(r));
+      setRequest(r);
     },
     [brew],
   );
   return {
     request,
     dirty,
-    set: (path: string, value: unknown) => keep(setIn(request, path, value)),
+    set: (path: string, value: unknown) => keep(setIn(latest.current, path, value)),
     replace: keep,
     discard: () => keep(brew.request),
     saved: () => localStorage.removeItem(key(brew.id)),
