@@ -69,10 +69,10 @@ func pot1400(r *brew.Request) {
 func insulated(r *brew.Request) { r.Cup = brew.Cup{Insulated: ptr(true), MassG: ptr(210.0)} }
 
 var brews = []made{
-	{0, "Before the saloon fills", "06:40", "cone", nil, "05", []int{-1}, []int{-1}, []int{0}, []int{6}, []string{"Thin. The urn was slow to come up again."}},
+	{0, "Before the saloon fills", "06:40", "cup-steep", nil, "05", []int{-1}, []int{-1}, []int{0}, []int{6}, []string{"Thin. The urn was slow to come up again."}},
 	{0, "On deck", "09:30", "cone", insulated, "05", []int{0}, []int{0}, []int{0}, []int{7}, []string{"Better with the cup warmed."}},
 	{1, "Two mugs behind the boat", "07:10", "pot", pot1400, "06", []int{1, 0}, []int{0, 1}, []int{1, 2}, []int{6, 7}, []string{"A little bitter; steeped while I moved the tent peg.", "Skimmed properly this time."}},
-	{1, "Afternoon", "16:00", "cone", func(r *brew.Request) { r.Drinkers = ptr(1.0) }, "06", []int{-1}, []int{0}, []int{0}, []int{6}, []string{"Wind cooled the bed."}},
+	{1, "Afternoon", "16:00", "hand-press", func(r *brew.Request) { r.Drinkers = ptr(1.0) }, "06", []int{-1}, []int{0}, []int{0}, []int{6}, []string{"Short cup: the chamber is small. Added water."}},
 	{2, "Early, before the heat", "05:50", "cone", nil, "07", []int{0, 0}, []int{0, 0}, []int{0, 0}, []int{8, 8}, []string{"Clear, plum and cocoa.", "The same again, on purpose."}},
 	{2, "Shade at noon", "12:20", "pot", pot1400, "07", []int{1}, []int{1}, []int{1}, []int{5}, []string{"Too strong for the heat."}},
 	{3, "Room kettle", "07:30", "cone", nil, "08", []int{0, 1}, []int{1, 0}, []int{0, 0}, []int{7, 6}, []string{"Flat: hard tap water.", "Dull again. Buy bottled next time."}},
@@ -82,10 +82,10 @@ var brews = []made{
 	}, "09", []int{-2, -1, -1}, []int{-1, -1, 0}, []int{0, 0, 0}, []int{4, 5, 6}, []string{"Sour and thin: the water never got hot.", "Kept the kettle on; still sour.", "Two clicks finer. Nearly there."}},
 	{4, "Back from the ridge", "15:15", "pot", pot1400, "09", []int{-1, 0}, []int{0, 0}, []int{1, 1}, []int{6, 7}, []string{"A touch sour.", "Left it a minute and a half longer."}},
 	{5, "Inside the windbreak", "05:40", "pot", pot1400, "10", []int{-1, 0}, []int{0, 1}, []int{2, 1}, []int{6, 7}, []string{"Melting took for ever.", "Starter water kept warm overnight."}},
-	{6, "Hut table", "07:00", "pot", func(r *brew.Request) { pot1400(r); r.School = ptr("steeped-skimmed") }, "11", []int{0}, []int{0}, []int{1}, []int{8}, []string{"Round. Smoke does not hurt."}},
+	{6, "Hut table", "07:00", "pot", func(r *brew.Request) { pot1400(r); r.School = ptr("warm-boil") }, "11", []int{0}, []int{0}, []int{1}, []int{8}, []string{"Round. Smoke does not hurt."}},
 	{6, "After wood", "16:30", "cone", nil, "11", []int{0, -1}, []int{-1, 0}, []int{0, 0}, []int{7, 6}, []string{"Light and sweet.", "Poured too fast."}},
 	{7, "Balcony", "08:00", "cone", func(r *brew.Request) { r.Coffee = brew.Coffee{Roast: ptr("light"), DaysOff: ptr(5.0)} }, "12", []int{-1, 0}, []int{0, 0}, []int{0, 0}, []int{7, 9}, []string{"New beans, very lively.", "Day five: citrus, long."}},
-	{8, "Last morning", "06:15", "cone", insulated, "", nil, nil, nil, nil, nil},
+	{8, "Last morning", "06:15", "serve-concentrate", insulated, "", nil, nil, nil, nil, nil},
 }
 
 // Seed makes the demo trip and returns its ID.

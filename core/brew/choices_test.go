@@ -1,0 +1,115 @@
+package brew
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+
+	"apodemos/core/method"
+)
+
+func TestChoicesCoverTheCatalogue(t *testing.T) {
+	n := 0
+	for _, m := range method.All {
+		n += len(m.Schools)
+	}
+	list := Choices(Request{Drinkers: ptr(2.0), Place: Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0)}})
+	assert.Len(t, list, n)
+	for _, c := range list {
+		assert.True(t, c.Possible, "%s/%s: %s", c.Method, c.School, c.WhyNot)
+		assert.Greater(t, *c.TotalS, 0.0)
+		assert.LessOrEqual(t, *c.HandsS, *c.TotalS+1e-6)
+		assert.GreaterOrEqual(t, *c.CarryMl, 0.0)
+	}
+}
+
+func TestAnUrnRulesOutWhatNeedsAFlame(t *testing.T) {
+	for _, c := range Choices(Request{Heat: Heat{SuppliedC: ptr(92.0)}}) {
+		flame := c.Method == "moka" || c.Method == "pot" && (c.School == "cold-first-boil" || c.School == "warm-boil" || c.School == "cold-unstirred")
+		assert.Equal(t, !flame, c.Possible, "%s/%s", c.Method, c.School)
+		if flame {
+			assert.Contains(t, c.WhyNot, "flame")
+			assert.Nil(t, c.TotalS)
+		} else {
+			assert.Nil(t, c.FuelG)
+		}
+	}
+}
+
+func TestAlternativesNameTheirCost(t *testing.T) {
+	ids := func(p *Plan) map[string]bool {
+		out := map[string]bool{}
+		for _, a := range p.Alternatives {
+			assert.NotEmpty(t, a.Cost, a.ID)
+			out[a.ID] = true
+		}
+		return out
+	}
+	assert.True(t, ids(compute(t, Request{Method: "cone"}))["no-filter"])
+	assert.True(t, ids(compute(t, Request{Method: "pot", Drinkers: ptr(6.0), Vessel: Vessel{CapacityMl: ptr(700.0)}}))["bigger"])
+	assert.True(t, ids(compute(t, Request{Method: "hand-press", School: ptr("bypass"), DoseG: ptr(20.0), CupMl: ptr(290.0)}))["batches"])
+	assert.True(t, ids(compute(t, Request{Method: "pot"}))["dilute"])
+}
+
+// A pot boiled with its coffee is on the flame from about first contact, comes
+// to the boil, and is then as hot as the place allows.
+func TestAPotThatBoilsWithItsCoffee(t *testing.T) {
+	for _, school := range []string{"cold-first-boil", "warm-boil", "cold-unstirred"} {
+		p := compute(t, Request{Method: "pot", School: &school, Place: Place{AltitudeM: ptr(2000.0)}})
+		hottest := 0.0
+		for _, pt := range p.Curves.SlurryC {
+			hottest = max(hottest, pt[1])
+		}
+		assert.InDelta(t, 93.32, hottest, 0.02, school)
+		assert.Nil(t, p.TargetC, school)
+		var boil float64
+		for _, s := range p.Steps {
+			if s.ID == "flame-full" {
+				boil = s.AtS + s.ForS
+			}
+		}
+		assert.Greater(t, boil, 0.0, school)
+		assert.Greater(t, *p.ContactS, boil, school)
+	}
+}
+
+// What preheating buys: a cup that was warmed keeps the drink warmer.
+func TestPreheatingAndInsulating(t *testing.T) {
+	cold := Place{AirC: ptr(-5.0)}
+	bare := compute(t, Request{Method: "slow-drip", Place: cold})
+	warmed := compute(t, Request{Method: "slow-drip", Place: cold, Cup: Cup{Preheated: ptr(true)}})
+	flask := compute(t, Request{Method: "slow-drip", Place: cold, Cup: Cup{Insulated: ptr(true)}})
+	assert.Greater(t, *warmed.CupC, *bare.CupC)
+	assert.Greater(t, *flask.CupC, *bare.CupC)
+	assert.Greater(t, *flask.DrinkableS, *bare.DrinkableS)
+	assert.Greater(t, *warmed.Water.PreheatMl, 0.0)
+	press := func(pre bool) float64 {
+		return *compute(t, Request{Method: "press-pot", Place: cold, Brewer: Brewer{MassG: ptr(400.0), Material: ptr("glass"), Preheated: &pre}}).SlurryC
+	}
+	assert.Greater(t, press(true), press(false)+2, "a heavy cold press takes degrees from the slurry")
+}
+
+// A dark roast wants cooler water, a light one hotter; fresh beans more room.
+func TestRoastAndFreshness(t *testing.T) {
+	at := func(roast string) float64 {
+		return *compute(t, Request{Method: "cone", Coffee: Coffee{Roast: &roast}}).TargetC
+	}
+	assert.Less(t, at("dark"), at("medium"))
+	assert.Less(t, at("medium"), at("light"))
+	n := func(days float64) float64 {
+		return *compute(t, Request{Method: "pot", School: ptr("cold-unstirred"), Drinkers: ptr(3.0), CupMl: ptr(230.0), Vessel: Vessel{CapacityMl: ptr(1500.0)}, Coffee: Coffee{DaysOff: &days}}).Batches
+	}
+	assert.GreaterOrEqual(t, n(2), n(30))
+}
+
+func TestSettleIsTheSameAsAPlan(t *testing.T) {
+	r := Request{Method: "pot", Place: Place{AltitudeM: ptr(1500.0), AirC: ptr(6.0), WindMs: ptr(2.0)}}
+	p := compute(t, r)
+	s, err := Settle(r)
+	assert.NoError(t, err)
+	assert.Equal(t, *p.BoilC, s.Boil.BoilC)
+	h := s.Heating(*p.Water.HeatedMl).Heat()
+	assert.InEpsilon(t, *p.Heat.HeatS, h.HeatS, 1e-9)
+	_, err = BoilAt(Place{AltitudeM: ptr(9500.0)})
+	assert.ErrorContains(t, err, "place.altitude_m: 9500 is not allowed")
+}

@@ -1,0 +1,51 @@
+package quantity
+
+import (
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"pgregory.net/rapid"
+)
+
+func TestClock(t *testing.T) {
+	for s, want := range map[float64]string{0: "0:00", 85: "1:25", -520: "−8:40", 3725: "1:02:05", 59.6: "1:00"} {
+		assert.Equal(t, want, Clock(s))
+	}
+}
+
+func TestValuesAreWrittenAsTheyCanBeMeasured(t *testing.T) {
+	for _, c := range []struct {
+		v    Value
+		want string
+	}{
+		{Of(13.27, Gram), "13.5 g"}, {Of(33.6, Gram), "34 g"}, {Of(86.955, Celsius), "87 °C"}, {Fine(86.955, Celsius), "87.0 °C"},
+		{Of(85, Second), "1:25"}, {Of(3, None), "3"}, {Of(20.04, Percent), "20.0 %"}, {Of(517.2, Millilitre), "517 ml"}, {Of(1.234, Bar), "1.2 bar"},
+	} {
+		assert.Equal(t, c.want, c.v.String())
+	}
+}
+
+func TestSay(t *testing.T) {
+	p := Say("Add {0} at {1}.", Of(90, Millilitre), Of(85, Second))
+	assert.Equal(t, "Add 90 ml at 1:25.", p.Text)
+	assert.Equal(t, "Add {0} at {1}.", p.Template)
+	assert.Equal(t, Phrase{Text: "Stir."}, Say("Stir."))
+}
+
+func TestRoundTo(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		v := rapid.Float64Range(-1e6, 1e6).Draw(t, "v")
+		step := rapid.SampledFrom([]float64{0.1, 0.5, 1, 5, 10}).Draw(t, "step")
+		r := RoundTo(v, step)
+		assert.LessOrEqual(t, math.Abs(r-v), step/2+1e-9)
+		assert.InDelta(t, 0, math.Remainder(r, step), 1e-6)
+	})
+	assert.Equal(t, 1.234, RoundTo(1.234, 0))
+}
+
+func TestKelvin(t *testing.T) {
+	assert.Equal(t, 273.15, ToKelvin(0))
+	assert.InDelta(t, 99.97, ToCelsius(ToKelvin(99.97)), 1e-12)
+	assert.InDelta(t, 1013.25, 760*TorrHPa, 1e-12, "760 torr are an atmosphere by definition")
+}
