@@ -29,6 +29,9 @@ func drag(b *testing.B, path, slider, shown string) {
 	p.until("see the slider", func() bool {
 		return p.js(fmt.Sprintf(`document.querySelector("[role=slider][aria-label='%s']") ? "y" : ""`, slider)) == "y"
 	})
+	p.until("see the picture", func() bool {
+		return p.js(fmt.Sprintf(`(() => { try { return String(%s) } catch { return "" } })()`, shown)) != ""
+	})
 	const moves = 40
 	script := fmt.Sprintf(`(async () => {
 		const slider = document.querySelector("[role=slider][aria-label='%s']");

@@ -12,6 +12,8 @@ import (
 type MineralsIn struct {
 	Hardness       *float64 `json:"hardness_mg_l,omitempty" doc:"Of the source; 0 when left out"`
 	Alkali         *float64 `json:"alkalinity_mg_l,omitempty"`
+	SecondHardness *float64 `json:"second_hardness_mg_l,omitempty" doc:"Of the water that it is cut with; 0, distilled, when left out"`
+	SecondAlkali   *float64 `json:"second_alkalinity_mg_l,omitempty"`
 	TargetHardness *float64 `json:"target_hardness_mg_l,omitempty" doc:"68 when left out"`
 	TargetAlkali   *float64 `json:"target_alkalinity_mg_l,omitempty" doc:"40 when left out"`
 	BottleMl       *float64 `json:"bottle_ml,omitempty" doc:"Each of two concentrate bottles, 5 to 1000 ml; 60 when left out"`
@@ -21,6 +23,7 @@ type MineralsIn struct {
 // MineralsAnswer is its answer.
 type MineralsAnswer struct {
 	Source water.Minerals `json:"source"`
+	Second water.Minerals `json:"second"`
 	Target water.Minerals `json:"target"`
 	water.Recipe
 	Result   water.Minerals `json:"result"`
@@ -40,6 +43,7 @@ func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
 	unit := string(quantity.MgPerL)
 	out := &MineralsAnswer{Working: working.Sheet{},
 		Source: water.Minerals{Hardness: within("hardness_mg_l", in.Hardness, 0, 0, 1000, unit, &bad), Alkali: within("alkalinity_mg_l", in.Alkali, 0, 0, 1000, unit, &bad)},
+		Second: water.Minerals{Hardness: within("second_hardness_mg_l", in.SecondHardness, 0, 0, 1000, unit, &bad), Alkali: within("second_alkalinity_mg_l", in.SecondAlkali, 0, 0, 1000, unit, &bad)},
 		Target: water.Minerals{Hardness: within("target_hardness_mg_l", in.TargetHardness, water.TargetHardness, 0, 1000, unit, &bad),
 			Alkali: within("target_alkalinity_mg_l", in.TargetAlkali, water.TargetAlkali, 0, 1000, unit, &bad)},
 		BottleMl: within("bottle_ml", in.BottleMl, 60, 5, 1000, "ml", &bad),
@@ -47,8 +51,12 @@ func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
 	if len(bad) > 0 {
 		return nil, bad
 	}
-	out.Recipe = water.Mineralise(out.Source, out.Target)
-	out.Result = out.Recipe.Result(out.Source)
+	recipe, ok := water.Mineralise(out.Source, out.Second, out.Target)
+	if !ok {
+		return nil, brew.Problems{{Field: "second_hardness_mg_l", Value: out.Second.Hardness, Message: "the second water has more than is wanted itself; allowed: a softer water than the target, such as distilled, or a harder target"}}
+	}
+	out.Recipe = recipe
+	out.Result = out.Recipe.Result(out.Source, out.Second)
 	var err error
 	if out.EpsomG, out.SodaG, err = out.Concentrate(out.BottleMl, out.DoseMl); err != nil {
 		out.Dissolve = err.Error()
@@ -61,7 +69,7 @@ func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
 		out.Working.Put(path, v, working.Figure{Label: label, Unit: unit, Kind: working.Published, Source: masses, Formula: formula, Inputs: in})
 	}
 	share := working.Num("Share of the source", 100*out.SourceShare, quantity.Percent, "source_share")
-	put("source_share", "Share of the source", "as much of it as has no more hardness and alkalinity than the target; the rest is distilled or very soft water", quantity.Percent, 100*out.SourceShare,
+	put("source_share", "Share of the source", "as much of it as has, mixed with the second water, no more hardness and alkalinity than the target", quantity.Percent, 100*out.SourceShare,
 		working.Num("Hardness", s.Hardness, quantity.MgPerL, ""), working.Num("Alkalinity", s.Alkali, quantity.MgPerL, ""))
 	put("epsom_mg_per_l", "Epsom salt", "hardness still wanted times 2.46", quantity.MgPerL, out.EpsomMgPerL, working.Num("Target hardness", out.Target.Hardness, quantity.MgPerL, ""), share)
 	put("soda_mg_per_l", "Baking soda", "alkalinity still wanted times 1.68", quantity.MgPerL, out.SodaMgPerL, working.Num("Target alkalinity", out.Target.Alkali, quantity.MgPerL, ""), share)

@@ -44,7 +44,7 @@ type Minerals struct {
 // Recipe turns a water into another: SourceShare of it and the rest distilled,
 // with two salts to each litre of the mixture.
 type Recipe struct {
-	SourceShare  float64 `json:"source_share" doc:"0 to 1; the rest is distilled or very soft water"`
+	SourceShare  float64 `json:"source_share" doc:"0 to 1; the rest is the second water"`
 	EpsomMgPerL  float64 `json:"epsom_mg_per_l"`
 	SodaMgPerL   float64 `json:"soda_mg_per_l"`
 	AddedTDSMgL  float64 `json:"added_tds_mg_l" doc:"Dissolved solids that the salts add, without the Epsom salt's water of crystallisation"`
@@ -52,33 +52,42 @@ type Recipe struct {
 }
 
 // Mineralise returns the recipe that brings a source to a target. Where the
-// source has too much of something, it is cut with distilled water first, no
-// more than needed.
-func Mineralise(source, target Minerals) Recipe {
-	share := 1.0
-	if source.Hardness > target.Hardness {
-		share = math.Min(share, target.Hardness/source.Hardness)
+// source has too much of something it is cut with a second water first
+// (distilled water is the zero Minerals), no more than needed. It returns false
+// when the second water has too much itself; the recipe is then of it alone.
+func Mineralise(source, second, target Minerals) (Recipe, bool) {
+	share, ok := 1.0, true
+	cut := func(a, b, t float64) {
+		if a <= t {
+			return
+		}
+		if b > t {
+			share, ok = 0, false
+			return
+		}
+		share = math.Min(share, (t-b)/(a-b))
 	}
-	if source.Alkali > target.Alkali {
-		share = math.Min(share, target.Alkali/source.Alkali)
+	cut(source.Hardness, second.Hardness, target.Hardness)
+	cut(source.Alkali, second.Alkali, target.Alkali)
+	mixed := Blend(source, second, share)
+	if mixed.Hardness > target.Hardness+1e-9 || mixed.Alkali > target.Alkali+1e-9 {
+		ok = false // cutting one brings in too much of the other
 	}
 	r := Recipe{
 		SourceShare: share,
-		EpsomMgPerL: math.Max(target.Hardness-share*source.Hardness, 0) * EpsomPerHardness,
-		SodaMgPerL:  math.Max(target.Alkali-share*source.Alkali, 0) * SodaPerAlkali,
+		EpsomMgPerL: math.Max(target.Hardness-mixed.Hardness, 0) * EpsomPerHardness,
+		SodaMgPerL:  math.Max(target.Alkali-mixed.Alkali, 0) * SodaPerAlkali,
 	}
 	const anhydrous = 120.37 / 246.47 // MgSO₄ in MgSO₄·7H₂O
 	r.AddedTDSMgL = r.EpsomMgPerL*anhydrous + r.SodaMgPerL
 	r.SodiumMgPerL = r.SodaMgPerL * 22.990 / 84.01
-	return r
+	return r, ok
 }
 
-// Result returns what a recipe makes of a source.
-func (r Recipe) Result(source Minerals) Minerals {
-	return Minerals{
-		Hardness: r.SourceShare*source.Hardness + r.EpsomMgPerL/EpsomPerHardness,
-		Alkali:   r.SourceShare*source.Alkali + r.SodaMgPerL/SodaPerAlkali,
-	}
+// Result returns what a recipe makes of a source and a second water.
+func (r Recipe) Result(source, second Minerals) Minerals {
+	m := Blend(source, second, r.SourceShare)
+	return Minerals{m.Hardness + r.EpsomMgPerL/EpsomPerHardness, m.Alkali + r.SodaMgPerL/SodaPerAlkali}
 }
 
 // Solubility at 20 °C, in g/L of solution to be safe in. Handbook values are

@@ -14,7 +14,8 @@ import (
 func TestSaltsByHand(t *testing.T) {
 	assert.InDelta(t, 2.463, EpsomPerHardness, 0.001)
 	assert.InDelta(t, 1.679, SodaPerAlkali, 0.001)
-	r := Mineralise(Minerals{}, Minerals{TargetHardness, TargetAlkali})
+	r, ok := Mineralise(Minerals{}, Minerals{}, Minerals{TargetHardness, TargetAlkali})
+	assert.True(t, ok)
 	assert.InDelta(t, 167.45, r.EpsomMgPerL, 0.05)
 	assert.InDelta(t, 67.15, r.SodaMgPerL, 0.05)
 	assert.Equal(t, 1.0, r.SourceShare)
@@ -38,14 +39,29 @@ func TestMineralisingReachesItsTarget(t *testing.T) {
 			return Minerals{rapid.Float64Range(low, 500).Draw(t, name+" hardness"), rapid.Float64Range(low, 500).Draw(t, name+" alkalinity")}
 		}
 		source, target := any("source", 0), any("target", 1)
-		r := Mineralise(source, target)
-		got := r.Result(source)
+		second := any("second", 0)
+		r, ok := Mineralise(source, second, target)
+		if !ok {
+			assert.True(t, second.Hardness > target.Hardness || second.Alkali > target.Alkali)
+			return
+		}
+		got := r.Result(source, second)
 		assert.InDelta(t, target.Hardness, got.Hardness, 1e-9)
 		assert.InDelta(t, target.Alkali, got.Alkali, 1e-9)
-		assert.True(t, r.SourceShare > 0 && r.SourceShare <= 1)
+		assert.True(t, r.SourceShare >= 0 && r.SourceShare <= 1)
 		assert.GreaterOrEqual(t, r.EpsomMgPerL, 0.0)
 		assert.GreaterOrEqual(t, r.SodaMgPerL, 0.0)
 	})
+}
+
+// By hand: 300 mg/L cut with 20 to reach 68 is (68 − 20)/(300 − 20) = 0.171 of it.
+func TestAHardWaterIsCutWithASoftOne(t *testing.T) {
+	r, ok := Mineralise(Minerals{300, 40}, Minerals{20, 40}, Minerals{68, 40})
+	assert.True(t, ok)
+	assert.InDelta(t, 0.1714, r.SourceShare, 1e-4)
+	assert.InDelta(t, 0, r.EpsomMgPerL, 1e-9)
+	_, ok = Mineralise(Minerals{300, 40}, Minerals{90, 40}, Minerals{68, 40})
+	assert.False(t, ok)
 }
 
 func TestBlendIsTheMean(t *testing.T) {

@@ -1174,6 +1174,7 @@ export interface components {
              */
             litres: number;
             result: components["schemas"]["Minerals"];
+            second: components["schemas"]["Minerals"];
             /** Format: double */
             soda_g: number;
             /** Format: double */
@@ -1183,7 +1184,7 @@ export interface components {
             source: components["schemas"]["Minerals"];
             /**
              * Format: double
-             * @description 0 to 1; the rest is distilled or very soft water
+             * @description 0 to 1; the rest is the second water
              */
             source_share: number;
             target: components["schemas"]["Minerals"];
@@ -1209,6 +1210,13 @@ export interface components {
              * @description Of the source; 0 when left out
              */
             hardness_mg_l?: number;
+            /** Format: double */
+            second_alkalinity_mg_l?: number;
+            /**
+             * Format: double
+             * @description Of the water that it is cut with; 0, distilled, when left out
+             */
+            second_hardness_mg_l?: number;
             /**
              * Format: double
              * @description 40 when left out

@@ -15,10 +15,21 @@ const degrees: Record<string, number> = { "mg/L": 1, ppm: 1, "°dH": 17.848, "°
 export function MineralsBench({ base }: BenchProps) {
   const { system } = useSettings();
   const [unit, setUnit] = useState("mg/L");
-  const [w, setW] = useState({ hardness: 10, alkali: 10, toHardness: 68, toAlkali: 40, bottle: 60, dose: 2 });
+  const [w, setW] = useState({
+    hardness: 10,
+    alkali: 10,
+    toHardness: 68,
+    toAlkali: 40,
+    secondHardness: 0,
+    secondAlkali: 0,
+    bottle: 60,
+    dose: 2,
+  });
   const answer = useMineralsAnswer({
     hardness_mg_l: w.hardness,
     alkalinity_mg_l: w.alkali,
+    second_hardness_mg_l: w.secondHardness,
+    second_alkalinity_mg_l: w.secondAlkali,
     target_hardness_mg_l: w.toHardness,
     target_alkalinity_mg_l: w.toAlkali,
     bottle_ml: w.bottle,
@@ -29,7 +40,11 @@ export function MineralsBench({ base }: BenchProps) {
       ? answer.error.troubles.find((t) => t.field === path)?.message
       : undefined;
   const per = degrees[unit] ?? 1;
-  const hard = (key: "hardness" | "alkali" | "toHardness" | "toAlkali", label: string, path: string) => (
+  const hard = (
+    key: "hardness" | "alkali" | "toHardness" | "toAlkali" | "secondHardness" | "secondAlkali",
+    label: string,
+    path: string,
+  ) => (
     <QuantityInput
       compact
       field={own(path, label, unit, 0, 1000 / per)}
@@ -43,7 +58,7 @@ export function MineralsBench({ base }: BenchProps) {
     a &&
     [
       a.source_share < 0.995
-        ? `${Math.round(100 * a.source_share)} % of the source and the rest distilled; `
+        ? `${Math.round(100 * a.source_share)} % of the source and the rest ${w.secondHardness + w.secondAlkali > 0 ? "of the second water" : "distilled"}; `
         : "",
       `${inWords(a.epsom_mg_per_l, "mg/L", system)} Epsom salt, ${inWords(a.soda_mg_per_l, "mg/L", system)} baking soda`,
       a.dissolve
@@ -76,6 +91,8 @@ export function MineralsBench({ base }: BenchProps) {
           </div>
           {hard("hardness", "Hardness", "hardness_mg_l")}
           {hard("alkali", "Alkalinity", "alkalinity_mg_l")}
+          {hard("secondHardness", "Cut with: hardness", "second_hardness_mg_l")}
+          {hard("secondAlkali", "its alkalinity", "second_alkalinity_mg_l")}
           {hard("toHardness", "Wanted hardness", "target_hardness_mg_l")}
           {hard("toAlkali", "Wanted alkalinity", "target_alkalinity_mg_l")}
           <QuantityInput
@@ -118,8 +135,8 @@ export function MineralsBench({ base }: BenchProps) {
     >
       {(m) => {
         const cut = {
-          h: m.source.hardness_mg_l * m.source_share,
-          a: m.source.alkalinity_mg_l * m.source_share,
+          h: m.source.hardness_mg_l * m.source_share + m.second.hardness_mg_l * (1 - m.source_share),
+          a: m.source.alkalinity_mg_l * m.source_share + m.second.alkalinity_mg_l * (1 - m.source_share),
         };
         const topX = Math.max(200, w.hardness * 1.1, w.toHardness * 1.1);
         const topY = Math.max(120, w.alkali * 1.1, w.toAlkali * 1.1);

@@ -7,7 +7,7 @@ import { useSettings } from "../app/settings";
 import { HeatMark, heatOf } from "../ribbon/Ribbon";
 import { inWords } from "../units/units";
 import { hasDraft } from "../plan/useDraft";
-import { StopForm } from "./StopForm";
+import { StopForm } from "./LazyStopForm";
 import { heatInWords, waterInWords } from "./words";
 import "./trips.css";
 

@@ -10,7 +10,15 @@ import { wordNames } from "../units/names";
 import { fromShown, toShown, unitOf } from "../units/units";
 
 /** Adds a stop to a trip, or changes one. */
-export function StopForm({ trip, stop, onClose }: { trip: TripOut; stop?: StopOut; onClose: () => void }) {
+export default function StopForm({
+  trip,
+  stop,
+  onClose,
+}: {
+  trip: TripOut;
+  stop?: StopOut;
+  onClose: () => void;
+}) {
   const catalogue = useCatalogue();
   const { system } = useSettings();
   const last = trip.stops.at(-1);

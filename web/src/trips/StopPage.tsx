@@ -10,7 +10,7 @@ import { hasDraft } from "../plan/useDraft";
 import { figure, inWords } from "../units/units";
 import { Num } from "../units/Fig";
 import { Choices } from "./Choices";
-import { StopForm } from "./StopForm";
+import { StopForm } from "./LazyStopForm";
 import { heatInWords, waterInWords } from "./words";
 import "./trips.css";
 
