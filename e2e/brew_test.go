@@ -187,6 +187,7 @@ func TestDeleteCanBeUndone(t *testing.T) {
 
 	p.open("/trips/1/stops/9")
 	p.see("Last morning")
+	p.see("of the published guidance")
 	p.clickKind("Delete", ".brews button")
 	p.see("None yet.")
 	p.click("Undo")

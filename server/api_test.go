@@ -32,6 +32,8 @@ func TestABrewByTheAPI(t *testing.T) {
 	assert.Len(t, trip.Stops, 9)
 	assert.InDelta(t, 86.96, trip.Stops[4].Boil.BoilC, 0.01)
 
+	assert.Greater(t, trip.Brews[0].CaffeineMg, 50.0, "for the sum of a day")
+
 	b := call[BrewOut](t, h, "POST", "/stops/5/brews", `{"name":"Late","at":"17:30","request":{"method":"cone","place":{"altitude_m":3900,"air_c":-4,"wind_ms":3}}}`)
 	assert.Equal(t, brew.Version, b.Stored.CoreVersion)
 	path := fmt.Sprintf("/brews/%d", b.ID)

@@ -24,6 +24,8 @@ type Brew struct {
 	Revision int64        `json:"revision"`
 	Request  brew.Request `json:"request"`
 	PlanID   int64        `json:"plan_id"`
+	// CaffeineMg is the stored plan's, each cup.
+	CaffeineMg float64 `json:"caffeine_mg"`
 }
 
 // StoredPlan is a plan with what made it and which computation answered.
@@ -64,13 +66,13 @@ func difference(conditions, full brew.Request) (string, error) {
 	return string(patch), err
 }
 
-const brewColumns = `b.id, b.stop_id, s.trip_id, b.name, b.at, b.revision, coalesce(b.plan_id, 0), b.patch, s.conditions
-	FROM brews b JOIN stops s ON s.id = b.stop_id JOIN trips t ON t.id = s.trip_id
+const brewColumns = `b.id, b.stop_id, s.trip_id, b.name, b.at, b.revision, coalesce(b.plan_id, 0), coalesce(p.plan ->> '$.caffeine_mg', 0), b.patch, s.conditions
+	FROM brews b LEFT JOIN plans p ON p.id = b.plan_id JOIN stops s ON s.id = b.stop_id JOIN trips t ON t.id = s.trip_id
 	WHERE b.deleted_at IS NULL AND s.deleted_at IS NULL AND t.deleted_at IS NULL `
 
 func scanBrew(r row) (b Brew, err error) {
 	var patch, conditions string
-	if err = r.Scan(&b.ID, &b.StopID, &b.TripID, &b.Name, &b.At, &b.Revision, &b.PlanID, &patch, &conditions); err != nil {
+	if err = r.Scan(&b.ID, &b.StopID, &b.TripID, &b.Name, &b.At, &b.Revision, &b.PlanID, &b.CaffeineMg, &patch, &conditions); err != nil {
 		return b, err
 	}
 	var base brew.Request

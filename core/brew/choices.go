@@ -4,6 +4,7 @@ import (
 	"math"
 
 	"apodemos/core/method"
+	"apodemos/core/quantity"
 )
 
 // Choice is what one school would give at a stop.
@@ -91,6 +92,11 @@ func (c *calc) alternatives() Problems {
 	}
 	if c.school.Bypass && c.batch.dilution > 0.5 {
 		add("batches", "Two small brews in place of one and water.", "Twice the papers and the time; the first cup cools.")
+	}
+	if n := c.req.Cup.Count; n != nil && *n < *c.req.Drinkers {
+		c.note("too-few-cups", "The pot, its lid or the server can stand in; a shared cup is rinsed between.", "{0} cups for {1} people: drink in {2} rounds, or brew that many smaller batches so that none goes cold.",
+			quantity.Of(*n, quantity.None), quantity.Of(*c.req.Drinkers, quantity.None), quantity.Of(math.Ceil(*c.req.Drinkers / *n), quantity.None))
+		add("rounds", "Brew for as many as there are cups, then again.", "More time, a little more fuel, and every cup is hot.")
 	}
 	if c.method.InPot() {
 		add("dilute", "A lower fill, brewed strong and diluted in the cup, leaves room for foam.", "Strong can be made weaker, never the reverse: measure the water.")

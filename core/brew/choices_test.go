@@ -49,6 +49,9 @@ func TestAlternativesNameTheirCost(t *testing.T) {
 	assert.True(t, ids(compute(t, Request{Method: "pot", Drinkers: ptr(6.0), Vessel: Vessel{CapacityMl: ptr(700.0)}}))["bigger"])
 	assert.True(t, ids(compute(t, Request{Method: "hand-press", School: ptr("bypass"), DoseG: ptr(20.0), CupMl: ptr(290.0)}))["batches"])
 	assert.True(t, ids(compute(t, Request{Method: "pot"}))["dilute"])
+	few := compute(t, Request{Method: "pot", Drinkers: ptr(4.0), Cup: Cup{Count: ptr(2.0)}, Vessel: Vessel{CapacityMl: ptr(3000.0)}})
+	assert.True(t, ids(few)["rounds"])
+	assert.Contains(t, few.Notes[len(few.Notes)-1].Text, "2 cups for 4 people: drink in 2 rounds")
 }
 
 // A pot boiled with its coffee is on the flame from about first contact, comes

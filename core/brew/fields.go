@@ -122,6 +122,7 @@ var Fields = []Field{
 	word("brewer.material", "Brewer material", materialIDs, "plastic", func(r *Request) **string { return &r.Brewer.Material }),
 	yesno("brewer.preheated", "Brewer preheated", "false", func(r *Request) **bool { return &r.Brewer.Preheated }),
 
+	number("cup.count", "Cups there are", "", 1, 24, "", func(r *Request) **float64 { return &r.Cup.Count }).whole(),
 	number("cup.mass_g", "Cup mass", quantity.Gram, 1, 2000, "120", func(r *Request) **float64 { return &r.Cup.MassG }),
 	word("cup.material", "Cup material", materialIDs, "steel", func(r *Request) **string { return &r.Cup.Material }),
 	yesno("cup.insulated", "Insulated cup", "false", func(r *Request) **bool { return &r.Cup.Insulated }),

@@ -95,6 +95,7 @@ type Brewer struct {
 
 // Cup is what each drinker drinks from.
 type Cup struct {
+	Count     *float64 `json:"count,omitempty" doc:"Cups there are; as many as people when left out"`
 	MassG     *float64 `json:"mass_g,omitempty"`
 	Material  *string  `json:"material,omitempty"`
 	Insulated *bool    `json:"insulated,omitempty"`

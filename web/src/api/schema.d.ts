@@ -521,6 +521,8 @@ export interface components {
         Brew: {
             /** @description Local time of day, HH:MM */
             at: string;
+            /** Format: double */
+            caffeine_mg: number;
             /** Format: int64 */
             id: number;
             name: string;
@@ -548,6 +550,8 @@ export interface components {
         BrewOut: {
             /** @description Local time of day, HH:MM */
             at: string;
+            /** Format: double */
+            caffeine_mg: number;
             /** Format: int64 */
             id: number;
             name: string;
@@ -752,6 +756,11 @@ export interface components {
             species?: string;
         };
         Cup: {
+            /**
+             * Format: double
+             * @description Cups there are; as many as people when left out
+             */
+            count?: number;
             insulated?: boolean;
             /** Format: double */
             mass_g?: number;

@@ -155,6 +155,7 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
           </tbody>
         </table>
       )}
+      {brews.length > 0 && <Caffeine trip={trip} day={stop.day} />}
       <h2>Plan a brew here</h2>
       <Choices
         conditions={stop.conditions}
@@ -170,5 +171,19 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
       {add.error && <Trouble error={add.error} />}
       {editing && <StopForm trip={trip} stop={stop} onClose={() => setEditing(false)} />}
     </>
+  );
+}
+
+/** Caffeine of a day's brews for each person, against the published guidance. */
+function Caffeine({ trip, day }: { trip: TripOut; day: number }) {
+  const there = new Set(trip.stops.filter((s) => s.day === day).map((s) => s.id));
+  const mg = trip.brews.filter((b) => there.has(b.stop_id)).reduce((sum, b) => sum + b.caffeine_mg, 0);
+  return (
+    <p className={mg > 400 ? "caffeine caffeine-over" : "caffeine"}>
+      Caffeine on day {day}, one cup of each brew:{" "}
+      <span className="num">about {Math.round(mg / 10) * 10} mg</span> a person
+      {mg > 400 ? ", over the 400 mg" : ", under the 400 mg"} a day of the published guidance (EFSA 2015, US
+      FDA) for most healthy adults; 200 mg in pregnancy. An estimate, not medical advice.
+    </p>
   );
 }
