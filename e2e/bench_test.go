@@ -30,6 +30,7 @@ func TestTheFiveQuestions(t *testing.T) {
 	// Common practice: a litre in an open pot, calm, 20 °C, is at 95–97 °C
 	// (within 1 °C) two minutes off the boil.
 	p.open("/bench/wait")
+	p.see("Wait until")
 	p.fill("Water in the pot", "1000")
 	p.fill("Pot or kettle diameter", "150")
 	wait := func(c string) string {
@@ -45,6 +46,7 @@ func TestTheFiveQuestions(t *testing.T) {
 
 	// Handbook: 1 L from 10 to 100 °C takes 377 kJ; common practice: 12–18 g.
 	p.open("/bench/fuel")
+	p.see("for one boil")
 	p.fill("Water, one boil", "1000")
 	p.fill("Water at the source", "10")
 	p.see("377 kJ")
@@ -53,16 +55,17 @@ func TestTheFiveQuestions(t *testing.T) {
 
 	// 20/80 propane/isobutane at −10 °C: 1.09 bar over the air of 4,000 m.
 	p.open("/bench/canister")
+	p.see("It feeds a full flame")
 	p.fill("Altitude", "4000")
 	p.fill("Canister temperature", "-10")
 	p.until("see 1.09 bar", func() bool { return math.Abs(number(t, p.figure("start_bar"))-1.09) < 0.011 })
-	p.see("It feeds a full flame")
 	p.expectError("422") // half a mixture is refused by the core
 	p.fill("Propane", "50")
 	p.see("together; allowed: 100 %")
 
 	// The 2009 target from distilled water, by hand: 167.5 mg/L of Epsom salt.
 	p.open("/bench/water?from=stop4")
+	p.see("baking soda;")
 	p.fill("Hardness", "0")
 	p.fill("Alkalinity", "0")
 	p.until("see the salts", func() bool {
@@ -88,7 +91,7 @@ func TestACalibrationIsSeenInThePlan(t *testing.T) {
 
 	p.expectError("422") // while a number is half typed: 7 g would be more heat than there is
 	p.open("/bench/fuel?from=stop5")
-	p.see("Weigh it once")
+	p.see("for one boil")
 	p.fill("Water, one boil", "1000")
 	p.fill("Boils", "3")
 	p.fill("Fuel gone", "75")

@@ -50,6 +50,9 @@ export function QuantityInput({
   // What it was before the cursor came: a number that turns out wrong while it
   // is typed must not leave its first digits behind.
   const before = useRef(value);
+  // Emptied, and the cursor still in it: the default must not come back under
+  // the fingers of somebody who is about to type a number.
+  const [emptied, setEmptied] = useState(false);
   const unit = unitOf(field.unit, system);
   const step = stepOf(field, system, stepMetric);
   // One digit more than the step, so that a converted value comes back as it was.
@@ -67,10 +70,11 @@ export function QuantityInput({
       <label htmlFor={id}>{label ?? field.label}</label>
       <InputNumber
         id={id}
-        value={bad ?? (value === undefined ? null : tidy(toShown(value, field.unit, system)))}
+        value={bad ?? (value === undefined || emptied ? null : tidy(toShown(value, field.unit, system)))}
         step={step}
         placeholder={placeholder}
         suffix={unit || undefined}
+        onBlur={() => setEmptied(false)}
         onFocus={() => {
           before.current = value;
         }}
@@ -80,6 +84,7 @@ export function QuantityInput({
         onChange={(v) => {
           if (v === null || v === undefined || v === ("" as unknown)) {
             setBad(undefined);
+            setEmptied(true);
             if (clearable || placeholder !== undefined) onChange(undefined);
             return;
           }
@@ -91,6 +96,7 @@ export function QuantityInput({
             return;
           }
           setBad(undefined);
+          setEmptied(false);
           onChange(Math.min(field.max, Math.max(field.min, fromShown(n, field.unit, system))));
         }}
       />
