@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"math"
+	"strings"
 	"testing"
 
 	"github.com/chromedp/chromedp"
@@ -111,4 +112,27 @@ func TestTheSteepIsDraggedAndPutBack(t *testing.T) {
 	p.do(chromedp.KeyEvent(kb.ArrowDown))
 	p.clickKind("home", ".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")
 	p.see("Here, and with home")
+}
+
+// Pours are moved on the score; what was moved has a name and a way back.
+// Eight cups are four batches, drawn together.
+func TestPoursAndBatchesOnTheScore(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/8")
+	p.click("Plan Cone dripper: Four pulses, 45 seconds apart")
+	p.see("Pour the last, to")
+	contact := p.figure("contact_s")
+	p.slide("circles: end of the pour", kb.ArrowRight, 1)
+	p.see("Back to the school’s pours")
+	p.see("Your pours take")
+	p.until("brew for longer", func() bool { return p.figure("contact_s") != contact })
+	p.click("Back to the school’s pours")
+	p.until("the school's time again", func() bool { return p.figure("contact_s") == contact })
+
+	p.fill("People", "8")
+	p.see("Put the water on again at")
+	p.until("see the batches drawn", func() bool {
+		return strings.Contains(p.js(`document.querySelector(".rounds")?.getAttribute("aria-label") ?? ""`), "batch 2: from")
+	})
 }

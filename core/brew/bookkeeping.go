@@ -114,6 +114,7 @@ func (c *calc) baskets(drink, preheat, retain float64) float64 {
 // chamber, can hold with room for foam.
 func (c *calc) batches(drink, ratio, preheat, retain float64) Problems {
 	r, s := &c.req, c.school
+	people := *r.Drinkers
 	fill := s.FillRested
 	if *r.Coffee.DaysOff < 7 {
 		fill = s.FillFresh
@@ -132,8 +133,15 @@ func (c *calc) batches(drink, ratio, preheat, retain float64) Problems {
 		chamber = math.Inf(1)
 	}
 	var b batch
+	cups := c.method.Family == "cup"
 	for n := 1.0; ; n++ {
+		if cups && n < people && math.Mod(people, n) != 0 {
+			continue // each cup steeps whole
+		}
 		b = batch{n: n, left: s.LeftBehindMl, splash: s.SplashMl, rinse: s.RinseMl, preheat: preheat / n, drink: drink / n, retainPerG: retain}
+		if cups {
+			b.left *= math.Max(people/n, 1) // in each of them
+		}
 		b.dilution = b.drink * s.DiluteShare
 		brewed := b.drink - b.dilution
 		behind := b.left - math.Min(b.splash, brewed)

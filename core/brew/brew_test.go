@@ -109,7 +109,7 @@ func TestPlanIsSound(t *testing.T) {
 		}
 		m := tree(t, p)
 		working := m["working"].(map[string]any)
-		for _, skip := range []string{"working", "steps", "curves", "request", "notes", "cautions", "version"} {
+		for _, skip := range []string{"working", "steps", "rounds", "curves", "request", "notes", "cautions", "version"} {
 			delete(m, skip)
 		}
 		walkNumbers("", m, func(path string, v float64) {
@@ -140,6 +140,7 @@ func TestPlanIsSound(t *testing.T) {
 			assert.GreaterOrEqual(t, pt[1], last-1e-9, "scale readings never fall")
 			last = pt[1]
 		}
+		seen := map[string]bool{}
 		busy := math.Inf(-1)
 		for _, s := range p.Steps {
 			if s.Lane == method.Hands || s.Lane == method.Scale {
@@ -147,6 +148,8 @@ func TestPlanIsSound(t *testing.T) {
 				busy = s.AtS + s.ForS
 			}
 			assert.NotContains(t, s.Text, "{")
+			assert.False(t, seen[s.ID], "two steps %s", s.ID)
+			seen[s.ID] = true
 		}
 		for _, k := range p.Cautions {
 			assert.NotEmpty(t, k.Text, k.ID)
@@ -223,7 +226,7 @@ func TestTooSmallAPotIsBatches(t *testing.T) {
 	p := compute(t, Request{Method: "pot", Drinkers: ptr(4.0), Vessel: Vessel{CapacityMl: ptr(700.0)}})
 	assert.Equal(t, 3.0, *p.Batches)
 	for _, s := range p.Steps {
-		if s.ID == "fill" {
+		if s.ID == "fill-kettle" {
 			assert.InDelta(t, *p.Water.HeatedMl/3, *s.ToG, 1e-9)
 		}
 	}
@@ -346,7 +349,7 @@ func TestSnowTakesItsHeatAndItsHeap(t *testing.T) {
 func TestBattery(t *testing.T) {
 	p := compute(t, Request{Method: "cone", Heat: Heat{Burner: ptr("element-12v"), BatteryWh: ptr(20.0)}})
 	assert.InDelta(t, *p.Heat.EnergyWh/20*100, *p.Heat.BatteryPct, 1e-9)
-	assert.Equal(t, "battery-short", p.Notes[0].ID)
+	assert.NotEmpty(t, noteByID(p, "battery-short"))
 }
 
 func TestPhraseValuesMatchText(t *testing.T) {

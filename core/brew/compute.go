@@ -30,6 +30,7 @@ type calc struct {
 	altitudeM float64
 	hotC      float64 // the hottest the water gets before the coffee
 	startC    float64 // at first contact
+	waitCover heat.Cover
 	air       heat.Air
 	vessel    heat.Vessel
 	brewer    heat.Vessel
@@ -114,7 +115,7 @@ func Compute(r Request) (*Plan, error) {
 func newCalc(full Request, defaulted []string) *calc {
 	c := &calc{req: full, plan: &Plan{
 		Version: Version, Request: full, Defaulted: defaulted,
-		Steps: []Step{}, Cautions: []Caution{}, Notes: []Note{}, Alternatives: []Alternative{},
+		Steps: []Step{}, Rounds: []Round{}, Cautions: []Caution{}, Notes: []Note{}, Alternatives: []Alternative{},
 		Curves:  Curves{WaterC: [][2]float64{}, SlurryC: [][2]float64{}, CupC: [][2]float64{}, ScaleG: [][2]float64{}},
 		Working: make(working.Sheet, 64),
 	}}

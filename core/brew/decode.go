@@ -80,6 +80,13 @@ func jsonKind(t reflect.Type) string {
 
 // unknown lists the paths in tree that type t has no field for.
 func unknown(tree any, t reflect.Type, at string) Problems {
+	if list, ok := tree.([]any); ok && t.Kind() == reflect.Slice {
+		var bad Problems
+		for i, item := range list {
+			bad = append(bad, unknown(item, t.Elem(), fmt.Sprintf("%s[%d].", strings.TrimSuffix(at, "."), i))...)
+		}
+		return bad
+	}
 	object, ok := tree.(map[string]any)
 	if !ok || t.Kind() != reflect.Struct {
 		return nil

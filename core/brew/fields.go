@@ -146,6 +146,9 @@ var Fields = []Field{
 	number("measure.step", "Measured to the nearest", "", 0.1, 1, "0.5", func(r *Request) **float64 { return &r.Measure.Step }),
 }
 
+// maxPours is more than any school has.
+const maxPours = 12
+
 // Range of the grinds that are planned with, in µm.
 const (
 	MinGrindUm = 100
@@ -229,6 +232,9 @@ func resolve(r Request) (Request, []string, Problems) {
 				defaulted = append(defaulted, f.Path)
 			}
 		}
+	}
+	if len(r.Pours) > maxPours {
+		bad = append(bad, Problem{"pours", len(r.Pours), fmt.Sprintf("%d pours; allowed: up to %d", len(r.Pours), maxPours)})
 	}
 	if len(bad) > 0 {
 		return r, defaulted, bad

@@ -23,7 +23,7 @@ func eachSchool(t *testing.T, visit func(t *testing.T, m method.Method, s method
 func TestCatalogueHasItsSchools(t *testing.T) {
 	want := map[string][]string{
 		"pot":       {"steeped-skimmed", "cold-first-boil", "warm-boil", "cold-unstirred", "off-boil-fine", "off-boil-crust"},
-		"press-pot": nil, "cup-steep": nil, "steep-bag": nil, "cone": {"four-pulses", "three-pours", "slow-paper"}, "flat-bed": nil, "tank-dripper": nil, "cloth": nil,
+		"press-pot": nil, "cup-steep": nil, "steep-bag": nil, "cone": {"four-pulses", "three-pours", "folding", "slow-paper"}, "flat-bed": nil, "tank-dripper": nil, "cloth": nil,
 		"slow-drip": {"black", "condensed-milk", "iced"}, "hand-press": {"upright", "inverted", "bypass", "rapid-cold"}, "pocket-pump": nil,
 		"moka": {"hot-fill", "cold-fill"}, "cold-concentrate": {"one-to-three", "one-to-four"}, "serve-concentrate": {"hot", "cold"},
 	}

@@ -50,6 +50,7 @@ type Plan struct {
 	CaffeineMg        *float64     `json:"caffeine_mg"`
 
 	Steps        []Step        `json:"steps"`
+	Rounds       []Round       `json:"rounds" doc:"Batches, or cups that each steep on their own; empty when there is one"`
 	Curves       Curves        `json:"curves"`
 	Cautions     []Caution     `json:"cautions"`
 	Notes        []Note        `json:"notes"`
@@ -83,6 +84,7 @@ type WaterPlan struct {
 	ColdMl        *float64 `json:"cold_ml" doc:"Poured or added unheated"`
 	ConcentrateMl *float64 `json:"concentrate_ml"`
 	MeltG         *float64 `json:"melt_g"`
+	IceG          *float64 `json:"ice_g" doc:"Of the added water, what comes as ice"`
 	SnowFreshL    *float64 `json:"snow_fresh_l" doc:"The same as a heap of fresh snow"`
 	SnowSettledL  *float64 `json:"snow_settled_l"`
 	SnowFirnL     *float64 `json:"snow_firn_l"`
@@ -129,6 +131,17 @@ type Step struct {
 	Until   method.Until `json:"until" enum:"time,weight,temperature,sign"`
 	Sign    string       `json:"sign"`
 	Caution string       `json:"caution" doc:"ID of the caution that stands here"`
+}
+
+// Round is one of several batches or cups, made one after the other in the same
+// way. Times are from the first contact of the first.
+type Round struct {
+	Kind   string  `json:"kind" enum:"batch,cup"`
+	N      int     `json:"n"`
+	StartS float64 `json:"start_s" doc:"Its first step"`
+	PourS  float64 `json:"pour_s" doc:"Its first contact"`
+	EndS   float64 `json:"end_s" doc:"The drink leaves the grounds"`
+	ReadyS float64 `json:"ready_s" doc:"Served"`
 }
 
 // Curves are pictures over time, as [seconds, value] pairs.

@@ -12,6 +12,7 @@ type Request struct {
 	Strength *string  `json:"strength,omitempty"`
 	ContactS *float64 `json:"contact_s,omitempty" doc:"Overrides the contact time where the steep is free"`
 	Adjust   *string  `json:"adjust,omitempty" doc:"What makes up for cooler water; the school chooses when left out"`
+	Pours    []Pour   `json:"pours,omitempty" doc:"Pours that are not the school's"`
 
 	Place   Place   `json:"place,omitzero" required:"false"`
 	Water   Water   `json:"water,omitzero" required:"false"`
@@ -24,6 +25,14 @@ type Request struct {
 	Measure Measure `json:"measure,omitzero" required:"false"`
 
 	Calibration Calibration `json:"calibration,omitzero" required:"false"`
+}
+
+// Pour moves a pour of the school in time, with all that follows it, or changes
+// how far it goes.
+type Pour struct {
+	ID    string   `json:"id" doc:"Of the step"`
+	AtS   *float64 `json:"at_s,omitempty" doc:"Begins, from first contact"`
+	ToPct *float64 `json:"to_pct,omitempty" doc:"Share of the brew water that is in when it ends"`
 }
 
 // Calibration is what the user measured of his own gear. It takes the place of

@@ -59,7 +59,7 @@ func (c *calc) steps() Problems {
 	}
 	if w.wait > 0 {
 		text := "Off the heat, lid on. Wait until it is {target}."
-		if c.school.WaitCover == heat.Open || !*r.Heat.Lid {
+		if c.waitCover == heat.Open {
 			text = "Off the heat, lid off. Wait until it is {target}."
 		}
 		c.add(Step{ID: "wait", Label: "wait", AtS: -w.wait, ForS: w.wait, Lane: method.Water, Until: method.Temperature}, text)
@@ -95,28 +95,13 @@ func (c *calc) steps() Problems {
 		c.add(st, text)
 	}
 	sortSteps(c.plan.Steps)
-	c.nextBatch()
+	c.rounds()
 	c.scaleCurve()
 	c.safety(supplied)
 	c.set(&c.plan.ContactS, "contact_s", w.contact, working.Figure{Label: "Contact", Unit: quantity.Second, Kind: working.Practice, Source: practice,
 		Formula: "from first contact until the drink leaves the grounds, as the school has it, and longer where that makes up for cooler water",
 		Inputs:  []working.Input{working.Word("School", c.school.Name, "request.school"), working.Num("Added here", c.stretch, quantity.Second, "request.adjust")}})
 	return nil
-}
-
-// nextBatch says when the next batch begins and how often one is ready: the
-// kettle goes back on after the last pour, a pot once it is empty.
-func (c *calc) nextBatch() {
-	if c.batch.n < 2 || c.plan.Heat == nil {
-		return
-	}
-	again := c.when.lastPour
-	if c.method.InPot() || c.way() == method.OnFlame || again == 0 {
-		again = c.when.served
-	}
-	every := math.Max(again-c.when.light, c.when.served-math.Min(-c.when.hot, 0))
-	c.note("next-batch", "The steps are those of one batch.", "Put the water on again at {0} for the next batch; one is ready every {1}, the last after {2}.",
-		quantity.Of(again, quantity.Second), quantity.Of(every, quantity.Second), quantity.Of(every*(c.batch.n-1)+c.when.served-c.when.light, quantity.Second))
 }
 
 // stepsWithCoffee lays the steps of a pot that boils with its coffee, and
@@ -147,7 +132,7 @@ func (c *calc) stepFill(at float64) {
 	if state := *c.req.Water.State; state != string(heat.Liquid) {
 		fill = "A little water in the pot first, then {melt} of " + state + ", in handfuls."
 	}
-	c.add(Step{ID: "fill", Label: "fill", AtS: at, ForS: fillS, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight}, fill)
+	c.add(Step{ID: "fill-kettle", Label: "fill", AtS: at, ForS: fillS, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight}, fill)
 }
 
 func (c *calc) stepLight(at float64) {
@@ -192,14 +177,25 @@ func (c *calc) pourTo(s method.Step) *float64 {
 	if c.contact() == method.Dilution {
 		whole = c.batch.dilution
 	}
-	v := s.PourTo * whole
-	if s.PourPerG > 0 {
-		v = math.Min(s.PourPerG*c.batch.dose, whole/2) // a bloom, whatever the dose
-	}
-	if c.method.Family == "cup" {
-		v /= *c.req.Drinkers
-	}
+	v := c.pourShare(s) * whole
+	v /= c.cupsEach()
 	return &v
+}
+
+// cupsEach is in how many cups a batch steeps side by side.
+func (c *calc) cupsEach() float64 {
+	if c.method.Family != "cup" {
+		return 1
+	}
+	return math.Max(*c.req.Drinkers/c.batch.n, 1)
+}
+
+// pourShare is the share of the brew water that is in when a pour ends.
+func (c *calc) pourShare(s method.Step) float64 {
+	if s.PourPerG > 0 { // a bloom, whatever the dose
+		return math.Min(s.PourPerG*c.batch.dose/math.Max(c.batch.poured, 1e-9), 0.5)
+	}
+	return s.PourTo
 }
 
 // sortSteps orders by time; it is an insertion sort, for there are few and

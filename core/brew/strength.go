@@ -82,6 +82,14 @@ func (c *calc) makeUp() Problems {
 		return nil
 	}
 	c.homeE = homeE
+	if len(c.req.Pours) > 0 {
+		plain := *c
+		plain.req.Pours = nil
+		if school, s, ok := plain.home(); ok {
+			c.note("pours-set", "You moved pours; the school's own are a click away.", "Your pours take {0} and not {1}, and at home extract {2} and not {3}.",
+				quantity.Of(homeS, quantity.Second), quantity.Of(s, quantity.Second), quantity.Of(100*homeE, quantity.Percent), quantity.Of(100*school, quantity.Percent))
+		}
+	}
 	here := c.extraction()
 	c.set(&c.plan.ReferenceContactS, "reference_contact_s", homeS, working.Figure{Label: "Contact at home", Unit: quantity.Second, Kind: working.Practice, Source: practice,
 		Formula: "the school's own time, as at sea level in a kitchen at 20 °C", Inputs: []working.Input{working.Word("School", c.school.Name, "request.school")}})

@@ -7,6 +7,7 @@ import (
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/water"
 	"apodemos/core/working"
 )
 
@@ -93,7 +94,7 @@ func (c *calc) steeper() (v heat.Vessel, n, emptyC float64) {
 	}
 	v, n = c.brewer, 1
 	if c.method.Family == "cup" {
-		v, n = c.cup, *c.req.Drinkers
+		v, n = c.cup, c.cupsEach()
 	}
 	v.DiameterMm = cupDiameter(math.Max(c.batch.poured/n, 1))
 	emptyC = c.air.TempC
@@ -301,7 +302,13 @@ func (c *calc) serve(t float64) {
 			addedC = c.coldC()
 		}
 		in = append(in, working.Num("Added afterwards", c.batch.dilution*c.batch.n, quantity.Millilitre, "water.dilution_ml"), working.Num("At", addedC, quantity.Celsius, ""))
-		t = mix(math.Max(waterKJ(cupMl)-added, 0)+c.cup.Capacity(), t, added, addedC)
+		warm := math.Max(waterKJ(cupMl)-added, 0) + c.cup.Capacity()
+		if c.school.DiluteIce {
+			t = c.meltIce(warm, t)
+			formula = "heat balance of drink, cup and ice: the ice melts first, as far as there is heat for it"
+		} else {
+			t = mix(warm, t, added, addedC)
+		}
 	}
 	c.set(&c.plan.CupC, "cup_c", t, working.Figure{Label: "In the cup", Unit: quantity.Celsius, Kind: working.Published, PlusMinus: working.PlusMinus(2),
 		Source: "energy balance; losses as for cooling", Limits: coolingLimits, Formula: formula, Inputs: in})
@@ -327,6 +334,20 @@ func (c *calc) serve(t float64) {
 		pts = append(pts, [2]float64{from + s*float64(i)/n, t})
 	}
 	c.plan.Curves.CupC = pts
+}
+
+// meltIce brings a warm drink and its cup onto ice at 0 °C and returns what it
+// comes to.
+func (c *calc) meltIce(warmKJPerK, t float64) float64 {
+	ice := c.batch.dilution * c.batch.n / *c.req.Drinkers
+	melts := math.Min(warmKJPerK*math.Max(t, 0)/(water.HeatOfFusion*ice/1000), 1)
+	after := 0.0
+	if melts == 1 {
+		after = (warmKJPerK*t - water.HeatOfFusion*ice/1000) / (warmKJPerK + waterKJ(ice))
+	}
+	c.note("ice", "Melting takes as much heat as warming the same water by 80 °C; the strength counts all of it as melted.", "Of {0} of ice in each cup {1} melts at once, and the drink comes to {2}.",
+		quantity.Of(ice, quantity.Gram), quantity.Of(ice*melts, quantity.Gram), quantity.Of(after, quantity.Celsius))
+	return after
 }
 
 func either01(b bool) float64 {

@@ -17,6 +17,9 @@ const (
 	heatingLimits = "Efficiency is that of a usual burner of this kind and good to about 20 %; calibrate it by weighing the fuel."
 )
 
+// longWaitS is a wait that nobody spends beside a lidded kettle. From memory.
+const longWaitS = 240
+
 // mix brings two bodies together; capacities in kJ/K.
 func mix(c1, t1, c2, t2 float64) float64 {
 	return heat.Mix(heat.Body{KJPerK: c1, TempC: t1}, heat.Body{KJPerK: c2, TempC: t2})
@@ -64,6 +67,16 @@ func (c *calc) warm() Problems {
 		cover = heat.Open
 	}
 	cool := heat.NewCooling(c.vessel, kettleMl, cover, c.air)
+	if cover != heat.Open && c.way() != method.OnFlame && c.hotC > wish {
+		if lidded, _ := cool.TimeTo(c.hotC, wish); lidded > longWaitS {
+			cover = heat.Open
+			cool = heat.NewCooling(c.vessel, kettleMl, cover, c.air)
+			open, _ := cool.TimeTo(c.hotC, wish)
+			c.note("lid-off", "Most heat leaves as vapour, from the open surface.", "Wait with the lid off: {0}, and not {1} with it on.",
+				quantity.Of(open, quantity.Second), quantity.Of(lidded, quantity.Second))
+		}
+	}
+	c.waitCover = cover
 	c.startC = c.hotC
 	keeps := !supplied && (burner.Flame || burner.Low > 0) // can hold a boil
 	fig := working.Figure{Label: "Wait off the boil", Unit: quantity.Second, Kind: working.Published, Source: coolingSource, Limits: coolingLimits,
@@ -307,6 +320,9 @@ func (c *calc) fillTotals(noHeat bool) {
 	label := "Heat in all"
 	if c.req.Heat.SuppliedC != nil {
 		label = "Draw in all"
+	}
+	if c.school.DiluteIce && b.dilution > 0 {
+		c.set(&w.IceG, "water.ice_g", b.dilution*n, fig("Ice", "what is added afterwards comes as ice", working.Num("Added afterwards", b.dilution*n, quantity.Millilitre, "water.dilution_ml")))
 	}
 	c.set(&w.ColdMl, "water.cold_ml", cold*n, fig("Poured cold", "what is poured or added unheated"))
 	c.set(&w.HeatedMl, "water.heated_ml", heated, fig(label, "poured, plus rinse, preheating, what is added hot afterwards and what boils off, less what is poured cold",

@@ -218,12 +218,12 @@ var cone = Method{
 		},
 		{
 			ID: "three-pours", Name: "Three pours, no scale",
-			Why:        "Circles in alternating directions, each pour just before the last has drained. Choose it without a scale, or with a dripper that folds flat.",
+			Why:        "Circles in alternating directions, each pour just before the last has drained. Choose it without a scale.",
 			RatioGPerL: 62.5, RatioSource: "common practice: 20–25 g, general starting point 1:16", GrindUm: 800, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
 			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
-				prep("paper", "fold paper", "Unfold the dripper and the paper; set it on the cup.", 25),
+				prep("paper", "fold paper", "Fold the paper into the dripper; set it on the cup.", 20),
 				withHotWater("rinse", "rinse", "Rinse the paper with {rinse}. Tip the rinse out.", 20),
 				withHotWater("level", "level", "Coffee in. Shake it level.", 10).care(""),
 				pour("bloom-pour", "wet all", "Wet all of it, about {to}.", 0, 10, 0.15).care("pour"),
@@ -236,8 +236,28 @@ var cone = Method{
 			}, Cautions: []string{"scald"},
 		},
 		{
+			ID: "folding", Name: "Folding dripper, packs flat",
+			Why:        "Ribs or a wire hold only the paper, so nothing warms up and the paper drains from its sides too: a little finer, in four smaller pours. Choose it when it has to lie flat in the pack.",
+			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 750, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
+			RinseMl: 60, FillFresh: 0.85, FillRested: 0.9, Access: 1, Adjust: "grind", WashupMl: 20, Consumables: []string{"cone paper"}, Clean: packPapers,
+			Steps: []Step{
+				weigh(),
+				prep("unfold", "unfold", "Unfold the dripper and lock its ribs. See that all its feet stand on the rim, and that the rim carries it.", 20),
+				prep("paper", "fold paper", "Fold the paper and press it against the ribs; the cup on the scale.", 20),
+				withHotWater("rinse", "rinse", "Rinse the paper with {rinse}, so that it clings to the ribs. Tip the rinse out.", 20),
+				withHotWater("level", "level", "Coffee in. Shake it level, holding the dripper. Zero the scale.", 15).care(""),
+				pour("bloom-pour", "wet all", "Pour to {to}, gently: it is light and tips.", 0, 10, 0.16).care("pour"),
+				do("bloom", "bloom", "Bloom.", 10, 30),
+				pour("second-pour", "small circles", "Pour to {to} in small circles; keep off the bare paper.", 40, 20, 0.45),
+				pour("third-pour", "small circles", "Pour to {to}.", 80, 20, 0.75),
+				pour("fourth-pour", "last pour", "Pour the last, to {to}.", 120, 15, 1),
+				do("drawdown", "draws down", "Let it draw down.", 135, 45).sign("the bed shines no longer"),
+				serve("serve", "serve", "Lift the dripper off by its ring. Swirl and serve.", 20),
+			}, Cautions: []string{"scald"},
+		},
+		{
 			ID: "slow-paper", Name: "Slow paper, coarse grind",
-			Why:        "A thick paper drains slowly, so the grind is coarse and the cup very clean. Choose it with cotton-like papers or a rib-kit dripper.",
+			Why:        "A thick paper drains slowly, so the grind is coarse and the cup very clean. Choose it with cotton-like papers.",
 			RatioGPerL: 65, RatioSource: "common practice: single-cup cone 1:15.4", GrindUm: 950, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
 			RinseMl: 80, FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"thick cone paper"}, Clean: packPapers,
 			Steps: []Step{
@@ -338,7 +358,7 @@ var slowDrip = Method{
 		slowDripSchool("condensed-milk", "Over condensed milk", "Dripped onto sweet milk and stirred. Choose it cold and tired: it is dinner too.", func(s *School) { s.Milk, s.CupMl = 25, 80; s.Consumables = []string{"condensed milk"} }, "Condensed milk into the cup first."),
 		slowDripSchool("iced", "Over ice", "Dripped strong, then over ice. Choose it in the heat, where ice can be had.", func(s *School) {
 			s.Milk, s.CupMl = 25, 150
-			s.DiluteShare, s.DiluteCold = 0.4, true
+			s.DiluteShare, s.DiluteCold, s.DiluteIce = 0.4, true, true
 			s.Consumables = []string{"condensed milk", "ice"}
 		}, "Condensed milk into the cup first; ice ready in a glass."),
 	},
@@ -354,7 +374,7 @@ func slowDripSchool(id, name, why string, change func(*School), first string) Sc
 	last := serve("serve", "serve", "Lift the filter off and serve.", 15)
 	switch {
 	case s.DiluteCold:
-		last = serve("serve", "over ice", "Stir, and pour over {dilution} of ice and water.", 25)
+		last = serve("serve", "over ice", "Stir, and pour over {dilution} of ice.", 25)
 	case s.DiluteShare > 0:
 		last = serve("serve", "top up", "Lift the filter off. Top up with {dilution} of hot water.", 20).care("scald")
 	case s.Milk > 0:

@@ -130,6 +130,7 @@ type School struct {
 	// DiluteCold says that it is cold.
 	DiluteShare float64
 	DiluteCold  bool
+	DiluteIce   bool // and that it is ice, which has to melt
 	// BasketG and BasketMl fix dose and water of one batch by the gear; what
 	// is wanted beyond its yield is added as water.
 	BasketG, BasketMl float64

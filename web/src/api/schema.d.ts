@@ -1303,6 +1303,8 @@ export interface components {
             reference_contact_s: number | null;
             /** @description What was asked, with the defaults filled in */
             request: components["schemas"]["Request"];
+            /** @description Batches, or cups that each steep on their own; empty when there is one */
+            rounds: components["schemas"]["Round"][];
             /** Format: double */
             slurry_c: number | null;
             /**
@@ -1335,6 +1337,20 @@ export interface components {
                 [key: string]: components["schemas"]["Figure"];
             };
         };
+        Pour: {
+            /**
+             * Format: double
+             * @description Begins, from first contact
+             */
+            at_s?: number;
+            /** @description Of the step */
+            id: string;
+            /**
+             * Format: double
+             * @description Share of the brew water that is in when it ends
+             */
+            to_pct?: number;
+        };
         Request: {
             /** @description What makes up for cooler water; the school chooses when left out */
             adjust?: string;
@@ -1359,12 +1375,40 @@ export interface components {
             /** @description Method ID from the catalogue */
             method: string;
             place?: components["schemas"]["Place"];
+            /** @description Pours that are not the school's */
+            pours?: components["schemas"]["Pour"][];
             /** Format: double */
             ratio_g_per_l?: number;
             school?: string;
             strength?: string;
             vessel?: components["schemas"]["Vessel"];
             water?: components["schemas"]["Water"];
+        };
+        Round: {
+            /**
+             * Format: double
+             * @description The drink leaves the grounds
+             */
+            end_s: number;
+            /** @enum {string} */
+            kind: "batch" | "cup";
+            /** Format: int64 */
+            n: number;
+            /**
+             * Format: double
+             * @description Its first contact
+             */
+            pour_s: number;
+            /**
+             * Format: double
+             * @description Served
+             */
+            ready_s: number;
+            /**
+             * Format: double
+             * @description Its first step
+             */
+            start_s: number;
         };
         Run: {
             done: components["schemas"]["StepRun"][];
@@ -1642,6 +1686,11 @@ export interface components {
             dilution_ml: number | null;
             /** Format: double */
             heated_ml: number | null;
+            /**
+             * Format: double
+             * @description Of the added water, what comes as ice
+             */
+            ice_g: number | null;
             /** Format: double */
             left_behind_ml: number | null;
             /** Format: double */

@@ -22,7 +22,7 @@ const step = (id: string, lane: string, at_s: number, for_s: number) => ({
 });
 const plan = {
   steps: [
-    step("fill", "hands", -330, 30),
+    step("fill-kettle", "hands", -330, 30),
     step("light", "hands", -300, 10),
     step("flame-full", "flame", -300, 280),
     step("rinse", "hands", -20, 20),
@@ -62,7 +62,7 @@ describe("the guide's clock", () => {
     let run = begin(plan, 1, T, 1);
     run = advance(run, plan, -330, T + 31_000, 1);
     expect(run.step).toBe(1);
-    expect(run.done.map((d) => d.id)).toEqual(["fill"]);
+    expect(run.done.map((d) => d.id)).toEqual(["fill-kettle"]);
     run = advance(moveTo(run, endOf(plan), T, 1), plan, 1, T, 1);
     expect(run.finished).toBe(true);
   });

@@ -92,5 +92,5 @@ export function advance(run: Run, plan: Plan, from: number, nowMs: number, rate:
 export function nextReading(steps: Step[], index: number): Step | undefined {
   return steps
     .slice(index)
-    .find((s) => s.to_g !== null && (s.lane === "scale" || s.id === "fill" || s.id === "draw"));
+    .find((s) => s.to_g !== null && (s.lane === "scale" || s.id === "fill-kettle" || s.id === "draw"));
 }

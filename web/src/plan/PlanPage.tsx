@@ -7,6 +7,7 @@ import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
+import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
 import { QuantityInput } from "../units/QuantityInput";
 import { inWords, say } from "../units/units";
@@ -158,7 +159,7 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                 options={catalogue.methods.map((m) => ({ value: m.id, label: m.name, title: m.name }))}
                 onChange={(m) => {
                   // Another method has its own school, ratio and dose.
-                  const kept = ["school", "ratio_g_per_l", "dose_g"].reduce(
+                  const kept = ["school", "ratio_g_per_l", "dose_g", "pours"].reduce(
                     (r, path) => setIn(r, path, undefined),
                     draft.request,
                   );
@@ -175,7 +176,9 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                   style={{ width: 124 }}
                   popupMatchSelectWidth={false}
                   options={method?.schools.map((s) => ({ value: s.id, label: s.name, title: s.name }))}
-                  onChange={(s) => draft.set("school", s)}
+                  onChange={(s) =>
+                    draft.replace(setIn(setIn(draft.request, "pours", undefined), "school", s))
+                  }
                 />
               </div>
             )}
@@ -237,6 +240,11 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
             {draft.request.dose_g !== undefined && (
               <Button type="text" size="small" onClick={() => draft.set("dose_g", undefined)}>
                 Back to the school’s dose
+              </Button>
+            )}
+            {draft.request.pours !== undefined && (
+              <Button type="text" size="small" onClick={() => draft.set("pours", undefined)}>
+                Back to the school’s pours
               </Button>
             )}
             {stop && altitudeNow !== atStop && (
@@ -317,8 +325,24 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                     (g - (p.water.poured_ml ?? g) / (p.batches ?? 1)) / (p.request.drinkers ?? 1);
                   draft.set("cup_ml", Math.min(1000, Math.max(20, Math.round(cup / 5) * 5)));
                 }}
+                onPour={(id, change) => {
+                  const order = p.steps.map((s) => s.id);
+                  const was = p.steps.find((s) => s.id === id)?.at_s ?? 0;
+                  const by = change.at_s === undefined ? 0 : change.at_s - was;
+                  // Pours after it that were moved before go with it.
+                  const others = (draft.request.pours ?? [])
+                    .filter((o) => o.id !== id)
+                    .map((o) =>
+                      o.at_s !== undefined && order.indexOf(o.id) > order.indexOf(id)
+                        ? { ...o, at_s: o.at_s + by }
+                        : o,
+                    );
+                  const now = draft.request.pours?.find((o) => o.id === id);
+                  draft.set("pours", [...others, { ...now, id, ...change }]);
+                }}
                 onDose={(g) => draft.set("dose_g", Math.min(1000, g))}
               />
+              <Rounds plan={p} />
               <div className="below">
                 <section aria-label="Steps">
                   <StepList plan={p} />

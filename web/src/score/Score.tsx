@@ -23,6 +23,8 @@ interface Props {
   asked?: number;
   /** The last reading was moved: the scale should stop at this. */
   onReading?: (grams: number) => void;
+  /** A pour was moved in time, or to another share of the water. */
+  onPour?: (id: string, change: { at_s?: number; to_pct?: number }) => void;
   /** The dose was moved. */
   onDose?: (grams: number) => void;
 }
@@ -57,6 +59,7 @@ export const Score = memo(function Score({
   onContact,
   asked,
   onReading,
+  onPour,
   onDose,
 }: Props) {
   const { system } = useSettings();
@@ -289,7 +292,24 @@ export const Score = memo(function Score({
         <line className="sc-base" x1={x0} x2={x1} y1={yG(0)} y2={yG(0)} />
         {readings.map((s, i) => (
           <g key={s.id}>
-            <circle className="sc-reading" cx={t.x(s.at_s + s.for_s)} cy={yG(s.to_g ?? 0)} r={3.5} />
+            {onPour && !inPot && readings.length > 1 ? (
+              <PourEnd
+                step={s}
+                first={i === 0}
+                last={i === readings.length - 1}
+                low={readings[i - 1]?.to_g ?? 0}
+                earliest={earliest(plan, s)}
+                high={readings[i + 1]?.to_g ?? s.to_g ?? 0}
+                whole={readings.at(-1)?.to_g ?? 1}
+                t={t}
+                y={yG(s.to_g ?? 0)}
+                perPixel={most / (h.scale - 18)}
+                told={(v) => inWords(v, "g", system)}
+                onPour={onPour}
+              />
+            ) : (
+              <circle className="sc-reading" cx={t.x(s.at_s + s.for_s)} cy={yG(s.to_g ?? 0)} r={3.5} />
+            )}
             {/* Where the next reading is too near for both names, the list has this one. */}
             {!(
               readings[i + 1] &&
@@ -311,7 +331,7 @@ export const Score = memo(function Score({
         {onReading && lastReading && (
           <Pull
             label="Last reading of the scale"
-            x={t.x(lastReading.at_s + lastReading.for_s)}
+            x={t.x(lastReading.at_s + lastReading.for_s) + (readings.length > 1 ? 14 : 0)}
             y={yG(lastReading.to_g ?? 0)}
             value={lastReading.to_g ?? 0}
             step={5}
@@ -466,6 +486,89 @@ function Pull({
     >
       <rect x={x - 10} y={y - 12} width={20} height={24} />
       <path d={`M${x},${y - 9} l5,6 h-10 z M${x},${y + 9} l5,-6 h-10 z`} />
+    </g>
+  );
+}
+
+/** The earliest that a pour may begin: what comes before it is cut to 3 s, or is a pour that must end. */
+function earliest(plan: Plan, step: Step): number {
+  const before = plan.steps.filter((s) => s.lane !== "flame" && s.at_s >= 0 && s.at_s < step.at_s).at(-1);
+  if (!before) return 0;
+  return Math.ceil(before.at_s + (before.lane === "scale" ? before.for_s : Math.min(before.for_s, 3)));
+}
+
+/** The end of a pour, to drag: sideways in time, up and down to another reading. */
+function PourEnd({
+  step,
+  first,
+  last,
+  low,
+  high,
+  earliest,
+  whole,
+  t,
+  y,
+  perPixel,
+  told,
+  onPour,
+}: {
+  step: Step;
+  first: boolean;
+  last: boolean;
+  low: number;
+  high: number;
+  earliest: number;
+  whole: number;
+  t: { x: (s: number) => number; at: (x: number) => number };
+  y: number;
+  perPixel: number;
+  told: (v: number) => string;
+  onPour: (id: string, change: { at_s?: number; to_pct?: number }) => void;
+}) {
+  const to = step.to_g ?? 0;
+  const from = useRef({ x: 0, y: 0, at: 0, to: 0 });
+  const x = t.x(step.at_s + step.for_s);
+  const moveTo = (g: number) =>
+    onPour(step.id, {
+      to_pct:
+        Math.round((1000 * Math.min(Math.max(g, low + whole * 0.01), high - whole * 0.01)) / whole) / 10,
+    });
+  const moveAt = (s: number) => onPour(step.id, { at_s: Math.max(Math.round(s / 5) * 5, earliest) });
+  return (
+    <g
+      className="sc-pour"
+      role="slider"
+      tabIndex={0}
+      aria-label={`${step.label}: end of the pour`}
+      aria-valuenow={Math.round(to)}
+      aria-valuetext={`${told(to)} at ${clock(step.at_s + step.for_s)}`}
+      onKeyDown={(e) => {
+        const k = e.shiftKey ? 5 : 1;
+        if (e.key === "ArrowUp" && !last) moveTo(to + k * whole * 0.01);
+        else if (e.key === "ArrowDown" && !last) moveTo(to - k * whole * 0.01);
+        else if (e.key === "ArrowRight" && !first) moveAt(step.at_s + 5 * k);
+        else if (e.key === "ArrowLeft" && !first) moveAt(step.at_s - 5 * k);
+        else return;
+        e.preventDefault();
+      }}
+      onPointerDown={(e) => {
+        e.currentTarget.setPointerCapture(e.pointerId);
+        e.currentTarget.focus();
+        from.current = { x: e.clientX, y: e.clientY, at: step.at_s, to };
+        e.preventDefault();
+      }}
+      onPointerMove={(e) => {
+        if (!e.currentTarget.hasPointerCapture(e.pointerId)) return;
+        const dx = e.clientX - from.current.x;
+        const dy = from.current.y - e.clientY;
+        // One way at a time: the one that it was dragged further.
+        if (Math.abs(dx) > Math.abs(dy)) {
+          if (!first) moveAt(t.at(t.x(from.current.at) + dx));
+        } else if (!last) moveTo(from.current.to + dy * perPixel);
+      }}
+    >
+      <rect x={x - 11} y={y - 11} width={22} height={22} />
+      <circle className="sc-reading" cx={x} cy={y} r={4.5} />
     </g>
   );
 }

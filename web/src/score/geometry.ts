@@ -56,7 +56,10 @@ export function timeAxis(plan: Plan, left: number, right: number): TimeAxis {
     return { start, end, knee: from, knee2: to, x: (s) => scale(s), at: (x) => scale.invert(x), ticks };
   }
   const flame = steps.find((s) => s.id === "flame-full");
-  const kneeAt = flame ? flame.at_s + flame.for_s - 5 : 0;
+  let kneeAt = flame ? flame.at_s + flame.for_s - 5 : 0;
+  // A long wait off the heat has little in it either: the knee moves to its end.
+  const hands = steps.filter((s) => byHand(s) && s.at_s < 0 && s.at_s >= kneeAt).map((s) => s.at_s);
+  if (-kneeAt > 0.45 * (end - kneeAt)) kneeAt = Math.min(-20, ...hands.filter((s) => s > -120)) - 5;
   const width = right - left;
   const share = (kneeAt - start) / (end - start);
   const most = 0.3;

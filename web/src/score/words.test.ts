@@ -13,7 +13,7 @@ const plan = {
   heat: { heat_s: 343 },
   steps: [
     {
-      id: "fill",
+      id: "fill-kettle",
       at_s: -400,
       for_s: 30,
       lane: "hands",
@@ -48,7 +48,7 @@ describe("the score in words", () => {
   });
 
   it("finds the next reading", () => {
-    expect(nextReading(plan.steps, 0)?.id).toBe("fill");
+    expect(nextReading(plan.steps, 0)?.id).toBe("fill-kettle");
     expect(nextReading(plan.steps, 1)?.id).toBe("pour");
     expect(nextReading(plan.steps, 2)).toBeUndefined();
   });
