@@ -18,16 +18,43 @@ func blendOf(k Canister) heat.Blend {
 	return heat.Blend{Propane: *k.PropanePct * f, Isobutane: *k.IsobutanePct * f, Butane: *k.ButanePct * f}
 }
 
+// flow is what the flame asks of its fuel over all batches.
+type flow struct {
+	burnedKJ, treatKJ, treatS float64
+	powerW                    float64 // heat burned at full
+	fullS, lowS, lowFlame     float64
+	air                       heat.Air
+	ambientBar                float64
+}
+
+// Burned returns the heat of the fuel that the brew burns, in kJ: 0 without a
+// flame or socket.
+func (p *Plan) Burned() float64 { return p.burn.burnedKJ }
+
+// Treatment returns how long the brew's water boils only to be made safe, in s,
+// and the heat of the fuel for that, in kJ.
+func (p *Plan) Treatment() (s, kJ float64) { return p.burn.treatS, p.burn.treatKJ }
+
+// Draw burns the brew's heat from a canister: all of it, or a share from 0 to 1.
+// It returns the canister afterwards and the lowest gauge pressure on the way,
+// in bar.
+func (p *Plan) Draw(k heat.Canister, share float64) (after heat.Canister, lowestBar float64) {
+	f := p.burn
+	perS := f.powerW / (k.LHV() * 1000) // g/s
+	hot, lowest := k.Burn(perS, f.fullS*share, f.air)
+	after, lowest2 := hot.Burn(perS*f.lowFlame, f.lowS*share, f.air)
+	return after, min(lowest, lowest2) - f.ambientBar
+}
+
 // canister follows the gas canister through the brew: fuelG grams in all.
-func (c *calc) canister(fuelG, lhv float64) {
+func (c *calc) canister(fuelG float64) {
 	r, p := &c.req, c.plan
 	k := heat.Canister{Blend: c.blend(), CapacityG: *r.Heat.Canister.CapacityG, TempC: *r.Heat.Canister.TempC}
 	ambient := *p.PressureHPa / 1000
 	start := k.Pressure(k.TempC) - ambient
-	perS := c.heating.PowerW / (lhv * 1e6) // kg/s
-	full, low := c.heated.HeatS*c.batch.n, c.heated.DwellS*c.batch.n
-	hot, lowest := k.Burn(perS*1000, full, c.air)
-	end, lowest2 := hot.Burn(perS*1000*c.heating.DwellFlame, low, c.air)
+	perS := p.burn.powerW / (k.LHV() * 1000)
+	hot, lowest := k.Burn(perS, p.burn.fullS, c.air)
+	end, lowest2 := hot.Burn(perS*p.burn.lowFlame, p.burn.lowS, c.air)
 	lowest = min(lowest, lowest2)
 
 	plan := &CanisterPlan{Verdict: heat.Verdict(lowest - ambient)}

@@ -18,39 +18,45 @@ const MaxRequestBytes = 64 << 10
 // or the line and column where the text stops being JSON. Unknown fields are
 // problems, each with its path.
 func Decode(r io.Reader) (Request, error) {
-	var req Request
-	b, err := io.ReadAll(io.LimitReader(r, MaxRequestBytes+1))
+	return DecodeJSON[Request](r, MaxRequestBytes, "request", `{"method": "cone"}`)
+}
+
+// DecodeJSON reads one JSON object of at most limit bytes into a T, which what
+// names in an error and example shows. Its errors are as those of Decode.
+func DecodeJSON[T any](r io.Reader, limit int64, what, example string) (T, error) {
+	var v T
+	b, err := io.ReadAll(io.LimitReader(r, limit+1))
 	if err != nil {
-		return req, err
+		return v, err
 	}
-	if len(b) > MaxRequestBytes {
-		return req, Problems{{Field: "request", Message: fmt.Sprintf("larger than %d bytes; allowed: up to %d", MaxRequestBytes, MaxRequestBytes)}}
+	if int64(len(b)) > limit {
+		return v, Problems{{Field: what, Message: fmt.Sprintf("larger than %d bytes; allowed: up to %d", limit, limit)}}
 	}
 	var tree any
 	dec := json.NewDecoder(bytes.NewReader(b))
 	err = dec.Decode(&tree)
 	if err == nil {
 		if _, extra := dec.Token(); extra != io.EOF {
-			err = fmt.Errorf("more text after the end of the request")
+			err = fmt.Errorf("more text after the end of the %s", what)
 		}
 	}
 	if err != nil {
 		line, col := position(b, err)
-		return req, Problems{{Field: "request", Message: fmt.Sprintf("not JSON at line %d, column %d: %v; allowed: one JSON object", line, col, err)}}
+		return v, Problems{{Field: what, Message: fmt.Sprintf("not JSON at line %d, column %d: %v; allowed: one JSON object", line, col, err)}}
 	}
 	if _, ok := tree.(map[string]any); !ok {
-		return req, Problems{{Field: "request", Message: "not a JSON object; allowed: one JSON object such as {\"method\": \"cone\"}"}}
+		return v, Problems{{Field: what, Message: "not a JSON object; allowed: one JSON object such as " + example}}
 	}
-	if bad := unknown(tree, reflect.TypeFor[Request](), ""); len(bad) > 0 {
-		return req, bad
+	if bad := unknown(tree, reflect.TypeFor[T](), ""); len(bad) > 0 {
+		return v, bad
 	}
-	if err := json.Unmarshal(b, &req); err != nil {
+	if err := json.Unmarshal(b, &v); err != nil {
 		if t, ok := errors.AsType[*json.UnmarshalTypeError](err); ok {
-			return req, Problems{{Field: t.Field, Value: t.Value, Message: fmt.Sprintf("a %s is not allowed; allowed: a %s", t.Value, jsonKind(t.Type))}}
+			return v, Problems{{Field: t.Field, Value: t.Value, Message: fmt.Sprintf("a %s is not allowed; allowed: a %s", t.Value, jsonKind(t.Type))}}
 		}
-		return req, Problems{{Field: "request", Message: err.Error()}}
+		return v, Problems{{Field: what, Message: err.Error()}}
 	}
-	return req, nil
+	return v, nil
 }
 
 func position(b []byte, err error) (line, col int) {
@@ -70,9 +76,13 @@ func jsonKind(t reflect.Type) string {
 	switch t.Kind() {
 	case reflect.Float64:
 		return "number"
+	case reflect.Int, reflect.Int64:
+		return "whole number"
+	case reflect.Slice:
+		return "list"
 	case reflect.Bool:
 		return "true or false"
-	case reflect.Struct:
+	case reflect.Struct, reflect.Map:
 		return "JSON object"
 	}
 	return "string"
@@ -86,6 +96,9 @@ func unknown(tree any, t reflect.Type, at string) Problems {
 			bad = append(bad, unknown(item, t.Elem(), fmt.Sprintf("%s[%d].", strings.TrimSuffix(at, "."), i))...)
 		}
 		return bad
+	}
+	if t.Kind() == reflect.Pointer {
+		t = t.Elem()
 	}
 	object, ok := tree.(map[string]any)
 	if !ok || t.Kind() != reflect.Struct {

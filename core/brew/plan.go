@@ -56,6 +56,8 @@ type Plan struct {
 	Notes        []Note        `json:"notes"`
 	Alternatives []Alternative `json:"alternatives"`
 	Working      working.Sheet `json:"working"`
+
+	burn flow
 }
 
 // Grind is how fine.

@@ -232,6 +232,8 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 	c.when.light = c.when.boiled - c.heated.HeatS
 
 	n := c.batch.n
+	p.burn = flow{burnedKJ: c.heated.BurnedKJ * n, treatS: c.when.treat * n, treatKJ: h.PowerW * h.DwellFlame * c.when.treat * n / 1000,
+		powerW: h.PowerW, fullS: c.heated.HeatS * n, lowS: c.heated.DwellS * n, lowFlame: h.DwellFlame, air: c.air, ambientBar: *p.PressureHPa / 1000}
 	hp := &HeatPlan{}
 	p.Heat = hp
 	k := c.heated
@@ -282,7 +284,7 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 			Inputs: []working.Input{working.Num("Heat burned", k.BurnedKJ*n, quantity.Kilojoule, "heat.energy_kj"), working.Num("Heating value", lhv, quantity.MJPerKg, lhvFrom),
 				working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, effPath)}})
 		if fuel.ID == "gas" {
-			c.canister(g, lhv)
+			c.canister(g)
 		}
 	}
 	return nil

@@ -147,6 +147,10 @@ const (
 	canFilmWind     = 4.0   // more for each m/s
 )
 
+// CanisterSteel returns the mass in g of the steel of canisters that hold so
+// many g together. From memory.
+func CanisterSteel(capacityG float64) float64 { return canSteelShare * capacityG }
+
 // A Canister is gas in a steel can.
 type Canister struct {
 	Blend

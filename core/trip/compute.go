@@ -1,0 +1,324 @@
+package trip
+
+import (
+	"errors"
+	"fmt"
+	"math"
+	"runtime"
+	"slices"
+	"strings"
+	"sync"
+
+	"apodemos/core/brew"
+	"apodemos/core/heat"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+	"apodemos/core/working"
+)
+
+const practice = "common practice, no published source"
+
+// Limits of a trip; a year on the road fits.
+const (
+	MaxStops = 400
+	MaxBrews = 2000 // occurrences
+	MaxDay   = 500
+	MaxStay  = 60
+)
+
+// calc carries one computation.
+type calc struct {
+	trip  Trip
+	fixed *stocks // amounts bought, where they are given by another plan
+	out   *Result
+	occ   []BrewTotals
+	lines []line
+	stock stocks // amounts bought, as decided here
+}
+
+// stocks is what is bought of each supply at each place to buy it, in order.
+type stocks map[string][]float64
+
+// Compute plans a trip. Its error is brew.Problems; a brew that cannot be made
+// at its stop is no error but listed in Impossible.
+func Compute(t Trip) (*Result, error) {
+	c, err := compute(t, nil)
+	if err != nil {
+		return nil, err
+	}
+	return c.out, nil
+}
+
+func compute(t Trip, fixed *stocks) (*calc, error) {
+	if bad := check(t); len(bad) > 0 {
+		return nil, bad
+	}
+	c := &calc{trip: t, fixed: fixed, stock: stocks{}, out: &Result{Version: brew.Version, Stops: []StopTotals{}, Brews: []BrewTotals{}, Coffees: []CoffeeNeed{}, Bags: []Bag{},
+		Lines: []SupplyLine{}, Buy: []Buy{}, Canisters: []CanisterUse{}, DaysOut: []DayTotals{}, Tasks: []Task{}, Shortages: []Shortage{},
+		Cautions: []brew.Caution{}, Notes: []quantity.Phrase{}, Impossible: []Impossible{}, Working: working.Sheet{}}}
+	if bad := c.places(); len(bad) > 0 {
+		return nil, bad
+	}
+	c.planBrews()
+	c.supplies()
+	c.totals()
+	c.schedule()
+	c.safety()
+	c.out.Brews = c.occ
+	return c, nil
+}
+
+func problem(field string, value any, format string, args ...any) brew.Problem {
+	return brew.Problem{Field: field, Value: value, Message: fmt.Sprintf(format, args...)}
+}
+
+// check finds what is wrong with a trip apart from its brews.
+func check(t Trip) brew.Problems {
+	var bad brew.Problems
+	add := func(field string, value any, format string, args ...any) {
+		bad = append(bad, problem(field, value, format, args...))
+	}
+	if t.People < 1 || t.People > 24 {
+		add("people", t.People, "%d is not allowed; allowed: 1 to 24", t.People)
+	}
+	if len(t.Stops) > MaxStops {
+		add("stops", len(t.Stops), "%d stops; allowed: up to %d", len(t.Stops), MaxStops)
+	}
+	day, n := 1, 0
+	for i, s := range t.Stops {
+		at := fmt.Sprintf("stops[%d].", i)
+		if s.Day < day || s.Day > MaxDay {
+			add(at+"day", s.Day, "day %d is not allowed after day %d; allowed: %d to %d", s.Day, day, day, MaxDay)
+		}
+		day = max(s.Day, day)
+		if k := s.nights(); k < 1 || k > MaxStay {
+			add(at+"nights", k, "%d nights; allowed: 1 to %d", k, MaxStay)
+		} else {
+			n += k * len(s.Brews)
+		}
+		for j, b := range s.Brews {
+			if b.At != "" && !clockTime(b.At) {
+				add(fmt.Sprintf("%sbrews[%d].at", at, j), b.At, "%q is not a time of day; allowed: 00:00 to 23:59, or nothing", b.At)
+			}
+		}
+	}
+	if n > MaxBrews {
+		add("stops", n, "%d brews over all days; allowed: up to %d", n, MaxBrews)
+	}
+	for i, k := range t.Supplies.Canisters {
+		bad = append(bad, k.check(fmt.Sprintf("supplies.canisters[%d].", i))...)
+	}
+	if k := t.Supplies.Canister; k != nil {
+		bad = append(bad, k.check("supplies.canister.")...)
+	}
+	for _, f := range []struct {
+		name string
+		v    *float64
+		max  float64
+	}{{"fuel_g", t.Supplies.FuelG, 50000}, {"coffee_g", t.Supplies.CoffeeG, 50000}, {"water_ml", t.Supplies.WaterMl, 100000}, {"battery_wh", t.Supplies.BatteryWh, 20000},
+		{"fuel_reserve_pct", t.Supplies.FuelReserve, 200}, {"spare_pct", t.Supplies.Spare, 200}, {"sugar_g", t.Supplies.SugarG, 50}} {
+		if f.v != nil {
+			if p, is := brew.CheckRange("supplies."+f.name, *f.v, 0, f.max, ""); is {
+				bad = append(bad, p)
+			}
+		}
+	}
+	return bad
+}
+
+func clockTime(s string) bool {
+	return len(s) == 5 && s[2] == ':' && s[:2] >= "00" && s[:2] <= "23" && s[3:] >= "00" && s[3:] <= "59" && strings.Trim(s, "0123456789") == ":"
+}
+
+func (k CanisterIn) check(at string) brew.Problems {
+	var bad brew.Problems
+	if p, is := brew.CheckRange(at+"capacity_g", k.CapacityG, 50, 1000, "g"); is {
+		bad = append(bad, p)
+	}
+	if k.LeftG != nil && (!(*k.LeftG >= 0) || *k.LeftG > k.CapacityG) {
+		bad = append(bad, problem(at+"left_g", *k.LeftG, "%g g left is not allowed; allowed: 0 to the %g g that it holds", *k.LeftG, k.CapacityG))
+	}
+	for _, v := range []float64{k.PropanePct, k.IsobutanePct, k.ButanePct} {
+		if !(v >= 0 && v <= 100) {
+			bad = append(bad, problem(at+"propane_pct", v, "%g %% is not allowed; allowed: 0 to 100 %%", v))
+		}
+	}
+	if sum := k.PropanePct + k.IsobutanePct + k.ButanePct; !(math.Abs(sum-100) <= 0.5) {
+		bad = append(bad, problem(at+"propane_pct", sum, "propane, isobutane and n-butane are %g %% together; allowed: 100 %%", sum))
+	}
+	return bad
+}
+
+func (s Stop) nights() int {
+	if s.Facts.Nights == nil {
+		return 1
+	}
+	return *s.Facts.Nights
+}
+
+// dry reports whether all water is carried in.
+func (s Stop) dry() bool { return s.Facts.Source == "none" }
+
+func (s Stop) sells(what string) bool { return slices.Contains(s.Facts.Resupply, what) }
+
+// allows reports whether something may be used here: yes unless a list is given
+// that lacks it.
+func (s Stop) allows(what string) bool {
+	return len(s.Facts.Allowed) == 0 || slices.Contains(s.Facts.Allowed, what)
+}
+
+// places finds the boiling points.
+func (c *calc) places() brew.Problems {
+	var bad brew.Problems
+	for i, s := range c.trip.Stops {
+		set, err := brew.Settle(brew.Request{Place: s.Conditions.Place})
+		if err != nil {
+			for _, p := range err.(brew.Problems) {
+				p.Field = fmt.Sprintf("stops[%d].conditions.%s", i, p.Field)
+				bad = append(bad, p)
+			}
+			continue
+		}
+		st := StopTotals{Name: s.Name, Day: s.Day, Nights: s.nights(), BoilC: set.Boil.BoilC, Strip: [][2]float64{}}
+		for up := -400.0; up <= 400; up += 200 {
+			place := brew.Place{AltitudeM: new(set.AltitudeM + up), Atmosphere: s.Conditions.Place.Atmosphere, SeaLevelHPa: s.Conditions.Place.SeaLevelHPa}
+			if b, err := brew.BoilAt(place); err == nil {
+				st.Strip = append(st.Strip, [2]float64{set.AltitudeM + up, b.BoilC})
+			}
+		}
+		c.out.Stops = append(c.out.Stops, st)
+		c.out.Days = max(c.out.Days, s.Day+s.nights()-1)
+	}
+	return bad
+}
+
+// planBrews plans every brew once, side by side on the processors there are,
+// and lays them out over the days of each stay.
+func (c *calc) planBrews() {
+	type job struct {
+		stop, brew int
+		plan       *brew.Plan
+		err        error
+	}
+	var jobs []job
+	for i, s := range c.trip.Stops {
+		for j := range s.Brews {
+			jobs = append(jobs, job{stop: i, brew: j})
+		}
+	}
+	var wg sync.WaitGroup
+	workers := runtime.GOMAXPROCS(0)
+	for w := range workers {
+		wg.Go(func() {
+			for i := w; i < len(jobs); i += workers {
+				j := &jobs[i]
+				r := c.trip.Stops[j.stop].Brews[j.brew].Request
+				// Canisters are followed along the trip, from the pack.
+				r.Heat.Canister = brew.Canister{TempC: r.Heat.Canister.TempC}
+				j.plan, j.err = brew.Compute(r)
+			}
+		})
+	}
+	wg.Wait()
+	plans := map[[2]int]*brew.Plan{}
+	for _, j := range jobs {
+		b := c.trip.Stops[j.stop].Brews[j.brew]
+		if j.err != nil {
+			bad, ok := errors.AsType[brew.Problems](j.err)
+			if !ok {
+				bad = brew.Problems{{Field: "request", Message: j.err.Error()}}
+			}
+			c.out.Impossible = append(c.out.Impossible, Impossible{Stop: j.stop, Brew: b.ID, Name: b.Name, Field: bad[0].Field, Message: bad[0].Message})
+			continue
+		}
+		plans[[2]int{j.stop, j.brew}] = j.plan
+	}
+	for i, s := range c.trip.Stops {
+		order := make([]int, len(s.Brews))
+		for j := range order {
+			order[j] = j
+		}
+		slices.SortStableFunc(order, func(a, b int) int { return strings.Compare(s.Brews[a].At, s.Brews[b].At) })
+		for day := range s.nights() {
+			for _, j := range order {
+				if p := plans[[2]int{i, j}]; p != nil {
+					c.occ = append(c.occ, occurrence(i, s.Day+day, s.Brews[j], p))
+				}
+			}
+		}
+	}
+	if c.occ == nil {
+		c.occ = []BrewTotals{}
+	}
+}
+
+// Masses in g, from memory: a dry paper, and what a wet one keeps.
+const (
+	paperG    = 1.5
+	wetPaperG = 5
+)
+
+// isPaper reports whether a consumable is a paper, which is counted.
+func isPaper(what string) bool {
+	return strings.Contains(what, "paper") && !strings.Contains(what, "cloth")
+}
+
+func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
+	m, _ := method.ByID(p.Request.Method)
+	s, _ := m.School(*p.Request.School)
+	o := BrewTotals{ID: b.ID, Stop: stop, Day: day, Name: b.Name, At: b.At, Method: m.ID, School: s.ID, People: *p.Request.Drinkers,
+		DoseG: *p.DoseG, DrinkMl: *p.DrinkMl, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
+	for _, what := range s.Consumables {
+		if isPaper(what) {
+			o.Filter, o.Filters = what, *p.Batches
+			if m.Family == "cup" {
+				o.Filters = *p.Request.Drinkers
+			}
+		}
+	}
+	first, last := 0.0, 0.0
+	for _, st := range p.Steps {
+		first, last = math.Min(first, st.AtS), math.Max(last, st.AtS+st.ForS)
+	}
+	for _, r := range p.Rounds {
+		last = math.Max(last, r.ReadyS)
+	}
+	o.TotalS = last - first
+	o.WasteG = o.DoseG + *p.Water.RetainedMl + wetPaperG*o.Filters
+	if m.Contact == method.Dilution {
+		// The coffee was brewed and its grounds left at home.
+		o.WasteG = 0
+	}
+	if p.Heat != nil {
+		o.Fuel = *p.Request.Heat.Fuel
+		if p.Heat.FuelG != nil {
+			o.FuelG = *p.Heat.FuelG
+		}
+		if p.Heat.EnergyWh != nil {
+			o.EnergyWh = *p.Heat.EnergyWh
+		}
+	}
+	return o
+}
+
+// gathered reports whether a fuel is found and not carried.
+func gathered(fuel string) bool { return fuel == "wood" || fuel == "electric" }
+
+func (k CanisterIn) fill() heat.Canister {
+	g := k.CapacityG
+	if k.LeftG != nil {
+		g = *k.LeftG
+	}
+	f := g / (k.PropanePct + k.IsobutanePct + k.ButanePct)
+	return heat.Canister{Blend: heat.Blend{Propane: k.PropanePct * f, Isobutane: k.IsobutanePct * f, Butane: k.ButanePct * f}, CapacityG: k.CapacityG}
+}
+
+func or(p *float64, def float64) float64 {
+	if p == nil {
+		return def
+	}
+	return *p
+}
+
+// usualCanister is bought where nothing else is said.
+var usualCanister = CanisterIn{CapacityG: 230, PropanePct: 20, IsobutanePct: 80}

@@ -1,0 +1,314 @@
+package trip
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"apodemos/core/brew"
+	"apodemos/core/heat"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+)
+
+const (
+	// leave is when the journey is taken to begin on day 1.
+	leave = "08:00"
+	// concentrateS is how long cold concentrate stands, and keepDays how long a
+	// bottle of it is trusted out of a refrigerator. Common practice.
+	concentrateS = 18 * 3600
+	keepDays     = 2
+	// coldC is the morning below which a canister is taken into the bag at night.
+	coldC = 5
+)
+
+func (c *calc) task(t Task, why, template string, values ...quantity.Value) {
+	t.Phrase, t.Why = quantity.Say(template, values...), why
+	c.out.Tasks = append(c.out.Tasks, t)
+}
+
+// schedule lays out what to do: before leaving, backwards from each cup, on the
+// evening before, and after.
+func (c *calc) schedule() {
+	if len(c.occ) == 0 {
+		return
+	}
+	c.before()
+	c.concentrate()
+	c.mornings()
+	c.evenings()
+	c.onTheWay()
+	c.after()
+	rank := map[string]int{"before": 0, "evening": 3, "after": 4}
+	slices.SortStableFunc(c.out.Tasks, func(a, b Task) int {
+		if a.Day != b.Day {
+			return a.Day - b.Day
+		}
+		if ra, rb := rank[a.When], rank[b.When]; ra != rb && (ra >= 3 || rb >= 3 || a.At == "" || b.At == "") {
+			return ra - rb
+		}
+		return int(a.minute() - b.minute())
+	})
+}
+
+// minute is when a task begins, in minutes after midnight; tasks without a time
+// come first.
+func (t Task) minute() float64 {
+	if t.At == "" {
+		return -1e6
+	}
+	h, m := 0, 0
+	_, _ = fmt.Sscanf(t.At, "%d:%d", &h, &m) // checked before
+	return float64(60*h+m) + t.OffsetS/60
+}
+
+func (c *calc) before() {
+	grams := map[string]float64{}
+	var kinds []string
+	rest := map[string]float64{}
+	firstDay := map[string]int{}
+	limit := len(c.occ)
+	if _, first := c.legs(func(s Stop) bool { return s.sells("coffee") }); len(first) > 1 {
+		limit = first[1]
+	}
+	ground := false
+	for i := range limit {
+		o := &c.occ[i]
+		r := o.plan.Request.Coffee
+		kind := *r.Roast + " " + *r.Species
+		if _, ok := grams[kind]; !ok {
+			kinds = append(kinds, kind)
+			rest[kind], firstDay[kind] = *r.DaysOff, o.Day
+		}
+		grams[kind] += o.DoseG
+		ground = ground || *r.GroundAhead
+	}
+	for _, kind := range kinds {
+		c.task(Task{ID: "buy:" + kind, When: "before", Day: min(firstDay[kind]-6, 0), Stop: -1}, "Fresh beans carry gas: they rest before they are brewed. What is bought later on the way is listed with its stop.",
+			"Buy {0} of "+kind+" beans, roasted about {1} days before day "+fmt.Sprint(firstDay[kind])+".", quantity.Of(grams[kind]*(1+or(c.trip.Supplies.Spare, spare)/100), quantity.Gram), quantity.Of(rest[kind], quantity.None))
+	}
+	if limit > 0 {
+		what := "Weigh out {0} portions of whole beans, one bag a brew, and mark them."
+		why := "A portion is quicker than a scale in the wind."
+		if ground {
+			what = "Grind what is to be ground at home and weigh out {0} portions, one bag a brew; mark day and grind."
+			why = "Ground coffee fades: grind it last, press the air out, keep it dry."
+		}
+		c.task(Task{ID: "portion", When: "before", Day: 0, Stop: -1}, why, what, quantity.Of(float64(limit), quantity.None))
+	}
+	for _, b := range c.out.Buy {
+		if b.Stop >= 0 {
+			continue
+		}
+		day := -1
+		switch {
+		case b.ID == "coffee":
+			continue
+		case b.Packs > 0:
+			c.task(Task{ID: "have:" + b.ID, When: "before", Day: day, Stop: -1}, "A weighed canister tells what is left in it; write the mass on it.",
+				"Have {0} canisters with {1} of gas together; weigh each.", quantity.Of(b.Packs, quantity.None), quantity.Of(b.Amount, quantity.Gram))
+		default:
+			c.task(Task{ID: "have:" + b.ID, When: "before", Day: day, Stop: -1}, "Counted now, they do not run out on the way.", "Have ready: "+strings.ToLower(b.Label[:1])+b.Label[1:]+", {0}.", quantity.Of(b.Amount, b.Unit))
+		}
+	}
+	if wh := *c.out.Totals.EnergyWh; wh > 0 {
+		c.task(Task{ID: "charge", When: "before", Day: 0, Stop: -1}, "A cold battery gives less.", "Charge the battery: the brews take {0}.", quantity.Of(wh, quantity.WattHour))
+	}
+	if g := *c.out.Totals.EpsomG; g > 0 {
+		c.task(Task{ID: "minerals", When: "before", Day: 0, Stop: -1}, "Kept apart: together they fall out of a strong solution.", "Weigh out {0} of Epsom salt and {1} of baking soda, in two marked bottles of water.",
+			quantity.Of(g, quantity.Gram), quantity.Of(*c.out.Totals.SodaG, quantity.Gram))
+	}
+}
+
+// concentrate is begun at home when it is drunk in the first days, and else on
+// the way, the day before.
+func (c *calc) concentrate() {
+	home := 0.0
+	var dose float64
+	for i := range c.occ {
+		o := &c.occ[i]
+		if o.Method != "serve-concentrate" {
+			continue
+		}
+		ml := *o.plan.Water.ConcentrateMl
+		if o.Day <= 1+keepDays {
+			home += ml
+			dose += o.DoseG
+			continue
+		}
+		at := o.At
+		if at == "" {
+			at = leave
+		}
+		c.task(Task{ID: fmt.Sprintf("concentrate:%d:%d", o.ID, o.Day), When: "evening", Day: o.Day, Stop: o.Stop, At: at, OffsetS: -concentrateS, ForS: concentrateS, Brew: o.ID},
+			"Out of a refrigerator it keeps a day or two, so it is begun on the way and strained before it is drunk. Safe water only: nothing here boils.",
+			"Begin {0} of cold concentrate with {1} of coarse coffee, stir to wet; strain it before it is drunk.", quantity.Of(ml, quantity.Millilitre), quantity.Of(o.DoseG, quantity.Gram))
+	}
+	if home > 0 {
+		c.task(Task{ID: "concentrate", When: "before", Day: 1, Stop: -1, At: leave, OffsetS: -concentrateS - 2*3600, ForS: concentrateS}, "Twelve to twenty-four hours; strained and bottled two hours before leaving, and chilled.",
+			"Begin {0} of cold concentrate with {1} of coarse coffee, stir to wet.", quantity.Of(home, quantity.Millilitre), quantity.Of(dose, quantity.Gram))
+		c.task(Task{ID: "strain", When: "before", Day: 1, Stop: -1, At: leave, OffsetS: -2 * 3600, ForS: 900}, "It keeps up to two weeks in a refrigerator, a day or two outside.", "Strain the concentrate, bottle it and chill it.")
+	}
+}
+
+func (c *calc) mornings() {
+	for i := range c.occ {
+		o := &c.occ[i]
+		name := titled(nameOf(o))
+		t := Task{When: "brew", Day: o.Day, Stop: o.Stop, At: o.At, Brew: o.ID}
+		t.ID, t.OffsetS, t.ForS = fmt.Sprintf("brew:%d:%d", o.ID, o.Day), -o.TotalS, o.TotalS
+		m, _ := method.ByID(o.Method)
+		c.task(t, "Counted back from coffee in hand.", name+": begin "+strings.ToLower(m.Name[:1])+m.Name[1:]+"; it takes {0} for {1} cups.", quantity.Of(o.TotalS, quantity.Second), quantity.Of(o.People, quantity.None))
+		first := 0.0
+		for _, s := range o.plan.Steps {
+			first = math.Min(first, s.AtS)
+		}
+		for _, s := range o.plan.Steps {
+			if s.ID != "light" {
+				continue
+			}
+			l := t
+			l.ID, l.OffsetS, l.ForS = fmt.Sprintf("light:%d:%d", o.ID, o.Day), -o.TotalS+s.AtS-first, *o.plan.Heat.HeatS
+			c.task(l, "In the open or with a wide-open door: burning takes air and gives off carbon monoxide.", name+": "+strings.ToLower(s.Text[:1])+s.Text[1:]+" {0} to the boil.", quantity.Of(*o.plan.Heat.HeatS, quantity.Second))
+		}
+	}
+}
+
+// evenings are the evenings before a morning with something to get ready.
+func (c *calc) evenings() {
+	done := map[string]bool{}
+	for i := range c.occ {
+		o := &c.occ[i]
+		if o.At == "" || o.At >= noon {
+			continue
+		}
+		r := o.plan.Request
+		evening := func(id, why, text string, v ...quantity.Value) {
+			key := fmt.Sprintf("%s:%d", id, o.Day)
+			if !done[key] {
+				done[key] = true
+				c.task(Task{ID: key, When: "evening", Day: o.Day - 1, Stop: o.Stop, Brew: o.ID}, why, text, v...)
+			}
+		}
+		where := " for the morning at " + c.trip.Stops[o.Stop].Name
+		if *r.Water.Treatment == "filtered" {
+			evening("filter", "In frost keep the filter in the bag too: ice breaks it.", "Filter {0}"+where+".", quantity.Of(o.WaterMl, quantity.Millilitre))
+		}
+		if o.Fuel == "gas" && *r.Place.AirC < coldC {
+			evening("canister", "Cold gas does not feed. Never warm a canister with a flame or hot water.", "Take the canister into the sleeping bag"+where+": {0} is expected.", quantity.Of(*r.Place.AirC, quantity.Celsius))
+		}
+		if *r.Water.State != string(heat.Liquid) {
+			evening("melt", "Snow needs some water under it, or the pot scorches; a warm bottle saves the slowest minutes.", "Keep {0} of water from freezing overnight"+where+".", quantity.Of(0.05**o.plan.Water.HeatedMl+100, quantity.Millilitre))
+		}
+		if *r.Coffee.GroundAhead {
+			continue
+		}
+	}
+}
+
+// onTheWay is what to buy and carry at a stop.
+func (c *calc) onTheWay() {
+	for _, b := range c.out.Buy {
+		if b.Stop < 0 {
+			continue
+		}
+		s := c.trip.Stops[b.Stop]
+		what, v := "Buy {0} of "+strings.ToLower(b.Label[:1])+b.Label[1:]+" at "+s.Name+".", quantity.Of(b.Amount, b.Unit)
+		if b.Packs > 0 {
+			what, v = "Buy {0} canisters at "+s.Name+".", quantity.Of(b.Packs, quantity.None)
+		} else if b.Unit == quantity.Count {
+			what = "Buy {0} " + strings.ToLower(b.Label[:1]) + b.Label[1:] + " at " + s.Name + "."
+		}
+		c.task(Task{ID: fmt.Sprintf("buy:%s:%d", b.ID, b.Stop), When: "morning", Day: s.Day, Stop: b.Stop}, "The next place that sells it comes later than what is left lasts.", what, v)
+	}
+	for i, st := range c.out.Stops {
+		if st.CarryMl > 0 {
+			c.task(Task{ID: fmt.Sprintf("carry:%d", i), When: "evening", Day: st.Day + st.Nights - 1, Stop: i}, "The next stop has no water.", "Fill {0} of water for coffee before leaving "+st.Name+".", quantity.Of(st.CarryMl, quantity.Millilitre))
+		}
+		if c.trip.Stops[i].Facts.Bin && i > 0 && c.out.Stops[i-1].WasteG > 0 {
+			c.task(Task{ID: fmt.Sprintf("bin:%d", i), When: "evening", Day: st.Day, Stop: i}, "Wet grounds are heavy and smell.", "Leave wet grounds and papers in the bin at "+st.Name+".")
+		}
+	}
+}
+
+func (c *calc) after() {
+	day := c.out.Days + 1
+	seen := map[string]bool{}
+	for i := range c.occ {
+		m, _ := method.ByID(c.occ[i].Method)
+		s, _ := m.School(c.occ[i].School)
+		if s.Clean == "" || seen[m.ID] {
+			continue
+		}
+		seen[m.ID] = true
+		c.task(Task{ID: "clean:" + m.ID, When: "after", Day: day, Stop: -1}, "What is put away damp smells, and a damp cloth grows things.", m.Name+": "+strings.ToLower(s.Clean[:1])+s.Clean[1:]+" Dry it fully in the air.")
+	}
+	if len(c.out.Canisters) > 0 {
+		last := c.out.Canisters[len(c.out.Canisters)-1]
+		c.task(Task{ID: "weigh", When: "after", Day: day, Stop: -1}, "What was burned in truth sets the stove's efficiency for the next trip.", "Weigh the canister: by this plan {0} of gas is left in it.", quantity.Of(last.EndG, quantity.Gram))
+	}
+}
+
+// safety raises the cautions of the journey; carriers, land managers and local
+// rules have the last word.
+func (c *calc) safety() {
+	add := func(id, level, text, why string) {
+		if !slices.ContainsFunc(c.out.Cautions, func(k brew.Caution) bool { return k.ID == id }) {
+			c.out.Cautions = append(c.out.Cautions, brew.Caution{ID: id, Level: level, Text: text, Why: why})
+		}
+	}
+	fuel := slices.ContainsFunc(c.occ, func(o BrewTotals) bool { return o.Fuel != "" && !gathered(o.Fuel) })
+	for _, s := range c.trip.Stops {
+		switch s.Facts.LegBy {
+		case "flight":
+			if fuel {
+				add("flight", "danger", "No fuel of any kind, full or part-used, goes on an aircraft: use it up or leave it, and buy again there. A stove must be clean and dry.", "Vapour burns in a hold. Batteries have limits too. The carrier's own rules come first: ask before you pack.")
+			} else {
+				add("flight-battery", "care", "Batteries go in the cabin, and large ones not at all; coffee powder may be searched.", "The carrier's own rules come first: ask before you pack.")
+			}
+		case "ferry":
+			if fuel {
+				add("ferry", "care", "On a ferry stove and fuel stay packed, and some carriers take none.", "Nobody sees a flame below deck in time. Ask the carrier.")
+			}
+		case "train":
+			if fuel {
+				add("train", "care", "On a train nothing burns, and some carriers limit fuel.", "Ask the carrier.")
+			}
+		}
+	}
+	for _, o := range c.occ {
+		s := c.trip.Stops[o.Stop]
+		h := o.plan.Request.Heat
+		b, _ := heat.BurnerByID(*h.Burner)
+		burning := o.plan.Heat != nil && b.Flame
+		if burning && s.Facts.FireBan {
+			add(fmt.Sprintf("fire-ban:%d", o.Stop), "danger", fmt.Sprintf("There is a fire ban at %s: %s needs a flame. Plan one that needs none, or ask whether a stove is excepted.", s.Name, nameOf(&o)), "A ban is law there, and dry ground burns from a spark.")
+		}
+		what := ""
+		switch {
+		case burning && h.Burner != nil && (*h.Burner == "fire" || *h.Burner == "twig"):
+			what = "fire"
+		case burning:
+			what = "stove"
+		case o.plan.Heat != nil && *h.Burner == "mains":
+			what = "mains"
+		case h.SuppliedC != nil && o.plan.Heat == nil && len(o.plan.Curves.WaterC) > 0:
+			what = "urn"
+		}
+		if what != "" && !s.allows(what) {
+			add(fmt.Sprintf("not-there:%d:%s", o.Stop, what), "care", fmt.Sprintf("%s at %s is planned with %s, which is not allowed or not there.", titled(nameOf(&o)), s.Name, map[string]string{"fire": "an open fire", "stove": "a stove", "mains": "a socket", "urn": "an urn"}[what]), "The stop says what there is: "+strings.Join(s.Facts.Allowed, ", ")+".")
+		}
+		if s.Facts.Trust == "doubtful" && *o.plan.Request.Water.Treatment == "safe" {
+			add(fmt.Sprintf("doubtful:%d", o.Stop), "danger", fmt.Sprintf("The water at %s is doubtful and %s does not treat it: boil it, filter it or bring other.", s.Name, nameOf(&o)), "Brewing below the boil does not disinfect, and nothing here takes chemicals out. Follow local advice.")
+		}
+		if o.Verdict == "weak" || o.Verdict == "will-not-feed" && o.LowestBar != nil {
+			add(fmt.Sprintf("canister:%d", o.Stop), "care", fmt.Sprintf("The canister is too cold at %s for a full flame: warm it in a jacket first.", s.Name), "Cold gas does not press. Never heat a canister with a flame or hot water.")
+		}
+	}
+	for _, d := range c.out.DaysOut {
+		if d.CaffeineMg > caffeineDay {
+			add("caffeine", "care", fmt.Sprintf("A cup of each brew on day %d is about %.0f mg of caffeine.", d.Day, math.Round(d.CaffeineMg/5)*5), "Published guidance (EFSA 2015, US FDA) is up to 400 mg a day for most healthy adults, 200 mg in pregnancy. An estimate, not medical advice.")
+		}
+	}
+}

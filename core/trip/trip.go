@@ -1,0 +1,289 @@
+// Package trip plans all the brews of a journey and adds up what to buy,
+// prepare, carry, treat and do, and when.
+package trip
+
+import (
+	"apodemos/core/brew"
+	"apodemos/core/quantity"
+	"apodemos/core/working"
+)
+
+// Trip is a journey: stops, people, and the brews they want at each.
+type Trip struct {
+	Name     string
+	People   int
+	StartsOn string // ISO date of day 1, local to the first stop; empty when not fixed
+	Supplies Supplies
+	Stops    []Stop
+}
+
+// Supplies is what is carried, and how much more than needed. What is left out
+// is worked out.
+type Supplies struct {
+	Canisters   []CanisterIn       `json:"canisters,omitempty" maxItems:"40" doc:"In the pack at the start; worked out when left out"`
+	Canister    *CanisterIn        `json:"canister,omitempty" doc:"The kind bought; 230 g of 20/80 propane and isobutane when left out"`
+	FuelG       *float64           `json:"fuel_g,omitempty" minimum:"0" maximum:"50000" doc:"Liquid or solid fuel at the start"`
+	CoffeeG     *float64           `json:"coffee_g,omitempty" minimum:"0" maximum:"50000" doc:"Coffee at the start"`
+	Filters     map[string]float64 `json:"filters,omitempty" doc:"Papers at the start, by kind"`
+	WaterMl     *float64           `json:"water_ml,omitempty" minimum:"0" maximum:"100000" doc:"What the bottles hold together"`
+	BatteryWh   *float64           `json:"battery_wh,omitempty" minimum:"0" maximum:"20000"`
+	FuelReserve *float64           `json:"fuel_reserve_pct,omitempty" minimum:"0" maximum:"200" doc:"Fuel over what is needed; 20 when left out"`
+	Spare       *float64           `json:"spare_pct,omitempty" minimum:"0" maximum:"200" doc:"Coffee and papers over what is needed; 10 when left out"`
+	SugarG      *float64           `json:"sugar_g,omitempty" minimum:"0" maximum:"50" doc:"In each cup"`
+	Minerals    *bool              `json:"minerals,omitempty" doc:"Mineralise water that has next to nothing in it"`
+}
+
+// CanisterIn is a gas canister; shares are by mass.
+type CanisterIn struct {
+	CapacityG    float64  `json:"capacity_g" minimum:"50" maximum:"1000"`
+	LeftG        *float64 `json:"left_g,omitempty" minimum:"0" maximum:"1000" doc:"As weighed; full when left out"`
+	PropanePct   float64  `json:"propane_pct" minimum:"0" maximum:"100"`
+	IsobutanePct float64  `json:"isobutane_pct" minimum:"0" maximum:"100"`
+	ButanePct    float64  `json:"butane_pct" minimum:"0" maximum:"100"`
+}
+
+// Stop is a place where coffee is made. It has a stay of one or more days.
+type Stop struct {
+	Name       string
+	Day        int     // first day there, from 1
+	Km         float64 // along the route
+	TimeZone   string  // IANA name
+	Note       string
+	Conditions brew.Request // place, water and heat
+	Facts      Facts
+	Brews      []Brew
+}
+
+// Facts are about a stop, beyond what a brew's plan asks.
+type Facts struct {
+	Lat      *float64 `json:"lat,omitempty" minimum:"-90" maximum:"90"`
+	Lon      *float64 `json:"lon,omitempty" minimum:"-180" maximum:"180"`
+	Nights   *int     `json:"nights,omitempty" minimum:"1" maximum:"60" doc:"1 when left out; brews are made on each day of the stay"`
+	Source   string   `json:"water_source,omitempty" enum:",tap,spring,stream,lake,snow,bottled,urn,none" doc:"none: all water is carried in"`
+	Trust    string   `json:"water_trust,omitempty" enum:",trusted,doubtful"`
+	Allowed  []string `json:"allowed,omitempty" enum:"fire,stove,mains,urn" doc:"What may be used; not known when left out"`
+	FireBan  bool     `json:"fire_ban,omitempty"`
+	Resupply []string `json:"resupply,omitempty" enum:"coffee,fuel,filters,milk" doc:"What can be bought"`
+	Bin      bool     `json:"bin,omitempty" doc:"Waste can be left here"`
+	LegBy    string   `json:"leg_by,omitempty" enum:",foot,road,ferry,train,flight" doc:"How the journey goes on from here"`
+	LegHours *float64 `json:"leg_hours,omitempty" minimum:"0" maximum:"240"`
+	MorningC *float64 `json:"morning_c,omitempty" minimum:"-50" maximum:"55" doc:"Air before 10:00"`
+	DayC     *float64 `json:"day_c,omitempty" minimum:"-50" maximum:"55" doc:"Air from 10:00"`
+}
+
+// Brew is one brew, made on each day of the stay. Request is whole, with the
+// stop's conditions in it.
+type Brew struct {
+	ID      int64
+	Name    string
+	At      string // coffee in hand, local time of day HH:MM; empty for any time
+	Request brew.Request
+}
+
+// ConditionsAt returns a stop's conditions at a time of day: its morning and day
+// temperatures take the place of the one air temperature where they are known.
+func ConditionsAt(c brew.Request, f Facts, at string) brew.Request {
+	air := f.DayC
+	if at != "" && at < "10:00" {
+		air = f.MorningC
+	}
+	if air != nil {
+		c.Place.AirC = air
+	}
+	return c
+}
+
+// Result is everything to buy, prepare, carry, treat and do.
+type Result struct {
+	Version    string            `json:"version"`
+	Days       int               `json:"days"`
+	Stops      []StopTotals      `json:"stops"`
+	Brews      []BrewTotals      `json:"brews" doc:"In the order in which they are made, one for each day of a stay"`
+	Totals     Totals            `json:"totals"`
+	Coffees    []CoffeeNeed      `json:"coffees"`
+	Bags       []Bag             `json:"bags" doc:"Portions, one a brew"`
+	Lines      []SupplyLine      `json:"lines" doc:"What runs down along the route"`
+	Buy        []Buy             `json:"buy" doc:"What to have at the start and to buy on the way"`
+	Canisters  []CanisterUse     `json:"canisters"`
+	DaysOut    []DayTotals       `json:"day_totals"`
+	Tasks      []Task            `json:"tasks"`
+	Shortages  []Shortage        `json:"shortages" doc:"What runs out, first first"`
+	Tightest   *Shortage         `json:"tightest" doc:"When nothing runs out: what would first, and by how much it does not"`
+	Cautions   []brew.Caution    `json:"cautions"`
+	Notes      []quantity.Phrase `json:"notes"`
+	Impossible []Impossible      `json:"impossible" doc:"Brews that cannot be made as planned, and why"`
+	Working    working.Sheet     `json:"working"`
+}
+
+// StopTotals is what a stop takes.
+type StopTotals struct {
+	Name     string  `json:"name"`
+	Day      int     `json:"day"`
+	Nights   int     `json:"nights"`
+	BoilC    float64 `json:"boil_c"`
+	DrawMl   float64 `json:"draw_ml" doc:"Water for coffee over the stay"`
+	CarryMl  float64 `json:"carry_ml" doc:"Water to carry on from here to the dry stops that follow"`
+	TreatS   float64 `json:"treat_s" doc:"At a rolling boil only to make water safe"`
+	TreatG   float64 `json:"treat_fuel_g"`
+	FilterMl float64 `json:"filter_ml" doc:"Water to put through a filter"`
+	FuelG    float64 `json:"fuel_g"`
+	WasteG   float64 `json:"waste_g" doc:"Wet grounds and papers carried on from here"`
+	// Strip is the boiling point round here, for when one ends up elsewhere.
+	Strip [][2]float64 `json:"strip" doc:"[m, °C]"`
+}
+
+// BrewTotals is one brew on one day.
+type BrewTotals struct {
+	ID        int64       `json:"id"`
+	Stop      int         `json:"stop" doc:"Index into stops"`
+	Day       int         `json:"day"`
+	Name      string      `json:"name"`
+	At        string      `json:"at"`
+	Method    string      `json:"method"`
+	School    string      `json:"school"`
+	People    float64     `json:"people"`
+	DoseG     float64     `json:"dose_g"`
+	DrinkMl   float64     `json:"drink_ml"`
+	WaterMl   float64     `json:"water_ml" doc:"All of it, washing up included"`
+	FuelG     float64     `json:"fuel_g"`
+	Fuel      string      `json:"fuel" doc:"Empty when nothing is burned"`
+	EnergyWh  float64     `json:"energy_wh"`
+	Filter    string      `json:"filter" doc:"Kind of paper; empty for none"`
+	Filters   float64     `json:"filters"`
+	Caffeine  float64     `json:"caffeine_mg" doc:"Each cup"`
+	TotalS    float64     `json:"total_s" doc:"From the first thing to do until all is served"`
+	WasteG    float64     `json:"waste_g"`
+	GasFromG  *float64    `json:"gas_from_g" doc:"In the canister before"`
+	GasToG    *float64    `json:"gas_to_g"`
+	LowestBar *float64    `json:"lowest_bar" doc:"Gauge pressure, lowest"`
+	Verdict   string      `json:"verdict"`
+	Steps     []brew.Step `json:"steps,omitempty" doc:"Only where asked for"`
+
+	plan *brew.Plan
+	milk float64
+}
+
+// Plan returns the plan of the brew; nil when it is impossible.
+func (b BrewTotals) Plan() *brew.Plan { return b.plan }
+
+// Totals is the sum over the trip. Working has each.
+type Totals struct {
+	Brews      *float64 `json:"brews"`
+	CoffeeG    *float64 `json:"coffee_g"`
+	Filters    *float64 `json:"filters"`
+	FuelG      *float64 `json:"fuel_g" doc:"Carried fuel"`
+	GasG       *float64 `json:"gas_g"`
+	EnergyWh   *float64 `json:"energy_wh" doc:"From a battery"`
+	WaterMl    *float64 `json:"water_ml"`
+	CarryMl    *float64 `json:"carry_ml" doc:"Largest carry between sources"`
+	TreatS     *float64 `json:"treat_s"`
+	TreatG     *float64 `json:"treat_fuel_g"`
+	MilkG      *float64 `json:"milk_g"`
+	SugarG     *float64 `json:"sugar_g"`
+	EpsomG     *float64 `json:"epsom_g"`
+	SodaG      *float64 `json:"soda_g"`
+	WasteG     *float64 `json:"waste_g" doc:"Most wet waste carried at once"`
+	CaffeineMg *float64 `json:"caffeine_mg" doc:"Most for one person in a day"`
+	MorningS   *float64 `json:"morning_s" doc:"Longest morning"`
+	PackG      *float64 `json:"pack_g" doc:"Most that is carried at once of what is used up, water apart"`
+}
+
+// CoffeeNeed is coffee of one kind.
+type CoffeeNeed struct {
+	Kind   string  `json:"kind" doc:"In words"`
+	Ground string  `json:"ground" doc:"Grind in words where it is ground at home; empty for whole beans"`
+	G      float64 `json:"g"`
+}
+
+// Bag is a portion for one brew.
+type Bag struct {
+	Day    int     `json:"day"`
+	Label  string  `json:"label"`
+	G      float64 `json:"g"`
+	Ground string  `json:"ground"`
+}
+
+// SupplyLine is one supply along the route.
+type SupplyLine struct {
+	ID     string        `json:"id"`
+	Label  string        `json:"label"`
+	Unit   quantity.Unit `json:"unit"`
+	Points []LinePoint   `json:"points"`
+	Most   float64       `json:"most"`
+}
+
+// LinePoint is what is left after something happened.
+type LinePoint struct {
+	Stop int     `json:"stop"`
+	Day  int     `json:"day"`
+	Left float64 `json:"left"`
+	Why  string  `json:"why" enum:"start,bought,brew"`
+	Name string  `json:"name" doc:"Of the brew or the stop"`
+}
+
+// Buy is something to have at the start, or to buy at a stop.
+type Buy struct {
+	ID     string        `json:"id"`
+	Label  string        `json:"label"`
+	Stop   int           `json:"stop" doc:"Index into stops; −1 before leaving"`
+	Need   float64       `json:"need" doc:"Until the next place to buy it"`
+	Amount float64       `json:"amount" doc:"With the reserve, in what it is sold in"`
+	Unit   quantity.Unit `json:"unit"`
+	Packs  float64       `json:"packs" doc:"Canisters, where it comes in canisters; 0 otherwise"`
+	MassG  float64       `json:"mass_g" doc:"In the pack, with its steel"`
+}
+
+// CanisterUse is a canister along the trip.
+type CanisterUse struct {
+	N        int     `json:"n"`
+	From     int     `json:"from" doc:"Stop where it is bought; −1 before leaving"`
+	Capacity float64 `json:"capacity_g"`
+	StartG   float64 `json:"start_g"`
+	EndG     float64 `json:"end_g"`
+	Brews    int     `json:"brews"`
+	Propane  float64 `json:"propane_pct" doc:"Of what is left"`
+}
+
+// DayTotals is one day.
+type DayTotals struct {
+	Day        int     `json:"day"`
+	MorningS   float64 `json:"morning_s" doc:"Making coffee before noon"`
+	CaffeineMg float64 `json:"caffeine_mg" doc:"For one who drinks a cup of each brew"`
+	Brews      int     `json:"brews"`
+}
+
+// Shortage is a supply that runs out, or how near it comes.
+type Shortage struct {
+	ID    string        `json:"id"`
+	Label string        `json:"label"`
+	Stop  int           `json:"stop"`
+	Day   int           `json:"day"`
+	Short float64       `json:"short" doc:"What is missing by the next place to buy it; 0 when none is"`
+	Left  float64       `json:"left" doc:"What is left at the least"`
+	Unit  quantity.Unit `json:"unit"`
+	quantity.Phrase
+}
+
+// Impossible is a brew that cannot be made as planned.
+type Impossible struct {
+	Stop    int    `json:"stop"`
+	Brew    int64  `json:"brew"`
+	Name    string `json:"name"`
+	Field   string `json:"field"`
+	Message string `json:"message"`
+}
+
+// Task is something to do at a time. A task with At counts from that local time
+// of its day: it begins OffsetS seconds after it, or before it where negative.
+type Task struct {
+	ID      string  `json:"id"`
+	When    string  `json:"when" enum:"before,morning,evening,brew,after"`
+	Day     int     `json:"day" doc:"Of the trip; day 1 is the first, 0 the day before"`
+	Stop    int     `json:"stop" doc:"Index into stops; −1 at home"`
+	At      string  `json:"at" doc:"Local time HH:MM that OffsetS counts from; empty for any time of the day"`
+	OffsetS float64 `json:"offset_s"`
+	ForS    float64 `json:"for_s"`
+	Brew    int64   `json:"brew,omitempty"`
+	quantity.Phrase
+	Why string `json:"why"`
+}

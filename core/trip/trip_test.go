@@ -1,0 +1,362 @@
+package trip
+
+import (
+	"encoding/json"
+	"fmt"
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"apodemos/core/brew"
+)
+
+func ptr[T any](v T) *T { return &v }
+
+func place(altitude, air float64) brew.Place {
+	return brew.Place{AltitudeM: &altitude, AirC: &air}
+}
+
+// brewAt is a brew with its stop's conditions in it.
+func brewAt(s Stop, id int64, at, m string, people float64) Brew {
+	r := s.Conditions
+	r.Method, r.Drinkers = m, &people
+	return Brew{ID: id, Name: fmt.Sprintf("brew %d", id), At: at, Request: r}
+}
+
+func result(t require.TestingT, in Trip) *Result {
+	r, err := Compute(in)
+	require.NoError(t, err)
+	return r
+}
+
+// two is a small trip: a tap at sea level, then a dry stop up high with gas.
+func two() Trip {
+	low := Stop{Name: "Quay", Day: 1, Conditions: brew.Request{Place: place(0, 15)}, Facts: Facts{Source: "tap", Bin: true}}
+	low.Brews = []Brew{brewAt(low, 1, "07:00", "cone", 2)}
+	high := Stop{Name: "Saddle", Day: 2, Conditions: brew.Request{Place: place(3000, 0)}, Facts: Facts{Source: "none", Nights: ptr(3)}}
+	high.Brews = []Brew{brewAt(high, 2, "06:30", "cone", 2), brewAt(high, 3, "16:00", "pot", 2)}
+	return Trip{Name: "Two", People: 2, StartsOn: "2026-09-05", Stops: []Stop{low, high}}
+}
+
+func compute1(t *testing.T, r brew.Request) *brew.Plan {
+	p, err := brew.Compute(r)
+	require.NoError(t, err)
+	return p
+}
+
+func TestTotalsAreTheSumOfTheBrews(t *testing.T) {
+	r := result(t, two())
+	require.Len(t, r.Brews, 1+3*2, "a brew is made on each day of a stay")
+	cone := compute1(t, two().Stops[0].Brews[0].Request)
+	coneHigh := compute1(t, two().Stops[1].Brews[0].Request)
+	pot := compute1(t, two().Stops[1].Brews[1].Request)
+	assert.InDelta(t, *cone.DoseG+3**coneHigh.DoseG+3**pot.DoseG, *r.Totals.CoffeeG, 1e-9)
+	assert.InDelta(t, 3*(*coneHigh.Water.CarriedMl+*pot.Water.CarriedMl), *r.Totals.CarryMl, 1e-9, "the saddle is dry: all its water is carried from the quay")
+	assert.InDelta(t, 1+3, *r.Totals.Filters, 1e-9, "a paper a cone")
+	assert.Equal(t, 4, r.Days)
+	assert.Equal(t, "Saddle", r.Stops[1].Name)
+	// A tenth over four papers is one: five to have.
+	for _, b := range r.Buy {
+		if b.ID == "filter:cone paper" {
+			assert.Equal(t, 5.0, b.Amount)
+		}
+	}
+	for path, f := range r.Working {
+		assert.NotEmpty(t, f.Formula, path)
+		assert.NotEmpty(t, f.Source, path)
+		if f.Value != nil && len(f.Inputs) > 1 && path != "totals.pack_g" {
+			sum := 0.0
+			for _, in := range f.Inputs {
+				sum += *in.Value
+			}
+			assert.InDelta(t, *f.Value, sum, 1e-6, "%s: its inputs add up to it", path)
+		}
+	}
+}
+
+// anyTrip draws a trip of up to six stops.
+func anyTrip(t *rapid.T) Trip {
+	out := Trip{Name: "any", People: 2}
+	day := 1
+	methods := []string{"pot", "cone", "flat-bed", "hand-press", "moka", "cup-steep", "slow-drip", "serve-concentrate", "steep-bag"}
+	for i := range rapid.IntRange(1, 6).Draw(t, "stops") {
+		s := Stop{Name: fmt.Sprintf("stop %d", i), Day: day, Conditions: brew.Request{Place: place(float64(rapid.IntRange(0, 5000).Draw(t, "altitude")), float64(rapid.IntRange(-15, 35).Draw(t, "air")))}}
+		s.Facts.Source = rapid.SampledFrom([]string{"", "tap", "none"}).Draw(t, "source")
+		s.Facts.Nights = ptr(rapid.IntRange(1, 4).Draw(t, "nights"))
+		s.Facts.Bin = rapid.Bool().Draw(t, "bin")
+		s.Facts.Resupply = rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"coffee", "fuel", "filters", "milk"}), 0, 4, rapid.ID[string]).Draw(t, "resupply")
+		s.Conditions.Heat.Burner = rapid.SampledFrom([]*string{nil, ptr("spirit"), ptr("fire"), ptr("mains"), ptr("element-12v")}).Draw(t, "burner")
+		if rapid.Bool().Draw(t, "doubtful") {
+			s.Conditions.Water.Treatment = ptr("boil")
+		}
+		for j := range rapid.IntRange(0, 3).Draw(t, "brews") {
+			s.Brews = append(s.Brews, brewAt(s, int64(10*i+j+1), rapid.SampledFrom([]string{"", "06:30", "15:00"}).Draw(t, "at"), rapid.SampledFrom(methods).Draw(t, "method"), float64(rapid.IntRange(1, 4).Draw(t, "people"))))
+		}
+		day += s.nights()
+		out.Stops = append(out.Stops, s)
+	}
+	return out
+}
+
+// What is bought is what is used and what is left; what is drawn from canisters
+// is what the brews burned; nothing is ever less than nothing.
+func TestSuppliesBalance(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		in := anyTrip(t)
+		r := result(t, in)
+		_, err := json.Marshal(r)
+		require.NoError(t, err, "no NaN and no infinity")
+		for _, l := range r.Lines {
+			last := 0.0
+			var bought, used float64
+			for _, p := range l.Points {
+				assert.GreaterOrEqual(t, p.Left, 0.0, l.ID)
+				switch p.Why {
+				case "brew":
+					used += last - p.Left
+					assert.LessOrEqual(t, p.Left, last+1e-9)
+				default:
+					bought += p.Left - last
+				}
+				last = p.Left
+			}
+			assert.InDelta(t, bought, used+last, 1e-6*math.Max(bought, 1), l.ID)
+		}
+		var drawn, burned, waste float64
+		for _, k := range r.Canisters {
+			assert.GreaterOrEqual(t, k.EndG, 0.0)
+			assert.LessOrEqual(t, k.EndG, k.StartG+1e-9)
+			drawn += k.StartG - k.EndG
+		}
+		for _, b := range r.Brews {
+			if b.Fuel == "gas" {
+				burned += b.FuelG
+				require.NotNil(t, b.GasToG)
+				assert.GreaterOrEqual(t, *b.GasToG, 0.0)
+			}
+			waste += b.WasteG
+		}
+		assert.InDelta(t, burned, drawn, 1e-6*math.Max(burned, 1), "gas drawn is gas burned")
+		assert.Empty(t, r.Shortages, "with the plan's own supplies nothing runs out")
+		var stops float64
+		for _, s := range r.Stops {
+			stops += s.DrawMl
+		}
+		assert.InDelta(t, *r.Totals.WaterMl, stops, 1e-6*math.Max(stops, 1))
+		assert.LessOrEqual(t, *r.Totals.WasteG, waste+1e-9)
+		for _, task := range r.Tasks {
+			assert.NotContains(t, task.Text, "{")
+		}
+	})
+}
+
+// More of what goes wrong never takes less.
+func TestWhatIfNeverHelps(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		in := anyTrip(t)
+		c, err := Compare(in, WhatIf{MorePeople: rapid.IntRange(0, 2).Draw(t, "more"), DelayDays: rapid.IntRange(0, 2).Draw(t, "delay"), DelayStop: rapid.IntRange(0, len(in.Stops)-1).Draw(t, "where")})
+		require.NoError(t, err)
+		assert.GreaterOrEqual(t, *c.Changed.Totals.WaterMl, *c.Base.Totals.WaterMl-1e-6)
+		assert.GreaterOrEqual(t, *c.Changed.Totals.Brews, *c.Base.Totals.Brews)
+	})
+}
+
+func TestWhatRunsOut(t *testing.T) {
+	in := two()
+	in.Supplies.CoffeeG = ptr(100.0)
+	r := result(t, in)
+	require.NotEmpty(t, r.Shortages)
+	assert.Equal(t, "coffee", r.Shortages[0].ID)
+	assert.InDelta(t, *r.Totals.CoffeeG-100, r.Shortages[0].Short, 1e-9)
+	assert.Contains(t, r.Shortages[0].Text, "Coffee runs out at Saddle, day")
+	assert.Nil(t, r.Tightest)
+
+	r = result(t, two())
+	require.NotNil(t, r.Tightest)
+	assert.Contains(t, r.Tightest.Text, "Nothing runs out.")
+}
+
+func TestWhatIfADayMoreOrLostPapers(t *testing.T) {
+	c, err := Compare(two(), WhatIf{DelayDays: 3, DelayStop: 1})
+	require.NoError(t, err)
+	assert.Equal(t, 7, c.Changed.Days)
+	require.NotEmpty(t, c.Changed.Shortages, "three days more than the reserves")
+	assert.NotEmpty(t, c.Differences)
+
+	c, err = Compare(two(), WhatIf{LostFilters: ptr(1)})
+	require.NoError(t, err)
+	require.Len(t, c.Swaps, 1)
+	assert.Equal(t, "Steeped or boiled pot", c.Swaps[0].To)
+	assert.InDelta(t, 1, *c.Changed.Totals.Filters, 1e-9, "only the quay's")
+
+	c, err = Compare(two(), WhatIf{LostMethods: []string{"pot", "cone", "cup-steep"}})
+	require.NoError(t, err)
+	require.Len(t, c.Swaps, 3)
+	assert.Empty(t, c.Swaps[0].To, "nothing to fall back to")
+	assert.Zero(t, *c.Changed.Totals.Brews)
+
+	c, err = Compare(two(), WhatIf{ColderC: 10})
+	require.NoError(t, err)
+	assert.Greater(t, *c.Changed.Totals.GasG, *c.Base.Totals.GasG, "colder pots, more gas")
+
+	_, err = Compare(two(), WhatIf{DelayStop: 7, ColderC: 99})
+	assert.ErrorContains(t, err, "delay_stop: 7 is no stop; allowed: 0 to 1")
+	assert.ErrorContains(t, err, "colder_c")
+}
+
+func TestBadTrips(t *testing.T) {
+	for _, c := range []struct {
+		change func(*Trip)
+		says   string
+	}{
+		{func(in *Trip) { in.People = 0 }, "people: 0 is not allowed; allowed: 1 to 24"},
+		{func(in *Trip) { in.Stops[1].Day = 0 }, "stops[1].day"},
+		{func(in *Trip) { in.Stops[1].Facts.Nights = ptr(99) }, "stops[1].nights"},
+		{func(in *Trip) { in.Stops[0].Brews[0].At = "25:00" }, "stops[0].brews[0].at"},
+		{func(in *Trip) { in.Stops[0].Conditions.Place.AltitudeM = ptr(9999.0) }, "stops[0].conditions.place.altitude_m"},
+		{func(in *Trip) { in.Supplies.Canisters = []CanisterIn{{CapacityG: 230, PropanePct: 50}} }, "supplies.canisters[0].propane_pct"},
+		{func(in *Trip) {
+			in.Supplies.Canister = &CanisterIn{CapacityG: 100, LeftG: ptr(200.0), ButanePct: 100}
+		}, "supplies.canister.left_g"},
+		{func(in *Trip) { in.Supplies.Spare = ptr(-1.0) }, "supplies.spare_pct"},
+	} {
+		in := two()
+		c.change(&in)
+		_, err := Compute(in)
+		assert.ErrorContains(t, err, c.says)
+	}
+	in := two()
+	in.Stops[1].Brews[0].Request.Method = "moka"
+	in.Stops[1].Brews[0].Request.Heat.SuppliedC = ptr(90.0)
+	r := result(t, in)
+	require.Len(t, r.Impossible, 1, "a brew that cannot be made is told, and the rest is planned")
+	assert.Equal(t, "heat.supplied_c", r.Impossible[0].Field)
+	assert.Len(t, r.Brews, 4)
+}
+
+func TestScheduleCountsBack(t *testing.T) {
+	r := result(t, two())
+	tasks := map[string]Task{}
+	kinds := map[string]bool{}
+	for i, task := range r.Tasks {
+		tasks[task.ID], kinds[task.When] = task, true
+		if i > 0 {
+			assert.GreaterOrEqual(t, task.Day, r.Tasks[i-1].Day)
+		}
+	}
+	begin, light := tasks["brew:2:3"], tasks["light:2:3"]
+	assert.Equal(t, "06:30", begin.At)
+	assert.InDelta(t, -begin.ForS, begin.OffsetS, 1e-9, "it ends with coffee in hand")
+	assert.Greater(t, light.OffsetS, begin.OffsetS)
+	assert.Negative(t, light.OffsetS)
+	for _, k := range []string{"before", "brew", "evening", "after"} {
+		assert.True(t, kinds[k], k)
+	}
+	carry := tasks["carry:0"]
+	assert.Contains(t, carry.Text, "before leaving Quay")
+	assert.Contains(t, tasks["canister:3"].Text, "sleeping bag", "0 °C in the morning")
+}
+
+func TestConcentrateIsBegunInTime(t *testing.T) {
+	in := two()
+	s := &in.Stops[0]
+	s.Conditions.Heat.SuppliedC = ptr(92.0)
+	s.Brews = []Brew{brewAt(*s, 1, "07:00", "serve-concentrate", 2)}
+	far := Stop{Name: "Train", Day: 9, Conditions: s.Conditions}
+	far.Brews = []Brew{brewAt(far, 9, "06:15", "serve-concentrate", 2)}
+	in.Stops = append(in.Stops, far)
+	ids := map[string]Task{}
+	for _, task := range result(t, in).Tasks {
+		ids[task.ID] = task
+	}
+	home, ok := ids["concentrate"]
+	require.True(t, ok)
+	assert.Equal(t, -1, home.Stop)
+	assert.LessOrEqual(t, home.OffsetS, -12*3600.0)
+	way, ok := ids["concentrate:9:9"]
+	require.True(t, ok, "on day 9 it is made on the way")
+	assert.InDelta(t, -18*3600, way.OffsetS, 1e-9)
+}
+
+func TestCautionsOfTheWay(t *testing.T) {
+	in := two()
+	in.Stops[0].Facts.LegBy = "flight"
+	in.Stops[1].Facts.FireBan = true
+	in.Stops[1].Facts.Allowed = []string{"urn"}
+	in.Stops[1].Facts.Trust = "doubtful"
+	ids := map[string]bool{}
+	for _, k := range result(t, in).Cautions {
+		ids[k.ID] = true
+		assert.NotEmpty(t, k.Why)
+	}
+	for _, id := range []string{"flight", "fire-ban:1", "not-there:1:stove", "doubtful:1"} {
+		assert.True(t, ids[id], id)
+	}
+}
+
+func TestConditionsOfTheDay(t *testing.T) {
+	c := brew.Request{Place: place(0, 12)}
+	f := Facts{MorningC: ptr(-5.0), DayC: ptr(18.0)}
+	assert.Equal(t, -5.0, *ConditionsAt(c, f, "06:30").Place.AirC)
+	assert.Equal(t, 18.0, *ConditionsAt(c, f, "15:00").Place.AirC)
+	assert.Equal(t, 12.0, *ConditionsAt(c, Facts{}, "06:30").Place.AirC)
+}
+
+// By hand, common practice: two cones of 225 ml at 65 g/L, the grounds keeping
+// 2 ml/g, take 450 / (1000/65 − 2) = 33.6 g and pour 517 ml.
+func TestALegByHand(t *testing.T) {
+	in := two()
+	in.Stops = in.Stops[:1]
+	r := result(t, in)
+	assert.InDelta(t, 33.6, *r.Totals.CoffeeG, 0.05)
+	dose := 450 / (1000/65.0 - 2)
+	assert.InDelta(t, dose, *r.Totals.CoffeeG, 1e-6)
+	// Heated: poured and 60 ml of rinse; with 30 ml of washing up.
+	assert.InDelta(t, dose*1000/65+60+30, *r.Totals.WaterMl, 1)
+	// Gas: the water and a 150 g titanium pot from 15 to 100 °C, at an
+	// efficiency of 0.5 and 45.76 MJ/kg.
+	kJ := (dose*1000/65+60)/1000*4.19*85 + 0.15*0.52*85
+	assert.InDelta(t, kJ/0.5/45.76, *r.Totals.GasG, 0.6)
+	assert.InDelta(t, *r.Totals.GasG, 230-r.Canisters[0].EndG, 1e-6)
+}
+
+// An old canister is emptied first; the rest of that brew comes from the next.
+func TestCanistersInTurn(t *testing.T) {
+	in := two()
+	full := CanisterIn{CapacityG: 100, PropanePct: 20, IsobutanePct: 80}
+	old := full
+	old.LeftG = ptr(5.0)
+	in.Supplies.Canisters = []CanisterIn{old, full}
+	r := result(t, in)
+	require.GreaterOrEqual(t, len(r.Canisters), 2)
+	assert.InDelta(t, 0, r.Canisters[0].EndG, 0.02)
+	assert.Equal(t, 1, r.Canisters[0].Brews)
+	assert.Equal(t, 7, r.Canisters[1].Brews, "the first brew took from both")
+	assert.Less(t, r.Canisters[1].Propane, 20.0, "propane goes first")
+}
+
+// thirty is 30 stops of 3 brews.
+func thirty() Trip {
+	t := Trip{Name: "Thirty", People: 2}
+	for i := range 30 {
+		s := Stop{Name: fmt.Sprint(i), Day: i + 1, Conditions: brew.Request{Place: place(float64(100*i), float64(20-i))}}
+		for j, m := range []string{"cone", "pot", "hand-press"} {
+			s.Brews = append(s.Brews, brewAt(s, int64(3*i+j), "07:00", m, 2))
+		}
+		t.Stops = append(t.Stops, s)
+	}
+	return t
+}
+
+func BenchmarkTrip(b *testing.B) {
+	in := thirty()
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := Compute(in); err != nil {
+			b.Fatal(err)
+		}
+	}
+}

@@ -1,0 +1,244 @@
+package formats
+
+import (
+	"bytes"
+	"encoding/csv"
+	"errors"
+	"fmt"
+	"io"
+	"math"
+	"slices"
+	"strconv"
+	"strings"
+	"unicode/utf8"
+
+	"golang.org/x/text/encoding/charmap"
+
+	"apodemos/core/trip"
+)
+
+// MaxCSVBytes bounds a CSV file of stops.
+const MaxCSVBytes = 2 << 20
+
+// stopColumns are the columns of a CSV of stops; only the name is needed.
+var stopColumns = []string{"name", "day", "nights", "altitude_m", "km", "lat", "lon", "time_zone", "air_c", "morning_c", "day_c", "wind_ms", "heat", "water", "note"}
+
+// heats of the CSV, as merge patches over a stop's conditions.
+var heats = map[string]map[string]any{
+	"stove": {"burner": "canister"}, "spirit": {"burner": "spirit"}, "petrol": {"burner": "petrol"}, "fire": {"burner": "fire"},
+	"twig": {"burner": "twig"}, "mains": {"burner": "mains"}, "12v": {"burner": "element-12v"}, "urn": {"supplied_c": 92.0}, "": nil,
+}
+
+// ReadStops reads stops from CSV: a header of column names in any order, then a
+// line a stop. Commas, semicolons or tabs divide; with semicolons and tabs a
+// comma may be the decimal mark. The error is a *FormatError with the line.
+func ReadStops(r io.Reader) (TripFile, error) {
+	f := TripFile{Format: TripFormat, Version: TripVersion, Name: "Imported trip", People: 2, Stops: []StopFile{}}
+	fail := func(line int, format string, args ...any) (TripFile, error) {
+		return f, &FormatError{"CSV", line, fmt.Sprintf(format, args...)}
+	}
+	b, err := io.ReadAll(io.LimitReader(r, MaxCSVBytes+1))
+	if err != nil {
+		return f, err
+	}
+	if len(b) > MaxCSVBytes {
+		return fail(0, "larger than %d kB; allowed: up to that", MaxCSVBytes>>10)
+	}
+	b = bytes.TrimPrefix(b, []byte("\xef\xbb\xbf"))
+	if !utf8.Valid(b) {
+		// Old spreadsheets write Windows-1252.
+		if b, err = charmap.Windows1252.NewDecoder().Bytes(b); err != nil {
+			return fail(0, "neither UTF-8 nor Windows-1252; allowed: UTF-8")
+		}
+	}
+	first, _, _ := bytes.Cut(b, []byte("\n"))
+	comma := ','
+	for _, c := range []rune{';', '\t'} {
+		if bytes.ContainsRune(first, c) {
+			comma = c
+		}
+	}
+	in := csv.NewReader(bytes.NewReader(b))
+	in.Comma, in.TrimLeadingSpace, in.FieldsPerRecord = comma, true, -1
+	head, err := in.Read()
+	if err != nil {
+		return fail(1, "no header; allowed: a first line with the names of columns: %s", strings.Join(stopColumns, ", "))
+	}
+	at := map[string]int{}
+	for i, h := range head {
+		name := strings.ToLower(strings.TrimSpace(h))
+		if !slices.Contains(stopColumns, name) {
+			return fail(1, "column %q is not known; allowed: %s", h, strings.Join(stopColumns, ", "))
+		}
+		if _, twice := at[name]; twice {
+			return fail(1, "column %q stands twice; allowed: once", h)
+		}
+		at[name] = i
+	}
+	if _, ok := at["name"]; !ok {
+		return fail(1, "no column name; allowed: at least that one, of %s", strings.Join(stopColumns, ", "))
+	}
+	day := 0
+	for {
+		rec, err := in.Read()
+		if err == io.EOF {
+			break
+		}
+		if err != nil {
+			line := 0
+			if pe, ok := errors.AsType[*csv.ParseError](err); ok {
+				line = pe.Line
+			}
+			return fail(line, "%v; allowed: well-formed CSV", errors.Unwrap(err))
+		}
+		line, _ := in.FieldPos(0)
+		if len(rec) != len(head) {
+			return fail(line, "%d cells under %d columns; allowed: one each", len(rec), len(head))
+		}
+		s, err := readStop(rec, at, comma, &day)
+		if err != nil {
+			return fail(line, "%v", err)
+		}
+		if len(f.Stops) == trip.MaxStops {
+			return fail(line, "more than %d stops; allowed: up to that", trip.MaxStops)
+		}
+		f.Stops = append(f.Stops, s)
+	}
+	if len(f.Stops) == 0 {
+		return fail(2, "no stop; allowed: a line a stop under the header")
+	}
+	return f, nil
+}
+
+func readStop(rec []string, at map[string]int, comma rune, day *int) (StopFile, error) {
+	s := StopFile{Conditions: map[string]any{}}
+	cell := func(name string) string {
+		if i, ok := at[name]; ok {
+			return strings.TrimSpace(rec[i])
+		}
+		return ""
+	}
+	var bad error
+	number := func(name string, min, max float64) *float64 {
+		text := cell(name)
+		if text == "" {
+			return nil
+		}
+		plain := strings.ReplaceAll(text, "−", "-")
+		if comma != ',' {
+			plain = strings.Replace(plain, ",", ".", 1)
+		}
+		v, err := strconv.ParseFloat(plain, 64)
+		if err != nil || !(v >= min && v <= max) {
+			if bad == nil {
+				bad = fmt.Errorf("%s: %q is not allowed; allowed: a number from %g to %g", name, text, min, max)
+			}
+			return nil
+		}
+		return &v
+	}
+	put := func(group, name string, v any) {
+		g, ok := s.Conditions[group].(map[string]any)
+		if !ok {
+			g = map[string]any{}
+			s.Conditions[group] = g
+		}
+		g[name] = v
+	}
+	if s.Name = short(cell("name"), 120); s.Name == "" {
+		return s, errors.New("name: empty; allowed: 1 to 120 characters")
+	}
+	*day++
+	if v := number("day", 1, trip.MaxDay); v != nil {
+		*day = int(*v)
+	}
+	s.Day = *day
+	if v := number("nights", 1, trip.MaxStay); v != nil {
+		n := int(*v)
+		s.Facts.Nights = &n
+		*day += n - 1
+	}
+	if v := number("km", 0, 40000); v != nil {
+		s.Km = *v
+	}
+	s.Facts.Lat, s.Facts.Lon = number("lat", -90, 90), number("lon", -180, 180)
+	s.Facts.MorningC, s.Facts.DayC = number("morning_c", -50, 55), number("day_c", -50, 55)
+	for _, c := range []struct {
+		column, field string
+		min, max      float64
+	}{{"altitude_m", "altitude_m", -430, 8850}, {"air_c", "air_c", -50, 55}, {"wind_ms", "wind_ms", 0, 30}} {
+		if v := number(c.column, c.min, c.max); v != nil {
+			put("place", c.field, *v)
+		}
+	}
+	s.Note = short(cell("note"), 2000)
+	if s.TimeZone = cell("time_zone"); s.TimeZone != "" {
+		if err := CheckZone(s.TimeZone); err != nil {
+			return s, fmt.Errorf("time_zone: %w", err)
+		}
+	}
+	heat, ok := heats[strings.ToLower(cell("heat"))]
+	if !ok {
+		return s, fmt.Errorf("heat: %q is not known; allowed: stove, spirit, petrol, fire, twig, mains, 12v, urn, or nothing", cell("heat"))
+	}
+	for k, v := range heat {
+		put("heat", k, v)
+	}
+	switch w := strings.ToLower(cell("water")); {
+	case w == "snow":
+		s.Facts.Source = w
+		put("water", "state", "snow")
+	case slices.Contains(factWords["water_source"], w):
+		s.Facts.Source = w
+	default:
+		return s, fmt.Errorf("water: %q is not known; allowed:%s", w, strings.Join(factWords["water_source"], " "))
+	}
+	return s, bad
+}
+
+// safe keeps a spreadsheet from taking a text for a formula.
+func safe(s string) string {
+	if s != "" && strings.ContainsRune("=+-@\t\r", rune(s[0])) {
+		return "'" + s
+	}
+	return s
+}
+
+// WriteProvisions writes what to buy, the portions, and the canisters as CSV.
+func WriteProvisions(w io.Writer, r *trip.Result) error {
+	out := csv.NewWriter(w)
+	out.UseCRLF = true
+	num := func(v float64) string { return strconv.FormatFloat(math.Round(v*10)/10, 'f', -1, 64) }
+	rows := [][]string{{"list", "item", "amount", "unit", "packs", "mass_g", "where", "day"}}
+	for _, b := range r.Buy {
+		where, day := "before leaving", 0
+		if b.Stop >= 0 {
+			where, day = r.Stops[b.Stop].Name, r.Stops[b.Stop].Day
+		}
+		unit := string(b.Unit)
+		if unit == "×" {
+			unit = "pieces"
+		}
+		packs := ""
+		if b.Packs > 0 {
+			packs = num(b.Packs)
+		}
+		rows = append(rows, []string{"buy", safe(b.Label), num(b.Amount), unit, packs, num(b.MassG), safe(where), strconv.Itoa(day)})
+	}
+	for _, b := range r.Bags {
+		what := "whole beans"
+		if b.Ground != "" {
+			what = "ground, " + b.Ground
+		}
+		rows = append(rows, []string{"portion", safe(b.Label + ", " + what), num(b.G), "g", "", num(b.G), "bag", strconv.Itoa(b.Day)})
+	}
+	for _, s := range r.Stops {
+		if s.CarryMl > 0 {
+			rows = append(rows, []string{"water", "to carry on", num(s.CarryMl), "ml", "", num(s.CarryMl), safe(s.Name), strconv.Itoa(s.Day + s.Nights - 1)})
+		}
+	}
+	if err := out.WriteAll(rows); err != nil {
+		return err
+	}
+	return out.Error()
+}

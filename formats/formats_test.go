@@ -1,0 +1,262 @@
+package formats
+
+import (
+	"bytes"
+	"encoding/csv"
+	"encoding/json"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"apodemos/core/brew"
+	"apodemos/core/trip"
+)
+
+func ptr[T any](v T) *T { return &v }
+
+func sample() trip.Trip {
+	air, alt := 12.0, 2400.0
+	s := trip.Stop{Name: "Pass <north> & hut", Day: 1, Km: 12.5, TimeZone: "Europe/Lisbon", Note: "=cmd()", Facts: trip.Facts{Lat: ptr(40.25), Lon: ptr(-7.5), Source: "none", MorningC: ptr(-3.0)},
+		Conditions: brew.Request{Place: brew.Place{AltitudeM: &alt, AirC: &air}, Heat: brew.Heat{SuppliedC: ptr(90.0)}}}
+	r := trip.ConditionsAt(s.Conditions, s.Facts, "06:30")
+	r.Method, r.Drinkers, r.Heat = "cone", ptr(2.0), brew.Heat{Burner: ptr("spirit")}
+	s.Brews = []trip.Brew{{ID: 1, Name: "=First", At: "06:30", Request: r}}
+	return trip.Trip{Name: "A & B", People: 2, StartsOn: "2026-10-24", Supplies: trip.Supplies{SugarG: ptr(5.0)}, Stops: []trip.Stop{s}}
+}
+
+func result(t *testing.T, in trip.Trip) *trip.Result {
+	r, err := trip.Compute(in)
+	require.NoError(t, err)
+	return r
+}
+
+// A trip written and read again is the same trip, brews and all.
+func TestTripFileLosesNothing(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		in := sample()
+		s := &in.Stops[0]
+		s.Facts.Nights = rapid.SampledFrom([]*int{nil, ptr(3)}).Draw(t, "nights")
+		s.Facts.Resupply = rapid.SampledFrom([][]string{nil, {"fuel"}, {"coffee", "filters"}}).Draw(t, "resupply")
+		s.Facts.FireBan, s.Facts.Bin = rapid.Bool().Draw(t, "ban"), rapid.Bool().Draw(t, "bin")
+		s.Note = rapid.StringN(0, 40, 200).Draw(t, "note")
+		b := &s.Brews[0].Request
+		if rapid.Bool().Draw(t, "own air") {
+			b.Place.AirC = ptr(float64(rapid.IntRange(-20, 30).Draw(t, "air")))
+		}
+		if rapid.Bool().Draw(t, "pours") {
+			b.Pours = []brew.Pour{{ID: "second-pour", AtS: ptr(50.0)}}
+		}
+		f, err := FromTrip(in)
+		require.NoError(t, err)
+		var out bytes.Buffer
+		require.NoError(t, f.Write(&out))
+		back, err := ReadTrip(&out)
+		require.NoError(t, err)
+		again, err := back.Trip()
+		require.NoError(t, err)
+		again.Stops[0].Brews[0].ID = 1
+		want, _ := json.Marshal(in)
+		got, _ := json.Marshal(again)
+		assert.JSONEq(t, string(want), string(got))
+	})
+}
+
+func TestBadTripFiles(t *testing.T) {
+	for _, c := range []struct{ file, says string }{
+		{`{`, "trip: not JSON at line 1"},
+		{`[]`, "not a JSON object"},
+		{`{"format":"other","version":1,"name":"x","people":2,"stops":[]}`, `format: "other" is not a trip`},
+		{`{"format":"apodemos-trip","version":2,"name":"x","people":2,"stops":[]}`, "version: version 2 is not known here; allowed: 1"},
+		{`{"format":"apodemos-trip","version":1,"name":"x","people":2,"stops":[{"name":"a","day":1,"height":3}]}`, "stops[0].height: not a known field"},
+		{`{"format":"apodemos-trip","version":1,"name":"x","people":"two","stops":[]}`, "people: a string is not allowed; allowed: a whole number"},
+	} {
+		_, err := ReadTrip(strings.NewReader(c.file))
+		assert.ErrorContains(t, err, c.says)
+	}
+	for _, c := range []struct{ stop, says string }{
+		{`{"name":"","day":1}`, "stops[0].name"},
+		{`{"name":"a","day":1,"time_zone":"Moon/Base"}`, "stops[0].time_zone"},
+		{`{"name":"a","day":1,"facts":{"leg_by":"rocket"}}`, "stops[0].facts.leg_by"},
+		{`{"name":"a","day":1,"facts":{"lat":123}}`, "stops[0].facts.lat"},
+		{`{"name":"a","day":1,"conditions":{"place":{"height":3}}}`, "stops[0].conditions.place.height: not a known field"},
+		{`{"name":"a","day":1,"brews":[{"request":{"methods":"cone"}}]}`, "stops[0].brews[0].request.methods: not a known field"},
+	} {
+		f, err := ReadTrip(strings.NewReader(`{"format":"apodemos-trip","version":1,"name":"x","people":2,"stops":[` + c.stop + `]}`))
+		require.NoError(t, err)
+		_, err = f.Trip()
+		assert.ErrorContains(t, err, c.says)
+	}
+}
+
+func TestStopsFromCSV(t *testing.T) {
+	f, err := ReadStops(strings.NewReader("\xef\xbb\xbfname;day;altitude_m;km;heat;water;air_c;nights\r\nQuay;1;3,5;0;urn;tap;18;\r\n\"Saddle; high\";2;3 900;12,5;stove;none;-4;2\r\n"))
+	assert.ErrorContains(t, err, `CSV, line 3: altitude_m: "3 900" is not allowed`)
+	f, err = ReadStops(strings.NewReader("name;day;altitude_m;km;heat;water;air_c;nights\r\nQuay;1;3,5;0;urn;tap;18;\r\n\"Saddle; high\";2;3900;12,5;stove;none;−4;2\r\nHut;;2000;20;fire;spring;;\r\n"))
+	require.NoError(t, err)
+	in, err := f.Trip()
+	require.NoError(t, err)
+	require.Len(t, in.Stops, 3)
+	assert.Equal(t, 3.5, *in.Stops[0].Conditions.Place.AltitudeM)
+	assert.Equal(t, 92.0, *in.Stops[0].Conditions.Heat.SuppliedC)
+	assert.Equal(t, "Saddle; high", in.Stops[1].Name)
+	assert.Equal(t, -4.0, *in.Stops[1].Conditions.Place.AirC)
+	assert.Equal(t, 12.5, in.Stops[1].Km)
+	assert.Equal(t, 4, in.Stops[2].Day, "after two nights at the one before")
+	assert.Equal(t, "none", in.Stops[1].Facts.Source)
+
+	latin, err := ReadStops(strings.NewReader("name,altitude_m\n\xdcber,12.5\n"))
+	require.NoError(t, err)
+	assert.Equal(t, "Über", latin.Stops[0].Name)
+}
+
+func TestBadCSV(t *testing.T) {
+	for _, c := range []struct{ file, says string }{
+		{"", "line 1: no header"},
+		{"stop,height\na,1\n", `line 1: column "stop" is not known; allowed: name, day`},
+		{"day\n1\n", "no column name"},
+		{"name,name\na,b\n", `column "name" stands twice`},
+		{"name\n", "line 2: no stop"},
+		{"name,day\na\n", "line 2: 1 cells under 2 columns"},
+		{"name,day\na,0\n", `line 2: day: "0" is not allowed; allowed: a number from 1`},
+		{"name,altitude_m\na,\"3,5\"\n", `altitude_m: "3,5" is not allowed`},
+		{"name,heat\na,magma\n", `heat: "magma" is not known`},
+		{"name,water\na,soup\n", `water: "soup" is not known`},
+		{"name,time_zone\na,Moon/Base\n", "time_zone"},
+		{"name\n\"a\n", "line"},
+	} {
+		_, err := ReadStops(strings.NewReader(c.file))
+		assert.ErrorContains(t, err, c.says, c.file)
+	}
+}
+
+func FuzzCSV(f *testing.F) {
+	f.Add("name;day\na;1\n")
+	f.Fuzz(func(t *testing.T, s string) {
+		if got, err := ReadStops(strings.NewReader(s)); err == nil && len(got.Stops) == 0 {
+			t.Fatal("no stop and no error")
+		}
+	})
+}
+
+func FuzzTripFile(f *testing.F) {
+	f.Add(`{"format":"apodemos-trip","version":1,"name":"x","people":2,"stops":[{"name":"a","day":1,"brews":[{"request":{"method":"cone"}}]}]}`)
+	f.Fuzz(func(t *testing.T, s string) {
+		file, err := ReadTrip(strings.NewReader(s))
+		if err != nil {
+			return
+		}
+		if in, err := file.Trip(); err == nil {
+			_, _ = trip.Compute(in)
+		}
+	})
+}
+
+// No cell of an export is live in a spreadsheet.
+func TestNoFormulasGoOut(t *testing.T) {
+	var b bytes.Buffer
+	require.NoError(t, WriteProvisions(&b, result(t, sample())))
+	rows, err := csv.NewReader(&b).ReadAll()
+	require.NoError(t, err)
+	assert.Greater(t, len(rows), 3)
+	for _, r := range rows {
+		for _, cell := range r {
+			assert.False(t, cell != "" && strings.ContainsAny(cell[:1], "=+-@"), "%q", cell)
+		}
+	}
+	assert.Equal(t, "'=x", safe("=x"))
+}
+
+// Read back by gpsbabel and by xmllint (Debian), and by ourselves.
+func TestGPXOutIsReadElsewhere(t *testing.T) {
+	in := sample()
+	second := in.Stops[0]
+	second.Name, second.Day, second.Facts.Lat = "Träume", 2, ptr(40.5)
+	in.Stops = append(in.Stops, second, trip.Stop{Name: "Nowhere", Day: 3})
+	var b bytes.Buffer
+	without, err := WriteGPX(&b, in, result(t, in))
+	require.NoError(t, err)
+	assert.Equal(t, 1, without)
+	file := filepath.Join(t.TempDir(), "out.gpx")
+	require.NoError(t, os.WriteFile(file, b.Bytes(), 0o600))
+	require.NoError(t, exec.Command("xmllint", "--noout", file).Run())
+	out, err := exec.Command("gpsbabel", "-i", "gpx", "-f", file, "-o", "unicsv", "-F", "-").Output()
+	require.NoError(t, err)
+	assert.Contains(t, string(out), "Pass <north> & hut")
+	assert.Contains(t, string(out), "40.250000")
+	assert.Contains(t, string(out), "2400.0")
+	g, err := ReadGPX(bytes.NewReader(b.Bytes()))
+	require.NoError(t, err)
+	assert.Equal(t, "Träume", g.Waypoints[1].Name)
+	assert.Equal(t, 2400.0, *g.Waypoints[0].Ele)
+	assert.Len(t, g.Route, 2)
+}
+
+// The calendar read by python3-icalendar (Debian): every event's moment is that
+// of the schedule, across the change from daylight saving time.
+func TestCalendarIsReadElsewhere(t *testing.T) {
+	in := sample() // 2026-10-24 in Lisbon; the clocks change in the next night
+	in.Stops[0].Facts.Nights = ptr(2)
+	r := result(t, in)
+	var b bytes.Buffer
+	require.NoError(t, WriteCalendar(&b, in, r, "1", time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC)))
+	cmd := exec.Command("/usr/bin/python3", "-c", `
+import sys, json, icalendar
+c = icalendar.Calendar.from_ical(sys.stdin.buffer.read())
+out = {}
+for e in c.walk("VEVENT"):
+    out[str(e["UID"])] = [e.decoded("DTSTART").isoformat(), e.decoded("DTEND").isoformat(), str(e["SUMMARY"])]
+print(json.dumps(out))`)
+	cmd.Stdin = &b
+	out, err := cmd.Output()
+	require.NoError(t, err)
+	var got map[string][3]string
+	require.NoError(t, json.Unmarshal(out, &got))
+	assert.Len(t, got, len(r.Tasks))
+	for _, task := range r.Tasks {
+		from, _, timed, err := When(in, task)
+		require.NoError(t, err)
+		e, ok := got[task.ID+".1@apodemos"]
+		require.True(t, ok, task.ID)
+		assert.Equal(t, task.Text, e[2])
+		if timed {
+			at, err := time.Parse(time.RFC3339, e[0])
+			require.NoError(t, err)
+			assert.True(t, at.Equal(from.Truncate(time.Second)), task.ID)
+		}
+	}
+	ready := func(day int) time.Time {
+		for _, task := range r.Tasks {
+			if task.When == "brew" && task.Day == day {
+				_, to, _, err := When(in, task)
+				require.NoError(t, err)
+				return to.UTC()
+			}
+		}
+		return time.Time{}
+	}
+	assert.Equal(t, "2026-10-24T05:30:00Z", ready(1).Format(time.RFC3339), "06:30 in summer time")
+	assert.Equal(t, "2026-10-25T06:30:00Z", ready(2).Format(time.RFC3339), "06:30 the next day, in winter time: 25 h later")
+
+	in.StartsOn = ""
+	assert.ErrorIs(t, WriteCalendar(&b, in, r, "1", time.Now()), ErrNoDate)
+}
+
+// Across a border: the same local time is another moment.
+func TestZonesAcrossABorder(t *testing.T) {
+	in := sample()
+	east := in.Stops[0]
+	east.Day, east.TimeZone = 2, "Europe/Madrid"
+	in.Stops = append(in.Stops, east)
+	a, _, _, err := When(in, trip.Task{Day: 1, Stop: 0, At: "06:30"})
+	require.NoError(t, err)
+	b, _, _, err := When(in, trip.Task{Day: 1, Stop: 1, At: "06:30"})
+	require.NoError(t, err)
+	assert.Equal(t, time.Hour, a.Sub(b))
+}

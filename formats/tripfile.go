@@ -1,0 +1,256 @@
+package formats
+
+import (
+	"encoding/json"
+	"fmt"
+	"io"
+	"slices"
+	"strings"
+	"time"
+	_ "time/tzdata" // zones ship with the program
+
+	jsonpatch "github.com/evanphx/json-patch/v5"
+
+	"apodemos/core/brew"
+	"apodemos/core/trip"
+)
+
+// The trip file's name and version. A file of a later version is refused, for
+// what it says more would be lost.
+const (
+	TripFormat  = "apodemos-trip"
+	TripVersion = 1
+	// MaxTripBytes bounds a trip file; one of 60 days is about 100 kB.
+	MaxTripBytes = 4 << 20
+)
+
+// TripFile is a trip as a file.
+type TripFile struct {
+	Format   string        `json:"format" enum:"apodemos-trip"`
+	Version  int           `json:"version" minimum:"1" maximum:"1"`
+	Name     string        `json:"name" minLength:"1" maxLength:"120"`
+	People   int           `json:"people" minimum:"1" maximum:"24"`
+	StartsOn string        `json:"starts_on,omitempty" doc:"ISO date of day 1"`
+	Supplies trip.Supplies `json:"supplies,omitzero" required:"false"`
+	Stops    []StopFile    `json:"stops" maxItems:"400"`
+}
+
+// StopFile is a stop in a trip file.
+type StopFile struct {
+	Name       string         `json:"name" minLength:"1" maxLength:"120"`
+	Day        int            `json:"day" minimum:"1" maximum:"500"`
+	Km         float64        `json:"km,omitempty" minimum:"0" maximum:"40000"`
+	TimeZone   string         `json:"time_zone,omitempty" maxLength:"60" doc:"IANA name; UTC when left out"`
+	Note       string         `json:"note,omitempty" maxLength:"2000"`
+	Conditions map[string]any `json:"conditions,omitempty" doc:"Place, water and heat, as in a plan's request"`
+	Facts      trip.Facts     `json:"facts,omitzero" required:"false"`
+	Brews      []BrewFile     `json:"brews,omitempty" maxItems:"40"`
+}
+
+// BrewFile is a brew in a trip file.
+type BrewFile struct {
+	Name    string         `json:"name,omitempty" maxLength:"120"`
+	At      string         `json:"at,omitempty" doc:"Coffee in hand, local time HH:MM"`
+	Request map[string]any `json:"request" doc:"A plan's request, as an RFC 7396 merge patch over the stop's conditions"`
+}
+
+// ReadTrip reads a trip file. The error is brew.Problems with the path of the
+// field, or the line where the text stops being JSON.
+func ReadTrip(r io.Reader) (TripFile, error) {
+	f, err := brew.DecodeJSON[TripFile](r, MaxTripBytes, "trip", `{"format": "apodemos-trip", "version": 1, …}`)
+	if err != nil {
+		return f, err
+	}
+	if f.Format != TripFormat {
+		return f, brew.Problems{{Field: "format", Value: f.Format, Message: fmt.Sprintf("%q is not a trip; allowed: %s", f.Format, TripFormat)}}
+	}
+	if f.Version != TripVersion {
+		return f, brew.Problems{{Field: "version", Value: f.Version, Message: fmt.Sprintf("version %d is not known here; allowed: %d. A file of a later version wants a later Apodemos", f.Version, TripVersion)}}
+	}
+	return f, nil
+}
+
+// MergeRequest lays a patch over conditions. An unknown field is a problem under
+// the path at.
+func MergeRequest(conditions brew.Request, patch map[string]any, at string) (brew.Request, error) {
+	if patch == nil {
+		return conditions, nil
+	}
+	base, err := json.Marshal(conditions)
+	if err != nil {
+		return brew.Request{}, err
+	}
+	over, err := json.Marshal(patch)
+	if err != nil {
+		return brew.Request{}, err
+	}
+	merged, err := jsonpatch.MergePatch(base, over)
+	if err != nil {
+		return brew.Request{}, err
+	}
+	r, err := brew.Decode(strings.NewReader(string(merged)))
+	return r, under(at, err)
+}
+
+func under(at string, err error) error {
+	if bad, ok := err.(brew.Problems); ok {
+		for i := range bad {
+			bad[i].Field = at + "." + bad[i].Field
+		}
+		return bad
+	}
+	return err
+}
+
+// Trip returns the trip in a file, checked field by field.
+func (f TripFile) Trip() (trip.Trip, error) {
+	t := trip.Trip{Name: strings.TrimSpace(f.Name), People: f.People, StartsOn: f.StartsOn, Supplies: f.Supplies}
+	var bad brew.Problems
+	add := func(field string, value any, format string, args ...any) {
+		bad = append(bad, brew.Problem{Field: field, Value: value, Message: fmt.Sprintf(format, args...)})
+	}
+	if n := len([]rune(t.Name)); n < 1 || n > 120 {
+		add("name", f.Name, "%d characters; allowed: 1 to 120", n)
+	}
+	if f.StartsOn != "" {
+		if _, err := time.Parse(time.DateOnly, f.StartsOn); err != nil {
+			add("starts_on", f.StartsOn, "%q is not a date; allowed: YYYY-MM-DD", f.StartsOn)
+		}
+	}
+	for i, sf := range f.Stops {
+		at := fmt.Sprintf("stops[%d]", i)
+		s := trip.Stop{Name: strings.TrimSpace(sf.Name), Day: sf.Day, Km: sf.Km, TimeZone: sf.TimeZone, Note: sf.Note, Facts: sf.Facts}
+		if n := len([]rune(s.Name)); n < 1 || n > 120 {
+			add(at+".name", sf.Name, "%d characters; allowed: 1 to 120", n)
+		}
+		if !(s.Km >= 0 && s.Km <= 40000) {
+			add(at+".km", s.Km, "%g km is not allowed; allowed: 0 to 40000 km", s.Km)
+		}
+		if s.TimeZone == "" {
+			s.TimeZone = "UTC"
+		}
+		if err := CheckZone(s.TimeZone); err != nil {
+			add(at+".time_zone", s.TimeZone, "%v", err)
+		}
+		bad = append(bad, checkFacts(at+".facts.", s.Facts)...)
+		var err error
+		if s.Conditions, err = MergeRequest(brew.Request{}, sf.Conditions, at+".conditions"); err != nil {
+			bad = append(bad, asProblems(at, err)...)
+			continue
+		}
+		for j, bf := range sf.Brews {
+			bat := fmt.Sprintf("%s.brews[%d]", at, j)
+			b := trip.Brew{ID: int64(1000*i + j + 1), Name: bf.Name, At: bf.At}
+			if b.Request, err = MergeRequest(trip.ConditionsAt(s.Conditions, s.Facts, b.At), bf.Request, bat+".request"); err != nil {
+				bad = append(bad, asProblems(bat, err)...)
+				continue
+			}
+			s.Brews = append(s.Brews, b)
+		}
+		t.Stops = append(t.Stops, s)
+	}
+	if len(bad) > 0 {
+		return t, bad
+	}
+	return t, nil
+}
+
+func asProblems(at string, err error) brew.Problems {
+	if bad, ok := err.(brew.Problems); ok {
+		return bad
+	}
+	return brew.Problems{{Field: at, Message: err.Error()}}
+}
+
+// CheckZone reports whether a time zone is known.
+func CheckZone(name string) error {
+	if _, err := time.LoadLocation(name); err != nil || name == "Local" {
+		return fmt.Errorf("%q is not a known time zone; allowed: an IANA name such as Europe/Lisbon or Etc/GMT-2", name)
+	}
+	return nil
+}
+
+// words allowed in facts; the API's schema has them too, but files come past it.
+var factWords = map[string][]string{
+	"water_source": {"", "tap", "spring", "stream", "lake", "snow", "bottled", "urn", "none"},
+	"water_trust":  {"", "trusted", "doubtful"},
+	"leg_by":       {"", "foot", "road", "ferry", "train", "flight"},
+	"allowed":      {"fire", "stove", "mains", "urn"},
+	"resupply":     {"coffee", "fuel", "filters", "milk"},
+}
+
+func checkFacts(at string, f trip.Facts) brew.Problems {
+	var bad brew.Problems
+	word := func(name string, values ...string) {
+		for _, v := range values {
+			if !slices.Contains(factWords[name], v) {
+				bad = append(bad, brew.Problem{Field: at + name, Value: v, Message: fmt.Sprintf("%q is not known; allowed: one of %s", v, strings.TrimPrefix(strings.Join(factWords[name], ", "), ", "))})
+			}
+		}
+	}
+	word("water_source", f.Source)
+	word("water_trust", f.Trust)
+	word("leg_by", f.LegBy)
+	word("allowed", f.Allowed...)
+	word("resupply", f.Resupply...)
+	num := func(name string, v *float64, min, max float64, unit string) {
+		if v != nil {
+			if p, is := brew.CheckRange(at+name, *v, min, max, unit); is {
+				bad = append(bad, p)
+			}
+		}
+	}
+	num("lat", f.Lat, -90, 90, "°")
+	num("lon", f.Lon, -180, 180, "°")
+	num("leg_hours", f.LegHours, 0, 240, "h")
+	num("morning_c", f.MorningC, -50, 55, "°C")
+	num("day_c", f.DayC, -50, 55, "°C")
+	return bad
+}
+
+// FromTrip returns the file of a trip; Trip gives the same trip back.
+func FromTrip(t trip.Trip) (TripFile, error) {
+	f := TripFile{Format: TripFormat, Version: TripVersion, Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies, Stops: []StopFile{}}
+	for _, s := range t.Stops {
+		sf := StopFile{Name: s.Name, Day: s.Day, Km: s.Km, TimeZone: s.TimeZone, Note: s.Note, Facts: s.Facts}
+		var err error
+		if sf.Conditions, err = Difference(brew.Request{}, s.Conditions); err != nil {
+			return f, err
+		}
+		for _, b := range s.Brews {
+			patch, err := Difference(trip.ConditionsAt(s.Conditions, s.Facts, b.At), b.Request)
+			if err != nil {
+				return f, err
+			}
+			sf.Brews = append(sf.Brews, BrewFile{Name: b.Name, At: b.At, Request: patch})
+		}
+		f.Stops = append(f.Stops, sf)
+	}
+	return f, nil
+}
+
+// Difference is the merge patch that makes one request of another.
+func Difference(from, to brew.Request) (map[string]any, error) {
+	a, err := json.Marshal(from)
+	if err != nil {
+		return nil, err
+	}
+	b, err := json.Marshal(to)
+	if err != nil {
+		return nil, err
+	}
+	patch, err := jsonpatch.CreateMergePatch(a, b)
+	if err != nil {
+		return nil, err
+	}
+	out := map[string]any{}
+	return out, json.Unmarshal(patch, &out)
+}
+
+// Write writes the file as indented JSON.
+func (f TripFile) Write(w io.Writer) error {
+	e := json.NewEncoder(w)
+	e.SetIndent("", "  ")
+	e.SetEscapeHTML(false)
+	return e.Encode(f)
+}
