@@ -38,11 +38,12 @@ api: web-deps
 ## docs: the page of methods, from the catalogue
 docs:
 	go run ./cmd/apodemos methods > docs/methods.md
+	go run ./cmd/apodemos schema > docs/trip.schema.json
 
 ## test: everything: format, vet, lint, types, unit, property and end-to-end tests
 test: test-tools build
 	@echo "== Go: format, vet, lint"
-	@test -z "$$(gofmt -l cmd core demo e2e server store web/embed.go)" || { gofmt -l cmd core demo e2e server store; echo "run make format"; exit 1; }
+	@test -z "$$(gofmt -l cmd core demo e2e formats instruments server store web/embed.go)" || { gofmt -l cmd core demo e2e formats instruments server store; echo "run make format"; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
 	GOOS=js GOARCH=wasm go build ./core/...
@@ -59,9 +60,9 @@ test: test-tools build
 
 # What the tests need and a plain machine may lack.
 test-tools:
-	@if ! command -v chromium >/dev/null || ! fc-list 2>/dev/null | grep -q DejaVu || ! command -v units >/dev/null || ! /usr/bin/python3 -c 'import scipy, iapws' 2>/dev/null; then \
-	  echo "== installing Chromium, a font, GNU units, SciPy and the IAPWS library from Debian's packages"; \
-	  apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core units python3-scipy python3-iapws >/dev/null; \
+	@if ! command -v chromium >/dev/null || ! fc-list 2>/dev/null | grep -q DejaVu || ! command -v units >/dev/null || ! command -v gpsbabel >/dev/null || ! command -v xmllint >/dev/null || ! /usr/bin/python3 -c 'import scipy, iapws, gpxpy, icalendar' 2>/dev/null; then \
+	  echo "== installing Chromium, a font, GNU units, GPSBabel, xmllint and Python libraries from Debian's packages"; \
+	  apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core units python3-scipy python3-iapws gpsbabel python3-gpxpy python3-icalendar libxml2-utils >/dev/null; \
 	fi
 
 ## screenshots: docs/screenshots/ anew, from the demo data
@@ -70,11 +71,11 @@ screenshots: build
 
 ## bench: how fast it is here
 bench:
-	go test -run xxx -bench . -benchmem ./core/...
+	go test -run xxx -bench . -benchmem ./core/... ./formats
 
 ## format: put Go and TypeScript into their usual form
 format:
-	gofmt -w cmd core demo e2e server store web/embed.go
+	gofmt -w cmd core demo e2e formats instruments server store web/embed.go
 	cd web && npx --no-install prettier --write src --log-level warn
 
 clean:

@@ -8,49 +8,63 @@ import (
 	"time"
 
 	"apodemos/core/brew"
+	"apodemos/core/trip"
 	"apodemos/store"
 )
 
 func ptr[T any](v T) *T { return &v }
 
 type stop struct {
-	name string
-	day  int
-	km   float64
-	zone string
-	note string
-	cond brew.Request
+	name  string
+	day   int
+	km    float64
+	zone  string
+	note  string
+	cond  brew.Request
+	facts trip.Facts
 }
 
-func gas(propane, isobutane, left float64) brew.Heat {
-	return brew.Heat{Burner: ptr("canister"), Canister: brew.Canister{PropanePct: ptr(propane), IsobutanePct: ptr(isobutane),
-		ButanePct: ptr(100 - propane - isobutane), CapacityG: ptr(230.0), LeftG: ptr(left)}}
-}
+func gas() brew.Heat { return brew.Heat{Burner: ptr("canister")} }
 
 func place(altitude, air, wind float64) brew.Place {
 	return brew.Place{AltitudeM: ptr(altitude), AirC: ptr(air), WindMs: ptr(wind)}
 }
 
+// at puts made-up coordinates into facts.
+func at(lat, lon float64, f trip.Facts) trip.Facts {
+	f.Lat, f.Lon = ptr(lat), ptr(lon)
+	return f
+}
+
 var stops = []stop{
 	{"Ferry night", 1, 0, "Etc/GMT-1", "Urn in the saloon, no flame on board.", brew.Request{
-		Place: place(6, 18, 0), Heat: brew.Heat{SuppliedC: ptr(92.0)}}},
+		Place: place(6, 18, 0), Heat: brew.Heat{SuppliedC: ptr(92.0)}},
+		at(41.02, 17.35, trip.Facts{Source: "urn", Allowed: []string{"urn"}, Bin: true, LegBy: "ferry", LegHours: ptr(11.0)})},
 	{"Windy beach", 2, 38, "Etc/GMT-1", "All water is carried in. Stove behind the boat.", brew.Request{
-		Place: place(4, 14, 6), Water: brew.Water{SourceC: ptr(14.0)}, Heat: gas(20, 80, 224)}},
+		Place: place(4, 14, 6), Water: brew.Water{SourceC: ptr(14.0)}, Heat: gas()},
+		at(41.21, 18.06, trip.Facts{Source: "none", Allowed: []string{"stove"}, LegBy: "foot", LegHours: ptr(9.0), MorningC: ptr(12.0), DayC: ptr(16.0)})},
 	{"River gorge", 3, 96, "Etc/GMT-2", "Hot by ten. River water, cloudy: filter and boil.", brew.Request{
-		Place: place(620, 35, 1), Water: brew.Water{SourceC: ptr(19.0), Treatment: ptr("boil")}, Heat: gas(20, 80, 205)}},
+		Place: place(620, 35, 1), Water: brew.Water{SourceC: ptr(19.0), Treatment: ptr("boil")}, Heat: gas()},
+		at(41.47, 18.62, trip.Facts{Source: "stream", Trust: "doubtful", Allowed: []string{"stove"}, FireBan: false, LegBy: "road", LegHours: ptr(5.0), MorningC: ptr(24.0), DayC: ptr(35.0)})},
 	{"Village guest house", 4, 171, "Etc/GMT-2", "Kettle in the room; tap water is hard.", brew.Request{
-		Place: place(1880, 19, 0), Water: brew.Water{SourceC: ptr(12.0), TDSMgL: ptr(310.0)}, Heat: brew.Heat{Burner: ptr("mains")}}},
+		Place: place(1880, 19, 0), Water: brew.Water{SourceC: ptr(12.0), TDSMgL: ptr(310.0)}, Heat: brew.Heat{Burner: ptr("mains")}},
+		at(41.88, 19.21, trip.Facts{Source: "tap", Allowed: []string{"mains"}, Bin: true, Resupply: []string{"milk"}, LegBy: "road", LegHours: ptr(6.0)})},
 	{"High plateau", 5, 238, "Etc/GMT-2", "Frost till eight. Spring 200 m east of the cairns.", brew.Request{
-		Place: place(3900, -4, 3), Water: brew.Water{SourceC: ptr(4.0)}, Heat: gas(20, 80, 168)}},
+		Place: place(3900, -4, 3), Water: brew.Water{SourceC: ptr(4.0), TDSMgL: ptr(35.0)}, Heat: gas()},
+		at(42.15, 19.74, trip.Facts{Source: "spring", Trust: "trusted", Allowed: []string{"stove"}, LegBy: "foot", LegHours: ptr(8.0), MorningC: ptr(-4.0), DayC: ptr(7.0)})},
 	{"Glacier bivouac", 6, 262, "Etc/GMT-2", "No running water: snow to melt.", brew.Request{
-		Place: place(4700, -9, 4), Water: brew.Water{State: ptr("snow"), SourceC: ptr(-8.0)},
-		Heat: func() brew.Heat { h := gas(20, 80, 139); h.Screen = ptr(true); return h }()}},
+		Place: place(4700, -9, 4), Water: brew.Water{State: ptr("snow"), SourceC: ptr(-8.0), TDSMgL: ptr(5.0)},
+		Heat: func() brew.Heat { h := gas(); h.Screen = ptr(true); return h }()},
+		at(42.24, 19.93, trip.Facts{Source: "snow", Allowed: []string{"stove"}, LegBy: "foot", LegHours: ptr(10.0)})},
 	{"Forest hut", 7, 301, "Etc/GMT-2", "Wood stove; spring at the door.", brew.Request{
-		Place: place(2250, 11, 0), Water: brew.Water{SourceC: ptr(8.0)}, Heat: brew.Heat{Burner: ptr("fire"), Efficiency: ptr(0.15)}}},
+		Place: place(2250, 11, 0), Water: brew.Water{SourceC: ptr(8.0)}, Heat: brew.Heat{Burner: ptr("fire"), Efficiency: ptr(0.15)}},
+		at(42.41, 20.18, trip.Facts{Source: "spring", Trust: "trusted", Allowed: []string{"fire", "stove"}, LegBy: "road", LegHours: ptr(4.0), MorningC: ptr(9.0), DayC: ptr(15.0)})},
 	{"Market town", 8, 352, "Etc/GMT-1", "Beans, gas and papers to be had.", brew.Request{
-		Place: place(840, 22, 0), Water: brew.Water{SourceC: ptr(15.0)}, Heat: brew.Heat{Burner: ptr("mains")}}},
+		Place: place(840, 22, 0), Water: brew.Water{SourceC: ptr(15.0)}, Heat: brew.Heat{Burner: ptr("mains")}},
+		at(42.58, 20.77, trip.Facts{Source: "tap", Allowed: []string{"mains", "stove"}, Bin: true, Resupply: []string{"coffee", "fuel", "filters", "milk"}, LegBy: "train", LegHours: ptr(13.0)})},
 	{"Sleeper train", 9, 640, "Etc/GMT-1", "Hot water at the end of the carriage, about 90 °C. No flame.", brew.Request{
-		Place: place(300, 21, 0), Heat: brew.Heat{SuppliedC: ptr(90.0)}}},
+		Place: place(300, 21, 0), Heat: brew.Heat{SuppliedC: ptr(90.0)}},
+		at(44.02, 17.9, trip.Facts{Source: "urn", Allowed: []string{"urn"}, Bin: true})},
 }
 
 type made struct {
@@ -90,19 +104,20 @@ var brews = []made{
 
 // Seed makes the demo trip and returns its ID.
 func Seed(ctx context.Context, s *store.Store) (int64, error) {
-	trip, err := s.AddTrip(ctx, store.Trip{Name: "From the port to the ice field", People: 2, StartsOn: "2026-09-05"})
+	id, err := s.AddTrip(ctx, store.Trip{Name: "From the port to the ice field", People: 2, StartsOn: "2026-09-05",
+		Supplies: trip.Supplies{SugarG: ptr(4.0), Minerals: ptr(true)}})
 	if err != nil {
 		return 0, err
 	}
 	ids := make([]int64, len(stops))
 	for i, st := range stops {
-		ids[i], err = s.AddStop(ctx, store.Stop{TripID: trip, Position: i + 1, Name: st.name, Day: st.day, Km: st.km, TimeZone: st.zone, Conditions: st.cond, Note: st.note})
+		ids[i], err = s.AddStop(ctx, store.Stop{TripID: id, Position: i + 1, Name: st.name, Day: st.day, Km: st.km, TimeZone: st.zone, Conditions: st.cond, Note: st.note, Facts: st.facts})
 		if err != nil {
 			return 0, fmt.Errorf("stop %q: %w", st.name, err)
 		}
 	}
 	for _, m := range brews {
-		r := stops[m.stop].cond
+		r := trip.ConditionsAt(stops[m.stop].cond, stops[m.stop].facts, m.at)
 		r.Method = m.method
 		r.Drinkers = ptr(2.0)
 		if m.change != nil {
@@ -128,5 +143,5 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 			}
 		}
 	}
-	return trip, nil
+	return id, nil
 }

@@ -3,12 +3,15 @@ package server
 import (
 	"crypto/rand"
 	"encoding/base64"
+	"fmt"
 	"net"
 	"net/http"
 	"net/url"
 	"strings"
 
 	"github.com/gin-gonic/gin"
+
+	"apodemos/formats"
 )
 
 const nonceKey = "nonce"
@@ -32,11 +35,12 @@ func guard(c *gin.Context) {
 			return
 		}
 	}
-	if c.Request.ContentLength > MaxBodyBytes {
-		problem(c, http.StatusRequestEntityTooLarge, "body: larger than allowed; allowed: up to 256 kB. Nothing was changed.")
+	limit := bodyLimit(c.Request.URL.Path)
+	if c.Request.ContentLength > limit {
+		problem(c, http.StatusRequestEntityTooLarge, fmt.Sprintf("body: larger than allowed; allowed: up to %d kB. Nothing was changed.", limit>>10))
 		return
 	}
-	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, MaxBodyBytes+1)
+	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, limit+1)
 	var b [16]byte
 	_, _ = rand.Read(b[:]) // never fails
 	nonce := base64.StdEncoding.EncodeToString(b[:])
@@ -48,6 +52,18 @@ func guard(c *gin.Context) {
 	h.Set("Cross-Origin-Opener-Policy", "same-origin")
 	h.Set("Cross-Origin-Resource-Policy", "same-origin")
 	c.Next()
+}
+
+// bodyLimit is what may be sent to a path, in bytes: files are larger than the
+// rest, and a GPX file is read as it streams in.
+func bodyLimit(path string) int64 {
+	switch path {
+	case "/api/v1/import/preview":
+		return formats.MaxGPXBytes
+	case "/api/v1/trips/import":
+		return formats.MaxTripBytes
+	}
+	return MaxBodyBytes
 }
 
 // localHost accepts localhost and literal addresses, never a name that

@@ -9,6 +9,8 @@ import (
 
 	"apodemos/core/bench"
 	"apodemos/core/brew"
+	"apodemos/core/trip"
+	"apodemos/formats"
 	"apodemos/store"
 )
 
@@ -54,6 +56,12 @@ type TripIn struct {
 	Name     string `json:"name" minLength:"1" maxLength:"120"`
 	People   int    `json:"people" minimum:"1" maximum:"24"`
 	StartsOn string `json:"starts_on,omitempty" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" doc:"ISO date, or empty"`
+
+	Supplies trip.Supplies `json:"supplies,omitzero" required:"false"`
+}
+
+func (in TripIn) trip() store.Trip {
+	return store.Trip{Name: in.Name, People: in.People, StartsOn: in.StartsOn, Supplies: in.Supplies}
 }
 
 // StopIn is what a person sets of a stop.
@@ -65,6 +73,7 @@ type StopIn struct {
 	TimeZone   string       `json:"time_zone,omitempty" maxLength:"60"`
 	Note       string       `json:"note,omitempty" maxLength:"2000"`
 	Conditions brew.Request `json:"conditions"`
+	Facts      trip.Facts   `json:"facts,omitzero" required:"false"`
 }
 
 // BrewIn is what a person sets of a brew; Request is whole, with the stop's
@@ -125,7 +134,7 @@ func (s *server) routes(api huma.API) {
 		return reply(s.Trips(ctx))
 	}, name("list-trips", "The trips, newest first"))
 	huma.Post(api, "/trips", func(ctx context.Context, in *struct{ Body TripIn }) (*body[store.Trip], error) {
-		id, err := s.AddTrip(ctx, store.Trip{Name: in.Body.Name, People: in.Body.People, StartsOn: in.Body.StartsOn})
+		id, err := s.AddTrip(ctx, in.Body.trip())
 		if err != nil {
 			return nil, fail(err)
 		}
@@ -138,7 +147,9 @@ func (s *server) routes(api huma.API) {
 		InTrip
 		Body TripIn
 	}) (*body[TripOut], error) {
-		if err := s.SetTrip(ctx, store.Trip{ID: in.Trip, Name: in.Body.Name, People: in.Body.People, StartsOn: in.Body.StartsOn}); err != nil {
+		t := in.Body.trip()
+		t.ID = in.Trip
+		if err := s.SetTrip(ctx, t); err != nil {
 			return nil, fail(err)
 		}
 		return reply(s.tripOut(ctx, in.Trip))
@@ -154,6 +165,9 @@ func (s *server) routes(api huma.API) {
 		}
 		st := in.Body.stop()
 		st.TripID = in.Trip
+		if err := formats.CheckZone(st.TimeZone); err != nil {
+			return nil, problems("body", brew.Problems{{Field: "time_zone", Value: st.TimeZone, Message: err.Error()}})
+		}
 		if _, err := brew.BoilAt(st.Conditions.Place); err != nil {
 			return nil, failAt("body.conditions", err)
 		}
@@ -169,6 +183,9 @@ func (s *server) routes(api huma.API) {
 	}) (*body[StopOut], error) {
 		st := in.Body.stop()
 		st.ID = in.Stop
+		if err := formats.CheckZone(st.TimeZone); err != nil {
+			return nil, problems("body", brew.Problems{{Field: "time_zone", Value: st.TimeZone, Message: err.Error()}})
+		}
 		if _, err := brew.BoilAt(st.Conditions.Place); err != nil {
 			return nil, failAt("body.conditions", err)
 		}
@@ -204,6 +221,7 @@ func (s *server) routes(api huma.API) {
 	}, name("get-plan", "A stored plan, as it was told"))
 
 	s.runRoutes(api)
+	s.journeyRoutes(api)
 	benchRoutes(api)
 }
 
@@ -302,7 +320,7 @@ func (in StopIn) stop() store.Stop {
 	if zone == "" {
 		zone = "UTC"
 	}
-	return store.Stop{Name: in.Name, Position: in.Position, Day: in.Day, Km: in.Km, TimeZone: zone, Note: in.Note, Conditions: in.Conditions}
+	return store.Stop{Name: in.Name, Position: in.Position, Day: in.Day, Km: in.Km, TimeZone: zone, Note: in.Note, Conditions: in.Conditions, Facts: in.Facts}
 }
 
 func (s *server) stopOut(ctx context.Context, id int64) (StopOut, error) {

@@ -10,6 +10,7 @@ import (
 	jsonpatch "github.com/evanphx/json-patch/v5"
 
 	"apodemos/core/brew"
+	"apodemos/core/trip"
 )
 
 // Brew is a brew planned at a stop. Request is the stop's conditions with the
@@ -36,6 +37,16 @@ type StoredPlan struct {
 	Plan        brew.Plan    `json:"plan"`
 	CoreVersion string       `json:"core_version"`
 	CreatedAt   string       `json:"created_at"`
+}
+
+// conditionsAt is what a brew at a time of day finds at its stop.
+func conditionsAt(conditions, facts, at string) (brew.Request, error) {
+	var base brew.Request
+	var f trip.Facts
+	if err := errors.Join(json.Unmarshal([]byte(conditions), &base), json.Unmarshal([]byte(facts), &f)); err != nil {
+		return base, err
+	}
+	return trip.ConditionsAt(base, f, at), nil
 }
 
 // overlay applies a merge patch to a stop's conditions.
@@ -66,17 +77,17 @@ func difference(conditions, full brew.Request) (string, error) {
 	return string(patch), err
 }
 
-const brewColumns = `b.id, b.stop_id, s.trip_id, b.name, b.at, b.revision, coalesce(b.plan_id, 0), coalesce(p.plan ->> '$.caffeine_mg', 0), b.patch, s.conditions
+const brewColumns = `b.id, b.stop_id, s.trip_id, b.name, b.at, b.revision, coalesce(b.plan_id, 0), coalesce(p.plan ->> '$.caffeine_mg', 0), b.patch, s.conditions, s.facts
 	FROM brews b LEFT JOIN plans p ON p.id = b.plan_id JOIN stops s ON s.id = b.stop_id JOIN trips t ON t.id = s.trip_id
 	WHERE b.deleted_at IS NULL AND s.deleted_at IS NULL AND t.deleted_at IS NULL `
 
 func scanBrew(r row) (b Brew, err error) {
-	var patch, conditions string
-	if err = r.Scan(&b.ID, &b.StopID, &b.TripID, &b.Name, &b.At, &b.Revision, &b.PlanID, &b.CaffeineMg, &patch, &conditions); err != nil {
+	var patch, conditions, facts string
+	if err = r.Scan(&b.ID, &b.StopID, &b.TripID, &b.Name, &b.At, &b.Revision, &b.PlanID, &b.CaffeineMg, &patch, &conditions, &facts); err != nil {
 		return b, err
 	}
-	var base brew.Request
-	if err = json.Unmarshal([]byte(conditions), &base); err != nil {
+	base, err := conditionsAt(conditions, facts, b.At)
+	if err != nil {
 		return b, err
 	}
 	b.Request, err = overlay(base, patch)
@@ -96,24 +107,26 @@ func (s *Store) Brew(ctx context.Context, id int64) (Brew, error) {
 
 // AddBrew stores a brew with its plan, and returns it.
 func (s *Store) AddBrew(ctx context.Context, b Brew, p *brew.Plan) (Brew, error) {
-	err := s.tx(ctx, func(tx *sql.Tx) error {
-		patch, err := patchFor(ctx, tx, b)
-		if err != nil {
-			return err
-		}
-		r, err := tx.ExecContext(ctx, "INSERT INTO brews (stop_id, name, at, patch, created_at) VALUES (?, ?, ?, ?, ?)", b.StopID, b.Name, b.At, patch, s.stamp())
-		if err != nil {
-			return err
-		}
-		if b.ID, err = r.LastInsertId(); err != nil {
-			return err
-		}
-		return s.addPlan(ctx, tx, b, p)
-	})
+	err := s.tx(ctx, func(tx *sql.Tx) error { return s.insertBrew(ctx, tx, &b, p) })
 	if err != nil {
 		return b, err
 	}
 	return s.Brew(ctx, b.ID)
+}
+
+func (s *Store) insertBrew(ctx context.Context, tx *sql.Tx, b *Brew, p *brew.Plan) error {
+	patch, err := patchFor(ctx, tx, *b)
+	if err != nil {
+		return err
+	}
+	r, err := tx.ExecContext(ctx, "INSERT INTO brews (stop_id, name, at, patch, created_at) VALUES (?, ?, ?, ?, ?)", b.StopID, b.Name, b.At, patch, s.stamp())
+	if err != nil {
+		return err
+	}
+	if b.ID, err = r.LastInsertId(); err != nil {
+		return err
+	}
+	return s.addPlan(ctx, tx, *b, p)
 }
 
 // SetBrew changes a brew and stores its new plan. It returns ErrConflict when
@@ -143,12 +156,12 @@ func (s *Store) SetBrew(ctx context.Context, b Brew, p *brew.Plan) (Brew, error)
 }
 
 func patchFor(ctx context.Context, tx *sql.Tx, b Brew) (string, error) {
-	var conditions string
-	if err := tx.QueryRowContext(ctx, "SELECT conditions FROM stops WHERE id = ? AND deleted_at IS NULL", b.StopID).Scan(&conditions); err != nil {
+	var conditions, facts string
+	if err := tx.QueryRowContext(ctx, "SELECT conditions, facts FROM stops WHERE id = ? AND deleted_at IS NULL", b.StopID).Scan(&conditions, &facts); err != nil {
 		return "", notFound(err)
 	}
-	var base brew.Request
-	if err := json.Unmarshal([]byte(conditions), &base); err != nil {
+	base, err := conditionsAt(conditions, facts, b.At)
+	if err != nil {
 		return "", err
 	}
 	return difference(base, b.Request)

@@ -4,9 +4,11 @@ import (
 	"context"
 	"database/sql"
 	"encoding/json"
+	"errors"
 	"fmt"
 
 	"apodemos/core/brew"
+	"apodemos/core/trip"
 )
 
 // Trip is a journey.
@@ -15,6 +17,9 @@ type Trip struct {
 	Name     string `json:"name"`
 	People   int    `json:"people"`
 	StartsOn string `json:"starts_on" doc:"ISO date; empty when not fixed"`
+	Archived bool   `json:"archived"`
+
+	Supplies trip.Supplies `json:"supplies"`
 }
 
 // Stop is a place on a trip where coffee may be made. Conditions holds the
@@ -29,9 +34,10 @@ type Stop struct {
 	TimeZone   string       `json:"time_zone"`
 	Conditions brew.Request `json:"conditions"`
 	Note       string       `json:"note"`
+	Facts      trip.Facts   `json:"facts"`
 }
 
-// Trips lists the trips, newest first.
+// Trips lists the trips, newest first, archived ones too.
 func (s *Store) Trips(ctx context.Context) ([]Trip, error) {
 	return collect(ctx, s.db, scanTrip, "SELECT "+tripColumns+" FROM trips WHERE deleted_at IS NULL ORDER BY id DESC")
 }
@@ -42,7 +48,7 @@ func (s *Store) Trip(ctx context.Context, id int64) (Trip, error) {
 	return t, notFound(err)
 }
 
-const tripColumns = "id, name, people, starts_on"
+const tripColumns = "id, name, people, starts_on, archived_at IS NOT NULL, supplies"
 
 type row interface{ Scan(...any) error }
 
@@ -51,7 +57,13 @@ type querier interface {
 }
 
 func scanTrip(r row) (t Trip, err error) {
-	err = r.Scan(&t.ID, &t.Name, &t.People, &t.StartsOn)
+	var supplies string
+	if err = r.Scan(&t.ID, &t.Name, &t.People, &t.StartsOn, &t.Archived, &supplies); err != nil {
+		return t, err
+	}
+	if err = json.Unmarshal([]byte(supplies), &t.Supplies); err != nil {
+		err = fmt.Errorf("supplies of trip %d: %w", t.ID, err)
+	}
 	return t, err
 }
 
@@ -73,9 +85,19 @@ func collect[T any](ctx context.Context, db querier, scan func(row) (T, error), 
 	return out, rows.Err()
 }
 
+type execer interface {
+	ExecContext(context.Context, string, ...any) (sql.Result, error)
+}
+
 // AddTrip makes a trip and returns its ID.
-func (s *Store) AddTrip(ctx context.Context, t Trip) (int64, error) {
-	r, err := s.db.ExecContext(ctx, "INSERT INTO trips (name, people, starts_on, created_at) VALUES (?, ?, ?, ?)", t.Name, t.People, t.StartsOn, s.stamp())
+func (s *Store) AddTrip(ctx context.Context, t Trip) (int64, error) { return s.addTrip(ctx, s.db, t) }
+
+func (s *Store) addTrip(ctx context.Context, db execer, t Trip) (int64, error) {
+	supplies, err := json.Marshal(t.Supplies)
+	if err != nil {
+		return 0, err
+	}
+	r, err := db.ExecContext(ctx, "INSERT INTO trips (name, people, starts_on, supplies, created_at) VALUES (?, ?, ?, ?, ?)", t.Name, t.People, t.StartsOn, string(supplies), s.stamp())
 	if err != nil {
 		return 0, err
 	}
@@ -84,7 +106,20 @@ func (s *Store) AddTrip(ctx context.Context, t Trip) (int64, error) {
 
 // SetTrip changes a trip.
 func (s *Store) SetTrip(ctx context.Context, t Trip) error {
-	return one(s.db.ExecContext(ctx, "UPDATE trips SET name = ?, people = ?, starts_on = ? WHERE id = ? AND deleted_at IS NULL", t.Name, t.People, t.StartsOn, t.ID))
+	supplies, err := json.Marshal(t.Supplies)
+	if err != nil {
+		return err
+	}
+	return one(s.db.ExecContext(ctx, "UPDATE trips SET name = ?, people = ?, starts_on = ?, supplies = ? WHERE id = ? AND deleted_at IS NULL", t.Name, t.People, t.StartsOn, string(supplies), t.ID))
+}
+
+// ArchiveTrip puts a trip out of the way, or brings it back.
+func (s *Store) ArchiveTrip(ctx context.Context, id int64, archived bool) error {
+	var at any
+	if archived {
+		at = s.stamp()
+	}
+	return one(s.db.ExecContext(ctx, "UPDATE trips SET archived_at = ? WHERE id = ? AND deleted_at IS NULL", at, id))
 }
 
 // DeleteTrip and RestoreTrip take a trip away and bring it back with all that
@@ -98,15 +133,15 @@ func (s *Store) RestoreTrip(ctx context.Context, id int64) error {
 	return s.mark(ctx, "trips", id, false)
 }
 
-const stopColumns = "id, trip_id, position, name, day, km, time_zone, conditions, note"
+const stopColumns = "id, trip_id, position, name, day, km, time_zone, conditions, note, facts"
 
 func scanStop(r row) (st Stop, err error) {
-	var conditions string
-	if err = r.Scan(&st.ID, &st.TripID, &st.Position, &st.Name, &st.Day, &st.Km, &st.TimeZone, &conditions, &st.Note); err != nil {
+	var conditions, facts string
+	if err = r.Scan(&st.ID, &st.TripID, &st.Position, &st.Name, &st.Day, &st.Km, &st.TimeZone, &conditions, &st.Note, &facts); err != nil {
 		return st, err
 	}
-	if err = json.Unmarshal([]byte(conditions), &st.Conditions); err != nil {
-		err = fmt.Errorf("conditions of stop %d: %w", st.ID, err)
+	if err = errors.Join(json.Unmarshal([]byte(conditions), &st.Conditions), json.Unmarshal([]byte(facts), &st.Facts)); err != nil {
+		err = fmt.Errorf("stop %d: %w", st.ID, err)
 	}
 	return st, err
 }
@@ -123,28 +158,51 @@ func (s *Store) Stop(ctx context.Context, id int64) (Stop, error) {
 }
 
 // AddStop makes a stop and returns its ID.
-func (s *Store) AddStop(ctx context.Context, st Stop) (int64, error) {
-	conditions, err := json.Marshal(st.Conditions)
+func (s *Store) AddStop(ctx context.Context, st Stop) (int64, error) { return s.addStop(ctx, s.db, st) }
+
+func (s *Store) addStop(ctx context.Context, db execer, st Stop) (int64, error) {
+	conditions, facts, err := st.json()
 	if err != nil {
 		return 0, err
 	}
-	r, err := s.db.ExecContext(ctx, "INSERT INTO stops (trip_id, position, name, day, km, time_zone, conditions, note, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
-		st.TripID, st.Position, st.Name, st.Day, st.Km, st.TimeZone, string(conditions), st.Note, s.stamp())
+	r, err := db.ExecContext(ctx, "INSERT INTO stops (trip_id, position, name, day, km, time_zone, conditions, note, facts, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+		st.TripID, st.Position, st.Name, st.Day, st.Km, st.TimeZone, conditions, st.Note, facts, s.stamp())
 	if err != nil {
 		return 0, err
 	}
 	return r.LastInsertId()
 }
 
+func (st Stop) json() (conditions, facts string, err error) {
+	c, err := json.Marshal(st.Conditions)
+	if err != nil {
+		return "", "", err
+	}
+	f, err := json.Marshal(st.Facts)
+	return string(c), string(f), err
+}
+
 // SetStop changes a stop. Brews there keep their own patch over it; their
 // stored plans stay as they are until they are saved again.
 func (s *Store) SetStop(ctx context.Context, st Stop) error {
-	conditions, err := json.Marshal(st.Conditions)
+	conditions, facts, err := st.json()
 	if err != nil {
 		return err
 	}
-	return one(s.db.ExecContext(ctx, "UPDATE stops SET position = ?, name = ?, day = ?, km = ?, time_zone = ?, conditions = ?, note = ? WHERE id = ? AND deleted_at IS NULL",
-		st.Position, st.Name, st.Day, st.Km, st.TimeZone, string(conditions), st.Note, st.ID))
+	return one(s.db.ExecContext(ctx, "UPDATE stops SET position = ?, name = ?, day = ?, km = ?, time_zone = ?, conditions = ?, note = ?, facts = ? WHERE id = ? AND deleted_at IS NULL",
+		st.Position, st.Name, st.Day, st.Km, st.TimeZone, conditions, st.Note, facts, st.ID))
+}
+
+// Arrange sets the order, days and distances of stops of a trip at once.
+func (s *Store) Arrange(ctx context.Context, tripID int64, stops []Stop) error {
+	return s.tx(ctx, func(tx *sql.Tx) error {
+		for _, st := range stops {
+			if err := one(tx.ExecContext(ctx, "UPDATE stops SET position = ?, day = ?, km = ? WHERE id = ? AND trip_id = ? AND deleted_at IS NULL", st.Position, st.Day, st.Km, st.ID, tripID)); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
 }
 
 // DeleteStop takes a stop away, with its brews.
@@ -155,4 +213,57 @@ func (s *Store) DeleteStop(ctx context.Context, id int64) error {
 // RestoreStop undoes DeleteStop.
 func (s *Store) RestoreStop(ctx context.Context, id int64) error {
 	return s.mark(ctx, "stops", id, false)
+}
+
+// Journey returns a trip with its stops and brews, as the core takes it.
+func (s *Store) Journey(ctx context.Context, id int64) (trip.Trip, []Stop, error) {
+	t, err := s.Trip(ctx, id)
+	if err != nil {
+		return trip.Trip{}, nil, err
+	}
+	stops, err := s.Stops(ctx, id)
+	if err != nil {
+		return trip.Trip{}, nil, err
+	}
+	brews, err := s.Brews(ctx, id)
+	if err != nil {
+		return trip.Trip{}, nil, err
+	}
+	out := trip.Trip{Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies}
+	for _, st := range stops {
+		js := trip.Stop{Name: st.Name, Day: st.Day, Km: st.Km, TimeZone: st.TimeZone, Note: st.Note, Conditions: st.Conditions, Facts: st.Facts}
+		for _, b := range brews {
+			if b.StopID == st.ID {
+				js.Brews = append(js.Brews, trip.Brew{ID: b.ID, Name: b.Name, At: b.At, Request: b.Request})
+			}
+		}
+		out.Stops = append(out.Stops, js)
+	}
+	return out, stops, nil
+}
+
+// AddJourney keeps a whole trip, or nothing of it: plans holds the plan of each
+// brew, in order. It returns the trip's ID.
+func (s *Store) AddJourney(ctx context.Context, t trip.Trip, plans []*brew.Plan) (id int64, err error) {
+	err = s.tx(ctx, func(tx *sql.Tx) error {
+		if id, err = s.addTrip(ctx, tx, Trip{Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies}); err != nil {
+			return err
+		}
+		n := 0
+		for i, js := range t.Stops {
+			st := Stop{TripID: id, Position: i + 1, Name: js.Name, Day: js.Day, Km: js.Km, TimeZone: js.TimeZone, Note: js.Note, Conditions: js.Conditions, Facts: js.Facts}
+			stop, err := s.addStop(ctx, tx, st)
+			if err != nil {
+				return err
+			}
+			for _, b := range js.Brews {
+				if err := s.insertBrew(ctx, tx, &Brew{StopID: stop, Name: b.Name, At: b.At, Request: b.Request}, plans[n]); err != nil {
+					return err
+				}
+				n++
+			}
+		}
+		return nil
+	})
+	return id, err
 }

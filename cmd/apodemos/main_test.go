@@ -12,6 +12,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"apodemos/core/brew"
+	"apodemos/core/trip"
+	"apodemos/server"
 	"apodemos/store"
 )
 
@@ -63,4 +65,41 @@ func TestItRefusesToStartOnAFileThatIsNoDatabase(t *testing.T) {
 	assert.Contains(t, err.Error(), "is not an Apodemos database")
 	_, err = execute("", "serve", "--data", t.TempDir(), "--clock-rate", "0")
 	assert.ErrorContains(t, err, "--clock-rate: 0 is not allowed; allowed: 1 to 1000")
+}
+
+// The published schema is that of the program.
+func TestTheSchemaIsPublished(t *testing.T) {
+	want, err := os.ReadFile("../../docs/trip.schema.json")
+	require.NoError(t, err)
+	got, err := server.TripSchema()
+	require.NoError(t, err)
+	assert.Equal(t, string(want), string(got), "run make docs")
+}
+
+// A trip in, a plan out; the same by way of the database and back.
+func TestTripOnTheCommandLine(t *testing.T) {
+	file := `{"format":"apodemos-trip","version":1,"name":"Short","people":2,"starts_on":"2026-09-05","stops":[
+		{"name":"Quay","day":1,"conditions":{"place":{"altitude_m":3900}},"facts":{"lat":1,"lon":2},"brews":[{"name":"First","at":"07:00","request":{"method":"cone","drinkers":2}}]}]}`
+	out, err := execute(file, "trip")
+	require.NoError(t, err)
+	var r trip.Result
+	require.NoError(t, json.Unmarshal([]byte(out), &r))
+	assert.InDelta(t, 86.96, r.Stops[0].BoilC, 0.01)
+	assert.Greater(t, *r.Totals.GasG, 5.0)
+	_, err = execute(`{"format":"apodemos-trip","version":1,"name":"Short","people":99,"stops":[]}`, "trip")
+	assert.ErrorContains(t, err, "people: 99 is not allowed; allowed: 1 to 24")
+
+	dir := t.TempDir()
+	path := filepath.Join(dir, "short.json")
+	require.NoError(t, os.WriteFile(path, []byte(file), 0o600))
+	out, err = execute("", "import", path, "--data", dir)
+	require.NoError(t, err)
+	assert.Equal(t, "Kept as trip 1.\n", out)
+	for format, part := range map[string]string{"trip.json": `"apodemos-trip"`, "stops.gpx": "<wpt", "schedule.ics": "BEGIN:VEVENT", "provisions.csv": "Canister gas"} {
+		out, err = execute("", "export", format, "--data", dir)
+		require.NoError(t, err, format)
+		assert.Contains(t, out, part, format)
+	}
+	_, err = execute("", "export", "trip.doc", "--data", dir)
+	assert.ErrorContains(t, err, "is not a format")
 }

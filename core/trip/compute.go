@@ -130,7 +130,7 @@ func clockTime(s string) bool {
 	return len(s) == 5 && s[2] == ':' && s[:2] >= "00" && s[:2] <= "23" && s[3:] >= "00" && s[3:] <= "59" && strings.Trim(s, "0123456789") == ":"
 }
 
-func (k CanisterIn) check(at string) brew.Problems {
+func (k CarriedCanister) check(at string) brew.Problems {
 	var bad brew.Problems
 	if p, is := brew.CheckRange(at+"capacity_g", k.CapacityG, 50, 1000, "g"); is {
 		bad = append(bad, p)
@@ -304,7 +304,7 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 // gathered reports whether a fuel is found and not carried.
 func gathered(fuel string) bool { return fuel == "wood" || fuel == "electric" }
 
-func (k CanisterIn) fill() heat.Canister {
+func (k CarriedCanister) fill() heat.Canister {
 	g := k.CapacityG
 	if k.LeftG != nil {
 		g = *k.LeftG
@@ -321,4 +321,4 @@ func or(p *float64, def float64) float64 {
 }
 
 // usualCanister is bought where nothing else is said.
-var usualCanister = CanisterIn{CapacityG: 230, PropanePct: 20, IsobutanePct: 80}
+var usualCanister = CarriedCanister{CapacityG: 230, PropanePct: 20, IsobutanePct: 80}

@@ -42,8 +42,8 @@ func (c *calc) schedule() {
 	c.after()
 	rank := map[string]int{"before": 0, "evening": 3, "after": 4}
 	slices.SortStableFunc(c.out.Tasks, func(a, b Task) int {
-		if a.Day != b.Day {
-			return a.Day - b.Day
+		if da, db := a.onDay(), b.onDay(); da != db {
+			return da - db
 		}
 		if ra, rb := rank[a.When], rank[b.When]; ra != rb && (ra >= 3 || rb >= 3 || a.At == "" || b.At == "") {
 			return ra - rb
@@ -61,6 +61,30 @@ func (t Task) minute() float64 {
 	h, m := 0, 0
 	_, _ = fmt.Sscanf(t.At, "%d:%d", &h, &m) // checked before
 	return float64(60*h+m) + t.OffsetS/60
+}
+
+// onDay is the day of the trip on which a task begins.
+func (t Task) onDay() int {
+	if t.At == "" {
+		return t.Day
+	}
+	return t.Day + int(math.Floor(t.minute()/1440))
+}
+
+// many is a count with its noun.
+func many(n float64, one, more string) string {
+	if n == 1 {
+		return "{0} " + one
+	}
+	return "{0} " + more
+}
+
+// small is a mass that may be under a gram.
+func small(g float64) quantity.Value {
+	if g < 5 {
+		return quantity.Of(1000*g, quantity.Milligram)
+	}
+	return quantity.Of(g, quantity.Gram)
 }
 
 func (c *calc) before() {
@@ -107,9 +131,13 @@ func (c *calc) before() {
 			continue
 		case b.Packs > 0:
 			c.task(Task{ID: "have:" + b.ID, When: "before", Day: day, Stop: -1}, "A weighed canister tells what is left in it; write the mass on it.",
-				"Have {0} canisters with {1} of gas together; weigh each.", quantity.Of(b.Packs, quantity.None), quantity.Of(b.Amount, quantity.Gram))
+				"Have "+many(b.Packs, "canister", "canisters")+" with {1} of gas in all; weigh it.", quantity.Of(b.Packs, quantity.None), quantity.Of(b.Amount, quantity.Gram))
 		default:
-			c.task(Task{ID: "have:" + b.ID, When: "before", Day: day, Stop: -1}, "Counted now, they do not run out on the way.", "Have ready: "+strings.ToLower(b.Label[:1])+b.Label[1:]+", {0}.", quantity.Of(b.Amount, b.Unit))
+			unit := b.Unit
+			if unit == quantity.Count {
+				unit = quantity.None
+			}
+			c.task(Task{ID: "have:" + b.ID, When: "before", Day: day, Stop: -1}, "Counted now, they do not run out on the way.", "Have ready: "+strings.ToLower(b.Label[:1])+b.Label[1:]+", {0}.", quantity.Of(b.Amount, unit))
 		}
 	}
 	if wh := *c.out.Totals.EnergyWh; wh > 0 {
@@ -117,7 +145,7 @@ func (c *calc) before() {
 	}
 	if g := *c.out.Totals.EpsomG; g > 0 {
 		c.task(Task{ID: "minerals", When: "before", Day: 0, Stop: -1}, "Kept apart: together they fall out of a strong solution.", "Weigh out {0} of Epsom salt and {1} of baking soda, in two marked bottles of water.",
-			quantity.Of(g, quantity.Gram), quantity.Of(*c.out.Totals.SodaG, quantity.Gram))
+			small(g), small(*c.out.Totals.SodaG))
 	}
 }
 
@@ -159,7 +187,7 @@ func (c *calc) mornings() {
 		t := Task{When: "brew", Day: o.Day, Stop: o.Stop, At: o.At, Brew: o.ID}
 		t.ID, t.OffsetS, t.ForS = fmt.Sprintf("brew:%d:%d", o.ID, o.Day), -o.TotalS, o.TotalS
 		m, _ := method.ByID(o.Method)
-		c.task(t, "Counted back from coffee in hand.", name+": begin "+strings.ToLower(m.Name[:1])+m.Name[1:]+"; it takes {0} for {1} cups.", quantity.Of(o.TotalS, quantity.Second), quantity.Of(o.People, quantity.None))
+		c.task(t, "Counted back from coffee in hand.", name+": begin "+strings.ToLower(m.Name[:1])+m.Name[1:]+"; it takes {1} for "+many(o.People, "cup", "cups")+".", quantity.Of(o.People, quantity.None), quantity.Of(o.TotalS, quantity.Second))
 		first := 0.0
 		for _, s := range o.plan.Steps {
 			first = math.Min(first, s.AtS)
@@ -216,9 +244,10 @@ func (c *calc) onTheWay() {
 		s := c.trip.Stops[b.Stop]
 		what, v := "Buy {0} of "+strings.ToLower(b.Label[:1])+b.Label[1:]+" at "+s.Name+".", quantity.Of(b.Amount, b.Unit)
 		if b.Packs > 0 {
-			what, v = "Buy {0} canisters at "+s.Name+".", quantity.Of(b.Packs, quantity.None)
+			what, v = "Buy "+many(b.Packs, "canister", "canisters")+" at "+s.Name+".", quantity.Of(b.Packs, quantity.None)
 		} else if b.Unit == quantity.Count {
-			what = "Buy {0} " + strings.ToLower(b.Label[:1]) + b.Label[1:] + " at " + s.Name + "."
+			label := strings.ToLower(b.Label[:1]) + b.Label[1:]
+			what, v = "Buy "+many(b.Amount, strings.TrimSuffix(label, "s"), label)+" at "+s.Name+".", quantity.Of(b.Amount, quantity.None)
 		}
 		c.task(Task{ID: fmt.Sprintf("buy:%s:%d", b.ID, b.Stop), When: "morning", Day: s.Day, Stop: b.Stop}, "The next place that sells it comes later than what is left lasts.", what, v)
 	}

@@ -79,7 +79,9 @@ func (c *calc) supplies() {
 	c.follow(supply{id: "sugar", label: "Sugar", unit: quantity.Gram, reserve: more, round: 5, massG: 1,
 		use: func(i int) float64 { return sugar * c.occ[i].People }, sold: func(st Stop) bool { return st.sells("milk") }})
 	c.follow(supply{id: "battery", label: "Battery", unit: quantity.WattHour, reserve: more, round: 1, given: s.BatteryWh, silent: true,
-		use:  func(i int) float64 { return c.occ[i].EnergyWh * b2f(*c.occ[i].plan.Request.Heat.Burner == "element-12v") },
+		use: func(i int) float64 {
+			return c.occ[i].EnergyWh * b2f(*c.occ[i].plan.Request.Heat.Burner == "element-12v")
+		},
 		sold: func(st Stop) bool { return slices.Contains(st.Facts.Allowed, "mains") }})
 	c.follow(supply{id: "water", label: "Water carried", unit: quantity.Millilitre, reserve: more, round: 50, given: s.WaterMl, silent: true,
 		use:  func(i int) float64 { return c.occ[i].WaterMl * b2f(c.trip.Stops[c.occ[i].Stop].dry()) },
@@ -247,7 +249,7 @@ func (c *calc) gas(reserve float64) {
 	l := line{supply: s, SupplyLine: SupplyLine{ID: s.id, Label: s.label, Unit: s.unit, Points: []LinePoint{}}, before: make([]float64, len(c.occ))}
 	var cans []heat.Canister
 	now := 0
-	add := func(in CanisterIn, stop int) {
+	add := func(in CarriedCanister, stop int) {
 		k := in.fill()
 		cans = append(cans, k)
 		c.out.Canisters = append(c.out.Canisters, CanisterUse{N: len(cans), From: stop, Capacity: k.CapacityG, StartG: k.Mass()})
@@ -354,7 +356,7 @@ func (c *calc) runOut() {
 			s.Phrase = quantity.Say(fmt.Sprintf("%s runs out at %s, day %d: {0} short before more can be had.", s.Label, c.trip.Stops[s.Stop].Name, s.Day), quantity.Of(s.Short, s.Unit))
 			c.out.Shortages = append(c.out.Shortages, s)
 		}
-		if l.least.Label != "" && (near == nil || l.least.Short < near.Short) {
+		if l.least.Label != "" && l.supply.id != "sugar" && l.supply.id != "milk" && (near == nil || l.least.Short < near.Short) {
 			n := l.least
 			near = &n
 		}

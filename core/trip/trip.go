@@ -20,8 +20,8 @@ type Trip struct {
 // Supplies is what is carried, and how much more than needed. What is left out
 // is worked out.
 type Supplies struct {
-	Canisters   []CanisterIn       `json:"canisters,omitempty" maxItems:"40" doc:"In the pack at the start; worked out when left out"`
-	Canister    *CanisterIn        `json:"canister,omitempty" doc:"The kind bought; 230 g of 20/80 propane and isobutane when left out"`
+	Canisters   []CarriedCanister  `json:"canisters,omitempty" maxItems:"40" doc:"In the pack at the start; worked out when left out"`
+	Canister    *CarriedCanister   `json:"canister,omitempty" doc:"The kind bought; 230 g of 20/80 propane and isobutane when left out"`
 	FuelG       *float64           `json:"fuel_g,omitempty" minimum:"0" maximum:"50000" doc:"Liquid or solid fuel at the start"`
 	CoffeeG     *float64           `json:"coffee_g,omitempty" minimum:"0" maximum:"50000" doc:"Coffee at the start"`
 	Filters     map[string]float64 `json:"filters,omitempty" doc:"Papers at the start, by kind"`
@@ -33,8 +33,8 @@ type Supplies struct {
 	Minerals    *bool              `json:"minerals,omitempty" doc:"Mineralise water that has next to nothing in it"`
 }
 
-// CanisterIn is a gas canister; shares are by mass.
-type CanisterIn struct {
+// CarriedCanister is a gas canister; shares are by mass.
+type CarriedCanister struct {
 	CapacityG    float64  `json:"capacity_g" minimum:"50" maximum:"1000"`
 	LeftG        *float64 `json:"left_g,omitempty" minimum:"0" maximum:"1000" doc:"As weighed; full when left out"`
 	PropanePct   float64  `json:"propane_pct" minimum:"0" maximum:"100"`

@@ -217,9 +217,9 @@ func TestBadTrips(t *testing.T) {
 		{func(in *Trip) { in.Stops[1].Facts.Nights = ptr(99) }, "stops[1].nights"},
 		{func(in *Trip) { in.Stops[0].Brews[0].At = "25:00" }, "stops[0].brews[0].at"},
 		{func(in *Trip) { in.Stops[0].Conditions.Place.AltitudeM = ptr(9999.0) }, "stops[0].conditions.place.altitude_m"},
-		{func(in *Trip) { in.Supplies.Canisters = []CanisterIn{{CapacityG: 230, PropanePct: 50}} }, "supplies.canisters[0].propane_pct"},
+		{func(in *Trip) { in.Supplies.Canisters = []CarriedCanister{{CapacityG: 230, PropanePct: 50}} }, "supplies.canisters[0].propane_pct"},
 		{func(in *Trip) {
-			in.Supplies.Canister = &CanisterIn{CapacityG: 100, LeftG: ptr(200.0), ButanePct: 100}
+			in.Supplies.Canister = &CarriedCanister{CapacityG: 100, LeftG: ptr(200.0), ButanePct: 100}
 		}, "supplies.canister.left_g"},
 		{func(in *Trip) { in.Supplies.Spare = ptr(-1.0) }, "supplies.spare_pct"},
 	} {
@@ -244,7 +244,7 @@ func TestScheduleCountsBack(t *testing.T) {
 	for i, task := range r.Tasks {
 		tasks[task.ID], kinds[task.When] = task, true
 		if i > 0 {
-			assert.GreaterOrEqual(t, task.Day, r.Tasks[i-1].Day)
+			assert.GreaterOrEqual(t, task.onDay(), r.Tasks[i-1].onDay())
 		}
 	}
 	begin, light := tasks["brew:2:3"], tasks["light:2:3"]
@@ -326,10 +326,10 @@ func TestALegByHand(t *testing.T) {
 // An old canister is emptied first; the rest of that brew comes from the next.
 func TestCanistersInTurn(t *testing.T) {
 	in := two()
-	full := CanisterIn{CapacityG: 100, PropanePct: 20, IsobutanePct: 80}
+	full := CarriedCanister{CapacityG: 100, PropanePct: 20, IsobutanePct: 80}
 	old := full
 	old.LeftG = ptr(5.0)
-	in.Supplies.Canisters = []CanisterIn{old, full}
+	in.Supplies.Canisters = []CarriedCanister{old, full}
 	r := result(t, in)
 	require.GreaterOrEqual(t, len(r.Canisters), 2)
 	assert.InDelta(t, 0, r.Canisters[0].EndG, 0.02)

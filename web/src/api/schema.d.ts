@@ -212,6 +212,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/import/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read GPX, a trip file or CSV of stops without keeping it */
+        post: operations["preview-import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/info": {
         parameters: {
             query?: never;
@@ -315,6 +332,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/simulated/elevation": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An elevation of the made-up terrain */
+        get: operations["simulated-elevation"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/simulated/forecast": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A made-up forecast for a day at a place */
+        get: operations["simulated-forecast"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/stops/{stop}": {
         parameters: {
             query?: never;
@@ -385,6 +436,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/trips/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep a whole trip, or nothing of it */
+        post: operations["import-trip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/trips/{trip}": {
         parameters: {
             query?: never;
@@ -399,6 +467,91 @@ export interface paths {
         post?: never;
         /** Take it away; restore-trip brings it back */
         delete: operations["delete-trip"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{trip}/archived": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Put a trip out of the way, or bring it back */
+        put: operations["archive-trip"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{trip}/arrangement": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Set the order, days and distances of stops at once */
+        put: operations["arrange-stops"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{trip}/duplicate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A copy of a trip with its stops and brews, without its log */
+        post: operations["duplicate-trip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{trip}/export/{format}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A trip in an open format */
+        get: operations["export-trip"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{trip}/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything to buy, prepare, carry, treat and do */
+        get: operations["plan-trip"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -438,6 +591,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/trips/{trip}/what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The trip beside the same with something gone wrong */
+        post: operations["what-if"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -446,6 +616,27 @@ export interface components {
             cost: string;
             id: string;
             text: string;
+        };
+        "Archive-tripRequest": {
+            archived: boolean;
+        };
+        ArrangeIn: {
+            /** Format: int64 */
+            day: number;
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            km: number;
+            /** Format: int64 */
+            position: number;
+        };
+        Bag: {
+            /** Format: int64 */
+            day: number;
+            /** Format: double */
+            g: number;
+            ground: string;
+            label: string;
         };
         Band: {
             /** Format: double */
@@ -536,6 +727,15 @@ export interface components {
             /** Format: int64 */
             trip_id: number;
         };
+        BrewFile: {
+            /** @description Coffee in hand, local time HH:MM */
+            at?: string;
+            name?: string;
+            /** @description A plan's request, as an RFC 7396 merge patch over the stop's conditions */
+            request: {
+                [key: string]: unknown;
+            };
+        };
         BrewIn: {
             /** @description Local time of day, HH:MM, or empty */
             at?: string;
@@ -566,6 +766,69 @@ export interface components {
             /** Format: int64 */
             trip_id: number;
         };
+        BrewTotals: {
+            at: string;
+            /**
+             * Format: double
+             * @description Each cup
+             */
+            caffeine_mg: number;
+            /** Format: int64 */
+            day: number;
+            /** Format: double */
+            dose_g: number;
+            /** Format: double */
+            drink_ml: number;
+            /** Format: double */
+            energy_wh: number;
+            /** @description Kind of paper; empty for none */
+            filter: string;
+            /** Format: double */
+            filters: number;
+            /** @description Empty when nothing is burned */
+            fuel: string;
+            /** Format: double */
+            fuel_g: number;
+            /**
+             * Format: double
+             * @description In the canister before
+             */
+            gas_from_g: number | null;
+            /** Format: double */
+            gas_to_g: number | null;
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: double
+             * @description Gauge pressure, lowest
+             */
+            lowest_bar: number | null;
+            method: string;
+            name: string;
+            /** Format: double */
+            people: number;
+            school: string;
+            /** @description Only where asked for */
+            steps?: components["schemas"]["Step"][];
+            /**
+             * Format: int64
+             * @description Index into stops
+             */
+            stop: number;
+            /**
+             * Format: double
+             * @description From the first thing to do until all is served
+             */
+            total_s: number;
+            verdict: string;
+            /** Format: double */
+            waste_g: number;
+            /**
+             * Format: double
+             * @description All of it, washing up included
+             */
+            water_ml: number;
+        };
         Brewer: {
             /** Format: double */
             capacity_ml?: number;
@@ -588,6 +851,36 @@ export interface components {
             power_w: number;
             /** Format: double */
             wind_loss: number;
+        };
+        Buy: {
+            /**
+             * Format: double
+             * @description With the reserve, in what it is sold in
+             */
+            amount: number;
+            id: string;
+            label: string;
+            /**
+             * Format: double
+             * @description In the pack, with its steel
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description Until the next place to buy it
+             */
+            need: number;
+            /**
+             * Format: double
+             * @description Canisters, where it comes in canisters; 0 otherwise
+             */
+            packs: number;
+            /**
+             * Format: int64
+             * @description Index into stops; −1 before leaving
+             */
+            stop: number;
+            unit: string;
         };
         Calibration: {
             /**
@@ -692,6 +985,43 @@ export interface components {
             /** @enum {string} */
             verdict: "fine" | "weak" | "will-not-feed";
         };
+        CanisterUse: {
+            /** Format: int64 */
+            brews: number;
+            /** Format: double */
+            capacity_g: number;
+            /** Format: double */
+            end_g: number;
+            /**
+             * Format: int64
+             * @description Stop where it is bought; −1 before leaving
+             */
+            from: number;
+            /** Format: int64 */
+            n: number;
+            /**
+             * Format: double
+             * @description Of what is left
+             */
+            propane_pct: number;
+            /** Format: double */
+            start_g: number;
+        };
+        CarriedCanister: {
+            /** Format: double */
+            butane_pct: number;
+            /** Format: double */
+            capacity_g: number;
+            /** Format: double */
+            isobutane_pct: number;
+            /**
+             * Format: double
+             * @description As weighed; full when left out
+             */
+            left_g?: number;
+            /** Format: double */
+            propane_pct: number;
+        };
         Catalogue: {
             burners: components["schemas"]["Burner"][];
             fields: components["schemas"]["Field"][];
@@ -755,6 +1085,21 @@ export interface components {
             roast?: string;
             species?: string;
         };
+        CoffeeNeed: {
+            /** Format: double */
+            g: number;
+            /** @description Grind in words where it is ground at home; empty for whole beans */
+            ground: string;
+            /** @description In words */
+            kind: string;
+        };
+        Comparison: {
+            base: components["schemas"]["Result"];
+            changed: components["schemas"]["Result"];
+            differences: components["schemas"]["Difference"][];
+            /** @description Brews made another way */
+            swaps: components["schemas"]["Swap"][];
+        };
         Cup: {
             /**
              * Format: double
@@ -775,6 +1120,36 @@ export interface components {
             slurry_c: number[][];
             /** @description In the kettle or pot */
             water_c: number[][];
+        };
+        DayTotals: {
+            /** Format: int64 */
+            brews: number;
+            /**
+             * Format: double
+             * @description For one who drinks a cup of each brew
+             */
+            caffeine_mg: number;
+            /** Format: int64 */
+            day: number;
+            /**
+             * Format: double
+             * @description Making coffee before noon
+             */
+            morning_s: number;
+        };
+        Difference: {
+            /** Format: double */
+            is: number;
+            label: string;
+            path: string;
+            unit: string;
+            /** Format: double */
+            was: number;
+        };
+        Elevation: {
+            /** Format: double */
+            m: number;
+            source: string;
         };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
@@ -816,6 +1191,48 @@ export interface components {
              * @example https://example.com/errors/example
              */
             type: string;
+        };
+        Facts: {
+            /** @description What may be used; not known when left out */
+            allowed?: ("fire" | "stove" | "mains" | "urn")[];
+            /** @description Waste can be left here */
+            bin?: boolean;
+            /**
+             * Format: double
+             * @description Air from 10:00
+             */
+            day_c?: number;
+            fire_ban?: boolean;
+            /** Format: double */
+            lat?: number;
+            /**
+             * @description How the journey goes on from here
+             * @enum {string}
+             */
+            leg_by?: "" | "foot" | "road" | "ferry" | "train" | "flight";
+            /** Format: double */
+            leg_hours?: number;
+            /** Format: double */
+            lon?: number;
+            /**
+             * Format: double
+             * @description Air before 10:00
+             */
+            morning_c?: number;
+            /**
+             * Format: int64
+             * @description 1 when left out; brews are made on each day of the stay
+             */
+            nights?: number;
+            /** @description What can be bought */
+            resupply?: ("coffee" | "fuel" | "filters" | "milk")[];
+            /**
+             * @description none: all water is carried in
+             * @enum {string}
+             */
+            water_source?: "" | "tap" | "spring" | "stream" | "lake" | "snow" | "bottled" | "urn" | "none";
+            /** @enum {string} */
+            water_trust?: "" | "trusted" | "doubtful";
         };
         Field: {
             /** @description What is allowed, in words */
@@ -1016,6 +1433,15 @@ export interface components {
             /** Format: double */
             heat_s: number | null;
         };
+        Impossible: {
+            /** Format: int64 */
+            brew: number;
+            field: string;
+            message: string;
+            name: string;
+            /** Format: int64 */
+            stop: number;
+        };
         Info: {
             /**
              * Format: double
@@ -1036,6 +1462,18 @@ export interface components {
              * @description The number; null when the input is a word, in text
              */
             value: number | null;
+        };
+        LinePoint: {
+            /** Format: int64 */
+            day: number;
+            /** Format: double */
+            left: number;
+            /** @description Of the brew or the stop */
+            name: string;
+            /** Format: int64 */
+            stop: number;
+            /** @enum {string} */
+            why: "start" | "bought" | "brew";
         };
         LogEntry: {
             /** Format: double */
@@ -1237,6 +1675,12 @@ export interface components {
              */
             target_hardness_mg_l?: number;
         };
+        Moment: {
+            /** @description RFC 3339 with the offset of the stop's zone; a date for a task of any time of the day; empty when the trip has no date */
+            from: string;
+            timed: boolean;
+            to: string;
+        };
         Note: {
             id: string;
             /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
@@ -1245,6 +1689,13 @@ export interface components {
             text: string;
             values?: components["schemas"]["Value"][];
             why: string;
+        };
+        Phrase: {
+            /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
+            template?: string;
+            /** @description The sentence, with figures in metric units */
+            text: string;
+            values?: components["schemas"]["Value"][];
         };
         Place: {
             /** Format: double */
@@ -1351,6 +1802,15 @@ export interface components {
              */
             to_pct?: number;
         };
+        Proposal: {
+            /** @description Why each stop is proposed, in the order of the trip's stops */
+            kinds: string[];
+            /** @description [km, m]; empty without a track */
+            profile: number[][];
+            /** @description What was assumed, smoothed or left out */
+            said: string[];
+            trip: components["schemas"]["TripFile"];
+        };
         Request: {
             /** @description What makes up for cooler water; the school chooses when left out */
             adjust?: string;
@@ -1383,6 +1843,36 @@ export interface components {
             strength?: string;
             vessel?: components["schemas"]["Vessel"];
             water?: components["schemas"]["Water"];
+        };
+        Result: {
+            /** @description Portions, one a brew */
+            bags: components["schemas"]["Bag"][];
+            /** @description In the order in which they are made, one for each day of a stay */
+            brews: components["schemas"]["BrewTotals"][];
+            /** @description What to have at the start and to buy on the way */
+            buy: components["schemas"]["Buy"][];
+            canisters: components["schemas"]["CanisterUse"][];
+            cautions: components["schemas"]["Caution"][];
+            coffees: components["schemas"]["CoffeeNeed"][];
+            day_totals: components["schemas"]["DayTotals"][];
+            /** Format: int64 */
+            days: number;
+            /** @description Brews that cannot be made as planned, and why */
+            impossible: components["schemas"]["Impossible"][];
+            /** @description What runs down along the route */
+            lines: components["schemas"]["SupplyLine"][];
+            notes: components["schemas"]["Phrase"][];
+            /** @description What runs out, first first */
+            shortages: components["schemas"]["Shortage"][];
+            stops: components["schemas"]["StopTotals"][];
+            tasks: components["schemas"]["Task"][];
+            /** @description When nothing runs out: what would first, and by how much it does not */
+            tightest: components["schemas"]["Shortage"];
+            totals: components["schemas"]["Totals"];
+            version: string;
+            working: {
+                [key: string]: components["schemas"]["Figure"];
+            };
         };
         Round: {
             /**
@@ -1465,6 +1955,30 @@ export interface components {
             kj: number;
             label: string;
         };
+        Shortage: {
+            /** Format: int64 */
+            day: number;
+            id: string;
+            label: string;
+            /**
+             * Format: double
+             * @description What is left at the least
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description What is missing by the next place to buy it; 0 when none is
+             */
+            short: number;
+            /** Format: int64 */
+            stop: number;
+            /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
+            template?: string;
+            /** @description The sentence, with figures in metric units */
+            text: string;
+            unit: string;
+            values?: components["schemas"]["Value"][];
+        };
         Step: {
             /** Format: double */
             at_s: number;
@@ -1499,10 +2013,27 @@ export interface components {
             id: string;
             skip: boolean;
         };
+        StopFile: {
+            brews?: components["schemas"]["BrewFile"][];
+            /** @description Place, water and heat, as in a plan's request */
+            conditions?: {
+                [key: string]: unknown;
+            };
+            /** Format: int64 */
+            day: number;
+            facts?: components["schemas"]["Facts"];
+            /** Format: double */
+            km?: number;
+            name: string;
+            note?: string;
+            /** @description IANA name; UTC when left out */
+            time_zone?: string;
+        };
         StopIn: {
             conditions: components["schemas"]["Request"];
             /** Format: int64 */
             day: number;
+            facts?: components["schemas"]["Facts"];
             /** Format: double */
             km: number;
             name: string;
@@ -1516,6 +2047,7 @@ export interface components {
             conditions: components["schemas"]["Request"];
             /** Format: int64 */
             day: number;
+            facts: components["schemas"]["Facts"];
             /** Format: int64 */
             id: number;
             /** Format: double */
@@ -1527,6 +2059,46 @@ export interface components {
             time_zone: string;
             /** Format: int64 */
             trip_id: number;
+        };
+        StopTotals: {
+            /** Format: double */
+            boil_c: number;
+            /**
+             * Format: double
+             * @description Water to carry on from here to the dry stops that follow
+             */
+            carry_ml: number;
+            /** Format: int64 */
+            day: number;
+            /**
+             * Format: double
+             * @description Water for coffee over the stay
+             */
+            draw_ml: number;
+            /**
+             * Format: double
+             * @description Water to put through a filter
+             */
+            filter_ml: number;
+            /** Format: double */
+            fuel_g: number;
+            name: string;
+            /** Format: int64 */
+            nights: number;
+            /** @description [m, °C] */
+            strip: number[][];
+            /** Format: double */
+            treat_fuel_g: number;
+            /**
+             * Format: double
+             * @description At a rolling boil only to make water safe
+             */
+            treat_s: number;
+            /**
+             * Format: double
+             * @description Wet grounds and papers carried on from here
+             */
+            waste_g: number;
         };
         StoredPlan: {
             /** Format: int64 */
@@ -1548,6 +2120,95 @@ export interface components {
             /** Format: double */
             tds_pct: number | null;
         };
+        Supplies: {
+            /** Format: double */
+            battery_wh?: number;
+            /** @description The kind bought; 230 g of 20/80 propane and isobutane when left out */
+            canister?: components["schemas"]["CarriedCanister"];
+            /** @description In the pack at the start; worked out when left out */
+            canisters?: components["schemas"]["CarriedCanister"][];
+            /**
+             * Format: double
+             * @description Coffee at the start
+             */
+            coffee_g?: number;
+            /** @description Papers at the start, by kind */
+            filters?: {
+                [key: string]: number;
+            };
+            /**
+             * Format: double
+             * @description Liquid or solid fuel at the start
+             */
+            fuel_g?: number;
+            /**
+             * Format: double
+             * @description Fuel over what is needed; 20 when left out
+             */
+            fuel_reserve_pct?: number;
+            /** @description Mineralise water that has next to nothing in it */
+            minerals?: boolean;
+            /**
+             * Format: double
+             * @description Coffee and papers over what is needed; 10 when left out
+             */
+            spare_pct?: number;
+            /**
+             * Format: double
+             * @description In each cup
+             */
+            sugar_g?: number;
+            /**
+             * Format: double
+             * @description What the bottles hold together
+             */
+            water_ml?: number;
+        };
+        SupplyLine: {
+            id: string;
+            label: string;
+            /** Format: double */
+            most: number;
+            points: components["schemas"]["LinePoint"][];
+            unit: string;
+        };
+        Swap: {
+            from: string;
+            name: string;
+            /** Format: int64 */
+            stop: number;
+            /** @description Empty when there is nothing to fall back to */
+            to: string;
+        };
+        Task: {
+            /** @description Local time HH:MM that OffsetS counts from; empty for any time of the day */
+            at: string;
+            /** Format: int64 */
+            brew?: number;
+            /**
+             * Format: int64
+             * @description Of the trip; day 1 is the first, 0 the day before
+             */
+            day: number;
+            /** Format: double */
+            for_s: number;
+            id: string;
+            /** Format: double */
+            offset_s: number;
+            /**
+             * Format: int64
+             * @description Index into stops; −1 at home
+             */
+            stop: number;
+            /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
+            template?: string;
+            /** @description The sentence, with figures in metric units */
+            text: string;
+            values?: components["schemas"]["Value"][];
+            /** @enum {string} */
+            when: "before" | "morning" | "evening" | "brew" | "after";
+            why: string;
+        };
         Taste: {
             /** Format: int64 */
             mark: number;
@@ -1568,7 +2229,67 @@ export interface components {
             weak_strong: number;
             words: string;
         };
+        Totals: {
+            /** Format: double */
+            brews: number | null;
+            /**
+             * Format: double
+             * @description Most for one person in a day
+             */
+            caffeine_mg: number | null;
+            /**
+             * Format: double
+             * @description Largest carry between sources
+             */
+            carry_ml: number | null;
+            /** Format: double */
+            coffee_g: number | null;
+            /**
+             * Format: double
+             * @description From a battery
+             */
+            energy_wh: number | null;
+            /** Format: double */
+            epsom_g: number | null;
+            /** Format: double */
+            filters: number | null;
+            /**
+             * Format: double
+             * @description Carried fuel
+             */
+            fuel_g: number | null;
+            /** Format: double */
+            gas_g: number | null;
+            /** Format: double */
+            milk_g: number | null;
+            /**
+             * Format: double
+             * @description Longest morning
+             */
+            morning_s: number | null;
+            /**
+             * Format: double
+             * @description Most that is carried at once of what is used up, water apart
+             */
+            pack_g: number | null;
+            /** Format: double */
+            soda_g: number | null;
+            /** Format: double */
+            sugar_g: number | null;
+            /** Format: double */
+            treat_fuel_g: number | null;
+            /** Format: double */
+            treat_s: number | null;
+            /**
+             * Format: double
+             * @description Most wet waste carried at once
+             */
+            waste_g: number | null;
+            /** Format: double */
+            water_ml: number | null;
+        };
         Trip: {
+            archived: boolean;
             /** Format: int64 */
             id: number;
             name: string;
@@ -1576,6 +2297,20 @@ export interface components {
             people: number;
             /** @description ISO date; empty when not fixed */
             starts_on: string;
+            supplies: components["schemas"]["Supplies"];
+        };
+        TripFile: {
+            /** @enum {string} */
+            format: "apodemos-trip";
+            name: string;
+            /** Format: int64 */
+            people: number;
+            /** @description ISO date of day 1 */
+            starts_on?: string;
+            stops: components["schemas"]["StopFile"][];
+            supplies?: components["schemas"]["Supplies"];
+            /** Format: int64 */
+            version: number;
         };
         TripIn: {
             name: string;
@@ -1583,8 +2318,10 @@ export interface components {
             people: number;
             /** @description ISO date, or empty */
             starts_on?: string;
+            supplies?: components["schemas"]["Supplies"];
         };
         TripOut: {
+            archived: boolean;
             brews: components["schemas"]["Brew"][];
             /** Format: int64 */
             id: number;
@@ -1594,6 +2331,13 @@ export interface components {
             /** @description ISO date; empty when not fixed */
             starts_on: string;
             stops: components["schemas"]["StopOut"][];
+            supplies: components["schemas"]["Supplies"];
+        };
+        TripPlan: {
+            /** @description Of the result's tasks, in their order */
+            moments: components["schemas"]["Moment"][];
+            result: components["schemas"]["Result"];
+            stop_ids: number[];
         };
         Value: {
             /** @description Worth one digit more than its unit usually is */
@@ -1716,6 +2460,48 @@ export interface components {
             splash_ml: number | null;
             /** Format: double */
             washup_ml: number | null;
+        };
+        Weather: {
+            /** Format: double */
+            day_c: number;
+            /** Format: double */
+            morning_c: number;
+            /** Format: double */
+            sea_level_hpa: number;
+            source: string;
+            /** Format: double */
+            wind_ms: number;
+        };
+        WhatIf: {
+            /** Format: double */
+            colder_c?: number;
+            /**
+             * Format: int64
+             * @description Longer at a stop
+             */
+            delay_days?: number;
+            /**
+             * Format: int64
+             * @description Index of that stop
+             */
+            delay_stop?: number;
+            /**
+             * Format: int64
+             * @description Index of the stop from which there are none
+             */
+            lost_filters?: number;
+            /**
+             * Format: int64
+             * @description Index of the stop from which it is
+             */
+            lost_from?: number;
+            /** @description Methods whose brewer is lost or broken */
+            lost_methods?: string[];
+            /**
+             * Format: int64
+             * @description At every brew
+             */
+            more_people?: number;
         };
     };
     responses: never;
@@ -2240,6 +3026,38 @@ export interface operations {
             };
         };
     };
+    "preview-import": {
+        parameters: {
+            query?: {
+                /** @description The file's name */
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Proposal"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     info: {
         parameters: {
             query?: never;
@@ -2458,6 +3276,72 @@ export interface operations {
             };
         };
     };
+    "simulated-elevation": {
+        parameters: {
+            query: {
+                lat: number;
+                lon: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Elevation"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "simulated-forecast": {
+        parameters: {
+            query: {
+                lat: number;
+                lon: number;
+                altitude_m?: number;
+                day: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Weather"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "set-stop": {
         parameters: {
             query?: never;
@@ -2648,6 +3532,39 @@ export interface operations {
             };
         };
     };
+    "import-trip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TripFile"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trip"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-trip": {
         parameters: {
             query?: never;
@@ -2743,6 +3660,175 @@ export interface operations {
             };
         };
     };
+    "archive-trip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Archive-tripRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trip"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "arrange-stops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrangeIn"][];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "duplicate-trip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Trip"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-trip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+                format: "trip.json" | "stops.gpx" | "schedule.ics" | "provisions.csv";
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "plan-trip": {
+        parameters: {
+            query?: {
+                /** @description With the steps of every brew, for a trip sheet */
+                steps?: boolean;
+            };
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripPlan"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "restore-trip": {
         parameters: {
             query?: never;
@@ -2794,6 +3880,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StopOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "what-if": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WhatIf"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Comparison"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,127 @@
+package main
+
+import (
+	"encoding/json"
+	"fmt"
+	"io"
+	"os"
+
+	"github.com/spf13/cobra"
+
+	"apodemos/core/trip"
+	"apodemos/formats"
+	"apodemos/server"
+	"apodemos/store"
+)
+
+func tripCommand() *cobra.Command {
+	return &cobra.Command{
+		Use:   "trip",
+		Short: "Plan a whole trip: trip file in, JSON plan out",
+		Long: `Reads a trip file (JSON, see "apodemos schema") on standard input and writes
+what to buy, prepare, carry, treat and do as JSON on standard output.
+
+Exit code 0 and a plan; or 2, and on standard error one line a problem:
+field: what is wrong, what is allowed.`,
+		Example: `  apodemos trip < trip.json > plan.json`,
+		Args:    cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			f, err := formats.ReadTrip(c.InOrStdin())
+			if err != nil {
+				return err
+			}
+			t, err := f.Trip()
+			if err != nil {
+				return err
+			}
+			r, err := trip.Compute(t)
+			if err != nil {
+				return err
+			}
+			return printJSON(c.OutOrStdout(), r)
+		},
+	}
+}
+
+func printJSON(w io.Writer, v any) error {
+	e := json.NewEncoder(w)
+	e.SetIndent("", "  ")
+	e.SetEscapeHTML(false)
+	return e.Encode(v)
+}
+
+func importCommand() *cobra.Command {
+	var data string
+	c := &cobra.Command{
+		Use:   "import FILE",
+		Short: "Keep the trip in a GPX, trip or CSV file",
+		Long: `Reads a GPX file, a trip file (JSON) or a CSV file of stops, says what was assumed,
+and keeps the trip: the whole of it, or nothing where something is wrong.`,
+		Args: cobra.ExactArgs(1),
+		RunE: func(c *cobra.Command, args []string) error {
+			f, err := os.Open(args[0])
+			if err != nil {
+				return err
+			}
+			defer f.Close()
+			s, err := store.Open(c.Context(), data)
+			if err != nil {
+				return err
+			}
+			defer s.Close()
+			id, said, err := server.Import(c.Context(), s, f)
+			if err != nil {
+				return err
+			}
+			for _, line := range said {
+				fmt.Fprintln(os.Stderr, line)
+			}
+			fmt.Fprintf(c.OutOrStdout(), "Kept as trip %d.\n", id)
+			return nil
+		},
+	}
+	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
+	return c
+}
+
+func exportCommand() *cobra.Command {
+	var data string
+	var id int64
+	c := &cobra.Command{
+		Use:   "export FORMAT",
+		Short: "Write a trip as trip.json, stops.gpx, schedule.ics or provisions.csv",
+		Args:  cobra.ExactArgs(1),
+		RunE: func(c *cobra.Command, args []string) error {
+			s, err := store.Open(c.Context(), data)
+			if err != nil {
+				return err
+			}
+			defer s.Close()
+			b, err := server.Export(c.Context(), s, id, args[0])
+			if err != nil {
+				return err
+			}
+			_, err = c.OutOrStdout().Write(b)
+			return err
+		},
+	}
+	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
+	c.Flags().Int64Var(&id, "trip", 1, "number of the trip")
+	return c
+}
+
+func schemaCommand() *cobra.Command {
+	return &cobra.Command{
+		Use:   "schema",
+		Short: "Print the JSON Schema of trip files",
+		Args:  cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			b, err := server.TripSchema()
+			if err != nil {
+				return err
+			}
+			_, err = c.OutOrStdout().Write(b)
+			return err
+		},
+	}
+}
