@@ -27,6 +27,7 @@ type Brew struct {
 	PlanID   int64        `json:"plan_id"`
 	// CaffeineMg is the stored plan's, each cup.
 	CaffeineMg float64 `json:"caffeine_mg"`
+	Tastings   int     `json:"tastings" doc:"How often it was made and written down"`
 }
 
 // StoredPlan is a plan with what made it and which computation answered.
@@ -77,13 +78,13 @@ func difference(conditions, full brew.Request) (string, error) {
 	return string(patch), err
 }
 
-const brewColumns = `b.id, b.stop_id, s.trip_id, b.name, b.at, b.revision, coalesce(b.plan_id, 0), coalesce(p.plan ->> '$.caffeine_mg', 0), b.patch, s.conditions, s.facts
+const brewColumns = `b.id, b.stop_id, s.trip_id, b.name, b.at, b.revision, coalesce(b.plan_id, 0), coalesce(p.plan ->> '$.caffeine_mg', 0), (SELECT count(*) FROM log_entries l WHERE l.brew_id = b.id AND l.deleted_at IS NULL), b.patch, s.conditions, s.facts
 	FROM brews b LEFT JOIN plans p ON p.id = b.plan_id JOIN stops s ON s.id = b.stop_id JOIN trips t ON t.id = s.trip_id
 	WHERE b.deleted_at IS NULL AND s.deleted_at IS NULL AND t.deleted_at IS NULL `
 
 func scanBrew(r row) (b Brew, err error) {
 	var patch, conditions, facts string
-	if err = r.Scan(&b.ID, &b.StopID, &b.TripID, &b.Name, &b.At, &b.Revision, &b.PlanID, &b.CaffeineMg, &patch, &conditions, &facts); err != nil {
+	if err = r.Scan(&b.ID, &b.StopID, &b.TripID, &b.Name, &b.At, &b.Revision, &b.PlanID, &b.CaffeineMg, &b.Tastings, &patch, &conditions, &facts); err != nil {
 		return b, err
 	}
 	base, err := conditionsAt(conditions, facts, b.At)

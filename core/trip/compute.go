@@ -29,7 +29,7 @@ const (
 // calc carries one computation.
 type calc struct {
 	trip  Trip
-	fixed *stocks // amounts bought, where they are given by another plan
+	fixed *stocks // amounts packed, where they are given by another plan
 	out   *Result
 	occ   []BrewTotals
 	lines []line
@@ -267,7 +267,7 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 	m, _ := method.ByID(p.Request.Method)
 	s, _ := m.School(*p.Request.School)
 	o := BrewTotals{ID: b.ID, Stop: stop, Day: day, Name: b.Name, At: b.At, Method: m.ID, School: s.ID, People: *p.Request.Drinkers,
-		DoseG: *p.DoseG, DrinkMl: *p.DrinkMl, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
+		DoseG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
 	for _, what := range s.Consumables {
 		if isPaper(what) {
 			o.Filter, o.Filters = what, *p.Batches

@@ -156,8 +156,12 @@ func (c *calc) follow(s supply) {
 			amount = 0
 		}
 		switch {
-		case c.fixed != nil && k < len((*c.fixed)[s.id]):
-			amount = (*c.fixed)[s.id][k]
+		case c.fixed != nil && s.id == "water" && len((*c.fixed)[s.id]) > 0:
+			// The bottles are those that the plan asked for.
+			amount = math.Min(amount, slices.Max((*c.fixed)[s.id]))
+		case c.fixed != nil && k == 0 && len((*c.fixed)[s.id]) > 0:
+			// What was packed at home is packed; on the way one buys what is needed.
+			amount = (*c.fixed)[s.id][0]
 		case s.given != nil && (k == 0 || s.id == "water" || s.id == "battery"):
 			// What the bottles and the battery hold is filled up, not added to.
 			amount = *s.given
@@ -270,8 +274,8 @@ func (c *calc) gas(reserve float64) {
 			count = 0
 		}
 		given := k == 0 && len(c.trip.Supplies.Canisters) > 0
-		if c.fixed != nil && k < len((*c.fixed)[s.id]) {
-			count = (*c.fixed)[s.id][k]
+		if c.fixed != nil && k == 0 && len((*c.fixed)[s.id]) > 0 {
+			count = (*c.fixed)[s.id][0]
 		}
 		amount, packs := 0.0, count
 		if given {

@@ -144,6 +144,11 @@ type BrewTotals struct {
 	People    float64     `json:"people"`
 	DoseG     float64     `json:"dose_g"`
 	DrinkMl   float64     `json:"drink_ml"`
+	PouredMl  float64     `json:"poured_ml"`
+	Grind     string      `json:"grind" doc:"In words; empty when it was ground before"`
+	GrindUm   *float64    `json:"grind_um"`
+	Clicks    *float64    `json:"clicks"`
+	WaitS     *float64    `json:"wait_s" doc:"Off the boil"`
 	WaterMl   float64     `json:"water_ml" doc:"All of it, washing up included"`
 	FuelG     float64     `json:"fuel_g"`
 	Fuel      string      `json:"fuel" doc:"Empty when nothing is burned"`
@@ -158,6 +163,8 @@ type BrewTotals struct {
 	LowestBar *float64    `json:"lowest_bar" doc:"Gauge pressure, lowest"`
 	Verdict   string      `json:"verdict"`
 	Steps     []brew.Step `json:"steps,omitempty" doc:"Only where asked for"`
+
+	Cautions []brew.Caution `json:"cautions,omitempty" doc:"Only where asked for"`
 
 	plan *brew.Plan
 	milk float64

@@ -18,6 +18,10 @@ const nonce = document.querySelector<HTMLMetaElement>("meta[name=csp-nonce]")?.c
 
 const TripsPage = lazy(() => import("./trips/TripsPage"));
 const RoutePage = lazy(() => import("./trips/RoutePage"));
+const ImportPage = lazy(() => import("./trips/ImportPage"));
+const ProvisionsPage = lazy(() => import("./provisions/ProvisionsPage"));
+const SchedulePage = lazy(() => import("./schedule/SchedulePage"));
+const SheetPage = lazy(() => import("./sheet/SheetPage"));
 const StopPage = lazy(() => import("./trips/StopPage"));
 const PlanPage = lazy(() => import("./plan/PlanPage"));
 const GuidePage = lazy(() => import("./guide/GuidePage"));
@@ -68,7 +72,11 @@ const router = createBrowserRouter([
     children: [
       { path: "/", element: <Home /> },
       { path: "/trips", element: <TripsPage /> },
+      { path: "/import", element: <ImportPage /> },
       { path: "/trips/:trip", element: <RoutePage /> },
+      { path: "/trips/:trip/provisions", element: <ProvisionsPage /> },
+      { path: "/trips/:trip/schedule", element: <SchedulePage /> },
+      { path: "/trips/:trip/sheet", element: <SheetPage /> },
       { path: "/trips/:trip/stops/:stop", element: <StopPage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew", element: <PlanPage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew/guide", element: <GuidePage /> },

@@ -15,6 +15,14 @@ export type BrewOut = Schemas["BrewOut"];
 export type LogEntry = Schemas["LogEntry"];
 export type Taste = Schemas["LogIn"];
 export type Run = Schemas["Run"];
+export type TripResult = Schemas["Result"];
+export type TripPlan = Schemas["TripPlan"];
+export type WhatIf = Schemas["WhatIf"];
+export type Comparison = Schemas["Comparison"];
+export type Facts = Schemas["Facts"];
+export type Supplies = Schemas["Supplies"];
+export type Proposal = Schemas["Proposal"];
+export type TripFile = Schemas["TripFile"];
 type ErrorModel = Schemas["ErrorModel"];
 
 export const api = createClient<paths>({ baseUrl: "/api/v1" });
@@ -37,7 +45,7 @@ export class ApiError extends Error {
     );
     this.status = status;
     this.troubles = (problem?.errors ?? []).map((e) => ({
-      field: (e.location ?? "").replace(/^body\.?(conditions\.|request\.)?/, ""),
+      field: (e.location ?? "").replace(/^(body|file)\.?(conditions\.|request\.)?/, ""),
       message: e.message ?? "",
     }));
   }

@@ -1,5 +1,14 @@
 import { keepPreviousData, QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, ApiError, must, type PlanRequest, type Run, type Schemas } from "./client";
+import {
+  api,
+  ApiError,
+  must,
+  type PlanRequest,
+  type Proposal,
+  type Run,
+  type Schemas,
+  type WhatIf,
+} from "./client";
 
 export const queryClient = new QueryClient({
   defaultOptions: {
@@ -42,6 +51,49 @@ export const usePlan = (request: PlanRequest | undefined) =>
     retry: false,
     queryFn: ({ signal }) => must(api.POST("/plan", { body: request as PlanRequest, signal })),
   });
+
+export const useTripPlan = (trip: number, steps = false) =>
+  useQuery({
+    queryKey: ["trip-plan", trip, steps],
+    queryFn: () =>
+      must(api.GET("/trips/{trip}/plan", { params: { path: { trip }, query: steps ? { steps } : {} } })),
+  });
+
+export const useWhatIf = (trip: number, what: WhatIf | undefined) =>
+  useQuery({
+    queryKey: ["what-if", trip, what],
+    enabled: what !== undefined,
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: ({ signal }) =>
+      must(api.POST("/trips/{trip}/what-if", { params: { path: { trip } }, body: what as WhatIf, signal })),
+  });
+
+export const saveTrip = (trip: number, body: Schemas["TripIn"]) =>
+  must(api.PUT("/trips/{trip}", { params: { path: { trip } }, body }));
+export const saveStop = (stop: number, body: Schemas["StopIn"]) =>
+  must(api.PUT("/stops/{stop}", { params: { path: { stop } }, body }));
+export const addStop = (trip: number, body: Schemas["StopIn"]) =>
+  must(api.POST("/trips/{trip}/stops", { params: { path: { trip } }, body }));
+export const arrange = (trip: number, body: Schemas["ArrangeIn"][]) =>
+  must(api.PUT("/trips/{trip}/arrangement", { params: { path: { trip } }, body }));
+
+/** Reads a file on the server without keeping it. */
+export async function previewFile(file: File): Promise<Proposal> {
+  let response: Response;
+  try {
+    response = await fetch(`/api/v1/import/preview?name=${encodeURIComponent(file.name.slice(0, 200))}`, {
+      method: "POST",
+      headers: { "Content-Type": "application/octet-stream" },
+      body: file,
+    });
+  } catch {
+    throw new ApiError(0, undefined);
+  }
+  const answer = (await response.json().catch(() => undefined)) as unknown;
+  if (!response.ok) throw new ApiError(response.status, answer as Schemas["ErrorModel"]);
+  return answer as Proposal;
+}
 
 export const useLog = (trip: number) =>
   useQuery({

@@ -724,6 +724,11 @@ export interface components {
             revision: number;
             /** Format: int64 */
             stop_id: number;
+            /**
+             * Format: int64
+             * @description How often it was made and written down
+             */
+            tastings: number;
             /** Format: int64 */
             trip_id: number;
         };
@@ -763,6 +768,11 @@ export interface components {
             /** Format: int64 */
             stop_id: number;
             stored: components["schemas"]["StoredPlan"];
+            /**
+             * Format: int64
+             * @description How often it was made and written down
+             */
+            tastings: number;
             /** Format: int64 */
             trip_id: number;
         };
@@ -773,6 +783,10 @@ export interface components {
              * @description Each cup
              */
             caffeine_mg: number;
+            /** @description Only where asked for */
+            cautions?: components["schemas"]["Caution"][];
+            /** Format: double */
+            clicks: number | null;
             /** Format: int64 */
             day: number;
             /** Format: double */
@@ -796,6 +810,10 @@ export interface components {
             gas_from_g: number | null;
             /** Format: double */
             gas_to_g: number | null;
+            /** @description In words; empty when it was ground before */
+            grind: string;
+            /** Format: double */
+            grind_um: number | null;
             /** Format: int64 */
             id: number;
             /**
@@ -807,6 +825,8 @@ export interface components {
             name: string;
             /** Format: double */
             people: number;
+            /** Format: double */
+            poured_ml: number;
             school: string;
             /** @description Only where asked for */
             steps?: components["schemas"]["Step"][];
@@ -821,6 +841,11 @@ export interface components {
              */
             total_s: number;
             verdict: string;
+            /**
+             * Format: double
+             * @description Off the boil
+             */
+            wait_s: number | null;
             /** Format: double */
             waste_g: number;
             /**

@@ -2,13 +2,32 @@ import { Button, Segmented } from "antd";
 import { useEffect, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { useTrip, useTrips } from "../api/queries";
+import type { TripOut } from "../api/client";
 import { Ribbon } from "../ribbon/Ribbon";
+import { useArrange } from "../trips/useArrange";
 import { lastTrip, rememberTrip } from "./lastTrip";
 import { useSettings } from "./settings";
 import { Shortcuts } from "./Shortcuts";
 import type { ThemeName } from "../theme/tokens";
 import type { System } from "../units/units";
 import { isTyping } from "./keys";
+
+function TripRibbon({ trip, stop, editable }: { trip: TripOut; stop: number; editable: boolean }) {
+  const navigate = useNavigate();
+  const { move } = useArrange(trip);
+  return (
+    <Ribbon
+      trip={trip}
+      stop={stop}
+      onMove={editable ? move : undefined}
+      onAdd={
+        editable
+          ? (at) => void navigate(`/trips/${trip.id}?add=${at.km},${at.altitude},${at.day}`)
+          : undefined
+      }
+    />
+  );
+}
 
 /** The frame round every page: name, places to go, units, theme, and the trip's ribbon. */
 export function Frame() {
@@ -19,7 +38,10 @@ export function Frame() {
   const trip = useTrip(known ? tripId : 0);
   const settings = useSettings();
   const navigate = useNavigate();
-  const inGuide = useLocation().pathname.endsWith("/guide");
+  const { pathname } = useLocation();
+  const inGuide = pathname.endsWith("/guide");
+  const onPaper = pathname.endsWith("/sheet");
+  const onRoute = /^\/trips\/\d+$/.test(pathname);
   const [help, setHelp] = useState(false);
 
   useEffect(() => {
@@ -33,6 +55,8 @@ export function Frame() {
       else if (e.key === "u") settings.set({ system: settings.system === "metric" ? "us" : "metric" });
       else if (e.key === "t") settings.set({ theme: settings.theme === "day" ? "headlamp" : "day" });
       else if (e.key === "r" && tripId) void navigate(`/trips/${tripId}`);
+      else if (e.key === "p" && tripId) void navigate(`/trips/${tripId}/provisions`);
+      else if (e.key === "d" && tripId) void navigate(`/trips/${tripId}/schedule`);
       else if (e.key === "l") void navigate("/log");
       else if (e.key === "n") void navigate("/bench");
       else return;
@@ -53,9 +77,16 @@ export function Frame() {
           apodemos
         </Link>
         <nav aria-label="Main">
-          <NavLink to={known ? `/trips/${tripId}` : "/trips"} end={!known}>
+          <NavLink
+            to={known ? `/trips/${tripId}` : "/trips"}
+            className={({ isActive }) =>
+              isActive && !/\/(provisions|schedule|sheet)$/.test(pathname) ? "active" : ""
+            }
+          >
             Route
           </NavLink>
+          {known && <NavLink to={`/trips/${tripId}/provisions`}>Provisions</NavLink>}
+          {known && <NavLink to={`/trips/${tripId}/schedule`}>Schedule</NavLink>}
           <NavLink to="/log">Log</NavLink>
           <NavLink to="/bench">Bench</NavLink>
         </nav>
@@ -92,7 +123,9 @@ export function Frame() {
           ?
         </Button>
       </header>
-      {trip.data && params.trip && !inGuide && <Ribbon trip={trip.data} stop={Number(params.stop ?? 0)} />}
+      {trip.data && params.trip && !inGuide && !onPaper && (
+        <TripRibbon trip={trip.data} stop={Number(params.stop ?? 0)} editable={onRoute} />
+      )}
       <main id="main">
         <Outlet />
       </main>

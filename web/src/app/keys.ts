@@ -12,6 +12,8 @@ export function isTyping(e: KeyboardEvent): boolean {
 
 export const shortcuts: { keys: string; does: string; where: string }[] = [
   { keys: "r", does: "Route of the trip", where: "anywhere" },
+  { keys: "p", does: "Provisions of the trip", where: "anywhere" },
+  { keys: "d", does: "Schedule, day by day", where: "anywhere" },
   { keys: "l", does: "Log", where: "anywhere" },
   { keys: "n", does: "Bench", where: "anywhere" },
   { keys: "← → ↑ ↓", does: "Move a point in a picture; with Shift ten times as far", where: "on the bench" },
@@ -19,6 +21,7 @@ export const shortcuts: { keys: string; does: string; where: string }[] = [
   { keys: "t", does: "Day or headlamp theme", where: "anywhere" },
   { keys: "?", does: "This list", where: "anywhere" },
   { keys: "← →", does: "Stop before, stop after", where: "on the route ribbon" },
+  { keys: "Alt ← →", does: "Move a stop along, to scale by distance or days", where: "on the route ribbon" },
   { keys: "b", does: "Brew it by the clock", where: "in a plan" },
   { keys: "s", does: "Save the changes", where: "in a plan" },
   { keys: "i", does: "All inputs", where: "in a plan" },

@@ -7,6 +7,7 @@ interface Values {
   theme: ThemeName;
   sound: boolean;
   speech: boolean;
+  ribbon: "even" | "km" | "days";
 }
 
 interface Settings extends Values {
@@ -14,7 +15,7 @@ interface Settings extends Values {
 }
 
 const KEY = "apodemos.settings";
-const defaults: Values = { system: "metric", theme: "day", sound: true, speech: false };
+const defaults: Values = { system: "metric", theme: "day", sound: true, speech: false, ribbon: "even" };
 
 function read(): Values {
   try {

@@ -2,13 +2,39 @@ import { App, Button } from "antd";
 import { useQueryClient } from "@tanstack/react-query";
 import { remove, restore } from "../api/queries";
 
+/** Says what was done and offers to undo it. */
+export function useOfferUndo() {
+  const { notification } = App.useApp();
+  const client = useQueryClient();
+  return (key: string, title: string, undo: () => Promise<unknown>) => {
+    const again = () => client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
+    notification.open({
+      key,
+      title,
+      duration: 20,
+      placement: "bottomRight",
+      actions: (
+        <Button
+          type="primary"
+          size="small"
+          onClick={() => {
+            notification.destroy(key);
+            void undo().then(again);
+          }}
+        >
+          Undo
+        </Button>
+      ),
+    });
+  };
+}
+
 /** Deletes a thing at once and offers to bring it back. */
 export function useRemove() {
   const { notification } = App.useApp();
   const client = useQueryClient();
+  const offer = useOfferUndo();
   return async (kind: Parameters<typeof remove>[0], id: number, name: string) => {
-    const key = `undo-${kind}-${id}`;
-    const again = () => client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
     try {
       await remove(kind, id);
     } catch (e) {
@@ -18,24 +44,7 @@ export function useRemove() {
       });
       return;
     }
-    await again();
-    notification.open({
-      key,
-      title: `Deleted: ${name}`,
-      duration: 20,
-      placement: "bottomRight",
-      actions: (
-        <Button
-          type="primary"
-          size="small"
-          onClick={() => {
-            notification.destroy(key);
-            void restore(kind, id).then(again);
-          }}
-        >
-          Undo
-        </Button>
-      ),
-    });
+    await client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
+    offer(`undo-${kind}-${id}`, `Deleted: ${name}`, () => restore(kind, id));
   };
 }

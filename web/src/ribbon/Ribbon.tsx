@@ -5,10 +5,11 @@ import { useNavigate } from "react-router";
 import type { StopOut, TripOut } from "../api/client";
 import { useSettings } from "../app/settings";
 import { inWords } from "../units/units";
+import { labelled, nights, places, stopAt, type Scale } from "./places";
 import "./ribbon.css";
 
 const HEIGHT = 104;
-const BASE = 74;
+const BASE = 72;
 const TOP = 30;
 
 const altitude = (s: StopOut) => s.conditions.place?.altitude_m ?? 0;
@@ -21,95 +22,211 @@ export function heatOf(s: StopOut): { word: string; shape: "flame" | "plug" | "c
   return { word: "flame", shape: "flame" };
 }
 
-/** The trip as an elevation profile, with its stops on it: the way about the trip. */
-export function Ribbon({ trip, stop }: { trip: TripOut; stop: number }) {
-  const { system } = useSettings();
+export interface Move {
+  stop: StopOut;
+  km?: number;
+  day?: number;
+}
+
+/**
+ * The trip as an elevation profile, with its stops on it: the way about the
+ * trip. Evenly spaced, or to scale by distance or by days; to scale a stop can be
+ * moved along, and a place between two of them can be chosen.
+ */
+export function Ribbon({
+  trip,
+  stop,
+  onMove,
+  onAdd,
+}: {
+  trip: TripOut;
+  stop: number;
+  onMove?: (m: Move) => void;
+  onAdd?: (at: { km: number; altitude: number; day: number }) => void;
+}) {
+  const { system, ribbon, set } = useSettings();
   const navigate = useNavigate();
   const ref = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(1280);
+  const [room, setRoom] = useState(1280);
+  const [drag, setDrag] = useState<{ id: number; x: number }>();
   useEffect(() => {
     const el = ref.current;
     if (!el) return;
-    const watch = new ResizeObserver(
-      ([e]) => e && setWidth(Math.max(e.contentRect.width, trip.stops.length * 116)),
-    );
+    const watch = new ResizeObserver(([e]) => e && setRoom(Math.round(e.contentRect.width)));
     watch.observe(el);
     return () => watch.disconnect();
   }, [trip.stops.length]);
+  const scale: Scale = ribbon;
+  const width = scale === "even" ? Math.max(room, trip.stops.length * 116) : room;
   useEffect(() => {
     ref.current?.querySelector("[aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
   }, [stop, width]);
-
   if (trip.stops.length === 0) return null;
+
   const heights = trip.stops.map(altitude);
   const low = Math.min(0, ...heights);
   const high = Math.max(...heights, low + 500);
   const y = scaleLinear().domain([low, high]).range([BASE, TOP]);
-  // Evenly, so that every label has its room; distances stand in words.
-  const gap = width / trip.stops.length;
-  const x = (i: number) => gap * (i + 0.5);
-  const pts = trip.stops.map((s, i) => [x(i), y(altitude(s))] as [number, number]);
+  const at = places(trip.stops, scale, width);
+  const xs = at.xs.map((x, i) => (drag && drag.id === trip.stops[i]?.id ? drag.x : x));
+  const pts = trip.stops.map((s, i) => [xs[i], y(altitude(s))] as [number, number]);
   const first = pts[0] as [number, number];
   const last = pts.at(-1) as [number, number];
-  const whole: [number, number][] = [[0, first[1]], ...pts, [width, last[1]]];
+  const whole: [number, number][] = [
+    [0, first[1]],
+    ...pts.filter((p, i) => i === 0 || p[0] > (pts[i - 1] as [number, number])[0]),
+    [width, last[1]],
+  ];
+  const current = trip.stops.findIndex((s) => s.id === stop);
+  const show = labelled(xs, current, scale === "even" ? 0 : 112, width);
   const go = (i: number) => {
     const s = trip.stops[i];
     if (s) void navigate(`/trips/${trip.id}/stops/${s.id}`);
   };
+  const nudge = (s: StopOut, by: number) => {
+    if (!onMove || scale === "even") return;
+    if (scale === "km") onMove({ stop: s, km: Math.max(0, s.km + by) });
+    else onMove({ stop: s, day: Math.max(1, s.day + by) });
+  };
+  const drop = (s: StopOut, x: number) => {
+    if (scale === "km") onMove?.({ stop: s, km: Math.max(0, Math.round(at.value(x))) });
+    else if (scale === "days") onMove?.({ stop: s, day: Math.max(1, Math.round(at.value(x))) });
+  };
 
   return (
-    <div className="ribbon" ref={ref}>
-      <svg width={width} height={HEIGHT} aria-hidden="true" className="ribbon-land">
-        <path
-          d={
-            area<[number, number]>()
-              .x((p) => p[0])
-              .y0(BASE + 4)
-              .y1((p) => p[1])
-              .curve(curveMonotoneX)(whole) ?? ""
-          }
-          className="ribbon-ground"
-        />
-        <path d={line<[number, number]>().curve(curveMonotoneX)(whole) ?? ""} className="ribbon-line" />
-      </svg>
-      <ol className="ribbon-stops" style={{ width }} aria-label="Stops of the trip">
-        {trip.stops.map((s, i) => {
-          const brews = trip.brews.filter((b) => b.stop_id === s.id).length;
-          const heat = heatOf(s);
-          const here = s.id === stop;
-          return (
-            <li key={s.id} style={{ width: gap }}>
-              <button
-                type="button"
-                aria-current={here ? "page" : undefined}
-                title={`Day ${s.day}. ${heat.word}. ${brews} ${brews === 1 ? "brew" : "brews"}.`}
-                onClick={() => go(i)}
-                onKeyDown={(e) => {
-                  const to = e.key === "ArrowRight" ? i + 1 : e.key === "ArrowLeft" ? i - 1 : -1;
-                  if (to < 0 || to >= trip.stops.length) return;
-                  e.preventDefault();
-                  (
-                    e.currentTarget.closest("ol")?.children[to]?.firstElementChild as HTMLElement | null
-                  )?.focus();
-                  go(to);
-                }}
+    <div className="ribbon-frame">
+      <div className="ribbon" ref={ref}>
+        <svg
+          width={width}
+          height={HEIGHT}
+          aria-hidden="true"
+          className="ribbon-land"
+          onDoubleClick={(e) => {
+            if (!onAdd) return;
+            const x = e.clientX - e.currentTarget.getBoundingClientRect().left;
+            onAdd(stopAt(trip.stops, xs, x));
+          }}
+        >
+          <path
+            d={
+              area<[number, number]>()
+                .x((p) => p[0])
+                .y0(BASE + 4)
+                .y1((p) => p[1])
+                .curve(curveMonotoneX)(whole) ?? ""
+            }
+            className="ribbon-ground"
+          />
+          <path d={line<[number, number]>().curve(curveMonotoneX)(whole) ?? ""} className="ribbon-line" />
+          {scale === "days" &&
+            trip.stops.map(
+              (s, i) =>
+                nights(s) > 1 && (
+                  <line
+                    key={s.id}
+                    className="ribbon-stay"
+                    x1={xs[i]}
+                    x2={(xs[i] as number) + (nights(s) - 1) * at.perUnit}
+                    y1={y(altitude(s))}
+                    y2={y(altitude(s))}
+                  />
+                ),
+            )}
+        </svg>
+        <ol className="ribbon-stops" style={{ width }} aria-label="Stops of the trip">
+          {trip.stops.map((s, i) => {
+            const brews = trip.brews.filter((b) => b.stop_id === s.id);
+            const heat = heatOf(s);
+            const here = s.id === stop;
+            const named = show[i] === true;
+            const half = !named ? 8 : scale === "even" ? at.perUnit / 2 : 58;
+            const more = [
+              s.facts.water_source === "none" ? "no water" : "",
+              s.facts.resupply?.length ? `sells ${s.facts.resupply.join(", ")}` : "",
+            ].filter(Boolean);
+            const words = `day ${s.day}, ${heat.word}${more.map((m) => `, ${m}`).join("")}, ${brews.length} ${brews.length === 1 ? "brew" : "brews"}`;
+            return (
+              <li
+                key={s.id}
+                className={named ? undefined : "ribbon-small"}
+                style={{ left: (xs[i] as number) - half, width: half * 2 }}
               >
-                <span className="ribbon-figures num" style={{ top: y(altitude(s)) - 25 }}>
-                  {inWords(altitude(s), "m", system, { step: system === "us" ? 50 : 10 })} ·{" "}
-                  {inWords(s.boil.boil_c, "°C", system)}
-                </span>
-                <span className="ribbon-dot" style={{ top: y(altitude(s)) - 6 }} />
-                <span className="ribbon-name">
-                  <HeatMark shape={heat.shape} /> {s.name}
-                </span>
-                <span className="sr">
-                  , day {s.day}, {heat.word}, {brews} brews
-                </span>
-              </button>
-            </li>
-          );
-        })}
-      </ol>
+                <button
+                  type="button"
+                  aria-current={here ? "page" : undefined}
+                  title={`${s.name}: ${words}.`}
+                  onClick={() => !drag && go(i)}
+                  onKeyDown={(e) => {
+                    const dir = e.key === "ArrowRight" ? 1 : e.key === "ArrowLeft" ? -1 : 0;
+                    if (dir === 0) return;
+                    e.preventDefault();
+                    if (e.altKey) return nudge(s, dir);
+                    const to = i + dir;
+                    if (to < 0 || to >= trip.stops.length) return;
+                    (
+                      e.currentTarget.closest("ol")?.children[to]?.firstElementChild as HTMLElement | null
+                    )?.focus();
+                    go(to);
+                  }}
+                >
+                  {named && (
+                    <span className="ribbon-figures num" style={{ top: y(altitude(s)) - 25 }}>
+                      {inWords(altitude(s), "m", system, { step: system === "us" ? 50 : 10 })} ·{" "}
+                      {inWords(s.boil.boil_c, "°C", system)}
+                    </span>
+                  )}
+                  <span
+                    className="ribbon-dot"
+                    style={{ top: y(altitude(s)) - 6 }}
+                    onPointerDown={(e) => {
+                      if (!onMove || scale === "even" || e.button !== 0) return;
+                      e.currentTarget.setPointerCapture(e.pointerId);
+                    }}
+                    onPointerMove={(e) => {
+                      if (!e.currentTarget.hasPointerCapture(e.pointerId)) return;
+                      const box = ref.current?.getBoundingClientRect();
+                      if (box)
+                        setDrag({ id: s.id, x: Math.min(Math.max(e.clientX - box.left, 8), width - 8) });
+                    }}
+                    onPointerUp={() => {
+                      if (drag) drop(s, drag.x);
+                      setTimeout(() => setDrag(undefined), 0);
+                    }}
+                  />
+                  <span className="ribbon-brews" aria-hidden="true">
+                    {brews.slice(0, 6).map((b) => (
+                      <i key={b.id} className={b.tastings > 0 ? "made" : undefined} />
+                    ))}
+                  </span>
+                  {named && (
+                    <span className="ribbon-name">
+                      <HeatMark shape={heat.shape} />
+                      {s.facts.water_source === "none" && <DryMark />}
+                      {!!s.facts.resupply?.length && <BagMark />} {s.name}
+                    </span>
+                  )}
+                  <span className="sr">
+                    {!named && s.name}, {words}
+                  </span>
+                </button>
+              </li>
+            );
+          })}
+        </ol>
+      </div>
+      <div className="ribbon-scale" role="group" aria-label="Scale of the ribbon">
+        {(["even", "km", "days"] as const).map((m) => (
+          <button
+            key={m}
+            type="button"
+            aria-pressed={scale === m}
+            onClick={() => set({ ribbon: m })}
+            title={{ even: "Evenly spaced", km: "To scale by distance", days: "To scale by days" }[m]}
+          >
+            {{ even: "even", km: "distance", days: "days" }[m]}
+          </button>
+        ))}
+      </div>
     </div>
   );
 }
@@ -135,6 +252,25 @@ export function HeatMark({ shape }: { shape: "flame" | "plug" | "cup" }) {
           fillRule="evenodd"
         />
       )}
+    </svg>
+  );
+}
+
+/** A drop struck out: no water here. */
+export function DryMark() {
+  return (
+    <svg width="11" height="12" viewBox="0 0 11 12" aria-hidden="true" className="heatmark mark-dry">
+      <path d="M5.5 1 C7.5 4 9 5.6 9 7.8 A3.5 3.5 0 0 1 2 7.8 C2 5.6 3.5 4 5.5 1 Z" />
+      <path d="M1 11 L10 1.5" />
+    </svg>
+  );
+}
+
+/** A bag: something is sold here. */
+export function BagMark() {
+  return (
+    <svg width="11" height="12" viewBox="0 0 11 12" aria-hidden="true" className="heatmark mark-bag">
+      <path d="M1.5 4.5 h8 l0.8 6.5 h-9.6 z M3.5 4.5 v-1 a2 2 0 0 1 4 0 v1 h-1.2 v-1 a0.8 0.8 0 0 0 -1.6 0 v1 z" />
     </svg>
   );
 }

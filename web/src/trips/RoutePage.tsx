@@ -1,93 +1,236 @@
-import { Button } from "antd";
+import { Button, Dropdown } from "antd";
 import { useState } from "react";
-import { Link, useParams } from "react-router";
-import { useCatalogue, useTrip } from "../api/queries";
-import { Loaded } from "../app/Trouble";
+import { Link, useParams, useSearchParams } from "react-router";
+import type { StopOut, TripOut } from "../api/client";
+import { addStop, saveStop, useCatalogue, useTrip } from "../api/queries";
+import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
-import { HeatMark, heatOf } from "../ribbon/Ribbon";
+import { useOfferUndo, useRemove } from "../app/useUndo";
+import { useQueryClient } from "@tanstack/react-query";
+import { BagMark, DryMark, HeatMark, heatOf } from "../ribbon/Ribbon";
+import { nights } from "../ribbon/places";
 import { inWords } from "../units/units";
 import { hasDraft } from "../plan/useDraft";
-import { StopForm } from "./LazyStopForm";
-import { heatInWords, waterInWords } from "./words";
+import { StopForm, TripForm } from "./LazyStopForm";
+import { useArrange } from "./useArrange";
+import { bodyOf, heatInWords, waterInWords } from "./words";
 import "./trips.css";
 
 export default function RoutePage() {
   const { trip: id } = useParams();
   const trip = useTrip(Number(id));
-  const catalogue = useCatalogue();
-  const { system } = useSettings();
-  const [adding, setAdding] = useState(false);
   return (
     <div className="page">
-      <Loaded query={trip}>
-        {(t) => (
-          <>
-            <div className="heading">
-              <h1>{t.name}</h1>
-              <span className="quiet">
-                {t.people} {t.people === 1 ? "person" : "people"}
-                {t.starts_on && <> · from {t.starts_on}</>}
-              </span>
-              <span className="grow" />
-              <Button onClick={() => setAdding(true)}>Add a stop</Button>
-            </div>
-            {t.stops.length === 0 ? (
-              <p className="empty">No stop yet. Add the first place where you will make coffee.</p>
-            ) : (
-              <table className="plain stops">
-                <thead>
-                  <tr>
-                    <th className="right">Day</th>
-                    <th>Stop</th>
-                    <th className="right">Altitude</th>
-                    <th className="right">Boils at</th>
-                    <th className="right">Air</th>
-                    <th>Heat</th>
-                    <th>Water</th>
-                    <th>Brews</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {t.stops.map((s) => (
-                    <tr key={s.id}>
-                      <td className="num right">{s.day}</td>
-                      <td>
-                        <Link to={`/trips/${t.id}/stops/${s.id}`}>{s.name}</Link>
-                      </td>
-                      <td className="num right">
-                        {inWords(s.conditions.place?.altitude_m ?? 0, "m", system)}
-                      </td>
-                      <td className="num right">{inWords(s.boil.boil_c, "°C", system, { fine: true })}</td>
-                      <td className="num right">{inWords(s.conditions.place?.air_c ?? 20, "°C", system)}</td>
-                      <td>
-                        <HeatMark shape={heatOf(s).shape} /> {heatInWords(s, catalogue.data, system)}
-                      </td>
-                      <td>{waterInWords(s, system)}</td>
-                      <td>
-                        {t.brews
-                          .filter((b) => b.stop_id === s.id)
-                          .map((b) => (
-                            <Link
-                              key={b.id}
-                              className="brew-link"
-                              to={`/trips/${t.id}/stops/${s.id}/brews/${b.id}`}
-                            >
-                              {b.at && <span className="num">{b.at} </span>}
-                              {catalogue.data?.methods.find((m) => m.id === b.request.method)?.name ??
-                                b.request.method}
-                              {hasDraft(b.id) && <span className="unsaved"> changed, not saved</span>}
-                            </Link>
-                          ))}
-                      </td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            )}
-            {adding && <StopForm trip={t} onClose={() => setAdding(false)} />}
-          </>
-        )}
-      </Loaded>
+      <Loaded query={trip}>{(t) => <Route trip={t} />}</Loaded>
     </div>
   );
+}
+
+function Route({ trip: t }: { trip: TripOut }) {
+  const catalogue = useCatalogue();
+  const { system } = useSettings();
+  const [search, setSearch] = useSearchParams();
+  const [adding, setAdding] = useState(false);
+  const [editing, setEditing] = useState(false);
+  const [after, setAfter] = useState<StopOut>();
+  const arrange = useArrange(t);
+  const split = useSplit(t);
+  const removeWithUndo = useRemove();
+  const chosen = search.get("add")?.split(",").map(Number);
+  return (
+    <>
+      <div className="heading">
+        <h1>{t.name}</h1>
+        <span className="quiet">
+          {t.people} {t.people === 1 ? "person" : "people"}
+          {t.starts_on && <> · from {t.starts_on}</>}
+        </span>
+        <span className="grow" />
+        <Button onClick={() => setAdding(true)}>Add a stop</Button>
+        <Button onClick={() => setEditing(true)}>Change the trip</Button>
+        <Exports trip={t} />
+      </div>
+      {arrange.error && <Trouble error={arrange.error} />}
+      {t.stops.length === 0 ? (
+        <p className="empty">
+          No stop yet. Add the first place where you will make coffee, or{" "}
+          <Link to="/import">read a file</Link> with the route.
+        </p>
+      ) : (
+        <table className="plain stops">
+          <thead>
+            <tr>
+              <th className="right">Day</th>
+              <th>Stop</th>
+              <th className="right">Altitude</th>
+              <th className="right">Boils at</th>
+              <th className="right">Air</th>
+              <th>Heat</th>
+              <th>Water</th>
+              <th>Brews</th>
+              <th>
+                <span className="sr">Actions</span>
+              </th>
+            </tr>
+          </thead>
+          <tbody>
+            {t.stops.map((s, i) => (
+              <tr key={s.id}>
+                <td className="num right">
+                  {s.day}
+                  {nights(s) > 1 && `–${s.day + nights(s) - 1}`}
+                </td>
+                <td>
+                  <Link to={`/trips/${t.id}/stops/${s.id}`}>{s.name}</Link>{" "}
+                  {!!s.facts.resupply?.length && (
+                    <span title={`Sells ${s.facts.resupply.join(", ")}`}>
+                      <BagMark />
+                    </span>
+                  )}
+                </td>
+                <td className="num right">{inWords(s.conditions.place?.altitude_m ?? 0, "m", system)}</td>
+                <td className="num right">{inWords(s.boil.boil_c, "°C", system, { fine: true })}</td>
+                <td className="num right">
+                  {s.facts.morning_c !== undefined && s.facts.day_c !== undefined
+                    ? `${inWords(s.facts.morning_c, "°C", system)} / ${inWords(s.facts.day_c, "°C", system)}`
+                    : inWords(s.conditions.place?.air_c ?? 20, "°C", system)}
+                </td>
+                <td>
+                  <HeatMark shape={heatOf(s).shape} /> {heatInWords(s, catalogue.data, system)}
+                  {s.facts.fire_ban && <span className="ban"> fire ban</span>}
+                </td>
+                <td>
+                  {s.facts.water_source === "none" && <DryMark />} {waterInWords(s, system)}
+                </td>
+                <td>
+                  {t.brews
+                    .filter((b) => b.stop_id === s.id)
+                    .map((b) => (
+                      <Link
+                        key={b.id}
+                        className="brew-link"
+                        to={`/trips/${t.id}/stops/${s.id}/brews/${b.id}`}
+                      >
+                        {b.at && <span className="num">{b.at} </span>}
+                        {catalogue.data?.methods.find((m) => m.id === b.request.method)?.name ??
+                          b.request.method}
+                        {b.tastings > 0 && <span className="quiet"> · made</span>}
+                        {hasDraft(b.id) && <span className="unsaved"> changed, not saved</span>}
+                      </Link>
+                    ))}
+                </td>
+                <td className="right">
+                  <Dropdown
+                    trigger={["click"]}
+                    menu={{
+                      items: [
+                        { key: "after", label: "Add a stop after it", onClick: () => setAfter(s) },
+                        {
+                          key: "up",
+                          label: "Move earlier",
+                          disabled: i === 0,
+                          onClick: () => arrange.swap(i, -1),
+                        },
+                        {
+                          key: "down",
+                          label: "Move later",
+                          disabled: i === t.stops.length - 1,
+                          onClick: () => arrange.swap(i, 1),
+                        },
+                        {
+                          key: "split",
+                          label: nights(s) > 1 ? "Split the stay in two" : "Split (a stay of one day)",
+                          disabled: nights(s) < 2,
+                          onClick: () => void split(s),
+                        },
+                        {
+                          key: "delete",
+                          label: "Delete",
+                          onClick: () => void removeWithUndo("stop", s.id, s.name),
+                        },
+                      ],
+                    }}
+                  >
+                    <Button size="small" type="text" aria-label={`More for ${s.name}`}>
+                      …
+                    </Button>
+                  </Dropdown>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+      <p className="quiet hint">
+        On the ribbon, to scale by distance or days: drag a stop’s ring, or Alt and an arrow key, to move it;
+        double-click the ground to add one there.
+      </p>
+      {(adding || chosen || after) && (
+        <StopForm
+          trip={t}
+          after={after}
+          at={chosen && { km: chosen[0] ?? 0, altitude: chosen[1] ?? 0, day: chosen[2] ?? 1 }}
+          onClose={() => {
+            setAdding(false);
+            setAfter(undefined);
+            setSearch({}, { replace: true });
+          }}
+        />
+      )}
+      {editing && <TripForm trip={t} onClose={() => setEditing(false)} />}
+    </>
+  );
+}
+
+/** Downloads in open formats. */
+export function Exports({ trip }: { trip: Pick<TripOut, "id"> }) {
+  const at = `/api/v1/trips/${trip.id}/export/`;
+  return (
+    <Dropdown
+      trigger={["click"]}
+      menu={{
+        items: [
+          ["trip.json", "The trip (JSON)"],
+          ["stops.gpx", "Stops (GPX)"],
+          ["schedule.ics", "Schedule (iCalendar)"],
+          ["provisions.csv", "Provisions (CSV)"],
+        ].map(([file, label]) => ({
+          key: file as string,
+          label: (
+            <a href={at + file} download>
+              {label}
+            </a>
+          ),
+        })),
+      }}
+    >
+      <Button>Save as…</Button>
+    </Dropdown>
+  );
+}
+
+/** Makes two stops of a stay: its first half keeps the brews. */
+function useSplit(t: TripOut) {
+  const client = useQueryClient();
+  const offer = useOfferUndo();
+  return async (s: StopOut) => {
+    const n = nights(s);
+    const firstHalf = Math.ceil(n / 2);
+    const whole = bodyOf(s);
+    const again = () => client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
+    await saveStop(s.id, { ...whole, facts: { ...whole.facts, nights: firstHalf } });
+    const made = await addStop(t.id, {
+      ...whole,
+      name: `${s.name} (2)`.slice(0, 120),
+      day: s.day + firstHalf,
+      position: s.position,
+      facts: { ...whole.facts, nights: n - firstHalf },
+    });
+    await again();
+    offer(`split-${s.id}`, `${s.name} is two stops now`, async () => {
+      const { remove } = await import("../api/queries");
+      await remove("stop", made.id);
+      await saveStop(s.id, whole);
+    });
+  };
 }

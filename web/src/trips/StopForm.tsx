@@ -1,7 +1,16 @@
 import { Button, Drawer, Input, InputNumber, Select } from "antd";
 import { useState } from "react";
-import { api, ApiError, must, type PlanRequest, type StopOut, type TripOut } from "../api/client";
-import { useCatalogue, useChange } from "../api/queries";
+import {
+  api,
+  ApiError,
+  must,
+  type Facts,
+  type PlanRequest,
+  type Schemas,
+  type StopOut,
+  type TripOut,
+} from "../api/client";
+import { addStop, arrange, saveStop, useCatalogue, useChange } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { Trouble } from "../app/Trouble";
 import { getIn, setIn } from "../plan/paths";
@@ -9,25 +18,60 @@ import { QuantityInput, WordInput } from "../units/QuantityInput";
 import { wordNames } from "../units/names";
 import { fromShown, toShown, unitOf } from "../units/units";
 
+/** Adds a stop after another, and moves the later ones along the list. */
+async function addStopAfter(trip: TripOut, last: StopOut | undefined, body: Schemas["StopIn"]) {
+  const made = await addStop(trip.id, body);
+  const at = trip.stops.findIndex((s) => s.id === last?.id);
+  if (at >= 0 && at < trip.stops.length - 1) {
+    const line = [...trip.stops.slice(0, at + 1), made, ...trip.stops.slice(at + 1)];
+    let day = 1;
+    await arrange(
+      trip.id,
+      line.map((s, i) => {
+        day = Math.max(day, s.day);
+        return { id: s.id, position: i + 1, day, km: s.km };
+      }),
+    );
+  }
+  return made;
+}
+
 /** Adds a stop to a trip, or changes one. */
 export default function StopForm({
   trip,
   stop,
+  after,
+  at,
   onClose,
 }: {
   trip: TripOut;
   stop?: StopOut;
+  /** The stop that a new one comes after; the last when left out. */
+  after?: StopOut;
+  /** A place chosen on the ribbon. */
+  at?: { km: number; altitude: number; day: number };
   onClose: () => void;
 }) {
   const catalogue = useCatalogue();
   const { system } = useSettings();
-  const last = trip.stops.at(-1);
+  const last = after ?? (at ? trip.stops.filter((s) => s.km <= at.km).at(-1) : trip.stops.at(-1));
+  const [facts, setFacts] = useState<Facts>(stop?.facts ?? {});
+  const [zone, setZone] = useState(stop?.time_zone ?? last?.time_zone ?? "UTC");
+  const fact = <K extends keyof Facts>(key: K, v: Facts[K] | undefined) =>
+    setFacts(
+      (f) =>
+        Object.fromEntries([
+          ...Object.entries(f).filter(([k]) => k !== key),
+          ...(v === undefined || v === "" ? [] : [[key, v]]),
+        ]) as Facts,
+    );
+  const [asked, setAsked] = useState("");
   const [name, setName] = useState(stop?.name ?? "");
   const [note, setNote] = useState(stop?.note ?? "");
-  const [day, setDay] = useState(stop?.day ?? (last ? last.day + 1 : 1));
-  const [km, setKm] = useState(stop?.km ?? last?.km ?? 0);
+  const [day, setDay] = useState(stop?.day ?? at?.day ?? (last ? last.day + (last.facts.nights ?? 1) : 1));
+  const [km, setKm] = useState(stop?.km ?? at?.km ?? last?.km ?? 0);
   const [conditions, setConditions] = useState<PlanRequest>(
-    stop?.conditions ?? { method: "", place: { altitude_m: 0, air_c: 15 } },
+    stop?.conditions ?? { method: "", place: { altitude_m: at?.altitude ?? 0, air_c: 15 } },
   );
   const set = (path: string, v: unknown) => setConditions((c) => setIn(c, path, v));
   const save = useChange(() => {
@@ -36,14 +80,107 @@ export default function StopForm({
       note,
       day,
       km,
-      position: stop?.position ?? (last ? last.position + 1 : 1),
-      time_zone: stop?.time_zone ?? last?.time_zone ?? "UTC",
+      position: stop?.position ?? last?.position ?? 1,
+      time_zone: zone.trim() || "UTC",
       conditions,
+      facts,
     };
-    return stop
-      ? must(api.PUT("/stops/{stop}", { params: { path: { stop: stop.id } }, body }))
-      : must(api.POST("/trips/{trip}/stops", { params: { path: { trip: trip.id } }, body }));
+    return stop ? saveStop(stop.id, body) : addStopAfter(trip, last, body);
   });
+  /** Fills in what is still empty from the simulated services; what was typed stays. */
+  const ask = async () => {
+    const { lat, lon } = facts;
+    if (lat === undefined || lon === undefined) return;
+    try {
+      const said: string[] = [];
+      let altitude = conditions.place?.altitude_m ?? 0;
+      if (altitude === 0) {
+        const e = await must(api.GET("/simulated/elevation", { params: { query: { lat, lon } } }));
+        altitude = e.m;
+        set("place.altitude_m", e.m);
+        said.push(`altitude from the ${e.source}`);
+      }
+      if (trip.starts_on) {
+        const date = new Date(`${trip.starts_on}T00:00:00Z`);
+        date.setUTCDate(date.getUTCDate() + day - 1);
+        const w = await must(
+          api.GET("/simulated/forecast", {
+            params: { query: { lat, lon, altitude_m: altitude, day: date.toISOString().slice(0, 10) } },
+          }),
+        );
+        setFacts((f) => ({ morning_c: w.morning_c, day_c: w.day_c, ...f }));
+        if (conditions.place?.wind_ms === undefined) set("place.wind_ms", w.wind_ms);
+        if (conditions.place?.sea_level_hpa === undefined) set("place.sea_level_hpa", w.sea_level_hpa);
+        said.push(`temperatures, wind and pressure from the ${w.source}`);
+      }
+      setAsked(
+        said.length
+          ? `${said.join("; ")}. What you had set stays.`
+          : "Nothing was empty. Give the trip a date for a forecast.",
+      );
+    } catch (e) {
+      setAsked(e instanceof Error ? e.message : String(e));
+    }
+  };
+  const number = (
+    key: "lat" | "lon" | "leg_hours" | "morning_c" | "day_c" | "nights",
+    label: string,
+    unit: string,
+    min: number,
+    max: number,
+    placeholder?: string,
+  ) => (
+    <div className="field">
+      <label htmlFor={`stop-${key}`}>{label}</label>
+      <InputNumber
+        id={`stop-${key}`}
+        min={toShown(min, unit, system)}
+        max={toShown(max, unit, system)}
+        precision={key === "nights" ? 0 : undefined}
+        suffix={unit === "°" ? "°" : unitOf(unit, system)}
+        placeholder={placeholder}
+        value={facts[key] === undefined ? null : Math.round(toShown(facts[key], unit, system) * 1e5) / 1e5}
+        onChange={(v) => fact(key, v === null ? undefined : fromShown(v, unit, system))}
+      />
+      {troubles.find((t) => t.field === `facts.${key}`) && (
+        <p className="field-trouble">{troubles.find((t) => t.field === `facts.${key}`)?.message}</p>
+      )}
+    </div>
+  );
+  const choice = (
+    key: "water_source" | "water_trust" | "leg_by",
+    label: string,
+    words: [string, string][],
+  ) => (
+    <div className="field">
+      <label htmlFor={`stop-${key}`}>{label}</label>
+      <Select
+        id={`stop-${key}`}
+        value={facts[key] ?? ""}
+        options={words.map(([value, text]) => ({ value, label: text, title: text }))}
+        onChange={(v) => fact(key, v as never)}
+      />
+    </div>
+  );
+  const several = (key: "allowed" | "resupply", label: string, words: [string, string][]) => (
+    <fieldset className="field wide checks">
+      <legend>{label}</legend>
+      {words.map(([value, text]) => (
+        <label key={value}>
+          <input
+            type="checkbox"
+            checked={(facts[key] as string[] | undefined)?.includes(value) ?? false}
+            onChange={(e) => {
+              const rest = ((facts[key] as string[] | undefined) ?? []).filter((x) => x !== value);
+              const next = e.target.checked ? [...rest, value] : rest;
+              fact(key, (next.length ? next : undefined) as never);
+            }}
+          />{" "}
+          {text}
+        </label>
+      ))}
+    </fieldset>
+  );
   const troubles = save.error instanceof ApiError ? save.error.troubles : [];
   const supplied = conditions.heat?.supplied_c !== undefined;
   const fields = (paths: string[]) =>
@@ -135,7 +272,88 @@ export default function StopForm({
             />
           </div>
           {fields(supplied ? ["heat.supplied_c"] : ["heat.burner", "water.state", "water.source_c"])}
-          {fields(["water.treatment"])}
+          {fields(["water.treatment", "water.tds_mg_l"])}
+          {choice("water_source", "Water from", [
+            ["", "not said"],
+            ["tap", "a tap"],
+            ["spring", "a spring"],
+            ["stream", "a stream"],
+            ["lake", "a lake"],
+            ["snow", "snow or ice"],
+            ["bottled", "bottles bought"],
+            ["urn", "the urn"],
+            ["none", "none here: carried in"],
+          ])}
+          {choice("water_trust", "Is it safe", [
+            ["", "not said"],
+            ["trusted", "trusted"],
+            ["doubtful", "doubtful"],
+          ])}
+          {number("nights", "Days of the stay", "", 1, 60, "1")}
+          <div className="field">
+            <label htmlFor="stop-zone">Time zone</label>
+            <Input id="stop-zone" value={zone} maxLength={60} onChange={(e) => setZone(e.target.value)} />
+            {troubles.find((t) => t.field === "time_zone") && (
+              <p className="field-trouble">{troubles.find((t) => t.field === "time_zone")?.message}</p>
+            )}
+          </div>
+          {number("lat", "Latitude", "°", -90, 90)}
+          {number("lon", "Longitude", "°", -180, 180)}
+          <div className="field wide">
+            <Button
+              size="small"
+              disabled={facts.lat === undefined || facts.lon === undefined}
+              onClick={() => void ask()}
+            >
+              Ask the simulated terrain and forecast
+            </Button>
+            {asked && (
+              <p className="hint" role="status">
+                {asked}
+              </p>
+            )}
+          </div>
+          {number("morning_c", "Air before 10:00", "°C", -50, 55, "as above")}
+          {number("day_c", "Air from 10:00", "°C", -50, 55, "as above")}
+          {several("allowed", "Allowed and there", [
+            ["fire", "open fire"],
+            ["stove", "stove"],
+            ["mains", "socket"],
+            ["urn", "urn"],
+          ])}
+          <fieldset className="field wide checks">
+            <label>
+              <input
+                type="checkbox"
+                checked={facts.fire_ban ?? false}
+                onChange={(e) => fact("fire_ban", e.target.checked || undefined)}
+              />{" "}
+              fire ban
+            </label>
+            <label>
+              <input
+                type="checkbox"
+                checked={facts.bin ?? false}
+                onChange={(e) => fact("bin", e.target.checked || undefined)}
+              />{" "}
+              waste can be left
+            </label>
+          </fieldset>
+          {several("resupply", "Can be bought", [
+            ["coffee", "coffee"],
+            ["fuel", "fuel"],
+            ["filters", "papers"],
+            ["milk", "milk, sugar"],
+          ])}
+          {choice("leg_by", "From here on", [
+            ["", "not said"],
+            ["foot", "on foot"],
+            ["road", "by road"],
+            ["ferry", "by ferry"],
+            ["train", "by train"],
+            ["flight", "by air"],
+          ])}
+          {number("leg_hours", "Hours of it", "h", 0, 240)}
           <div className="field wide">
             <label htmlFor="stop-note">Note</label>
             <Input.TextArea

@@ -12,6 +12,18 @@ export default function TripsPage() {
   const removeWithUndo = useRemove();
   const [name, setName] = useState("");
   const [people, setPeople] = useState(2);
+  const [archived, setArchived] = useState(false);
+  const duplicate = useChange((trip: number) =>
+    must(api.POST("/trips/{trip}/duplicate", { params: { path: { trip } } })),
+  );
+  const archive = useChange((t: { id: number; archived: boolean }) =>
+    must(
+      api.PUT("/trips/{trip}/archived", {
+        params: { path: { trip: t.id } },
+        body: { archived: !t.archived },
+      }),
+    ),
+  );
   const add = useChange(() => must(api.POST("/trips", { body: { name: name.trim(), people } })));
   return (
     <div className="page">
@@ -30,33 +42,60 @@ export default function TripsPage() {
                   <th>Trip</th>
                   <th>People</th>
                   <th>Starts</th>
-                  <th className="sr">Delete</th>
+                  <th className="sr">Actions</th>
                 </tr>
               </thead>
               <tbody>
-                {list.map((t) => (
-                  <tr key={t.id}>
-                    <td>
-                      <Link to={`/trips/${t.id}`}>{t.name}</Link>
-                    </td>
-                    <td className="num">{t.people}</td>
-                    <td className="num">{t.starts_on || "–"}</td>
-                    <td>
-                      <Button
-                        size="small"
-                        type="text"
-                        onClick={() => void removeWithUndo("trip", t.id, t.name)}
-                      >
-                        Delete
-                      </Button>
-                    </td>
-                  </tr>
-                ))}
+                {list
+                  .filter((t) => archived || !t.archived)
+                  .map((t) => (
+                    <tr key={t.id} className={t.archived ? "choose-no" : undefined}>
+                      <td>
+                        <Link to={`/trips/${t.id}`}>{t.name}</Link>
+                        {t.archived && <span className="quiet"> archived</span>}
+                      </td>
+                      <td className="num">{t.people}</td>
+                      <td className="num">{t.starts_on || "–"}</td>
+                      <td className="right">
+                        <Button
+                          size="small"
+                          type="text"
+                          onClick={() =>
+                            duplicate.mutate(t.id, { onSuccess: (c) => void navigate(`/trips/${c.id}`) })
+                          }
+                        >
+                          Duplicate
+                        </Button>
+                        <Button size="small" type="text" onClick={() => archive.mutate(t)}>
+                          {t.archived ? "Bring back" : "Archive"}
+                        </Button>
+                        <Button
+                          size="small"
+                          type="text"
+                          onClick={() => void removeWithUndo("trip", t.id, t.name)}
+                        >
+                          Delete
+                        </Button>
+                      </td>
+                    </tr>
+                  ))}
               </tbody>
             </table>
           )
         }
       </Loaded>
+      {trips.data?.some((t) => t.archived) && (
+        <p>
+          <label>
+            <input type="checkbox" checked={archived} onChange={(e) => setArchived(e.target.checked)} /> Show
+            archived trips
+          </label>
+        </p>
+      )}
+      {(duplicate.error ?? archive.error) && <Trouble error={(duplicate.error ?? archive.error) as Error} />}
+      <p>
+        <Link to="/import">Read a trip from a file</Link>: GPX, a saved trip, or CSV.
+      </p>
       <h2>New trip</h2>
       <form
         className="inline-form"

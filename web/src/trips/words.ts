@@ -15,7 +15,20 @@ export function waterInWords(s: StopOut, system: System): string {
   if (s.conditions.heat?.supplied_c) return "with the hot water";
   const state =
     w?.state && w.state !== "liquid" ? `${w.state} to melt` : inWords(w?.source_c ?? 15, "°C", system);
+  if (s.facts.water_source === "none") return `carried in, ${state}`;
   const treat = { boil: ", boil it", filtered: ", filtered" }[w?.treatment as string] ?? "";
   const hard = w?.tds_mg_l && w.tds_mg_l > 250 ? ", hard" : "";
   return state + treat + hard;
 }
+
+/** What is sent to change a stop, as it stands. */
+export const bodyOf = (s: StopOut) => ({
+  name: s.name,
+  note: s.note,
+  day: s.day,
+  km: s.km,
+  position: s.position,
+  time_zone: s.time_zone,
+  conditions: s.conditions,
+  facts: s.facts,
+});

@@ -1,0 +1,179 @@
+package e2e
+
+import (
+	"encoding/json"
+	"fmt"
+	"io"
+	"net/http"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+	"time"
+
+	ics "github.com/arran4/golang-ical"
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// track writes a two-day GPX track with a spring on it.
+func track(t *testing.T) string {
+	var b strings.Builder
+	b.WriteString(`<?xml version="1.0"?><gpx version="1.1" creator="t" xmlns="http://www.topografix.com/GPX/1/1"><metadata><name>Over the saddle</name></metadata>
+<wpt lat="45" lon="7.02"><ele>1480</ele><name>Spring under the wall</name></wpt><trk><trkseg>`)
+	at := time.Date(2026, 9, 5, 7, 0, 0, 0, time.UTC)
+	for i := range 300 {
+		if i == 150 {
+			at = at.Add(13 * time.Hour)
+		}
+		fmt.Fprintf(&b, `<trkpt lat="45" lon="%.4f"><ele>%d</ele><time>%s</time></trkpt>`, 7+float64(i)*0.0005, 1200+8*min(i, 299-i), at.Format(time.RFC3339))
+		at = at.Add(2 * time.Minute)
+	}
+	b.WriteString(`</trkseg></trk></gpx>`)
+	path := filepath.Join(t.TempDir(), "saddle.gpx")
+	require.NoError(t, os.WriteFile(path, []byte(b.String()), 0o600))
+	return path
+}
+
+func get(t *testing.T, url string) []byte {
+	r, err := http.Get(url)
+	require.NoError(t, err)
+	defer r.Body.Close()
+	b, err := io.ReadAll(r.Body)
+	require.NoError(t, err)
+	require.Equal(t, http.StatusOK, r.StatusCode, string(b))
+	return b
+}
+
+// A route comes in as GPX, gets brews, and goes out as provisions and calendar.
+func TestATripFromGPXToCalendar(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips")
+	p.click("Read a trip from a file")
+	p.see("Choose a file")
+	p.do(chromedp.SetUploadFiles(chromedp.CSS("#import-file"), []string{track(t)}))
+	p.see("4 stops from saddle.gpx")
+	p.see("median of five")
+	p.fill("Name of stop 3", "High camp")
+	p.clickKind("Keep Start", "input")
+	p.see("3 stops from saddle.gpx")
+	p.click("Keep the trip")
+	p.see("High camp")
+	p.see("Over the saddle")
+
+	// Two brews at the camp.
+	for _, plan := range []string{"Plan Cone dripper: Four pulses, 45 seconds apart", "Plan Steeped or boiled pot: Steeped, filter grind, skimmed"} {
+		p.click("Route")
+		p.see("Change the trip")
+		p.clickKind("High camp", "td a")
+		p.see("Plan a brew here")
+		p.click(plan)
+		p.see("Boils here at")
+	}
+	p.click("Provisions")
+	p.see("Nothing runs out.")
+	gas := number(t, p.figure("totals.gas_g"))
+	assert.Greater(t, gas, 15.0)
+	assert.Less(t, gas, 60.0)
+	p.do(chromedp.Click(chromedp.CSS(`[data-figure="totals.coffee_g"]`)))
+	p.see("doses of all brews")
+	p.do(chromedp.KeyEvent(kb.Escape))
+	p.seeNot("doses of all brews")
+
+	// Another person and a day longer: it takes more, and something runs out.
+	p.click("More: more people")
+	p.see("Coffee runs out at High camp")
+	difference := p.js(`document.querySelector('[data-difference="totals.gas_g"]')?.innerText ?? ""`)
+	assert.Contains(t, difference, "▲")
+	p.click("Back to the plan")
+	p.seeNot("Coffee runs out")
+
+	p.click("Schedule")
+	p.see("Day 1")
+	p.see("light the stove")
+	p.click("to get ready")
+	p.see("Have 1 canister")
+	p.seeNot("Counted back")
+	p.clickKind("Have 1 canister", "label")
+	p.see("Untick all")
+
+	var trips []struct{ ID int64 }
+	require.NoError(t, json.Unmarshal(get(t, app.base+"/api/v1/trips"), &trips))
+	at := fmt.Sprintf("%s/api/v1/trips/%d/", app.base, trips[0].ID)
+	var plan struct {
+		Result struct{ Tasks []struct{ ID, Text string } }
+	}
+	require.NoError(t, json.Unmarshal(get(t, at+"plan"), &plan))
+	cal, err := ics.ParseCalendar(strings.NewReader(string(get(t, at+"export/schedule.ics"))))
+	require.NoError(t, err)
+	assert.Len(t, cal.Events(), len(plan.Result.Tasks))
+	assert.Contains(t, string(get(t, at+"export/stops.gpx")), "<name>High camp</name>")
+
+	// The trip file comes back as the same trip.
+	file := filepath.Join(t.TempDir(), "again.json")
+	require.NoError(t, os.WriteFile(file, get(t, at+"export/trip.json"), 0o600))
+	p.open("/import")
+	p.see("Choose a file")
+	p.do(chromedp.SetUploadFiles(chromedp.CSS("#import-file"), []string{file}))
+	p.see("3 stops from again.json")
+	p.click("Keep the trip")
+	p.see("High camp")
+	p.click("Provisions")
+	p.until("the same gas", func() bool { return number(t, p.figure("totals.gas_g")) == gas })
+}
+
+func TestABadFileIsToldAndNothingIsKept(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.expectError("422")
+	bad := filepath.Join(t.TempDir(), "bad.gpx")
+	require.NoError(t, os.WriteFile(bad, []byte("<?xml version=\"1.0\"?>\n<gpx>\n<wpt lat=\"200\" lon=\"0\"/></gpx>"), 0o600))
+	p.open("/import")
+	p.see("Choose a file")
+	p.do(chromedp.SetUploadFiles(chromedp.CSS("#import-file"), []string{bad}))
+	p.see("GPX, line 3: lat=\"200\"")
+	p.see("Nothing was kept")
+	var trips []struct{ ID int64 }
+	require.NoError(t, json.Unmarshal(get(t, app.base+"/api/v1/trips"), &trips))
+	assert.Len(t, trips, 1, "the demo trip alone")
+}
+
+// Stops are moved on the ribbon and along the list, split, and undone; the trip is
+// duplicated and archived.
+func TestArrangingATrip(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1")
+	p.see("Glacier bivouac")
+	p.click("distance")
+	p.do(chromedp.Focus(chromedp.CSS(`.ribbon-stops button[title^="Forest hut"]`)))
+	p.do(chromedp.KeyEvent(kb.ArrowRight, chromedp.KeyModifiers(kb.ModifierAlt)))
+	p.see("Forest hut has moved along the route")
+	p.click("Undo")
+	p.click("More for Forest hut")
+	p.clickKind("Move later", "[role=menuitem]")
+	p.see("Forest hut has moved")
+	p.until("the town before the hut", func() bool {
+		s := p.js(`[...document.querySelectorAll("table.stops tbody tr")].map(r => r.cells[1].innerText).join("|")`)
+		return strings.Index(s, "Market town") < strings.Index(s, "Forest hut")
+	})
+	p.click("Undo")
+
+	p.click("Change the trip")
+	p.see("What is carried")
+	p.fill("Coffee at the start", "200")
+	p.click("Save the trip")
+	p.click("Provisions")
+	p.see("Coffee runs out at")
+
+	p.open("/trips")
+	p.click("Duplicate")
+	p.see("From the port to the ice field (copy)")
+	p.open("/trips")
+	p.see("Duplicate")
+	p.click("Archive")
+	p.see("Show archived trips")
+}

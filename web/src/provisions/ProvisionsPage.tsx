@@ -1,0 +1,410 @@
+import { Select } from "antd";
+import { useMemo, useState } from "react";
+import { Link, useParams, useSearchParams } from "react-router";
+import {
+  ApiError,
+  type Comparison,
+  type TripOut,
+  type TripPlan,
+  type TripResult,
+  type WhatIf,
+} from "../api/client";
+import { useCatalogue, useTrip, useTripPlan, useWhatIf } from "../api/queries";
+import { Loaded, Trouble } from "../app/Trouble";
+import { useSettings } from "../app/settings";
+import { Exports } from "../trips/RoutePage";
+import { Num, PlanFig } from "../units/Fig";
+import { clock, inWords, say } from "../units/units";
+import { WorkingContext } from "../working/context";
+import { WorkingPanel } from "../working/WorkingPanel";
+import { RunDown } from "./RunDown";
+import "../plan/plan.css";
+import "../score/score.css";
+import "./provisions.css";
+
+export default function ProvisionsPage() {
+  const id = Number(useParams().trip);
+  const trip = useTrip(id);
+  const plan = useTripPlan(id);
+  return (
+    <Loaded query={trip}>
+      {(t) => <Loaded query={plan}>{(p) => <Provisions trip={t} plan={p} />}</Loaded>}
+    </Loaded>
+  );
+}
+
+const none: WhatIf = {};
+const isNone = (w: WhatIf) => Object.values(w).every((v) => v === undefined || v === 0);
+
+function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
+  const { system } = useSettings();
+  const [search, setSearch] = useSearchParams();
+  const [what, setWhat] = useState<WhatIf>(none);
+  const compared = useWhatIf(trip.id, isNone(what) ? undefined : what);
+  const change = isNone(what) ? undefined : compared.data;
+  const r = change?.base ?? plan.result;
+  const catalogue = useCatalogue();
+  const working = useMemo(
+    () => ({ open: (path: string) => setSearch({ working: path }), change: () => undefined }),
+    [setSearch],
+  );
+  const lines = r.lines.filter((l) => l.most > 0);
+  return (
+    <WorkingContext.Provider value={working}>
+      <div className="plan provisions">
+        <aside className="rail" aria-label="Totals">
+          <h1>
+            Provisions
+            <small>{trip.name}</small>
+          </h1>
+          <Totals r={r} />
+        </aside>
+        <section className="sheet">
+          <div className="heading">
+            <Verdict r={r} trip={trip} />
+            <span className="grow" />
+            <Link to={`/trips/${trip.id}/sheet`}>Trip sheet to print</Link>
+            <Exports trip={trip} />
+          </div>
+          {r.impossible.map((i) => (
+            <p key={i.brew} className="remark remark-danger">
+              <strong>
+                {i.name || "A brew"} at {r.stops[i.stop]?.name} cannot be made as planned.
+              </strong>{" "}
+              {i.field}: {i.message}
+            </p>
+          ))}
+          {r.brews.length === 0 ? (
+            <p className="empty">
+              No brew is planned yet. Choose a stop on the ribbon above and plan one; what it takes adds up
+              here.
+            </p>
+          ) : (
+            <div className="running">
+              <section aria-label="What runs down along the route">
+                <RunDown r={r} lines={lines} changed={change?.changed} />
+              </section>
+              <section aria-label="What if" className="what-if">
+                <h2>What if</h2>
+                <Asking trip={trip} what={what} set={setWhat} />
+                {compared.error && !isNone(what) && <Trouble error={compared.error as ApiError} />}
+                {change ? (
+                  <Answer c={change} />
+                ) : (
+                  <p className="quiet">
+                    Everything is worked out anew with the supplies of the plan, and what runs out shows here.
+                  </p>
+                )}
+              </section>
+            </div>
+          )}
+          <h2>To have and to buy</h2>
+          <table className="plain buy">
+            <thead>
+              <tr>
+                <th>What</th>
+                <th className="right">Needed</th>
+                <th className="right">Take</th>
+                <th className="right">Mass</th>
+                <th>Where</th>
+              </tr>
+            </thead>
+            <tbody>
+              {r.buy.map((b, i) => (
+                <tr key={i}>
+                  <td>{b.label}</td>
+                  <td className="num right">{inWords(b.need, b.unit, system)}</td>
+                  <td className="num right">
+                    {b.packs > 0
+                      ? `${b.packs} × ${inWords(b.amount / b.packs, b.unit, system)}`
+                      : inWords(b.amount, b.unit, system)}
+                  </td>
+                  <td className="num right">{inWords(b.mass_g, "g", system)}</td>
+                  <td>
+                    {b.stop < 0 ? "before leaving" : `${r.stops[b.stop]?.name}, day ${r.stops[b.stop]?.day}`}
+                  </td>
+                </tr>
+              ))}
+              {r.coffees.map((c, i) => (
+                <tr key={`c${i}`} className="quiet">
+                  <td>
+                    of the coffee: {c.kind}, {c.ground === "" ? "whole beans" : `ground at home, ${c.ground}`}
+                  </td>
+                  <td className="num right">{inWords(c.g, "g", system)}</td>
+                  <td colSpan={3} />
+                </tr>
+              ))}
+            </tbody>
+          </table>
+          <div className="two">
+            <section>
+              <h2>Canisters</h2>
+              {r.canisters.length === 0 ? (
+                <p className="empty">No brew burns canister gas.</p>
+              ) : (
+                <table className="plain">
+                  <thead>
+                    <tr>
+                      <th>Canister</th>
+                      <th className="right">Full</th>
+                      <th className="right">Left</th>
+                      <th className="right">Propane in it</th>
+                      <th className="right">Brews</th>
+                    </tr>
+                  </thead>
+                  <tbody>
+                    {r.canisters.map((k) => (
+                      <tr key={k.n}>
+                        <td>
+                          {k.n}, {k.from < 0 ? "from home" : `from ${r.stops[k.from]?.name}`}
+                        </td>
+                        <td className="num right">{inWords(k.start_g, "g", system)}</td>
+                        <td className="num right">{inWords(k.end_g, "g", system)}</td>
+                        <td className="num right">{inWords(k.propane_pct, "%", system)}</td>
+                        <td className="num right">{k.brews}</td>
+                      </tr>
+                    ))}
+                  </tbody>
+                </table>
+              )}
+              <h2>Portions</h2>
+              <ul className="bags">
+                {r.bags.map((b, i) => (
+                  <li key={i}>
+                    <span>
+                      Day {b.day}, {catalogue.data?.methods.find((m) => m.id === b.label)?.name ?? b.label}
+                    </span>
+                    <span className="num">{inWords(b.g, "g", system)}</span>
+                  </li>
+                ))}
+              </ul>
+            </section>
+            <section>
+              <h2>Water by stop</h2>
+              <table className="plain">
+                <thead>
+                  <tr>
+                    <th>Stop</th>
+                    <th className="right">For coffee</th>
+                    <th className="right">Carry on</th>
+                    <th className="right">Treat</th>
+                    <th className="right">Waste carried</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {r.stops.map((s, i) => (
+                    <tr key={i}>
+                      <td>
+                        <Link to={`/trips/${trip.id}/stops/${plan.stop_ids[i]}`}>{s.name}</Link>
+                      </td>
+                      <td className="num right">{inWords(s.draw_ml, "ml", system)}</td>
+                      <td className="num right">
+                        {s.carry_ml > 0 ? inWords(s.carry_ml, "ml", system) : "–"}
+                      </td>
+                      <td className="num right">
+                        {s.treat_s > 0
+                          ? `boil ${clock(s.treat_s, 5)}`
+                          : s.filter_ml > 0
+                            ? `filter ${inWords(s.filter_ml, "ml", system)}`
+                            : "–"}
+                      </td>
+                      <td className="num right">{s.waste_g > 0 ? inWords(s.waste_g, "g", system) : "–"}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+              {r.notes.map((n, i) => (
+                <p key={i} className="remark">
+                  {say(n, system)}
+                </p>
+              ))}
+              {r.cautions.map((c) => (
+                <p key={c.id} className={`remark remark-${c.level}`}>
+                  <strong>{c.text}</strong> {c.why}
+                </p>
+              ))}
+            </section>
+          </div>
+        </section>
+      </div>
+      <WorkingPanel
+        sheet={r.working}
+        path={search.get("working")}
+        onClose={() => setSearch({}, { replace: false })}
+      />
+    </WorkingContext.Provider>
+  );
+}
+
+function Totals({ r }: { r: TripResult }) {
+  const groups: string[][] = [
+    ["brews", "coffee_g", "filters", "milk_g", "sugar_g"],
+    ["gas_g", "fuel_g", "energy_wh", "treat_s", "treat_fuel_g"],
+    ["water_ml", "carry_ml", "epsom_g", "soda_g"],
+    ["pack_g", "waste_g", "caffeine_mg", "morning_s"],
+  ];
+  const big = ["coffee_g", "gas_g", "water_ml", "pack_g"];
+  const zero = (key: string) => !r.working[`totals.${key}`]?.value;
+  return (
+    <div className="figures">
+      {groups.map((g) => (
+        <section key={g[0]}>
+          {g
+            .filter((key) => !zero(key) && !(key === "fuel_g" && r.totals.fuel_g === r.totals.gas_g))
+            .map((key) => (
+              <PlanFig
+                key={key}
+                plan={r}
+                path={`totals.${key}`}
+                big={big.includes(key)}
+                step={key === "epsom_g" || key === "soda_g" ? 0.01 : undefined}
+              />
+            ))}
+        </section>
+      ))}
+    </div>
+  );
+}
+
+/** What runs out first, in one sentence. */
+function Verdict({ r, trip }: { r: TripResult; trip: TripOut }) {
+  const { system } = useSettings();
+  const s = r.shortages[0];
+  if (s)
+    return (
+      <p className="verdict verdict-short" role="status">
+        {say(s, system)} <Link to={`/trips/${trip.id}`}>Change what is carried</Link>
+      </p>
+    );
+  if (r.tightest)
+    return (
+      <p className="verdict" role="status">
+        {say(r.tightest, system)}
+      </p>
+    );
+  return null;
+}
+
+function Asking({ trip, what, set }: { trip: TripOut; what: WhatIf; set: (w: WhatIf) => void }) {
+  const { system } = useSettings();
+  const put = (change: Partial<WhatIf>) => set({ ...what, ...change });
+  const stops = trip.stops.map((s, i) => ({ value: i, label: s.name, title: s.name }));
+  const steps = (
+    label: string,
+    value: number,
+    to: (v: number) => void,
+    max: number,
+    by: number,
+    text: string,
+  ) => (
+    <div className="stepper">
+      <span>{label}</span>
+      <button
+        type="button"
+        aria-label={`Less: ${label}`}
+        disabled={value <= 0}
+        onClick={() => to(value - by)}
+      >
+        −
+      </button>
+      <output className="num">{text}</output>
+      <button
+        type="button"
+        aria-label={`More: ${label}`}
+        disabled={value >= max}
+        onClick={() => to(value + by)}
+      >
+        +
+      </button>
+    </div>
+  );
+  const days = what.delay_days ?? 0;
+  const more = what.more_people ?? 0;
+  const cold = what.colder_c ?? 0;
+  return (
+    <div className="asking">
+      {steps("a longer stay", days, (v) => put({ delay_days: v }), 14, 1, `${days} d`)}
+      <Select
+        aria-label="Where the stay is longer"
+        size="small"
+        value={what.delay_stop ?? 0}
+        options={stops}
+        onChange={(v) => put({ delay_stop: v })}
+      />
+      {steps("more people", more, (v) => put({ more_people: v }), 12, 1, `${more}`)}
+      {steps("colder", cold, (v) => put({ colder_c: v }), 30, 5, inWords(cold, "K", system, { step: 1 }))}
+      <label className="stepper">
+        <span>papers lost from</span>
+        <Select
+          aria-label="Papers lost from"
+          size="small"
+          style={{ width: 150 }}
+          value={what.lost_filters ?? -1}
+          options={[{ value: -1, label: "not lost", title: "not lost" }, ...stops]}
+          onChange={(v) => put({ lost_filters: v < 0 ? undefined : v })}
+        />
+      </label>
+      {!isNone(what) && (
+        <button type="button" className="link" onClick={() => set(none)}>
+          Back to the plan
+        </button>
+      )}
+    </div>
+  );
+}
+
+function Answer({ c }: { c: Comparison }) {
+  const { system } = useSettings();
+  return (
+    <div className="answer" role="status">
+      {c.changed.shortages.length === 0 ? (
+        <p className="remark remark-good">
+          <strong>The supplies of the plan still last.</strong>{" "}
+          {c.changed.tightest && say(c.changed.tightest, system)}
+        </p>
+      ) : (
+        c.changed.shortages.map((s, i) => (
+          <p key={i} className="remark remark-danger">
+            <strong>{say(s, system)}</strong>
+          </p>
+        ))
+      )}
+      {c.swaps.length > 0 && (
+        <p className="remark">
+          <strong>
+            {c.swaps.length} {c.swaps.length === 1 ? "brew falls" : "brews fall"} back:
+          </strong>{" "}
+          {c.swaps.map((s) => `${s.name} (${s.from}) → ${s.to || "not made"}`).join("; ")}.
+        </p>
+      )}
+      {c.changed.impossible.map((i) => (
+        <p key={i.brew} className="remark remark-danger">
+          <strong>{i.name} cannot be made.</strong> {i.message}
+        </p>
+      ))}
+      <table className="plain">
+        <thead className="sr">
+          <tr>
+            <th>Total</th>
+            <th>Was</th>
+            <th>Is</th>
+          </tr>
+        </thead>
+        <tbody>
+          {c.differences.map((d) => (
+            <tr key={d.path} data-difference={d.path}>
+              <td>{d.label}</td>
+              <td className="right quiet">
+                <Num value={d.was} unit={d.unit} />
+              </td>
+              <td className="right">
+                {d.is > d.was ? "▲ " : "▼ "}
+                <Num value={d.is} unit={d.unit} />
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </div>
+  );
+}

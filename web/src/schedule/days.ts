@@ -1,0 +1,78 @@
+// The tasks of a trip by day.
+
+import type { TripPlan } from "../api/client";
+
+type Task = TripPlan["result"]["tasks"][number];
+type Moment = TripPlan["moments"][number];
+
+export interface Item {
+  task: Task;
+  /** Local time HH:MM, or undefined for any time of the day. */
+  from?: string;
+  to?: string;
+  /** Said where the zone changes from the item before. */
+  zone?: string;
+}
+
+export interface Day {
+  day: number;
+  title: string;
+  date?: string;
+  items: Item[];
+}
+
+/** Minutes after midnight of a task's day, from its own words. */
+export function minutes(t: Pick<Task, "at" | "offset_s">): number | undefined {
+  if (t.at === "") return undefined;
+  const [h, m] = t.at.split(":").map(Number) as [number, number];
+  return 60 * h + m + t.offset_s / 60;
+}
+
+const hhmm = (min: number) => {
+  const m = (((Math.floor(min) % 1440) + 1440) % 1440) | 0;
+  return `${String(Math.floor(m / 60)).padStart(2, "0")}:${String(m % 60).padStart(2, "0")}`;
+};
+
+/** The day of the trip on which a task begins. */
+export function dayOf(t: Pick<Task, "day" | "at" | "offset_s">): number {
+  const m = minutes(t);
+  return m === undefined ? t.day : t.day + Math.floor(m / 1440);
+}
+
+const isDate = (s: string | undefined): s is string => !!s && /^\d{4}-\d{2}-\d{2}/.test(s);
+
+/** Groups tasks by the day on which they begin; `ready` keeps what is got ready beforehand. */
+export function byDay(tasks: Task[], moments: Moment[], ready: boolean): Day[] {
+  const out: Day[] = [];
+  let zone = "";
+  tasks.forEach((task, i) => {
+    if (ready && task.when === "brew") return;
+    const m = moments[i];
+    const min = minutes(task);
+    const day = dayOf(task);
+    const title =
+      day < 1 || task.when === "before"
+        ? day >= 1
+          ? "On the day of leaving"
+          : `${1 - day} ${day === 0 ? "day" : "days"} before`
+        : task.when === "after"
+          ? "Afterwards"
+          : `Day ${day}`;
+    let d = out.at(-1);
+    if (!d || d.title !== title) {
+      d = { day, title, date: isDate(m?.from) ? m.from.slice(0, 10) : undefined, items: [] };
+      out.push(d);
+    }
+    const item: Item = { task };
+    if (min !== undefined) {
+      // With a date the server's moments know about summer time.
+      item.from = m?.timed && isDate(m.from) ? m.from.slice(11, 16) : hhmm(min);
+      item.to = m?.timed && isDate(m.to) ? m.to.slice(11, 16) : hhmm(min + task.for_s / 60);
+      const here = m?.timed ? m.from.slice(19) : "";
+      if (here !== zone && here !== "") item.zone = here === "Z" ? "UTC" : `UTC${here}`;
+      if (here !== "") zone = here;
+    }
+    d.items.push(item);
+  });
+  return out;
+}

@@ -1,0 +1,233 @@
+import { Button, Segmented } from "antd";
+import { useState } from "react";
+import { Link, useParams } from "react-router";
+import type { Catalogue, TripOut, TripPlan } from "../api/client";
+import { useCatalogue, useTrip, useTripPlan } from "../api/queries";
+import { Loaded } from "../app/Trouble";
+import { useSettings } from "../app/settings";
+import { heatInWords, waterInWords } from "../trips/words";
+import { clock, figure, inWords, say } from "../units/units";
+import "./sheet.css";
+
+type Result = TripPlan["result"];
+
+export default function SheetPage() {
+  const id = Number(useParams().trip);
+  const trip = useTrip(id);
+  const plan = useTripPlan(id, true);
+  const catalogue = useCatalogue();
+  return (
+    <Loaded query={trip}>
+      {(t) => (
+        <Loaded query={plan}>
+          {(p) => <Loaded query={catalogue}>{(c) => <Sheet trip={t} plan={p} catalogue={c} />}</Loaded>}
+        </Loaded>
+      )}
+    </Loaded>
+  );
+}
+
+/** The trip on paper, in black and white: a front page, then a page a stop. */
+function Sheet({ trip, plan, catalogue }: { trip: TripOut; plan: TripPlan; catalogue: Catalogue }) {
+  const [size, setSize] = useState<"a5" | "a4">("a5");
+  const r = plan.result;
+  return (
+    <div className={`paper paper-${size}`}>
+      <div className="paper-bar">
+        <Button type="primary" onClick={() => window.print()}>
+          Print
+        </Button>
+        <Segmented
+          aria-label="Paper"
+          value={size}
+          options={[
+            { value: "a5", label: "A5" },
+            { value: "a4", label: "A4" },
+          ]}
+          onChange={setSize}
+        />
+        <span className="quiet">A page a stop, in black and white. Figures are in the units set above.</span>
+        <span className="grow" />
+        <Link to={`/trips/${trip.id}`}>Back to the route</Link>
+      </div>
+      <Front trip={trip} r={r} />
+      {trip.stops.map((_, i) => (
+        <StopSheet key={i} trip={trip} r={r} index={i} catalogue={catalogue} />
+      ))}
+    </div>
+  );
+}
+
+function Front({ trip, r }: { trip: TripOut; r: Result }) {
+  const { system } = useSettings();
+  return (
+    <article className="leaf">
+      <header>
+        <h1>{trip.name}</h1>
+        <p>
+          {r.days} days · {trip.people} {trip.people === 1 ? "person" : "people"}
+          {trip.starts_on && ` · from ${trip.starts_on}`}
+        </p>
+      </header>
+      <h2>To have and to buy</h2>
+      <table>
+        <tbody>
+          {r.buy.map((b, i) => (
+            <tr key={i}>
+              <td className="tick">□</td>
+              <td>{b.label}</td>
+              <td className="num">
+                {b.packs > 0
+                  ? `${b.packs} × ${inWords(b.amount / b.packs, b.unit, system)}`
+                  : inWords(b.amount, b.unit, system)}
+              </td>
+              <td>{b.stop < 0 ? "before leaving" : `at ${r.stops[b.stop]?.name}`}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <h2>Stops</h2>
+      <table>
+        <thead>
+          <tr>
+            <th>Day</th>
+            <th>Stop</th>
+            <th>Boils at</th>
+            <th>Water to carry on</th>
+          </tr>
+        </thead>
+        <tbody>
+          {r.stops.map((s, i) => (
+            <tr key={i}>
+              <td className="num">{s.day}</td>
+              <td>{s.name}</td>
+              <td className="num">{inWords(s.boil_c, "°C", system, { fine: true })}</td>
+              <td className="num">{s.carry_ml > 0 ? inWords(s.carry_ml, "ml", system) : ""}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <h2>Cautions</h2>
+      {r.cautions.map((c) => (
+        <p key={c.id} className="leaf-caution">
+          <strong>{c.text}</strong> {c.why}
+        </p>
+      ))}
+      <p className="leaf-caution">
+        <strong>Burn nothing in a tent or a closed vehicle.</strong> Local rules, land managers and carriers
+        have the last word.
+      </p>
+    </article>
+  );
+}
+
+function StopSheet({
+  trip,
+  r,
+  index,
+  catalogue,
+}: {
+  trip: TripOut;
+  r: Result;
+  index: number;
+  catalogue: Catalogue;
+}) {
+  const { system } = useSettings();
+  const s = trip.stops[index];
+  const t = r.stops[index];
+  if (!s || !t) return null;
+  const seen = new Set<number>();
+  const brews = r.brews.filter((b) => b.stop === index && !seen.has(b.id) && seen.add(b.id));
+  return (
+    <article className="leaf">
+      <header>
+        <h1>{t.name}</h1>
+        <p>
+          Day {t.day}
+          {t.nights > 1 && `–${t.day + t.nights - 1}`} ·{" "}
+          {inWords(s.conditions.place?.altitude_m ?? 0, "m", system)} · water boils at{" "}
+          <strong>{inWords(t.boil_c, "°C", system, { fine: true })}</strong>
+        </p>
+      </header>
+      <p className="leaf-facts">
+        <span className="first-up">{heatInWords(s, catalogue, system)}</span>. Water:{" "}
+        {waterInWords(s, system)}
+        {t.treat_s > 0 && `; boils ${clock(t.treat_s, 5)} to be made safe`}
+        {t.carry_ml > 0 && `. Carry on ${inWords(t.carry_ml, "ml", system)}`}. {s.note}
+      </p>
+      <Strip strip={t.strip} at={t.boil_c} />
+      {brews.length === 0 && <p>No coffee is planned here.</p>}
+      <div className="leaf-brews">
+        {brews.map((b) => (
+          <section key={b.id}>
+            <h2>
+              {b.at && <span className="num">{b.at} </span>}
+              {catalogue.methods.find((m) => m.id === b.method)?.name}
+              <small> {b.name}</small>
+            </h2>
+            <p className="leaf-figures num">
+              {inWords(b.dose_g, "g", system)} coffee
+              {b.grind && `, ${b.grind}`}
+              {b.clicks !== null && `, ${inWords(b.clicks, "clicks", system)}`} ·{" "}
+              {inWords(b.poured_ml, "ml", system)} poured · {b.people} ×{" "}
+              {inWords(b.drink_ml / b.people, "ml", system)}
+              {b.wait_s ? ` · wait ${clock(b.wait_s, 5)} off the boil` : ""}
+              {b.fuel_g > 0 && ` · ${inWords(b.fuel_g, "g", system)} ${b.fuel}`}
+            </p>
+            <ol>
+              {(b.steps ?? [])
+                .filter((st) => st.lane !== "flame")
+                .map((st) => (
+                  <li key={st.id}>
+                    <span className="num">{clock(st.at_s, 5)}</span>
+                    <span>
+                      {say(st, system)}
+                      {st.sign && <em> Until {st.sign}.</em>}
+                      {st.caution && " ⚠"}
+                    </span>
+                    <span className="num">
+                      {st.to_g !== null && st.lane === "scale" ? `→ ${inWords(st.to_g, "g", system)}` : ""}
+                    </span>
+                  </li>
+                ))}
+            </ol>
+            <p className="leaf-warnings">
+              {(b.cautions ?? [])
+                .filter((c) => c.step !== "")
+                .map((c) => `⚠ ${c.text}`)
+                .join(" ")}
+            </p>
+          </section>
+        ))}
+      </div>
+    </article>
+  );
+}
+
+/** The boiling point round the stop, for when one ends up higher or lower. */
+function Strip({ strip, at }: { strip: number[][]; at: number }) {
+  const { system } = useSettings();
+  if (strip.length < 2) return null;
+  return (
+    <table className="leaf-strip">
+      <tbody>
+        <tr>
+          <th scope="row">If you end up at</th>
+          {strip.map(([m], i) => (
+            <td key={i} className="num">
+              {figure(m ?? 0, "m", system).text} {figure(m ?? 0, "m", system).unit}
+            </td>
+          ))}
+        </tr>
+        <tr>
+          <th scope="row">water boils at</th>
+          {strip.map(([, c], i) => (
+            <td key={i} className={`num${Math.abs((c ?? 0) - at) < 1e-6 ? " here" : ""}`}>
+              {inWords(c ?? 0, "°C", system, { fine: true })}
+            </td>
+          ))}
+        </tr>
+      </tbody>
+    </table>
+  );
+}

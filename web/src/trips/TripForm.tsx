@@ -1,0 +1,221 @@
+import { Button, Drawer, Input, InputNumber, Switch } from "antd";
+import { useState } from "react";
+import { ApiError, type Schemas, type TripOut } from "../api/client";
+import { saveTrip, useChange } from "../api/queries";
+import { useSettings } from "../app/settings";
+import { Trouble } from "../app/Trouble";
+import { useOfferUndo } from "../app/useUndo";
+import { fromShown, toShown, unitOf } from "../units/units";
+
+type Supplies = Schemas["Supplies"];
+
+/** Name, date, people, and what is carried. */
+export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: () => void }) {
+  const { system } = useSettings();
+  const offer = useOfferUndo();
+  const [name, setName] = useState(trip.name);
+  const [people, setPeople] = useState(trip.people);
+  const [starts, setStarts] = useState(trip.starts_on);
+  const [supplies, setSupplies] = useState<Supplies>(trip.supplies);
+  const save = useChange(() => saveTrip(trip.id, { name: name.trim(), people, starts_on: starts, supplies }));
+  const troubles = save.error instanceof ApiError ? save.error.troubles : [];
+  const put = (key: keyof Supplies, v: unknown) =>
+    setSupplies(
+      (s) =>
+        Object.fromEntries([
+          ...Object.entries(s).filter(([k]) => k !== key),
+          ...(v === undefined || v === null ? [] : [[key, v]]),
+        ]) as Supplies,
+    );
+  const num = (
+    key: "coffee_g" | "fuel_g" | "water_ml" | "battery_wh" | "fuel_reserve_pct" | "spare_pct" | "sugar_g",
+    label: string,
+    unit: string,
+    max: number,
+    placeholder: string,
+  ) => {
+    const v = supplies[key];
+    return (
+      <div className="field">
+        <label htmlFor={`trip-${key}`}>{label}</label>
+        <InputNumber
+          id={`trip-${key}`}
+          min={0}
+          max={toShown(max, unit, system)}
+          placeholder={placeholder}
+          suffix={unitOf(unit, system)}
+          value={v === undefined ? null : Math.round(toShown(v, unit, system) * 100) / 100}
+          onChange={(x) => put(key, x === null ? undefined : fromShown(x, unit, system))}
+        />
+        {troubles.find((t) => t.field === `supplies.${key}`) && (
+          <p className="field-trouble">{troubles.find((t) => t.field === `supplies.${key}`)?.message}</p>
+        )}
+      </div>
+    );
+  };
+  const can = supplies.canister;
+  const pack = supplies.canisters ?? [];
+  const usual = { capacity_g: 230, propane_pct: 20, isobutane_pct: 80, butane_pct: 0 };
+  return (
+    <Drawer title="Change the trip" open onClose={onClose} size={400} mask={false}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          const before = {
+            name: trip.name,
+            people: trip.people,
+            starts_on: trip.starts_on,
+            supplies: trip.supplies,
+          };
+          save.mutate(undefined, {
+            onSuccess: () => {
+              onClose();
+              offer(`trip-${trip.id}`, "The trip is changed", () => saveTrip(trip.id, before));
+            },
+          });
+        }}
+      >
+        <div className="fields">
+          <div className="field wide">
+            <label htmlFor="trip-form-name">Name</label>
+            <Input
+              id="trip-form-name"
+              value={name}
+              required
+              maxLength={120}
+              onChange={(e) => setName(e.target.value)}
+            />
+          </div>
+          <div className="field">
+            <label htmlFor="trip-starts">Starts on</label>
+            <input
+              id="trip-starts"
+              type="date"
+              className="plain-input"
+              value={starts}
+              onChange={(e) => setStarts(e.target.value)}
+            />
+          </div>
+          <div className="field">
+            <label htmlFor="trip-people">People</label>
+            <InputNumber
+              id="trip-people"
+              min={1}
+              max={24}
+              precision={0}
+              value={people}
+              onChange={(v) => setPeople(v ?? 1)}
+            />
+          </div>
+        </div>
+        <h3>What is carried</h3>
+        <p className="hint">
+          Left empty, it is worked out. Given, it is what there is, and you see where it runs out.
+        </p>
+        <div className="fields">
+          {num("coffee_g", "Coffee at the start", "g", 50000, "worked out")}
+          {num("fuel_g", "Spirit, petrol, tablets", "g", 50000, "worked out")}
+          {num("water_ml", "Bottles hold", "ml", 100000, "worked out")}
+          {num("battery_wh", "Battery holds", "Wh", 20000, "worked out")}
+          {num("fuel_reserve_pct", "Fuel in reserve", "%", 200, "20")}
+          {num("spare_pct", "Coffee, papers in reserve", "%", 200, "10")}
+          {num("sugar_g", "Sugar in each cup", "g", 50, "none")}
+          <div className="field field-yesno">
+            <label htmlFor="trip-minerals">Mineralise soft water</label>
+            <Switch
+              id="trip-minerals"
+              checked={supplies.minerals ?? false}
+              onChange={(v) => put("minerals", v)}
+            />
+          </div>
+        </div>
+        <h3>Gas canisters</h3>
+        <div className="fields">
+          <div className="field">
+            <label htmlFor="trip-can">The kind bought holds</label>
+            <InputNumber
+              id="trip-can"
+              min={50}
+              max={1000}
+              suffix="g"
+              placeholder="230"
+              value={can?.capacity_g ?? null}
+              onChange={(v) => put("canister", v === null ? undefined : { ...usual, ...can, capacity_g: v })}
+            />
+          </div>
+          <div className="field">
+            <label htmlFor="trip-propane">Propane in it</label>
+            <InputNumber
+              id="trip-propane"
+              min={0}
+              max={100}
+              suffix="%"
+              placeholder="20, the rest isobutane"
+              value={can?.propane_pct ?? null}
+              onChange={(v) =>
+                put(
+                  "canister",
+                  v === null
+                    ? undefined
+                    : { ...usual, ...can, propane_pct: v, isobutane_pct: 100 - v, butane_pct: 0 },
+                )
+              }
+            />
+          </div>
+        </div>
+        {pack.map((k, i) => (
+          <div className="fields" key={i}>
+            <div className="field">
+              <label htmlFor={`can-${i}`}>Canister {i + 1}: gas left, as weighed</label>
+              <InputNumber
+                id={`can-${i}`}
+                min={0}
+                max={k.capacity_g}
+                suffix={`of ${k.capacity_g} g`}
+                value={k.left_g ?? k.capacity_g}
+                onChange={(v) =>
+                  put(
+                    "canisters",
+                    pack.map((o, j) => (j === i ? { ...o, left_g: v ?? o.capacity_g } : o)),
+                  )
+                }
+              />
+            </div>
+            <div className="field">
+              <span />
+              <Button
+                type="text"
+                size="small"
+                onClick={() => {
+                  const rest = pack.filter((_, j) => j !== i);
+                  put("canisters", rest.length ? rest : undefined);
+                }}
+              >
+                Take it out
+              </Button>
+            </div>
+          </div>
+        ))}
+        <p>
+          <Button
+            size="small"
+            onClick={() =>
+              put("canisters", [...pack, { ...usual, ...can, left_g: (can ?? usual).capacity_g }])
+            }
+          >
+            Add one from home
+          </Button>
+        </p>
+        {save.error && <Trouble error={save.error} />}
+        <p>
+          <Button type="primary" htmlType="submit" disabled={name.trim() === ""} loading={save.isPending}>
+            Save the trip
+          </Button>{" "}
+          <Button type="text" onClick={onClose}>
+            Cancel
+          </Button>
+        </p>
+      </form>
+    </Drawer>
+  );
+}
