@@ -126,7 +126,6 @@ func ReadGPX(r io.Reader) (*GPX, error) {
 
 type gpxReader struct {
 	*GPX
-	depth  int
 	root   bool
 	at     string // wpt, rtept or trkpt that is being read
 	trk    string // name of the present track
