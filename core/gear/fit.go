@@ -1,0 +1,331 @@
+package gear
+
+import (
+	"fmt"
+	"math"
+	"strings"
+
+	"apodemos/core/heat"
+	"apodemos/core/quantity"
+)
+
+// Level is how well two things go together.
+type Level string
+
+// The levels.
+const (
+	Fits Level = "fits"
+	Care Level = "care" // works, with care or a little more trouble
+	No   Level = "no"   // does not work
+)
+
+// Joint is a place where two pieces of gear, or a piece and a brew, meet.
+type Joint struct {
+	Rule   string   `json:"rule"`
+	A      int64    `json:"a" doc:"Item"`
+	B      int64    `json:"b,omitempty" doc:"Item; 0 where the other side is a brew"`
+	Level  Level    `json:"level" enum:"fits,care,no"`
+	Figure *float64 `json:"figure" doc:"What counts, such as the base's overhang"`
+	Limit  *float64 `json:"limit"`
+	quantity.Phrase
+	Remedy string `json:"remedy" doc:"What would mend it; empty when it fits"`
+}
+
+func joint(rule string, a, b Item, level Level, figure, limit float64, remedy, say string, v ...quantity.Value) Joint {
+	j := Joint{Rule: rule, A: a.ID, B: b.ID, Level: level, Figure: &figure, Limit: &limit, Phrase: quantity.Say(say, v...), Remedy: remedy}
+	if level == Fits {
+		j.Remedy = ""
+	}
+	return j
+}
+
+func mm(v float64) quantity.Value { return quantity.Of(v, quantity.Millimetre) }
+func ml(v float64) quantity.Value { return quantity.Of(v, quantity.Millilitre) }
+func gr(v float64) quantity.Value { return quantity.Of(v, quantity.Gram) }
+
+// restMm is how much of a base must lie on a rim, in all, to stand without
+// being held. From memory.
+const restMm = 8
+
+// OnRim is whether a brewer's base sits on a cup's rim: falls in when it is no
+// wider, tips when hardly. It is false where a dimension is not known, or the
+// brewer stands on its own.
+func OnRim(b, cup Item) (Joint, bool) {
+	if b.Kind != Brewer || b.BaseMm == nil || cup.RimMm == nil || !restsOnCup(b.Type) {
+		return Joint{}, false
+	}
+	over := *b.BaseMm - *cup.RimMm
+	remedy := "a stick across the rim, or a narrower cup"
+	switch {
+	case over <= 0:
+		return joint("rim", b, cup, No, over, restMm, remedy, b.Name+" falls into "+lower(cup.Name)+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
+	case over < restMm:
+		return joint("rim", b, cup, Care, over, restMm, remedy, b.Name+" tips on "+lower(cup.Name)+": a base of {0} on a rim of {1} rests on {2} only.", mm(*b.BaseMm), mm(*cup.RimMm), mm(over)), true
+	}
+	return joint("rim", b, cup, Fits, over, restMm, "", b.Name+" sits on "+lower(cup.Name)+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
+}
+
+func restsOnCup(t string) bool {
+	switch t {
+	case "cone dripper", "flat-bed dripper", "tank dripper", "metal drip filter", "hand press", "cloth filter":
+		return true
+	}
+	return false
+}
+
+func lower(s string) string {
+	if s == "" {
+		return s
+	}
+	return strings.ToLower(s[:1]) + s[1:]
+}
+
+// cupFull is the share of a cup that is filled; more spills. From memory.
+const cupFull = 0.92
+
+// DrinkInCup is whether a drink has room in a cup.
+func DrinkInCup(cup Item, drinkMl float64) (Joint, bool) {
+	if cup.CapacityMl == nil {
+		return Joint{}, false
+	}
+	room := *cup.CapacityMl * cupFull
+	level, what := Fits, " has room for {0}: it holds {1}."
+	if drinkMl > room {
+		level, what = No, " is too small for {0}: it holds {1}, and not to the brim."
+	}
+	return joint("drink", cup, Item{}, level, drinkMl, room, "a bigger cup, or less in each", cup.Name+what, ml(drinkMl), ml(*cup.CapacityMl)), true
+}
+
+// WaterInVessel is whether the water of a brew has room in a vessel at once.
+func WaterInVessel(v Item, heatedMl float64) (Joint, bool) {
+	if v.CapacityMl == nil {
+		return Joint{}, false
+	}
+	room := *v.CapacityMl * 0.95
+	level, what := Fits, " holds the {0} to be heated at once."
+	remedy := ""
+	if heatedMl > room {
+		level, what = Care, " does not hold the {0} to be heated at once: it is filled {1} times."
+		remedy = "a bigger pot, or batches"
+	}
+	return joint("water", v, Item{}, level, heatedMl, room, remedy, v.Name+what, ml(heatedMl), quantity.Of(math.Ceil(heatedMl/room), quantity.None)), true
+}
+
+// PotOnBurner is whether a vessel stands on a burner.
+func PotOnBurner(v, b Item) (Joint, bool) {
+	base := v.BaseMm
+	if base == nil {
+		base = v.LengthMm
+	}
+	if base == nil || b.SupportMin == nil || b.SupportMax == nil {
+		return Joint{}, false
+	}
+	remedy := "another pot, or a wider or narrower pot support"
+	switch {
+	case *base < *b.SupportMin:
+		return joint("support", v, b, No, *base, *b.SupportMin, remedy, v.Name+" falls through the supports of "+lower(b.Name)+": {0} wide, and they want {1}.", mm(*base), mm(*b.SupportMin)), true
+	case *base > *b.SupportMax:
+		return joint("support", v, b, Care, *base, *b.SupportMax, remedy, v.Name+" overhangs "+lower(b.Name)+": {0} wide, and it is made for {1}.", mm(*base), mm(*b.SupportMax)), true
+	}
+	return joint("support", v, b, Fits, *base, *b.SupportMax, "", v.Name+" stands on "+lower(b.Name)+": {0} wide.", mm(*base)), true
+}
+
+// OverFlame is whether a vessel may stand over a flame at all.
+func OverFlame(v, b Item) (Joint, bool) {
+	burner, ok := heat.BurnerByID(b.Type)
+	if !ok || v.Material == "" {
+		return Joint{}, false
+	}
+	remedy := "a pot of metal with a single wall"
+	switch {
+	case v.Insulated:
+		return joint("material", v, b, No, 0, 0, remedy, v.Name+" has two walls and never goes on a flame: the air between them bursts it."), true
+	case burner.Flame && (v.Material == "plastic" || v.Material == "silicone" || v.Material == "wood"):
+		return joint("material", v, b, No, 0, 0, remedy, v.Name+" is of "+v.Material+" and burns on "+lower(b.Name)+"."), true
+	case burner.Flame && (v.Material == "glass" || v.Material == "ceramic"):
+		return joint("material", v, b, No, 0, 0, remedy, v.Name+" is of "+v.Material+" and cracks on "+lower(b.Name)+"."), true
+	}
+	return joint("material", v, b, Fits, 0, 0, "", v.Name+" may stand on "+lower(b.Name)+"."), true
+}
+
+// BurnerFuel is whether a burner burns a fuel.
+func BurnerFuel(b, f Item) (Joint, bool) {
+	burner, ok := heat.BurnerByID(b.Type)
+	if !ok || f.Type == "" {
+		return Joint{}, false
+	}
+	for _, id := range burner.Fuels {
+		if id == f.Type {
+			return joint("fuel", b, f, Fits, 0, 0, "", b.Name+" burns "+lower(f.Name)+"."), true
+		}
+	}
+	return joint("fuel", b, f, No, 0, 0, "fuel of kind "+strings.Join(burner.Fuels, " or "), b.Name+" does not burn "+lower(f.Name)+"."), true
+}
+
+// DoseInBrewer is whether a dose has room in a brewer.
+func DoseInBrewer(b Item, doseG float64) (Joint, bool) {
+	if b.DoseG == nil {
+		return Joint{}, false
+	}
+	level, what, remedy := Fits, " takes the {0} of coffee.", ""
+	if doseG > *b.DoseG*1.02 {
+		level, what, remedy = Care, " takes {1} at once and not {0}: brew in {2} batches.", "a bigger brewer, or batches"
+	}
+	return joint("dose", b, Item{}, level, doseG, *b.DoseG, remedy, b.Name+what, gr(doseG), gr(*b.DoseG), quantity.Of(math.Ceil(doseG / *b.DoseG), quantity.None)), true
+}
+
+// PaperInBrewer is whether papers are of the brewer's size.
+func PaperInBrewer(b, f Item) (Joint, bool) {
+	if b.Size == "" || f.Size == "" {
+		return Joint{}, false
+	}
+	if b.Size == f.Size {
+		return joint("paper", b, f, Fits, 0, 0, "", f.Name+" fit "+lower(b.Name)+"."), true
+	}
+	return joint("paper", b, f, No, 0, 0, "papers of size "+b.Size, f.Name+" are of size "+f.Size+" and not "+b.Size+", which "+lower(b.Name)+" takes."), true
+}
+
+// PapersEnough is whether there are papers for every brew.
+func PapersEnough(f Item, needed float64) Joint {
+	level, what, remedy := Fits, "{0} of {1} "+lower(f.Name)+" are used.", ""
+	if needed > f.Pieces() {
+		level, what, remedy = No, "{0} "+lower(f.Name)+" are needed, and there are {1}.", "more papers, or a brewer that needs none"
+	}
+	return joint("papers", f, Item{}, level, needed, f.Pieces(), remedy, what, quantity.Of(needed, quantity.None), quantity.Of(f.Pieces(), quantity.None))
+}
+
+// DoseInGrinder is whether a grinder's hopper takes a dose at once.
+func DoseInGrinder(g Item, doseG float64) (Joint, bool) {
+	if g.DoseG == nil {
+		return Joint{}, false
+	}
+	level, what, remedy := Fits, " takes the {0} at once.", ""
+	n := math.Ceil(doseG / *g.DoseG)
+	if n > 1 {
+		level, what, remedy = Care, " takes {1} at once: fill it {2} times for {0}.", "a larger grinder, or grind at home"
+	}
+	return joint("hopper", g, Item{}, level, doseG, *g.DoseG, remedy, g.Name+what, gr(doseG), gr(*g.DoseG), quantity.Of(n, quantity.None)), true
+}
+
+// ScaleFor is whether a scale carries vessel and water, and is fine enough for
+// the smallest pour.
+func ScaleFor(s Item, onItG, smallestPourG float64) (Joint, bool) {
+	if s.RangeG == nil || s.StepG == nil {
+		return Joint{}, false
+	}
+	switch {
+	case onItG > *s.RangeG:
+		return joint("scale", s, Item{}, No, onItG, *s.RangeG, "a scale with a greater range, or a spoon and a marked cup", s.Name+" ends at {1}, and {0} stand on it.", gr(onItG), gr(*s.RangeG)), true
+	case smallestPourG < 20**s.StepG:
+		return joint("scale", s, Item{}, Care, *s.StepG, smallestPourG/20, "a finer scale", s.Name+" shows steps of {0}, coarse for a pour of {1}.", gr(*s.StepG), gr(smallestPourG)), true
+	}
+	return joint("scale", s, Item{}, Fits, onItG, *s.RangeG, "", s.Name+" carries the {0} and is fine enough.", gr(onItG)), true
+}
+
+// SlowPour is whether a vessel pours in the thin stream that a method wants.
+func SlowPour(v Item, wanted bool) (Joint, bool) {
+	if !wanted {
+		return Joint{}, false
+	}
+	if v.Spout {
+		return joint("spout", v, Item{}, Fits, 0, 0, "", v.Name+" pours in a thin stream."), true
+	}
+	return joint("spout", v, Item{}, Care, 0, 0, "pour along a spoon or over the lid's edge, or take a dripper that forgives", v.Name+" has no spout: a slow, thin pour is hard from it."), true
+}
+
+// Inside is whether one thing goes into another for packing: a cup, a pot, a
+// server or a container, by its dimensions with 3 mm of play.
+func Inside(in, out Item) bool {
+	switch out.Kind {
+	case Cup, Vessel, Server, Container:
+	default:
+		return false
+	}
+	if in.LengthMm == nil || in.HeightMm == nil || out.LengthMm == nil || out.HeightMm == nil || out.CapacityMl == nil || in.ID == out.ID {
+		return false
+	}
+	w := *in.LengthMm
+	if in.WidthMm != nil {
+		w = math.Hypot(*in.LengthMm, *in.WidthMm) // a box in a round pot goes in by its diagonal
+	}
+	free := *out.LengthMm - 6
+	deep := *out.HeightMm - 6
+	if in.WidthMm == nil {
+		// Something round may also lie, when it is short enough.
+		lying := math.Hypot(*in.LengthMm, *in.HeightMm)
+		return w <= free && *in.HeightMm <= deep || lying <= free && *in.LengthMm <= deep
+	}
+	l := *in.LengthMm
+	return w <= free && *in.HeightMm <= deep || math.Hypot(*in.WidthMm, *in.HeightMm) <= free && l <= deep
+}
+
+// Nest is where a thing is packed.
+type Nest struct {
+	Item int64  `json:"item"`
+	In   int64  `json:"in" doc:"0 for the pack itself"`
+	Text string `json:"text"`
+}
+
+// Nests packs the largest first, each into the smallest thing that takes it and
+// has room left; a thing that holds others may itself go into a larger one.
+// Round things fill about two thirds of the room they are in.
+func Nests(items []Item) []Nest {
+	order := make([]int, len(items))
+	vol := make([]float64, len(items))
+	room := make([]float64, len(items))
+	for i, it := range items {
+		order[i] = i
+		if v, ok := it.VolumeMl(); ok {
+			vol[i] = v
+		}
+		if it.CapacityMl != nil {
+			room[i] = 0.65 * *it.CapacityMl
+		}
+	}
+	// Insertion sort, largest first; stable.
+	for i := 1; i < len(order); i++ {
+		for j := i; j > 0 && vol[order[j]] > vol[order[j-1]]; j-- {
+			order[j], order[j-1] = order[j-1], order[j]
+		}
+	}
+	in := make([]int, len(items))
+	for i := range in {
+		in[i] = -1
+	}
+	for _, i := range order {
+		best := -1
+		for j := range items {
+			if i == j || vol[i] == 0 || !Inside(items[i], items[j]) || room[j] < vol[i] || within(in, j, i) {
+				continue
+			}
+			if best < 0 || room[j] < room[best] {
+				best = j
+			}
+		}
+		if best >= 0 {
+			in[i] = best
+			room[best] -= vol[i]
+		}
+	}
+	out := make([]Nest, len(items))
+	for i, it := range items {
+		out[i] = Nest{Item: it.ID, Text: "in the pack"}
+		if in[i] >= 0 {
+			out[i].In, out[i].Text = items[in[i]].ID, "in "+lower(items[in[i]].Name)
+		}
+	}
+	return out
+}
+
+// within reports whether a lies in b, or in something that does.
+func within(in []int, a, b int) bool {
+	for k := a; k >= 0; k = in[k] {
+		if k == b {
+			return true
+		}
+	}
+	return false
+}
+
+// String names a joint for a log.
+func (j Joint) String() string { return fmt.Sprintf("%s %s: %s", j.Rule, j.Level, j.Text) }

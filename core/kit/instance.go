@@ -1,0 +1,524 @@
+package kit
+
+import (
+	"errors"
+	"fmt"
+	"math"
+	"runtime"
+	"slices"
+	"strings"
+	"sync"
+
+	"apodemos/core/brew"
+	"apodemos/core/gear"
+	"apodemos/core/heat"
+	"apodemos/core/method"
+	"apodemos/core/trip"
+	"apodemos/core/water"
+)
+
+// Points of the cup, all from memory: a scale of judgement, not of measurement.
+const (
+	perPoint   = 4.0 // each point of extraction outside 18 to 22 %
+	mostPoints = 40
+	perTaste   = 6.0 // each step from the clarity or body wished
+	perDegree  = 1.2 // each °C in the cup under warmC
+	warmC      = 58
+	mostCold   = 24
+	heatC      = 28  // from here on a cold cup is as welcome as a warm one
+	coolC      = 15  // and below this not at all
+	noScale    = 6.0 // pours by eye
+	someScale  = 3.0 // one pour by eye
+	noSpout    = 5.0
+	chopped    = 10.0
+	maxFills   = 3  // of a vessel for one brew
+	fillAgainS = 30 // of a grinder
+)
+
+// demand is a brew of the trip that the kit has to make somehow.
+type demand struct {
+	stop    int
+	brew    trip.Brew
+	times   float64 // days of the stay
+	days    []int
+	people  float64
+	urn     bool // hot water is there
+	socket  bool
+	fire    bool // a fire is there: a vessel, no burner
+	early   bool // in the morning
+	options []option
+	// Whether what this brew uses up has to be carried from the start.
+	ownCoffee, ownFuel, ownPapers bool
+	worst                         bool // at the worst carry of water
+	why                           map[string]bool
+}
+
+// option is one school at one demand with one brewer.
+type option struct {
+	method   method.Method
+	school   method.School
+	brewer   int        // index of the item; none when it needs none
+	cup      [2]float64 // points, in a plain and in an insulated cup
+	pours    int
+	drink    float64 // each cup
+	heated   float64 // ml at once, of one batch
+	batches  float64
+	hot      bool
+	wantsPot bool // the vessel is the brewer
+	flame    bool // the brewer stands on it
+	ownHeatG float64
+	prepS    float64
+	afterS   float64 // from the boil, or from the start where nothing is heated
+	doseG    float64 // in all
+	batchG   float64 // at once
+	papers   float64
+	paper    int // index of the item; none
+	rinseMl  float64
+	tidy     float64
+	grind    bool
+	fine     bool
+	rests    bool // on a cup's rim
+	burnKJ   float64
+	heatS    float64 // of the brewer on the flame
+}
+
+const none = -1
+
+// instance is a trip and a shelf as numbers.
+type instance struct {
+	items    []gear.Item
+	wishes   Wishes
+	weights  Weights
+	trip     trip.Trip
+	demands  []demand
+	weight   float64 // occurrences in all
+	brewers  []int
+	vessels  []int
+	burners  []int
+	grinders []int
+	scales   []int
+	cups     []int
+	support  int
+	people   float64
+	must     map[int]bool
+	paperNo  map[int]int // of the papers among the items
+	gone     map[int]int // grinders and scales that another outdoes, by which
+	// vu is the heating of a demand's option in a vessel over a burner.
+	vu map[[4]int]heating
+}
+
+type heating struct {
+	ok             bool
+	fills          float64
+	fuelG, seconds float64
+}
+
+// build plans every school at every brew with every brewer.
+func build(t trip.Trip, items []gear.Item, w Wishes) (*instance, error) {
+	in := &instance{wishes: w, weights: usual, trip: t, support: none, must: map[int]bool{}, paperNo: map[int]int{}, vu: map[[4]int]heating{}}
+	if w.Weights != nil {
+		in.weights = *w.Weights
+	}
+	for _, it := range items {
+		if bad := it.Check(); len(bad) > 0 {
+			for i := range bad {
+				bad[i].Field = fmt.Sprintf("%s: %s", it.Name, bad[i].Field)
+			}
+			return nil, bad
+		}
+		if !it.Usable() || slices.Contains(w.Without, it.ID) || (it.Price != nil && *it.Price > 0 && !w.Buy && !slices.Contains(w.Must, it.ID)) {
+			continue
+		}
+		k := len(in.items)
+		in.items = append(in.items, it)
+		if slices.Contains(w.Must, it.ID) {
+			in.must[k] = true
+		}
+		switch it.Kind {
+		case gear.Brewer:
+			if it.Type != "jar" {
+				in.brewers = append(in.brewers, k)
+			}
+		case gear.Vessel:
+			in.vessels = append(in.vessels, k)
+		case gear.Burner:
+			in.burners = append(in.burners, k)
+		case gear.Grinder:
+			in.grinders = append(in.grinders, k)
+		case gear.Scale:
+			in.scales = append(in.scales, k)
+		case gear.Cup:
+			in.cups = append(in.cups, k)
+		case gear.Filter:
+			if in.paperNo[k] = len(in.paperNo); in.paperNo[k] >= maxPapers {
+				return nil, brew.Problems{{Field: "shelf", Value: maxPapers, Message: fmt.Sprintf("more than %d kinds of paper; allowed: up to that", maxPapers)}}
+			}
+		case gear.Extra:
+			if it.Type == "rim support" {
+				in.support = k
+			}
+		}
+	}
+	in.demand()
+	if len(in.demands) == 0 {
+		return nil, brew.Problems{{Field: "trip", Message: "no brew is planned on this trip; allowed: at least one, so that there is something to choose for"}}
+	}
+	in.gone = in.outdone(in.grinders)
+	for a, b := range in.outdone(in.scales) {
+		in.gone[a] = b
+	}
+	in.plan()
+	in.heat()
+	return in, nil
+}
+
+// demand lists the brews, and which of what they use up comes from the start.
+func (in *instance) demand() {
+	coffee, fuel, papers := true, true, true
+	// The worst carry: the run of dry stops with the most cups.
+	run, best, from, to := 0.0, 0.0, 0, -1
+	start := 0
+	for i, s := range in.trip.Stops {
+		if s.Facts.Source != "none" {
+			run, start = 0, i+1
+			continue
+		}
+		for _, b := range s.Brews {
+			if b.Request.Drinkers != nil {
+				run += *b.Request.Drinkers
+			} else {
+				run++
+			}
+		}
+		if run > best {
+			best, from, to = run, start, i
+		}
+	}
+	for i, s := range in.trip.Stops {
+		coffee = coffee && !slices.Contains(s.Facts.Resupply, "coffee")
+		fuel = fuel && !slices.Contains(s.Facts.Resupply, "fuel")
+		papers = papers && !slices.Contains(s.Facts.Resupply, "filters")
+		nights := 1
+		if s.Facts.Nights != nil {
+			nights = *s.Facts.Nights
+		}
+		for _, b := range s.Brews {
+			d := demand{stop: i, brew: b, times: float64(nights), people: 1, ownCoffee: coffee, ownFuel: fuel, ownPapers: papers, worst: i >= from && i <= to, early: b.At < "12:00", why: map[string]bool{}}
+			for k := range nights {
+				d.days = append(d.days, s.Day+k)
+			}
+			if b.Request.Drinkers != nil {
+				d.people = *b.Request.Drinkers
+			}
+			h := b.Request.Heat
+			d.urn = h.SuppliedC != nil
+			if h.Burner != nil && !d.urn {
+				d.socket = *h.Burner == "mains"
+				d.fire = *h.Burner == "fire"
+			}
+			in.people = math.Max(in.people, d.people)
+			in.weight += d.times
+			in.demands = append(in.demands, d)
+		}
+	}
+}
+
+// plan fills in the options of every demand, side by side.
+func (in *instance) plan() {
+	insulated := slices.ContainsFunc(in.cups, func(k int) bool { return in.items[k].Insulated })
+	var wg sync.WaitGroup
+	workers := runtime.GOMAXPROCS(0)
+	for w := range workers {
+		wg.Go(func() {
+			for i := w; i < len(in.demands); i += workers {
+				in.options(&in.demands[i], insulated)
+			}
+		})
+	}
+	wg.Wait()
+}
+
+func (in *instance) options(d *demand, insulated bool) {
+	for _, m := range method.All {
+		if m.ID == "cold-concentrate" || m.ID == "serve-concentrate" {
+			continue // made at home
+		}
+		if m.Scores.Tidiness < in.wishes.Tidiness {
+			d.why[m.Name+" is messier than wished"] = true
+			continue
+		}
+		// Which brewers serve it: none is needed for a cup or a bag.
+		brewers := []int{none}
+		if m.Family != "cup" && !m.InPot() {
+			brewers = nil
+			for _, k := range in.brewers {
+				if slices.Contains(in.items[k].Methods(), m.ID) {
+					brewers = append(brewers, k)
+				}
+			}
+		}
+		for _, k := range brewers {
+			for _, s := range m.Schools {
+				if o, why := in.option(d, m, s, k, insulated); why == "" {
+					d.options = append(d.options, o)
+				} else {
+					d.why[m.Name+": "+why] = true
+				}
+			}
+		}
+	}
+}
+
+func p(v float64) *float64 { return &v }
+
+// option plans a school at a demand; why says what forbids it.
+func (in *instance) option(d *demand, m method.Method, s method.School, k int, insulated bool) (o option, why string) {
+	cold := m.Way == method.Kettle && s.Temps.High == 0
+	flame := m.Way == method.OnFlame || s.BoilsIn()
+	switch {
+	case flame && d.urn:
+		return o, "it needs a flame, and there is an urn"
+	case flame && d.socket:
+		return o, "it needs a flame, and there is a socket"
+	case cold && d.brew.Request.Water.Treatment != nil && *d.brew.Request.Water.Treatment == "boil":
+		return o, "cold water here is not safe"
+	}
+	r := d.brew.Request
+	r.Method, r.School = m.ID, &s.ID
+	r.Ratio, r.DoseG, r.ContactS, r.Pours, r.Adjust = nil, nil, nil, nil, nil
+	r.Brewer = brew.Brewer{}
+	r.Measure = brew.Measure{}
+	// A large pot: how often a smaller one is filled is counted apart.
+	r.Vessel = brew.Vessel{CapacityMl: p(6000), DiameterMm: p(130), MassG: p(150)}
+	if !d.urn && !d.socket && !d.fire {
+		r.Heat = brew.Heat{} // whatever burner is carried
+	}
+	o = option{method: m, school: s, brewer: k, paper: none, tidy: float64(5 - m.Scores.Tidiness), wantsPot: m.InPot(), flame: flame, hot: !cold,
+		fine: slices.Contains(m.Needs, "fine grinder"), grind: r.Coffee.GroundAhead == nil || !*r.Coffee.GroundAhead}
+	if k != none {
+		b := in.items[k]
+		r.Brewer.MassG, r.Brewer.CapacityMl = &b.MassG, b.CapacityMl
+		if b.Type == "cone dripper" || b.Type == "flat-bed dripper" || b.Type == "cloth filter" {
+			r.Brewer.CapacityMl = nil // it drains as it is filled
+		}
+		if b.Material != "" {
+			r.Brewer.Material = &b.Material
+		}
+		_, o.rests = gear.OnRim(b, gear.Item{RimMm: p(80)})
+	}
+	for _, what := range s.Consumables {
+		if !strings.Contains(what, "paper") || strings.Contains(what, "cloth") {
+			continue
+		}
+		for i, it := range in.items {
+			if it.Kind != gear.Filter {
+				continue
+			}
+			right := it.Type == what || strings.TrimPrefix(what, "thick ") == it.Type
+			if k != none && in.items[k].Size != "" && it.Size != "" {
+				right = in.items[k].Size == it.Size
+			}
+			if right {
+				o.paper = i
+			}
+		}
+		if o.paper == none {
+			return o, "no " + what + " on the shelf"
+		}
+	}
+	var pl *brew.Plan
+	for warm := range 2 {
+		if warm == 1 && !insulated {
+			o.cup[1] = o.cup[0]
+			break
+		}
+		r.Cup = brew.Cup{}
+		if warm == 1 {
+			r.Cup = brew.Cup{Insulated: &insulated, MassG: p(210)}
+		}
+		var err error
+		if pl, err = brew.Compute(r); err != nil {
+			if bad, ok := errors.AsType[brew.Problems](err); ok {
+				return o, bad[0].Message
+			}
+			return o, err.Error()
+		}
+		o.cup[warm] = in.points(m, pl, cold)
+	}
+	n := *pl.Batches
+	o.batches, o.doseG, o.batchG = n, *pl.DoseG, *pl.DoseG/n
+	o.heated = *pl.Water.HeatedMl / n
+	o.rinseMl = *pl.Water.RinseMl + *pl.Water.PreheatMl + *pl.Water.WashupMl
+	o.drink = *pl.Request.CupMl
+	if o.paper != none {
+		o.papers = n
+		if m.Family == "cup" {
+			o.papers = d.people
+		}
+	}
+	boiled, last := 0.0, 0.0
+	for _, st := range pl.Steps {
+		if st.ID == "flame-full" {
+			boiled = st.AtS + st.ForS
+		}
+		if st.Lane == method.Scale {
+			o.pours++
+		}
+	}
+	if pl.Heat == nil {
+		for _, st := range pl.Steps {
+			boiled = math.Min(boiled, st.AtS)
+		}
+	}
+	for _, st := range pl.Steps {
+		last = math.Max(last, st.AtS+st.ForS)
+		if st.AtS < boiled && (st.Lane == method.Hands || st.Lane == method.Scale) {
+			o.prepS += st.ForS
+		}
+	}
+	if len(pl.Rounds) > 0 {
+		last = pl.Rounds[len(pl.Rounds)-1].ReadyS
+	}
+	o.afterS = last - boiled
+	if flame && m.Way == method.OnFlame && pl.Heat != nil {
+		o.burnKJ, o.heatS = pl.Burned(), *pl.Heat.HeatS
+	}
+	return o, ""
+}
+
+// points are those of a cup, 0 to 100.
+func (in *instance) points(m method.Method, pl *brew.Plan, cold bool) float64 {
+	v := 100.0
+	e := *pl.Strength.ExtractionPct
+	if cold {
+		e += 8 // a cold concentrate is right at less
+	}
+	out := math.Max(math.Max(brew.WindowExtractionMin-e, e-brew.WindowExtractionMax), 0)
+	v -= math.Min(perPoint*out, mostPoints)
+	if w := in.wishes.Clarity; w > 0 {
+		v -= perTaste * math.Abs(float64(m.Scores.Clarity-w))
+	}
+	if w := in.wishes.Body; w > 0 {
+		v -= perTaste * math.Abs(float64(m.Scores.Body-w))
+	}
+	chill := math.Min(math.Max(warmC-*pl.CupC, 0)*perDegree, mostCold)
+	if cold {
+		// A cold cup is welcome in the heat, and not in the cold.
+		air := *pl.Request.Place.AirC
+		chill = mostCold * math.Min(math.Max((heatC-air)/(heatC-coolC), 0), 1)
+	}
+	v -= chill
+	return math.Max(v, 0)
+}
+
+// heat finds what each option takes in each vessel over each burner.
+func (in *instance) heat() {
+	for di := range in.demands {
+		d := &in.demands[di]
+		if d.urn || d.socket {
+			continue
+		}
+		set, err := brew.Settle(d.brew.Request)
+		if err != nil {
+			continue
+		}
+		burners := in.burners
+		if d.fire {
+			burners = []int{none}
+		}
+		for oi := range d.options {
+			o := &d.options[oi]
+			if !o.hot {
+				continue
+			}
+			vessels := in.vessels
+			if o.flame && o.brewer != none {
+				vessels = []int{none} // the brewer is on the flame itself
+			}
+			for _, vi := range vessels {
+				for _, ui := range burners {
+					in.vu[[4]int{di, oi, vi, ui}] = in.heating(d, o, set, vi, ui)
+				}
+			}
+		}
+	}
+}
+
+func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int) heating {
+	burner, _ := heat.BurnerByID("fire")
+	power, eff := burner.PowerW, burner.Efficiency
+	if ui != none {
+		b := in.items[ui]
+		burner, _ = heat.BurnerByID(b.Type)
+		power, eff = burner.PowerW, burner.Efficiency
+		if b.PowerW != nil {
+			power = *b.PowerW
+		}
+		if b.Efficiency != nil {
+			eff = *b.Efficiency
+		}
+	} else if e := d.brew.Request.Heat.Efficiency; e != nil {
+		eff = *e
+	}
+	v := gear.Item{Kind: gear.Vessel, MassG: 300, Material: "aluminium", CapacityMl: p(500), LengthMm: p(90), Lid: true}
+	if vi != none {
+		v = in.items[vi]
+	} else if o.brewer != none {
+		v = in.items[o.brewer]
+	}
+	if ui != none {
+		if j, ok := gear.PotOnBurner(v, in.items[ui]); ok && j.Level == gear.No {
+			return heating{}
+		}
+	}
+	if j, ok := gear.OverFlame(v, gear.Item{Kind: gear.Burner, Type: burner.ID}); ok && j.Level == gear.No {
+		return heating{}
+	}
+	fills := 1.0
+	if v.CapacityMl != nil && vi != none {
+		fills = math.Ceil(o.heated / (0.95 * *v.CapacityMl))
+	}
+	if fills > maxFills {
+		return heating{}
+	}
+	mat, ok := heat.MaterialByID(v.Material)
+	if !ok {
+		mat, _ = heat.MaterialByID("aluminium")
+	}
+	wide := 130.0
+	if v.LengthMm != nil {
+		wide = *v.LengthMm
+	}
+	capacity := math.Max(o.heated, 100)
+	if v.CapacityMl != nil {
+		capacity = *v.CapacityMl
+	}
+	cover := heat.Lidded
+	if !v.Lid {
+		cover = heat.Open
+	}
+	h := heat.Heating{WaterG: o.heated / fills, Source: heat.Source(*set.Request.Water.State), FromC: *set.Request.Water.SourceC, ToC: set.Boil.BoilC, VesselC: set.Air.TempC,
+		Vessel: heat.Vessel{CapacityMl: capacity, DiameterMm: wide, MassG: v.MassG, Material: mat, LossFactor: 1}, Cover: cover, Air: set.Air, PowerW: power, Efficiency: eff, WindLoss: burner.WindLoss,
+		DwellFlame: math.Max(burner.Low, 0.25)}
+	if *set.Request.Water.Treatment == "boil" {
+		h.DwellS = water.TreatmentBoilS(set.AltitudeM)
+	}
+	if h.Source != heat.Liquid {
+		h.StarterG = 0.05 * h.WaterG
+	}
+	k := h.Heat()
+	if !k.Reaches {
+		return heating{}
+	}
+	n := fills * o.batches
+	out := heating{ok: true, fills: fills, seconds: (k.HeatS + k.DwellS) * n}
+	if burner.ID != "fire" && burner.ID != "twig" {
+		f, _ := heat.FuelByID(burner.Fuels[0])
+		lhv := f.LHV
+		if f.ID == "gas" {
+			lhv = 45.8
+		}
+		out.fuelG = k.BurnedKJ * n / lhv
+	}
+	return out
+}

@@ -1,0 +1,535 @@
+package kit
+
+import (
+	"encoding/json"
+	"fmt"
+	"math"
+	"os/exec"
+	"runtime"
+	"slices"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"apodemos/core/brew"
+	"apodemos/core/gear"
+	"apodemos/core/trip"
+)
+
+func ptr[T any](v T) *T { return &v }
+
+// shelf is the starter shelf with numbers for IDs.
+func shelf() []gear.Item {
+	list := gear.Starter()
+	for i := range list {
+		list[i].ID = int64(i + 1)
+	}
+	return list
+}
+
+func without(list []gear.Item, drop func(gear.Item) bool) []gear.Item {
+	return slices.DeleteFunc(slices.Clone(list), drop)
+}
+
+func stop(name string, day int, altitude, air float64, heat brew.Heat, at ...string) trip.Stop {
+	s := trip.Stop{Name: name, Day: day, Conditions: brew.Request{Place: brew.Place{AltitudeM: &altitude, AirC: &air}, Heat: heat}}
+	for i, a := range at {
+		r := s.Conditions
+		r.Method, r.Drinkers = "pot", ptr(2.0)
+		s.Brews = append(s.Brews, trip.Brew{ID: int64(100*day + i), Name: fmt.Sprintf("%s %d", name, i+1), At: a, Request: r})
+	}
+	return s
+}
+
+func journey() trip.Trip {
+	return trip.Trip{Name: "Short", People: 2, Stops: []trip.Stop{
+		stop("Ferry", 1, 0, 18, brew.Heat{SuppliedC: ptr(92.0)}, "06:40"),
+		stop("Plateau", 2, 3900, -4, brew.Heat{}, "06:30", "15:00"),
+		stop("Hut", 3, 2250, 11, brew.Heat{Burner: ptr("fire")}, "07:00"),
+	}}
+}
+
+func choose(t require.TestingT, in trip.Trip, list []gear.Item, w Wishes) *Choice {
+	c, err := Choose(in, list, w)
+	require.NoError(t, err)
+	return c
+}
+
+// every adds up a kit anew from what it says of its brews and its items.
+func check(t require.TestingT, in trip.Trip, list []gear.Item, k *Kit) {
+	byID := map[int64]gear.Item{}
+	for _, it := range list {
+		byID[it.ID] = it
+	}
+	brews := 0
+	for _, s := range in.Stops {
+		brews += len(s.Brews)
+	}
+	assert.Len(t, k.Brews, brews, "every brew is made")
+	var cup gear.Item
+	kinds := map[gear.Kind]int{}
+	gearG := 0.0
+	people := 2.0
+	support := false
+	for _, id := range k.Items {
+		it, ok := byID[id]
+		require.True(t, ok)
+		kinds[it.Kind]++
+		support = support || it.Type == "rim support"
+		switch it.Kind {
+		case gear.Cup:
+			cup = it
+			gearG += people * it.MassG
+		case gear.Filter:
+		default:
+			gearG += it.MassG
+		}
+	}
+	for _, kind := range []gear.Kind{gear.Vessel, gear.Burner, gear.Grinder, gear.Scale} {
+		assert.LessOrEqual(t, kinds[kind], 1, kind)
+	}
+	assert.InDelta(t, gearG, k.GearG, 1e-6)
+	assert.InDelta(t, k.MassG, k.GearG+k.UsedG, 1e-6)
+	var mean float64
+	for _, b := range k.Brews {
+		mean += b.Cup / float64(brews)
+		if b.Brewer == 0 {
+			continue
+		}
+		assert.Contains(t, k.Items, b.Brewer, "a brewer that is used is in the kit")
+		assert.Contains(t, byID[b.Brewer].Methods(), b.Method)
+		if j, ok := gear.OnRim(byID[b.Brewer], cup); ok && !support {
+			assert.NotEqual(t, gear.No, j.Level, j.Text)
+		}
+	}
+	assert.InDelta(t, mean, k.Cup, 1e-6)
+}
+
+func TestTheDemoLikeTripIsServed(t *testing.T) {
+	c := choose(t, journey(), shelf(), Wishes{})
+	require.NotNil(t, c.Best)
+	check(t, journey(), shelf(), c.Best)
+	for i := range c.Front {
+		check(t, journey(), shelf(), &c.Front[i])
+		for j := range c.Front {
+			a, b := c.Front[i], c.Front[j]
+			dominates := a.MassG <= b.MassG+1e-9 && a.Cup >= b.Cup-1e-9 && a.Minutes <= b.Minutes+1e-9 && a.Fuss <= b.Fuss+1e-9
+			assert.False(t, i != j && dominates, "the front's kits %d and %d", i, j)
+		}
+		assert.GreaterOrEqual(t, c.Front[i].Score, c.Best.Score-1e-9)
+	}
+	assert.NotEmpty(t, c.Joints)
+	assert.Len(t, c.Nests, len(c.Best.Items))
+	assert.GreaterOrEqual(t, len(c.Reasons), 3)
+	in := map[int64]bool{}
+	for _, id := range c.Best.Items {
+		in[id] = true
+	}
+	for _, x := range c.Excluded {
+		assert.False(t, in[x.Item])
+		in[x.Item] = true
+		assert.NotEmpty(t, x.Text)
+	}
+	assert.Len(t, in, len(shelf()), "every item is taken, or it is said why not")
+	assert.NotEmpty(t, c.RunnerUp)
+	again := choose(t, journey(), shelf(), Wishes{})
+	assert.Equal(t, c, again, "the same in, the same out")
+}
+
+// small draws a small shelf and trip.
+func small(t *rapid.T) (trip.Trip, []gear.Item) {
+	all := shelf()
+	var list []gear.Item
+	per := map[gear.Kind]int{}
+	for _, i := range rapid.Permutation(all).Draw(t, "shelf") {
+		most := map[gear.Kind]int{gear.Brewer: 4, gear.Vessel: 2, gear.Burner: 2, gear.Grinder: 1, gear.Scale: 1, gear.Cup: 2, gear.Filter: 9, gear.Extra: 1}[i.Kind]
+		if per[i.Kind] >= most || i.Kind == gear.Extra && i.Type != "rim support" {
+			continue
+		}
+		per[i.Kind]++
+		i.MassG = float64(rapid.IntRange(10, 500).Draw(t, "mass"))
+		if i.Kind == gear.Filter {
+			i.MassG = 1
+		}
+		list = append(list, i)
+	}
+	var in trip.Trip
+	in.People = 2
+	heats := []brew.Heat{{}, {SuppliedC: ptr(92.0)}, {Burner: ptr("fire")}, {Burner: ptr("mains")}}
+	for d := range rapid.IntRange(1, 3).Draw(t, "stops") {
+		in.Stops = append(in.Stops, stop(fmt.Sprint("s", d), d+1, float64(rapid.IntRange(0, 4500).Draw(t, "altitude")), float64(rapid.IntRange(-8, 30).Draw(t, "air")),
+			rapid.SampledFrom(heats).Draw(t, "heat"), "07:00"))
+	}
+	return in, list
+}
+
+// The front and the best of the search equal those of trying every subset of
+// the items one after the other, each judged by the definition alone.
+func TestFrontEqualsBruteForce(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		in, list := small(t)
+		fallback := rapid.Bool().Draw(t, "fallback")
+		ins, err := build(in, list, Wishes{Fallback: fallback})
+		require.NoError(t, err)
+		f := ins.search(false)
+		front, best := brute(ins)
+		var got []point
+		for _, e := range f.front {
+			got = append(got, e.p)
+		}
+		require.Len(t, got, len(front), "size of the front")
+		for _, p := range front {
+			assert.True(t, slices.ContainsFunc(got, p.same), "%v is on the front", p)
+		}
+		if best == nil {
+			assert.Nil(t, f.best)
+			return
+		}
+		assert.InDelta(t, *best, ins.weights.of(f.best.p), 1e-9)
+	})
+}
+
+// brute tries every subset of the items that has at most one of the kinds of
+// which a kit has one.
+func brute(in *instance) (front []point, best *float64) {
+	n := len(in.items)
+	var use []int
+	for k := 0; k < n; k++ {
+		if in.items[k].Kind != gear.Filter {
+			use = append(use, k)
+		}
+	}
+	for bits := 0; bits < 1<<len(use); bits++ {
+		b := base{none, none, none, none, none, false}
+		var brewers []int
+		ok := true
+		one := func(at *int, k int) {
+			ok = ok && *at == none
+			*at = k
+		}
+		for i, k := range use {
+			if bits>>i&1 == 0 {
+				continue
+			}
+			switch in.items[k].Kind {
+			case gear.Brewer:
+				if in.items[k].Type == "jar" {
+					ok = false
+				}
+				brewers = append(brewers, k)
+			case gear.Vessel:
+				one(&b.vessel, k)
+			case gear.Burner:
+				one(&b.burner, k)
+			case gear.Grinder:
+				one(&b.grinder, k)
+			case gear.Scale:
+				one(&b.scale, k)
+			case gear.Cup:
+				one(&b.cup, k)
+			case gear.Extra:
+				b.support = true
+			}
+		}
+		if !ok || b.cup == none || len(brewers) > maxBrewers || in.items[b.cup].Pieces() < in.people {
+			continue
+		}
+		p, ok := judge(in, b, brewers)
+		if !ok {
+			continue
+		}
+		score := in.weights.of(p)
+		if best == nil || score < *best {
+			best = &score
+		}
+		if slices.ContainsFunc(front, func(q point) bool { return q.beats(p) || q.same(p) }) {
+			continue
+		}
+		front = append(slices.DeleteFunc(front, p.beats), p)
+	}
+	return front, best
+}
+
+// judge is a kit's objectives by their definition.
+func judge(in *instance, b base, brewers []int) (p point, ok bool) {
+	for _, k := range append([]int{b.vessel, b.burner, b.grinder, b.scale}, brewers...) {
+		if k != none {
+			p[oMass] += in.items[k].MassG
+			p[oFuss] += float64(len(in.items[k].Parts))
+		}
+	}
+	p[oMass] += in.people * in.items[b.cup].MassG
+	p[oFuss] += float64(len(in.items[b.cup].Parts))
+	if b.support {
+		p[oMass] += in.items[in.support].MassG
+	}
+	papers := map[int]float64{}
+	for i := range in.demands {
+		best := way{option: none}
+		ways := map[int]bool{}
+		bare := false
+		for o := range in.demands[i].options {
+			k := in.demands[i].options[o].brewer
+			if k != none && !slices.Contains(brewers, k) {
+				continue
+			}
+			w, can := in.way(i, o, b)
+			if !can {
+				continue
+			}
+			if better(w, best) {
+				best = w
+			}
+			ways[k] = true
+		}
+		if best.option == none {
+			return p, false
+		}
+		if in.wishes.Fallback {
+			// The best way of each brewer is what it would be made by.
+			for k := range ways {
+				top := way{option: none}
+				for o := range in.demands[i].options {
+					if in.demands[i].options[o].brewer == k {
+						if w, can := in.way(i, o, b); can && better(w, top) {
+							top = w
+						}
+					}
+				}
+				bare = bare || top.papers == 0
+			}
+			if len(ways) < 2 || !bare {
+				return p, false
+			}
+		}
+		d := in.demands[i]
+		p[oMass] += best.mass
+		p[oCup] += (100 - best.cup) * d.times / in.weight
+		p[oTime] += best.minutes * d.times / in.weight
+		p[oFuss] += best.fuss * d.times / in.weight
+		if best.paper != none {
+			if papers[best.paper] += best.papers; papers[best.paper] > in.items[best.paper].Pieces() {
+				return p, false
+			}
+		}
+	}
+	return p, true
+}
+
+// The weighted optimum equals that of HiGHS, through SciPy's milp (Debian
+// python3-scipy), on the same instance as a mixed integer program: one base, any
+// brewers, and each brew in the way with the best cup that the kit has.
+func TestBestEqualsHiGHS(t *testing.T) {
+	for n, w := range []Weights{usual, {4, 1, 0.5, 0.1}} {
+		list := without(shelf(), func(i gear.Item) bool { // medium: what keeps the program to seconds
+			return strings.Contains(i.Name, "Small hand") || strings.Contains(i.Name, "Tablet") || strings.Contains(i.Name, "Aluminium") || strings.Contains(i.Name, "exchanger") || strings.Contains(i.Name, "Stick")
+		})
+		in, err := build(journey(), list, Wishes{Weights: &w})
+		require.NoError(t, err)
+		f := in.search(false)
+		require.NotNil(t, f.best)
+		got := highs(t, in)
+		assert.InDelta(t, got, in.weights.of(f.best.p), 1e-5, "weights %d", n)
+	}
+}
+
+func highs(t *testing.T, in *instance) float64 {
+	type cell struct {
+		Cost float64 `json:"cost"`
+		Cup  float64 `json:"cup"`
+		Min  float64 `json:"min"`
+	}
+	type jsonBase struct {
+		Cost float64   `json:"cost"`
+		Ways [][]*cell `json:"ways"`
+	}
+	var out struct {
+		Brewers []float64  `json:"brewers"`
+		Most    int        `json:"most"`
+		Bases   []jsonBase `json:"bases"`
+	}
+	out.Most = maxBrewers
+	for _, k := range in.brewers {
+		out.Brewers = append(out.Brewers, in.weights.of(point{in.items[k].MassG, 0, 0, float64(len(in.items[k].Parts))}))
+	}
+	for _, b := range in.bases() {
+		tab, ok := in.table(b)
+		if !ok {
+			continue
+		}
+		jb := jsonBase{Cost: in.weights.of(tab.gear)}
+		for i := range in.demands {
+			var row []*cell
+			for _, w := range tab.ways[i] {
+				if w.option == none {
+					row = append(row, nil)
+					continue
+				}
+				share := in.demands[i].times / in.weight
+				row = append(row, &cell{in.weights.of(point{w.mass, (100 - w.cup) * share, w.minutes * share, w.fuss * share}), w.cup, w.minutes})
+			}
+			jb.Ways = append(jb.Ways, row)
+		}
+		out.Bases = append(out.Bases, jb)
+	}
+	b, err := json.Marshal(out)
+	require.NoError(t, err)
+	cmd := exec.Command("/usr/bin/python3", "testdata/highs.py")
+	cmd.Stdin = strings.NewReader(string(b))
+	var stderr strings.Builder
+	cmd.Stderr = &stderr
+	answer, err := cmd.Output()
+	require.NoError(t, err, stderr.String())
+	var v float64
+	require.NoError(t, json.Unmarshal(answer, &v))
+	return v
+}
+
+// Adding an item to the shelf never makes the best worse.
+func TestMoreGearNeverHurts(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		in, list := small(t)
+		if len(list) == 0 {
+			return
+		}
+		k := rapid.IntRange(0, len(list)-1).Draw(t, "leave out")
+		less := choose(t, in, slices.Delete(slices.Clone(list), k, k+1), Wishes{})
+		more := choose(t, in, list, Wishes{})
+		if less.Best == nil {
+			return
+		}
+		require.NotNil(t, more.Best)
+		assert.LessOrEqual(t, more.Best.Score, less.Best.Score+1e-9)
+	})
+}
+
+func TestLimitsAndWishes(t *testing.T) {
+	free := choose(t, journey(), shelf(), Wishes{})
+	light := choose(t, journey(), shelf(), Wishes{MassG: ptr(free.Best.MassG - 50)})
+	require.NotNil(t, light.Best)
+	assert.LessOrEqual(t, light.Best.MassG, free.Best.MassG-50)
+	assert.GreaterOrEqual(t, light.Best.Score, free.Best.Score)
+
+	none := choose(t, journey(), shelf(), Wishes{MassG: ptr(50.0)})
+	assert.Nil(t, none.Best)
+	require.Len(t, none.Limits, 1)
+	assert.Contains(t, none.Limits[0].Text, "The lightest kit that serves every brew weighs")
+
+	clear := choose(t, journey(), shelf(), Wishes{Clarity: 5, Weights: &Weights{0, 1, 0, 0}})
+	heavy := choose(t, journey(), shelf(), Wishes{Body: 5, Clarity: 1, Weights: &Weights{0, 1, 0, 0}})
+	assert.NotEqual(t, clear.Best.Brews[1].Method, heavy.Best.Brews[1].Method, "clarity and body are not the same brewer")
+
+	must := choose(t, journey(), shelf(), Wishes{Must: []int64{7}}) // the moka pot
+	assert.Contains(t, must.Best.Items, int64(7))
+	out := choose(t, journey(), shelf(), Wishes{Without: free.Best.Items[:1]})
+	assert.NotContains(t, out.Best.Items, free.Best.Items[0])
+	quick := choose(t, journey(), shelf(), Wishes{MorningMin: ptr(free.Best.Morning - 0.5)})
+	if quick.Best != nil {
+		assert.LessOrEqual(t, quick.Best.Morning, free.Best.Morning-0.5+1e-9)
+	}
+	fb := choose(t, journey(), shelf(), Wishes{Fallback: true})
+	for _, s := range fb.Best.Brews {
+		assert.NotEmpty(t, s.Second)
+	}
+}
+
+func TestThingsToBuy(t *testing.T) {
+	list := shelf()
+	for i := range list {
+		if list[i].Kind == gear.Grinder {
+			list[i].Price = ptr(90.0)
+		}
+	}
+	c := choose(t, journey(), list, Wishes{})
+	assert.Nil(t, c.Best, "no grinder on the shelf")
+	c = choose(t, journey(), list, Wishes{Buy: true, Budget: ptr(100.0)})
+	require.NotNil(t, c.Best)
+	assert.InDelta(t, 90, c.Best.Price, 1e-9)
+	c = choose(t, journey(), list, Wishes{Buy: true, Budget: ptr(50.0)})
+	assert.Nil(t, c.Best)
+	assert.Contains(t, c.Limits[0].Text, "The cheapest kit")
+}
+
+// An unsatisfiable trip: which brew, which rule, and the smallest change.
+func TestBlockedSaysWhatIsMissing(t *testing.T) {
+	for _, c := range []struct {
+		name   string
+		drop   func(gear.Item) bool
+		why    string
+		remedy string
+	}{
+		{"no burner", func(i gear.Item) bool { return i.Kind == gear.Burner || i.Type == "hand press" }, "there is no burner", "Add: canister burner, about 85 g."},
+		{"no grinder", func(i gear.Item) bool { return i.Kind == gear.Grinder }, "there is no grinder", "Add: small hand grinder"},
+		{"no pot", func(i gear.Item) bool { return i.Kind == gear.Vessel || i.Type == "moka pot" || i.Type == "hand press" }, "there is no pot or kettle", "Add: titanium"},
+		{"no cups", func(i gear.Item) bool { return i.Kind == gear.Cup }, "no kind of cup of which there are 2", "Add 2 cups"},
+	} {
+		got := choose(t, journey(), without(shelf(), c.drop), Wishes{})
+		assert.Nil(t, got.Best, c.name)
+		require.NotEmpty(t, got.Blocked, c.name)
+		assert.Contains(t, got.Blocked[0].Why, c.why, c.name)
+		assert.Contains(t, got.Blocked[0].Remedy, c.remedy, c.name)
+	}
+	got := choose(t, journey(), without(shelf(), func(i gear.Item) bool {
+		return i.Kind == gear.Burner || i.Kind == gear.Grinder || i.Type == "hand press"
+	}), Wishes{Without: []int64{}})
+	require.NotEmpty(t, got.Blocked)
+	assert.Contains(t, got.Blocked[0].Remedy, "grinder", "on the ferry the grinder alone is missing")
+	assert.Contains(t, got.Blocked[1].Remedy, "grinder")
+}
+
+func TestBadShelvesAndTrips(t *testing.T) {
+	_, err := Choose(trip.Trip{}, shelf(), Wishes{})
+	assert.ErrorContains(t, err, "no brew is planned")
+	bad := shelf()
+	bad[0].MassG = 0
+	_, err = Choose(journey(), bad, Wishes{})
+	assert.ErrorContains(t, err, "Cone dripper, plastic: mass_g: 0 is not allowed; allowed: 0.1 to 20000 g")
+	c := choose(t, journey(), nil, Wishes{})
+	assert.Nil(t, c.Best)
+	assert.NotEmpty(t, c.Blocked)
+}
+
+func TestBeats(t *testing.T) {
+	assert.True(t, point{1, 2, 3, 4}.beats(point{1, 2, 3, 5}))
+	assert.False(t, point{1, 2, 3, 4}.beats(point{1, 2, 3, 4}))
+	assert.False(t, point{0, 9, 0, 0}.beats(point{1, 2, 3, 4}))
+	assert.False(t, math.IsNaN(usual.of(point{})))
+}
+
+// large is a shelf of 60 things and a trip of 20 brews.
+func large() (trip.Trip, []gear.Item) {
+	list := shelf()
+	for i := len(list); i < 60; i++ {
+		it := list[i%30]
+		it.ID, it.Name = int64(i+1), it.Name+" B"
+		it.MassG *= 0.7 + 0.01*float64(i%37)
+		list = append(list, it)
+	}
+	var in trip.Trip
+	in.People = 2
+	for d := range 10 {
+		in.Stops = append(in.Stops, stop(fmt.Sprint("s", d), d+1, float64(400*d), float64(20-3*d), []brew.Heat{{}, {}, {SuppliedC: ptr(90.0)}, {}, {Burner: ptr("mains")}}[d%5], "07:00", "16:00"))
+	}
+	return in, list
+}
+
+func BenchmarkChoose(b *testing.B) {
+	in, list := large()
+	b.ReportAllocs()
+	defer func() {
+		var m runtime.MemStats
+		runtime.ReadMemStats(&m)
+		b.ReportMetric(float64(m.Sys)/(1<<20), "MB-of-the-system")
+	}()
+	for b.Loop() {
+		c, err := Choose(in, list, Wishes{})
+		if err != nil || c.Best == nil {
+			b.Fatal(err)
+		}
+		b.ReportMetric(float64(len(c.Front)), "kits-on-the-front")
+		b.ReportMetric(c.Kits, "kits")
+	}
+}

@@ -1,0 +1,707 @@
+package kit
+
+import (
+	"math"
+	"runtime"
+	"slices"
+	"strings"
+	"sync"
+)
+
+// Fuel is carried with a reserve and in something. Common practice; the
+// container from memory: 0.6 g of steel to a gram of gas, 0.15 of a bottle.
+const (
+	fuelReserve = 1.2
+	gasCan      = 1.6
+	bottle      = 1.15
+	paperG      = 1.5
+)
+
+// point is the four objectives, all to be small.
+type point [4]float64
+
+// The objectives.
+const (
+	oMass = iota // g
+	oCup         // points short of 100, mean
+	oTime        // min, mean
+	oFuss
+)
+
+// beats reports whether a is no worse than b in all and better in one.
+func (a point) beats(b point) bool {
+	better := false
+	for i := range a {
+		if a[i] > b[i]+1e-9 {
+			return false
+		}
+		better = better || a[i] < b[i]-1e-9
+	}
+	return better
+}
+
+func (a point) same(b point) bool {
+	for i := range a {
+		if math.Abs(a[i]-b[i]) > 1e-9 {
+			return false
+		}
+	}
+	return true
+}
+
+func (w Weights) of(p point) float64 {
+	return w.Mass*p[oMass]/100 + w.Cup*p[oCup] + w.Time*p[oTime] + w.Fuss*p[oFuss]
+}
+
+// base is what a kit has one of, or none.
+type base struct {
+	vessel, burner, grinder, scale, cup int
+	support                             bool
+}
+
+// way is the best way of a demand with one brewer on a base.
+type way struct {
+	option  int // none when there is none
+	cup     float64
+	mass    float64 // g carried for it over the stay
+	minutes float64
+	fuss    float64
+	papers  float64
+	paper   int
+	fuelG   float64
+}
+
+// table holds, for a base, the best way of each demand with each brewer; the
+// last column is the ways that need no brewer.
+type table struct {
+	base       base
+	ways       [][]way // [demand][brewer or none]
+	gear       point   // of the base's own items; cup and time of the whole are 0
+	vol, price float64
+	// The same, ready to be summed: the order of a demand's ways from the best,
+	// and what each adds to the objectives. Row by row, a column a brewer.
+	rank  []int16
+	parts []point
+}
+
+func choices(list []int) []int { return append([]int{none}, list...) }
+
+func keep(list []int, gone map[int]int) []int {
+	return slices.DeleteFunc(slices.Clone(list), func(k int) bool { _, is := gone[k]; return is })
+}
+
+// bases lists the combinations of what there is one of. A kit without cups is
+// none.
+func (in *instance) bases() []base {
+	supports := []bool{false}
+	if in.support != none {
+		supports = []bool{false, true}
+	}
+	var out []base
+	for _, v := range choices(in.vessels) {
+		for _, u := range choices(in.burners) {
+			for _, c := range in.cups {
+				if in.items[c].Pieces() < in.people {
+					continue
+				}
+				for _, t := range supports {
+					for _, g := range choices(keep(in.grinders, in.gone)) {
+						for _, s := range choices(keep(in.scales, in.gone)) {
+							b := base{v, u, g, s, c, t}
+							if in.keepsMust(b) {
+								out = append(out, b)
+							}
+						}
+					}
+				}
+			}
+		}
+	}
+	return out
+}
+
+// keepsMust reports whether a base has every item of its kinds that must go.
+func (in *instance) keepsMust(b base) bool {
+	for k := range in.must {
+		if slices.Contains(in.brewers, k) {
+			continue
+		}
+		one := slices.Contains(in.vessels, k) || slices.Contains(in.burners, k) || slices.Contains(in.grinders, k) || slices.Contains(in.scales, k) || slices.Contains(in.cups, k)
+		if one && k != b.vessel && k != b.burner && k != b.grinder && k != b.scale && k != b.cup {
+			return false
+		}
+		if k == in.support && !b.support {
+			return false
+		}
+	}
+	return true
+}
+
+// table works out a base; false when some demand has no way on it.
+func (in *instance) table(b base) (*table, bool) {
+	t := &table{base: b, ways: make([][]way, len(in.demands))}
+	for _, k := range []int{b.vessel, b.burner, b.grinder, b.scale} {
+		in.add(t, k, 1)
+	}
+	in.add(t, b.cup, in.people)
+	if b.support {
+		in.add(t, in.support, 1)
+	}
+	for k := range in.must { // things of other kinds that must go
+		if !in.counted(k) {
+			in.add(t, k, 1)
+		}
+	}
+	cols := len(in.brewers) + 1
+	flat := make([]way, len(in.demands)*cols)
+	for i := range in.demands {
+		row := flat[i*cols : (i+1)*cols]
+		t.ways[i] = row
+		for c := range row {
+			row[c].option = none
+		}
+		any := false
+		for o := range in.demands[i].options {
+			w, ok := in.way(i, o, b)
+			if !ok {
+				continue
+			}
+			any = true
+			col := cols - 1
+			if k := in.demands[i].options[o].brewer; k != none {
+				col = slices.Index(in.brewers, k)
+			}
+			if better(w, row[col]) {
+				row[col] = w
+			}
+		}
+		if !any {
+			return nil, false
+		}
+	}
+	in.order(t)
+	return t, true
+}
+
+// never is the rank of a way that there is not.
+const never = math.MaxInt16
+
+// order ranks the ways of each demand and prepares their sums.
+func (in *instance) order(t *table) {
+	cols := len(in.brewers) + 1
+	t.rank, t.parts = make([]int16, len(t.ways)*cols), make([]point, len(t.ways)*cols)
+	for i, row := range t.ways {
+		share := in.demands[i].times / in.weight
+		for c := range row {
+			w := &row[c]
+			if w.option == none {
+				t.rank[i*cols+c] = never
+				continue
+			}
+			t.parts[i*cols+c] = point{w.mass, (100 - w.cup) * share, w.minutes * share, w.fuss * share}
+			var before int16
+			for o := range row {
+				// Of equals the one without a brewer comes first, then the first.
+				if better(row[o], *w) || o != c && row[o].option != none && !better(*w, row[o]) && (o == cols-1 || c != cols-1 && o < c) {
+					before++
+				}
+			}
+			t.rank[i*cols+c] = before
+		}
+	}
+}
+
+// better orders ways: the better cup first, then the quicker, then the first.
+func better(a, b way) bool {
+	switch {
+	case a.option == none:
+		return false
+	case b.option == none:
+		return true
+	case a.cup != b.cup:
+		return a.cup > b.cup
+	}
+	return a.minutes < b.minutes
+}
+
+// counted reports whether an item is part of a base or a brewer.
+func (in *instance) counted(k int) bool {
+	return k == in.support || slices.Contains(in.brewers, k) || slices.Contains(in.vessels, k) || slices.Contains(in.burners, k) ||
+		slices.Contains(in.grinders, k) || slices.Contains(in.scales, k) || slices.Contains(in.cups, k) || in.items[k].Kind == "filter"
+}
+
+func (in *instance) add(t *table, k int, n float64) {
+	if k == none {
+		return
+	}
+	it := in.items[k]
+	t.gear[oMass] += it.MassG * n
+	t.gear[oFuss] += float64(len(it.Parts))
+	if v, ok := it.VolumeMl(); ok {
+		t.vol += v * n
+	}
+	if it.Price != nil {
+		t.price += *it.Price
+	}
+}
+
+// way is what an option takes on a base; false when it cannot be made there.
+func (in *instance) way(di, oi int, b base) (way, bool) {
+	d, o := &in.demands[di], &in.demands[di].options[oi]
+	if o.grind && b.grinder == none {
+		return way{}, false
+	}
+	if o.fine && b.grinder != none && in.items[b.grinder].Blade {
+		return way{}, false
+	}
+	if o.wantsPot && (b.vessel == none || in.items[b.vessel].Spout) {
+		return way{}, false
+	}
+	cup := in.items[b.cup]
+	if cup.CapacityMl != nil && o.drink > 0.92**cup.CapacityMl {
+		return way{}, false
+	}
+	if o.rests && !b.support {
+		if base, rim := in.items[o.brewer].BaseMm, cup.RimMm; base != nil && rim != nil && *base <= *rim {
+			return way{}, false
+		}
+	}
+	w := way{option: oi, paper: o.paper, papers: o.papers * d.times, cup: o.cup[0]}
+	if cup.Insulated {
+		w.cup = o.cup[1]
+	}
+	seconds := o.afterS
+	if o.hot && !d.urn && !d.socket {
+		vi, ui := b.vessel, b.burner
+		if o.flame && o.brewer != none {
+			vi = none
+		}
+		if d.fire {
+			ui = none
+		}
+		h, ok := in.vu[[4]int{di, oi, vi, ui}]
+		if !ok || !h.ok || (!d.fire && ui == none) {
+			return way{}, false
+		}
+		seconds += math.Max(h.seconds, o.prepS) + 40
+		w.fuelG = h.fuelG * d.times
+		if d.ownFuel {
+			w.mass += w.fuelG * fuelReserve * in.carriedIn(ui)
+		}
+	}
+	// By eye where there is no scale, and in a thick stream without a spout.
+	if b.scale == none {
+		if o.pours > 1 {
+			w.cup -= noScale
+		} else {
+			w.cup -= someScale
+		}
+	}
+	if slices.Contains(o.method.Needs, "kettle with a spout") && (b.vessel == none || !in.items[b.vessel].Spout) {
+		w.cup -= noSpout
+	}
+	if b.grinder != none && o.grind {
+		g := in.items[b.grinder]
+		if g.Blade {
+			w.cup -= chopped
+		}
+		if g.DoseG != nil {
+			seconds += (math.Ceil(o.batchG / *g.DoseG) - 1) * fillAgainS * o.batches
+		}
+	}
+	w.cup = math.Max(w.cup, 0)
+	if d.ownCoffee {
+		w.mass += o.doseG * d.times
+	}
+	if d.ownPapers {
+		w.mass += w.papers * paperG
+	}
+	if d.worst {
+		w.mass += o.rinseMl * d.times
+	}
+	w.minutes = seconds / 60
+	w.fuss = 2*o.tidy + 2*b2f(o.papers > 0)
+	return w, true
+}
+
+// carriedIn is the mass of a burner's fuel with what it is carried in, over its
+// own.
+func (in *instance) carriedIn(burner int) float64 {
+	switch {
+	case burner == none:
+		return 0 // found there
+	case strings.HasPrefix(in.items[burner].Type, "canister"):
+		return gasCan
+	}
+	return bottle
+}
+
+func b2f(v bool) float64 {
+	if v {
+		return 1
+	}
+	return 0
+}
+
+// entry is a kit that was found: a base and a set of brewers.
+type entry struct {
+	p       point
+	t       *table
+	brewers []int // columns
+	morning float64
+	vol     float64
+	price   float64
+}
+
+// maxBrewers in one kit, and maxPapers of different kinds on a shelf.
+const (
+	maxBrewers = 3
+	maxPapers  = 24
+)
+
+// found collects what a search is after.
+type found struct {
+	front    []entry
+	best     *entry
+	second   *entry   // the best with other brewers than the best has
+	bestWith []*entry // by item, the best kit with it
+	scores   []float64
+	nearest  [4]float64 // least mass, volume, price and morning of kits that serve everything; kept only where asked for
+	track    bool
+	kits     float64
+}
+
+// search goes through every base and every set of up to three brewers: what it
+// finds is the best, and the whole front. With track it also keeps the least of
+// what the limits are about, whatever the limits are.
+func (in *instance) search(track bool) *found {
+	f := &found{track: track, bestWith: make([]*entry, len(in.items)), scores: make([]float64, len(in.items)), nearest: [4]float64{math.Inf(1), math.Inf(1), math.Inf(1), math.Inf(1)}}
+	for k := range f.scores {
+		f.scores[k] = math.Inf(1)
+	}
+	// Tables are made side by side, some at a time, and gone through in order, so
+	// that the same in gives the same out.
+	for block := range slices.Chunk(in.bases(), 128) {
+		tables := make([]*table, len(block))
+		var wg sync.WaitGroup
+		workers := runtime.GOMAXPROCS(0)
+		for w := range workers {
+			wg.Go(func() {
+				for i := w; i < len(block); i += workers {
+					if t, ok := in.table(block[i]); ok {
+						tables[i] = t
+					}
+				}
+			})
+		}
+		wg.Wait()
+		for _, t := range tables {
+			if t != nil {
+				in.sets(t, f)
+			}
+		}
+	}
+	slices.SortStableFunc(f.front, func(a, b entry) int {
+		for i := range a.p {
+			switch {
+			case a.p[i] < b.p[i]:
+				return -1
+			case a.p[i] > b.p[i]:
+				return 1
+			}
+		}
+		return 0
+	})
+	return f
+}
+
+// walk is the state of going through the sets of a base: for each depth which
+// way each demand is made, and the sums.
+type walk struct {
+	in    *instance
+	t     *table
+	f     *found
+	set   []int
+	made  [][]uint8 // by depth, the column of each demand
+	sum   []entry   // by depth
+	left  []int     // by depth, demands that cannot be made yet
+	limit int
+	must  []int
+}
+
+// sets tries the sets of brewers on a base. A brewer that no demand could use
+// only weighs, and is left out.
+func (in *instance) sets(t *table, f *found) {
+	w := &walk{in: in, t: t, f: f}
+	cols := len(in.brewers) + 1
+	var useful []int
+	for c, k := range in.brewers {
+		used := in.must[k]
+		for i := range t.ways {
+			used = used || t.ways[i][c].option != none
+		}
+		if used {
+			useful = append(useful, c)
+		}
+		if in.must[k] {
+			w.must = append(w.must, c)
+		}
+	}
+	w.limit = max(maxBrewers, len(w.must))
+	for range w.limit + 1 {
+		w.made = append(w.made, make([]uint8, len(t.ways)))
+	}
+	w.sum, w.left = make([]entry, w.limit+1), make([]int, w.limit+1)
+	w.sum[0] = entry{p: t.gear, t: t, vol: t.vol, price: t.price}
+	for i := range t.ways {
+		w.made[0][i] = uint8(cols - 1)
+		if at := i*cols + cols - 1; t.rank[at] == never {
+			w.left[0]++
+		} else {
+			for o := range w.sum[0].p {
+				w.sum[0].p[o] += t.parts[at][o]
+			}
+		}
+	}
+	w.try(useful, 0)
+}
+
+func (w *walk) try(useful []int, from int) {
+	depth := len(w.set)
+	w.f.kits++
+	if w.left[depth] == 0 && has(w.set, w.must) {
+		w.consider(depth)
+	}
+	if depth == w.limit {
+		return
+	}
+	for i := from; i < len(useful); i++ {
+		w.add(useful[i], depth)
+		w.set = append(w.set, useful[i])
+		w.try(useful, i+1)
+		w.set = w.set[:depth]
+	}
+}
+
+// add works out the next depth: the set with one brewer more.
+func (w *walk) add(c, depth int) {
+	t, cols := w.t, len(w.in.brewers)+1
+	from, to := w.made[depth], w.made[depth+1]
+	e := &w.sum[depth+1]
+	*e = w.sum[depth]
+	w.left[depth+1] = w.left[depth]
+	it := &w.in.items[w.in.brewers[c]]
+	e.p[oMass] += it.MassG
+	e.p[oFuss] += float64(len(it.Parts))
+	if v, ok := it.VolumeMl(); ok {
+		e.vol += v
+	}
+	if it.Price != nil {
+		e.price += *it.Price
+	}
+	for i := range to {
+		to[i] = from[i]
+		was, is := i*cols+int(from[i]), i*cols+c
+		if t.rank[is] >= t.rank[was] {
+			continue
+		}
+		to[i] = uint8(c)
+		if t.rank[was] == never {
+			w.left[depth+1]--
+		} else {
+			for o := range e.p {
+				e.p[o] -= t.parts[was][o]
+			}
+		}
+		for o := range e.p {
+			e.p[o] += t.parts[is][o]
+		}
+	}
+}
+
+func has(set, must []int) bool {
+	for _, m := range must {
+		if !slices.Contains(set, m) {
+			return false
+		}
+	}
+	return true
+}
+
+// possible checks what is not a sum of its parts: papers, the second way, and
+// the longest morning, which it fills in.
+func (w *walk) possible(depth int, e *entry) bool {
+	in := w.in
+	var papers [maxPapers]float64
+	for i, c := range w.made[depth] {
+		if x := &w.t.ways[i][c]; x.paper != none {
+			k := in.paperNo[x.paper]
+			if papers[k] += x.papers; papers[k] > in.items[x.paper].Pieces() {
+				return false
+			}
+		}
+	}
+	if in.wishes.Fallback && !in.second(w.t, w.set) {
+		return false
+	}
+	if in.wishes.MorningMin != nil || w.f.track {
+		mornings := map[int]float64{}
+		for i, c := range w.made[depth] {
+			if d := &in.demands[i]; d.early {
+				for _, day := range d.days {
+					mornings[day] += w.t.ways[i][c].minutes
+					e.morning = math.Max(e.morning, mornings[day])
+				}
+			}
+		}
+	}
+	return true
+}
+
+// second reports whether every demand has another way with the kit, and one of
+// its ways needs no paper.
+func (in *instance) second(t *table, set []int) bool {
+	last := len(in.brewers)
+	for i := range t.ways {
+		n, bare := 0, false
+		for _, c := range append(slices.Clone(set), last) {
+			if w := t.ways[i][c]; w.option != none {
+				n++
+				bare = bare || w.papers == 0
+			}
+		}
+		if n < 2 || !bare {
+			return false
+		}
+	}
+	return true
+}
+
+func over(limit *float64, v float64) bool { return limit != nil && v > *limit+1e-9 }
+
+// consider takes a kit into what was found. What costs little to know comes
+// first: most kits are beaten in everything by one that was found before.
+func (w *walk) consider(depth int) {
+	in, f := w.in, w.f
+	e := w.sum[depth]
+	wish := &in.wishes
+	score := in.weights.of(e.p)
+	beaten := false
+	for i := range f.front {
+		if q := &f.front[i].p; q.beats(e.p) || q.same(e.p) {
+			// What refuses many goes forward, to refuse the next ones sooner.
+			if i > 0 {
+				f.front[i], f.front[i/2] = f.front[i/2], f.front[i]
+			}
+			beaten = true
+			break
+		}
+	}
+	if beaten && !f.track && !w.notable(score) {
+		return
+	}
+	if over(wish.MassG, e.p[oMass]) && !f.track || !w.possible(depth, &e) {
+		return
+	}
+	if f.track {
+		for i, v := range [4]float64{e.p[oMass], e.vol, e.price, e.morning} {
+			f.nearest[i] = math.Min(f.nearest[i], v)
+		}
+	}
+	if over(wish.MassG, e.p[oMass]) || over(wish.VolumeMl, e.vol) || over(wish.MorningMin, e.morning) || over(wish.Budget, e.price) {
+		return
+	}
+	e.brewers = slices.Clone(w.set)
+	w.note(&e, score)
+	if beaten {
+		return
+	}
+	f.front = slices.DeleteFunc(f.front, func(q entry) bool { return e.p.beats(q.p) })
+	f.front = append(f.front, e)
+}
+
+// least is by how much a score must be less to be better; rounding is not.
+const least = 1e-10
+
+// notable reports whether a score is the best of anything yet.
+func (w *walk) notable(score float64) bool {
+	f := w.f
+	if f.second == nil || score < w.in.weights.of(f.second.p)-least {
+		return true
+	}
+	b := &w.t.base
+	for _, k := range [5]int{b.vessel, b.burner, b.grinder, b.scale, b.cup} {
+		if k != none && score < f.scores[k]-least {
+			return true
+		}
+	}
+	if b.support && score < f.scores[w.in.support]-least {
+		return true
+	}
+	for _, c := range w.set {
+		if score < f.scores[w.in.brewers[c]]-least {
+			return true
+		}
+	}
+	return false
+}
+
+// note keeps the best, the best with other brewers, and the best with each item.
+func (w *walk) note(e *entry, score float64) {
+	in, f := w.in, w.f
+	switch was := f.best; {
+	case was == nil:
+		f.best = e
+	case score < in.weights.of(was.p)-least:
+		if !slices.Equal(was.brewers, e.brewers) {
+			f.second = was
+		}
+		f.best = e
+	case !slices.Equal(was.brewers, e.brewers) && (f.second == nil || score < in.weights.of(f.second.p)-least):
+		f.second = e
+	}
+	with := func(k int) {
+		if k != none && score < f.scores[k]-least {
+			f.scores[k], f.bestWith[k] = score, e
+		}
+	}
+	b := w.t.base
+	for _, k := range []int{b.vessel, b.burner, b.grinder, b.scale, b.cup} {
+		with(k)
+	}
+	if b.support {
+		with(in.support)
+	}
+	for _, c := range w.set {
+		with(in.brewers[c])
+	}
+}
+
+// outdone returns, for grinders and scales, the item that is at least as good in
+// everything that counts, if there is one: a kit with the other is then never
+// better, and it is left out of the search.
+func (in *instance) outdone(list []int) map[int]int {
+	out := map[int]int{}
+	limited := in.wishes.VolumeMl != nil || in.wishes.Budget != nil
+	for _, a := range list {
+		if in.must[a] || limited {
+			continue
+		}
+		for _, b := range list {
+			x, y := &in.items[a], &in.items[b]
+			if a == b || y.MassG > x.MassG || len(y.Parts) > len(x.Parts) || y.Blade && !x.Blade || y.DoseG != nil && (x.DoseG == nil || *x.DoseG > *y.DoseG) {
+				continue
+			}
+			if _, gone := out[b]; gone {
+				continue
+			}
+			// Of two alike the first stays.
+			alike := y.MassG == x.MassG && len(y.Parts) == len(x.Parts) && y.Blade == x.Blade && (x.DoseG == nil) == (y.DoseG == nil) && (x.DoseG == nil || *x.DoseG == *y.DoseG)
+			if !alike || b < a {
+				out[a] = b
+				break
+			}
+		}
+	}
+	return out
+}
