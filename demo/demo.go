@@ -8,6 +8,7 @@ import (
 	"time"
 
 	"apodemos/core/brew"
+	"apodemos/core/gear"
 	"apodemos/core/trip"
 	"apodemos/store"
 )
@@ -116,6 +117,9 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 			return 0, fmt.Errorf("stop %q: %w", st.name, err)
 		}
 	}
+	if _, err := s.AddGear(ctx, shelf()); err != nil {
+		return 0, fmt.Errorf("gear: %w", err)
+	}
 	for _, m := range brews {
 		r := trip.ConditionsAt(stops[m.stop].cond, stops[m.stop].facts, m.at)
 		r.Method = m.method
@@ -144,4 +148,25 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 		}
 	}
 	return id, nil
+}
+
+// shelf is the travellers' gear: the starter shelf, some of it weighed, one thing
+// worn, and two that they think of buying.
+func shelf() []gear.Item {
+	list := gear.Starter()
+	for i := range list {
+		switch it := &list[i]; it.Name {
+		case "Slow metal drip":
+			it.MassG, it.Typical = 81, false
+		case "Hand grinder":
+			it.MassG, it.Typical = 462, false
+		case "Cloth filter on a ring":
+			it.Condition, it.Note = "worn", "A thread is coming loose."
+		case "Burner with heat exchanger":
+			it.Price = ptr(120.0)
+		case "Pocket pump brewer":
+			it.Price = ptr(95.0)
+		}
+	}
+	return list
 }

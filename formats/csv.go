@@ -29,17 +29,41 @@ var heats = map[string]map[string]any{
 	"twig": {"burner": "twig"}, "mains": {"burner": "mains"}, "12v": {"burner": "element-12v"}, "urn": {"supplied_c": 92.0}, "": nil,
 }
 
-// ReadStops reads stops from CSV: a header of column names in any order, then a
-// line a stop. Commas, semicolons or tabs divide; with semicolons and tabs a
-// comma may be the decimal mark. The error is a *FormatError with the line.
-func ReadStops(r io.Reader) (TripFile, error) {
-	f := TripFile{Format: TripFormat, Version: TripVersion, Name: "Imported trip", People: 2, Stops: []StopFile{}}
-	fail := func(line int, format string, args ...any) (TripFile, error) {
-		return f, &FormatError{"CSV", line, fmt.Sprintf(format, args...)}
+// record is a line of a CSV file by column.
+type record struct {
+	line  int
+	cells map[string]string
+	comma rune
+}
+
+// number reads a cell as a number within a range; nil when it is empty. With
+// semicolons and tabs a comma may be the decimal mark.
+func (r record) number(name string, min, max float64) (*float64, error) {
+	text := r.cells[name]
+	if text == "" {
+		return nil, nil
+	}
+	plain := strings.ReplaceAll(text, "−", "-")
+	if r.comma != ',' {
+		plain = strings.Replace(plain, ",", ".", 1)
+	}
+	v, err := strconv.ParseFloat(plain, 64)
+	if err != nil || !(v >= min && v <= max) {
+		return nil, fmt.Errorf("%s: %q is not allowed; allowed: a number from %g to %g", name, text, min, max)
+	}
+	return &v, nil
+}
+
+// readTable reads CSV: a header of known column names in any order, then the
+// records. Commas, semicolons or tabs divide. The error is a *FormatError with
+// the line.
+func readTable(r io.Reader, columns []string, what string, most int) ([]record, error) {
+	fail := func(line int, format string, args ...any) ([]record, error) {
+		return nil, &FormatError{"CSV", line, fmt.Sprintf(format, args...)}
 	}
 	b, err := io.ReadAll(io.LimitReader(r, MaxCSVBytes+1))
 	if err != nil {
-		return f, err
+		return nil, err
 	}
 	if len(b) > MaxCSVBytes {
 		return fail(0, "larger than %d kB; allowed: up to that", MaxCSVBytes>>10)
@@ -62,23 +86,23 @@ func ReadStops(r io.Reader) (TripFile, error) {
 	in.Comma, in.TrimLeadingSpace, in.FieldsPerRecord = comma, true, -1
 	head, err := in.Read()
 	if err != nil {
-		return fail(1, "no header; allowed: a first line with the names of columns: %s", strings.Join(stopColumns, ", "))
+		return fail(1, "no header; allowed: a first line with the names of columns: %s", strings.Join(columns, ", "))
 	}
-	at := map[string]int{}
+	seen := map[string]bool{}
 	for i, h := range head {
-		name := strings.ToLower(strings.TrimSpace(h))
-		if !slices.Contains(stopColumns, name) {
-			return fail(1, "column %q is not known; allowed: %s", h, strings.Join(stopColumns, ", "))
+		head[i] = strings.ToLower(strings.TrimSpace(h))
+		if !slices.Contains(columns, head[i]) {
+			return fail(1, "column %q is not known; allowed: %s", h, strings.Join(columns, ", "))
 		}
-		if _, twice := at[name]; twice {
+		if seen[head[i]] {
 			return fail(1, "column %q stands twice; allowed: once", h)
 		}
-		at[name] = i
+		seen[head[i]] = true
 	}
-	if _, ok := at["name"]; !ok {
-		return fail(1, "no column name; allowed: at least that one, of %s", strings.Join(stopColumns, ", "))
+	if !seen["name"] {
+		return fail(1, "no column name; allowed: at least that one, of %s", strings.Join(columns, ", "))
 	}
-	day := 0
+	var out []record
 	for {
 		rec, err := in.Read()
 		if err == io.EOF {
@@ -95,47 +119,51 @@ func ReadStops(r io.Reader) (TripFile, error) {
 		if len(rec) != len(head) {
 			return fail(line, "%d cells under %d columns; allowed: one each", len(rec), len(head))
 		}
-		s, err := readStop(rec, at, comma, &day)
-		if err != nil {
-			return fail(line, "%v", err)
+		if len(out) == most {
+			return fail(line, "more than %d lines; allowed: up to that", most)
 		}
-		if len(f.Stops) == trip.MaxStops {
-			return fail(line, "more than %d stops; allowed: up to that", trip.MaxStops)
+		cells := map[string]string{}
+		for i, h := range head {
+			// The mark that keeps an exported text from being taken for a formula.
+			cells[h] = unsafe(strings.TrimSpace(rec[i]))
+		}
+		out = append(out, record{line, cells, comma})
+	}
+	if len(out) == 0 {
+		return fail(2, "no %s; allowed: a line a %s under the header", what, what)
+	}
+	return out, nil
+}
+
+// ReadStops reads stops from CSV, a line a stop. The error is a *FormatError
+// with the line.
+func ReadStops(r io.Reader) (TripFile, error) {
+	f := TripFile{Format: TripFormat, Version: TripVersion, Name: "Imported trip", People: 2, Stops: []StopFile{}}
+	records, err := readTable(r, stopColumns, "stop", trip.MaxStops)
+	if err != nil {
+		return f, err
+	}
+	day := 0
+	for _, rec := range records {
+		s, err := readStop(rec, &day)
+		if err != nil {
+			return f, &FormatError{"CSV", rec.line, err.Error()}
 		}
 		f.Stops = append(f.Stops, s)
-	}
-	if len(f.Stops) == 0 {
-		return fail(2, "no stop; allowed: a line a stop under the header")
 	}
 	return f, nil
 }
 
-func readStop(rec []string, at map[string]int, comma rune, day *int) (StopFile, error) {
+func readStop(rec record, day *int) (StopFile, error) {
 	s := StopFile{Conditions: map[string]any{}}
-	cell := func(name string) string {
-		if i, ok := at[name]; ok {
-			return strings.TrimSpace(rec[i])
-		}
-		return ""
-	}
+	cell := func(name string) string { return rec.cells[name] }
 	var bad error
 	number := func(name string, min, max float64) *float64 {
-		text := cell(name)
-		if text == "" {
-			return nil
+		v, err := rec.number(name, min, max)
+		if err != nil && bad == nil {
+			bad = err
 		}
-		plain := strings.ReplaceAll(text, "−", "-")
-		if comma != ',' {
-			plain = strings.Replace(plain, ",", ".", 1)
-		}
-		v, err := strconv.ParseFloat(plain, 64)
-		if err != nil || !(v >= min && v <= max) {
-			if bad == nil {
-				bad = fmt.Errorf("%s: %q is not allowed; allowed: a number from %g to %g", name, text, min, max)
-			}
-			return nil
-		}
-		return &v
+		return v
 	}
 	put := func(group, name string, v any) {
 		g, ok := s.Conditions[group].(map[string]any)
@@ -200,6 +228,14 @@ func readStop(rec []string, at map[string]int, comma rune, day *int) (StopFile, 
 func safe(s string) string {
 	if s != "" && strings.ContainsRune("=+-@\t\r", rune(s[0])) {
 		return "'" + s
+	}
+	return s
+}
+
+// unsafe takes away the mark that safe put before a text.
+func unsafe(s string) string {
+	if len(s) > 1 && s[0] == '\'' && safe(s[1:]) == s {
+		return s[1:]
 	}
 	return s
 }

@@ -16,6 +16,7 @@ import (
 	"pgregory.net/rapid"
 
 	"apodemos/core/brew"
+	"apodemos/core/gear"
 	"apodemos/core/trip"
 )
 
@@ -259,4 +260,23 @@ func TestZonesAcrossABorder(t *testing.T) {
 	b, _, _, err := When(in, trip.Task{Day: 1, Stop: 1, At: "06:30"})
 	require.NoError(t, err)
 	assert.Equal(t, time.Hour, a.Sub(b))
+}
+
+func TestGearAsCSV(t *testing.T) {
+	list := gear.Starter()
+	list[0].Note = "=danger; \"quoted\", ünïcode"
+	var b bytes.Buffer
+	require.NoError(t, WriteGear(&b, list))
+	got, err := ReadGear(&b)
+	require.NoError(t, err)
+	assert.Equal(t, list, got)
+	for _, c := range []struct{ file, says string }{
+		{"name,kind,mass_g\nMug,cup,0\n", "CSV, line 2: mass_g: 0 is not allowed"},
+		{"name,kind,mass_g\nMug,cup,heavy\n", `mass_g: "heavy" is not allowed`},
+		{"name,kind,mass_g,lid\nMug,cup,10,maybe\n", `lid: "maybe" is not allowed; allowed: yes or no`},
+		{"name,colour\nMug,red\n", `column "colour" is not known`},
+	} {
+		_, err := ReadGear(strings.NewReader(c.file))
+		assert.ErrorContains(t, err, c.says)
+	}
 }

@@ -60,6 +60,8 @@ func bodyLimit(path string) int64 {
 	switch path {
 	case "/api/v1/import/preview":
 		return formats.MaxGPXBytes
+	case "/api/v1/gear/import":
+		return formats.MaxCSVBytes
 	case "/api/v1/trips/import":
 		return formats.MaxTripBytes
 	}

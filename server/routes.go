@@ -222,6 +222,7 @@ func (s *server) routes(api huma.API) {
 
 	s.runRoutes(api)
 	s.journeyRoutes(api)
+	s.kitRoutes(api)
 	benchRoutes(api)
 }
 

@@ -20,15 +20,16 @@ const mostFront = 400
 
 // Choose finds the kits for a trip. Its error is brew.Problems. When no kit
 // serves the trip, Best is nil and Blocked or Limits say why and what would help.
-func Choose(t trip.Trip, shelf []gear.Item, w Wishes) (*Choice, error) {
+func Choose(t trip.Trip, shelf []gear.Item, w Wishes) (*Answer, error) {
 	in, err := build(t, shelf, w)
 	if err != nil {
 		return nil, err
 	}
 	f := in.search(false)
-	c := &Choice{Front: []Kit{}, Reasons: []quantity.Phrase{}, Excluded: []Excluded{}, Blocked: []Blocked{}, Limits: []quantity.Phrase{}, Joints: []gear.Joint{}, Nests: []gear.Nest{},
+	c := &Answer{Front: []Kit{}, Reasons: []quantity.Phrase{}, Excluded: []Excluded{}, Blocked: []Blocked{}, Limits: []quantity.Phrase{}, Joints: []gear.Joint{}, Nests: []gear.Nest{},
 		Kits: f.kits, Proven: true, Said: []string{
 			"A kit has one pot or kettle, one burner, one grinder, one scale and one kind of cup at most, and up to three brewers; each brew is made in the way that gives the best cup with it.",
+			"Cups are for the people of the trip; guests bring their own.",
 			"Cold concentrate is left out: it is made at home. Points of the cup, mess and parts are judgement, from memory.",
 			"What a school makes of a brew is planned in a middling pot; only heating and fuel are worked out for each pot and burner.",
 		}}
@@ -62,6 +63,46 @@ func Choose(t trip.Trip, shelf []gear.Item, w Wishes) (*Choice, error) {
 	in.reasons(c, f)
 	in.exclude(c, f, shelf)
 	return c, nil
+}
+
+// Lay plans a trip with just the items given: all of them are carried, whether a
+// brew uses them or not.
+func Lay(t trip.Trip, shelf []gear.Item, items []int64, w Wishes) (*Answer, error) {
+	var taken []gear.Item
+	w.Must, w.Without, w.Buy = nil, nil, true
+	w.MassG, w.VolumeMl, w.Budget, w.MorningMin, w.Fallback = nil, nil, nil, nil, false
+	for _, it := range shelf {
+		if slices.Contains(items, it.ID) {
+			taken = append(taken, it)
+			if it.Kind == gear.Brewer && it.Type != "jar" && it.Usable() {
+				w.Must = append(w.Must, it.ID)
+			}
+		}
+	}
+	a, err := Choose(t, taken, w)
+	if err != nil || a.Best == nil {
+		return a, err
+	}
+	people := float64(max(t.People, 1))
+	a.Nests = gear.Nests(taken)
+	for _, it := range taken {
+		if slices.Contains(a.Best.Items, it.ID) || !it.Usable() {
+			continue
+		}
+		n := 1.0
+		if it.Kind == gear.Cup {
+			n = math.Min(it.Pieces(), people)
+		}
+		a.Best.Items = append(a.Best.Items, it.ID)
+		a.Best.GearG += n * it.MassG
+		a.Best.MassG += n * it.MassG
+		a.Best.Fuss += float64(len(it.Parts))
+		if v, ok := it.VolumeMl(); ok {
+			a.Best.VolumeMl += n * v
+		}
+	}
+	a.Front, a.RunnerUp, a.Reasons = []Kit{}, nil, []quantity.Phrase{}
+	return a, nil
 }
 
 // itemsOf lists the items of a kit, papers with it.
@@ -265,17 +306,17 @@ func (in *instance) joints(e *entry) []gear.Joint {
 	return out
 }
 
-func g(v float64) quantity.Value   { return quantity.Of(v, quantity.Gram) }
-func num(v float64) quantity.Value { return quantity.Of(v, quantity.None) }
-func min(v float64) quantity.Value { return quantity.Of(60*v, quantity.Second) }
+func g(v float64) quantity.Value    { return quantity.Of(v, quantity.Gram) }
+func num(v float64) quantity.Value  { return quantity.Of(v, quantity.None) }
+func mins(v float64) quantity.Value { return quantity.Of(60*v, quantity.Second) }
 
 // reasons say what speaks for the best kit, what for the others, and what tips.
-func (in *instance) reasons(c *Choice, f *found) {
+func (in *instance) reasons(c *Answer, f *found) {
 	say := func(template string, v ...quantity.Value) {
 		c.Reasons = append(c.Reasons, quantity.Say(template, v...))
 	}
 	b := f.best
-	say(upper(in.name(b))+" serves all {0} brews: cups of {1} points on average, {2} to carry, {3} a brew.", num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), min(b.p[oTime]))
+	say(upper(in.name(b))+" serves all {0} brews: cups of {1} points on average, {2} to carry, {3} a brew.", num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), mins(b.p[oTime]))
 	light, cup := &f.front[0], &f.front[0]
 	for i := range f.front {
 		if f.front[i].p[oCup] < cup.p[oCup]-1e-9 {
@@ -293,7 +334,9 @@ func (in *instance) reasons(c *Choice, f *found) {
 		say("No kit makes better cups.")
 	}
 	if f.second == nil {
-		say("No other brewers serve them all.")
+		if len(b.brewers) > 0 {
+			say("Without it no kit serves them all.")
+		}
 		return
 	}
 	r := f.second
@@ -380,7 +423,7 @@ func (in *instance) meanFuss(e *entry) float64 {
 }
 
 // exclude says for every item that stays at home why it does.
-func (in *instance) exclude(c *Choice, f *found, shelf []gear.Item) {
+func (in *instance) exclude(c *Answer, f *found, shelf []gear.Item) {
 	taken := in.itemsOf(f.best)
 	at := map[int64]int{}
 	for k, it := range in.items {
@@ -424,7 +467,7 @@ func (in *instance) exclude(c *Choice, f *found, shelf []gear.Item) {
 			}
 			tell(e.p[oMass]-f.best.p[oMass], 1, "heavier", "lighter", g)
 			tell(f.best.p[oCup]-e.p[oCup], 0.05, "points better in the cup", "points worse in the cup", num)
-			tell(e.p[oTime]-f.best.p[oTime], 0.1, "slower", "quicker", min)
+			tell(e.p[oTime]-f.best.p[oTime], 0.1, "slower", "quicker", mins)
 			tell(e.p[oFuss]-f.best.p[oFuss], 0.05, "points more fuss", "points less fuss", num)
 			if len(parts) == 0 {
 				say(": a kit with it is as good; the first on the shelf is taken.")
@@ -473,7 +516,7 @@ func (in *instance) whyNever(k int) string {
 }
 
 // diagnose says why there is no kit, and the smallest change that would help.
-func (in *instance) diagnose(c *Choice, f *found, shelf []gear.Item) {
+func (in *instance) diagnose(c *Answer, f *found, shelf []gear.Item) {
 	w := in.wishes
 	nearest := func(limit *float64, i int, say string, unit quantity.Unit) {
 		if over(limit, f.nearest[i]) && !math.IsInf(f.nearest[i], 1) {

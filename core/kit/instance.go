@@ -4,6 +4,7 @@ import (
 	"errors"
 	"fmt"
 	"math"
+	"reflect"
 	"runtime"
 	"slices"
 	"strings"
@@ -51,6 +52,7 @@ type demand struct {
 	ownCoffee, ownFuel, ownPapers bool
 	worst                         bool // at the worst carry of water
 	why                           map[string]bool
+	like                          int // the first demand with the same conditions, which may be this
 }
 
 // option is one school at one demand with one brewer.
@@ -216,8 +218,13 @@ func (in *instance) demand() {
 				d.socket = *h.Burner == "mains"
 				d.fire = *h.Burner == "fire"
 			}
-			in.people = math.Max(in.people, d.people)
+			// Guests drink from their own cups.
+			in.people = math.Max(in.people, math.Min(d.people, float64(max(in.trip.People, 1))))
 			in.weight += d.times
+			d.like = slices.IndexFunc(in.demands, func(o demand) bool { return reflect.DeepEqual(o.brew.Request, b.Request) })
+			if d.like < 0 {
+				d.like = len(in.demands)
+			}
 			in.demands = append(in.demands, d)
 		}
 	}
@@ -226,16 +233,26 @@ func (in *instance) demand() {
 // plan fills in the options of every demand, side by side.
 func (in *instance) plan() {
 	insulated := slices.ContainsFunc(in.cups, func(k int) bool { return in.items[k].Insulated })
+	var first []int
+	for i := range in.demands {
+		if in.demands[i].like == i {
+			first = append(first, i)
+		}
+	}
 	var wg sync.WaitGroup
 	workers := runtime.GOMAXPROCS(0)
 	for w := range workers {
 		wg.Go(func() {
-			for i := w; i < len(in.demands); i += workers {
-				in.options(&in.demands[i], insulated)
+			for n := w; n < len(first); n += workers {
+				in.options(&in.demands[first[n]], insulated)
 			}
 		})
 	}
 	wg.Wait()
+	for i := range in.demands {
+		d := &in.demands[i]
+		d.options, d.why = in.demands[d.like].options, in.demands[d.like].why
+	}
 }
 
 func (in *instance) options(d *demand, insulated bool) {
@@ -415,7 +432,7 @@ func (in *instance) points(m method.Method, pl *brew.Plan, cold bool) float64 {
 func (in *instance) heat() {
 	for di := range in.demands {
 		d := &in.demands[di]
-		if d.urn || d.socket {
+		if d.urn || d.socket || d.like != di {
 			continue
 		}
 		set, err := brew.Settle(d.brew.Request)

@@ -81,10 +81,10 @@ type Blocked struct {
 	Remedy string `json:"remedy"`
 }
 
-// Choice is the answer.
-type Choice struct {
+// Answer is what the choice comes to.
+type Answer struct {
 	Best     *Kit              `json:"best"`
-	RunnerUp *Kit              `json:"runner_up" doc:"The best kit with other brewers"`
+	RunnerUp *Kit              `json:"runner_up" doc:"The best kit that lacks a brewer of the best"`
 	Front    []Kit             `json:"front" doc:"Kits that no other beats in mass, cup, time and fuss at once"`
 	Reasons  []quantity.Phrase `json:"reasons"`
 	Excluded []Excluded        `json:"excluded"`

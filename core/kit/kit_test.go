@@ -52,7 +52,7 @@ func journey() trip.Trip {
 	}}
 }
 
-func choose(t require.TestingT, in trip.Trip, list []gear.Item, w Wishes) *Choice {
+func choose(t require.TestingT, in trip.Trip, list []gear.Item, w Wishes) *Answer {
 	c, err := Choose(in, list, w)
 	require.NoError(t, err)
 	return c
@@ -134,7 +134,14 @@ func TestTheDemoLikeTripIsServed(t *testing.T) {
 		assert.NotEmpty(t, x.Text)
 	}
 	assert.Len(t, in, len(shelf()), "every item is taken, or it is said why not")
-	assert.NotEmpty(t, c.RunnerUp)
+	require.NotNil(t, c.RunnerUp)
+	check(t, journey(), shelf(), c.RunnerUp)
+	lacks := false
+	for _, s := range c.Best.Brews {
+		lacks = lacks || s.Brewer != 0 && !slices.Contains(c.RunnerUp.Items, s.Brewer)
+	}
+	assert.True(t, lacks, "the runner-up does without a brewer of the best")
+	assert.GreaterOrEqual(t, c.RunnerUp.Score, c.Best.Score)
 	again := choose(t, journey(), shelf(), Wishes{})
 	assert.Equal(t, c, again, "the same in, the same out")
 }
@@ -189,6 +196,20 @@ func TestFrontEqualsBruteForce(t *testing.T) {
 			return
 		}
 		assert.InDelta(t, *best, ins.weights.of(f.best.p), 1e-9)
+		// The runner-up is the best of those that lack a brewer of the best.
+		want := math.Inf(1)
+		for _, c := range f.best.brewers {
+			sub, err := build(in, list, Wishes{Fallback: fallback, Without: []int64{ins.items[ins.brewers[c]].ID}})
+			require.NoError(t, err)
+			if _, b := brute(sub); b != nil {
+				want = math.Min(want, *b)
+			}
+		}
+		if f.second == nil {
+			assert.True(t, math.IsInf(want, 1))
+		} else {
+			assert.InDelta(t, want, ins.weights.of(f.second.p), 1e-9)
+		}
 	})
 }
 

@@ -279,7 +279,7 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 		if d.fire {
 			ui = none
 		}
-		h, ok := in.vu[[4]int{di, oi, vi, ui}]
+		h, ok := in.vu[[4]int{d.like, oi, vi, ui}]
 		if !ok || !h.ok || (!d.fire && ui == none) {
 			return way{}, false
 		}
@@ -363,7 +363,11 @@ const (
 type found struct {
 	front    []entry
 	best     *entry
-	second   *entry   // the best with other brewers than the best has
+	second   *entry   // the best that lacks a brewer of the best; set in the end
+	without  []*entry // by column, the best kit without that brewer
+	lacking  []float64
+	small    *entry   // the best with room for a brewer more
+	worst    float64  // the greatest of lacking
 	bestWith []*entry // by item, the best kit with it
 	scores   []float64
 	nearest  [4]float64 // least mass, volume, price and morning of kits that serve everything; kept only where asked for
@@ -378,6 +382,10 @@ func (in *instance) search(track bool) *found {
 	f := &found{track: track, bestWith: make([]*entry, len(in.items)), scores: make([]float64, len(in.items)), nearest: [4]float64{math.Inf(1), math.Inf(1), math.Inf(1), math.Inf(1)}}
 	for k := range f.scores {
 		f.scores[k] = math.Inf(1)
+	}
+	f.without, f.lacking, f.worst = make([]*entry, len(in.brewers)), make([]float64, len(in.brewers)), math.Inf(1)
+	for c := range f.lacking {
+		f.lacking[c] = math.Inf(1)
 	}
 	// Tables are made side by side, some at a time, and gone through in order, so
 	// that the same in gives the same out.
@@ -401,6 +409,14 @@ func (in *instance) search(track bool) *found {
 			}
 		}
 	}
+	in.idle(f)
+	if f.best != nil {
+		for _, c := range f.best.brewers {
+			if e := f.without[c]; e != nil && (f.second == nil || in.weights.of(e.p) < in.weights.of(f.second.p)-least) {
+				f.second = e
+			}
+		}
+	}
 	slices.SortStableFunc(f.front, func(a, b entry) int {
 		for i := range a.p {
 			switch {
@@ -413,6 +429,37 @@ func (in *instance) search(track bool) *found {
 		return 0
 	})
 	return f
+}
+
+// idle finds the best kit with each brewer that the search left out for making no
+// brew: the best that has room for it, and its weight.
+func (in *instance) idle(f *found) {
+	if f.small == nil {
+		return
+	}
+	for c, k := range in.brewers {
+		if slices.Contains(f.small.brewers, c) {
+			continue
+		}
+		e := *f.small
+		it := &in.items[k]
+		e.p[oMass] += it.MassG
+		e.p[oFuss] += float64(len(it.Parts))
+		if it.Price != nil {
+			e.price += *it.Price
+		}
+		if v, ok := it.VolumeMl(); ok {
+			e.vol += v
+		}
+		w := &in.wishes
+		if over(w.MassG, e.p[oMass]) || over(w.VolumeMl, e.vol) || over(w.Budget, e.price) {
+			continue
+		}
+		if score := in.weights.of(e.p); score < f.scores[k]-least {
+			e.brewers = append(slices.Clone(e.brewers), c)
+			f.scores[k], f.bestWith[k] = score, &e
+		}
+	}
 }
 
 // walk is the state of going through the sets of a base: for each depth which
@@ -448,6 +495,10 @@ func (in *instance) sets(t *table, f *found) {
 		}
 	}
 	w.limit = max(maxBrewers, len(w.must))
+	if w.hopeless(useful) {
+		f.kits += subsets(len(useful), w.limit)
+		return
+	}
 	for range w.limit + 1 {
 		w.made = append(w.made, make([]uint8, len(t.ways)))
 	}
@@ -466,6 +517,45 @@ func (in *instance) sets(t *table, f *found) {
 	w.try(useful, 0)
 }
 
+// subsets counts the sets of at most k of n things.
+func subsets(n, k int) float64 {
+	sum, c := 1.0, 1.0
+	for i := 1; i <= min(n, k); i++ {
+		c *= float64(n-i+1) / float64(i)
+		sum += c
+	}
+	return sum
+}
+
+// hopeless reports whether no set of brewers on this base can be on the front or
+// the best of anything: even if every demand took, in each objective by itself,
+// the least of all its ways, and the brewers weighed nothing.
+func (w *walk) hopeless(useful []int) bool {
+	in, f, t := w.in, w.f, w.t
+	if f.track || f.best == nil {
+		return false
+	}
+	low := t.gear
+	cols := len(in.brewers) + 1
+	for i := range t.ways {
+		least := point{math.Inf(1), math.Inf(1), math.Inf(1), math.Inf(1)}
+		for c := range cols {
+			if at := i*cols + c; t.rank[at] != never {
+				for o := range least {
+					least[o] = math.Min(least[o], t.parts[at][o])
+				}
+			}
+		}
+		for o := range low {
+			low[o] += least[o]
+		}
+	}
+	w.set = useful
+	notable := w.notable(in.weights.of(low))
+	w.set = nil
+	return !notable && slices.ContainsFunc(f.front, func(e entry) bool { return e.p.beats(low) || e.p.same(low) })
+}
+
 func (w *walk) try(useful []int, from int) {
 	depth := len(w.set)
 	w.f.kits++
@@ -476,15 +566,22 @@ func (w *walk) try(useful []int, from int) {
 		return
 	}
 	for i := from; i < len(useful); i++ {
-		w.add(useful[i], depth)
+		used := w.add(useful[i], depth)
 		w.set = append(w.set, useful[i])
-		w.try(useful, i+1)
+		if used || w.in.wishes.Fallback || slices.Contains(w.must, useful[i]) {
+			w.try(useful, i+1)
+		} else {
+			// It makes no brew beside these, and none beside more of them: what it
+			// weighs is all it adds, and the sets without it are tried anyway.
+			w.f.kits += subsets(len(useful)-i-1, w.limit-depth-1)
+		}
 		w.set = w.set[:depth]
 	}
 }
 
 // add works out the next depth: the set with one brewer more.
-func (w *walk) add(c, depth int) {
+// It reports whether any brew is then made with it.
+func (w *walk) add(c, depth int) (used bool) {
 	t, cols := w.t, len(w.in.brewers)+1
 	from, to := w.made[depth], w.made[depth+1]
 	e := &w.sum[depth+1]
@@ -505,7 +602,7 @@ func (w *walk) add(c, depth int) {
 		if t.rank[is] >= t.rank[was] {
 			continue
 		}
-		to[i] = uint8(c)
+		to[i], used = uint8(c), true
 		if t.rank[was] == never {
 			w.left[depth+1]--
 		} else {
@@ -517,6 +614,7 @@ func (w *walk) add(c, depth int) {
 			e.p[o] += t.parts[is][o]
 		}
 	}
+	return used
 }
 
 func has(set, must []int) bool {
@@ -626,7 +724,8 @@ const least = 1e-10
 // notable reports whether a score is the best of anything yet.
 func (w *walk) notable(score float64) bool {
 	f := w.f
-	if f.second == nil || score < w.in.weights.of(f.second.p)-least {
+	if f.best == nil || score < w.in.weights.of(f.best.p)-least || score < f.worst-least ||
+		len(w.set) < w.limit && (f.small == nil || score < w.in.weights.of(f.small.p)-least) {
 		return true
 	}
 	b := &w.t.base
@@ -646,19 +745,25 @@ func (w *walk) notable(score float64) bool {
 	return false
 }
 
-// note keeps the best, the best with other brewers, and the best with each item.
+// note keeps the best, the best without each brewer, and the best with each item.
 func (w *walk) note(e *entry, score float64) {
 	in, f := w.in, w.f
-	switch was := f.best; {
-	case was == nil:
+	if f.best == nil || score < in.weights.of(f.best.p)-least {
 		f.best = e
-	case score < in.weights.of(was.p)-least:
-		if !slices.Equal(was.brewers, e.brewers) {
-			f.second = was
+	}
+	if len(w.set) < w.limit && (f.small == nil || score < in.weights.of(f.small.p)-least) {
+		f.small = e
+	}
+	if score < f.worst-least {
+		for c := range f.lacking {
+			if score < f.lacking[c]-least && !slices.Contains(w.set, c) {
+				f.lacking[c], f.without[c] = score, e
+			}
 		}
-		f.best = e
-	case !slices.Equal(was.brewers, e.brewers) && (f.second == nil || score < in.weights.of(f.second.p)-least):
-		f.second = e
+		f.worst = math.Inf(-1)
+		for _, v := range f.lacking {
+			f.worst = math.Max(f.worst, v)
+		}
 	}
 	with := func(k int) {
 		if k != none && score < f.scores[k]-least {

@@ -108,7 +108,7 @@ func (v Value) String() string {
 			return fmt.Sprintf("%g g", RoundTo(v.Value, 0.5))
 		}
 	case None, Count:
-		return strings.TrimSpace(fmt.Sprintf("%g %s", RoundTo(v.Value, 0.1), v.Unit))
+		return strings.TrimSpace(fmt.Sprintf("%g %s", math.Round(v.Value*10)/10, v.Unit))
 	case Percent:
 		return fmt.Sprintf("%.1f %%", v.Value)
 	}

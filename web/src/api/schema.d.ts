@@ -212,6 +212,110 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf */
+        get: operations["list-gear"];
+        put?: never;
+        /** Put a piece on the shelf */
+        post: operations["add-gear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/gear/export.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shelf as CSV */
+        get: operations["export-gear"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/gear/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put the gear of a CSV file on the shelf, all of it or none */
+        post: operations["import-gear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/gear/starter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Put plain generic gear with typical figures on the shelf */
+        post: operations["add-starter-gear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/gear/{item}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Change a piece */
+        put: operations["set-gear"];
+        post?: never;
+        /** Take it away; restore-gear brings it back */
+        delete: operations["delete-gear"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/gear/{item}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo delete-gear */
+        post: operations["restore-gear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/import/preview": {
         parameters: {
             query?: never;
@@ -540,6 +644,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/trips/{trip}/kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kit of a trip */
+        get: operations["get-kit"];
+        /** Keep the kit of a trip, its packing and what was lost */
+        put: operations["set-kit"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{trip}/kit/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The best kits from the shelf for a trip, and why */
+        post: operations["choose-kit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{trip}/kit/lay": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a trip is like with just these items */
+        post: operations["lay-kit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/trips/{trip}/plan": {
         parameters: {
             query?: never;
@@ -617,6 +773,31 @@ export interface components {
             id: string;
             text: string;
         };
+        Answer: {
+            best: components["schemas"]["Kit"];
+            blocked: components["schemas"]["Blocked"][];
+            excluded: components["schemas"]["Excluded"][];
+            /** @description Kits that no other beats in mass, cup, time and fuss at once */
+            front: components["schemas"]["Kit"][];
+            /** @description Of the best kit */
+            joints: components["schemas"]["Joint"][];
+            /**
+             * Format: double
+             * @description Considered, all of them
+             */
+            kits: number;
+            /** @description Limits of the person that no kit keeps, with the nearest that there is */
+            limits: components["schemas"]["Phrase"][];
+            /** @description Of the best kit */
+            nests: components["schemas"]["Nest"][];
+            /** @description The best is proven: every kit was considered or shown to be worse */
+            proven: boolean;
+            reasons: components["schemas"]["Phrase"][];
+            /** @description The best kit with other brewers */
+            runner_up: components["schemas"]["Kit"];
+            /** @description What the choice leaves out */
+            said: string[];
+        };
         "Archive-tripRequest": {
             archived: boolean;
         };
@@ -647,6 +828,15 @@ export interface components {
         };
         BenchBoil: {
             request: components["schemas"]["Request"];
+        };
+        Blocked: {
+            /** Format: int64 */
+            brew: number;
+            name: string;
+            remedy: string;
+            /** Format: int64 */
+            stop: number;
+            why: string;
         };
         Boil: {
             /** Format: double */
@@ -1217,6 +1407,15 @@ export interface components {
              */
             type: string;
         };
+        Excluded: {
+            /** Format: int64 */
+            item: number;
+            /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
+            template?: string;
+            /** @description The sentence, with figures in metric units */
+            text: string;
+            values?: components["schemas"]["Value"][];
+        };
         Facts: {
             /** @description What may be used; not known when left out */
             allowed?: ("fire" | "stove" | "mains" | "urn")[];
@@ -1488,6 +1687,186 @@ export interface components {
              */
             value: number | null;
         };
+        Item: {
+            /**
+             * Format: double
+             * @description Of a brewer: the base that rests on a rim. Of a vessel: its bottom
+             */
+            base_mm?: number;
+            /** @description A grinder that chops */
+            blade?: boolean;
+            /** @description When and how */
+            calibrated?: string;
+            /** Format: double */
+            capacity_ml?: number;
+            /** @enum {string} */
+            condition?: "" | "good" | "worn" | "broken" | "lost";
+            /**
+             * Format: double
+             * @description Pieces there are; 1 when left out
+             */
+            count?: number;
+            /**
+             * Format: double
+             * @description Coffee that a brewer or a grinder's hopper takes; grams of a scoop
+             */
+            dose_g?: number;
+            /** Format: double */
+            efficiency?: number;
+            /** Format: double */
+            height_mm?: number;
+            /** Format: int64 */
+            id?: number;
+            insulated?: boolean;
+            /** @enum {string} */
+            kind: "brewer" | "filter" | "vessel" | "burner" | "fuel" | "grinder" | "scale" | "thermometer" | "cup" | "server" | "container" | "extra";
+            /**
+             * Format: double
+             * @description Or the diameter of something round
+             */
+            length_mm?: number;
+            lid?: boolean;
+            /** Format: double */
+            loss_factor?: number;
+            /**
+             * Format: double
+             * @description Of one
+             */
+            mass_g: number;
+            material?: string;
+            name: string;
+            note?: string;
+            /** @description Parts that come apart and get lost */
+            parts?: string[];
+            /** Format: double */
+            power_w?: number;
+            /**
+             * Format: double
+             * @description To buy it, in any one currency; left out for what one has
+             */
+            price?: number;
+            /**
+             * Format: double
+             * @description Of a scale
+             */
+            range_g?: number;
+            /**
+             * Format: double
+             * @description Of a cup or server: inner diameter at the rim
+             */
+            rim_mm?: number;
+            /** @description Of papers, and of the brewer that takes them */
+            size?: string;
+            /** @description Pours in a thin stream */
+            spout?: boolean;
+            /** Format: double */
+            step_g?: number;
+            /** Format: double */
+            support_max_mm?: number;
+            /**
+             * Format: double
+             * @description Of a burner: the smallest pot that stands on it
+             */
+            support_min_mm?: number;
+            /** @description Generic type: of a brewer or filter its name, of a burner or fuel its ID */
+            type?: string;
+            /** @description The figures are typical ones, not measured */
+            typical?: boolean;
+            /** Format: double */
+            um_per_click?: number;
+            /**
+             * Format: double
+             * @description Left out for something round
+             */
+            width_mm?: number;
+            /** Format: double */
+            zero_um?: number;
+        };
+        Joint: {
+            /**
+             * Format: int64
+             * @description Item
+             */
+            a: number;
+            /**
+             * Format: int64
+             * @description Item; 0 where the other side is a brew
+             */
+            b?: number;
+            /**
+             * Format: double
+             * @description What counts, such as the base's overhang
+             */
+            figure: number | null;
+            /** @enum {string} */
+            level: "fits" | "care" | "no";
+            /** Format: double */
+            limit: number | null;
+            /** @description What would mend it; empty when it fits */
+            remedy: string;
+            rule: string;
+            /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
+            template?: string;
+            /** @description The sentence, with figures in metric units */
+            text: string;
+            values?: components["schemas"]["Value"][];
+        };
+        Kit: {
+            brews: components["schemas"]["Serving"][];
+            /**
+             * Format: double
+             * @description 0 to 100: extraction in the window, taste wished, warmth, steadiness of hand that it asks
+             */
+            cup: number;
+            /**
+             * Format: double
+             * @description Loose parts, mess and papers; less is better
+             */
+            fuss: number;
+            /** Format: double */
+            gear_g: number;
+            items: number[];
+            /**
+             * Format: double
+             * @description Gear, and what is used up until it can be bought, with the water for rinsing at the worst carry
+             */
+            mass_g: number;
+            /**
+             * Format: double
+             * @description Mean, each brew
+             */
+            minutes: number;
+            /**
+             * Format: double
+             * @description Longest morning
+             */
+            morning_min: number;
+            /** Format: double */
+            price: number;
+            /**
+             * Format: double
+             * @description Weighted; less is better
+             */
+            score: number;
+            /**
+             * Format: double
+             * @description Coffee, fuel with its container, papers, rinsing water
+             */
+            used_g: number;
+            /** Format: double */
+            volume_ml: number;
+        };
+        Laid: {
+            answer: components["schemas"]["Answer"];
+            /** @description Brews made another way because something was lost or broke before them */
+            fallback: components["schemas"]["Serving"][];
+            /** @description Brews that cannot be made any more */
+            stuck: components["schemas"]["Blocked"][];
+        };
+        LayIn: {
+            items: number[];
+            wishes?: components["schemas"]["Wishes"];
+        };
         LinePoint: {
             /** Format: int64 */
             day: number;
@@ -1565,6 +1944,12 @@ export interface components {
              */
             weak_strong: number;
             words: string;
+        };
+        Lost: {
+            /** Format: int64 */
+            item: number;
+            /** Format: int64 */
+            stop: number;
         };
         Material: {
             /** Format: double */
@@ -1705,6 +2090,16 @@ export interface components {
             from: string;
             timed: boolean;
             to: string;
+        };
+        Nest: {
+            /**
+             * Format: int64
+             * @description 0 for the pack itself
+             */
+            in: number;
+            /** Format: int64 */
+            item: number;
+            text: string;
         };
         Note: {
             id: string;
@@ -1967,6 +2362,28 @@ export interface components {
             /** Format: int64 */
             tidiness: number;
             why: string;
+        };
+        Serving: {
+            /** Format: int64 */
+            brew: number;
+            /**
+             * Format: int64
+             * @description Item; 0 for none
+             */
+            brewer: number;
+            /** Format: double */
+            cup: number;
+            /** Format: double */
+            fuel_g: number;
+            method: string;
+            /** Format: double */
+            minutes: number;
+            name: string;
+            school: string;
+            /** @description The next best way with this kit, and so the fallback; empty when there is none */
+            second: string;
+            /** Format: int64 */
+            stop: number;
         };
         Setting: {
             /** Format: double */
@@ -2345,6 +2762,14 @@ export interface components {
             starts_on?: string;
             supplies?: components["schemas"]["Supplies"];
         };
+        TripKit: {
+            /** @description Chosen; empty for the best that there is */
+            items: number[];
+            lost: components["schemas"]["Lost"][];
+            /** @description Lines of the packing list that are ticked */
+            packed: string[];
+            wishes: components["schemas"]["Wishes"];
+        };
         TripOut: {
             archived: boolean;
             brews: components["schemas"]["Brew"][];
@@ -2497,6 +2922,16 @@ export interface components {
             /** Format: double */
             wind_ms: number;
         };
+        Weights: {
+            /** Format: double */
+            cup: number;
+            /** Format: double */
+            fuss: number;
+            /** Format: double */
+            mass: number;
+            /** Format: double */
+            time: number;
+        };
         WhatIf: {
             /** Format: double */
             colder_c?: number;
@@ -2527,6 +2962,49 @@ export interface components {
              * @description At every brew
              */
             more_people?: number;
+        };
+        Wishes: {
+            /** Format: int64 */
+            body?: number;
+            /**
+             * Format: double
+             * @description For things not on the shelf yet
+             */
+            budget?: number;
+            /** @description Consider things with a price, too */
+            buy?: boolean;
+            /**
+             * Format: int64
+             * @description Wished, 1 to 5; 0 for no wish
+             */
+            clarity?: number;
+            /** @description Every brew can be made in a second way, without papers */
+            fallback?: boolean;
+            /**
+             * Format: double
+             * @description Most to carry, with what is used up
+             */
+            mass_g?: number;
+            /**
+             * Format: double
+             * @description Longest morning, min
+             */
+            morning_min?: number;
+            /** @description Items that go along whatever */
+            must?: number[];
+            /**
+             * Format: int64
+             * @description Least tidiness of a method; 0 for any
+             */
+            tidiness?: number;
+            /**
+             * Format: double
+             * @description Most bulk of the gear, not nested
+             */
+            volume_ml?: number;
+            weights?: components["schemas"]["Weights"];
+            /** @description Items that stay at home */
+            without?: number[];
         };
     };
     responses: never;
@@ -3039,6 +3517,253 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Choice"][];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Item"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Item"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Item"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "import-gear": {
+        parameters: {
+            query?: {
+                /** @description The file's name */
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number[];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-starter-gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Item"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Item"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Item"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "restore-gear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                item: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -3807,6 +4532,142 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripKit"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TripKit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripKit"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "choose-kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wishes"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Answer"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "lay-kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Laid"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,194 @@
+package gear
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+)
+
+func TestTheStarterShelfIsSound(t *testing.T) {
+	kinds := map[Kind]int{}
+	for _, it := range Starter() {
+		assert.Empty(t, it.Check(), it.Name)
+		assert.True(t, it.Typical, it.Name)
+		kinds[it.Kind]++
+	}
+	for _, k := range []Kind{Brewer, Filter, Vessel, Burner, Grinder, Scale, Cup, Extra} {
+		assert.Positive(t, kinds[k], k)
+	}
+}
+
+func TestBadGear(t *testing.T) {
+	good := Item{Name: "Mug", Kind: Cup, MassG: 100}
+	for _, c := range []struct {
+		change func(*Item)
+		says   string
+	}{
+		{func(i *Item) { i.MassG = 0 }, "mass_g: 0 is not allowed; allowed: 0.1 to 20000 g"},
+		{func(i *Item) { i.MassG = -5 }, "mass_g: -5 is not allowed"},
+		{func(i *Item) { i.Name = " " }, "name: 0 characters"},
+		{func(i *Item) { i.Kind = "sword" }, `kind: "sword" is not known`},
+		{func(i *Item) { i.Kind, i.Type = Brewer, "wand" }, `type: "wand" is not known; allowed: cloth filter, cone dripper`},
+		{func(i *Item) { i.Kind, i.Type = Burner, "dragon" }, `type: "dragon" is not a burner`},
+		{func(i *Item) { i.Kind, i.Type = Fuel, "peat" }, `type: "peat" is not a fuel`},
+		{func(i *Item) { i.Material = "butter" }, `material: "butter" is not known`},
+		{func(i *Item) { i.LengthMm = p(-3) }, "length_mm: -3 is not allowed"},
+		{func(i *Item) { i.LengthMm, i.HeightMm, i.CapacityMl = p(50), p(50), p(500) }, "capacity_ml: it holds 500 ml and is itself 98 ml large"},
+		{func(i *Item) { i.LengthMm, i.RimMm = p(80), p(90) }, "rim_mm: the rim is wider inside"},
+		{func(i *Item) { i.Count = p(0) }, "count: 0 is not allowed"},
+	} {
+		it := good
+		c.change(&it)
+		require.NotEmpty(t, it.Check(), c.says)
+		assert.Contains(t, it.Check().Error(), c.says)
+	}
+	assert.Empty(t, good.Check())
+}
+
+// The rules one by one; the limits are common practice or from memory.
+func TestRulesOfFit(t *testing.T) {
+	drip := Item{ID: 1, Name: "Slow metal drip", Kind: Brewer, Type: "metal drip filter", MassG: 75, BaseMm: p(88)}
+	cup := func(rim float64) Item {
+		return Item{ID: 2, Name: "Cup", Kind: Cup, MassG: 1, RimMm: &rim, CapacityMl: p(300)}
+	}
+	pot := Item{ID: 3, Name: "Pot", Kind: Vessel, MassG: 150, BaseMm: p(120), CapacityMl: p(1000), Material: "titanium"}
+	stove := Item{ID: 4, Name: "Stove", Kind: Burner, Type: "canister", MassG: 85, SupportMin: p(85), SupportMax: p(200)}
+	for _, c := range []struct {
+		name  string
+		j     func() (Joint, bool)
+		level Level
+		says  string
+	}{
+		{"falls in", func() (Joint, bool) { return OnRim(drip, cup(102)) }, No, "falls into cup: a base of 88 mm on a rim of 102 mm"},
+		{"just as wide falls in", func() (Joint, bool) { return OnRim(drip, cup(88)) }, No, "falls into"},
+		{"tips", func() (Joint, bool) { return OnRim(drip, cup(84)) }, Care, "rests on 4 mm only"},
+		{"sits", func() (Joint, bool) { return OnRim(drip, cup(78)) }, Fits, "sits on cup"},
+		{"a drink in a cup", func() (Joint, bool) { return DrinkInCup(cup(80), 225) }, Fits, "has room for 225 ml"},
+		{"too small a cup", func() (Joint, bool) { return DrinkInCup(cup(80), 290) }, No, "not to the brim"},
+		{"water in a pot", func() (Joint, bool) { return WaterInVessel(pot, 900) }, Fits, "holds the 900 ml"},
+		{"filled twice", func() (Joint, bool) { return WaterInVessel(pot, 1500) }, Care, "filled 2 times"},
+		{"pot on stove", func() (Joint, bool) { return PotOnBurner(pot, stove) }, Fits, "stands on stove: 120 mm wide"},
+		{"mug falls through", func() (Joint, bool) {
+			mug := pot
+			mug.BaseMm = p(70)
+			return PotOnBurner(mug, stove)
+		}, No, "falls through the supports"},
+		{"pot overhangs", func() (Joint, bool) {
+			big := pot
+			big.BaseMm = p(260)
+			return PotOnBurner(big, stove)
+		}, Care, "overhangs"},
+		{"insulated on a flame", func() (Joint, bool) {
+			mug := pot
+			mug.Insulated = true
+			return OverFlame(mug, stove)
+		}, No, "two walls"},
+		{"plastic on a flame", func() (Joint, bool) {
+			mug := pot
+			mug.Material = "plastic"
+			return OverFlame(mug, stove)
+		}, No, "burns on"},
+		{"glass on a flame", func() (Joint, bool) {
+			mug := pot
+			mug.Material = "glass"
+			return OverFlame(mug, stove)
+		}, No, "cracks on"},
+		{"metal on a flame", func() (Joint, bool) { return OverFlame(pot, stove) }, Fits, "may stand"},
+		{"gas", func() (Joint, bool) { return BurnerFuel(stove, Item{Name: "Canister", Type: "gas"}) }, Fits, "burns canister"},
+		{"spirit", func() (Joint, bool) { return BurnerFuel(stove, Item{Name: "Spirit", Type: "ethanol"}) }, No, "does not burn"},
+		{"a dose", func() (Joint, bool) { return DoseInBrewer(Item{Name: "Press", DoseG: p(30)}, 25) }, Fits, "takes the 25 g"},
+		{"two batches", func() (Joint, bool) { return DoseInBrewer(Item{Name: "Press", DoseG: p(18)}, 34) }, Care, "in 2 batches"},
+		{"papers", func() (Joint, bool) {
+			return PaperInBrewer(Item{Name: "Cone", Size: "cone"}, Item{Name: "Cone papers", Size: "cone"})
+		}, Fits, "fit cone"},
+		{"wrong papers", func() (Joint, bool) {
+			return PaperInBrewer(Item{Name: "Cone", Size: "cone"}, Item{Name: "Flat papers", Size: "flat"})
+		}, No, "of size flat and not cone"},
+		{"papers enough", func() (Joint, bool) { return PapersEnough(Item{Name: "Papers", Count: p(10)}, 9), true }, Fits, "9 of 10"},
+		{"papers short", func() (Joint, bool) { return PapersEnough(Item{Name: "Papers", Count: p(10)}, 12), true }, No, "12 papers are needed, and there are 10"},
+		{"hopper", func() (Joint, bool) { return DoseInGrinder(Item{Name: "Grinder", DoseG: p(25)}, 34) }, Care, "fill it 2 times for 34 g"},
+		{"scale", func() (Joint, bool) {
+			return ScaleFor(Item{Name: "Scale", RangeG: p(2000), StepG: p(0.1)}, 800, 26)
+		}, Fits, "carries the 800 g"},
+		{"scale ends", func() (Joint, bool) {
+			return ScaleFor(Item{Name: "Scale", RangeG: p(500), StepG: p(0.1)}, 800, 26)
+		}, No, "ends at 500 g"},
+		{"scale coarse", func() (Joint, bool) {
+			return ScaleFor(Item{Name: "Scale", RangeG: p(2000), StepG: p(5)}, 800, 26)
+		}, Care, "coarse for a pour"},
+		{"no spout", func() (Joint, bool) { return SlowPour(pot, true) }, Care, "has no spout"},
+	} {
+		j, ok := c.j()
+		require.True(t, ok, c.name)
+		assert.Equal(t, c.level, j.Level, c.name)
+		assert.Contains(t, j.Text, c.says, c.name)
+		assert.Equal(t, c.level == Fits, j.Remedy == "", "%s: a remedy where it does not fit", c.name)
+	}
+	_, ok := OnRim(Item{Kind: Brewer, Type: "moka pot", BaseMm: p(80)}, cup(70))
+	assert.False(t, ok, "a moka pot stands on its own")
+	_, ok = OnRim(drip, Item{Kind: Cup})
+	assert.False(t, ok, "no rule without the figure")
+}
+
+// A wider base never fits worse; a wider rim never better; the order is kept for
+// a drink and a dose too.
+func TestRulesAreMonotone(t *testing.T) {
+	order := map[Level]int{No: 0, Care: 1, Fits: 2}
+	rapid.Check(t, func(t *rapid.T) {
+		base, rim := rapid.Float64Range(40, 150).Draw(t, "base"), rapid.Float64Range(40, 150).Draw(t, "rim")
+		more := rapid.Float64Range(0, 40).Draw(t, "more")
+		on := func(base, rim float64) int {
+			j, _ := OnRim(Item{Kind: Brewer, Type: "cone dripper", BaseMm: &base}, Item{RimMm: &rim})
+			return order[j.Level]
+		}
+		assert.GreaterOrEqual(t, on(base+more, rim), on(base, rim))
+		assert.LessOrEqual(t, on(base, rim+more), on(base, rim))
+		ml := rapid.Float64Range(50, 900).Draw(t, "drink")
+		in := func(ml float64) int {
+			j, _ := DrinkInCup(Item{CapacityMl: p(400)}, ml)
+			return order[j.Level]
+		}
+		assert.LessOrEqual(t, in(ml+more), in(ml))
+	})
+}
+
+func TestNesting(t *testing.T) {
+	pot := Item{ID: 1, Name: "Pot", Kind: Vessel, LengthMm: p(130), HeightMm: p(120), CapacityMl: p(1300)}
+	mug := Item{ID: 2, Name: "Mug", Kind: Cup, LengthMm: p(95), HeightMm: p(95), CapacityMl: p(500)}
+	burner := Item{ID: 3, Name: "Burner", Kind: Burner, LengthMm: p(60), WidthMm: p(50), HeightMm: p(70)}
+	grinder := Item{ID: 4, Name: "Grinder", Kind: Grinder, LengthMm: p(55), HeightMm: p(190)}
+	loose := Item{ID: 5, Name: "Spoon", Kind: Extra}
+	got := map[int64]int64{}
+	for _, n := range Nests([]Item{burner, mug, pot, grinder, loose}) {
+		got[n.Item] = n.In
+	}
+	assert.Equal(t, map[int64]int64{1: 0, 2: 1, 3: 2, 4: 0, 5: 0}, got, "the burner in the mug, the mug in the pot; the grinder is too long")
+
+	// Nothing lies in itself, round about or at once, and what is inside fits.
+	rapid.Check(t, func(t *rapid.T) {
+		var list []Item
+		for i := range rapid.IntRange(1, 9).Draw(t, "n") {
+			d, h := rapid.Float64Range(20, 200).Draw(t, "d"), rapid.Float64Range(20, 200).Draw(t, "h")
+			it := Item{ID: int64(i + 1), Kind: rapid.SampledFrom([]Kind{Cup, Vessel, Extra}).Draw(t, "kind"), LengthMm: &d, HeightMm: &h}
+			v, _ := it.VolumeMl()
+			it.CapacityMl = p(0.9 * v)
+			list = append(list, it)
+		}
+		in := map[int64]int64{}
+		for _, n := range Nests(list) {
+			in[n.Item] = n.In
+			if n.In != 0 {
+				assert.True(t, Inside(list[n.Item-1], list[n.In-1]))
+			}
+		}
+		for id := range in {
+			seen := 0
+			for k := id; k != 0; k = in[k] {
+				seen++
+				require.LessOrEqual(t, seen, len(list), "no circle")
+			}
+		}
+	})
+}
