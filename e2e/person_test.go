@@ -288,3 +288,14 @@ func (p *person) picture(file string) {
 	require.NoError(p.t, err)
 	require.NoError(p.t, os.WriteFile(file, png, 0o644))
 }
+
+// selectOption chooses an option of a select by its label; the select is named by
+// its ID, or by a CSS selector.
+func selectOption(name, label string) []chromedp.Action[chromedp.Void] {
+	if !strings.ContainsAny(name, "[.#") {
+		name = "#" + name
+	}
+	open := fmt.Sprintf(`(() => { const e = document.querySelector(%q); e.closest(".ant-select").querySelector(".ant-select-selector, .ant-select-content, input").dispatchEvent(new MouseEvent("mousedown", {bubbles: true})); e.focus(); })()`, name)
+	pick := chromedp.CSS(fmt.Sprintf(`.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option[title=%q]`, label))
+	return []chromedp.Action[chromedp.Void]{chromedp.Evaluate[chromedp.Void](open), chromedp.WaitVisible(pick), chromedp.Click(pick)}
+}

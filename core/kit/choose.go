@@ -358,6 +358,9 @@ func (in *instance) reasons(c *Answer, f *found) {
 	in.tips(f, say)
 }
 
+// mostTips is how many more brews of a kind a tip may ask for.
+const mostTips = 15
+
 // tips finds how many more brews of a kind it would take for the runner-up.
 func (in *instance) tips(f *found, say func(string, ...quantity.Value)) {
 	for _, kind := range []struct {
@@ -404,7 +407,7 @@ func (in *instance) tips(f *found, say func(string, ...quantity.Value)) {
 			}
 			return in.weights.of(p)
 		}
-		for k := 1.0; k <= 60; k++ {
+		for k := 1.0; k <= mostTips; k++ {
 			if with(f.second, b, k) < with(f.best, a, k) {
 				say("Take "+in.name(f.second)+" instead if you expect {0} more brews like "+kind.like+".", num(k))
 				break

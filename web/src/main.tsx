@@ -21,6 +21,8 @@ const RoutePage = lazy(() => import("./trips/RoutePage"));
 const ImportPage = lazy(() => import("./trips/ImportPage"));
 const ProvisionsPage = lazy(() => import("./provisions/ProvisionsPage"));
 const SchedulePage = lazy(() => import("./schedule/SchedulePage"));
+const KitPage = lazy(() => import("./kit/KitPage"));
+const ShelfPage = lazy(() => import("./kit/ShelfPage"));
 const SheetPage = lazy(() => import("./sheet/SheetPage"));
 const StopPage = lazy(() => import("./trips/StopPage"));
 const PlanPage = lazy(() => import("./plan/PlanPage"));
@@ -75,6 +77,8 @@ const router = createBrowserRouter([
       { path: "/import", element: <ImportPage /> },
       { path: "/trips/:trip", element: <RoutePage /> },
       { path: "/trips/:trip/provisions", element: <ProvisionsPage /> },
+      { path: "/trips/:trip/kit", element: <KitPage /> },
+      { path: "/shelf", element: <ShelfPage /> },
       { path: "/trips/:trip/schedule", element: <SchedulePage /> },
       { path: "/trips/:trip/sheet", element: <SheetPage /> },
       { path: "/trips/:trip/stops/:stop", element: <StopPage /> },

@@ -78,6 +78,50 @@ export const addStop = (trip: number, body: Schemas["StopIn"]) =>
 export const arrange = (trip: number, body: Schemas["ArrangeIn"][]) =>
   must(api.PUT("/trips/{trip}/arrangement", { params: { path: { trip } }, body }));
 
+export const useGear = () => useQuery({ queryKey: ["gear"], queryFn: () => must(api.GET("/gear")) });
+export const useTripKit = (trip: number) =>
+  useQuery({
+    queryKey: ["kit", trip],
+    queryFn: () => must(api.GET("/trips/{trip}/kit", { params: { path: { trip } } })),
+  });
+export const useChosenKit = (trip: number, wishes: Schemas["Wishes"], enabled: boolean) =>
+  useQuery({
+    queryKey: ["kit-chosen", trip, wishes],
+    enabled,
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: ({ signal }) =>
+      must(api.POST("/trips/{trip}/kit/choose", { params: { path: { trip } }, body: wishes, signal })),
+  });
+export const useLaidKit = (trip: number, body: Schemas["LayIn"], enabled: boolean, lost: unknown) =>
+  useQuery({
+    queryKey: ["kit-laid", trip, body, lost],
+    enabled,
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: ({ signal }) =>
+      must(api.POST("/trips/{trip}/kit/lay", { params: { path: { trip } }, body, signal })),
+  });
+export const saveKit = (trip: number, body: Schemas["TripKit"]) =>
+  must(api.PUT("/trips/{trip}/kit", { params: { path: { trip } }, body }));
+
+/** Puts the gear of a CSV file on the shelf; the IDs of what is new. */
+export async function importGear(file: File): Promise<number[]> {
+  let response: Response;
+  try {
+    response = await fetch("/api/v1/gear/import", {
+      method: "POST",
+      headers: { "Content-Type": "text/csv" },
+      body: file,
+    });
+  } catch {
+    throw new ApiError(0, undefined);
+  }
+  const answer = (await response.json().catch(() => undefined)) as unknown;
+  if (!response.ok) throw new ApiError(response.status, answer as Schemas["ErrorModel"]);
+  return answer as number[];
+}
+
 /** Reads a file on the server without keeping it. */
 export async function previewFile(file: File): Promise<Proposal> {
   let response: Response;
@@ -121,7 +165,7 @@ export function useChange<In, Out>(run: (input: In) => Promise<Out>) {
   });
 }
 
-type Kind = "trip" | "stop" | "brew" | "log";
+type Kind = "trip" | "stop" | "brew" | "log" | "gear";
 
 /** Deletes one thing and brings it back. */
 export async function remove(kind: Kind, id: number): Promise<void> {
@@ -132,6 +176,8 @@ export async function remove(kind: Kind, id: number): Promise<void> {
       return void (await must(api.DELETE("/stops/{stop}", { params: { path: { stop: id } } })));
     case "brew":
       return void (await must(api.DELETE("/brews/{brew}", { params: { path: { brew: id } } })));
+    case "gear":
+      return void (await must(api.DELETE("/gear/{item}", { params: { path: { item: id } } })));
     case "log":
       return void (await must(api.DELETE("/log/{entry}", { params: { path: { entry: id } } })));
   }
@@ -145,6 +191,8 @@ export async function restore(kind: Kind, id: number): Promise<void> {
       return void (await must(api.POST("/stops/{stop}/restore", { params: { path: { stop: id } } })));
     case "brew":
       return void (await must(api.POST("/brews/{brew}/restore", { params: { path: { brew: id } } })));
+    case "gear":
+      return void (await must(api.POST("/gear/{item}/restore", { params: { path: { item: id } } })));
     case "log":
       return void (await must(api.POST("/log/{entry}/restore", { params: { path: { entry: id } } })));
   }

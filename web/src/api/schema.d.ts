@@ -793,7 +793,7 @@ export interface components {
             /** @description The best is proven: every kit was considered or shown to be worse */
             proven: boolean;
             reasons: components["schemas"]["Phrase"][];
-            /** @description The best kit with other brewers */
+            /** @description The best kit that lacks a brewer of the best */
             runner_up: components["schemas"]["Kit"];
             /** @description What the choice leaves out */
             said: string[];

@@ -57,6 +57,7 @@ export function Frame() {
       else if (e.key === "r" && tripId) void navigate(`/trips/${tripId}`);
       else if (e.key === "p" && tripId) void navigate(`/trips/${tripId}/provisions`);
       else if (e.key === "d" && tripId) void navigate(`/trips/${tripId}/schedule`);
+      else if (e.key === "k" && tripId) void navigate(`/trips/${tripId}/kit`);
       else if (e.key === "l") void navigate("/log");
       else if (e.key === "n") void navigate("/bench");
       else return;
@@ -80,13 +81,14 @@ export function Frame() {
           <NavLink
             to={known ? `/trips/${tripId}` : "/trips"}
             className={({ isActive }) =>
-              isActive && !/\/(provisions|schedule|sheet)$/.test(pathname) ? "active" : ""
+              isActive && !/\/(provisions|schedule|sheet|kit)$/.test(pathname) ? "active" : ""
             }
           >
             Route
           </NavLink>
           {known && <NavLink to={`/trips/${tripId}/provisions`}>Provisions</NavLink>}
           {known && <NavLink to={`/trips/${tripId}/schedule`}>Schedule</NavLink>}
+          {known && <NavLink to={`/trips/${tripId}/kit`}>Kit</NavLink>}
           <NavLink to="/log">Log</NavLink>
           <NavLink to="/bench">Bench</NavLink>
         </nav>

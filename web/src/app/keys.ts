@@ -14,6 +14,7 @@ export const shortcuts: { keys: string; does: string; where: string }[] = [
   { keys: "r", does: "Route of the trip", where: "anywhere" },
   { keys: "p", does: "Provisions of the trip", where: "anywhere" },
   { keys: "d", does: "Schedule, day by day", where: "anywhere" },
+  { keys: "k", does: "Kit for the trip", where: "anywhere" },
   { keys: "l", does: "Log", where: "anywhere" },
   { keys: "n", does: "Bench", where: "anywhere" },
   { keys: "← → ↑ ↓", does: "Move a point in a picture; with Shift ten times as far", where: "on the bench" },

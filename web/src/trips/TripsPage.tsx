@@ -94,7 +94,8 @@ export default function TripsPage() {
       )}
       {(duplicate.error ?? archive.error) && <Trouble error={(duplicate.error ?? archive.error) as Error} />}
       <p>
-        <Link to="/import">Read a trip from a file</Link>: GPX, a saved trip, or CSV.
+        <Link to="/import">Read a trip from a file</Link>: GPX, a saved trip, or CSV. Your gear is on the{" "}
+        <Link to="/shelf">shelf</Link>.
       </p>
       <h2>New trip</h2>
       <form

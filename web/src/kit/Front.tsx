@@ -1,0 +1,105 @@
+import { scaleLinear } from "d3-scale";
+import { useId } from "react";
+import type { Schemas } from "../api/client";
+import { useSettings } from "../app/settings";
+import { figure, inWords, unitOf } from "../units/units";
+
+type Kit = Schemas["Kit"];
+
+const W = 380;
+const H = 210;
+const box = { left: 38, right: W - 12, top: 12, bottom: H - 34 };
+
+/** The kits that no other beats in everything: mass across, cups up, the size is the time. */
+export function Front({
+  front,
+  shown,
+  name,
+  onPick,
+}: {
+  front: Kit[];
+  shown?: Kit;
+  name: (id: number) => string | undefined;
+  onPick: (k: Kit) => void;
+}) {
+  const { system } = useSettings();
+  const id = useId();
+  const all = shown ? [...front, shown] : front;
+  const masses = all.map((k) => k.mass_g);
+  const cups = all.map((k) => k.cup);
+  const x = scaleLinear()
+    .domain([Math.min(...masses) - 30, Math.max(...masses) + 30])
+    .range([box.left + 8, box.right - 8]);
+  const low = Math.min(...cups);
+  const y = scaleLinear()
+    .domain([Math.max(0, low - 3), Math.max(...cups) + 1])
+    .range([box.bottom - 6, box.top + 8]);
+  const times = all.map((k) => k.minutes);
+  const r = scaleLinear()
+    .domain([Math.min(...times), Math.max(...times, Math.min(...times) + 1)])
+    .range([4, 11]);
+  const words = (k: Kit) =>
+    `${inWords(k.mass_g, "g", system)}, cups of ${k.cup.toFixed(0)}, ${k.minutes.toFixed(0)} min a brew: ${k.items
+      .map(name)
+      .filter(Boolean)
+      .join(", ")}`;
+  return (
+    <figure className="front">
+      <svg viewBox={`0 0 ${W} ${H}`} role="group" aria-labelledby={`${id}-t`}>
+        <title
+          id={`${id}-t`}
+        >{`${front.length} kits that no other beats in mass, cups, time and fuss at once`}</title>
+        {x.ticks(4).map((v) => (
+          <g key={v}>
+            <line className="sc-grid" x1={x(v)} x2={x(v)} y1={box.top} y2={box.bottom} />
+            <text className="sc-tick" x={x(v)} y={box.bottom + 13} textAnchor="middle">
+              {figure(v, "g", system).text}
+            </text>
+          </g>
+        ))}
+        {y.ticks(4).map((v) => (
+          <g key={v}>
+            <line className="sc-grid" x1={box.left} x2={box.right} y1={y(v)} y2={y(v)} />
+            <text className="sc-tick" x={box.left - 5} y={y(v) + 4} textAnchor="end">
+              {v}
+            </text>
+          </g>
+        ))}
+        <line className="sc-base" x1={box.left} x2={box.right} y1={box.bottom} y2={box.bottom} />
+        <text className="front-axis" x={box.right} y={H - 6} textAnchor="end">
+          to carry, {unitOf("g", system)}
+        </text>
+        <text className="front-axis" x={4} y={box.top - 2}>
+          cups, of 100
+        </text>
+        {[...front]
+          .sort((a, b) => b.minutes - a.minutes)
+          .map((k, i) => (
+            <g
+              key={i}
+              className="front-kit"
+              role="button"
+              tabIndex={0}
+              aria-label={`Lay out: ${words(k)}`}
+              onClick={() => onPick(k)}
+              onKeyDown={(e) => (e.key === "Enter" || e.key === " ") && (e.preventDefault(), onPick(k))}
+            >
+              <circle cx={x(k.mass_g)} cy={y(k.cup)} r={r(k.minutes)}>
+                <title>{words(k)}</title>
+              </circle>
+            </g>
+          ))}
+        {shown && (
+          <path
+            className="front-shown"
+            d={`M${x(shown.mass_g)},${y(shown.cup) - 15} l5,-7 h-10 z`}
+            aria-hidden="true"
+          />
+        )}
+      </svg>
+      <figcaption className="hint">
+        A ring is a kit; the larger, the longer its brews take. Choose one to lay it out. ▼ the one shown.
+      </figcaption>
+    </figure>
+  );
+}

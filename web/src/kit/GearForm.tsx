@@ -1,0 +1,211 @@
+import { Button, Drawer, Input, InputNumber, Select } from "antd";
+import { useState } from "react";
+import { api, ApiError, must, type Schemas } from "../api/client";
+import { useCatalogue, useChange } from "../api/queries";
+import { useSettings } from "../app/settings";
+import { Trouble } from "../app/Trouble";
+import { useOfferUndo } from "../app/useUndo";
+import { fromShown, toShown, unitOf } from "../units/units";
+import { flagFields, kindNames, kinds, numberFields, types } from "./fields";
+
+type Item = Schemas["Item"];
+
+/** Adds a thing to the shelf, or changes one. */
+export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }) {
+  const { system } = useSettings();
+  const catalogue = useCatalogue();
+  const offer = useOfferUndo();
+  const [it, setIt] = useState<Item>(item ?? { name: "", kind: "brewer", type: "cone dripper", mass_g: 100 });
+  const put = (key: keyof Item, v: unknown) =>
+    setIt(
+      (o) =>
+        ({
+          ...Object.fromEntries(Object.entries(o).filter(([k]) => k !== key)),
+          ...(v === undefined || v === null || v === "" || v === false ? {} : { [key]: v }),
+        }) as Item,
+    );
+  const save = useChange(() =>
+    item?.id
+      ? must(api.PUT("/gear/{item}", { params: { path: { item: item.id } }, body: it }))
+      : must(api.POST("/gear", { body: it })),
+  );
+  const troubles = save.error instanceof ApiError ? save.error.troubles : [];
+  const trouble = (key: string) => {
+    const t = troubles.find((x) => x.field === key);
+    return t && <p className="field-trouble">{t.message}</p>;
+  };
+  const list = types[it.kind];
+  return (
+    <Drawer
+      title={item ? `Change ${item.name}` : "Add a thing"}
+      open
+      onClose={onClose}
+      size={400}
+      mask={false}
+    >
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          save.mutate(undefined, {
+            onSuccess: () => {
+              onClose();
+              if (item?.id) {
+                const id = item.id;
+                offer(`gear-${id}`, `${it.name} is changed`, () =>
+                  must(api.PUT("/gear/{item}", { params: { path: { item: id } }, body: item })),
+                );
+              }
+            },
+          });
+        }}
+      >
+        <div className="fields">
+          <div className="field wide">
+            <label htmlFor="gear-name">Name</label>
+            <Input
+              id="gear-name"
+              value={it.name}
+              required
+              maxLength={80}
+              placeholder="a generic name"
+              onChange={(e) => setIt({ ...it, name: e.target.value })}
+            />
+            {trouble("name")}
+          </div>
+          <div className="field">
+            <label htmlFor="gear-kind">Kind</label>
+            <Select
+              id="gear-kind"
+              value={it.kind}
+              options={kinds.map((k) => ({ value: k, label: kindNames[k], title: kindNames[k] }))}
+              onChange={(kind) => setIt({ ...it, kind, type: types[kind]?.[0]?.[0] || undefined })}
+            />
+          </div>
+          {list && (
+            <div className="field">
+              <label htmlFor="gear-type">Type</label>
+              <Select
+                id="gear-type"
+                value={it.type ?? ""}
+                options={list.map(([value, label]) => ({ value, label, title: label }))}
+                onChange={(v) => put("type", v)}
+              />
+              {trouble("type")}
+            </div>
+          )}
+          {numberFields
+            .filter((f) => !f.kinds || f.kinds.includes(it.kind))
+            .map((f) => {
+              const v = it[f.key] as number | undefined;
+              return (
+                <div className="field" key={f.key}>
+                  <label htmlFor={`gear-${f.key}`}>{f.label}</label>
+                  <InputNumber
+                    id={`gear-${f.key}`}
+                    suffix={f.unit === "" ? undefined : unitOf(f.unit, system)}
+                    value={v === undefined ? null : Math.round(toShown(v, f.unit, system) * 100) / 100}
+                    onChange={(x) => put(f.key, x === null ? undefined : fromShown(x, f.unit, system))}
+                  />
+                  {trouble(f.key)}
+                </div>
+              );
+            })}
+          {["brewer", "filter"].includes(it.kind) && (
+            <div className="field">
+              <label htmlFor="gear-size">Size of paper</label>
+              <Input
+                id="gear-size"
+                value={it.size ?? ""}
+                maxLength={20}
+                placeholder="such as cone, flat"
+                onChange={(e) => put("size", e.target.value)}
+              />
+            </div>
+          )}
+          <div className="field">
+            <label htmlFor="gear-material">Material</label>
+            <Select
+              id="gear-material"
+              value={it.material ?? ""}
+              options={[
+                { value: "", label: "not said", title: "not said" },
+                ...(catalogue.data?.materials ?? []).map((m) => ({
+                  value: m.id,
+                  label: m.name,
+                  title: m.name,
+                })),
+              ]}
+              onChange={(v) => put("material", v)}
+            />
+          </div>
+          <div className="field">
+            <label htmlFor="gear-condition">Condition</label>
+            <Select
+              id="gear-condition"
+              value={it.condition ?? ""}
+              options={["", "good", "worn", "broken", "lost"].map((c) => ({
+                value: c,
+                label: c || "not said",
+                title: c || "not said",
+              }))}
+              onChange={(v) => put("condition", v)}
+            />
+          </div>
+          <fieldset className="field wide checks">
+            {flagFields
+              .filter((f) => !f.kinds || f.kinds.includes(it.kind))
+              .map((f) => (
+                <label key={f.key}>
+                  <input
+                    type="checkbox"
+                    checked={it[f.key] ?? false}
+                    onChange={(e) => put(f.key, e.target.checked)}
+                  />{" "}
+                  {f.label}
+                </label>
+              ))}
+          </fieldset>
+          <div className="field wide">
+            <label htmlFor="gear-parts">Parts that come apart, with commas between</label>
+            <Input
+              id="gear-parts"
+              value={it.parts?.join(", ") ?? ""}
+              onChange={(e) => {
+                const parts = e.target.value.split(",").map((p) => p.trimStart());
+                put("parts", e.target.value === "" ? undefined : parts);
+              }}
+            />
+          </div>
+          <div className="field wide">
+            <label htmlFor="gear-calibrated">Measured when and how</label>
+            <Input
+              id="gear-calibrated"
+              value={it.calibrated ?? ""}
+              maxLength={80}
+              onChange={(e) => put("calibrated", e.target.value)}
+            />
+          </div>
+          <div className="field wide">
+            <label htmlFor="gear-note">Note</label>
+            <Input.TextArea
+              id="gear-note"
+              rows={2}
+              maxLength={500}
+              value={it.note ?? ""}
+              onChange={(e) => put("note", e.target.value)}
+            />
+          </div>
+        </div>
+        {save.error && <Trouble error={save.error} />}
+        <p>
+          <Button type="primary" htmlType="submit" disabled={it.name.trim() === ""} loading={save.isPending}>
+            {item ? "Save it" : "Put it on the shelf"}
+          </Button>{" "}
+          <Button type="text" onClick={onClose}>
+            Cancel
+          </Button>
+        </p>
+      </form>
+    </Drawer>
+  );
+}

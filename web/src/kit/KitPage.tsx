@@ -1,0 +1,399 @@
+import { Button, Dropdown, Select } from "antd";
+import { useMemo, useState } from "react";
+import { Link, useParams } from "react-router";
+import { ApiError, type Schemas, type TripOut, type TripPlan } from "../api/client";
+import {
+  saveKit,
+  useCatalogue,
+  useChange,
+  useChosenKit,
+  useGear,
+  useLaidKit,
+  useTrip,
+  useTripKit,
+  useTripPlan,
+} from "../api/queries";
+import { Loaded, Trouble } from "../app/Trouble";
+import { useSettings } from "../app/settings";
+import { useOfferUndo } from "../app/useUndo";
+import { Num } from "../units/Fig";
+import { inWords, say } from "../units/units";
+import { Floor } from "./Floor";
+import { Front } from "./Front";
+import { Packing } from "./Packing";
+import { WishesForm } from "./WishesForm";
+import "../plan/plan.css";
+import "../score/score.css";
+import "../provisions/provisions.css";
+import "../trips/trips.css";
+import "./kit.css";
+
+type Item = Schemas["Item"];
+type Kit = Schemas["Kit"];
+type TripKit = Schemas["TripKit"];
+
+export default function KitPage() {
+  const id = Number(useParams().trip);
+  const trip = useTrip(id);
+  const kit = useTripKit(id);
+  const gear = useGear();
+  const plan = useTripPlan(id);
+  return (
+    <Loaded query={trip}>
+      {(t) => (
+        <Loaded query={gear}>
+          {(g) => (
+            <Loaded query={kit}>
+              {(k) => <Loaded query={plan}>{(p) => <KitOf trip={t} gear={g} kept={k} plan={p} />}</Loaded>}
+            </Loaded>
+          )}
+        </Loaded>
+      )}
+    </Loaded>
+  );
+}
+
+function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: TripKit; plan: TripPlan }) {
+  const { system } = useSettings();
+  const catalogue = useCatalogue();
+  const offer = useOfferUndo();
+  const [wishes, setWishes] = useState(kept.wishes);
+  const chosen = useChosenKit(trip.id, wishes, gear.length > 0 && trip.brews.length > 0);
+  const own = kept.items.length > 0;
+  const laid = useLaidKit(trip.id, { items: kept.items, wishes }, own, kept.lost);
+  const save = useChange((k: TripKit) => saveKit(trip.id, k));
+  const put = (change: Partial<TripKit>, said?: string) => {
+    const before = kept;
+    save.mutate(
+      { ...kept, wishes, ...change },
+      { onSuccess: () => said && offer(`kit-${trip.id}`, said, () => saveKit(trip.id, before)) },
+    );
+  };
+  const answer = own ? laid.data?.answer : chosen.data;
+  const best = answer?.best;
+  const ids = useMemo(() => new Set(best?.items ?? (own ? kept.items : [])), [best, own, kept.items]);
+  const taken = gear.filter((g) => ids.has(g.id as number));
+  const error = (own ? laid.error : chosen.error) ?? save.error;
+  const method = (m: string) => catalogue.data?.methods.find((x) => x.id === m)?.name ?? m;
+  const nameOf = (i: number) => gear.find((g) => g.id === i)?.name;
+
+  if (gear.length === 0)
+    return (
+      <div className="page">
+        <h1>Kit</h1>
+        <p className="empty">
+          The shelf is empty. <Link to="/shelf">Put your gear on it</Link>, or begin with plain generic gear
+          there; then this page finds the kit for the trip.
+        </p>
+      </div>
+    );
+  if (trip.brews.length === 0)
+    return (
+      <div className="page">
+        <h1>Kit</h1>
+        <p className="empty">
+          No brew is planned on this trip yet. <Link to={`/trips/${trip.id}`}>Plan one at a stop</Link>: a kit
+          is chosen for the brews that it has to make.
+        </p>
+      </div>
+    );
+  const swap = (from: Item, to: Item | undefined) => {
+    const items = [...ids].filter((i) => i !== from.id);
+    if (to?.id) items.push(to.id);
+    put({ items }, to ? `${to.name} in place of ${from.name}` : `${from.name} stays at home`);
+  };
+  const add = (item: Item) => put({ items: [...ids, item.id as number] }, `${item.name} goes along`);
+
+  return (
+    <div className="plan kit">
+      <aside className="rail" aria-label="What it comes to">
+        <h1>
+          Kit
+          <small>{own ? "as you laid it out" : "the best from your shelf"}</small>
+        </h1>
+        {best && <Sums kit={best} />}
+        <WishesForm
+          wishes={wishes}
+          onChange={(w) => {
+            setWishes(w);
+            save.mutate({ ...kept, wishes: w });
+          }}
+        />
+      </aside>
+      <section className="sheet">
+        <div className="heading">
+          <h2>{trip.name}</h2>
+          <span className="grow" />
+          {own ? (
+            <Button onClick={() => put({ items: [] }, "Back to the best kit")}>Back to the best kit</Button>
+          ) : (
+            best && (
+              <Button type="primary" onClick={() => put({ items: best.items }, "This kit is yours now")}>
+                Take this kit
+              </Button>
+            )
+          )}
+          <Link to="/shelf">Shelf</Link>
+          <Button type="text" onClick={() => window.print()}>
+            Print
+          </Button>
+        </div>
+        {error && <Trouble error={error as ApiError} />}
+        {answer?.blocked.map((b, i) => (
+          <p key={i} className="remark remark-danger">
+            <strong>
+              {b.name || "A brew"} at {trip.stops[b.stop]?.name} cannot be made.
+            </strong>{" "}
+            {b.why} {b.remedy}
+          </p>
+        ))}
+        {answer?.limits.map((l, i) => (
+          <p key={i} className="remark remark-danger">
+            <strong>{say(l, system)}</strong>
+          </p>
+        ))}
+        {laid.data?.stuck.map((b, i) => (
+          <p key={`s${i}`} className="remark remark-danger">
+            <strong>
+              From {trip.stops[b.stop]?.name} on {b.name || "a brew"} cannot be made.
+            </strong>{" "}
+            {b.why} {b.remedy}
+          </p>
+        ))}
+        {laid.data && laid.data.fallback.length > 0 && (
+          <p className="remark">
+            <strong>After the loss:</strong>{" "}
+            {laid.data.fallback
+              .map((f) => `${f.name || "a brew"} at ${trip.stops[f.stop]?.name ?? ""} → ${method(f.method)}`)
+              .join("; ")}
+            .
+          </p>
+        )}
+        <div className="kit-top">
+          <Floor
+            items={taken}
+            gear={gear}
+            joints={answer?.joints ?? []}
+            lost={kept.lost.map((l) => l.item)}
+            onSwap={swap}
+            onAdd={add}
+          />
+          <section className="kit-why" aria-label="Why this one">
+            {chosen.data && chosen.data.front.length > 0 && (
+              <Front
+                front={chosen.data.front}
+                shown={best ?? undefined}
+                name={nameOf}
+                onPick={(k) => put({ items: k.items }, "That kit is laid out now")}
+              />
+            )}
+            {!own && (
+              <ul className="reasons">
+                {answer?.reasons.map((r, i) => (
+                  <li key={i}>{say(r, system)}</li>
+                ))}
+              </ul>
+            )}
+            {own && chosen.data?.best && best && (
+              <p className="quiet">
+                The best kit is {inWords(Math.abs(best.mass_g - chosen.data.best.mass_g), "g", system)}{" "}
+                {best.mass_g >= chosen.data.best.mass_g ? "lighter" : "heavier"} and its cups are{" "}
+                {Math.abs(chosen.data.best.cup - best.cup).toFixed(1)} points{" "}
+                {chosen.data.best.cup >= best.cup ? "better" : "worse"}.
+              </p>
+            )}
+          </section>
+        </div>
+        {best && <LastCheck joints={answer?.joints ?? []} />}
+        <div className="two">
+          <section>
+            <h2>How it makes each brew</h2>
+            <table className="plain">
+              <thead>
+                <tr>
+                  <th>Brew</th>
+                  <th>Made by</th>
+                  <th className="right">Cup</th>
+                  <th className="right">Time</th>
+                  <th>If that fails</th>
+                </tr>
+              </thead>
+              <tbody>
+                {best?.brews.map((b) => (
+                  <tr key={b.brew}>
+                    <td>
+                      <Link to={`/trips/${trip.id}/stops/${plan.stop_ids[b.stop]}`}>
+                        {trip.stops[b.stop]?.name}
+                      </Link>{" "}
+                      <span className="quiet">{b.name}</span>
+                    </td>
+                    <td>{method(b.method)}</td>
+                    <td className="num right">{Math.round(b.cup)}</td>
+                    <td className="right">
+                      <Num value={b.minutes * 60} unit="s" />
+                    </td>
+                    <td className="quiet">{b.second || "nothing"}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            {answer && answer.excluded.length > 0 && !own && (
+              <details>
+                <summary>What stays at home, and why ({answer.excluded.length})</summary>
+                <ul className="reasons">
+                  {answer.excluded.map((x) => (
+                    <li key={x.item}>{say(x, system)}</li>
+                  ))}
+                </ul>
+              </details>
+            )}
+            <p className="hint">
+              {answer?.said.join(" ")}{" "}
+              {chosen.data &&
+                `${Math.round(chosen.data.kits).toLocaleString("en")} kits were considered${chosen.data.best ? "; the best is proven" : ""}.`}
+            </p>
+          </section>
+          <Packing
+            trip={trip}
+            plan={plan}
+            items={taken}
+            nests={answer?.nests ?? []}
+            kept={kept}
+            onTick={(packed) => put({ packed })}
+          />
+        </div>
+        {own && <Losses trip={trip} items={taken} kept={kept} onChange={(lost) => put({ lost }, "Noted")} />}
+      </section>
+    </div>
+  );
+}
+
+function Sums({ kit }: { kit: Kit }) {
+  const { system } = useSettings();
+  const row = (label: string, value: string, unit: string, big?: boolean) => (
+    <div className="fig" key={label}>
+      <span className="fig-label">{label}</span>
+      <span className="fig-value">
+        <span className={big ? "num num-big" : "num"}>
+          {value}
+          <small>{"\u2009" + unit}</small>
+        </span>
+      </span>
+    </div>
+  );
+  const g = (v: number) => inWords(v, "g", system).split("\u2009");
+  const [mass, massUnit] = g(kit.mass_g) as [string, string];
+  const [gearG, gearUnit] = g(kit.gear_g) as [string, string];
+  const [used, usedUnit] = g(kit.used_g) as [string, string];
+  const [vol, volUnit] = inWords(kit.volume_ml / 1000, "L", system).split("\u2009") as [string, string];
+  return (
+    <div className="figures">
+      <section>
+        {row("To carry", mass, massUnit, true)}
+        {row("Gear", gearG, gearUnit)}
+        {row("Coffee, fuel, papers", used, usedUnit)}
+        {row("Bulk, not nested", vol, volUnit)}
+      </section>
+      <section>
+        {row("Cups", kit.cup.toFixed(0), "of 100", true)}
+        {row("Each brew", kit.minutes.toFixed(1), "min")}
+        {row("Longest morning", kit.morning_min.toFixed(0), "min")}
+        {row("Fuss", kit.fuss.toFixed(1), "points")}
+        {kit.price > 0 && row("To buy", kit.price.toFixed(0), "money")}
+      </section>
+    </div>
+  );
+}
+
+/** What does not fit, or only with care, before leaving. */
+function LastCheck({ joints }: { joints: Schemas["Joint"][] }) {
+  const { system } = useSettings();
+  const bad = joints
+    .filter((j) => j.level !== "fits")
+    .sort((a, b) => (a.level === "no" ? -1 : 1) - (b.level === "no" ? -1 : 1));
+  return (
+    <section aria-label="Last check before leaving">
+      <h2>Last check before leaving</h2>
+      {bad.length === 0 ? (
+        <p className="quiet">Everything fits everything.</p>
+      ) : (
+        <ul className="checks-list">
+          {bad.map((j, i) => (
+            <li key={i} className={`joint-${j.level}`}>
+              <span aria-hidden="true">{j.level === "no" ? "✕" : "△"}</span> <strong>{say(j, system)}</strong>
+              {j.remedy && ` It would take ${j.remedy}.`}
+            </li>
+          ))}
+        </ul>
+      )}
+    </section>
+  );
+}
+
+function Losses({
+  trip,
+  items,
+  kept,
+  onChange,
+}: {
+  trip: TripOut;
+  items: Item[];
+  kept: TripKit;
+  onChange: (lost: TripKit["lost"]) => void;
+}) {
+  const [item, setItem] = useState<number>();
+  const [stop, setStop] = useState<number | undefined>(trip.stops[0]?.id);
+  return (
+    <section aria-label="Lost or broken on the way" className="losses">
+      <h2>Lost or broken on the way</h2>
+      {kept.lost.map((l) => (
+        <p key={`${l.item}-${l.stop}`}>
+          {items.find((i) => i.id === l.item)?.name ?? "An item"}, from{" "}
+          {trip.stops.find((s) => s.id === l.stop)?.name} on.{" "}
+          <Dropdown
+            trigger={["click"]}
+            menu={{
+              items: [
+                {
+                  key: "found",
+                  label: "It is there again",
+                  onClick: () => onChange(kept.lost.filter((o) => o !== l)),
+                },
+              ],
+            }}
+          >
+            <Button size="small" type="text">
+              …
+            </Button>
+          </Dropdown>
+        </p>
+      ))}
+      <div className="inline-form">
+        <Select
+          aria-label="What was lost"
+          style={{ width: 220 }}
+          placeholder="What"
+          value={item}
+          options={items.map((i) => ({ value: i.id as number, label: i.name, title: i.name }))}
+          onChange={setItem}
+        />
+        <Select
+          aria-label="Where it was lost"
+          style={{ width: 200 }}
+          value={stop}
+          options={trip.stops.map((s) => ({ value: s.id, label: s.name, title: s.name }))}
+          onChange={setStop}
+        />
+        <Button
+          disabled={item === undefined || stop === undefined}
+          onClick={() => {
+            if (item !== undefined && stop !== undefined) onChange([...kept.lost, { item, stop }]);
+            setItem(undefined);
+          }}
+        >
+          Mark it lost
+        </Button>
+      </div>
+    </section>
+  );
+}

@@ -1,0 +1,170 @@
+import { App, Button } from "antd";
+import { useState } from "react";
+import { ApiError, api, must, type Schemas } from "../api/client";
+import { importGear, remove, useChange, useGear } from "../api/queries";
+import { Loaded, Trouble } from "../app/Trouble";
+import { useSettings } from "../app/settings";
+import { useOfferUndo, useRemove } from "../app/useUndo";
+import { inWords } from "../units/units";
+import { Drawing } from "./Drawing";
+import { GearForm } from "./GearForm";
+import { kindNames, kinds } from "./fields";
+import "../trips/trips.css";
+import "./kit.css";
+import "./shelf.css";
+
+type Item = Schemas["Item"];
+
+/** One's own gear, whatever the trip. */
+export default function ShelfPage() {
+  const gear = useGear();
+  return (
+    <div className="page">
+      <Loaded query={gear}>{(g) => <Shelf gear={g} />}</Loaded>
+    </div>
+  );
+}
+
+function Shelf({ gear }: { gear: Item[] }) {
+  const { system } = useSettings();
+  const { message } = App.useApp();
+  const offer = useOfferUndo();
+  const removeWithUndo = useRemove();
+  const [editing, setEditing] = useState<Item | "new">();
+  const [error, setError] = useState<Error>();
+  const starter = useChange(() => must(api.POST("/gear/starter")));
+  const read = useChange((f: File) => importGear(f));
+  const about = (i: Item) =>
+    [
+      i.capacity_ml && `holds ${inWords(i.capacity_ml, "ml", system)}`,
+      i.dose_g && `${inWords(i.dose_g, "g", system)} of coffee`,
+      i.base_mm && i.kind === "brewer" && `base ${inWords(i.base_mm, "mm", system)}`,
+      i.rim_mm && `rim ${inWords(i.rim_mm, "mm", system)}`,
+      i.range_g && `to ${inWords(i.range_g, "g", system)}`,
+      i.um_per_click && `${i.um_per_click} µm a click`,
+      i.support_min_mm && `pots from ${inWords(i.support_min_mm, "mm", system)}`,
+      i.spout && "spout",
+      i.insulated && "insulated",
+      i.count !== undefined && i.count > 1 && `${i.count} pieces`,
+      i.parts?.length && `parts: ${i.parts.join(", ")}`,
+      i.condition && i.condition !== "good" && i.condition,
+      i.price !== undefined && i.price > 0 && `to buy for ${i.price}`,
+    ]
+      .filter(Boolean)
+      .join(" · ");
+  return (
+    <>
+      <div className="heading">
+        <h1>Shelf</h1>
+        <span className="quiet">
+          {gear.length} {gear.length === 1 ? "thing" : "things"}
+        </span>
+        <span className="grow" />
+        <Button onClick={() => setEditing("new")}>Add a thing</Button>
+        <label className="as-button">
+          Read CSV…
+          <input
+            type="file"
+            className="sr"
+            id="gear-file"
+            accept=".csv,.txt,text/csv"
+            onChange={(e) => {
+              const f = e.target.files?.[0];
+              e.target.value = "";
+              if (!f) return;
+              setError(undefined);
+              read.mutate(f, {
+                onSuccess: (ids) =>
+                  offer("gear-import", `${ids.length} things are on the shelf now`, () =>
+                    Promise.all(ids.map((id) => remove("gear", id))),
+                  ),
+                onError: (e) => setError(e instanceof Error ? e : new Error(String(e))),
+              });
+            }}
+          />
+        </label>
+        <a href="/api/v1/gear/export.csv" download>
+          Save as CSV
+        </a>
+      </div>
+      {error && (
+        <div className="trouble" role="alert">
+          <strong>The file was not read.</strong> {error.message}
+        </div>
+      )}
+      {starter.error && <Trouble error={starter.error as ApiError} />}
+      {gear.length === 0 && (
+        <div className="empty">
+          <p>
+            Nothing on the shelf yet. Add what you have, or begin with plain generic gear with typical figures
+            and weigh what you own when you can.
+          </p>
+          <Button
+            type="primary"
+            loading={starter.isPending}
+            onClick={() =>
+              starter.mutate(undefined, { onSuccess: () => void message.success("The shelf is filled") })
+            }
+          >
+            Begin with plain gear
+          </Button>
+        </div>
+      )}
+      {kinds
+        .filter((k) => gear.some((g) => g.kind === k))
+        .map((k) => (
+          <section key={k} aria-label={kindNames[k]}>
+            <h2>{kindNames[k]}</h2>
+            <table className="plain shelf">
+              <thead className="sr">
+                <tr>
+                  <th>Drawing</th>
+                  <th>Thing</th>
+                  <th>Mass</th>
+                  <th>About it</th>
+                  <th>Actions</th>
+                </tr>
+              </thead>
+              <tbody>
+                {gear
+                  .filter((g) => g.kind === k)
+                  .map((g) => (
+                    <tr
+                      key={g.id}
+                      className={g.condition === "lost" || g.condition === "broken" ? "choose-no" : undefined}
+                    >
+                      <td>
+                        <Drawing item={g} />
+                      </td>
+                      <td>
+                        <button type="button" className="link" onClick={() => setEditing(g)}>
+                          {g.name}
+                        </button>
+                      </td>
+                      <td className="num right">
+                        {inWords(g.mass_g, "g", system)}
+                        {g.typical && <small className="quiet"> typical</small>}
+                      </td>
+                      <td className="quiet">{about(g)}</td>
+                      <td className="right">
+                        <Button
+                          size="small"
+                          type="text"
+                          aria-label={`Delete ${g.name}`}
+                          onClick={() => void removeWithUndo("gear", g.id as number, g.name)}
+                        >
+                          Delete
+                        </Button>
+                      </td>
+                    </tr>
+                  ))}
+              </tbody>
+            </table>
+          </section>
+        ))}
+      {editing && (
+        <GearForm item={editing === "new" ? undefined : editing} onClose={() => setEditing(undefined)} />
+      )}
+    </>
+  );
+}

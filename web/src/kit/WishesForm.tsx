@@ -1,0 +1,106 @@
+import { InputNumber } from "antd";
+import type { Schemas } from "../api/client";
+import { useSettings } from "../app/settings";
+import { fromShown, toShown, unitOf } from "../units/units";
+
+type Wishes = Schemas["Wishes"];
+
+const usual = { mass: 1, cup: 2, time: 1, fuss: 1 };
+const names = {
+  mass: "100 g of mass",
+  cup: "a point of the cup",
+  time: "a minute a brew",
+  fuss: "a point of fuss",
+};
+
+/** Limits, taste and what counts how much. */
+export function WishesForm({ wishes, onChange }: { wishes: Wishes; onChange: (w: Wishes) => void }) {
+  const { system } = useSettings();
+  const put = (key: keyof Wishes, v: unknown) =>
+    onChange(
+      Object.fromEntries([
+        ...Object.entries(wishes).filter(([k]) => k !== key),
+        ...(v === undefined || v === null || v === false || v === 0 ? [] : [[key, v]]),
+      ]) as Wishes,
+    );
+  const num = (
+    key: "mass_g" | "volume_ml" | "budget" | "morning_min",
+    label: string,
+    unit: string,
+    scale = 1,
+  ) => {
+    const v = wishes[key];
+    return (
+      <div className="field">
+        <label htmlFor={`wish-${key}`}>{label}</label>
+        <InputNumber
+          id={`wish-${key}`}
+          size="small"
+          min={0}
+          placeholder="any"
+          suffix={unit === "" ? undefined : unitOf(unit, system)}
+          value={v === undefined ? null : Math.round(toShown(v / scale, unit, system) * 10) / 10}
+          onChange={(x) => put(key, x === null ? undefined : fromShown(x, unit, system) * scale)}
+        />
+      </div>
+    );
+  };
+  const level = (key: "clarity" | "body" | "tidiness", label: string) => (
+    <label className="wish-level">
+      {label}
+      <select value={wishes[key] ?? 0} onChange={(e) => put(key, Number(e.target.value))}>
+        <option value={0}>any</option>
+        {[1, 2, 3, 4, 5].map((n) => (
+          <option key={n} value={n}>
+            {n} of 5
+          </option>
+        ))}
+      </select>
+    </label>
+  );
+  const w = wishes.weights ?? usual;
+  return (
+    <section aria-label="Wishes" className="wishes">
+      <h3>At most</h3>
+      <div className="fields">
+        {num("mass_g", "To carry", "g")}
+        {num("volume_ml", "Bulk", "L", 1000)}
+        {num("morning_min", "Longest morning, min", "")}
+        {num("budget", "To spend", "")}
+      </div>
+      <label className="wish-check">
+        <input
+          type="checkbox"
+          checked={wishes.fallback ?? false}
+          onChange={(e) => put("fallback", e.target.checked)}
+        />{" "}
+        a second way for every brew
+      </label>
+      <label className="wish-check">
+        <input type="checkbox" checked={wishes.buy ?? false} onChange={(e) => put("buy", e.target.checked)} />{" "}
+        consider things to buy
+      </label>
+      <h3>Taste</h3>
+      {level("clarity", "Clarity")}
+      {level("body", "Body")}
+      {level("tidiness", "Tidiness, at least")}
+      <h3>What counts</h3>
+      {(Object.keys(usual) as (keyof typeof usual)[]).map((k) => (
+        <label key={k} className="wish-weight">
+          <span>
+            {names[k]} <span className="num">{w[k]}</span>
+          </span>
+          <input
+            type="range"
+            min={0}
+            max={5}
+            step={0.5}
+            value={w[k]}
+            aria-label={`Weight of ${names[k]}`}
+            onChange={(e) => put("weights", { ...w, [k]: Number(e.target.value) })}
+          />
+        </label>
+      ))}
+    </section>
+  );
+}

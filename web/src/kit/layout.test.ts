@@ -1,0 +1,35 @@
+import { describe, expect, it } from "vitest";
+import type { Schemas } from "../api/client";
+import { badge, CELL, layOut, links } from "./layout";
+
+type Item = Schemas["Item"];
+const item = (id: number, kind: Item["kind"]) => ({ id, kind, name: `${kind} ${id}`, mass_g: 10 }) as Item;
+const joint = (a: number, b: number | undefined, level: "fits" | "care" | "no") =>
+  ({ rule: "x", a, b, level, text: "", remedy: "", figure: 0, limit: 0 }) as Schemas["Joint"];
+
+describe("the floor", () => {
+  const items = [item(1, "brewer"), item(2, "cup"), item(3, "filter"), item(4, "vessel"), item(5, "burner")];
+  it("lays what goes together in rows", () => {
+    const { spots, height } = layOut(items, 600);
+    const at = (id: number) => spots.find((s) => s.item.id === id);
+    expect(at(1)).toMatchObject({ x: 0, y: 0 });
+    expect(at(3)).toMatchObject({ x: CELL.w, y: 0 });
+    expect(at(2)).toMatchObject({ x: 0, y: CELL.h });
+    expect(at(5)).toMatchObject({ x: CELL.w, y: 2 * CELL.h });
+    expect(height).toBe(3 * CELL.h);
+  });
+  it("goes on below on a narrow screen, and no two lie on each other", () => {
+    const { spots } = layOut(items, 160);
+    const places = new Set(spots.map((s) => `${s.x},${s.y}`));
+    expect(places.size).toBe(items.length);
+  });
+  it("links what meets, and marks a piece for its own", () => {
+    const { spots } = layOut(items, 600);
+    const l = links(spots, [joint(1, 2, "no"), joint(4, undefined, "care"), joint(1, 99, "fits")]);
+    expect(l).toHaveLength(1);
+    expect(l[0]?.joint.level).toBe("no");
+    expect(badge(4, [joint(4, undefined, "care"), joint(4, undefined, "fits")])).toBe("care");
+    expect(badge(4, [joint(4, undefined, "care"), joint(4, undefined, "no")])).toBe("no");
+    expect(badge(1, [joint(1, 2, "no")])).toBeUndefined();
+  });
+});
