@@ -35,7 +35,13 @@ func TestNothingBelowUsesBrew(t *testing.T) {
 	out, err := exec.Command("go", "list", "-deps", "./air", "./water", "./heat", "./coffee", "./method", "./quantity", "./working").Output()
 	require.NoError(t, err)
 	assert.NotContains(t, string(out), "apodemos/core/brew")
-	out, err = exec.Command("go", "list", "-deps", "../store", "../demo").Output()
+	for _, below := range []string{"./brew", "./gear"} {
+		out, err = exec.Command("go", "list", "-deps", below).Output()
+		require.NoError(t, err)
+		assert.NotContains(t, string(out), "apodemos/core/trip", below)
+		assert.NotContains(t, string(out), "apodemos/core/kit", below)
+	}
+	out, err = exec.Command("go", "list", "-deps", "../store", "../demo", "../formats", "../instruments").Output()
 	require.NoError(t, err)
 	assert.NotContains(t, string(out), "apodemos/server")
 }

@@ -240,8 +240,15 @@ func unsafe(s string) string {
 	return s
 }
 
-// WriteProvisions writes what to buy, the portions, and the canisters as CSV.
-func WriteProvisions(w io.Writer, r *trip.Result) error {
+// Packed is a piece of gear that goes along, and where it is packed.
+type Packed struct {
+	Name, Where string
+	MassG       float64
+}
+
+// WriteProvisions writes what to buy, the portions, the water to carry and the
+// gear as CSV.
+func WriteProvisions(w io.Writer, r *trip.Result, packed []Packed) error {
 	out := csv.NewWriter(w)
 	out.UseCRLF = true
 	num := func(v float64) string { return strconv.FormatFloat(math.Round(v*10)/10, 'f', -1, 64) }
@@ -272,6 +279,9 @@ func WriteProvisions(w io.Writer, r *trip.Result) error {
 		if s.CarryMl > 0 {
 			rows = append(rows, []string{"water", "to carry on", num(s.CarryMl), "ml", "", num(s.CarryMl), safe(s.Name), strconv.Itoa(s.Day + s.Nights - 1)})
 		}
+	}
+	for _, p := range packed {
+		rows = append(rows, []string{"pack", safe(p.Name), "1", "pieces", "", num(p.MassG), safe(p.Where), "0"})
 	}
 	if err := out.WriteAll(rows); err != nil {
 		return err

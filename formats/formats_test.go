@@ -162,7 +162,7 @@ func FuzzTripFile(f *testing.F) {
 // No cell of an export is live in a spreadsheet.
 func TestNoFormulasGoOut(t *testing.T) {
 	var b bytes.Buffer
-	require.NoError(t, WriteProvisions(&b, result(t, sample())))
+	require.NoError(t, WriteProvisions(&b, result(t, sample()), []Packed{{"=Pot", "in the pack", 150}}))
 	rows, err := csv.NewReader(&b).ReadAll()
 	require.NoError(t, err)
 	assert.Greater(t, len(rows), 3)

@@ -11,12 +11,14 @@ import (
 	"net/http"
 	"reflect"
 	"regexp"
+	"slices"
 	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
 
 	"apodemos/core/brew"
+	"apodemos/core/gear"
 	"apodemos/core/trip"
 	"apodemos/formats"
 	"apodemos/instruments"
@@ -359,7 +361,10 @@ func (s *server) export(ctx context.Context, id int64, format string) (*file, er
 				err = formats.WriteCalendar(&out, t, r, fmt.Sprint(id), time.Now())
 				kind = "text/calendar; charset=utf-8"
 			case "provisions.csv":
-				err = formats.WriteProvisions(&out, r)
+				var packed []formats.Packed
+				if packed, err = s.packed(ctx, id); err == nil {
+					err = formats.WriteProvisions(&out, r, packed)
+				}
 				kind = "text/csv; charset=utf-8"
 			}
 		}
@@ -388,4 +393,22 @@ func TripSchema() ([]byte, error) {
 		"$ref":        root.Ref, "$defs": registry.Map(), "x-request": request.Ref,
 	}, "", "  ")
 	return append(b, '\n'), err
+}
+
+// packed lists the gear of a trip's own kit, with where it nests.
+func (s *server) packed(ctx context.Context, id int64) ([]formats.Packed, error) {
+	k, err := s.TripKit(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	shelf, err := s.Gear(ctx)
+	if err != nil {
+		return nil, err
+	}
+	shelf = slices.DeleteFunc(shelf, func(it gear.Item) bool { return !slices.Contains(k.Items, it.ID) })
+	var out []formats.Packed
+	for i, n := range gear.Nests(shelf) {
+		out = append(out, formats.Packed{Name: shelf[i].Name, Where: n.Text, MassG: shelf[i].MassG})
+	}
+	return out, nil
 }

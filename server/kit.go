@@ -5,6 +5,7 @@ import (
 	"context"
 	"errors"
 	"io"
+	"slices"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -121,6 +122,75 @@ func (s *server) kitRoutes(api huma.API) {
 	}) (*body[Laid], error) {
 		return reply(s.lay(ctx, in.Trip, in.Body))
 	}, name("lay-kit", "What a trip is like with just these items"))
+	huma.Post(api, "/trips/{trip}/kit/apply", func(ctx context.Context, in *struct {
+		InTrip
+		Body LayIn
+	}) (*body[Applied], error) {
+		return reply(s.apply(ctx, in.Trip, in.Body))
+	}, name("apply-kit", "Plan every brew of a trip with a kit"))
+}
+
+// apply plans every brew of a trip with a kit: its method and school as the kit
+// makes it, with the kit's pot, grinder, cup and burner. It returns the brews as
+// they were.
+func (s *server) apply(ctx context.Context, id int64, in LayIn) (Applied, error) {
+	out := Applied{Before: []BrewBefore{}}
+	t, _, err := s.Journey(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	shelf, err := s.Gear(ctx)
+	if err != nil {
+		return out, err
+	}
+	a, err := kit.Lay(t, shelf, in.Items, in.Wishes)
+	if err != nil {
+		return out, err
+	}
+	if a.Best == nil {
+		return out, brew.Problems{{Field: "items", Message: "with these items not every brew can be made; allowed: a kit that serves them all"}}
+	}
+	var changed []store.Brew
+	var plans []*brew.Plan
+	for _, serving := range a.Best.Brews {
+		b, err := s.Brew(ctx, serving.Brew)
+		if err != nil {
+			return out, err
+		}
+		out.Before = append(out.Before, BrewBefore{ID: b.ID, Name: b.Name, At: b.At, Revision: b.Revision + 1, Request: b.Request})
+		r := &b.Request
+		if r.Method != serving.Method || r.School == nil || *r.School != serving.School {
+			r.Ratio, r.DoseG, r.ContactS, r.Pours, r.Adjust = nil, nil, nil, nil, nil
+		}
+		school := serving.School
+		r.Method, r.School, r.Brewer = serving.Method, &school, brew.Brewer{}
+		for _, it := range shelf {
+			used := slices.Contains(in.Items, it.ID) && it.Kind != gear.Brewer || it.ID == serving.Brewer
+			if used && it.Usable() {
+				it.Into(r)
+			}
+		}
+		p, err := brew.Compute(*r)
+		if err != nil {
+			return out, err
+		}
+		changed, plans = append(changed, b), append(plans, p)
+	}
+	return out, s.SetBrews(ctx, changed, plans)
+}
+
+// Applied is what was changed, as it was.
+type Applied struct {
+	Before []BrewBefore `json:"before"`
+}
+
+// BrewBefore is a brew as it was; Revision is that to change it back with.
+type BrewBefore struct {
+	ID       int64        `json:"id"`
+	Name     string       `json:"name"`
+	At       string       `json:"at"`
+	Revision int64        `json:"revision"`
+	Request  brew.Request `json:"request"`
 }
 
 // lay plans with the items, and once more without each thing lost from the stop

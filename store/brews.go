@@ -156,6 +156,30 @@ func (s *Store) SetBrew(ctx context.Context, b Brew, p *brew.Plan) (Brew, error)
 	return s.Brew(ctx, b.ID)
 }
 
+// SetBrews changes the requests of brews and stores their new plans: all of them
+// or none. It returns ErrConflict when a revision is no longer the one given.
+func (s *Store) SetBrews(ctx context.Context, brews []Brew, plans []*brew.Plan) error {
+	return s.tx(ctx, func(tx *sql.Tx) error {
+		for i, b := range brews {
+			patch, err := patchFor(ctx, tx, b)
+			if err != nil {
+				return err
+			}
+			err = one(tx.ExecContext(ctx, "UPDATE brews SET patch = ?, revision = revision + 1 WHERE id = ? AND revision = ? AND deleted_at IS NULL", patch, b.ID, b.Revision))
+			if errors.Is(err, ErrNotFound) {
+				return ErrConflict
+			}
+			if err != nil {
+				return err
+			}
+			if err := s.addPlan(ctx, tx, b, plans[i]); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
+
 func patchFor(ctx context.Context, tx *sql.Tx, b Brew) (string, error) {
 	var conditions, facts string
 	if err := tx.QueryRowContext(ctx, "SELECT conditions, facts FROM stops WHERE id = ? AND deleted_at IS NULL", b.StopID).Scan(&conditions, &facts); err != nil {

@@ -234,3 +234,57 @@ func Starter() []Item {
 	}
 	return list
 }
+
+// Into puts an item's figures into the request of a brew that uses it: a vessel,
+// a grinder, a cup, a burner or a brewer. What is not known stays as it was.
+func (i Item) Into(r *brew.Request) {
+	set := func(at **float64, v *float64) {
+		if v != nil {
+			*at = v
+		}
+	}
+	word := func(at **string, v string) {
+		if v != "" {
+			*at = &v
+		}
+	}
+	mass := i.MassG
+	switch i.Kind {
+	case Vessel:
+		set(&r.Vessel.CapacityMl, i.CapacityMl)
+		set(&r.Vessel.DiameterMm, i.LengthMm)
+		r.Vessel.MassG = &mass
+		word(&r.Vessel.Material, i.Material)
+		set(&r.Calibration.LossFactor, i.LossFactor)
+	case Brewer:
+		set(&r.Brewer.CapacityMl, i.brewCapacity())
+		r.Brewer.MassG = &mass
+		word(&r.Brewer.Material, i.Material)
+	case Cup:
+		r.Cup.MassG = &mass
+		word(&r.Cup.Material, i.Material)
+		insulated := i.Insulated
+		r.Cup.Insulated = &insulated
+	case Grinder:
+		set(&r.Grinder.UmPerClick, i.UmPerClick)
+		set(&r.Grinder.ZeroUm, i.ZeroUm)
+	case Burner:
+		if r.Heat.SuppliedC != nil || r.Heat.Burner != nil && (*r.Heat.Burner == "mains" || *r.Heat.Burner == "fire") {
+			return // there is other heat at the stop
+		}
+		word(&r.Heat.Burner, i.Type)
+		r.Heat.Fuel, r.Heat.PowerW, r.Heat.Efficiency = nil, nil, nil
+		set(&r.Calibration.Efficiency, i.Efficiency)
+		set(&r.Calibration.PowerW, i.PowerW)
+	}
+}
+
+// brewCapacity is how much water a brewer holds at once; nothing for one that
+// drains as it is filled.
+func (i Item) brewCapacity() *float64 {
+	switch i.Type {
+	case "cone dripper", "flat-bed dripper", "cloth filter":
+		return nil
+	}
+	return i.CapacityMl
+}

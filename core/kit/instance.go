@@ -314,13 +314,7 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 		fine: slices.Contains(m.Needs, "fine grinder"), grind: r.Coffee.GroundAhead == nil || !*r.Coffee.GroundAhead}
 	if k != none {
 		b := in.items[k]
-		r.Brewer.MassG, r.Brewer.CapacityMl = &b.MassG, b.CapacityMl
-		if b.Type == "cone dripper" || b.Type == "flat-bed dripper" || b.Type == "cloth filter" {
-			r.Brewer.CapacityMl = nil // it drains as it is filled
-		}
-		if b.Material != "" {
-			r.Brewer.Material = &b.Material
-		}
+		b.Into(&r)
 		_, o.rests = gear.OnRim(b, gear.Item{RimMm: p(80)})
 	}
 	for _, what := range s.Consumables {

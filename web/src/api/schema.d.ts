@@ -662,6 +662,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/trips/{trip}/kit/apply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan every brew of a trip with a kit */
+        post: operations["apply-kit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/trips/{trip}/kit/choose": {
         parameters: {
             query?: never;
@@ -798,6 +815,9 @@ export interface components {
             /** @description What the choice leaves out */
             said: string[];
         };
+        Applied: {
+            before: components["schemas"]["BrewBefore"][];
+        };
         "Archive-tripRequest": {
             archived: boolean;
         };
@@ -921,6 +941,15 @@ export interface components {
             tastings: number;
             /** Format: int64 */
             trip_id: number;
+        };
+        BrewBefore: {
+            at: string;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            request: components["schemas"]["Request"];
+            /** Format: int64 */
+            revision: number;
         };
         BrewFile: {
             /** @description Coffee in hand, local time HH:MM */
@@ -4598,6 +4627,41 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TripKit"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "apply-kit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Applied"];
                 };
             };
             /** @description Error */

@@ -1,8 +1,9 @@
 import { Button, Dropdown, Select } from "antd";
 import { useMemo, useState } from "react";
 import { Link, useParams } from "react-router";
-import { ApiError, type Schemas, type TripOut, type TripPlan } from "../api/client";
+import { api, ApiError, must, type Schemas, type TripOut, type TripPlan } from "../api/client";
 import {
+  saveBrew,
   saveKit,
   useCatalogue,
   useChange,
@@ -62,6 +63,9 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
   const own = kept.items.length > 0;
   const laid = useLaidKit(trip.id, { items: kept.items, wishes }, own, kept.lost);
   const save = useChange((k: TripKit) => saveKit(trip.id, k));
+  const apply = useChange((body: Schemas["LayIn"]) =>
+    must(api.POST("/trips/{trip}/kit/apply", { params: { path: { trip: trip.id } }, body })),
+  );
   const put = (change: Partial<TripKit>, said?: string) => {
     const before = kept;
     save.mutate(
@@ -73,7 +77,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
   const best = answer?.best;
   const ids = useMemo(() => new Set(best?.items ?? (own ? kept.items : [])), [best, own, kept.items]);
   const taken = gear.filter((g) => ids.has(g.id as number));
-  const error = (own ? laid.error : chosen.error) ?? save.error;
+  const error = (own ? laid.error : chosen.error) ?? save.error ?? apply.error;
   const method = (m: string) => catalogue.data?.methods.find((x) => x.id === m)?.name ?? m;
   const nameOf = (i: number) => gear.find((g) => g.id === i)?.name;
 
@@ -132,6 +136,25 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                 Take this kit
               </Button>
             )
+          )}
+          {best && (
+            <Button
+              loading={apply.isPending}
+              title="Every brew with the method, pot, grinder, cup and burner of this kit"
+              onClick={() =>
+                apply.mutate(
+                  { items: best.items, wishes },
+                  {
+                    onSuccess: (a) =>
+                      offer(`apply-${trip.id}`, `${a.before.length} brews are planned with this kit`, () =>
+                        Promise.all(a.before.map(({ id, ...b }) => saveBrew(id, b))),
+                      ),
+                  },
+                )
+              }
+            >
+              Plan the brews with it
+            </Button>
           )}
           <Link to="/shelf">Shelf</Link>
           <Button type="text" onClick={() => window.print()}>
