@@ -68,7 +68,6 @@ type option struct {
 	hot      bool
 	wantsPot bool // the vessel is the brewer
 	flame    bool // the brewer stands on it
-	ownHeatG float64
 	prepS    float64
 	afterS   float64 // from the boil, or from the start where nothing is heated
 	doseG    float64 // in all
