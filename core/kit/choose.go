@@ -74,7 +74,7 @@ func Lay(t trip.Trip, shelf []gear.Item, items []int64, w Wishes) (*Answer, erro
 	for _, it := range shelf {
 		if slices.Contains(items, it.ID) {
 			taken = append(taken, it)
-			if it.Kind == gear.Brewer && it.Type != "jar" && it.Usable() {
+			if (it.Kind == gear.Brewer && it.Type != "jar" || it.Kind == gear.Server) && it.Usable() {
 				w.Must = append(w.Must, it.ID)
 			}
 		}
@@ -258,6 +258,11 @@ func (in *instance) joints(e *entry) []gear.Joint {
 		least = math.Min(least, 2*o.batchG)
 	}
 	add(gear.DrinkInCup(cup, drink))
+	for k, it := range in.items {
+		if it.Kind == gear.Server && in.must[k] {
+			add(gear.DrinkInCup(it, drink*in.people))
+		}
+	}
 	for _, c := range e.brewers {
 		k := in.brewers[c]
 		it := in.items[k]
@@ -590,6 +595,8 @@ func (in *instance) blockedBy(i int) string {
 		return "No way of brewing is possible: " + strings.Join(why, "; ") + "."
 	}
 	switch {
+	case d.noFuel && !d.urn && !d.socket && !d.fire:
+		return "Fuel cannot fly, and none is sold between the flight and here."
 	case len(in.grinders) == 0 && d.options[0].grind:
 		return "The beans are whole and there is no grinder."
 	case !d.urn && !d.socket && !d.fire && len(in.burners) == 0:

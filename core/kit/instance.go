@@ -47,6 +47,8 @@ type demand struct {
 	socket  bool
 	fire    bool // a fire is there: a vessel, no burner
 	early   bool // in the morning
+	noFire  bool // nothing may burn here
+	noFuel  bool // after a flight, before fuel can be bought again
 	options []option
 	// Whether what this brew uses up has to be carried from the start.
 	ownCoffee, ownFuel, ownPapers bool
@@ -175,7 +177,7 @@ func build(t trip.Trip, items []gear.Item, w Wishes) (*instance, error) {
 
 // demand lists the brews, and which of what they use up comes from the start.
 func (in *instance) demand() {
-	coffee, fuel, papers := true, true, true
+	coffee, fuel, papers, flown := true, true, true, false
 	// The worst carry: the run of dry stops with the most cups.
 	run, best, from, to := 0.0, 0.0, 0, -1
 	start := 0
@@ -199,6 +201,7 @@ func (in *instance) demand() {
 		coffee = coffee && !slices.Contains(s.Facts.Resupply, "coffee")
 		fuel = fuel && !slices.Contains(s.Facts.Resupply, "fuel")
 		papers = papers && !slices.Contains(s.Facts.Resupply, "filters")
+		flown = flown && !slices.Contains(s.Facts.Resupply, "fuel")
 		nights := 1
 		if s.Facts.Nights != nil {
 			nights = *s.Facts.Nights
@@ -211,6 +214,8 @@ func (in *instance) demand() {
 			if b.Request.Drinkers != nil {
 				d.people = *b.Request.Drinkers
 			}
+			d.noFuel = flown
+			d.noFire = s.Facts.FireBan || len(s.Facts.Allowed) > 0 && !slices.Contains(s.Facts.Allowed, "stove") && !slices.Contains(s.Facts.Allowed, "fire")
 			h := b.Request.Heat
 			d.urn = h.SuppliedC != nil
 			if h.Burner != nil && !d.urn {
@@ -220,12 +225,15 @@ func (in *instance) demand() {
 			// Guests drink from their own cups.
 			in.people = math.Max(in.people, math.Min(d.people, float64(max(in.trip.People, 1))))
 			in.weight += d.times
-			d.like = slices.IndexFunc(in.demands, func(o demand) bool { return reflect.DeepEqual(o.brew.Request, b.Request) })
+			d.like = slices.IndexFunc(in.demands, func(o demand) bool {
+				return o.noFire == d.noFire && o.noFuel == d.noFuel && reflect.DeepEqual(o.brew.Request, b.Request)
+			})
 			if d.like < 0 {
 				d.like = len(in.demands)
 			}
 			in.demands = append(in.demands, d)
 		}
+		flown = flown || s.Facts.LegBy == "flight"
 	}
 }
 
@@ -296,6 +304,8 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 		return o, "it needs a flame, and there is an urn"
 	case flame && d.socket:
 		return o, "it needs a flame, and there is a socket"
+	case !cold && d.noFire && !d.urn && !d.socket:
+		return o, "nothing may burn at " + in.trip.Stops[d.stop].Name + ", and there is no hot water"
 	case cold && d.brew.Request.Water.Treatment != nil && *d.brew.Request.Water.Treatment == "boil":
 		return o, "cold water here is not safe"
 	}
@@ -454,6 +464,17 @@ func (in *instance) heat() {
 	}
 }
 
+// warmedC is by how much a canister is taken to be warmer than the air when it
+// comes out of a jacket. From memory.
+const warmedC = 10
+
+// feeds reports whether a usual canister, warmed in a jacket, feeds a burner.
+func feeds(set *brew.Setting) bool {
+	gas := heat.Blend{Propane: 46, Isobutane: 184}
+	gauge := gas.Pressure(math.Max(set.Air.TempC+warmedC, -42)) - set.Boil.PressureHPa/1000
+	return heat.Verdict(gauge) != "will-not-feed"
+}
+
 func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int) heating {
 	burner, _ := heat.BurnerByID("fire")
 	power, eff := burner.PowerW, burner.Efficiency
@@ -475,6 +496,12 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 		v = in.items[vi]
 	} else if o.brewer != none {
 		v = in.items[o.brewer]
+	}
+	if ui != none && burner.Flame && burner.ID != "twig" && d.noFuel {
+		return heating{} // its fuel could not fly
+	}
+	if strings.HasPrefix(burner.ID, "canister") && !feeds(set) {
+		return heating{}
 	}
 	if ui != none {
 		if j, ok := gear.PotOnBurner(v, in.items[ui]); ok && j.Level == gear.No {

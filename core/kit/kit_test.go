@@ -554,3 +554,54 @@ func BenchmarkChoose(b *testing.B) {
 		b.ReportMetric(c.Kits, "kits")
 	}
 }
+
+// A fire ban, a flight without fuel to buy after it, and deep frost each take
+// their burners away.
+func TestRulesOfThePlace(t *testing.T) {
+	noPress := without(shelf(), func(i gear.Item) bool { return i.Type == "hand press" })
+	in := journey()
+	in.Stops[1].Facts.FireBan = true
+	c := choose(t, in, noPress, Wishes{})
+	require.NotEmpty(t, c.Blocked)
+	assert.Contains(t, c.Blocked[0].Why, "nothing may burn at Plateau")
+	c = choose(t, in, shelf(), Wishes{})
+	require.NotNil(t, c.Best, "a cold press is left")
+	assert.Equal(t, "rapid-cold", c.Best.Brews[1].School)
+
+	in = journey()
+	in.Stops[0].Facts.LegBy = "flight"
+	c = choose(t, in, noPress, Wishes{})
+	require.NotEmpty(t, c.Blocked)
+	assert.Contains(t, c.Blocked[0].Why, "Fuel cannot fly")
+	in.Stops[1].Facts.Resupply = []string{"fuel"}
+	assert.NotNil(t, choose(t, in, noPress, Wishes{}).Best, "it can be bought again there")
+
+	in = journey()
+	in.Stops[1].Conditions.Place.AirC = ptr(-50.0)
+	for i := range in.Stops[1].Brews {
+		in.Stops[1].Brews[i].Request.Place.AirC = ptr(-50.0)
+	}
+	c = choose(t, in, without(noPress, func(i gear.Item) bool { return i.Kind == gear.Burner && i.Type != "canister" }), Wishes{})
+	assert.Nil(t, c.Best, "gas does not feed at −40 °C")
+	c = choose(t, in, noPress, Wishes{})
+	require.NotNil(t, c.Best, "spirit burns")
+}
+
+// What is laid out is carried, used or not; a server is checked for all the drink.
+func TestLay(t *testing.T) {
+	list := append(shelf(), gear.Item{ID: 99, Name: "Small jug", Kind: gear.Server, MassG: 200, CapacityMl: ptr(300.0)})
+	best := choose(t, journey(), list, Wishes{}).Best
+	a, err := Lay(journey(), list, append(slices.Clone(best.Items), 99, 7), Wishes{})
+	require.NoError(t, err)
+	require.NotNil(t, a.Best)
+	assert.InDelta(t, best.GearG+200+380, a.Best.GearG, 1e-6, "the jug and the moka pot")
+	said := ""
+	for _, j := range a.Joints {
+		said += j.Text
+	}
+	assert.Contains(t, said, "Small jug is too small for 450 ml")
+	a, err = Lay(journey(), list, []int64{26}, Wishes{})
+	require.NoError(t, err)
+	assert.Nil(t, a.Best)
+	assert.NotEmpty(t, a.Blocked)
+}

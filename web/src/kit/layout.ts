@@ -7,10 +7,8 @@ type Joint = Schemas["Joint"];
 
 // Rows of the floor, by what goes with what.
 const rows: Item["kind"][][] = [
-  ["brewer", "filter", "container"],
-  ["cup", "server", "extra"],
-  ["vessel", "burner", "fuel"],
-  ["grinder", "scale", "thermometer"],
+  ["filter", "brewer", "cup", "server", "extra", "container"],
+  ["vessel", "burner", "fuel", "grinder", "scale", "thermometer"],
 ];
 
 export interface Spot {
@@ -19,7 +17,7 @@ export interface Spot {
   y: number;
 }
 
-export const CELL = { w: 148, h: 122 };
+export const CELL = { w: 138, h: 122 };
 
 /** Lays the items out in rows: each row is as long as the width allows, then goes on below. */
 export function layOut(items: Item[], width: number): { spots: Spot[]; height: number } {

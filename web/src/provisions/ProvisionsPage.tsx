@@ -391,18 +391,21 @@ function Answer({ c }: { c: Comparison }) {
           </tr>
         </thead>
         <tbody>
-          {c.differences.map((d) => (
-            <tr key={d.path} data-difference={d.path}>
-              <td>{d.label}</td>
-              <td className="right quiet">
-                <Num value={d.was} unit={d.unit} />
-              </td>
-              <td className="right">
-                {d.is > d.was ? "▲ " : "▼ "}
-                <Num value={d.is} unit={d.unit} />
-              </td>
-            </tr>
-          ))}
+          {c.differences
+            // All the fuel is gas: once is enough.
+            .filter((d) => !(d.path === "totals.fuel_g" && d.is === c.changed.totals.gas_g))
+            .map((d) => (
+              <tr key={d.path} data-difference={d.path}>
+                <td>{d.label}</td>
+                <td className="right quiet">
+                  <Num value={d.was} unit={d.unit} />
+                </td>
+                <td className="right">
+                  {d.is > d.was ? "▲ " : "▼ "}
+                  <Num value={d.is} unit={d.unit} />
+                </td>
+              </tr>
+            ))}
         </tbody>
       </table>
     </div>

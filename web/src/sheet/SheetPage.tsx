@@ -139,7 +139,7 @@ function StopSheet({
   const seen = new Set<number>();
   const brews = r.brews.filter((b) => b.stop === index && !seen.has(b.id) && seen.add(b.id));
   return (
-    <article className="leaf">
+    <article className={brews.length > 2 ? "leaf leaf-dense" : "leaf"}>
       <header>
         <h1>{t.name}</h1>
         <p>
