@@ -1,7 +1,8 @@
 import { scaleLinear, type ScaleLinear } from "d3-scale";
 import { line } from "d3-shape";
-import { useEffect, useId, useRef, useState, type ReactNode } from "react";
+import { useId, type ReactNode } from "react";
 import { useSettings } from "../app/settings";
+import { useWidth } from "../app/useWidth";
 import { figure, fromShown, inWords, toShown, unitOf } from "../units/units";
 import "./chart.css";
 
@@ -49,15 +50,7 @@ function ticks(a: Axis, count: number, system: "metric" | "us"): [number, string
 export function Chart({ title, words, x, y, height = 420, children }: Props) {
   const { system } = useSettings();
   const id = useId();
-  const ref = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(900);
-  useEffect(() => {
-    const el = ref.current;
-    if (!el) return;
-    const watch = new ResizeObserver(([e]) => e && setWidth(Math.max(320, Math.round(e.contentRect.width))));
-    watch.observe(el);
-    return () => watch.disconnect();
-  }, []);
+  const [ref, width] = useWidth(900);
   const sx = scaleLinear([x.from, x.to], [LEFT, width - RIGHT]);
   const sy = scaleLinear([y.from, y.to], [height - BOTTOM, TOP]);
   const name = (a: Axis) => `${a.label}${unitOf(a.unit, system) ? `, ${unitOf(a.unit, system)}` : ""}`;

@@ -1,7 +1,7 @@
 import { Button, Dropdown } from "antd";
-import { useEffect, useRef, useState } from "react";
 import type { Schemas } from "../api/client";
 import { useSettings } from "../app/settings";
+import { useWidth } from "../app/useWidth";
 import { inWords, say } from "../units/units";
 import { Drawing } from "./Drawing";
 import { badge, CELL, layOut, links } from "./layout";
@@ -28,15 +28,7 @@ export function Floor({
   onAdd: (item: Item) => void;
 }) {
   const { system } = useSettings();
-  const ref = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(600);
-  useEffect(() => {
-    const el = ref.current;
-    if (!el) return;
-    const watch = new ResizeObserver(([e]) => e && setWidth(Math.round(e.contentRect.width)));
-    watch.observe(el);
-    return () => watch.disconnect();
-  }, []);
+  const [ref, width] = useWidth(600, 140);
   const { spots, height } = layOut(items, width);
   const lines = links(spots, joints);
   const rest = gear.filter((g) => !items.some((i) => i.id === g.id));

@@ -1,29 +1,21 @@
-import { Button, Drawer, Input, InputNumber, Select } from "antd";
+import { Button, Drawer, Input, Select } from "antd";
 import { useState } from "react";
 import { api, ApiError, must, type Schemas } from "../api/client";
 import { useCatalogue, useChange } from "../api/queries";
-import { useSettings } from "../app/settings";
 import { Trouble } from "../app/Trouble";
 import { useOfferUndo } from "../app/useUndo";
-import { fromShown, toShown, unitOf } from "../units/units";
+import { withKey } from "../app/withKey";
+import { NumberField } from "../units/NumberField";
 import { flagFields, kindNames, kinds, numberFields, types } from "./fields";
 
 type Item = Schemas["Item"];
 
 /** Adds a thing to the shelf, or changes one. */
 export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }) {
-  const { system } = useSettings();
   const catalogue = useCatalogue();
   const offer = useOfferUndo();
   const [it, setIt] = useState<Item>(item ?? { name: "", kind: "brewer", type: "cone dripper", mass_g: 100 });
-  const put = (key: keyof Item, v: unknown) =>
-    setIt(
-      (o) =>
-        ({
-          ...Object.fromEntries(Object.entries(o).filter(([k]) => k !== key)),
-          ...(v === undefined || v === null || v === "" || v === false ? {} : { [key]: v }),
-        }) as Item,
-    );
+  const put = (key: keyof Item, v: unknown) => setIt((o) => withKey(o, key, v));
   const save = useChange(() =>
     item?.id
       ? must(api.PUT("/gear/{item}", { params: { path: { item: item.id } }, body: it }))
@@ -95,21 +87,17 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
           )}
           {numberFields
             .filter((f) => !f.kinds || f.kinds.includes(it.kind))
-            .map((f) => {
-              const v = it[f.key] as number | undefined;
-              return (
-                <div className="field" key={f.key}>
-                  <label htmlFor={`gear-${f.key}`}>{f.label}</label>
-                  <InputNumber
-                    id={`gear-${f.key}`}
-                    suffix={f.unit === "" ? undefined : unitOf(f.unit, system)}
-                    value={v === undefined ? null : Math.round(toShown(v, f.unit, system) * 100) / 100}
-                    onChange={(x) => put(f.key, x === null ? undefined : fromShown(x, f.unit, system))}
-                  />
-                  {trouble(f.key)}
-                </div>
-              );
-            })}
+            .map((f) => (
+              <NumberField
+                key={f.key}
+                id={`gear-${f.key}`}
+                label={f.label}
+                unit={f.unit}
+                value={it[f.key] as number | undefined}
+                onChange={(v) => put(f.key, v)}
+                trouble={troubles.find((t) => t.field === f.key)?.message}
+              />
+            ))}
           {["brewer", "filter"].includes(it.kind) && (
             <div className="field">
               <label htmlFor="gear-size">Size of paper</label>

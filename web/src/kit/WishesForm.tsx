@@ -1,7 +1,6 @@
-import { InputNumber } from "antd";
 import type { Schemas } from "../api/client";
-import { useSettings } from "../app/settings";
-import { fromShown, toShown, unitOf } from "../units/units";
+import { withKey } from "../app/withKey";
+import { NumberField } from "../units/NumberField";
 
 type Wishes = Schemas["Wishes"];
 
@@ -15,14 +14,7 @@ const names = {
 
 /** Limits, taste and what counts how much. */
 export function WishesForm({ wishes, onChange }: { wishes: Wishes; onChange: (w: Wishes) => void }) {
-  const { system } = useSettings();
-  const put = (key: keyof Wishes, v: unknown) =>
-    onChange(
-      Object.fromEntries([
-        ...Object.entries(wishes).filter(([k]) => k !== key),
-        ...(v === undefined || v === null || v === false || v === 0 ? [] : [[key, v]]),
-      ]) as Wishes,
-    );
+  const put = (key: keyof Wishes, v: unknown) => onChange(withKey(wishes, key, v === 0 ? undefined : v));
   const num = (
     key: "mass_g" | "volume_ml" | "budget" | "morning_min",
     label: string,
@@ -31,18 +23,16 @@ export function WishesForm({ wishes, onChange }: { wishes: Wishes; onChange: (w:
   ) => {
     const v = wishes[key];
     return (
-      <div className="field">
-        <label htmlFor={`wish-${key}`}>{label}</label>
-        <InputNumber
-          id={`wish-${key}`}
-          size="small"
-          min={0}
-          placeholder="any"
-          suffix={unit === "" ? undefined : unitOf(unit, system)}
-          value={v === undefined ? null : Math.round(toShown(v / scale, unit, system) * 10) / 10}
-          onChange={(x) => put(key, x === null ? undefined : fromShown(x, unit, system) * scale)}
-        />
-      </div>
+      <NumberField
+        small
+        id={`wish-${key}`}
+        label={label}
+        unit={unit}
+        min={0}
+        placeholder="any"
+        value={v === undefined ? undefined : v / scale}
+        onChange={(x) => put(key, x === undefined ? undefined : x * scale)}
+      />
     );
   };
   const level = (key: "clarity" | "body" | "tidiness", label: string) => (

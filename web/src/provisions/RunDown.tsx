@@ -1,6 +1,7 @@
-import { useEffect, useId, useRef, useState } from "react";
+import { useId } from "react";
 import type { TripResult } from "../api/client";
 import { useSettings } from "../app/settings";
+import { useWidth } from "../app/useWidth";
 import { inWords } from "../units/units";
 
 type Line = TripResult["lines"][number];
@@ -34,15 +35,7 @@ export function steps(l: Line): { day: number; left: number; why: string }[] {
 export function RunDown({ r, lines, changed }: { r: TripResult; lines: Line[]; changed?: TripResult }) {
   const { system } = useSettings();
   const id = useId();
-  const ref = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(760);
-  useEffect(() => {
-    const el = ref.current;
-    if (!el) return;
-    const watch = new ResizeObserver(([e]) => e && setWidth(Math.max(320, Math.round(e.contentRect.width))));
-    watch.observe(el);
-    return () => watch.disconnect();
-  }, []);
+  const [ref, width] = useWidth(760);
   const days = Math.max(r.days, changed?.days ?? 0);
   const x = (d: number) => LEFT + ((d - 1) / Math.max(days, 1)) * (width - LEFT - RIGHT);
   const height = lines.length * ROW + 30;

@@ -1,9 +1,10 @@
 import { area, curveMonotoneX, line } from "d3-shape";
 import { scaleLinear } from "d3-scale";
-import { useEffect, useRef, useState } from "react";
+import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import type { StopOut, TripOut } from "../api/client";
 import { useSettings } from "../app/settings";
+import { useWidth } from "../app/useWidth";
 import { inWords } from "../units/units";
 import { labelled, nights, places, stopAt, type Scale } from "./places";
 import "./ribbon.css";
@@ -46,21 +47,13 @@ export function Ribbon({
 }) {
   const { system, ribbon, set } = useSettings();
   const navigate = useNavigate();
-  const ref = useRef<HTMLDivElement>(null);
-  const [room, setRoom] = useState(1280);
+  const [ref, room] = useWidth(1280);
   const [drag, setDrag] = useState<{ id: number; x: number }>();
-  useEffect(() => {
-    const el = ref.current;
-    if (!el) return;
-    const watch = new ResizeObserver(([e]) => e && setRoom(Math.round(e.contentRect.width)));
-    watch.observe(el);
-    return () => watch.disconnect();
-  }, [trip.stops.length]);
   const scale: Scale = ribbon;
   const width = scale === "even" ? Math.max(room, trip.stops.length * 116) : room;
   useEffect(() => {
     ref.current?.querySelector("[aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
-  }, [stop, width]);
+  }, [ref, stop, width]);
   if (trip.stops.length === 0) return null;
 
   const heights = trip.stops.map(altitude);

@@ -1,7 +1,8 @@
 import { area, curveLinear, line } from "d3-shape";
-import { memo, useEffect, useId, useMemo, useRef, useState } from "react";
+import { memo, useId, useMemo, useRef } from "react";
 import type { Plan, Step } from "../api/client";
 import { useSettings } from "../app/settings";
+import { useWidth } from "../app/useWidth";
 import { clock, figure, inWords, toShown, unitOf, fromShown } from "../units/units";
 import { byHand, spread, timeAxis, valueAt, wrap, type Point } from "./geometry";
 import { scoreInWords } from "./words";
@@ -31,22 +32,6 @@ interface Props {
 
 const LEFT = 52;
 const RIGHT = 14;
-
-/** The width of an element, followed as it changes. */
-function useWidth() {
-  const ref = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(960);
-  useEffect(() => {
-    const el = ref.current;
-    if (!el) return;
-    const watch = new ResizeObserver(
-      ([entry]) => entry && setWidth(Math.max(320, Math.round(entry.contentRect.width))),
-    );
-    watch.observe(el);
-    return () => watch.disconnect();
-  }, []);
-  return [ref, width] as const;
-}
 
 /** The score of a brew: water, flame, scale and hands over one time axis. */
 export const Score = memo(function Score({

@@ -14,6 +14,8 @@ import { addStop, arrange, saveStop, useCatalogue, useChange } from "../api/quer
 import { useSettings } from "../app/settings";
 import { Trouble } from "../app/Trouble";
 import { getIn, setIn } from "../plan/paths";
+import { withKey } from "../app/withKey";
+import { NumberField } from "../units/NumberField";
 import { QuantityInput, WordInput } from "../units/QuantityInput";
 import { wordNames } from "../units/names";
 import { fromShown, toShown, unitOf } from "../units/units";
@@ -58,13 +60,7 @@ export default function StopForm({
   const [facts, setFacts] = useState<Facts>(stop?.facts ?? {});
   const [zone, setZone] = useState(stop?.time_zone ?? last?.time_zone ?? "UTC");
   const fact = <K extends keyof Facts>(key: K, v: Facts[K] | undefined) =>
-    setFacts(
-      (f) =>
-        Object.fromEntries([
-          ...Object.entries(f).filter(([k]) => k !== key),
-          ...(v === undefined || v === "" ? [] : [[key, v]]),
-        ]) as Facts,
-    );
+    setFacts((f) => withKey(f, key, v));
   const [asked, setAsked] = useState("");
   const [name, setName] = useState(stop?.name ?? "");
   const [note, setNote] = useState(stop?.note ?? "");
@@ -130,22 +126,18 @@ export default function StopForm({
     max: number,
     placeholder?: string,
   ) => (
-    <div className="field">
-      <label htmlFor={`stop-${key}`}>{label}</label>
-      <InputNumber
-        id={`stop-${key}`}
-        min={toShown(min, unit, system)}
-        max={toShown(max, unit, system)}
-        precision={key === "nights" ? 0 : undefined}
-        suffix={unit === "°" ? "°" : unitOf(unit, system)}
-        placeholder={placeholder}
-        value={facts[key] === undefined ? null : Math.round(toShown(facts[key], unit, system) * 1e5) / 1e5}
-        onChange={(v) => fact(key, v === null ? undefined : fromShown(v, unit, system))}
-      />
-      {troubles.find((t) => t.field === `facts.${key}`) && (
-        <p className="field-trouble">{troubles.find((t) => t.field === `facts.${key}`)?.message}</p>
-      )}
-    </div>
+    <NumberField
+      id={`stop-${key}`}
+      label={label}
+      unit={unit}
+      min={min}
+      max={max}
+      whole={key === "nights"}
+      placeholder={placeholder}
+      value={facts[key]}
+      onChange={(v) => fact(key, v)}
+      trouble={troubles.find((t) => t.field === `facts.${key}`)?.message}
+    />
   );
   const choice = (
     key: "water_source" | "water_trust" | "leg_by",

@@ -2,16 +2,15 @@ import { Button, Drawer, Input, InputNumber, Switch } from "antd";
 import { useState } from "react";
 import { ApiError, type Schemas, type TripOut } from "../api/client";
 import { saveTrip, useChange } from "../api/queries";
-import { useSettings } from "../app/settings";
 import { Trouble } from "../app/Trouble";
 import { useOfferUndo } from "../app/useUndo";
-import { fromShown, toShown, unitOf } from "../units/units";
+import { withKey } from "../app/withKey";
+import { NumberField } from "../units/NumberField";
 
 type Supplies = Schemas["Supplies"];
 
 /** Name, date, people, and what is carried. */
 export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: () => void }) {
-  const { system } = useSettings();
   const offer = useOfferUndo();
   const [name, setName] = useState(trip.name);
   const [people, setPeople] = useState(trip.people);
@@ -19,40 +18,26 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
   const [supplies, setSupplies] = useState<Supplies>(trip.supplies);
   const save = useChange(() => saveTrip(trip.id, { name: name.trim(), people, starts_on: starts, supplies }));
   const troubles = save.error instanceof ApiError ? save.error.troubles : [];
-  const put = (key: keyof Supplies, v: unknown) =>
-    setSupplies(
-      (s) =>
-        Object.fromEntries([
-          ...Object.entries(s).filter(([k]) => k !== key),
-          ...(v === undefined || v === null ? [] : [[key, v]]),
-        ]) as Supplies,
-    );
+  const put = (key: keyof Supplies, v: unknown) => setSupplies((s) => withKey(s, key, v));
   const num = (
     key: "coffee_g" | "fuel_g" | "water_ml" | "battery_wh" | "fuel_reserve_pct" | "spare_pct" | "sugar_g",
     label: string,
     unit: string,
     max: number,
     placeholder: string,
-  ) => {
-    const v = supplies[key];
-    return (
-      <div className="field">
-        <label htmlFor={`trip-${key}`}>{label}</label>
-        <InputNumber
-          id={`trip-${key}`}
-          min={0}
-          max={toShown(max, unit, system)}
-          placeholder={placeholder}
-          suffix={unitOf(unit, system)}
-          value={v === undefined ? null : Math.round(toShown(v, unit, system) * 100) / 100}
-          onChange={(x) => put(key, x === null ? undefined : fromShown(x, unit, system))}
-        />
-        {troubles.find((t) => t.field === `supplies.${key}`) && (
-          <p className="field-trouble">{troubles.find((t) => t.field === `supplies.${key}`)?.message}</p>
-        )}
-      </div>
-    );
-  };
+  ) => (
+    <NumberField
+      id={`trip-${key}`}
+      label={label}
+      unit={unit}
+      min={0}
+      max={max}
+      placeholder={placeholder}
+      value={supplies[key]}
+      onChange={(v) => put(key, v)}
+      trouble={troubles.find((t) => t.field === `supplies.${key}`)?.message}
+    />
+  );
   const can = supplies.canister;
   const pack = supplies.canisters ?? [];
   const usual = { capacity_g: 230, propane_pct: 20, isobutane_pct: 80, butane_pct: 0 };
