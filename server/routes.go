@@ -9,6 +9,8 @@ import (
 
 	"apodemos/core/bench"
 	"apodemos/core/brew"
+	"apodemos/core/gear"
+	"apodemos/core/method"
 	"apodemos/core/trip"
 	"apodemos/formats"
 	"apodemos/store"
@@ -126,8 +128,19 @@ func (s *server) routes(api huma.API) {
 		return reply(brew.Compute(in.Body))
 	}, name("plan", "Plan a brew without keeping it"))
 
-	huma.Post(api, "/choices", func(_ context.Context, in *struct{ Body brew.Request }) (*body[[]brew.Choice], error) {
-		return &body[[]brew.Choice]{brew.Choices(in.Body)}, nil
+	huma.Post(api, "/choices", func(ctx context.Context, in *struct{ Body brew.Request }) (*body[[]brew.Choice], error) {
+		shelf, err := s.Gear(ctx)
+		if err != nil {
+			return nil, fail(err)
+		}
+		choices := brew.Choices(in.Body)
+		for i := range choices {
+			c := &choices[i]
+			m, _ := method.ByID(c.Method)
+			school, _ := m.School(c.School)
+			c.Lacks = gear.Lacks(shelf, m, school, in.Body.Coffee.GroundAhead != nil && *in.Body.Coffee.GroundAhead)
+		}
+		return &body[[]brew.Choice]{choices}, nil
 	}, name("choices", "What every school would give at a stop"))
 
 	huma.Get(api, "/trips", func(ctx context.Context, _ *nothing) (*body[[]store.Trip], error) {

@@ -13,6 +13,7 @@ type Choice struct {
 	School   string   `json:"school"`
 	Possible bool     `json:"possible"`
 	WhyNot   string   `json:"why_not" doc:"Why it is not possible here; empty when it is"`
+	Lacks    string   `json:"lacks" doc:"What the shelf lacks for it; empty when nothing, or when the shelf is empty"`
 	TotalS   *float64 `json:"total_s" doc:"From the first thing to do until it is served"`
 	HandsS   *float64 `json:"hands_s" doc:"The part of it that takes hands"`
 	DrinkMl  *float64 `json:"drink_ml"`
@@ -60,6 +61,9 @@ func Choices(r Request) []Choice {
 				if st.Lane == method.Hands || st.Lane == method.Scale {
 					hands += st.ForS
 				}
+			}
+			for _, r := range p.Rounds {
+				last = math.Max(last, r.ReadyS)
 			}
 			total := last - first
 			c.TotalS, c.HandsS = &total, &hands

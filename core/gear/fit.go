@@ -3,9 +3,11 @@ package gear
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"apodemos/core/heat"
+	"apodemos/core/method"
 	"apodemos/core/quantity"
 )
 
@@ -231,6 +233,33 @@ func SlowPour(v Item, wanted bool) (Joint, bool) {
 		return joint("spout", v, Item{}, Fits, 0, 0, "", v.Name+" pours in a thin stream."), true
 	}
 	return joint("spout", v, Item{}, Care, 0, 0, "pour along a spoon or over the lid's edge, or take a dripper that forgives", v.Name+" has no spout: a slow, thin pour is hard from it."), true
+}
+
+// Lacks says what a shelf lacks for a school of a method: its brewer, its papers
+// or a grinder. It is empty when nothing is missing, and when the shelf is empty,
+// for then nothing is known.
+func Lacks(shelf []Item, m method.Method, s method.School, groundAhead bool) string {
+	if len(shelf) == 0 {
+		return ""
+	}
+	have := func(is func(Item) bool) bool {
+		return slices.ContainsFunc(shelf, func(i Item) bool { return i.Usable() && (i.Price == nil || *i.Price == 0) && is(i) })
+	}
+	var lacks []string
+	if m.Family != "cup" && m.Contact != method.Dilution && !have(func(i Item) bool { return slices.Contains(i.Methods(), m.ID) }) {
+		lacks = append(lacks, "a "+m.Needs[0])
+	}
+	for _, what := range s.Consumables {
+		if strings.Contains(what, "paper") && !strings.Contains(what, "cloth") && !have(func(i Item) bool {
+			return i.Kind == Filter && (i.Type == what || strings.TrimPrefix(what, "thick ") == i.Type)
+		}) {
+			lacks = append(lacks, what+"s")
+		}
+	}
+	if s.GrindUm > 0 && !groundAhead && !have(func(i Item) bool { return i.Kind == Grinder }) {
+		lacks = append(lacks, "a grinder")
+	}
+	return strings.Join(lacks, ", ")
 }
 
 // Inside is whether one thing goes into another for packing: a cup, a pot, a

@@ -1,11 +1,15 @@
 package gear
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"apodemos/core/brew"
+	"apodemos/core/method"
 )
 
 func TestTheStarterShelfIsSound(t *testing.T) {
@@ -191,4 +195,59 @@ func TestNesting(t *testing.T) {
 			}
 		}
 	})
+}
+
+func TestWhatTheShelfLacks(t *testing.T) {
+	lacks := func(shelf []Item, id, school string, ahead bool) string {
+		m, ok := method.ByID(id)
+		require.True(t, ok)
+		s, ok := m.School(school)
+		require.True(t, ok)
+		return Lacks(shelf, m, s, ahead)
+	}
+	all := Starter()
+	assert.Empty(t, lacks(nil, "cone", "", false), "of an empty shelf nothing is known")
+	for _, m := range method.All {
+		for _, s := range m.Schools {
+			if m.ID != "tank-dripper" {
+				assert.Empty(t, Lacks(all, m, s, false), m.ID)
+			}
+		}
+	}
+	assert.Equal(t, "a tank dripper, papers", lacks(all, "tank-dripper", "", false))
+	drop := func(is func(Item) bool) []Item { return slices.DeleteFunc(slices.Clone(all), is) }
+	assert.Equal(t, "cone papers", lacks(drop(func(i Item) bool { return i.Type == "cone paper" }), "cone", "", false))
+	noGrinder := drop(func(i Item) bool { return i.Kind == Grinder })
+	assert.Equal(t, "a grinder", lacks(noGrinder, "pot", "", false))
+	assert.Empty(t, lacks(noGrinder, "pot", "", true), "ground at home")
+	worn := slices.Clone(all)
+	for i := range worn {
+		if worn[i].Kind == Brewer {
+			worn[i].Condition = "broken"
+		}
+	}
+	assert.Equal(t, "a cone dripper", lacks(worn, "cone", "", false))
+}
+
+// The figures of a kit go into the request of a brew, and nothing else does.
+func TestGearIntoARequest(t *testing.T) {
+	var r brew.Request
+	for _, it := range Starter() {
+		switch it.Name {
+		case "Titanium pot, 1 L", "Hand grinder", "Insulated mug", "Spirit burner with screen", "Hand press":
+			it.Into(&r)
+		}
+	}
+	assert.Equal(t, 1000.0, *r.Vessel.CapacityMl)
+	assert.Equal(t, "titanium", *r.Vessel.Material)
+	assert.Equal(t, 37.0, *r.Grinder.UmPerClick)
+	assert.True(t, *r.Cup.Insulated)
+	assert.Equal(t, "spirit", *r.Heat.Burner)
+	assert.Equal(t, 250.0, *r.Brewer.CapacityMl)
+	r.Method = "hand-press"
+	_, err := brew.Compute(r)
+	assert.NoError(t, err)
+	urn := brew.Request{Heat: brew.Heat{SuppliedC: p(92)}}
+	Item{Kind: Burner, Type: "canister", MassG: 1}.Into(&urn)
+	assert.Nil(t, urn.Heat.Burner, "there is an urn")
 }

@@ -1309,6 +1309,8 @@ export interface components {
             hands_s: number | null;
             /** @description Inside the published window of extraction and strength */
             in_window: boolean;
+            /** @description What the shelf lacks for it; empty when nothing, or when the shelf is empty */
+            lacks: string;
             method: string;
             possible: boolean;
             school: string;

@@ -2,7 +2,7 @@ import { scaleLinear } from "d3-scale";
 import { useId } from "react";
 import type { Schemas } from "../api/client";
 import { useSettings } from "../app/settings";
-import { figure, inWords, unitOf } from "../units/units";
+import { inWords, toShown, unitOf } from "../units/units";
 
 type Kit = Schemas["Kit"];
 
@@ -25,10 +25,12 @@ export function Front({
   const { system } = useSettings();
   const id = useId();
   const all = shown ? [...front, shown] : front;
-  const masses = all.map((k) => k.mass_g);
+  const mass = (k: Kit) => toShown(k.mass_g, "g", system);
+  const masses = all.map(mass);
+  const room = toShown(30, "g", system);
   const cups = all.map((k) => k.cup);
   const x = scaleLinear()
-    .domain([Math.min(...masses) - 30, Math.max(...masses) + 30])
+    .domain([Math.min(...masses) - room, Math.max(...masses) + room])
     .range([box.left + 8, box.right - 8]);
   const low = Math.min(...cups);
   const y = scaleLinear()
@@ -53,7 +55,7 @@ export function Front({
           <g key={v}>
             <line className="sc-grid" x1={x(v)} x2={x(v)} y1={box.top} y2={box.bottom} />
             <text className="sc-tick" x={x(v)} y={box.bottom + 13} textAnchor="middle">
-              {figure(v, "g", system).text}
+              {v.toLocaleString("en")}
             </text>
           </g>
         ))}
@@ -84,7 +86,7 @@ export function Front({
               onClick={() => onPick(k)}
               onKeyDown={(e) => (e.key === "Enter" || e.key === " ") && (e.preventDefault(), onPick(k))}
             >
-              <circle cx={x(k.mass_g)} cy={y(k.cup)} r={r(k.minutes)}>
+              <circle cx={x(mass(k))} cy={y(k.cup)} r={r(k.minutes)}>
                 <title>{words(k)}</title>
               </circle>
             </g>
@@ -92,7 +94,7 @@ export function Front({
         {shown && (
           <path
             className="front-shown"
-            d={`M${x(shown.mass_g)},${y(shown.cup) - 15} l5,-7 h-10 z`}
+            d={`M${x(mass(shown))},${y(shown.cup) - 15} l5,-7 h-10 z`}
             aria-hidden="true"
           />
         )}

@@ -7,7 +7,7 @@ import { inWords } from "../units/units";
 type Line = TripResult["lines"][number];
 
 const LEFT = 128;
-const RIGHT = 64;
+const RIGHT = 82;
 const ROW = 62;
 
 const colour = (id: string) =>

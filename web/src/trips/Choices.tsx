@@ -64,6 +64,7 @@ export function Choices({ conditions, people, catalogue, busy, onChoose }: Props
                     <tr key={s.id} className={c.possible ? "" : "choose-no"}>
                       <td className="choose-school">
                         {s.name} <span className="quiet">{s.why}</span>
+                        {c.lacks && <span className="lacks"> Not on your shelf: {c.lacks}.</span>}
                       </td>
                       {c.possible ? (
                         <>
