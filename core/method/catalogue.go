@@ -38,7 +38,7 @@ var pot = Method{
 			ID: "cold-first-boil", Name: "Cold start, off at the first boil",
 			Why:        "Coffee and water come up together and are taken off as it boils: round, less acid. Choose it for very coarse coffee and a pot that can be watched.",
 			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 1150, Temps: Temps{0, 0, 0}, WaitCover: heat.Open,
-			LeftBehindMl: 40, SplashMl: 40, FillFresh: 0.65, FillRested: 0.75, Access: 0.9, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
+			LeftBehindMl: 40, SplashMl: 40, FillFresh: 0.65, FillRested: 0.75, Access: 1.2, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				prep("dose", "weigh, grind", "Weigh {dose} of coffee and grind it as coarse as it goes.", 75),
 				do("coffee-in", "coffee in", "Coffee into the cold water. Lid on.", 0, 20),
@@ -54,7 +54,7 @@ var pot = Method{
 			ID: "warm-boil", Name: "Warm water, then a boil",
 			Why:        "Coffee into warm water, stirred once, and two minutes at a rolling boil: strong, rounded, hot. Choose it in the cold, for a crowd, over a fire.",
 			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 1050, Temps: Temps{0, 0, 0}, WaitCover: heat.Open, CoffeeAtC: 50, BoilS: 120,
-			LeftBehindMl: 40, FillFresh: 0.6, FillRested: 0.7, Access: 1, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
+			LeftBehindMl: 40, FillFresh: 0.6, FillRested: 0.7, Access: 1.5, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
 				do("coffee-in", "coffee in", "Coffee into the warm water. Stir once.", 0, 20),
@@ -69,7 +69,7 @@ var pot = Method{
 			ID: "cold-unstirred", Name: "Cold start, never stirred, short boil",
 			Why:        "The coffee lies on cold water and is never stirred; one minute at a gentle boil once the foam is bare. Choose it over a fire, with patience, for a soft cup.",
 			RatioGPerL: 70, RatioSource: "common practice: made strong in a low pot, diluted afterwards", GrindUm: 1050, Temps: Temps{0, 0, 0}, WaitCover: heat.Open, BoilS: 60,
-			LeftBehindMl: 40, SplashMl: 30, FillFresh: 0.5, FillRested: 0.66, Access: 0.8, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
+			LeftBehindMl: 40, SplashMl: 30, FillFresh: 0.5, FillRested: 0.66, Access: 1.2, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
 				do("coffee-on", "coffee on top", "Pour the coffee on top of the cold water. Do not stir.", 0, 20),

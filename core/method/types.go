@@ -148,7 +148,8 @@ type School struct {
 	FlameS float64
 	Milk   float64 // condensed milk, g a cup
 	// Access scales the extraction: 1 for steeped and stirred, less where water
-	// reaches the grounds badly.
+	// reaches the grounds badly, more where a rolling boil stirs it all the while
+	// (from memory).
 	Access float64
 	// Adjust is what makes up for cooler water by default: "time" where the
 	// time is free, "grind" where it is not, "none" where the school's own rule

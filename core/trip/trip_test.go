@@ -360,3 +360,135 @@ func BenchmarkTrip(b *testing.B) {
 		}
 	}
 }
+
+// By hand: what is bought in a later leg is its need, less what is left of the
+// one before.
+func TestBuyingByLegs(t *testing.T) {
+	in := two()
+	in.Supplies.Spare = ptr(0.0)
+	in.Supplies.Canister = &CarriedCanister{CapacityG: 60, PropanePct: 20, IsobutanePct: 80}
+	in.Stops[1].Facts.Resupply = []string{"coffee", "fuel", "filters"}
+	r := result(t, in)
+	doses := map[int]float64{}
+	for _, b := range r.Brews {
+		doses[b.Stop] += b.DoseG
+	}
+	up := func(v float64) float64 { return math.Ceil(v/5-1e-9) * 5 }
+	first := up(doses[0])
+	var got []float64
+	for _, b := range r.Buy {
+		if b.ID == "coffee" {
+			got = append(got, b.Amount)
+		}
+	}
+	require.Len(t, got, 2)
+	assert.InDelta(t, first, got[0], 1e-9)
+	assert.InDelta(t, up(doses[1]-(first-doses[0])), got[1], 1e-9)
+	assert.Len(t, r.Canisters, 2, "one from home and one from the saddle")
+	assert.Equal(t, 1, r.Canisters[1].From)
+	task := ""
+	for _, x := range r.Tasks {
+		if x.ID == "buy:filter:cone paper:1" {
+			task = x.Text
+		}
+	}
+	assert.Equal(t, "Buy 3 cone papers at Saddle.", task)
+}
+
+// By hand: soft water is given 68 mg/L of hardness and 40 of alkalinity, from
+// memory: 2.463 · 68 = 167 mg of Epsom salt and 1.679 · 40 = 67 mg of baking soda
+// a litre poured.
+func TestMineralsByHand(t *testing.T) {
+	in := two()
+	in.Stops = in.Stops[:1]
+	in.Supplies.Minerals = ptr(true)
+	in.Stops[0].Brews[0].Request.Water.TDSMgL = ptr(10.0)
+	r := result(t, in)
+	litres := 450 / (1000/65.0 - 2) / 65
+	assert.InDelta(t, 0.1675*litres, *r.Totals.EpsomG, 1e-3)
+	assert.InDelta(t, 0.0672*litres, *r.Totals.SodaG, 1e-3)
+	in.Stops[0].Brews[0].Request.Water.TDSMgL = ptr(150.0)
+	assert.Zero(t, *result(t, in).Totals.EpsomG, "water that has enough gets none")
+}
+
+// Doubtful water boils a minute, three above 2,000 m (US CDC), in every batch.
+func TestTreatmentOfATrip(t *testing.T) {
+	in := two()
+	for i := range in.Stops {
+		for j := range in.Stops[i].Brews {
+			in.Stops[i].Brews[j].Request.Water.Treatment = ptr("boil")
+		}
+	}
+	r := result(t, in)
+	assert.InDelta(t, 60, r.Stops[0].TreatS, 1e-9)
+	assert.InDelta(t, 3*2*180, r.Stops[1].TreatS, 1e-9)
+	assert.Greater(t, *r.Totals.TreatG, 3.0)
+	plain := result(t, two())
+	assert.Greater(t, *r.Totals.GasG, *plain.Totals.GasG)
+}
+
+// Wet waste adds up until a bin; caffeine and the morning are the day's.
+func TestWasteCaffeineAndMornings(t *testing.T) {
+	in := two()
+	r := result(t, in)
+	assert.Zero(t, r.Stops[0].WasteG, "the quay has a bin")
+	sum := 0.0
+	for _, b := range r.Brews {
+		if b.Stop == 1 {
+			sum += b.WasteG
+		}
+	}
+	assert.InDelta(t, sum, r.Stops[1].WasteG, 1e-9)
+	require.Len(t, r.DaysOut, 4)
+	day := r.DaysOut[1]
+	assert.Equal(t, 2, day.Brews)
+	assert.InDelta(t, r.Brews[1].Caffeine+r.Brews[2].Caffeine, day.CaffeineMg, 1e-9)
+	assert.InDelta(t, r.Brews[1].TotalS, day.MorningS, 1e-9, "the one at 16:00 is no morning's")
+	assert.InDelta(t, day.CaffeineMg, *r.Totals.CaffeineMg, 1e-9)
+}
+
+// A strip of boiling points round each stop: falling with altitude, the stop's
+// own in the middle.
+func TestStripRoundAStop(t *testing.T) {
+	r := result(t, two())
+	for _, s := range r.Stops {
+		require.Len(t, s.Strip, 5)
+		assert.InDelta(t, s.BoilC, s.Strip[2][1], 1e-9)
+		for i := 1; i < 5; i++ {
+			assert.Less(t, s.Strip[i][1], s.Strip[i-1][1])
+			assert.InDelta(t, 200, s.Strip[i][0]-s.Strip[i-1][0], 1e-9)
+		}
+	}
+}
+
+// The bottles and the battery are filled where that is possible, never over what
+// they hold.
+func TestBottlesAndBatteries(t *testing.T) {
+	in := two()
+	in.Supplies.WaterMl = ptr(1000.0)
+	r := result(t, in)
+	require.NotEmpty(t, r.Shortages)
+	assert.Equal(t, "water", r.Shortages[0].ID)
+	for _, l := range r.Lines {
+		if l.ID == "water" {
+			for _, p := range l.Points {
+				assert.LessOrEqual(t, p.Left, 1000.0)
+			}
+		}
+	}
+	in = two()
+	for i := range in.Stops {
+		for j := range in.Stops[i].Brews {
+			in.Stops[i].Brews[j].Request.Heat.Burner = ptr("element-12v")
+		}
+	}
+	in.Supplies.BatteryWh = ptr(120.0)
+	r = result(t, in)
+	assert.Greater(t, *r.Totals.EnergyWh, 120.0)
+	ids := map[string]bool{}
+	for _, s := range r.Shortages {
+		ids[s.ID] = true
+	}
+	assert.True(t, ids["battery"])
+	assert.Zero(t, *r.Totals.GasG)
+}

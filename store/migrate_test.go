@@ -1,0 +1,175 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"io/fs"
+	"os"
+	"path/filepath"
+	"testing"
+
+	"github.com/pressly/goose/v3"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"apodemos/core/brew"
+	"apodemos/core/gear"
+	"apodemos/core/kit"
+	"apodemos/core/trip"
+)
+
+// A database of the first version is brought up to date with what is in it, and
+// a copy of it is kept.
+func TestAnOldDatabaseIsBroughtUpToDate(t *testing.T) {
+	ctx := context.Background()
+	dir := t.TempDir()
+	path := filepath.Join(dir, FileName)
+	db, err := sql.Open("sqlite", path)
+	require.NoError(t, err)
+	sub, err := fs.Sub(migrations, "migrations")
+	require.NoError(t, err)
+	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub)
+	require.NoError(t, err)
+	_, err = p.UpTo(ctx, 1)
+	require.NoError(t, err)
+	for _, q := range []string{
+		`INSERT INTO trips (id, name, people, starts_on, created_at) VALUES (7, 'Old', 2, '2026-09-05', '2026-01-01T00:00:00Z')`,
+		`INSERT INTO stops (id, trip_id, position, name, day, conditions, created_at) VALUES (9, 7, 1, 'Hut', 1, '{"method":"","place":{"altitude_m":1200}}', '2026-01-01T00:00:00Z')`,
+		`INSERT INTO brews (id, stop_id, name, at, patch, created_at) VALUES (11, 9, 'First', '06:30', '{"method":"cone"}', '2026-01-01T00:00:00Z')`,
+	} {
+		_, err := db.ExecContext(ctx, q)
+		require.NoError(t, err)
+	}
+	require.NoError(t, db.Close())
+
+	s := open(t, dir)
+	got, stops, err := s.Journey(ctx, 7)
+	require.NoError(t, err)
+	assert.Equal(t, "Old", got.Name)
+	assert.Equal(t, trip.Supplies{}, got.Supplies)
+	require.Len(t, stops, 1)
+	require.Len(t, got.Stops[0].Brews, 1)
+	assert.Equal(t, 1200.0, *got.Stops[0].Brews[0].Request.Place.AltitudeM)
+	_, err = trip.Compute(got)
+	assert.NoError(t, err)
+	k, err := s.TripKit(ctx, 7)
+	require.NoError(t, err)
+	assert.Empty(t, k.Items)
+	copies, err := filepath.Glob(path + ".before-*")
+	require.NoError(t, err)
+	assert.Len(t, copies, 1, "the file as it was")
+	info, err := os.Stat(copies[0])
+	require.NoError(t, err)
+	assert.Positive(t, info.Size())
+}
+
+// Morning and day temperatures of a stop reach its brews by the hour; a brew's
+// own wish stays.
+func TestBrewsTakeTheAirOfTheHour(t *testing.T) {
+	ctx := context.Background()
+	s := open(t, t.TempDir())
+	_, stop, b := fill(t, s) // at 06:00
+	st, err := s.Stop(ctx, stop)
+	require.NoError(t, err)
+	st.Facts = trip.Facts{MorningC: ptr(-3.0), DayC: ptr(14.0)}
+	require.NoError(t, s.SetStop(ctx, st))
+	got, err := s.Brew(ctx, b.ID)
+	require.NoError(t, err)
+	assert.Equal(t, -3.0, *got.Request.Place.AirC)
+	late := Brew{StopID: stop, At: "15:00", Request: trip.ConditionsAt(st.Conditions, st.Facts, "15:00")}
+	late.Request.Method = "pot"
+	late, err = s.AddBrew(ctx, late, planned(t, late.Request))
+	require.NoError(t, err)
+	assert.Equal(t, 14.0, *late.Request.Place.AirC)
+	st.Facts.DayC = ptr(20.0)
+	require.NoError(t, s.SetStop(ctx, st))
+	late, err = s.Brew(ctx, late.ID)
+	require.NoError(t, err)
+	assert.Equal(t, 20.0, *late.Request.Place.AirC, "it follows the stop")
+}
+
+// A whole trip is kept, or nothing of it.
+func TestAJourneyIsKeptWholeOrNotAtAll(t *testing.T) {
+	ctx := context.Background()
+	s := open(t, t.TempDir())
+	id, _, _ := fill(t, s)
+	j, _, err := s.Journey(ctx, id)
+	require.NoError(t, err)
+	j.Name = "Again"
+	var plans []*brew.Plan
+	for _, st := range j.Stops {
+		for _, b := range st.Brews {
+			plans = append(plans, planned(t, b.Request))
+		}
+	}
+	again, err := s.AddJourney(ctx, j, plans)
+	require.NoError(t, err)
+	back, _, err := s.Journey(ctx, again)
+	require.NoError(t, err)
+	for i := range back.Stops {
+		for k := range back.Stops[i].Brews {
+			back.Stops[i].Brews[k].ID = j.Stops[i].Brews[k].ID
+		}
+	}
+	assert.Equal(t, j, back)
+
+	before, err := s.Trips(ctx)
+	require.NoError(t, err)
+	ended, cancel := context.WithCancel(ctx)
+	cancel()
+	_, err = s.AddJourney(ended, j, plans)
+	require.Error(t, err)
+	after, err := s.Trips(ctx)
+	require.NoError(t, err)
+	assert.Equal(t, before, after)
+}
+
+func TestTheShelfAndTheKitAreKept(t *testing.T) {
+	ctx := context.Background()
+	dir := t.TempDir()
+	s := open(t, dir)
+	id, _, _ := fill(t, s)
+	ids, err := s.AddGear(ctx, gear.Starter())
+	require.NoError(t, err)
+	assert.Len(t, ids, len(gear.Starter()))
+	want := TripKit{Wishes: kit.Wishes{Fallback: true, MassG: ptr(900.0)}, Items: ids[:3], Packed: []string{"bags"}, Lost: []Lost{{Item: ids[0], Stop: 1}}}
+	require.NoError(t, s.SetTripKit(ctx, id, want))
+	require.NoError(t, s.DeleteGear(ctx, ids[5]))
+	require.NoError(t, s.Close())
+	s = open(t, dir)
+	got, err := s.TripKit(ctx, id)
+	require.NoError(t, err)
+	assert.Equal(t, want, got)
+	shelf, err := s.Gear(ctx)
+	require.NoError(t, err)
+	assert.Len(t, shelf, len(ids)-1)
+	it, err := s.GearItem(ctx, ids[0])
+	require.NoError(t, err)
+	first := gear.Starter()[0]
+	first.ID = ids[0]
+	assert.Equal(t, first, it)
+	_, err = s.GearItem(ctx, ids[5])
+	assert.ErrorIs(t, err, ErrNotFound)
+	require.NoError(t, s.RestoreGear(ctx, ids[5]))
+}
+
+// Several brews change together or none does.
+func TestBrewsChangeTogether(t *testing.T) {
+	ctx := context.Background()
+	s := open(t, t.TempDir())
+	_, stop, a := fill(t, s)
+	b, err := s.AddBrew(ctx, Brew{StopID: stop, Request: a.Request}, planned(t, a.Request))
+	require.NoError(t, err)
+	a.Request.Method, b.Request.Method = "pot", "pot"
+	stale := b
+	stale.Revision = 99
+	plans := []*brew.Plan{planned(t, a.Request), planned(t, b.Request)}
+	assert.ErrorIs(t, s.SetBrews(ctx, []Brew{a, stale}, plans), ErrConflict)
+	got, err := s.Brew(ctx, a.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "cone", got.Request.Method)
+	require.NoError(t, s.SetBrews(ctx, []Brew{a, b}, plans))
+	got, err = s.Brew(ctx, b.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "pot", got.Request.Method)
+}
