@@ -3,7 +3,13 @@ import type { TripResult } from "../api/client";
 import { steps } from "./RunDown";
 
 type Line = TripResult["lines"][number];
-const point = (day: number, left: number, why: "start" | "bought" | "brew") => ({ stop: 0, day, left, why, name: "" });
+const point = (day: number, left: number, why: "start" | "bought" | "brew") => ({
+  stop: 0,
+  day,
+  left,
+  why,
+  name: "",
+});
 
 describe("what runs down", () => {
   it("spreads what happens on one day over it, in order", () => {
