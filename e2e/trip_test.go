@@ -7,6 +7,7 @@ import (
 	"net/http"
 	"os"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"testing"
 	"time"
@@ -176,4 +177,21 @@ func TestArrangingATrip(t *testing.T) {
 	p.see("Duplicate")
 	p.click("Archive")
 	p.see("Show archived trips")
+}
+
+// The trip sheet prints a page a stop at most, on A5, and a plan on one or two.
+func TestWhatIsPrinted(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	pages := func(size chromedp.PaperSize) int {
+		pdf, err := chromedp.Run(p.ctx, chromedp.PrintToPDF(chromedp.PDFPaper(size)))
+		require.NoError(t, err)
+		return len(regexp.MustCompile(`/Type\s*/Page[^s]`).FindAll(pdf, -1))
+	}
+	p.open("/trips/1/sheet")
+	p.see("If you end up at")
+	assert.Equal(t, 1+9, pages(chromedp.PaperA5), "a front page, and a page a stop")
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Boils here at")
+	assert.LessOrEqual(t, pages(chromedp.PaperA4), 2)
 }

@@ -239,7 +239,7 @@ func days(list []place, p *Proposal, say func(string, ...any)) {
 	zoned := false
 	last := 1
 	for i, c := range list {
-		s := StopFile{Name: short(c.name, 120), Note: c.note, Km: math.Round(c.km*10) / 10, Facts: trip.Facts{Lat: &list[i].lat, Lon: &list[i].lon}}
+		s := StopFile{Name: short(c.name, 120), Note: c.note, Km: math.Min(math.Round(c.km*10)/10, 40000), Facts: trip.Facts{Lat: &list[i].lat, Lon: &list[i].lon}}
 		if s.Name == "" {
 			s.Name = fmt.Sprintf("Km %.0f", c.km)
 		}

@@ -1,5 +1,5 @@
 import { Button, Segmented } from "antd";
-import { useState } from "react";
+import { useLayoutEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import type { Catalogue, TripOut, TripPlan } from "../api/client";
 import { useCatalogue, useTrip, useTripPlan } from "../api/queries";
@@ -52,7 +52,7 @@ function Sheet({ trip, plan, catalogue }: { trip: TripOut; plan: TripPlan; catal
       </div>
       <Front trip={trip} r={r} />
       {trip.stops.map((_, i) => (
-        <StopSheet key={i} trip={trip} r={r} index={i} catalogue={catalogue} />
+        <StopSheet key={`${i}-${size}`} trip={trip} r={r} index={i} catalogue={catalogue} size={size} />
       ))}
     </div>
   );
@@ -121,25 +121,52 @@ function Front({ trip, r }: { trip: TripOut; r: Result }) {
   );
 }
 
+// What a page has room for within its margins, in CSS pixels, and the smallest
+// letters that are still read by headlamp.
+const page = { a5: { room: 690, letters: 10.5 }, a4: { room: 1010, letters: 12.5 } };
+const smallest = 7;
+
+/** Letters as large as they can be with all of a stop on one page. */
+function useFit(size: "a5" | "a4", on: unknown) {
+  const ref = useRef<HTMLElement>(null);
+  useLayoutEffect(() => {
+    const el = ref.current;
+    if (!el) return;
+    const inside = () => {
+      const css = getComputedStyle(el);
+      const last = el.lastElementChild?.getBoundingClientRect().bottom ?? 0;
+      return last - el.getBoundingClientRect().top - parseFloat(css.paddingTop);
+    };
+    for (let px = page[size].letters; px >= smallest; px -= 0.25) {
+      el.style.fontSize = `${px}px`;
+      if (inside() <= page[size].room) break;
+    }
+  }, [size, on]);
+  return ref;
+}
+
 function StopSheet({
   trip,
   r,
   index,
   catalogue,
+  size,
 }: {
   trip: TripOut;
   r: Result;
   index: number;
   catalogue: Catalogue;
+  size: "a5" | "a4";
 }) {
   const { system } = useSettings();
+  const ref = useFit(size, r);
   const s = trip.stops[index];
   const t = r.stops[index];
   if (!s || !t) return null;
   const seen = new Set<number>();
   const brews = r.brews.filter((b) => b.stop === index && !seen.has(b.id) && seen.add(b.id));
   return (
-    <article className={brews.length > 2 ? "leaf leaf-dense" : "leaf"}>
+    <article ref={ref} className={brews.length > 2 ? "leaf leaf-dense" : "leaf"}>
       <header>
         <h1>{t.name}</h1>
         <p>
