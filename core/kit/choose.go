@@ -28,7 +28,7 @@ func Choose(t trip.Trip, shelf []gear.Item, w Wishes) (*Answer, error) {
 	f := in.search(false)
 	c := &Answer{Front: []Kit{}, Reasons: []quantity.Phrase{}, Excluded: []Excluded{}, Blocked: []Blocked{}, Limits: []quantity.Phrase{}, Joints: []gear.Joint{}, Nests: []gear.Nest{},
 		Kits: f.kits, Proven: true, Said: []string{
-			"A kit has one pot or kettle, one burner, one grinder, one scale and one kind of cup at most, and up to three brewers; each brew is made in the way that gives the best cup with it.",
+			"A kit has one pot or kettle, one burner, one grinder, one scale and one kind of cup at most, and up to three brewers; each brew is made in the way that the weighting likes best.",
 			"Cups are for the people of the trip; guests bring their own.",
 			"Cold concentrate is left out: it is made at home. Points of the cup, mess and parts are judgement, from memory.",
 			"What a school makes of a brew is planned in a middling pot; only heating and fuel are worked out for each pot and burner.",
@@ -133,7 +133,7 @@ func (in *instance) itemsOf(e *entry) []int {
 	return list
 }
 
-// chosen is the way that a kit makes a demand, as evaluate takes it.
+// chosen is the way that a kit makes a demand, as the search takes it.
 func (in *instance) chosen(e *entry, i int) way {
 	best, _ := in.ranked(e, i)
 	return best
@@ -204,6 +204,34 @@ func (in *instance) name(e *entry) string {
 		return "cups alone"
 	}
 	return strings.Join(names, " with ")
+}
+
+// versus names a kit beside the best: by its brewers where they are others, else
+// by what else is different.
+func (in *instance) versus(e, best *entry) string {
+	if !slices.Equal(e.brewers, best.brewers) {
+		return in.name(e)
+	}
+	a, b := in.itemsOf(e), in.itemsOf(best)
+	list := func(these, not []int) string {
+		var names []string
+		for _, k := range these {
+			if !slices.Contains(not, k) {
+				names = append(names, lower(in.items[k].Name))
+			}
+		}
+		return strings.Join(names, " and ")
+	}
+	with, without := list(a, b), list(b, a)
+	switch {
+	case with == "" && without == "":
+		return in.name(e)
+	case with == "":
+		return "the same without " + without
+	case without == "":
+		return "the same and " + with
+	}
+	return "the same with " + with + " in place of " + without
 }
 
 func lower(s string) string {
@@ -329,12 +357,12 @@ func (in *instance) reasons(c *Answer, f *found) {
 		}
 	}
 	if light.p[oMass] < b.p[oMass]-1 {
-		say("The lightest kit that serves them all, "+in.name(light)+", saves {0} and costs {1} points of the cup.", g(b.p[oMass]-light.p[oMass]), num(light.p[oCup]-b.p[oCup]))
+		say("The lightest kit that serves them all, "+in.versus(light, b)+", saves {0} and costs {1} points of the cup.", g(b.p[oMass]-light.p[oMass]), num(light.p[oCup]-b.p[oCup]))
 	} else {
 		say("No kit that serves them all is lighter.")
 	}
 	if cup.p[oCup] < b.p[oCup]-0.05 {
-		say("The best cups, {0} points, come from "+in.name(cup)+", for {1} more.", num(100-cup.p[oCup]), g(cup.p[oMass]-b.p[oMass]))
+		say("The best cups, {0} points, come from "+in.versus(cup, b)+", for {1} more.", num(100-cup.p[oCup]), g(cup.p[oMass]-b.p[oMass]))
 	} else {
 		say("No kit makes better cups.")
 	}

@@ -61,7 +61,8 @@ type base struct {
 
 // way is the best way of a demand with one brewer on a base.
 type way struct {
-	option  int // none when there is none
+	option  int     // none when there is none
+	cost    float64 // weighted
 	cup     float64
 	mass    float64 // g carried for it over the stay
 	minutes float64
@@ -191,14 +192,13 @@ func (in *instance) order(t *table) {
 	cols := len(in.brewers) + 1
 	t.rank, t.parts = make([]int16, len(t.ways)*cols), make([]point, len(t.ways)*cols)
 	for i, row := range t.ways {
-		share := in.demands[i].times / in.weight
 		for c := range row {
 			w := &row[c]
 			if w.option == none {
 				t.rank[i*cols+c] = never
 				continue
 			}
-			t.parts[i*cols+c] = point{w.mass, (100 - w.cup) * share, w.minutes * share, w.fuss * share}
+			t.parts[i*cols+c] = in.part(i, *w)
 			var before int16
 			for o := range row {
 				// Of equals the one without a brewer comes first, then the first.
@@ -211,17 +211,18 @@ func (in *instance) order(t *table) {
 	}
 }
 
-// better orders ways: the better cup first, then the quicker, then the first.
+// better orders ways by what the weighting makes of them, then by the cup, and
+// then the first stays.
 func better(a, b way) bool {
 	switch {
 	case a.option == none:
 		return false
 	case b.option == none:
 		return true
-	case a.cup != b.cup:
-		return a.cup > b.cup
+	case a.cost != b.cost:
+		return a.cost < b.cost
 	}
-	return a.minutes < b.minutes
+	return a.cup > b.cup
 }
 
 // counted reports whether an item is part of a base or a brewer.
@@ -321,7 +322,14 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 	}
 	w.minutes = seconds / 60
 	w.fuss = 2*o.tidy + 2*b2f(o.papers > 0)
+	w.cost = in.weights.of(in.part(di, w))
 	return w, true
+}
+
+// part is what a way adds to the objectives of a kit.
+func (in *instance) part(di int, w way) point {
+	share := in.demands[di].times / in.weight
+	return point{w.mass, (100 - w.cup) * share, w.minutes * share, w.fuss * share}
 }
 
 // carriedIn is the mass of a burner's fuel with what it is carried in, over its

@@ -6,7 +6,7 @@ from scipy.optimize import milp, LinearConstraint, Bounds
 from scipy.sparse import coo_matrix
 
 d = json.load(sys.stdin)
-B, K = len(d["bases"]), len(d["brewers"])
+K = len(d["brewers"])
 cost, lo, hi, rows, cols, vals = [], [], [], [], [], []
 
 def var(c):
@@ -25,22 +25,14 @@ row([(v, 1) for v in y], 0, d["most"])
 for i in range(len(d["bases"][0]["ways"])):
     every = []
     for n, b in enumerate(d["bases"]):
-        ways = [(k, w) for k, w in enumerate(b["ways"][i]) if w]
-        # The best cup first, then the quicker; without a brewer first of equals.
-        ways.sort(key=lambda kw: (-kw[1]["cup"], kw[1]["min"], (kw[0] + 1) % (K + 1)))
-        x = {}
-        for k, w in ways:
-            x[k] = var(w["cost"])
-            row([(x[k], 1), (z[n], -1)], -1, 0)
+        for k, c in enumerate(b["ways"][i]):
+            if c is None:
+                continue
+            x = var(c)                       # this base, made with this brewer or with none
+            row([(x, 1), (z[n], -1)], -1, 0)
             if k < K:
-                row([(x[k], 1), (y[k], -1)], -1, 0)
-        for at, (k, w) in enumerate(ways):
-            for better, _ in ways[:at]:
-                if better < K:
-                    row([(x[k], 1), (y[better], 1)], 0, 1)
-                else:
-                    row([(x[k], 1)], 0, 0)       # it needs no brewer, so it is always there
-        every += list(x.values())
+                row([(x, 1), (y[k], -1)], -1, 0)
+            every.append(x)
     row([(v, 1) for v in every], 1, 1)
 A = coo_matrix((vals, (rows, cols)), shape=(len(lo), len(cost)))
 r = milp(np.array(cost), constraints=LinearConstraint(A, lo, hi), bounds=Bounds(0, 1), integrality=np.ones(len(cost)), options={"mip_rel_gap": 0})
