@@ -299,3 +299,16 @@ func selectOption(name, label string) []chromedp.Action[chromedp.Void] {
 	pick := chromedp.CSS(fmt.Sprintf(`.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option[title=%q]`, label))
 	return []chromedp.Action[chromedp.Void]{chromedp.Evaluate[chromedp.Void](open), chromedp.WaitVisible(pick), chromedp.Click(pick)}
 }
+
+// undo presses Undo where it says what was done.
+func (p *person) undo(said string) {
+	p.t.Helper()
+	p.until("undo "+said, func() bool {
+		return p.js(fmt.Sprintf(`(() => {
+			const n = [...document.querySelectorAll(".ant-notification-notice")].find(e => e.innerText.includes(%q));
+			const b = n && [...n.querySelectorAll("button")].find(e => e.innerText === "Undo");
+			b?.click();
+			return b ? "yes" : "";
+		})()`, said)) == "yes"
+	})
+}

@@ -206,6 +206,13 @@ func (in *instance) name(e *entry) string {
 	return strings.Join(names, " with ")
 }
 
+func either(is bool, yes, no string) string {
+	if is {
+		return yes
+	}
+	return no
+}
+
 // versus names a kit beside the best: by its brewers where they are others, else
 // by what else is different.
 func (in *instance) versus(e, best *entry) string {
@@ -349,7 +356,7 @@ func (in *instance) reasons(c *Answer, f *found) {
 		c.Reasons = append(c.Reasons, quantity.Say(template, v...))
 	}
 	b := f.best
-	say(upper(in.name(b))+" serves all {0} brews: cups of {1} points on average, {2} to carry, {3} a brew.", num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), mins(b.p[oTime]))
+	say(upper(in.name(b))+" serves "+either(in.weight == 1, "the one brew", "all {0} brews")+": cups of {1} points on average, {2} to carry, {3} a brew.", num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), mins(b.p[oTime]))
 	light, cup := &f.front[0], &f.front[0]
 	for i := range f.front {
 		if f.front[i].p[oCup] < cup.p[oCup]-1e-9 {

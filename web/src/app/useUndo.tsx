@@ -12,7 +12,7 @@ export function useOfferUndo() {
       key,
       title,
       duration: 20,
-      placement: "bottomRight",
+      placement: "bottomLeft",
       actions: (
         <Button
           type="primary"

@@ -146,8 +146,10 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                   { items: best.items, wishes },
                   {
                     onSuccess: (a) =>
-                      offer(`apply-${trip.id}`, `${a.before.length} brews are planned with this kit`, () =>
-                        Promise.all(a.before.map(({ id, ...b }) => saveBrew(id, b))),
+                      offer(
+                        `apply-${trip.id}`,
+                        `${a.before.length} ${a.before.length === 1 ? "brew is" : "brews are"} planned with this kit`,
+                        () => Promise.all(a.before.map(({ id, ...b }) => saveBrew(id, b))),
                       ),
                   },
                 )

@@ -75,8 +75,10 @@ function Shelf({ gear }: { gear: Item[] }) {
               setError(undefined);
               read.mutate(f, {
                 onSuccess: (ids) =>
-                  offer("gear-import", `${ids.length} things are on the shelf now`, () =>
-                    Promise.all(ids.map((id) => remove("gear", id))),
+                  offer(
+                    "gear-import",
+                    `${ids.length} ${ids.length === 1 ? "thing is" : "things are"} on the shelf now`,
+                    () => Promise.all(ids.map((id) => remove("gear", id))),
                   ),
                 onError: (e) => setError(e instanceof Error ? e : new Error(String(e))),
               });

@@ -1,0 +1,128 @@
+package e2e
+
+import (
+	"bufio"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// startOwn starts "apodemos serve" with no data yet.
+func startOwn(t *testing.T) *program {
+	cmd := exec.Command(binary, "serve", "--data", t.TempDir(), "--listen", "127.0.0.1:0")
+	out, err := cmd.StdoutPipe()
+	require.NoError(t, err)
+	require.NoError(t, cmd.Start())
+	line, err := bufio.NewReader(out).ReadString('\n')
+	require.NoError(t, err)
+	p := &program{cmd, address.FindString(line)}
+	t.Cleanup(p.stop)
+	return p
+}
+
+// From nothing: every empty page says what to do next, and by hand a first trip
+// with a stop, a forecast, a brew and a kit comes of it.
+func TestAFirstTripFromNothing(t *testing.T) {
+	app := startOwn(t)
+	p := sit(t, app.base)
+	p.open("/")
+	p.see("No trip yet. Name one below")
+	p.fill("Name", "Over the ridge")
+	p.click("Make the trip")
+	p.see("No stop yet.")
+	p.click("Provisions")
+	p.see("No brew is planned yet.")
+	p.click("Schedule")
+	p.see("Nothing to do yet")
+	p.click("Kit")
+	p.see("The shelf is empty.")
+	p.click("Put your gear on it")
+	p.see("Nothing on the shelf yet.")
+	p.click("Begin with plain gear")
+	p.see("Cone dripper, plastic")
+	p.click("Kit")
+	p.see("No brew is planned on this trip yet.")
+
+	p.click("Route")
+	p.see("No stop yet.")
+	p.click("Change the trip")
+	p.see("What is carried")
+	p.do(chromedp.Evaluate[chromedp.Void](`(() => { const e = document.getElementById("trip-starts"); const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set; set.call(e, "2027-01-20"); e.dispatchEvent(new Event("input", {bubbles: true})); })()`))
+	p.click("Save the trip")
+	p.see("from 2027-01-20")
+	p.click("Add a stop")
+	p.see("Ask the simulated terrain")
+	p.fill("Name", "Ridge camp")
+	p.fill("Altitude", "2600")
+	p.fill("Latitude", "46")
+	p.fill("Longitude", "8")
+	p.fill("Days of the stay", "2")
+	p.click("Ask the simulated terrain and forecast")
+	p.see("from the simulated forecast")
+	cold := p.js(`document.getElementById("stop-morning_c").value`)
+	assert.NotEmpty(t, cold)
+	p.fill("Air from 10:00", "3")
+	p.click("Ask the simulated terrain and forecast")
+	assert.Equal(t, "3", p.js(`document.getElementById("stop-day_c").value`), "what one has set stays")
+	p.do(selectOption("stop-water_source", "none here: carried in")...)
+	p.click("Add the stop")
+	p.see("carried in")
+	p.clickKind("Ridge camp", "td a")
+	p.see("Plan a brew here")
+	p.click("Plan Steeped or boiled pot: Steeped, filter grind, skimmed")
+	p.see("Boils here at")
+	assert.InDelta(t, 91.3, number(t, p.figure("boil_c")), 0.8)
+
+	// The stay is split in two, and it is undone.
+	p.click("Route")
+	p.see("Ridge camp")
+	p.click("More for Ridge camp")
+	p.clickKind("Split the stay in two", "[role=menuitem]")
+	p.see("Ridge camp (2)")
+	p.undo("Ridge camp is two stops now")
+	p.seeNot("Ridge camp (2)")
+	p.click("Kit")
+	p.see("serves all 2 brews")
+	p.click("Plan the brews with it")
+	p.see("1 brew is planned with this kit")
+}
+
+// Gear comes in as CSV, all of it or none, and goes off again by Undo.
+func TestGearFromCSV(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.expectError("422")
+	file := func(text string) string {
+		path := filepath.Join(t.TempDir(), "gear.csv")
+		require.NoError(t, os.WriteFile(path, []byte(text), 0o600))
+		return path
+	}
+	p.open("/shelf")
+	p.see("30 things")
+	p.do(chromedp.SetUploadFiles(chromedp.CSS("#gear-file"), []string{file("name;kind;mass_g\nTin cup;cup;61,5\nLead cup;cup;-3\n")}))
+	p.see("CSV, line 3: mass_g: -3 is not allowed")
+	p.see("30 things")
+	p.do(chromedp.SetUploadFiles(chromedp.CSS("#gear-file"), []string{file("name;kind;mass_g;rim_mm\nTin cup;cup;61,5;72\n")}))
+	p.see("31 things")
+	p.see("rim 72 mm")
+	p.undo("1 thing is on the shelf now")
+	p.see("30 things")
+
+	// A wrong figure says what is allowed, and nothing typed is lost.
+	p.click("Enamel cup")
+	p.see("Change Enamel cup")
+	p.fill("Rim, inside", "95")
+	p.click("Save it")
+	p.see("the rim is wider inside (95 mm) than the whole (82 mm)")
+	p.fill("Rim, inside", "79")
+	p.click("Save it")
+	p.see("Enamel cup is changed")
+	p.see("rim 79 mm")
+	p.do(chromedp.KeyEvent(kb.Escape))
+}
