@@ -1,0 +1,351 @@
+package kit
+
+import (
+	"math"
+	"slices"
+	"strings"
+)
+
+// Fuel is carried with a reserve and in something. Common practice; the
+// container from memory: 0.6 g of steel to a gram of gas, 0.15 of a bottle.
+const (
+	fuelReserve = 1.2
+	gasCan      = 1.6
+	bottle      = 1.15
+	paperG      = 1.5
+)
+
+// point is the four objectives, all to be small.
+type point [4]float64
+
+// The objectives.
+const (
+	oMass = iota // g
+	oCup         // points short of 100, mean
+	oTime        // min, mean
+	oFuss
+)
+
+// beats reports whether a is no worse than b in all and better in one.
+func (a point) beats(b point) bool {
+	better := false
+	for i := range a {
+		if a[i] > b[i]+1e-9 {
+			return false
+		}
+		better = better || a[i] < b[i]-1e-9
+	}
+	return better
+}
+
+func (a point) same(b point) bool {
+	for i := range a {
+		if math.Abs(a[i]-b[i]) > 1e-9 {
+			return false
+		}
+	}
+	return true
+}
+
+func (w Weights) of(p point) float64 {
+	return w.Mass*p[oMass]/100 + w.Cup*p[oCup] + w.Time*p[oTime] + w.Fuss*p[oFuss]
+}
+
+// base is what a kit has one of, or none.
+type base struct {
+	vessel, burner, grinder, scale, cup int
+	support                             bool
+}
+
+// way is the best way of a demand with one brewer on a base.
+type way struct {
+	option  int     // none when there is none
+	cost    float64 // weighted
+	cup     float64
+	mass    float64 // g carried for it over the stay
+	minutes float64
+	fuss    float64
+	papers  float64
+	paper   int
+	fuelG   float64
+}
+
+// table holds, for a base, the best way of each demand with each brewer; the
+// last column is the ways that need no brewer.
+type table struct {
+	base       base
+	ways       [][]way // [demand][brewer or none]
+	gear       point   // of the base's own items; cup and time of the whole are 0
+	vol, price float64
+	// The same, ready to be summed: the order of a demand's ways from the best,
+	// and what each adds to the objectives. Row by row, a column a brewer.
+	rank  []int16
+	parts []point
+}
+
+func choices(list []int) []int { return append([]int{none}, list...) }
+
+func keep(list []int, gone map[int]int) []int {
+	return slices.DeleteFunc(slices.Clone(list), func(k int) bool { _, is := gone[k]; return is })
+}
+
+// bases lists the combinations of what there is one of. A kit without cups is
+// none.
+func (in *instance) bases() []base {
+	supports := []bool{false}
+	if in.support != none {
+		supports = []bool{false, true}
+	}
+	var out []base
+	for _, v := range choices(in.vessels) {
+		for _, u := range choices(in.burners) {
+			for _, c := range in.cups {
+				if in.items[c].Pieces() < in.people {
+					continue
+				}
+				for _, t := range supports {
+					for _, g := range choices(keep(in.grinders, in.gone)) {
+						for _, s := range choices(keep(in.scales, in.gone)) {
+							b := base{v, u, g, s, c, t}
+							if in.keepsMust(b) {
+								out = append(out, b)
+							}
+						}
+					}
+				}
+			}
+		}
+	}
+	return out
+}
+
+// keepsMust reports whether a base has every item of its kinds that must go.
+func (in *instance) keepsMust(b base) bool {
+	for k := range in.must {
+		if slices.Contains(in.brewers, k) {
+			continue
+		}
+		one := slices.Contains(in.vessels, k) || slices.Contains(in.burners, k) || slices.Contains(in.grinders, k) || slices.Contains(in.scales, k) || slices.Contains(in.cups, k)
+		if one && k != b.vessel && k != b.burner && k != b.grinder && k != b.scale && k != b.cup {
+			return false
+		}
+		if k == in.support && !b.support {
+			return false
+		}
+	}
+	return true
+}
+
+// table works out a base; false when some demand has no way on it.
+func (in *instance) table(b base) (*table, bool) {
+	t := &table{base: b, ways: make([][]way, len(in.demands))}
+	for _, k := range []int{b.vessel, b.burner, b.grinder, b.scale} {
+		in.add(t, k, 1)
+	}
+	in.add(t, b.cup, in.people)
+	if b.support {
+		in.add(t, in.support, 1)
+	}
+	for k := range in.must { // things of other kinds that must go
+		if !in.counted(k) {
+			in.add(t, k, 1)
+		}
+	}
+	cols := len(in.brewers) + 1
+	flat := make([]way, len(in.demands)*cols)
+	for i := range in.demands {
+		row := flat[i*cols : (i+1)*cols]
+		t.ways[i] = row
+		for c := range row {
+			row[c].option = none
+		}
+		any := false
+		for o := range in.demands[i].options {
+			w, ok := in.way(i, o, b)
+			if !ok {
+				continue
+			}
+			any = true
+			col := cols - 1
+			if k := in.demands[i].options[o].brewer; k != none {
+				col = slices.Index(in.brewers, k)
+			}
+			if better(w, row[col]) {
+				row[col] = w
+			}
+		}
+		if !any {
+			return nil, false
+		}
+	}
+	in.order(t)
+	return t, true
+}
+
+// never is the rank of a way that there is not.
+const never = math.MaxInt16
+
+// order ranks the ways of each demand and prepares their sums.
+func (in *instance) order(t *table) {
+	cols := len(in.brewers) + 1
+	t.rank, t.parts = make([]int16, len(t.ways)*cols), make([]point, len(t.ways)*cols)
+	for i, row := range t.ways {
+		for c := range row {
+			w := &row[c]
+			if w.option == none {
+				t.rank[i*cols+c] = never
+				continue
+			}
+			t.parts[i*cols+c] = in.part(i, *w)
+			var before int16
+			for o := range row {
+				// Of equals the one without a brewer comes first, then the first.
+				if better(row[o], *w) || o != c && row[o].option != none && !better(*w, row[o]) && (o == cols-1 || c != cols-1 && o < c) {
+					before++
+				}
+			}
+			t.rank[i*cols+c] = before
+		}
+	}
+}
+
+// better orders ways by what the weighting makes of them, then by the cup, and
+// then the first stays.
+func better(a, b way) bool {
+	switch {
+	case a.option == none:
+		return false
+	case b.option == none:
+		return true
+	case a.cost != b.cost:
+		return a.cost < b.cost
+	}
+	return a.cup > b.cup
+}
+
+// counted reports whether an item is part of a base or a brewer.
+func (in *instance) counted(k int) bool {
+	return k == in.support || slices.Contains(in.brewers, k) || slices.Contains(in.vessels, k) || slices.Contains(in.burners, k) ||
+		slices.Contains(in.grinders, k) || slices.Contains(in.scales, k) || slices.Contains(in.cups, k) || in.items[k].Kind == "filter"
+}
+
+func (in *instance) add(t *table, k int, n float64) {
+	if k == none {
+		return
+	}
+	it := in.items[k]
+	t.gear[oMass] += it.MassG * n
+	t.gear[oFuss] += float64(len(it.Parts))
+	if v, ok := it.VolumeMl(); ok {
+		t.vol += v * n
+	}
+	if it.Price != nil {
+		t.price += *it.Price
+	}
+}
+
+// way is what an option takes on a base; false when it cannot be made there.
+func (in *instance) way(di, oi int, b base) (way, bool) {
+	d, o := &in.demands[di], &in.demands[di].options[oi]
+	if o.grind && b.grinder == none {
+		return way{}, false
+	}
+	if o.fine && b.grinder != none && in.items[b.grinder].Blade {
+		return way{}, false
+	}
+	if o.wantsPot && (b.vessel == none || in.items[b.vessel].Spout) {
+		return way{}, false
+	}
+	cup := in.items[b.cup]
+	if cup.CapacityMl != nil && o.drink > 0.92**cup.CapacityMl {
+		return way{}, false
+	}
+	if o.rests && !b.support {
+		if base, rim := in.items[o.brewer].BaseMm, cup.RimMm; base != nil && rim != nil && *base <= *rim {
+			return way{}, false
+		}
+	}
+	w := way{option: oi, paper: o.paper, papers: o.papers * d.times, cup: o.cup[0]}
+	if cup.Insulated {
+		w.cup = o.cup[1]
+	}
+	seconds := o.afterS
+	if o.hot && !d.urn && !d.socket {
+		vi, ui := b.vessel, b.burner
+		if o.flame && o.brewer != none {
+			vi = none
+		}
+		if d.fire {
+			ui = none
+		}
+		h, ok := in.vu[[4]int{d.like, oi, vi, ui}]
+		if !ok || !h.ok || (!d.fire && ui == none) {
+			return way{}, false
+		}
+		seconds += math.Max(h.seconds, o.prepS) + 40
+		w.fuelG = h.fuelG * d.times
+		if d.ownFuel {
+			w.mass += w.fuelG * fuelReserve * in.carriedIn(ui)
+		}
+	}
+	// By eye where there is no scale, and in a thick stream without a spout.
+	if b.scale == none {
+		if o.pours > 1 {
+			w.cup -= noScale
+		} else {
+			w.cup -= someScale
+		}
+	}
+	if slices.Contains(o.method.Needs, "kettle with a spout") && (b.vessel == none || !in.items[b.vessel].Spout) {
+		w.cup -= noSpout
+	}
+	if b.grinder != none && o.grind {
+		g := in.items[b.grinder]
+		if g.Blade {
+			w.cup -= chopped
+		}
+		if g.DoseG != nil {
+			seconds += (math.Ceil(o.batchG / *g.DoseG) - 1) * fillAgainS * o.batches
+		}
+	}
+	w.cup = math.Max(w.cup, 0)
+	if d.ownCoffee {
+		w.mass += o.doseG * d.times
+	}
+	if d.ownPapers {
+		w.mass += w.papers * paperG
+	}
+	if d.worst {
+		w.mass += o.rinseMl * d.times
+	}
+	w.minutes = seconds / 60
+	w.fuss = 2*o.tidy + 2*b2f(o.papers > 0)
+	w.cost = in.weights.of(in.part(di, w))
+	return w, true
+}
+
+// part is what a way adds to the objectives of a kit.
+func (in *instance) part(di int, w way) point {
+	share := in.demands[di].times / in.weight
+	return point{w.mass, (100 - w.cup) * share, w.minutes * share, w.fuss * share}
+}
+
+// carriedIn is the mass of a burner's fuel with what it is carried in, over its
+// own.
+func (in *instance) carriedIn(burner int) float64 {
+	switch {
+	case burner == none:
+		return 0 // found there
+	case strings.HasPrefix(in.items[burner].Type, "canister"):
+		return gasCan
+	}
+	return bottle
+}
+
+func b2f(v bool) float64 {
+	if v {
+		return 1
+	}
+	return 0
+}
+
