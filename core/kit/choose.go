@@ -349,4 +349,3 @@ func (in *instance) joints(e *entry) []gear.Joint {
 func g(v float64) quantity.Value    { return quantity.Of(v, quantity.Gram) }
 func num(v float64) quantity.Value  { return quantity.Of(v, quantity.None) }
 func mins(v float64) quantity.Value { return quantity.Of(60*v, quantity.Second) }
-

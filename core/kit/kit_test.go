@@ -600,3 +600,49 @@ func TestLay(t *testing.T) {
 	assert.Nil(t, a.Best)
 	assert.NotEmpty(t, a.Blocked)
 }
+
+// A tip is kept: with that many more brews of the kind the runner-up has the
+// better score, and with one fewer it has not.
+func TestTipsAreKept(t *testing.T) {
+	told := 0
+	rapid.Check(t, func(t *rapid.T) {
+		in, list := small(t)
+		for i := range in.Stops {
+			in.Stops[i].Conditions.Place.AltitudeM = ptr(200.0)
+			in.Stops[i].Brews[0].Request.Place.AltitudeM = ptr(200.0)
+		}
+		// One stop is high up; its stay can be made longer.
+		in.Stops[0].Conditions.Place.AltitudeM = ptr(4200.0)
+		in.Stops[0].Brews[0].Request.Place.AltitudeM = ptr(4200.0)
+		w := Wishes{Weights: &Weights{rapid.Float64Range(0, 1).Draw(t, "mass"), 2, 1, 0.2}}
+		c := choose(t, in, list, w)
+		for _, r := range c.Reasons {
+			if !strings.Contains(r.Text, "more brews like those above 3,000 m") {
+				continue
+			}
+			n := r.Values[0].Value
+			longer := func(by float64) (best, second float64, ok bool) {
+				l := in
+				l.Stops = slices.Clone(in.Stops)
+				nights := 1 + int(by)
+				l.Stops[0].Facts.Nights = &nights
+				a, err := Lay(l, list, c.Best.Items, w)
+				require.NoError(t, err)
+				b, err := Lay(l, list, c.RunnerUp.Items, w)
+				require.NoError(t, err)
+				if a.Best == nil || b.Best == nil {
+					return 0, 0, false // the papers do not last that long
+				}
+				return a.Best.Score, b.Best.Score, true
+			}
+			if best, second, ok := longer(n); ok {
+				assert.Less(t, second, best+1e-9, "with %g more", n)
+				told++
+			}
+			if best, second, ok := longer(n - 1); ok {
+				assert.GreaterOrEqual(t, second, best-1e-9, "with %g more", n-1)
+			}
+		}
+	})
+	t.Log("tips told:", told)
+}

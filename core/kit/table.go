@@ -348,4 +348,3 @@ func b2f(v bool) float64 {
 	}
 	return 0
 }
-
