@@ -70,6 +70,9 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.see("1 of")
 	text := p.screen()
 	assert.True(t, strings.Contains(text, "portions of coffee, bagged and marked"))
+	p.click("Provisions")
+	p.see("Together, at most")
+	p.click("Kit")
 	p.click("Back to the best kit")
 	p.see("serves all 15 brews")
 }

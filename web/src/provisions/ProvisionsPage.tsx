@@ -9,7 +9,7 @@ import {
   type TripResult,
   type WhatIf,
 } from "../api/client";
-import { useCatalogue, useTrip, useTripPlan, useWhatIf } from "../api/queries";
+import { useCatalogue, useGear, useTrip, useTripKit, useTripPlan, useWhatIf } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { Exports } from "../trips/RoutePage";
@@ -58,6 +58,7 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
             <small>{trip.name}</small>
           </h1>
           <Totals r={r} />
+          <WithKit trip={trip} r={r} />
         </aside>
         <section className="sheet">
           <div className="heading">
@@ -263,6 +264,36 @@ function Totals({ r }: { r: TripResult }) {
         </section>
       ))}
     </div>
+  );
+}
+
+/** The gear of the trip's own kit, and what it weighs together with what is used up. */
+function WithKit({ trip, r }: { trip: TripOut; r: TripResult }) {
+  const kit = useTripKit(trip.id);
+  const gear = useGear();
+  const items = kit.data?.items ?? [];
+  if (items.length === 0 || !gear.data)
+    return (
+      <p className="quiet">
+        <Link to={`/trips/${trip.id}/kit`}>Take a kit</Link>, and its mass stands here with what it carries.
+      </p>
+    );
+  const mass = gear.data
+    .filter((g) => items.includes(g.id as number) && g.kind !== "filter")
+    .reduce((sum, g) => sum + g.mass_g * (g.kind === "cup" ? Math.min(g.count ?? 1, trip.people) : 1), 0);
+  const row = (label: string, g: number, big?: boolean) => (
+    <div className="fig">
+      <span className="fig-label">{label}</span>
+      <span className="fig-value">
+        <Num value={g} unit="g" big={big} />
+      </span>
+    </div>
+  );
+  return (
+    <section className="with-kit" aria-label="With the kit">
+      {row("Your kit", mass)}
+      {row("Together, at most", mass + (r.totals.pack_g ?? 0), true)}
+    </section>
   );
 }
 

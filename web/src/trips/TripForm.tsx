@@ -135,7 +135,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
               min={0}
               max={100}
               suffix="%"
-              placeholder="20, the rest isobutane"
+              placeholder="20"
               value={can?.propane_pct ?? null}
               onChange={(v) =>
                 put(
