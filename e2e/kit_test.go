@@ -4,6 +4,7 @@ import (
 	"strings"
 	"testing"
 
+	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 )
@@ -30,6 +31,10 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.see("the best from your shelf")
 	p.see("serves all 15 brews")
 	p.see("the best is proven")
+	p.do(chromedp.Click(chromedp.CSS(`[data-figure="kit.mass_g"]`)))
+	p.see("what is used up until it can be bought")
+	p.do(chromedp.KeyEvent(kb.Escape))
+	p.seeNot("what is used up until it can be bought")
 	before := p.js(`document.querySelector(".rail .num-big").innerText`)
 
 	// Heavier than allowed: which limit, and what the lightest weighs.

@@ -303,6 +303,11 @@ func (s *server) tripPlan(ctx context.Context, id int64, steps bool) (TripPlan, 
 	if out.Result, err = trip.Compute(t); err != nil {
 		return out, err
 	}
+	items, err := s.kitItems(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	out.Result.WithKit(items, t.People)
 	for _, st := range stops {
 		out.StopIDs = append(out.StopIDs, st.ID)
 	}
@@ -397,6 +402,19 @@ func TripSchema() ([]byte, error) {
 
 // packed lists the gear of a trip's own kit, with where it nests.
 func (s *server) packed(ctx context.Context, id int64) ([]formats.Packed, error) {
+	shelf, err := s.kitItems(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	var out []formats.Packed
+	for i, n := range gear.Nests(shelf) {
+		out = append(out, formats.Packed{Name: shelf[i].Name, Where: n.Text, MassG: shelf[i].MassG})
+	}
+	return out, nil
+}
+
+// kitItems lists the gear of a trip's own kit.
+func (s *server) kitItems(ctx context.Context, id int64) ([]gear.Item, error) {
 	k, err := s.TripKit(ctx, id)
 	if err != nil {
 		return nil, err
@@ -405,10 +423,5 @@ func (s *server) packed(ctx context.Context, id int64) ([]formats.Packed, error)
 	if err != nil {
 		return nil, err
 	}
-	shelf = slices.DeleteFunc(shelf, func(it gear.Item) bool { return !slices.Contains(k.Items, it.ID) })
-	var out []formats.Packed
-	for i, n := range gear.Nests(shelf) {
-		out = append(out, formats.Packed{Name: shelf[i].Name, Where: n.Text, MassG: shelf[i].MassG})
-	}
-	return out, nil
+	return slices.DeleteFunc(shelf, func(it gear.Item) bool { return !slices.Contains(k.Items, it.ID) }), nil
 }

@@ -60,11 +60,11 @@ func OnRim(b, cup Item) (Joint, bool) {
 	remedy := "a stick across the rim, or a narrower cup"
 	switch {
 	case over <= 0:
-		return joint("rim", b, cup, No, over, restMm, remedy, b.Name+" falls into "+lower(cup.Name)+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
+		return joint("rim", b, cup, No, over, restMm, remedy, b.Name+" falls into "+quantity.LowerFirst(cup.Name)+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
 	case over < restMm:
-		return joint("rim", b, cup, Care, over, restMm, remedy, b.Name+" tips on "+lower(cup.Name)+": a base of {0} on a rim of {1} rests on {2} only.", mm(*b.BaseMm), mm(*cup.RimMm), mm(over)), true
+		return joint("rim", b, cup, Care, over, restMm, remedy, b.Name+" tips on "+quantity.LowerFirst(cup.Name)+": a base of {0} on a rim of {1} rests on {2} only.", mm(*b.BaseMm), mm(*cup.RimMm), mm(over)), true
 	}
-	return joint("rim", b, cup, Fits, over, restMm, "", b.Name+" sits on "+lower(cup.Name)+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
+	return joint("rim", b, cup, Fits, over, restMm, "", b.Name+" sits on "+quantity.LowerFirst(cup.Name)+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
 }
 
 func restsOnCup(t string) bool {
@@ -73,13 +73,6 @@ func restsOnCup(t string) bool {
 		return true
 	}
 	return false
-}
-
-func lower(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToLower(s[:1]) + s[1:]
 }
 
 // cupFull is the share of a cup that is filled; more spills. From memory.
@@ -125,11 +118,11 @@ func PotOnBurner(v, b Item) (Joint, bool) {
 	remedy := "another pot, or a wider or narrower pot support"
 	switch {
 	case *base < *b.SupportMin:
-		return joint("support", v, b, No, *base, *b.SupportMin, remedy, v.Name+" falls through the supports of "+lower(b.Name)+": {0} wide, and they want {1}.", mm(*base), mm(*b.SupportMin)), true
+		return joint("support", v, b, No, *base, *b.SupportMin, remedy, v.Name+" falls through the supports of "+quantity.LowerFirst(b.Name)+": {0} wide, and they want {1}.", mm(*base), mm(*b.SupportMin)), true
 	case *base > *b.SupportMax:
-		return joint("support", v, b, Care, *base, *b.SupportMax, remedy, v.Name+" overhangs "+lower(b.Name)+": {0} wide, and it is made for {1}.", mm(*base), mm(*b.SupportMax)), true
+		return joint("support", v, b, Care, *base, *b.SupportMax, remedy, v.Name+" overhangs "+quantity.LowerFirst(b.Name)+": {0} wide, and it is made for {1}.", mm(*base), mm(*b.SupportMax)), true
 	}
-	return joint("support", v, b, Fits, *base, *b.SupportMax, "", v.Name+" stands on "+lower(b.Name)+": {0} wide.", mm(*base)), true
+	return joint("support", v, b, Fits, *base, *b.SupportMax, "", v.Name+" stands on "+quantity.LowerFirst(b.Name)+": {0} wide.", mm(*base)), true
 }
 
 // OverFlame is whether a vessel may stand over a flame at all.
@@ -143,11 +136,11 @@ func OverFlame(v, b Item) (Joint, bool) {
 	case v.Insulated:
 		return joint("material", v, b, No, 0, 0, remedy, v.Name+" has two walls and never goes on a flame: the air between them bursts it."), true
 	case burner.Flame && (v.Material == "plastic" || v.Material == "silicone" || v.Material == "wood"):
-		return joint("material", v, b, No, 0, 0, remedy, v.Name+" is of "+v.Material+" and burns on "+lower(b.Name)+"."), true
+		return joint("material", v, b, No, 0, 0, remedy, v.Name+" is of "+v.Material+" and burns on "+quantity.LowerFirst(b.Name)+"."), true
 	case burner.Flame && (v.Material == "glass" || v.Material == "ceramic"):
-		return joint("material", v, b, No, 0, 0, remedy, v.Name+" is of "+v.Material+" and cracks on "+lower(b.Name)+"."), true
+		return joint("material", v, b, No, 0, 0, remedy, v.Name+" is of "+v.Material+" and cracks on "+quantity.LowerFirst(b.Name)+"."), true
 	}
-	return joint("material", v, b, Fits, 0, 0, "", v.Name+" may stand on "+lower(b.Name)+"."), true
+	return joint("material", v, b, Fits, 0, 0, "", v.Name+" may stand on "+quantity.LowerFirst(b.Name)+"."), true
 }
 
 // BurnerFuel is whether a burner burns a fuel.
@@ -158,10 +151,10 @@ func BurnerFuel(b, f Item) (Joint, bool) {
 	}
 	for _, id := range burner.Fuels {
 		if id == f.Type {
-			return joint("fuel", b, f, Fits, 0, 0, "", b.Name+" burns "+lower(f.Name)+"."), true
+			return joint("fuel", b, f, Fits, 0, 0, "", b.Name+" burns "+quantity.LowerFirst(f.Name)+"."), true
 		}
 	}
-	return joint("fuel", b, f, No, 0, 0, "fuel of kind "+strings.Join(burner.Fuels, " or "), b.Name+" does not burn "+lower(f.Name)+"."), true
+	return joint("fuel", b, f, No, 0, 0, "fuel of kind "+strings.Join(burner.Fuels, " or "), b.Name+" does not burn "+quantity.LowerFirst(f.Name)+"."), true
 }
 
 // DoseInBrewer is whether a dose has room in a brewer.
@@ -182,16 +175,16 @@ func PaperInBrewer(b, f Item) (Joint, bool) {
 		return Joint{}, false
 	}
 	if b.Size == f.Size {
-		return joint("paper", b, f, Fits, 0, 0, "", f.Name+" fit "+lower(b.Name)+"."), true
+		return joint("paper", b, f, Fits, 0, 0, "", f.Name+" fit "+quantity.LowerFirst(b.Name)+"."), true
 	}
-	return joint("paper", b, f, No, 0, 0, "papers of size "+b.Size, f.Name+" are of size "+f.Size+" and not "+b.Size+", which "+lower(b.Name)+" takes."), true
+	return joint("paper", b, f, No, 0, 0, "papers of size "+b.Size, f.Name+" are of size "+f.Size+" and not "+b.Size+", which "+quantity.LowerFirst(b.Name)+" takes."), true
 }
 
 // PapersEnough is whether there are papers for every brew.
 func PapersEnough(f Item, needed float64) Joint {
-	level, what, remedy := Fits, "{0} of {1} "+lower(f.Name)+" are used.", ""
+	level, what, remedy := Fits, "{0} of {1} "+quantity.LowerFirst(f.Name)+" are used.", ""
 	if needed > f.Pieces() {
-		level, what, remedy = No, "{0} "+lower(f.Name)+" are needed, and there are {1}.", "more papers, or a brewer that needs none"
+		level, what, remedy = No, "{0} "+quantity.LowerFirst(f.Name)+" are needed, and there are {1}.", "more papers, or a brewer that needs none"
 	}
 	return joint("papers", f, Item{}, level, needed, f.Pieces(), remedy, what, quantity.Of(needed, quantity.None), quantity.Of(f.Pieces(), quantity.None))
 }
@@ -340,7 +333,7 @@ func Nests(items []Item) []Nest {
 	for i, it := range items {
 		out[i] = Nest{Item: it.ID, Text: "in the pack"}
 		if in[i] >= 0 {
-			out[i].In, out[i].Text = items[in[i]].ID, "in "+lower(items[in[i]].Name)
+			out[i].In, out[i].Text = items[in[i]].ID, "in "+quantity.LowerFirst(items[in[i]].Name)
 		}
 	}
 	return out

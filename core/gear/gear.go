@@ -90,6 +90,18 @@ func (i Item) Pieces() float64 {
 	return *i.Count
 }
 
+// CarriedG is the mass of it in the packs of some people: a cup for each of them,
+// and one of anything else. Papers count with what is used up.
+func (i Item) CarriedG(people float64) float64 {
+	switch i.Kind {
+	case Filter:
+		return 0
+	case Cup:
+		return i.MassG * math.Min(i.Pieces(), people)
+	}
+	return i.MassG
+}
+
 // Usable reports whether it can go along.
 func (i Item) Usable() bool { return i.Condition != "broken" && i.Condition != "lost" }
 

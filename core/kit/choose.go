@@ -9,6 +9,7 @@ import (
 	"apodemos/core/gear"
 	"apodemos/core/quantity"
 	"apodemos/core/trip"
+	"apodemos/core/working"
 )
 
 // MaxShelf bounds a shelf.
@@ -26,7 +27,7 @@ func Choose(t trip.Trip, shelf []gear.Item, w Wishes) (*Answer, error) {
 		return nil, err
 	}
 	f := in.search(false)
-	c := &Answer{Front: []Kit{}, Reasons: []quantity.Phrase{}, Excluded: []Excluded{}, Blocked: []Blocked{}, Limits: []quantity.Phrase{}, Joints: []gear.Joint{}, Nests: []gear.Nest{},
+	c := &Answer{Front: []Kit{}, Reasons: []quantity.Phrase{}, Excluded: []Excluded{}, Blocked: []Blocked{}, Limits: []quantity.Phrase{}, Joints: []gear.Joint{}, Nests: []gear.Nest{}, Working: working.Sheet{},
 		Kits: f.kits, Proven: true, Said: []string{
 			"A kit has one pot or kettle, one burner, one grinder, one scale and one kind of cup at most, and up to three brewers; each brew is made in the way that the weighting likes best.",
 			"Cups are for the people of the trip; guests bring their own.",
@@ -50,6 +51,7 @@ func Choose(t trip.Trip, shelf []gear.Item, w Wishes) (*Answer, error) {
 		}
 		c.Front = append(c.Front, in.kit(&f.front[i]))
 	}
+	c.Working = in.workings(f.best, best)
 	c.Joints = in.joints(f.best)
 	var packed []gear.Item
 	for _, id := range best.Items {
@@ -89,16 +91,18 @@ func Lay(t trip.Trip, shelf []gear.Item, items []int64, w Wishes) (*Answer, erro
 		if slices.Contains(a.Best.Items, it.ID) || !it.Usable() {
 			continue
 		}
-		n := 1.0
-		if it.Kind == gear.Cup {
-			n = math.Min(it.Pieces(), people)
-		}
+		g := it.CarriedG(people)
 		a.Best.Items = append(a.Best.Items, it.ID)
-		a.Best.GearG += n * it.MassG
-		a.Best.MassG += n * it.MassG
+		a.Best.GearG += g
+		a.Best.MassG += g
 		a.Best.Fuss += float64(len(it.Parts))
+		volume := 0.0
 		if v, ok := it.VolumeMl(); ok {
-			a.Best.VolumeMl += n * v
+			volume = v * g / it.MassG
+		}
+		a.Best.VolumeMl += volume
+		for path, v := range map[string]float64{"kit.gear_g": g, "kit.mass_g": g, "kit.volume_ml": volume, "kit.fuss": float64(len(it.Parts))} {
+			extend(a.Working, path, it.Name+", unused", v)
 		}
 	}
 	a.Front, a.RunnerUp, a.Reasons = []Kit{}, nil, []quantity.Phrase{}
@@ -195,11 +199,11 @@ func (in *instance) kit(e *entry) Kit {
 func (in *instance) name(e *entry) string {
 	var names []string
 	for _, c := range e.brewers {
-		names = append(names, lower(in.items[in.brewers[c]].Name))
+		names = append(names, quantity.LowerFirst(in.items[in.brewers[c]].Name))
 	}
 	if len(names) == 0 {
 		if e.t.base.vessel != none {
-			return lower(in.items[e.t.base.vessel].Name) + " alone"
+			return quantity.LowerFirst(in.items[e.t.base.vessel].Name) + " alone"
 		}
 		return "cups alone"
 	}
@@ -224,7 +228,7 @@ func (in *instance) versus(e, best *entry) string {
 		var names []string
 		for _, k := range these {
 			if !slices.Contains(not, k) {
-				names = append(names, lower(in.items[k].Name))
+				names = append(names, quantity.LowerFirst(in.items[k].Name))
 			}
 		}
 		return strings.Join(names, " and ")
@@ -239,20 +243,6 @@ func (in *instance) versus(e, best *entry) string {
 		return "the same and " + with
 	}
 	return "the same with " + with + " in place of " + without
-}
-
-func lower(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToLower(s[:1]) + s[1:]
-}
-
-func upper(s string) string {
-	if s == "" {
-		return s
-	}
-	return strings.ToUpper(s[:1]) + s[1:]
 }
 
 // joints are those of a kit, by its hardest brew each.
@@ -304,7 +294,7 @@ func (in *instance) joints(e *entry) []gear.Joint {
 		j, ok := gear.OnRim(it, cup)
 		if ok && j.Level != gear.Fits && b.support {
 			j.Level, j.Remedy, j.B = gear.Care, "", in.items[b.cup].ID
-			j.Phrase = quantity.Say(it.Name + " stands on " + lower(cup.Name) + " with the stick across its rim.")
+			j.Phrase = quantity.Say(it.Name + " stands on " + quantity.LowerFirst(cup.Name) + " with the stick across its rim.")
 		}
 		add(j, ok)
 		if dose[k] > 0 {

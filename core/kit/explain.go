@@ -17,7 +17,7 @@ func (in *instance) reasons(c *Answer, f *found) {
 		c.Reasons = append(c.Reasons, quantity.Say(template, v...))
 	}
 	b := f.best
-	say(upper(in.name(b))+" serves "+either(in.weight == 1, "the one brew", "all {0} brews")+": cups of {1} points on average, {2} to carry, {3} a brew.", num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), mins(b.p[oTime]))
+	say(quantity.UpperFirst(in.name(b))+" serves "+either(in.weight == 1, "the one brew", "all {0} brews")+": cups of {1} points on average, {2} to carry, {3} a brew.", num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), mins(b.p[oTime]))
 	light, cup := &f.front[0], &f.front[0]
 	for i := range f.front {
 		if f.front[i].p[oCup] < cup.p[oCup]-1e-9 {
@@ -184,7 +184,7 @@ func (in *instance) exclude(c *Answer, f *found, shelf []gear.Item) {
 
 func (in *instance) outdoes(k int) string {
 	if by, is := in.gone[k]; is {
-		return lower(in.items[by].Name)
+		return quantity.LowerFirst(in.items[by].Name)
 	}
 	return ""
 }
@@ -330,13 +330,13 @@ func (in *instance) remedy(i int, shelf []gear.Item) string {
 	}
 	for _, a := range starter {
 		if works(a) {
-			return fmt.Sprintf("Add: %s, about %.0f g.", lower(a.Name), a.MassG)
+			return fmt.Sprintf("Add: %s, about %.0f g.", quantity.LowerFirst(a.Name), a.MassG)
 		}
 	}
 	for x, a := range starter {
 		for _, b := range starter[x+1:] {
 			if a.Kind != b.Kind && works(a, b) {
-				return fmt.Sprintf("Add: %s and %s, about %.0f g.", lower(a.Name), lower(b.Name), a.MassG+b.MassG)
+				return fmt.Sprintf("Add: %s and %s, about %.0f g.", quantity.LowerFirst(a.Name), quantity.LowerFirst(b.Name), a.MassG+b.MassG)
 			}
 		}
 	}

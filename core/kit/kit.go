@@ -6,6 +6,7 @@ package kit
 import (
 	"apodemos/core/gear"
 	"apodemos/core/quantity"
+	"apodemos/core/working"
 )
 
 // Wishes are a person's limits and leanings.
@@ -93,6 +94,7 @@ type Answer struct {
 	Joints   []gear.Joint      `json:"joints" doc:"Of the best kit"`
 	Nests    []gear.Nest       `json:"nests" doc:"Of the best kit"`
 	Kits     float64           `json:"kits" doc:"Considered, all of them"`
+	Working  working.Sheet     `json:"working" doc:"Of the best kit's figures"`
 	Proven   bool              `json:"proven" doc:"The best is proven: every kit was considered or shown to be worse"`
 	Said     []string          `json:"said" doc:"What the choice leaves out"`
 }

@@ -142,6 +142,14 @@ func TestTheDemoLikeTripIsServed(t *testing.T) {
 	}
 	assert.True(t, lacks, "the runner-up does without a brewer of the best")
 	assert.GreaterOrEqual(t, c.RunnerUp.Score, c.Best.Score)
+	for path, want := range map[string]float64{"kit.mass_g": c.Best.MassG, "kit.gear_g": c.Best.GearG, "kit.used_g": c.Best.UsedG, "kit.volume_ml": c.Best.VolumeMl, "kit.fuss": c.Best.Fuss} {
+		sum := 0.0
+		for _, in := range c.Working[path].Inputs {
+			sum += *in.Value
+		}
+		assert.InDelta(t, want, *c.Working[path].Value, 1e-6, path)
+		assert.InDelta(t, want, sum, 1e-6, "%s: its inputs add up to it", path)
+	}
 	again := choose(t, journey(), shelf(), Wishes{})
 	assert.Equal(t, c, again, "the same in, the same out")
 }
@@ -590,6 +598,7 @@ func TestLay(t *testing.T) {
 	require.NoError(t, err)
 	require.NotNil(t, a.Best)
 	assert.InDelta(t, best.GearG+200+380, a.Best.GearG, 1e-6, "the jug and the moka pot")
+	assert.InDelta(t, a.Best.MassG, *a.Working["kit.mass_g"].Value, 1e-6)
 	said := ""
 	for _, j := range a.Joints {
 		said += j.Text

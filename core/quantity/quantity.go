@@ -4,6 +4,8 @@ import (
 	"fmt"
 	"math"
 	"strings"
+	"unicode"
+	"unicode/utf8"
 )
 
 // Unit is the symbol a figure is shown with. Figures are held in these units
@@ -40,6 +42,7 @@ const (
 	Clicks      Unit = "clicks"
 	MicroPerClk Unit = "µm/click"
 	Count       Unit = "×"
+	Point       Unit = "points" // of judgement, not of measurement
 )
 
 // ZeroCelsiusK is 0 °C in kelvin.
@@ -134,4 +137,19 @@ func Say(template string, values ...Value) Phrase {
 		text = strings.ReplaceAll(text, fmt.Sprintf("{%d}", i), v.String())
 	}
 	return Phrase{Text: text, Template: template, Values: values}
+}
+
+// LowerFirst writes the first letter of a text small, as a name is within a
+// sentence.
+func LowerFirst(s string) string { return first(s, unicode.ToLower) }
+
+// UpperFirst writes the first letter of a text large, as a sentence begins.
+func UpperFirst(s string) string { return first(s, unicode.ToUpper) }
+
+func first(s string, to func(rune) rune) string {
+	r, n := utf8.DecodeRuneInString(s)
+	if n == 0 || r == utf8.RuneError {
+		return s
+	}
+	return string(to(r)) + s[n:]
 }

@@ -49,3 +49,10 @@ func TestKelvin(t *testing.T) {
 	assert.InDelta(t, 99.97, ToCelsius(ToKelvin(99.97)), 1e-12)
 	assert.InDelta(t, 1013.25, 760*TorrHPa, 1e-12, "760 torr are an atmosphere by definition")
 }
+
+func TestFirstLetters(t *testing.T) {
+	for _, c := range [][3]string{{"Öse", "öse", "Öse"}, {"cone", "cone", "Cone"}, {"", "", ""}, {"4 pulses", "4 pulses", "4 pulses"}, {"\xff", "\xff", "\xff"}} {
+		assert.Equal(t, c[1], LowerFirst(c[0]))
+		assert.Equal(t, c[2], UpperFirst(c[0]))
+	}
+}

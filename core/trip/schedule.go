@@ -137,7 +137,7 @@ func (c *calc) before() {
 			if unit == quantity.Count {
 				unit = quantity.None
 			}
-			c.task(Task{ID: "have:" + b.ID, When: "before", Day: day, Stop: -1}, "Counted now, they do not run out on the way.", "Have ready: "+strings.ToLower(b.Label[:1])+b.Label[1:]+", {0}.", quantity.Of(b.Amount, unit))
+			c.task(Task{ID: "have:" + b.ID, When: "before", Day: day, Stop: -1}, "Counted now, they do not run out on the way.", "Have ready: "+quantity.LowerFirst(b.Label)+", {0}.", quantity.Of(b.Amount, unit))
 		}
 	}
 	if wh := *c.out.Totals.EnergyWh; wh > 0 {
@@ -183,11 +183,11 @@ func (c *calc) concentrate() {
 func (c *calc) mornings() {
 	for i := range c.occ {
 		o := &c.occ[i]
-		name := titled(nameOf(o))
+		name := quantity.UpperFirst(nameOf(o))
 		t := Task{When: "brew", Day: o.Day, Stop: o.Stop, At: o.At, Brew: o.ID}
 		t.ID, t.OffsetS, t.ForS = fmt.Sprintf("brew:%d:%d", o.ID, o.Day), -o.TotalS, o.TotalS
 		m, _ := method.ByID(o.Method)
-		c.task(t, "Counted back from coffee in hand.", name+": begin "+strings.ToLower(m.Name[:1])+m.Name[1:]+"; it takes {1} for "+many(o.People, "cup", "cups")+".", quantity.Of(o.People, quantity.None), quantity.Of(o.TotalS, quantity.Second))
+		c.task(t, "Counted back from coffee in hand.", name+": begin "+quantity.LowerFirst(m.Name)+"; it takes {1} for "+many(o.People, "cup", "cups")+".", quantity.Of(o.People, quantity.None), quantity.Of(o.TotalS, quantity.Second))
 		first := 0.0
 		for _, s := range o.plan.Steps {
 			first = math.Min(first, s.AtS)
@@ -198,7 +198,7 @@ func (c *calc) mornings() {
 			}
 			l := t
 			l.ID, l.OffsetS, l.ForS = fmt.Sprintf("light:%d:%d", o.ID, o.Day), -o.TotalS+s.AtS-first, *o.plan.Heat.HeatS
-			c.task(l, "In the open or with a wide-open door: burning takes air and gives off carbon monoxide.", name+": "+strings.ToLower(s.Text[:1])+s.Text[1:]+" {0} to the boil.", quantity.Of(*o.plan.Heat.HeatS, quantity.Second))
+			c.task(l, "In the open or with a wide-open door: burning takes air and gives off carbon monoxide.", name+": "+quantity.LowerFirst(s.Text)+" {0} to the boil.", quantity.Of(*o.plan.Heat.HeatS, quantity.Second))
 		}
 	}
 }
@@ -242,11 +242,11 @@ func (c *calc) onTheWay() {
 			continue
 		}
 		s := c.trip.Stops[b.Stop]
-		what, v := "Buy {0} of "+strings.ToLower(b.Label[:1])+b.Label[1:]+" at "+s.Name+".", quantity.Of(b.Amount, b.Unit)
+		what, v := "Buy {0} of "+quantity.LowerFirst(b.Label)+" at "+s.Name+".", quantity.Of(b.Amount, b.Unit)
 		if b.Packs > 0 {
 			what, v = "Buy "+many(b.Packs, "canister", "canisters")+" at "+s.Name+".", quantity.Of(b.Packs, quantity.None)
 		} else if b.Unit == quantity.Count {
-			label := strings.ToLower(b.Label[:1]) + b.Label[1:]
+			label := quantity.LowerFirst(b.Label)
 			what, v = "Buy "+many(b.Amount, strings.TrimSuffix(label, "s"), label)+" at "+s.Name+".", quantity.Of(b.Amount, quantity.None)
 		}
 		c.task(Task{ID: fmt.Sprintf("buy:%s:%d", b.ID, b.Stop), When: "morning", Day: s.Day, Stop: b.Stop}, "The next place that sells it comes later than what is left lasts.", what, v)
@@ -271,7 +271,7 @@ func (c *calc) after() {
 			continue
 		}
 		seen[m.ID] = true
-		c.task(Task{ID: "clean:" + m.ID, When: "after", Day: day, Stop: -1}, "What is put away damp smells, and a damp cloth grows things.", m.Name+": "+strings.ToLower(s.Clean[:1])+s.Clean[1:]+" Dry it fully in the air.")
+		c.task(Task{ID: "clean:" + m.ID, When: "after", Day: day, Stop: -1}, "What is put away damp smells, and a damp cloth grows things.", m.Name+": "+quantity.LowerFirst(s.Clean)+" Dry it fully in the air.")
 	}
 	if len(c.out.Canisters) > 0 {
 		last := c.out.Canisters[len(c.out.Canisters)-1]
@@ -326,7 +326,7 @@ func (c *calc) safety() {
 			what = "urn"
 		}
 		if what != "" && !s.allows(what) {
-			add(fmt.Sprintf("not-there:%d:%s", o.Stop, what), "care", fmt.Sprintf("%s at %s is planned with %s, which is not allowed or not there.", titled(nameOf(&o)), s.Name, map[string]string{"fire": "an open fire", "stove": "a stove", "mains": "a socket", "urn": "an urn"}[what]), "The stop says what there is: "+strings.Join(s.Facts.Allowed, ", ")+".")
+			add(fmt.Sprintf("not-there:%d:%s", o.Stop, what), "care", fmt.Sprintf("%s at %s is planned with %s, which is not allowed or not there.", quantity.UpperFirst(nameOf(&o)), s.Name, map[string]string{"fire": "an open fire", "stove": "a stove", "mains": "a socket", "urn": "an urn"}[what]), "The stop says what there is: "+strings.Join(s.Facts.Allowed, ", ")+".")
 		}
 		if s.Facts.Trust == "doubtful" && *o.plan.Request.Water.Treatment == "safe" {
 			add(fmt.Sprintf("doubtful:%d", o.Stop), "danger", fmt.Sprintf("The water at %s is doubtful and %s does not treat it: boil it, filter it or bring other.", s.Name, nameOf(&o)), "Brewing below the boil does not disinfect, and nothing here takes chemicals out. Follow local advice.")

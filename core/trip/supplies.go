@@ -8,6 +8,7 @@ import (
 	"apodemos/core/coffee"
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
+	"apodemos/core/working"
 )
 
 // A supply is something that is used up along the way and bought at some places.
@@ -92,7 +93,7 @@ func (c *calc) supplies() {
 	c.runOut()
 }
 
-func plural(kind string) string { return string(kind[0]-32) + kind[1:] + "s" }
+func plural(kind string) string { return quantity.UpperFirst(kind) + "s" }
 
 func b2f(b bool) float64 {
 	if b {
@@ -195,6 +196,17 @@ func (c *calc) buy(l *line, stop int, need, left, amount, packs float64) float64
 		if packs > 0 {
 			steel = heat.CanisterSteel(amount)
 		}
+		n := len(c.out.Buy)
+		where := "before leaving"
+		if stop >= 0 {
+			where = "at " + name
+		}
+		in := []working.Input{working.Num("Needed until it can be bought again", need, l.supply.unit, ""), working.Num("Left by then", left-amount, l.supply.unit, "")}
+		if packs > 0 {
+			in = append(in, working.Num("Canisters", packs, quantity.Count, ""))
+		}
+		c.out.Working.Put(fmt.Sprintf("buy.%d", n), amount, working.Figure{Label: l.supply.label + ", " + where, Unit: l.supply.unit, Kind: working.Practice, Source: "common practice, no published source: a fifth of the fuel and a tenth of the rest in reserve, or as you set",
+			Formula: "what the brews of this leg take, with the reserve, less what is left, rounded up to what it is sold in; or what you said is there", Inputs: in})
 		c.out.Buy = append(c.out.Buy, Buy{ID: l.supply.id, Label: l.supply.label, Stop: stop, Need: need, Amount: amount, Unit: l.supply.unit, Packs: packs, MassG: amount*l.massG + steel})
 	}
 	return left
@@ -307,6 +319,10 @@ func (c *calc) gas(reserve float64) {
 		if m := cans[i].Mass(); m > 0.01 {
 			c.out.Canisters[i].Propane = 100 * cans[i].Propane / m
 		}
+		k := c.out.Canisters[i]
+		c.out.Working.Put(fmt.Sprintf("canisters.%d", i), k.EndG, working.Figure{Label: fmt.Sprintf("Left in canister %d", k.N), Unit: quantity.Gram, Kind: working.Published, Source: "Antoine equations of the NIST Chemistry WebBook; Raoult's law; fuel as each brew's",
+			Formula: "what was in it less what its brews drew; propane goes first, so less of it is in what is left", Limits: "Heat exchange of the canister is from memory.",
+			Inputs: []working.Input{working.Num("At first", k.StartG, quantity.Gram, ""), working.Num("Drawn", k.StartG-k.EndG, quantity.Gram, "totals.gas_g"), working.Num("Brews", float64(k.Brews), quantity.Count, ""), working.Num("Propane in what is left", k.Propane, quantity.Percent, "")}})
 	}
 	c.lines = append(c.lines, l)
 }

@@ -2,8 +2,8 @@ package trip
 
 import (
 	"fmt"
-	"strings"
 
+	"apodemos/core/gear"
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
 	"apodemos/core/water"
@@ -143,6 +143,31 @@ func (c *calc) perStop() {
 		}
 		c.out.Stops[i].WasteG = waste
 	}
+	c.stopWorkings()
+}
+
+// stopWorkings files the figures of each stop.
+func (c *calc) stopWorkings() {
+	for i, st := range c.out.Stops {
+		var water, waste []working.Input
+		for k := range c.occ {
+			if o := &c.occ[k]; o.Stop == i {
+				water = append(water, working.Num(fmt.Sprintf("Day %d, %s", o.Day, nameOf(o)), o.WaterMl, quantity.Millilitre, ""))
+				waste = append(waste, working.Num(fmt.Sprintf("Day %d, %s", o.Day, nameOf(o)), o.WasteG, quantity.Gram, ""))
+			}
+		}
+		put := func(name, label string, v float64, u quantity.Unit, source, formula string, in []working.Input) {
+			c.out.Working.Put(fmt.Sprintf("stops.%d.%s", i, name), v, working.Figure{Label: label + ", " + st.Name, Unit: u, Kind: working.Practice, Source: source, Formula: formula, Inputs: in})
+		}
+		put("draw_ml", "Water for coffee", st.DrawMl, quantity.Millilitre, "mass balance", "all the water of the brews here, washing up included", water)
+		put("carry_ml", "Water to carry on", st.CarryMl, quantity.Millilitre, "mass balance", "the water of the dry stops that follow", nil)
+		put("treat_s", "Boiling to disinfect", st.TreatS, quantity.Second, "US CDC: 1 minute at a rolling boil, 3 minutes above 2,000 m", "for each batch with doubtful water", nil)
+		put("filter_ml", "Water to filter", st.FilterMl, quantity.Millilitre, "mass balance", "all the water of brews whose water is filtered", nil)
+		if i > 0 && !c.trip.Stops[i].Facts.Bin {
+			waste = append(waste, working.Num("Brought along", c.out.Stops[i-1].WasteG, quantity.Gram, ""))
+		}
+		put("waste_g", "Wet waste", st.WasteG, quantity.Gram, practice, "wet grounds and papers since the last bin: dose, what it keeps, and 5 g a wet paper (from memory)", waste)
+	}
 }
 
 func fuelLHV(id string) float64 {
@@ -242,9 +267,23 @@ func (c *calc) pack() {
 		Formula: "coffee, fuel with its canisters, papers, milk and sugar, when they weigh most together; empty canisters are carried on", Inputs: in})
 }
 
-func titled(s string) string {
-	if s == "" {
-		return s
+// WithKit adds what the gear of a kit weighs, and that together with the most that
+// is carried of what is used up.
+func (r *Result) WithKit(items []gear.Item, people int) {
+	var in []working.Input
+	sum := 0.0
+	for _, it := range items {
+		if g := it.CarriedG(float64(people)); g > 0 {
+			in = append(in, working.Num(it.Name, g, quantity.Gram, ""))
+			sum += g
+		}
 	}
-	return strings.ToUpper(s[:1]) + s[1:]
+	if len(in) == 0 {
+		return
+	}
+	both := sum + *r.Totals.PackG
+	r.Totals.KitG, r.Totals.TogetherG = &sum, &both
+	r.Working.Put("totals.kit_g", sum, working.Figure{Label: "Your kit", Unit: quantity.Gram, Kind: working.Chosen, Source: "your shelf; typical masses are from memory", Formula: "the masses of its pieces, a cup for each person", Inputs: in})
+	r.Working.Put("totals.together_g", both, working.Figure{Label: "Together, at most", Unit: quantity.Gram, Kind: working.Practice, Source: "mass balance", Formula: "the kit, and the most that is carried at once of what is used up; water apart",
+		Inputs: []working.Input{working.Num("Your kit", sum, quantity.Gram, "totals.kit_g"), working.Num("Most in the pack", *r.Totals.PackG, quantity.Gram, "totals.pack_g")}})
 }

@@ -193,6 +193,8 @@ type Totals struct {
 	CaffeineMg *float64 `json:"caffeine_mg" doc:"Most for one person in a day"`
 	MorningS   *float64 `json:"morning_s" doc:"Longest morning"`
 	PackG      *float64 `json:"pack_g" doc:"Most that is carried at once of what is used up, water apart"`
+	KitG       *float64 `json:"kit_g" doc:"Gear of the kit chosen; null without one"`
+	TogetherG  *float64 `json:"together_g"`
 }
 
 // CoffeeNeed is coffee of one kind.

@@ -4,6 +4,7 @@ import (
 	"encoding/json"
 	"fmt"
 	"math"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -11,6 +12,7 @@ import (
 	"pgregory.net/rapid"
 
 	"apodemos/core/brew"
+	"apodemos/core/gear"
 )
 
 func ptr[T any](v T) *T { return &v }
@@ -67,7 +69,8 @@ func TestTotalsAreTheSumOfTheBrews(t *testing.T) {
 	for path, f := range r.Working {
 		assert.NotEmpty(t, f.Formula, path)
 		assert.NotEmpty(t, f.Source, path)
-		if f.Value != nil && len(f.Inputs) > 1 && path != "totals.pack_g" {
+		summed := strings.HasPrefix(path, "totals.") || strings.HasPrefix(path, "stops.")
+		if f.Value != nil && summed && len(f.Inputs) > 1 && path != "totals.pack_g" {
 			sum := 0.0
 			for _, in := range f.Inputs {
 				sum += *in.Value
@@ -75,6 +78,25 @@ func TestTotalsAreTheSumOfTheBrews(t *testing.T) {
 			assert.InDelta(t, *f.Value, sum, 1e-6, "%s: its inputs add up to it", path)
 		}
 	}
+}
+
+// The gear of a kit stands beside what it carries.
+func TestWithKit(t *testing.T) {
+	r := result(t, two())
+	r.WithKit(nil, 2)
+	assert.Nil(t, r.Totals.KitG)
+	r.WithKit([]gear.Item{{Name: "Pot", Kind: gear.Vessel, MassG: 150}, {Name: "Mug", Kind: gear.Cup, MassG: 100, Count: ptr(4.0)}, {Name: "Papers", Kind: gear.Filter, MassG: 1, Count: ptr(40.0)}}, 2)
+	assert.InDelta(t, 350, *r.Totals.KitG, 1e-9, "a pot, and a mug for each of two; papers count with what is used up")
+	assert.InDelta(t, 350+*r.Totals.PackG, *r.Totals.TogetherG, 1e-9)
+	// Every figure of the provisions' tables has its working.
+	for i := range r.Buy {
+		assert.Contains(t, r.Working, fmt.Sprintf("buy.%d", i))
+	}
+	for i, s := range r.Stops {
+		assert.Equal(t, s.DrawMl, *r.Working[fmt.Sprintf("stops.%d.draw_ml", i)].Value)
+		assert.Equal(t, s.WasteG, *r.Working[fmt.Sprintf("stops.%d.waste_g", i)].Value)
+	}
+	assert.Equal(t, r.Canisters[0].EndG, *r.Working["canisters.0"].Value)
 }
 
 // anyTrip draws a trip of up to six stops.

@@ -814,6 +814,10 @@ export interface components {
             runner_up: components["schemas"]["Kit"];
             /** @description What the choice leaves out */
             said: string[];
+            /** @description Of the best kit's figures */
+            working: {
+                [key: string]: components["schemas"]["Figure"];
+            };
         };
         Applied: {
             before: components["schemas"]["BrewBefore"][];
@@ -2733,6 +2737,11 @@ export interface components {
             fuel_g: number | null;
             /** Format: double */
             gas_g: number | null;
+            /**
+             * Format: double
+             * @description Gear of the kit chosen; null without one
+             */
+            kit_g: number | null;
             /** Format: double */
             milk_g: number | null;
             /**
@@ -2749,6 +2758,8 @@ export interface components {
             soda_g: number | null;
             /** Format: double */
             sugar_g: number | null;
+            /** Format: double */
+            together_g: number | null;
             /** Format: double */
             treat_fuel_g: number | null;
             /** Format: double */

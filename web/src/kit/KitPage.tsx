@@ -1,6 +1,6 @@
 import { Button, Dropdown, Select } from "antd";
 import { useMemo, useState } from "react";
-import { Link, useParams } from "react-router";
+import { Link, useParams, useSearchParams } from "react-router";
 import { api, ApiError, must, type Schemas, type TripOut, type TripPlan } from "../api/client";
 import {
   saveBrew,
@@ -17,8 +17,10 @@ import {
 import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { useOfferUndo } from "../app/useUndo";
-import { Num } from "../units/Fig";
+import { Num, PlanFig } from "../units/Fig";
 import { inWords, say } from "../units/units";
+import { WorkingContext } from "../working/context";
+import { WorkingPanel } from "../working/WorkingPanel";
 import { Floor } from "./Floor";
 import { Front } from "./Front";
 import { Packing } from "./Packing";
@@ -30,7 +32,6 @@ import "../trips/trips.css";
 import "./kit.css";
 
 type Item = Schemas["Item"];
-type Kit = Schemas["Kit"];
 type TripKit = Schemas["TripKit"];
 
 export default function KitPage() {
@@ -57,6 +58,11 @@ export default function KitPage() {
 function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: TripKit; plan: TripPlan }) {
   const { system } = useSettings();
   const catalogue = useCatalogue();
+  const [search, setSearch] = useSearchParams();
+  const working = useMemo(
+    () => ({ open: (path: string) => setSearch({ working: path }), change: () => undefined }),
+    [setSearch],
+  );
   const offer = useOfferUndo();
   const [wishes, setWishes] = useState(kept.wishes);
   const chosen = useChosenKit(trip.id, wishes, gear.length > 0 && trip.brews.length > 0);
@@ -109,223 +115,216 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
   const add = (item: Item) => put({ items: [...ids, item.id as number] }, `${item.name} goes along`);
 
   return (
-    <div className="plan kit">
-      <aside className="rail" aria-label="What it comes to">
-        <h1>
-          Kit
-          <small>{own ? "as you laid it out" : "the best from your shelf"}</small>
-        </h1>
-        {best && <Sums kit={best} />}
-        <WishesForm
-          wishes={wishes}
-          onChange={(w) => {
-            setWishes(w);
-            save.mutate({ ...kept, wishes: w });
-          }}
-        />
-      </aside>
-      <section className="sheet">
-        <div className="heading">
-          <h2>{trip.name}</h2>
-          <span className="grow" />
-          {own ? (
-            <Button onClick={() => put({ items: [] }, "Back to the best kit")}>Back to the best kit</Button>
-          ) : (
-            best && (
-              <Button type="primary" onClick={() => put({ items: best.items }, "This kit is yours now")}>
-                Take this kit
-              </Button>
-            )
-          )}
-          {best && (
-            <Button
-              loading={apply.isPending}
-              title="Every brew with the method, pot, grinder, cup and burner of this kit"
-              onClick={() =>
-                apply.mutate(
-                  { items: best.items, wishes },
-                  {
-                    onSuccess: (a) =>
-                      offer(
-                        `apply-${trip.id}`,
-                        `${a.before.length} ${a.before.length === 1 ? "brew is" : "brews are"} planned with this kit`,
-                        () => Promise.all(a.before.map(({ id, ...b }) => saveBrew(id, b))),
-                      ),
-                  },
-                )
-              }
-            >
-              Plan the brews with it
-            </Button>
-          )}
-          <Link to="/shelf">Shelf</Link>
-          <Button type="text" onClick={() => window.print()}>
-            Print
-          </Button>
-        </div>
-        {error && <Trouble error={error as ApiError} />}
-        {answer?.blocked.map((b, i) => (
-          <p key={i} className="remark remark-danger">
-            <strong>
-              {b.name || "A brew"} at {trip.stops[b.stop]?.name} cannot be made.
-            </strong>{" "}
-            {b.why} {b.remedy}
-          </p>
-        ))}
-        {answer?.limits.map((l, i) => (
-          <p key={i} className="remark remark-danger">
-            <strong>{say(l, system)}</strong>
-          </p>
-        ))}
-        {laid.data?.stuck.map((b, i) => (
-          <p key={`s${i}`} className="remark remark-danger">
-            <strong>
-              From {trip.stops[b.stop]?.name} on {b.name || "a brew"} cannot be made.
-            </strong>{" "}
-            {b.why} {b.remedy}
-          </p>
-        ))}
-        {laid.data && laid.data.fallback.length > 0 && (
-          <p className="remark">
-            <strong>After the loss:</strong>{" "}
-            {laid.data.fallback
-              .map((f) => `${f.name || "a brew"} at ${trip.stops[f.stop]?.name ?? ""} → ${method(f.method)}`)
-              .join("; ")}
-            .
-          </p>
-        )}
-        <div className="kit-top">
-          <Floor
-            items={taken}
-            gear={gear}
-            joints={answer?.joints ?? []}
-            lost={kept.lost.map((l) => l.item)}
-            onSwap={swap}
-            onAdd={add}
+    <WorkingContext.Provider value={working}>
+      <div className="plan kit">
+        <aside className="rail" aria-label="What it comes to">
+          <h1>
+            Kit
+            <small>{own ? "as you laid it out" : "the best from your shelf"}</small>
+          </h1>
+          {best && answer && <Sums answer={answer} />}
+          <WishesForm
+            wishes={wishes}
+            onChange={(w) => {
+              setWishes(w);
+              save.mutate({ ...kept, wishes: w });
+            }}
           />
-          <section className="kit-why" aria-label="Why this one">
-            {chosen.data && chosen.data.front.length > 0 && (
-              <Front
-                front={chosen.data.front}
-                shown={best ?? undefined}
-                name={nameOf}
-                onPick={(k) => put({ items: k.items }, "That kit is laid out now")}
-              />
+        </aside>
+        <section className="sheet">
+          <div className="heading">
+            <h2>{trip.name}</h2>
+            <span className="grow" />
+            {own ? (
+              <Button onClick={() => put({ items: [] }, "Back to the best kit")}>Back to the best kit</Button>
+            ) : (
+              best && (
+                <Button type="primary" onClick={() => put({ items: best.items }, "This kit is yours now")}>
+                  Take this kit
+                </Button>
+              )
             )}
-            {!own && (
-              <ul className="reasons">
-                {answer?.reasons.map((r, i) => (
-                  <li key={i}>{say(r, system)}</li>
-                ))}
-              </ul>
+            {best && (
+              <Button
+                loading={apply.isPending}
+                title="Every brew with the method, pot, grinder, cup and burner of this kit"
+                onClick={() =>
+                  apply.mutate(
+                    { items: best.items, wishes },
+                    {
+                      onSuccess: (a) =>
+                        offer(
+                          `apply-${trip.id}`,
+                          `${a.before.length} ${a.before.length === 1 ? "brew is" : "brews are"} planned with this kit`,
+                          () => Promise.all(a.before.map(({ id, ...b }) => saveBrew(id, b))),
+                        ),
+                    },
+                  )
+                }
+              >
+                Plan the brews with it
+              </Button>
             )}
-            {own && chosen.data?.best && best && (
-              <p className="quiet">
-                The best kit is {inWords(Math.abs(best.mass_g - chosen.data.best.mass_g), "g", system)}{" "}
-                {best.mass_g >= chosen.data.best.mass_g ? "lighter" : "heavier"} and its cups are{" "}
-                {Math.abs(chosen.data.best.cup - best.cup).toFixed(1)} points{" "}
-                {chosen.data.best.cup >= best.cup ? "better" : "worse"}.
-              </p>
-            )}
-          </section>
-        </div>
-        {best && <LastCheck joints={answer?.joints ?? []} />}
-        <div className="two">
-          <section>
-            <h2>How it makes each brew</h2>
-            <table className="plain">
-              <thead>
-                <tr>
-                  <th>Brew</th>
-                  <th>Made by</th>
-                  <th className="right">Cup</th>
-                  <th className="right">Time</th>
-                  <th>If that fails</th>
-                </tr>
-              </thead>
-              <tbody>
-                {best?.brews.map((b) => (
-                  <tr key={b.brew}>
-                    <td>
-                      <Link to={`/trips/${trip.id}/stops/${plan.stop_ids[b.stop]}`}>
-                        {trip.stops[b.stop]?.name}
-                      </Link>{" "}
-                      <span className="quiet">{b.name}</span>
-                    </td>
-                    <td>{method(b.method)}</td>
-                    <td className="num right">{Math.round(b.cup)}</td>
-                    <td className="right">
-                      <Num value={b.minutes * 60} unit="s" />
-                    </td>
-                    <td className="quiet">{b.second || "nothing"}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
-            {answer && answer.excluded.length > 0 && !own && (
-              <details>
-                <summary>What stays at home, and why ({answer.excluded.length})</summary>
+            <Link to="/shelf">Shelf</Link>
+            <Button type="text" onClick={() => window.print()}>
+              Print
+            </Button>
+          </div>
+          {error && <Trouble error={error as ApiError} />}
+          {answer?.blocked.map((b, i) => (
+            <p key={i} className="remark remark-danger">
+              <strong>
+                {b.name || "A brew"} at {trip.stops[b.stop]?.name} cannot be made.
+              </strong>{" "}
+              {b.why} {b.remedy}
+            </p>
+          ))}
+          {answer?.limits.map((l, i) => (
+            <p key={i} className="remark remark-danger">
+              <strong>{say(l, system)}</strong>
+            </p>
+          ))}
+          {laid.data?.stuck.map((b, i) => (
+            <p key={`s${i}`} className="remark remark-danger">
+              <strong>
+                From {trip.stops[b.stop]?.name} on {b.name || "a brew"} cannot be made.
+              </strong>{" "}
+              {b.why} {b.remedy}
+            </p>
+          ))}
+          {laid.data && laid.data.fallback.length > 0 && (
+            <p className="remark">
+              <strong>After the loss:</strong>{" "}
+              {laid.data.fallback
+                .map(
+                  (f) => `${f.name || "a brew"} at ${trip.stops[f.stop]?.name ?? ""} → ${method(f.method)}`,
+                )
+                .join("; ")}
+              .
+            </p>
+          )}
+          <div className="kit-top">
+            <Floor
+              items={taken}
+              gear={gear}
+              joints={answer?.joints ?? []}
+              lost={kept.lost.map((l) => l.item)}
+              onSwap={swap}
+              onAdd={add}
+            />
+            <section className="kit-why" aria-label="Why this one">
+              {chosen.data && chosen.data.front.length > 0 && (
+                <Front
+                  front={chosen.data.front}
+                  shown={best ?? undefined}
+                  name={nameOf}
+                  onPick={(k) => put({ items: k.items }, "That kit is laid out now")}
+                />
+              )}
+              {!own && (
                 <ul className="reasons">
-                  {answer.excluded.map((x) => (
-                    <li key={x.item}>{say(x, system)}</li>
+                  {answer?.reasons.map((r, i) => (
+                    <li key={i}>{say(r, system)}</li>
                   ))}
                 </ul>
-              </details>
-            )}
-            <p className="hint">
-              {answer?.said.join(" ")}{" "}
-              {chosen.data &&
-                `${Math.round(chosen.data.kits).toLocaleString("en")} kits were considered${chosen.data.best ? "; the best is proven" : ""}.`}
-            </p>
-          </section>
-          <Packing
-            trip={trip}
-            plan={plan}
-            items={taken}
-            nests={answer?.nests ?? []}
-            kept={kept}
-            onTick={(packed) => put({ packed })}
-          />
-        </div>
-        {own && <Losses trip={trip} items={taken} kept={kept} onChange={(lost) => put({ lost }, "Noted")} />}
-      </section>
-    </div>
+              )}
+              {own && chosen.data?.best && best && (
+                <p className="quiet">
+                  The best kit is {inWords(Math.abs(best.mass_g - chosen.data.best.mass_g), "g", system)}{" "}
+                  {best.mass_g >= chosen.data.best.mass_g ? "lighter" : "heavier"} and its cups are{" "}
+                  {Math.abs(chosen.data.best.cup - best.cup).toFixed(1)} points{" "}
+                  {chosen.data.best.cup >= best.cup ? "better" : "worse"}.
+                </p>
+              )}
+            </section>
+          </div>
+          {best && <LastCheck joints={answer?.joints ?? []} />}
+          <div className="two">
+            <section>
+              <h2>How it makes each brew</h2>
+              <table className="plain">
+                <thead>
+                  <tr>
+                    <th>Brew</th>
+                    <th>Made by</th>
+                    <th className="right">Cup</th>
+                    <th className="right">Time</th>
+                    <th>If that fails</th>
+                  </tr>
+                </thead>
+                <tbody>
+                  {best?.brews.map((b) => (
+                    <tr key={b.brew}>
+                      <td>
+                        <Link to={`/trips/${trip.id}/stops/${plan.stop_ids[b.stop]}`}>
+                          {trip.stops[b.stop]?.name}
+                        </Link>{" "}
+                        <span className="quiet">{b.name}</span>
+                      </td>
+                      <td>{method(b.method)}</td>
+                      <td className="num right">{Math.round(b.cup)} of 100</td>
+                      <td className="right">
+                        <Num value={b.minutes * 60} unit="s" />
+                      </td>
+                      <td className="quiet">{b.second || "nothing"}</td>
+                    </tr>
+                  ))}
+                </tbody>
+              </table>
+              {answer && answer.excluded.length > 0 && !own && (
+                <details>
+                  <summary>What stays at home, and why ({answer.excluded.length})</summary>
+                  <ul className="reasons">
+                    {answer.excluded.map((x) => (
+                      <li key={x.item}>{say(x, system)}</li>
+                    ))}
+                  </ul>
+                </details>
+              )}
+              <p className="hint">
+                {answer?.said.join(" ")}{" "}
+                {chosen.data &&
+                  `${Math.round(chosen.data.kits).toLocaleString("en")} kits were considered${chosen.data.best ? "; the best is proven" : ""}.`}
+              </p>
+            </section>
+            <Packing
+              trip={trip}
+              plan={plan}
+              items={taken}
+              nests={answer?.nests ?? []}
+              kept={kept}
+              onTick={(packed) => put({ packed })}
+            />
+          </div>
+          {own && (
+            <Losses trip={trip} items={taken} kept={kept} onChange={(lost) => put({ lost }, "Noted")} />
+          )}
+        </section>
+      </div>
+      <WorkingPanel
+        sheet={answer?.working}
+        path={search.get("working")}
+        onClose={() => setSearch({}, { replace: false })}
+      />
+    </WorkingContext.Provider>
   );
 }
 
-function Sums({ kit }: { kit: Kit }) {
-  const { system } = useSettings();
-  const row = (label: string, value: string, unit: string, big?: boolean) => (
-    <div className="fig" key={label}>
-      <span className="fig-label">{label}</span>
-      <span className="fig-value">
-        <span className={big ? "num num-big" : "num"}>
-          {value}
-          <small>{"\u2009" + unit}</small>
-        </span>
-      </span>
-    </div>
-  );
-  const g = (v: number) => inWords(v, "g", system).split("\u2009");
-  const [mass, massUnit] = g(kit.mass_g) as [string, string];
-  const [gearG, gearUnit] = g(kit.gear_g) as [string, string];
-  const [used, usedUnit] = g(kit.used_g) as [string, string];
-  const [vol, volUnit] = inWords(kit.volume_ml / 1000, "L", system).split("\u2009") as [string, string];
+/** What a kit comes to; each figure opens its working. */
+function Sums({ answer }: { answer: Pick<Schemas["Answer"], "working"> }) {
+  const groups = [
+    ["mass_g", "gear_g", "used_g", "volume_ml"],
+    ["cup", "minutes", "morning_min", "fuss", "price"],
+  ];
   return (
     <div className="figures">
-      <section>
-        {row("To carry", mass, massUnit, true)}
-        {row("Gear", gearG, gearUnit)}
-        {row("Coffee, fuel, papers", used, usedUnit)}
-        {row("Bulk, not nested", vol, volUnit)}
-      </section>
-      <section>
-        {row("Cups", kit.cup.toFixed(0), "of 100", true)}
-        {row("Each brew", kit.minutes.toFixed(1), "min")}
-        {row("Longest morning", kit.morning_min.toFixed(0), "min")}
-        {row("Fuss", kit.fuss.toFixed(1), "points")}
-        {kit.price > 0 && row("To buy", kit.price.toFixed(0), "money")}
-      </section>
+      {groups.map((g) => (
+        <section key={g[0]}>
+          {g.map((k) => (
+            <PlanFig key={k} plan={answer} path={`kit.${k}`} big={k === "mass_g" || k === "cup"} />
+          ))}
+        </section>
+      ))}
     </div>
   );
 }

@@ -9,11 +9,11 @@ import {
   type TripResult,
   type WhatIf,
 } from "../api/client";
-import { useCatalogue, useGear, useTrip, useTripKit, useTripPlan, useWhatIf } from "../api/queries";
+import { useCatalogue, useTrip, useTripPlan, useWhatIf } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
-import { Exports } from "../trips/RoutePage";
-import { Num, PlanFig } from "../units/Fig";
+import { Exports } from "../trips/Exports";
+import { CellFig, Num, PlanFig } from "../units/Fig";
 import { clock, inWords, say } from "../units/units";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
@@ -58,7 +58,12 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
             <small>{trip.name}</small>
           </h1>
           <Totals r={r} />
-          <WithKit trip={trip} r={r} />
+          {r.totals.kit_g === null && (
+            <p className="quiet">
+              <Link to={`/trips/${trip.id}/kit`}>Take a kit</Link>, and its mass stands here with what it
+              carries.
+            </p>
+          )}
         </aside>
         <section className="sheet">
           <div className="heading">
@@ -116,9 +121,11 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
                   <td>{b.label}</td>
                   <td className="num right">{inWords(b.need, b.unit, system)}</td>
                   <td className="num right">
-                    {b.packs > 0
-                      ? `${b.packs} × ${inWords(b.amount / b.packs, b.unit, system)}`
-                      : inWords(b.amount, b.unit, system)}
+                    <CellFig path={`buy.${i}`}>
+                      {b.packs > 0
+                        ? `${b.packs} × ${inWords(b.amount / b.packs, b.unit, system)}`
+                        : inWords(b.amount, b.unit, system)}
+                    </CellFig>
                   </td>
                   <td className="num right">{inWords(b.mass_g, "g", system)}</td>
                   <td>
@@ -154,13 +161,15 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
                     </tr>
                   </thead>
                   <tbody>
-                    {r.canisters.map((k) => (
+                    {r.canisters.map((k, i) => (
                       <tr key={k.n}>
                         <td>
                           {k.n}, {k.from < 0 ? "from home" : `from ${r.stops[k.from]?.name}`}
                         </td>
                         <td className="num right">{inWords(k.start_g, "g", system)}</td>
-                        <td className="num right">{inWords(k.end_g, "g", system)}</td>
+                        <td className="right">
+                          <CellFig path={`canisters.${i}`}>{inWords(k.end_g, "g", system)}</CellFig>
+                        </td>
                         <td className="num right">{inWords(k.propane_pct, "%", system)}</td>
                         <td className="num right">{k.brews}</td>
                       </tr>
@@ -198,18 +207,34 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
                       <td>
                         <Link to={`/trips/${trip.id}/stops/${plan.stop_ids[i]}`}>{s.name}</Link>
                       </td>
-                      <td className="num right">{inWords(s.draw_ml, "ml", system)}</td>
-                      <td className="num right">
-                        {s.carry_ml > 0 ? inWords(s.carry_ml, "ml", system) : "–"}
+                      <td className="right">
+                        <CellFig path={`stops.${i}.draw_ml`}>{inWords(s.draw_ml, "ml", system)}</CellFig>
                       </td>
-                      <td className="num right">
-                        {s.treat_s > 0
-                          ? `boil ${clock(s.treat_s, 5)}`
-                          : s.filter_ml > 0
-                            ? `filter ${inWords(s.filter_ml, "ml", system)}`
-                            : "–"}
+                      <td className="right">
+                        {s.carry_ml > 0 ? (
+                          <CellFig path={`stops.${i}.carry_ml`}>{inWords(s.carry_ml, "ml", system)}</CellFig>
+                        ) : (
+                          "–"
+                        )}
                       </td>
-                      <td className="num right">{s.waste_g > 0 ? inWords(s.waste_g, "g", system) : "–"}</td>
+                      <td className="right">
+                        {s.treat_s > 0 ? (
+                          <CellFig path={`stops.${i}.treat_s`}>boil {clock(s.treat_s, 5)} min</CellFig>
+                        ) : s.filter_ml > 0 ? (
+                          <CellFig path={`stops.${i}.filter_ml`}>
+                            filter {inWords(s.filter_ml, "ml", system)}
+                          </CellFig>
+                        ) : (
+                          "–"
+                        )}
+                      </td>
+                      <td className="right">
+                        {s.waste_g > 0 ? (
+                          <CellFig path={`stops.${i}.waste_g`}>{inWords(s.waste_g, "g", system)}</CellFig>
+                        ) : (
+                          "–"
+                        )}
+                      </td>
                     </tr>
                   ))}
                 </tbody>
@@ -242,9 +267,10 @@ function Totals({ r }: { r: TripResult }) {
     ["brews", "coffee_g", "filters", "milk_g", "sugar_g"],
     ["gas_g", "fuel_g", "energy_wh", "treat_s", "treat_fuel_g"],
     ["water_ml", "carry_ml", "epsom_g", "soda_g"],
-    ["pack_g", "waste_g", "caffeine_mg", "morning_s"],
+    ["pack_g", "kit_g", "together_g"],
+    ["waste_g", "caffeine_mg", "morning_s"],
   ];
-  const big = ["coffee_g", "gas_g", "water_ml", "pack_g"];
+  const big = ["coffee_g", "gas_g", "water_ml", "pack_g", "together_g"];
   const zero = (key: string) => !r.working[`totals.${key}`]?.value;
   return (
     <div className="figures">
@@ -264,36 +290,6 @@ function Totals({ r }: { r: TripResult }) {
         </section>
       ))}
     </div>
-  );
-}
-
-/** The gear of the trip's own kit, and what it weighs together with what is used up. */
-function WithKit({ trip, r }: { trip: TripOut; r: TripResult }) {
-  const kit = useTripKit(trip.id);
-  const gear = useGear();
-  const items = kit.data?.items ?? [];
-  if (items.length === 0 || !gear.data)
-    return (
-      <p className="quiet">
-        <Link to={`/trips/${trip.id}/kit`}>Take a kit</Link>, and its mass stands here with what it carries.
-      </p>
-    );
-  const mass = gear.data
-    .filter((g) => items.includes(g.id as number) && g.kind !== "filter")
-    .reduce((sum, g) => sum + g.mass_g * (g.kind === "cup" ? Math.min(g.count ?? 1, trip.people) : 1), 0);
-  const row = (label: string, g: number, big?: boolean) => (
-    <div className="fig">
-      <span className="fig-label">{label}</span>
-      <span className="fig-value">
-        <Num value={g} unit="g" big={big} />
-      </span>
-    </div>
-  );
-  return (
-    <section className="with-kit" aria-label="With the kit">
-      {row("Your kit", mass)}
-      {row("Together, at most", mass + (r.totals.pack_g ?? 0), true)}
-    </section>
   );
 }
 

@@ -5,7 +5,7 @@ import type { TripOut, TripPlan } from "../api/client";
 import { useTrip, useTripPlan } from "../api/queries";
 import { Loaded } from "../app/Trouble";
 import { useSettings } from "../app/settings";
-import { Exports } from "../trips/RoutePage";
+import { Exports } from "../trips/Exports";
 import { clock, say } from "../units/units";
 import { byDay, type Item } from "./days";
 import "./schedule.css";

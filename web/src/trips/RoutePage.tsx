@@ -11,6 +11,7 @@ import { BagMark, DryMark, HeatMark, heatOf } from "../ribbon/Ribbon";
 import { nights } from "../ribbon/places";
 import { inWords } from "../units/units";
 import { hasDraft } from "../plan/useDraft";
+import { Exports } from "./Exports";
 import { StopForm, TripForm } from "./LazyStopForm";
 import { useArrange } from "./useArrange";
 import { bodyOf, heatInWords, waterInWords } from "./words";
@@ -179,33 +180,6 @@ function Route({ trip: t }: { trip: TripOut }) {
       )}
       {editing && <TripForm trip={t} onClose={() => setEditing(false)} />}
     </>
-  );
-}
-
-/** Downloads in open formats. */
-export function Exports({ trip }: { trip: Pick<TripOut, "id"> }) {
-  const at = `/api/v1/trips/${trip.id}/export/`;
-  return (
-    <Dropdown
-      trigger={["click"]}
-      menu={{
-        items: [
-          ["trip.json", "The trip (JSON)"],
-          ["stops.gpx", "Stops (GPX)"],
-          ["schedule.ics", "Schedule (iCalendar)"],
-          ["provisions.csv", "Provisions (CSV)"],
-        ].map(([file, label]) => ({
-          key: file as string,
-          label: (
-            <a href={at + file} download>
-              {label}
-            </a>
-          ),
-        })),
-      }}
-    >
-      <Button>Save as…</Button>
-    </Dropdown>
   );
 }
 

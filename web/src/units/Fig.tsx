@@ -1,3 +1,4 @@
+import type { ReactNode } from "react";
 import type { Plan } from "../api/client";
 import { useSettings } from "../app/settings";
 import { useWorking } from "../working/context";
@@ -64,6 +65,16 @@ export function PlanFig({
         {pm > 0 && <small className="fig-pm"> ±{figure(pm, pmUnit, system, { step }).text}</small>}
         {w.kind === "measured" && <small className="fig-mark">measured</small>}
       </span>
+    </button>
+  );
+}
+
+/** A figure in a table: its words, and its working on click. */
+export function CellFig({ path, children }: { path: string; children: ReactNode }) {
+  const working = useWorking();
+  return (
+    <button type="button" className="cell-fig num" data-figure={path} onClick={() => working.open(path)}>
+      {children}
     </button>
   );
 }
