@@ -40,8 +40,12 @@ func (c *calc) bookkeeping() Problems {
 		retain = coffee.RetainedMlPerG
 	}
 	c.when.treat = treatmentBoilS(*r.Water.Treatment, c.altitudeM)
-	if c.heatless() {
+	if c.heatless() || c.school.ColdFill {
 		c.when.treat = 0
+	}
+	if c.school.ColdFill && (*r.Cup.Preheated || *r.Brewer.Preheated) {
+		r.Cup.Preheated, r.Brewer.Preheated = new(false), new(false)
+		c.note("no-preheat", "This school has one vessel, and nothing is hot before the coffee.", "The cup stays cold: there is no hot water to warm it with.")
 	}
 	var preheat float64
 	if *r.Cup.Preheated && !c.heatless() {
@@ -103,7 +107,7 @@ func (c *calc) baskets(drink, preheat, retain float64) float64 {
 	total := math.Max(drink, n*yield)
 	c.batch = batch{n: n, dose: g, poured: ml, retained: retain * g, left: left, preheat: preheat / n,
 		dilution: (total - n*yield) / n, drink: total / n, retainPerG: retain}
-	if total > drink+1e-9 {
+	if total > drink+2.5 { // as much as the figures show
 		c.note("more-drink", "The basket must be full: less coffee in it channels and runs through.", "One basket gives {0}, more than the {1} asked for.",
 			quantity.Of(total, quantity.Millilitre), quantity.Of(drink, quantity.Millilitre))
 	}

@@ -162,6 +162,13 @@ func (c *calc) gear() {
 		c.vessel.LossFactor = *r.Calibration.LossFactor
 	}
 	c.brewer = heat.Vessel{DiameterMm: 100, MassG: *r.Brewer.MassG, Material: c.material(r.Brewer.Material), LossFactor: 1}
+	if c.school.ColdFill {
+		boiler := c.school.BasketMl
+		if r.Brewer.CapacityMl != nil {
+			boiler = *r.Brewer.CapacityMl
+		}
+		c.vessel.CapacityMl, c.vessel.DiameterMm, c.vessel.MassG, c.vessel.Material = boiler, cupDiameter(boiler), c.brewer.MassG, c.brewer.Material
+	}
 	c.cup = heat.Vessel{DiameterMm: cupDiameter(*r.CupMl), MassG: *r.Cup.MassG, Material: c.material(r.Cup.Material),
 		Insulated: *r.Cup.Insulated, LossFactor: 1}
 }

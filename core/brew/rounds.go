@@ -76,13 +76,13 @@ func (c *calc) rounds() {
 	}
 	ready := quantity.Of(c.plan.Rounds[n*each-1].ReadyS, quantity.Second)
 	if each > 1 {
-		c.note("next-cup", "The steps are those of one cup; this leaves both hands free for each in its turn.", "Pour the next cup {0} after the one before; the last is ready at {1}.",
+		c.note("next-cup", "The steps are those of one cup, and the guide goes through all of them; this leaves both hands free for each in its turn.", "Pour the next cup {0} after the one before; the last is ready at {1}.",
 			quantity.Of(apart, quantity.Second), ready)
 	}
 	if n == 1 {
 		return
 	}
-	why := "The steps are those of one batch. One kettle, one brewer and one pair of hands set the pace."
+	why := "The steps are those of one batch, and the guide goes through all of them. One kettle, one brewer and one pair of hands set the pace."
 	if c.plan.Heat != nil && c.way() != method.Unheated {
 		c.note("next-batch", why, "Put the water on again at {0} for the next batch; one is ready every {1}, the last at {2}.",
 			quantity.Of(w.light+every, quantity.Second), quantity.Of(every, quantity.Second), ready)

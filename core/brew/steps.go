@@ -35,6 +35,12 @@ func (c *calc) steps() Problems {
 		coldAt = -w.hot - cold
 	case c.way() == method.BoilIn:
 		coldAt = c.stepsWithCoffee(cold)
+	case c.school.ColdFill:
+		// All of it is put together before the flame.
+		c.stepFill(w.light - cold - fillS)
+		coldAt = w.light - cold
+		c.stepLight(w.light)
+		c.stepLow(w.boiled+w.treat, w.hold)
 	case supplied:
 		at := -wait - 20
 		c.add(Step{ID: "draw", Label: "draw water", AtS: at, ForS: 20, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight, Caution: "scald"},
@@ -129,6 +135,9 @@ func (c *calc) stepsWithCoffee(cold float64) float64 {
 
 func (c *calc) stepFill(at float64) {
 	fill := "Fill the pot with {heated}."
+	if c.school.ColdFill {
+		fill = "Fill the boiler with {heated} of cold water, to just below the valve."
+	}
 	if state := *c.req.Water.State; state != string(heat.Liquid) {
 		fill = "A little water in the pot first, then {melt} of " + state + ", in handfuls."
 	}
@@ -137,25 +146,32 @@ func (c *calc) stepFill(at float64) {
 
 func (c *calc) stepLight(at float64) {
 	burner, _ := heat.BurnerByID(*c.req.Heat.Burner)
-	light, full, caution := "Light the stove", "Full flame", "co"
+	light, full, caution, lid := "Light the stove", "Full flame", "co", c.lidText()
 	if !burner.Flame {
 		light, full, caution = "Switch on", "Full power", "mains"
+	}
+	sign := "big bubbles break the surface"
+	if c.school.ColdFill {
+		full, lid, sign = "Moderate: no flame past the foot", ", the moka pot on it, its lid open.", "the first coffee rises"
 	}
 	forS := math.Min(lightS, c.heated.HeatS)
 	if at < 0 {
 		forS = math.Min(forS, -at)
 	}
-	c.add(Step{ID: "light", Label: "light", AtS: at, ForS: forS, Lane: method.Hands, Until: method.Time, Caution: caution}, light+c.lidText())
-	c.add(Step{ID: "flame-full", Label: "full", AtS: c.when.light, ForS: c.heated.HeatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface"}, full+".")
+	c.add(Step{ID: "light", Label: "light", AtS: at, ForS: forS, Lane: method.Hands, Until: method.Time, Caution: caution}, light+lid)
+	c.add(Step{ID: "flame-full", Label: "full", AtS: c.when.light, ForS: c.heated.HeatS, Lane: method.Flame, Until: method.Sign, Sign: sign}, full+".")
 }
 
 func (c *calc) stepLow(at, forS float64) {
 	burner, _ := heat.BurnerByID(*c.req.Heat.Burner)
-	text := "Low: keep it at the boil."
+	label, text := "low: at the boil", "Low: keep it at the boil."
+	if c.school.ColdFill {
+		label, text = "low", "Low while it flows."
+	}
 	if burner.Low == 0 {
 		text = "Leave it on the heat."
 	}
-	c.add(Step{ID: "flame-low", Label: "low: at the boil", AtS: at, ForS: forS, Lane: method.Flame, Until: method.Time}, text)
+	c.add(Step{ID: "flame-low", Label: label, AtS: at, ForS: forS, Lane: method.Flame, Until: method.Time}, text)
 }
 
 func (c *calc) lidText() string {

@@ -17,8 +17,13 @@ const (
 	heatingLimits = "Efficiency is that of a usual burner of this kind and good to about 20 %; calibrate it by weighing the fuel."
 )
 
-// longWaitS is a wait that nobody spends beside a lidded kettle. From memory.
-const longWaitS = 240
+// longWaitS is a wait that nobody spends beside a lidded kettle: common practice is
+// about two minutes, the rest from memory.
+const longWaitS = 150
+
+// moderate is the share of a burner's power that a small moka pot stands on:
+// more licks past its foot. From memory.
+const moderate = 0.5
 
 // mix brings two bodies together; capacities in kJ/K.
 func mix(c1, t1, c2, t2 float64) float64 {
@@ -97,6 +102,9 @@ func (c *calc) warm() Problems {
 		// It goes on the flame again: there is nothing to wait for.
 		if supplied {
 			return Problems{{"heat.supplied_c", *r.Heat.SuppliedC, "this method needs a flame; allowed: leave it out and name a burner"}}
+		}
+		if c.school.ColdFill && *r.Water.State != string(heat.Liquid) {
+			return Problems{{"water.state", *r.Water.State, *r.Water.State + " does not go into a boiler: melt it in a pot first; allowed here: liquid, or choose the school that fills it hot"}}
 		}
 	case c.hotC > wish+0.05:
 		c.when.wait, _ = cool.TimeTo(c.hotC, wish)
@@ -199,7 +207,7 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 	r, p := &c.req, c.plan
 	fuel, _ := heat.FuelByID(*r.Heat.Fuel)
 	cover := heat.Lidded
-	if !*r.Heat.Lid {
+	if !*r.Heat.Lid && !c.school.ColdFill {
 		cover = heat.Open
 	}
 	h := heat.Heating{Source: heat.Source(*r.Water.State), FromC: *r.Water.SourceC, ToC: *p.BoilC, VesselC: c.air.TempC,
@@ -212,6 +220,11 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 	if w := r.Calibration.PowerW; w != nil {
 		h.PowerW = *w
 	}
+	if c.school.ColdFill {
+		h.PowerW *= moderate
+	}
+	// In a moka pot the steam stays in the boiler and pushes.
+	closed := c.way() == method.OnFlame
 	// What boils off is put in at the start, and is itself small: two rounds settle it.
 	for range 3 {
 		h.WaterG = kettleMl + c.batch.boiledOff
@@ -223,11 +236,15 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 			return Problems{{"heat.power_w", *r.Heat.PowerW, fmt.Sprintf(
 				"%s W cannot bring this pot to the boil in this air: it levels off near %.0f °C; use a lid, a screen or more power, or less water", trim(*r.Heat.PowerW), c.heated.TopC)}}
 		}
-		c.batch.boiledOff = c.heated.BoiledG
+		if !closed {
+			c.batch.boiledOff = c.heated.BoiledG
+		}
 	}
 	h.WaterG = kettleMl + c.batch.boiledOff
 	c.heating, c.heated = h, h.Heat()
-	c.batch.boiledOff = c.heated.BoiledG
+	if !closed {
+		c.batch.boiledOff = c.heated.BoiledG
+	}
 	c.when.boiled = -math.Max(c.when.wait, c.when.hot) - c.when.treat
 	c.when.light = c.when.boiled - c.heated.HeatS
 
@@ -309,6 +326,9 @@ func (c *calc) fillTotals(noHeat bool) {
 		working.Num("Heat of vaporisation", water.HeatOfVaporisation(*c.plan.BoilC), quantity.KJPerKg, "boil_c"))
 	boiled.Source = "IAPWS-IF97 and IAPWS SR1-86(1992) for the heat of vaporisation"
 	boiled.Limits = "Evaporation before the boil is left out."
+	if c.way() == method.OnFlame {
+		boiled.Formula = "none: the steam stays in the boiler and pushes"
+	}
 	c.set(&w.BoiledOffMl, "water.boiled_off_ml", b.boiledOff*n, boiled)
 	hot := c.hotMl()
 	cold := b.poured + b.rinse + b.preheat + b.dilution - hot

@@ -355,12 +355,12 @@ var slowDrip = Method{
 	Scores:  Scores{2, 5, 3, 4, "holes pass some silt; the press meters the flow; wipes clean"},
 	Schools: []School{
 		slowDripSchool("black", "Black, topped up", "Topped up with hot water to a long cup. Choose it where there is hot water and no paper.", func(s *School) { s.DiluteShare, s.CupMl = 0.5, 150 }, ""),
-		slowDripSchool("condensed-milk", "Over condensed milk", "Dripped onto sweet milk and stirred. Choose it cold and tired: it is dinner too.", func(s *School) { s.Milk, s.CupMl = 25, 80; s.Consumables = []string{"condensed milk"} }, "Condensed milk into the cup first."),
+		slowDripSchool("condensed-milk", "Over condensed milk", "Dripped onto sweet milk and stirred. Choose it cold and tired: it is dinner too.", func(s *School) { s.Milk, s.CupMl = 25, 80; s.Consumables = []string{"condensed milk"} }, "Condensed milk into the cup first, then the filter on it: its base must sit on the rim."),
 		slowDripSchool("iced", "Over ice", "Dripped strong, then over ice. Choose it in the heat, where ice can be had.", func(s *School) {
 			s.Milk, s.CupMl = 25, 150
 			s.DiluteShare, s.DiluteCold, s.DiluteIce = 0.4, true, true
 			s.Consumables = []string{"condensed milk", "ice"}
-		}, "Condensed milk into the cup first; ice ready in a glass."),
+		}, "Condensed milk into the cup first, then the filter on it: its base must sit on the rim. Ice ready in a glass."),
 	},
 }
 
@@ -471,24 +471,29 @@ var moka = Method{
 		{ID: "hot-fill", Name: "Hot water in the boiler", Why: "Hot water from the start keeps the coffee off hot metal: less bitter. Choose it when there is a kettle as well.",
 			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, WaitCover: heat.Lidded, FillFresh: 1, FillRested: 1,
 			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, Access: 1, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
-			Steps: mokaSteps("Pour the hot water into the boiler, to just below the valve."), Cautions: []string{"scald", "valve"}},
+			Steps: mokaSteps(
+				withHotWater("boiler", "boiler", "Pour the hot water into the boiler, to just below the valve.", 15),
+				withHotWater("screw", "screw", "Basket in. Screw it together with a cloth: it is hot.", 20).care("hot-pot"),
+				withHotWater("on", "on flame", "Lid open, on a moderate flame.", 75).care("valve"),
+			), Cautions: []string{"scald", "valve"}},
 		{ID: "cold-fill", Name: "Cold water in the boiler", Why: "One vessel and nothing else. Choose it when the moka pot is all there is; it takes longer and tastes darker.",
 			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, WaitCover: heat.Lidded, FillFresh: 1, FillRested: 1,
-			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, Access: 1, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
-			Steps: mokaSteps("The boiler is filled to just below the valve."), Cautions: []string{"scald", "valve"}},
+			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 40, ColdFill: true, DiluteCold: true, Access: 1, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
+			Steps: mokaSteps(
+				prep("screw", "screw", "Basket in. Screw the top on firmly, by the body and not by the handle. Lid open.", 20).care("valve"),
+			), Cautions: []string{"scald", "valve"}},
 	},
 }
 
-func mokaSteps(fill string) []Step {
-	return []Step{
-		prep("dose", "fill basket", "Grind {dose} {band}. Fill the basket to the brim and level it; never tamp.", 90),
-		withHotWater("boiler", "boiler", fill, 15),
-		withHotWater("screw", "screw", "Basket in. Screw it together with a cloth: it is hot.", 20).care("hot-pot"),
-		withHotWater("on", "on flame", "Lid open, on a moderate flame.", 75).care("valve"),
+// mokaSteps are those of a moka pot around what brings it to the flame.
+func mokaSteps(on ...Step) []Step {
+	out := []Step{prep("dose", "fill basket", "Grind {dose} {band}. Fill the basket to the brim and level it; never tamp.", 90)}
+	out = append(out, on...)
+	return append(out,
 		do("flow", "flows", "It flows; keep the heat low.", 0, 40).sign("the stream no longer runs smoothly").care("hot-pot"),
 		do("off", "off", "Off at once; cool the foot with a wet cloth.", 40, 10),
-		serve("serve", "serve", "Stir, pour, and add {dilution} of hot water if it is too strong.", 20).care("hot-pot"),
-	}
+		serve("serve", "serve", "Stir, pour, and add {dilution} of water if it is too strong.", 20).care("hot-pot"),
+	)
 }
 
 var coldConcentrate = Method{

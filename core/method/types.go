@@ -146,7 +146,10 @@ type School struct {
 	BoilS     float64
 	// FlameS is how long the brewer stands on the low flame, for OnFlame.
 	FlameS float64
-	Milk   float64 // condensed milk, g a cup
+	// ColdFill says that the brewer's own boiler takes the water cold and heats
+	// it, and that there is no kettle, for OnFlame.
+	ColdFill bool
+	Milk     float64 // condensed milk, g a cup
 	// Access scales the extraction: 1 for steeped and stirred, less where water
 	// reaches the grounds badly, more where a rolling boil stirs it all the while
 	// (from memory).
