@@ -142,6 +142,36 @@ func TestGuidePausesSkipsAndGoesBack(t *testing.T) {
 	p.see("Press space or Start")
 }
 
+// Cups that steep on their own are brewed one beside the other: the guide goes
+// through all of them, each with its number.
+func TestGuideGoesThroughEveryCup(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/1")
+	p.click("Plan Cup steep")
+	p.see("Broken, skimmed, decanted")
+	p.fill("People", "3")
+	p.see("Pour the next cup")
+	p.click("Save")
+	p.see("Saved")
+	p.click("Brew it")
+	p.see("3 cups, ")
+	p.click("Start")
+	said := map[string]bool{}
+	for range 60 {
+		if p.js(`document.body.innerText.includes("Done.") ? "y" : ""`) == "y" {
+			break
+		}
+		said[p.js(`(document.querySelector("[data-testid=instruction]")?.innerText ?? "").replace(/\u2009/g, " ").replace(/^(When you are ready: )/, "").split(/ to | (?=Wet)/)[0]`)] = true
+		p.do(chromedp.KeyEvent(kb.ArrowRight))
+		time.Sleep(60 * time.Millisecond)
+	}
+	p.see("Done. Taste it")
+	for _, want := range []string{"Cup 1. Pour", "Cup 2. Pour", "Cup 3. Pour", "Cup 3. Let it settle."} {
+		assert.True(t, said[want], "%q was said; said: %v", want, said)
+	}
+}
+
 func TestBadInputSaysWhatIsAllowedAndLosesNothing(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)

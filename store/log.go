@@ -13,8 +13,8 @@ type Run struct {
 	// ZeroMs is when water met or will meet coffee, if nothing pauses.
 	ZeroMs   int64     `json:"zero_ms"`
 	PausedMs int64     `json:"paused_ms" doc:"When it was paused; 0 while it runs"`
-	Step     int       `json:"step" minimum:"0" maximum:"200" doc:"Index of the present step"`
-	Done     []StepRun `json:"done" maxItems:"400"`
+	Step     int       `json:"step" minimum:"0" maximum:"2000" doc:"Index of the present step"`
+	Done     []StepRun `json:"done" maxItems:"2000"`
 	Finished bool      `json:"finished"`
 }
 

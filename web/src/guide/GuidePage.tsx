@@ -2,11 +2,12 @@ import { Button, Switch } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useQueryClient } from "@tanstack/react-query";
-import type { BrewOut, Plan, Run, Step } from "../api/client";
+import type { BrewOut, Plan, Run } from "../api/client";
 import { endRun, saveRun, useBrew, useInfo, useRun } from "../api/queries";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
+import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
 import { clock, inWords, say, type System } from "../units/units";
 import { beep, keepAwake, speak } from "./aids";
@@ -19,10 +20,12 @@ import {
   moveTo,
   nextReading,
   pause,
+  pourOf,
   positionAt,
   presentIndex,
   resume,
   startOf,
+  type RoundStep,
 } from "./engine";
 import "./guide.css";
 
@@ -45,9 +48,12 @@ export default function GuidePage() {
   );
 }
 
-function instruction(s: Step, system: System): string {
+/** What to do, before which cup or batch it is where there are several. */
+function instruction(s: RoundStep, plan: Plan, system: System): string {
+  const round = plan.rounds[s.round - 1];
+  const which = round ? `${round.kind === "cup" ? "Cup" : "Batch"} ${s.round}. ` : "";
   const reading = s.lane === "scale" && s.to_g !== null ? ` By ${clock(s.at_s + s.for_s)}.` : "";
-  return say(s, system) + reading;
+  return which + say(s, system) + reading;
 }
 
 function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: number }) {
@@ -86,7 +92,7 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
       const step = steps[next.step];
       if (next.step !== run.step || next.paused_ms !== run.paused_ms) {
         if (sound) beep(next.paused_ms > 0);
-        if (speech && step) speak(instruction(step, system));
+        if (speech && step) speak(instruction(step, plan, system));
       }
       keep(next);
     }
@@ -108,7 +114,7 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
       seen.current = startOf(plan);
       setNow(t);
       keep(begin(plan, brew.plan_id, t, rate));
-      if (speech && steps[0]) speak(instruction(steps[0], system));
+      if (speech && steps[0]) speak(instruction(steps[0], plan, system));
     } else if (run.finished) return;
     else if (run.paused_ms > 0) {
       const next = resume(run, t);
@@ -120,7 +126,7 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
   const jump = (to: number) => {
     if (!run) return;
     const t = Date.now();
-    const step = steps[Math.max(0, Math.min(to, steps.length - 1))] as Step;
+    const step = steps[Math.max(0, Math.min(to, steps.length - 1))] as RoundStep;
     const target = to >= steps.length ? endOf(plan) : step.at_s;
     const skipped =
       to > index && present
@@ -151,7 +157,10 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
     return () => window.removeEventListener("keydown", onKey);
   });
 
-  const cares = shown ? plan.cautions.filter((c) => c.step === shown.id) : [];
+  const planned = shown?.id.replace(/#.*/, "");
+  const cares = shown ? plan.cautions.filter((c) => c.step === planned) : [];
+  const gateAt = (atGate && gates(plan).find((g) => Math.abs(g - position) < 0.5)) || 0;
+  const pour = shown ? pourOf(plan, shown.round) : 0;
   const left = shown ? shown.at_s + shown.for_s - position : 0;
   return (
     <div className="guide">
@@ -186,6 +195,8 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
         </div>
         {!run && (
           <p className="guide-do">
+            {plan.rounds.length > 1 &&
+              `${plan.rounds.length} ${plan.rounds[0]?.kind === "cup" ? "cups" : "batches"}, `}
             {steps.length} steps, {clock(endOf(plan) - startOf(plan), 5)} in all. Press space or Start when
             the pot is in your hand.
           </p>
@@ -194,9 +205,9 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
         {run && !run.finished && shown && (
           <>
             <p className="guide-do" data-testid="instruction">
-              {atGate && position < -0.5 && !shown.id.startsWith("wait") ? "When it boils: " : ""}
-              {atGate && Math.abs(position) < 0.5 ? "When you are ready: " : ""}
-              {instruction(shown, system)}
+              {atGate && gateAt - pour < -0.5 && !shown.id.startsWith("wait") ? "When it boils: " : ""}
+              {atGate && Math.abs(gateAt - pour) < 0.5 ? "When you are ready: " : ""}
+              {instruction(shown, plan, system)}
             </p>
             <p className="guide-until">
               {shown.sign ? <>Until {shown.sign}. </> : null}
@@ -226,7 +237,7 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
               <span className="quiet">
                 Then, at <span className="num">{clock(after.at_s)}</span>
               </span>
-              <span>{instruction(after, system)}</span>
+              <span>{instruction(after, plan, system)}</span>
             </p>
           )}
         </div>
@@ -250,10 +261,11 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
           </>
         )}
       </div>
+      <Rounds plan={plan} playhead={run ? position : undefined} />
       <Score
         plan={plan}
-        playhead={run ? position : undefined}
-        present={run && !run.finished ? shown?.id : undefined}
+        playhead={run ? position - pour : undefined}
+        present={run && !run.finished ? planned : undefined}
         compact
       />
     </div>

@@ -8,6 +8,7 @@ import {
   guided,
   moveTo,
   pause,
+  pourOf,
   positionAt,
   presentIndex,
   resume,
@@ -29,6 +30,26 @@ const plan = {
     step("pour", "scale", 0, 10),
     step("serve", "hands", 10, 20),
   ],
+  rounds: [],
+} as unknown as Plan;
+
+const round = (kind: string, n: number, start_s: number, pour_s: number, ready_s: number) => ({
+  kind,
+  n,
+  start_s,
+  pour_s,
+  end_s: pour_s + 10,
+  ready_s,
+});
+/** Two batches, each with its own water. */
+const batches = {
+  ...plan,
+  rounds: [round("batch", 1, -330, 0, 30), round("batch", 2, 70, 400, 430)],
+} as unknown as Plan;
+/** Three cups from one kettle. */
+const cups = {
+  ...plan,
+  rounds: [round("cup", 1, -330, 0, 30), round("cup", 2, 35, 35, 65), round("cup", 3, 70, 70, 100)],
 } as unknown as Plan;
 const T = 1_000_000;
 
@@ -68,12 +89,66 @@ describe("the guide's clock", () => {
   });
 
   it("never lands short of the step it moves to", () => {
-    const steps = guided(plan);
-    for (const [i, s] of steps.entries()) {
-      for (const rate of [1, 60, 120]) {
-        const run = moveTo(begin(plan, 1, T, rate), s.at_s, T + 123.456, rate);
-        expect(presentIndex(steps, positionAt(run, T + 123.456, rate))).toBe(i);
+    for (const p of [plan, batches, cups]) {
+      const steps = guided(p);
+      for (const [i, s] of steps.entries()) {
+        for (const rate of [1, 60, 120]) {
+          const run = moveTo(begin(p, 1, T, rate), s.at_s, T + 123.456, rate);
+          expect(presentIndex(steps, positionAt(run, T + 123.456, rate))).toBe(i);
+        }
       }
     }
+  });
+
+  it("goes through every batch, with its own water", () => {
+    const steps = guided(batches);
+    expect(steps.map((s) => s.id)).toEqual([
+      "fill-kettle",
+      "light",
+      "rinse",
+      "pour",
+      "serve",
+      "fill-kettle#2",
+      "light#2",
+      "rinse#2",
+      "pour#2",
+      "serve#2",
+    ]);
+    expect(steps.map((s) => s.at_s)).toEqual([-330, -300, -20, 0, 10, 70, 100, 380, 400, 410]);
+    expect(endOf(batches)).toBe(430);
+    expect(gates(batches)).toEqual([-20, 0, 380, 400]);
+    expect(pourOf(batches, 2)).toBe(400);
+  });
+
+  it("pours cups from one kettle, and waits only for the first", () => {
+    expect(guided(cups).map((s) => s.id)).toEqual([
+      "fill-kettle",
+      "light",
+      "rinse",
+      "pour",
+      "serve",
+      "pour#2",
+      "serve#2",
+      "pour#3",
+      "serve#3",
+    ]);
+    expect(gates(cups)).toEqual([-20, 0]);
+  });
+
+  it("does not stop the clock while a batch before is brewing", () => {
+    // The second batch's water boils at 20 s, before the first is served at 30.
+    const close = {
+      ...plan,
+      rounds: [round("batch", 1, -330, 0, 30), round("batch", 2, -290, 40, 70)],
+    } as unknown as Plan;
+    expect(gates(close)).toEqual([-20, 0, 40]);
+  });
+
+  it("finishes after the last round and not before", () => {
+    let run = begin(batches, 1, T, 1);
+    run = advance(moveTo(run, 35, T, 1), batches, 31, T, 1);
+    expect(run.finished).toBe(false);
+    run = advance(moveTo(run, 430, T, 1), batches, 429, T, 1);
+    expect(run.finished).toBe(true);
   });
 });

@@ -3,18 +3,65 @@
 
 import type { Plan, Run, Step } from "../api/client";
 
-/** The moments at which the clock waits for the brewer: when the water boils, and when it meets the coffee. */
-export function gates(plan: Plan): number[] {
-  const flame = plan.steps.find((s) => s.id === "flame-full");
-  const out = flame ? [flame.at_s + flame.for_s] : [];
-  return [...out, 0].filter((g) => g > startOf(plan) + 1);
+/** What the guide needs of a plan. */
+type Timed = Pick<Plan, "steps" | "rounds">;
+
+/** A batch, or a cup that steeps on its own; a brew made at once is one. */
+type Round = Plan["rounds"][number];
+
+const rounds = (plan: Timed): Round[] =>
+  plan.rounds.length > 0
+    ? plan.rounds
+    : [{ kind: "batch", n: 1, start_s: -Infinity, pour_s: 0, end_s: 0, ready_s: 0 }];
+
+/** Whether a round begins with water of its own; a cup further on is poured from the same kettle. */
+const ownWater = (r: Round) => r.start_s < r.pour_s;
+
+/** A step of one of several rounds. */
+export type RoundStep = Step & { round: number };
+
+/** The steps of every round by the clock: those of a plan are the first round's. */
+function unrolled(plan: Timed): RoundStep[] {
+  return rounds(plan)
+    .flatMap((r) =>
+      plan.steps
+        .filter((s) => s.at_s >= 0 || ownWater(r))
+        .map((s) => ({
+          ...s,
+          id: r.n === 1 ? s.id : `${s.id}#${r.n}`,
+          at_s: s.at_s + r.pour_s,
+          round: r.n,
+        })),
+    )
+    .sort((a, b) => a.at_s - b.at_s);
 }
 
-export const startOf = (plan: Plan): number => Math.min(0, ...plan.steps.map((s) => s.at_s));
-export const endOf = (plan: Plan): number => Math.max(0, ...plan.steps.map((s) => s.at_s + s.for_s));
+/**
+ * The moments at which the clock waits for the brewer: when the water boils, and when it meets the coffee. It
+ * never waits while a round before is still brewing.
+ */
+export function gates(plan: Timed): number[] {
+  const flame = plan.steps.find((s) => s.id === "flame-full");
+  const out: number[] = [];
+  let busy = startOf(plan) + 1;
+  for (const r of rounds(plan)) {
+    if (ownWater(r))
+      for (const g of [...(flame ? [flame.at_s + flame.for_s] : []), 0])
+        if (g + r.pour_s > busy && !out.includes(g + r.pour_s)) out.push(g + r.pour_s);
+    busy = Math.max(busy, r.ready_s - 1);
+  }
+  return out;
+}
+
+export const startOf = (plan: Timed): number => Math.min(0, ...plan.steps.map((s) => s.at_s));
+export const endOf = (plan: Timed): number => Math.max(0, ...unrolled(plan).map((s) => s.at_s + s.for_s));
 
 /** The steps in the order in which the guide shows them: what someone does or waits for. */
-export const guided = (plan: Plan): Step[] => plan.steps.filter((s) => s.lane !== "flame");
+export const guided = (plan: Timed): RoundStep[] => unrolled(plan).filter((s) => s.lane !== "flame");
+
+/** When a round's water meets its coffee. */
+export const pourOf = (plan: Timed, round: number): number =>
+  rounds(plan).find((r) => r.n === round)?.pour_s ?? 0;
 
 /** Seconds around first contact at a moment of the run; `rate` speeds the clock up. */
 export function positionAt(run: Run, nowMs: number, rate: number): number {
@@ -92,5 +139,5 @@ export function advance(run: Run, plan: Plan, from: number, nowMs: number, rate:
 export function nextReading(steps: Step[], index: number): Step | undefined {
   return steps
     .slice(index)
-    .find((s) => s.to_g !== null && (s.lane === "scale" || s.id === "fill-kettle" || s.id === "draw"));
+    .find((s) => s.to_g !== null && (s.lane === "scale" || /^(fill-kettle|draw)(#|$)/.test(s.id)));
 }

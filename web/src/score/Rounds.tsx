@@ -1,4 +1,5 @@
 import type { Plan } from "../api/client";
+import { useWidth } from "../app/useWidth";
 import { clock } from "../units/units";
 
 const LEFT = 52;
@@ -16,10 +17,20 @@ function apart(list: number[], at: (v: number) => number, gap: number): number[]
   return out;
 }
 
+interface Props {
+  plan: Plan;
+  /** Seconds from the first round's first contact, in the guide. */
+  playhead?: number;
+}
+
 /** Batches, or cups that steep on their own, over one time axis of their own. */
-export function Rounds({ plan, width = 960 }: { plan: Plan; width?: number }) {
+export function Rounds(props: Props) {
+  return props.plan.rounds.length > 0 ? <Lanes {...props} /> : null;
+}
+
+function Lanes({ plan, playhead }: Props) {
+  const [ref, width] = useWidth();
   const rounds = plan.rounds;
-  if (rounds.length === 0) return null;
   const first = rounds[0] as Plan["rounds"][number];
   const start = first.start_s;
   const end = Math.max(...rounds.map((r) => r.ready_s));
@@ -33,46 +44,58 @@ export function Rounds({ plan, width = 960 }: { plan: Plan; width?: number }) {
     )
     .join("; ");
   return (
-    <svg
-      className="rounds"
-      viewBox={`0 0 ${width} ${rows * ROW + 20}`}
-      role="img"
-      aria-label={`The ${rounds.length} ${first.kind === "cup" ? "cups" : "batches"} together. ${words}.`}
-    >
-      <text className="sc-lane" x={LEFT - 6} y={12} textAnchor="end">
-        {first.kind === "cup" ? "cups" : "batches"}
-      </text>
-      {rounds.map((r, i) => {
-        const y = (i % rows) * ROW;
-        return (
-          <g key={r.n}>
-            <line className="rounds-prep" x1={x(r.start_s)} x2={x(r.pour_s)} y1={y + 8} y2={y + 8} />
-            <rect
-              className="rounds-contact"
-              x={x(r.pour_s)}
-              width={Math.max(x(r.end_s) - x(r.pour_s), 2)}
-              y={y + 2}
-              height={ROW - 4}
-            />
-            <path className="rounds-ready" d={`M${x(r.ready_s)},${y + 3} l5,5 l-5,5 l-5,-5 z`} />
-            {(i === rounds.length - 1 || rounds.length <= ROWS) && (
-              <text className="sc-tick rounds-when" x={x(r.ready_s) + 9} y={y + 12}>
-                {r.n} at {clock(r.ready_s, 5)}
-              </text>
-            )}
-          </g>
-        );
-      })}
-      <line className="sc-base" x1={LEFT} x2={width - RIGHT} y1={rows * ROW + 1} y2={rows * ROW + 1} />
-      {apart(
-        rounds.map((r) => r.pour_s).sort((a, b) => a - b),
-        (s) => x(s),
-        44,
-      ).map((s) => (
-        <text key={s} className="sc-tick" x={x(s)} y={rows * ROW + 13} textAnchor="middle">
-          {clock(s, 5)}
+    <div ref={ref} className="rounds">
+      <svg
+        width={width}
+        height={rows * ROW + 20}
+        role="img"
+        aria-label={`The ${rounds.length} ${first.kind === "cup" ? "cups" : "batches"} together. ${words}.`}
+      >
+        <text className="sc-lane" x={LEFT - 6} y={12} textAnchor="end">
+          {first.kind === "cup" ? "cups" : "batches"}
         </text>
-      ))}
-    </svg>
+        {rounds.map((r, i) => {
+          const y = (i % rows) * ROW;
+          return (
+            <g key={r.n}>
+              <line className="rounds-prep" x1={x(r.start_s)} x2={x(r.pour_s)} y1={y + 8} y2={y + 8} />
+              <rect
+                className="rounds-contact"
+                x={x(r.pour_s)}
+                width={Math.max(x(r.end_s) - x(r.pour_s), 2)}
+                y={y + 2}
+                height={ROW - 4}
+              />
+              <path className="rounds-ready" d={`M${x(r.ready_s)},${y + 3} l5,5 l-5,5 l-5,-5 z`} />
+              {(i === rounds.length - 1 || rounds.length <= ROWS) && (
+                <text className="sc-tick rounds-when" x={x(r.ready_s) + 9} y={y + 12}>
+                  {r.n} at {clock(r.ready_s, 5)}
+                </text>
+              )}
+            </g>
+          );
+        })}
+        <line className="sc-base" x1={LEFT} x2={width - RIGHT} y1={rows * ROW + 1} y2={rows * ROW + 1} />
+        {playhead !== undefined && (
+          <line
+            className="rounds-now"
+            data-testid="rounds-now"
+            x1={x(Math.min(Math.max(playhead, start), end))}
+            x2={x(Math.min(Math.max(playhead, start), end))}
+            y1={0}
+            y2={rows * ROW + 1}
+          />
+        )}
+        {apart(
+          rounds.map((r) => r.pour_s).sort((a, b) => a - b),
+          (s) => x(s),
+          44,
+        ).map((s) => (
+          <text key={s} className="sc-tick" x={x(s)} y={rows * ROW + 13} textAnchor="middle">
+            {clock(s, 5)}
+          </text>
+        ))}
+      </svg>
+    </div>
   );
 }
