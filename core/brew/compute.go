@@ -109,6 +109,7 @@ func Compute(r Request) (*Plan, error) {
 			return nil, bad
 		}
 	}
+	c.plan.Working.Close()
 	return c.plan, nil
 }
 

@@ -2,7 +2,11 @@
 // inputs, its source and how far to trust it.
 package working
 
-import "apodemos/core/quantity"
+import (
+	"strings"
+
+	"apodemos/core/quantity"
+)
 
 // Kind tells what stands behind a figure.
 type Kind string
@@ -58,6 +62,18 @@ func (s Sheet) Put(path string, v float64, f Figure) {
 		f.Inputs = []Input{}
 	}
 	s[path] = f
+}
+
+// Close takes the path off inputs that lead to no figure of the sheet: what a plan
+// does without cannot be opened. Paths of what was asked stay.
+func (s Sheet) Close() {
+	for _, f := range s {
+		for i, in := range f.Inputs {
+			if _, is := s[in.Path]; !is && !strings.HasPrefix(in.Path, "request.") {
+				f.Inputs[i].Path = ""
+			}
+		}
+	}
 }
 
 // PlusMinus returns a pointer to v, for Figure.PlusMinus.
