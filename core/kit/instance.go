@@ -32,8 +32,10 @@ const (
 	someScale  = 3.0 // one pour by eye
 	noSpout    = 5.0
 	chopped    = 10.0
+	coldRight  = 8  // points of extraction under the window at which a cold concentrate is right
 	maxFills   = 3  // of a vessel for one brew
 	fillAgainS = 30 // of a grinder
+	lightingS  = 40 // to fill the pot and light the stove
 )
 
 // demand is a brew of the trip that the kit has to make somehow.
@@ -80,10 +82,15 @@ type option struct {
 	tidy     float64
 	grind    bool
 	fine     bool
-	rests    bool // on a cup's rim
-	burnKJ   float64
-	heatS    float64 // of the brewer on the flame
+	rests    bool     // on a cup's rim
+	marks    [2]marks // what the points were taken off for
 }
+
+// marks are the points that a cup loses to what its plan gives.
+type marks struct{ window, taste, cool float64 }
+
+// cup is what is left of the full 100.
+func (k marks) cup() float64 { return math.Max(100-k.window-k.taste-k.cool, 0) }
 
 const none = -1
 
@@ -349,7 +356,7 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 	var pl *brew.Plan
 	for warm := range 2 {
 		if warm == 1 && !insulated {
-			o.cup[1] = o.cup[0]
+			o.marks[1], o.cup[1] = o.marks[0], o.cup[0]
 			break
 		}
 		r.Cup = brew.Cup{}
@@ -363,7 +370,8 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 			}
 			return o, err.Error()
 		}
-		o.cup[warm] = in.points(m, pl, cold)
+		o.marks[warm] = in.judge(m, pl, cold)
+		o.cup[warm] = o.marks[warm].cup()
 	}
 	n := *pl.Batches
 	o.batches, o.doseG, o.batchG = n, *pl.DoseG, *pl.DoseG/n
@@ -400,35 +408,30 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 		last = pl.Rounds[len(pl.Rounds)-1].ReadyS
 	}
 	o.afterS = last - boiled
-	if flame && m.Way == method.OnFlame && pl.Heat != nil {
-		o.burnKJ, o.heatS = pl.Burned(), *pl.Heat.HeatS
-	}
 	return o, ""
 }
 
-// points are those of a cup, 0 to 100.
-func (in *instance) points(m method.Method, pl *brew.Plan, cold bool) float64 {
-	v := 100.0
+// judge takes points off a cup for its extraction, its taste and its warmth.
+func (in *instance) judge(m method.Method, pl *brew.Plan, cold bool) (k marks) {
 	e := *pl.Strength.ExtractionPct
 	if cold {
-		e += 8 // a cold concentrate is right at less
+		e += coldRight
 	}
 	out := math.Max(math.Max(brew.WindowExtractionMin-e, e-brew.WindowExtractionMax), 0)
-	v -= math.Min(perPoint*out, mostPoints)
+	k.window = math.Min(perPoint*out, mostPoints)
 	if w := in.wishes.Clarity; w > 0 {
-		v -= perTaste * math.Abs(float64(m.Scores.Clarity-w))
+		k.taste += perTaste * math.Abs(float64(m.Scores.Clarity-w))
 	}
 	if w := in.wishes.Body; w > 0 {
-		v -= perTaste * math.Abs(float64(m.Scores.Body-w))
+		k.taste += perTaste * math.Abs(float64(m.Scores.Body-w))
 	}
-	chill := math.Min(math.Max(warmC-*pl.CupC, 0)*perDegree, mostCold)
+	k.cool = math.Min(math.Max(warmC-*pl.CupC, 0)*perDegree, mostCold)
 	if cold {
 		// A cold cup is welcome in the heat, and not in the cold.
 		air := *pl.Request.Place.AirC
-		chill = mostCold * math.Min(math.Max((heatC-air)/(heatC-coolC), 0), 1)
+		k.cool = mostCold * math.Min(math.Max((heatC-air)/(heatC-coolC), 0), 1)
 	}
-	v -= chill
-	return math.Max(v, 0)
+	return k
 }
 
 // heat finds what each option takes in each vessel over each burner.

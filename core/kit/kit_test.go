@@ -151,6 +151,24 @@ func TestTheDemoLikeTripIsServed(t *testing.T) {
 		assert.InDelta(t, want, *c.Working[path].Value, 1e-6, path)
 		assert.InDelta(t, want, sum, 1e-6, "%s: its inputs add up to it", path)
 	}
+	// And each brew's own.
+	for i, b := range c.Best.Brews {
+		for path, want := range map[string]float64{"cup": b.Cup, "minutes": 60 * b.Minutes} {
+			f := c.Working[fmt.Sprintf("kit.brews.%d.%s", i, path)]
+			sum := 0.0
+			for _, in := range f.Inputs {
+				sum += *in.Value
+			}
+			assert.InDelta(t, want, *f.Value, 1e-6, f.Label)
+			assert.InDelta(t, want, sum, 1e-6, "%s: its inputs add up to it", f.Label)
+		}
+	}
+	for path, f := range c.Working {
+		for _, in := range f.Inputs {
+			_, is := c.Working[in.Path]
+			assert.True(t, in.Path == "" || is, "%s: %q leads to no figure: %s", path, in.Label, in.Path)
+		}
+	}
 	again := choose(t, journey(), shelf(), Wishes{})
 	assert.Equal(t, c, again, "the same in, the same out")
 }

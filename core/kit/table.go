@@ -269,6 +269,7 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 	if cup.Insulated {
 		w.cup = o.cup[1]
 	}
+	w.cup = math.Max(w.cup-sum(in.byHand(o, b)), 0)
 	seconds := o.afterS
 	if o.hot && !d.urn && !d.socket {
 		vi, ui := b.vessel, b.burner
@@ -282,33 +283,13 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 		if !ok || !h.ok || (!d.fire && ui == none) {
 			return way{}, false
 		}
-		seconds += math.Max(h.seconds, o.prepS) + 40
+		seconds += math.Max(h.seconds, o.prepS) + lightingS
 		w.fuelG = h.fuelG * d.times
 		if d.ownFuel {
 			w.mass += w.fuelG * fuelReserve * in.carriedIn(ui)
 		}
 	}
-	// By eye where there is no scale, and in a thick stream without a spout.
-	if b.scale == none {
-		if o.pours > 1 {
-			w.cup -= noScale
-		} else {
-			w.cup -= someScale
-		}
-	}
-	if slices.Contains(o.method.Needs, "kettle with a spout") && (b.vessel == none || !in.items[b.vessel].Spout) {
-		w.cup -= noSpout
-	}
-	if b.grinder != none && o.grind {
-		g := in.items[b.grinder]
-		if g.Blade {
-			w.cup -= chopped
-		}
-		if g.DoseG != nil {
-			seconds += (math.Ceil(o.batchG / *g.DoseG) - 1) * fillAgainS * o.batches
-		}
-	}
-	w.cup = math.Max(w.cup, 0)
+	seconds += in.refilling(o, b)
 	if d.ownCoffee {
 		w.mass += o.doseG * d.times
 	}
@@ -322,6 +303,40 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 	w.fuss = 2*o.tidy + 2*b2f(o.papers > 0)
 	w.cost = in.weights.of(in.part(di, w))
 	return w, true
+}
+
+// lost is points taken off for a piece of gear.
+type lost struct {
+	why    string
+	points float64
+}
+
+func sum(list [3]lost) float64 { return list[0].points + list[1].points + list[2].points }
+
+// byHand is what a cup loses where there is no scale, no spout or no burrs.
+func (in *instance) byHand(o *option, b base) (out [3]lost) {
+	switch {
+	case b.scale != none:
+	case o.pours > 1:
+		out[0] = lost{"Several pours by eye, without a scale", noScale}
+	default:
+		out[0] = lost{"By eye, without a scale", someScale}
+	}
+	if slices.Contains(o.method.Needs, "kettle with a spout") && (b.vessel == none || !in.items[b.vessel].Spout) {
+		out[1] = lost{"Poured without a spout", noSpout}
+	}
+	if b.grinder != none && o.grind && in.items[b.grinder].Blade {
+		out[2] = lost{"Chopped and not ground", chopped}
+	}
+	return out
+}
+
+// refilling is how long it takes to fill a small grinder again, in s.
+func (in *instance) refilling(o *option, b base) float64 {
+	if b.grinder == none || !o.grind || in.items[b.grinder].DoseG == nil {
+		return 0
+	}
+	return (math.Ceil(o.batchG / *in.items[b.grinder].DoseG) - 1) * fillAgainS * o.batches
 }
 
 // part is what a way adds to the objectives of a kit.

@@ -1,6 +1,9 @@
 package kit
 
 import (
+	"fmt"
+	"math"
+
 	"apodemos/core/quantity"
 	"apodemos/core/working"
 )
@@ -38,9 +41,15 @@ func (in *instance) workings(e *entry, k Kit) working.Sheet {
 		if d.brew.Name != "" {
 			name += ", " + d.brew.Name
 		}
+		cupAt, timeAt := fmt.Sprintf("kit.brews.%d.cup", i), fmt.Sprintf("kit.brews.%d.minutes", i)
 		used = append(used, working.Num(name, w.mass, quantity.Gram, ""))
-		cups = append(cups, working.Num(name, w.cup, quantity.Point, ""))
-		times = append(times, working.Num(name, 60*w.minutes, quantity.Second, ""))
+		cups = append(cups, working.Num(name, w.cup, quantity.Point, cupAt))
+		times = append(times, working.Num(name, 60*w.minutes, quantity.Second, timeAt))
+		o := &d.options[w.option]
+		how := name + ", " + quantity.LowerFirst(o.method.Name)
+		put(cupAt, how, w.cup, quantity.Point, working.Memory, judgement, "full marks, less what this way of making it costs here; "+quantity.LowerFirst(o.school.Name), in.marksOf(e, o, w))
+		put(timeAt, how, 60*w.minutes, quantity.Second, working.Practice, "the plan, with heating for this pot and burner",
+			"from the first thing to do until all is served: what is got ready while the water heats takes no time of its own", in.timeOf(e, i, w))
 		mess += w.fuss * d.times / in.weight
 	}
 	fuss = append(fuss, working.Num("Mess and papers, mean of the brews", mess, quantity.Point, ""))
@@ -75,4 +84,59 @@ func extend(s working.Sheet, path, label string, v float64) {
 	}
 	f.Inputs = append(f.Inputs, working.Num(label, v, f.Unit, ""))
 	s.Put(path, *f.Value+v, f)
+}
+
+// marksOf lists what makes up the points of a cup: they add up to them.
+func (in *instance) marksOf(e *entry, o *option, w way) []working.Input {
+	b := e.t.base
+	k := o.marks[0]
+	if in.items[b.cup].Insulated {
+		k = o.marks[1]
+	}
+	out := []working.Input{working.Num("Full marks", 100, quantity.Point, "")}
+	left := 100.0
+	less := func(label string, points float64) {
+		if points > 0 {
+			out = append(out, working.Num(label, -points, quantity.Point, ""))
+			left -= points
+		}
+	}
+	less("Extraction outside 18 to 22 %", k.window)
+	less("Away from the clarity or body wished", k.taste)
+	less("Cooler in the cup than wished", k.cool)
+	for _, l := range in.byHand(o, b) {
+		less(l.why, l.points)
+	}
+	if w.cup > left+1e-9 {
+		out = append(out, working.Num("No less than nothing", w.cup-left, quantity.Point, ""))
+	}
+	return out
+}
+
+// timeOf lists what makes up the time of a brew: it adds up to it.
+func (in *instance) timeOf(e *entry, i int, w way) []working.Input {
+	d := &in.demands[i]
+	o := &d.options[w.option]
+	b := e.t.base
+	var out []working.Input
+	rest := 60 * w.minutes
+	part := func(label string, s float64) {
+		if s > 0 {
+			out = append(out, working.Num(label, s, quantity.Second, ""))
+			rest -= s
+		}
+	}
+	part("Filling the grinder again", in.refilling(o, b))
+	after := "From the first thing to do until all is served"
+	if o.hot && !d.urn && !d.socket {
+		part("Filling the pot and lighting", lightingS)
+		after = "From the boil until all is served"
+		heating, label := rest-o.afterS, "Heating"
+		if heating < o.prepS+0.5 {
+			heating, label = o.prepS, "Getting ready, which takes longer than heating"
+		}
+		part(label, math.Min(heating, rest))
+	}
+	part(after, rest)
+	return out
 }

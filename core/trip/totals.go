@@ -31,7 +31,7 @@ func (c *calc) sum(at **float64, path, label string, unit quantity.Unit, formula
 		}
 		if len(in) < 12 {
 			o := &c.occ[i]
-			in = append(in, working.Num(fmt.Sprintf("Day %d, %s", o.Day, nameOf(o)), v, unit, ""))
+			in = append(in, fromBrew(o, v, unit, figureOf[path]))
 		} else {
 			rest, count = rest+v, count+1
 		}
@@ -41,6 +41,20 @@ func (c *calc) sum(at **float64, path, label string, unit quantity.Unit, formula
 	}
 	c.put(at, path, total, working.Figure{Label: label, Unit: unit, Kind: kind, Source: source, Formula: formula, Inputs: in})
 	return total
+}
+
+// figureOf is the figure of a brew's plan that a total adds up.
+var figureOf = map[string]string{"totals.coffee_g": "dose_g", "totals.fuel_g": "heat.fuel_g", "totals.gas_g": "heat.fuel_g", "totals.energy_wh": "heat.energy_wh",
+	"totals.water_ml": "water.carried_ml", "totals.treat_s": "heat.dwell_s", "totals.epsom_g": "water.poured_ml", "totals.soda_g": "water.poured_ml"}
+
+// fromBrew is an input that is one brew's: it leads to that brew's plan, and to
+// the figure there.
+func fromBrew(o *BrewTotals, v float64, unit quantity.Unit, figure string) working.Input {
+	path := fmt.Sprintf("brews.%d", o.ID)
+	if figure != "" {
+		path += "." + figure
+	}
+	return working.Num(fmt.Sprintf("Day %d, %s", o.Day, nameOf(o)), v, unit, path)
 }
 
 func nameOf(o *BrewTotals) string {
@@ -152,8 +166,8 @@ func (c *calc) stopWorkings() {
 		var water, waste []working.Input
 		for k := range c.occ {
 			if o := &c.occ[k]; o.Stop == i {
-				water = append(water, working.Num(fmt.Sprintf("Day %d, %s", o.Day, nameOf(o)), o.WaterMl, quantity.Millilitre, ""))
-				waste = append(waste, working.Num(fmt.Sprintf("Day %d, %s", o.Day, nameOf(o)), o.WasteG, quantity.Gram, ""))
+				water = append(water, fromBrew(o, o.WaterMl, quantity.Millilitre, "water.carried_ml"))
+				waste = append(waste, fromBrew(o, o.WasteG, quantity.Gram, "water.retained_ml"))
 			}
 		}
 		put := func(name, label string, v float64, u quantity.Unit, source, formula string, in []working.Input) {

@@ -26,7 +26,7 @@ type Input struct {
 	Value *float64      `json:"value" doc:"The number; null when the input is a word, in text"`
 	Text  string        `json:"text,omitempty"`
 	Unit  quantity.Unit `json:"unit"`
-	Path  string        `json:"path,omitempty" doc:"Where it can be opened or changed: a figure's path, or request.… for what was asked"`
+	Path  string        `json:"path,omitempty" doc:"Where it can be opened or changed: a figure's path, request.… for what was asked, or brews.ID.… for a figure of that brew's plan"`
 }
 
 // Figure is the working of one figure.

@@ -1712,7 +1712,7 @@ export interface components {
         };
         Input: {
             label: string;
-            /** @description Where it can be opened or changed: a figure's path, or request.… for what was asked */
+            /** @description Where it can be opened or changed: a figure's path, request.… for what was asked, or brews.ID.… for a figure of that brew's plan */
             path?: string;
             text?: string;
             unit: string;

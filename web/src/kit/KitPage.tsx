@@ -17,7 +17,7 @@ import {
 import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { useOfferUndo } from "../app/useUndo";
-import { Num, PlanFig } from "../units/Fig";
+import { CellFig, PlanFig } from "../units/Fig";
 import { inWords, say } from "../units/units";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
@@ -253,7 +253,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                   </tr>
                 </thead>
                 <tbody>
-                  {best?.brews.map((b) => (
+                  {best?.brews.map((b, i) => (
                     <tr key={b.brew}>
                       <td>
                         <Link to={`/trips/${trip.id}/stops/${plan.stop_ids[b.stop]}`}>
@@ -262,9 +262,13 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                         <span className="quiet">{b.name}</span>
                       </td>
                       <td>{method(b.method)}</td>
-                      <td className="num right">{Math.round(b.cup)} of 100</td>
                       <td className="right">
-                        <Num value={b.minutes * 60} unit="s" />
+                        <CellFig path={`kit.brews.${i}.cup`}>{Math.round(b.cup)} of 100</CellFig>
+                      </td>
+                      <td className="right">
+                        <CellFig path={`kit.brews.${i}.minutes`}>
+                          {inWords(b.minutes * 60, "s", system)}
+                        </CellFig>
                       </td>
                       <td className="quiet">{b.second || "nothing"}</td>
                     </tr>

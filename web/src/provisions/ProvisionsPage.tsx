@@ -1,6 +1,6 @@
 import { Select } from "antd";
 import { useMemo, useState } from "react";
-import { Link, useParams, useSearchParams } from "react-router";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import {
   ApiError,
   type Comparison,
@@ -44,9 +44,18 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
   const change = isNone(what) ? undefined : compared.data;
   const r = change?.base ?? plan.result;
   const catalogue = useCatalogue();
+  const navigate = useNavigate();
   const working = useMemo(
-    () => ({ open: (path: string) => setSearch({ working: path }), change: () => undefined }),
-    [setSearch],
+    () => ({
+      open: (path: string) => setSearch({ working: path }),
+      change: () => undefined,
+      visit: (id: number, figure?: string) => {
+        const stop = trip.brews.find((b) => b.id === id)?.stop_id;
+        const at = `/trips/${trip.id}/stops/${stop}/brews/${id}`;
+        if (stop) void navigate(figure ? `${at}?working=${figure}` : at);
+      },
+    }),
+    [setSearch, navigate, trip],
   );
   const lines = r.lines.filter((l) => l.most > 0);
   return (

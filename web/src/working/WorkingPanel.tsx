@@ -54,16 +54,22 @@ export function WorkingPanel({
                     i.value === null ? i.text : inWords(i.value, i.unit, system, { fine: i.unit === "°C" });
                   const field = i.path?.startsWith("request.") ? i.path.slice("request.".length) : undefined;
                   const open = i.path && sheet?.[i.path] ? i.path : undefined;
+                  const [, brew, figure] = /^brews\.(\d+)(?:\.(.+))?$/.exec(i.path ?? "") ?? [];
+                  const visit = brew ? working.visit : undefined;
                   return (
                     <li key={n}>
                       <span>{i.label}</span>
-                      {field || open ? (
+                      {field || open || visit ? (
                         <Button
                           type="link"
                           size="small"
                           className="num"
-                          title={field ? "Change it" : "Open its working"}
-                          onClick={() => (field ? working.change(field) : working.open(open as string))}
+                          title={field ? "Change it" : visit ? "Go to its plan" : "Open its working"}
+                          onClick={() => {
+                            if (field) working.change(field);
+                            else if (visit) visit(Number(brew), figure);
+                            else working.open(open as string);
+                          }}
                         >
                           {shown}
                         </Button>

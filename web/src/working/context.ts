@@ -5,6 +5,8 @@ export interface Working {
   open: (path: string) => void;
   /** Goes to the input behind a request path. */
   change: (field: string) => void;
+  /** Goes to a brew's plan, and to a figure there. */
+  visit?: (brew: number, figure?: string) => void;
 }
 
 export const WorkingContext = createContext<Working>({ open: () => undefined, change: () => undefined });
