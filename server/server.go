@@ -114,6 +114,9 @@ func fail(err error) error {
 		return huma.Error409Conflict("It was changed elsewhere since you opened it. Nothing was saved; reload to see the other change.")
 	}
 	slog.Error("store", "err", err)
+	if store.IsFull(err) {
+		return huma.NewError(http.StatusInsufficientStorage, "There is no room left on the disk. Nothing was changed; make room and try again.")
+	}
 	return huma.Error500InternalServerError("It could not be saved or read: " + err.Error() + ". Nothing was changed.")
 }
 

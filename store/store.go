@@ -111,15 +111,6 @@ func vacuumInto(ctx context.Context, db *sql.DB, path string) error {
 	return err
 }
 
-// Backup writes a consistent copy of the database to a new file, while the
-// program may be running.
-func (s *Store) Backup(ctx context.Context, path string) error {
-	if _, err := os.Stat(path); err == nil {
-		return fmt.Errorf("%s exists already", path)
-	}
-	return vacuumInto(ctx, s.db, path)
-}
-
 // Close closes the database.
 func (s *Store) Close() error { return s.db.Close() }
 

@@ -103,3 +103,64 @@ func TestTripOnTheCommandLine(t *testing.T) {
 	_, err = execute("", "export", "trip.doc", "--data", dir)
 	assert.ErrorContains(t, err, "is not a format")
 }
+
+// A backup is put back by the same program; a mistyped directory is told, and no
+// empty backup is made of it.
+func TestBackupAndRestoreOnTheCommandLine(t *testing.T) {
+	dir, file := t.TempDir(), filepath.Join(t.TempDir(), "away.db")
+	_, err := execute("", "backup", file, "--data", filepath.Join(dir, "typo"))
+	assert.ErrorContains(t, err, "--data: there is no database in")
+	assert.NoFileExists(t, file)
+	assert.NoDirExists(t, filepath.Join(dir, "typo"), "and nothing is made there")
+
+	s, err := store.Open(t.Context(), dir)
+	require.NoError(t, err)
+	_, err = s.AddTrip(t.Context(), store.Trip{Name: "Kept", People: 2})
+	require.NoError(t, err)
+	_, err = execute("", "backup", file, "--data", dir)
+	require.NoError(t, err, "also while the program runs")
+	_, err = execute("", "restore", file, "--data", dir)
+	assert.ErrorContains(t, err, "stop the program first")
+	require.NoError(t, s.Close())
+	_, err = execute("", "backup", file, "--data", dir)
+	assert.ErrorContains(t, err, "exists already")
+
+	out, err := execute("", "restore", file, "--data", dir)
+	require.NoError(t, err)
+	assert.Contains(t, out, "Restored into "+dir)
+	assert.Contains(t, out, "What was there is kept as ")
+	out, err = execute("", "restore", file, "--data", filepath.Join(dir, "new"))
+	require.NoError(t, err)
+	assert.NotContains(t, out, "kept as")
+	out, err = execute("", "export", "trip.json", "--data", filepath.Join(dir, "new"))
+	require.NoError(t, err)
+	assert.Contains(t, out, `"Kept"`)
+}
+
+// Bad calls are told in a line, with what is allowed.
+func TestBadCalls(t *testing.T) {
+	dir := t.TempDir()
+	big := filepath.Join(dir, "big.csv")
+	require.NoError(t, os.WriteFile(big, []byte("name;day\nMoor;x\n"), 0o600))
+	for _, c := range []struct {
+		args []string
+		in   string
+		says string
+	}{
+		{[]string{"plan"}, "", "request: not JSON"},
+		{[]string{"plan", "extra"}, "{}", "unknown command"},
+		{[]string{"trip"}, `{"format":"apodemos-trip","version":2,"name":"x","people":2,"stops":[]}`, "version"},
+		{[]string{"trip"}, `{"format":"other"}`, "format"},
+		{[]string{"import", filepath.Join(dir, "none.gpx"), "--data", dir}, "", "no such file"},
+		{[]string{"import", big, "--data", dir}, "", "day"},
+		{[]string{"export", "trip.json", "--data", dir, "--trip", "9"}, "", "--trip: 9 is not allowed; there is no trip yet"},
+		{[]string{"backup"}, "", "accepts 1 arg"},
+		{[]string{"restore", filepath.Join(dir, "none.db"), "--data", dir}, "", "cannot read the backup"},
+		{[]string{"serve", "--data", dir, "--listen", "nowhere:-1"}, "", "cannot listen on nowhere:-1"},
+		{[]string{"nonsense"}, "", `unknown command "nonsense"`},
+	} {
+		_, err := execute(c.in, c.args...)
+		require.Error(t, err, c.args)
+		assert.Contains(t, err.Error(), c.says, c.args)
+	}
+}

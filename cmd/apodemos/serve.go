@@ -74,16 +74,42 @@ func backupCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:   "backup FILE",
 		Short: "Copy the database to FILE, also while the program runs",
-		Long: `Writes a consistent copy of the database to a new file. To restore it, stop the
-program and put the copy in the data directory under the name ` + store.FileName + `.`,
-		Args: cobra.ExactArgs(1),
+		Long:  `Writes a consistent copy of the database to a new file; "apodemos restore" puts it back.`,
+		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
+			if !store.Exists(data) {
+				return fmt.Errorf("--data: there is no database in %s; allowed: the directory that %s is in", data, store.FileName)
+			}
 			s, err := store.Open(c.Context(), data)
 			if err != nil {
 				return err
 			}
 			defer s.Close()
 			return s.Backup(c.Context(), args[0])
+		},
+	}
+	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
+	return c
+}
+
+func restoreCommand() *cobra.Command {
+	var data string
+	c := &cobra.Command{
+		Use:   "restore FILE",
+		Short: "Put a backup in the place of the database",
+		Long: `Checks a backup and puts it in the place of the database. Stop the program first.
+The database that was there is kept beside it, under another name.`,
+		Args: cobra.ExactArgs(1),
+		RunE: func(c *cobra.Command, args []string) error {
+			kept, err := store.Restore(c.Context(), data, args[0])
+			if err != nil {
+				return err
+			}
+			fmt.Fprintf(c.OutOrStdout(), "Restored into %s.\n", data)
+			if kept != "" {
+				fmt.Fprintf(c.OutOrStdout(), "What was there is kept as %s.\n", kept)
+			}
+			return nil
 		},
 	}
 	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")

@@ -1,10 +1,12 @@
 package main
 
 import (
+	"context"
 	"encoding/json"
 	"fmt"
 	"io"
 	"os"
+	"strings"
 
 	"github.com/spf13/cobra"
 
@@ -97,6 +99,9 @@ func exportCommand() *cobra.Command {
 				return err
 			}
 			defer s.Close()
+			if err := checkTrip(c.Context(), s, id); err != nil {
+				return err
+			}
 			b, err := server.Export(c.Context(), s, id, args[0])
 			if err != nil {
 				return err
@@ -108,6 +113,25 @@ func exportCommand() *cobra.Command {
 	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
 	c.Flags().Int64Var(&id, "trip", 1, "number of the trip")
 	return c
+}
+
+// checkTrip names the trips that there are where one is asked for that is not.
+func checkTrip(ctx context.Context, s *store.Store, id int64) error {
+	trips, err := s.Trips(ctx)
+	if err != nil {
+		return err
+	}
+	var known []string
+	for _, t := range trips {
+		if t.ID == id {
+			return nil
+		}
+		known = append(known, fmt.Sprintf("%d (%s)", t.ID, t.Name))
+	}
+	if len(known) == 0 {
+		return fmt.Errorf("--trip: %d is not allowed; there is no trip yet: import one", id)
+	}
+	return fmt.Errorf("--trip: %d is not allowed; allowed: %s", id, strings.Join(known, ", "))
 }
 
 func schemaCommand() *cobra.Command {
