@@ -33,8 +33,7 @@ func When(t trip.Trip, task trip.Task) (from, to time.Time, timed bool, err erro
 	}
 	day := first.AddDate(0, 0, task.Day-1)
 	if task.At == "" {
-		from = time.Date(day.Year(), day.Month(), day.Day(), 0, 0, 0, 0, zone)
-		return from, from.AddDate(0, 0, 1), false, nil
+		return dayIn(zone, day), dayIn(zone, day.AddDate(0, 0, 1)), false, nil
 	}
 	at, err := time.Parse("15:04", task.At)
 	if err != nil {
@@ -43,6 +42,17 @@ func When(t trip.Trip, task trip.Task) (from, to time.Time, timed bool, err erro
 	anchor := time.Date(day.Year(), day.Month(), day.Day(), at.Hour(), at.Minute(), 0, 0, zone)
 	from = anchor.Add(time.Duration(task.OffsetS * float64(time.Second))).Round(time.Second)
 	return from, from.Add(time.Duration(task.ForS * float64(time.Second))).Round(time.Second), true, nil
+}
+
+// dayIn is the first moment of a day in a zone. It is not always midnight: where
+// the clocks change then, that moment is not there, and time.Date may give one of
+// the day before.
+func dayIn(zone *time.Location, day time.Time) time.Time {
+	t := time.Date(day.Year(), day.Month(), day.Day(), 0, 0, 0, 0, zone)
+	for t.Day() != day.Day() {
+		t = t.Add(15 * time.Minute)
+	}
+	return t
 }
 
 // WriteCalendar writes a trip's schedule as iCalendar (RFC 5545). Moments are in

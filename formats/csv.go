@@ -224,9 +224,10 @@ func readStop(rec record, day *int) (StopFile, error) {
 	return s, bad
 }
 
-// safe keeps a spreadsheet from taking a text for a formula.
+// safe keeps a spreadsheet from taking a text for a formula. A text that looks as
+// if safe had marked it is marked once more, so that unsafe gives it back.
 func safe(s string) string {
-	if s != "" && strings.ContainsRune("=+-@\t\r", rune(s[0])) {
+	if rest := strings.TrimLeft(s, "'"); rest != "" && strings.ContainsRune("=+-@\t\r", rune(rest[0])) {
 		return "'" + s
 	}
 	return s
@@ -234,7 +235,7 @@ func safe(s string) string {
 
 // unsafe takes away the mark that safe put before a text.
 func unsafe(s string) string {
-	if len(s) > 1 && s[0] == '\'' && safe(s[1:]) == s {
+	if s != "" && s[0] == '\'' && safe(s[1:]) == s {
 		return s[1:]
 	}
 	return s

@@ -24,7 +24,8 @@ var (
 // maxGear bounds a CSV of gear.
 const maxGear = 200
 
-// ReadGear reads gear from CSV, a line a piece; parts are divided by |. The
+// ReadGear reads gear from CSV, a line a piece; parts are divided by |, and a | in a part
+// stands after a backslash. The
 // error is a *FormatError with the line.
 func ReadGear(r io.Reader) ([]gear.Item, error) {
 	records, err := readTable(r, gearColumns, "piece of gear", maxGear)
@@ -59,7 +60,7 @@ func ReadGear(r io.Reader) ([]gear.Item, error) {
 			}
 		}
 		if v := rec.cells["parts"]; v != "" {
-			fields["parts"] = strings.Split(v, "|")
+			fields["parts"] = splitParts(v)
 		}
 		b, err := json.Marshal(fields)
 		if err != nil {
@@ -75,6 +76,32 @@ func ReadGear(r io.Reader) ([]gear.Item, error) {
 		out = append(out, it)
 	}
 	return out, nil
+}
+
+var partEscape = strings.NewReplacer(`\`, `\\`, "|", `\|`)
+
+// splitParts divides at each |, but for one after a backslash.
+func splitParts(s string) []string {
+	out := []string{""}
+	escaped := false
+	for _, r := range s {
+		last := &out[len(out)-1]
+		switch {
+		case escaped:
+			*last += string(r)
+			escaped = false
+		case r == '\\':
+			escaped = true
+		case r == '|':
+			out = append(out, "")
+		default:
+			*last += string(r)
+		}
+	}
+	if escaped {
+		out[len(out)-1] += `\`
+	}
+	return out
 }
 
 // WriteGear writes gear as CSV; ReadGear gives the same back.
@@ -105,7 +132,7 @@ func WriteGear(w io.Writer, items []gear.Item) error {
 			case []any:
 				var parts []string
 				for _, p := range v {
-					parts = append(parts, fmt.Sprint(p))
+					parts = append(parts, partEscape.Replace(fmt.Sprint(p)))
 				}
 				row[i] = safe(strings.Join(parts, "|"))
 			}
