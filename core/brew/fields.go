@@ -320,6 +320,16 @@ func checkTogether(r Request) Problems {
 	return bad
 }
 
+// FieldByPath finds a field.
+func FieldByPath(path string) (Field, bool) {
+	for _, f := range Fields {
+		if f.Path == path {
+			return f, true
+		}
+	}
+	return Field{}, false
+}
+
 // CheckRange is the check of a number against a range, in the words that every
 // field uses; it reports whether there is a problem.
 func CheckRange(field string, v, min, max float64, unit string) (Problem, bool) {

@@ -160,6 +160,10 @@ func (i Item) Check() brew.Problems {
 		{"um_per_click", i.UmPerClick, 1, 200, "µm/click"}, {"zero_um", i.ZeroUm, -500, 500, "µm"}, {"price", i.Price, 0, 100000, ""},
 		{"efficiency", i.Efficiency, 0.02, 0.98, ""}, {"power_w", i.PowerW, 50, 20000, "W"}, {"loss_factor", i.LossFactor, heat.MinLossFactor, heat.MaxLossFactor, ""}} {
 		if f.v != nil {
+			// What goes into a brew's plan has to be allowed there.
+			if b, ok := brew.FieldByPath(goesTo[i.Kind][f.name]); ok && (f.name != "capacity_ml" || i.Kind != Brewer || i.brewCapacity() != nil) {
+				f.min, f.max = max(f.min, b.Min), min(f.max, b.Max)
+			}
 			if p, is := brew.CheckRange(f.name, *f.v, f.min, f.max, f.unit); is {
 				bad = append(bad, p)
 			}
@@ -289,6 +293,15 @@ func (i Item) Into(r *brew.Request) {
 		set(&r.Calibration.Efficiency, i.Efficiency)
 		set(&r.Calibration.PowerW, i.PowerW)
 	}
+}
+
+// goesTo is the field of a brew's request that Into puts a figure in, by kind.
+var goesTo = map[Kind]map[string]string{
+	Vessel:  {"mass_g": "vessel.mass_g", "capacity_ml": "vessel.capacity_ml", "length_mm": "vessel.diameter_mm", "loss_factor": "calibration.loss_factor"},
+	Brewer:  {"mass_g": "brewer.mass_g", "capacity_ml": "brewer.capacity_ml"},
+	Cup:     {"mass_g": "cup.mass_g"},
+	Grinder: {"um_per_click": "grinder.um_per_click", "zero_um": "grinder.zero_um"},
+	Burner:  {"efficiency": "calibration.efficiency", "power_w": "calibration.power_w"},
 }
 
 // brewCapacity is how much water a brewer holds at once; nothing for one that

@@ -1,6 +1,8 @@
 package gear
 
 import (
+	"errors"
+	"math"
 	"slices"
 	"testing"
 
@@ -30,7 +32,7 @@ func TestBadGear(t *testing.T) {
 		change func(*Item)
 		says   string
 	}{
-		{func(i *Item) { i.MassG = 0 }, "mass_g: 0 is not allowed; allowed: 0.1 to 20000 g"},
+		{func(i *Item) { i.MassG = 0 }, "mass_g: 0 is not allowed; allowed: 1 to 2000 g"},
 		{func(i *Item) { i.MassG = -5 }, "mass_g: -5 is not allowed"},
 		{func(i *Item) { i.Name = " " }, "name: 0 characters"},
 		{func(i *Item) { i.Kind = "sword" }, `kind: "sword" is not known`},
@@ -250,4 +252,48 @@ func TestGearIntoARequest(t *testing.T) {
 	urn := brew.Request{Heat: brew.Heat{SuppliedC: p(92)}}
 	Item{Kind: Burner, Type: "canister", MassG: 1}.Into(&urn)
 	assert.Nil(t, urn.Heat.Burner, "there is an urn")
+}
+
+// What the shelf takes a brew can be planned with: every figure that goes into a
+// request is allowed there.
+func TestWhatTheShelfTakesABrewTakes(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		it := rapid.SampledFrom(Starter()).Draw(t, "piece")
+		any := func(label string, v **float64, lo, hi float64) {
+			if *v != nil && rapid.Bool().Draw(t, label+"?") {
+				x := math.Exp(rapid.Float64Range(math.Log(lo), math.Log(hi)).Draw(t, label))
+				*v = &x
+			}
+		}
+		it.MassG = math.Exp(rapid.Float64Range(math.Log(0.1), math.Log(20000)).Draw(t, "mass"))
+		any("length", &it.LengthMm, 1, 2000)
+		any("height", &it.HeightMm, 1, 2000)
+		any("capacity", &it.CapacityMl, 5, 50000)
+		any("click", &it.UmPerClick, 1, 200)
+		any("efficiency", &it.Efficiency, 0.01, 1)
+		any("power", &it.PowerW, 20, 30000)
+		if len(it.Check()) > 0 {
+			t.Skip("not taken")
+		}
+		r := brew.Request{Method: "cone"}
+		it.Into(&r)
+		_, err := brew.Compute(r)
+		var bad brew.Problems
+		if errors.As(err, &bad) {
+			for _, p := range bad {
+				assert.NotContains(t, p.Message, "is not allowed; allowed: ", "%s %s: %s", it.Kind, it.Name, p.Message)
+			}
+		}
+	})
+	for _, c := range []struct {
+		it   Item
+		says string
+	}{
+		{Item{Name: "Foil pot", Kind: Vessel, MassG: 10}, "mass_g: 10 is not allowed; allowed: 20 to 10000 g"},
+		{Item{Name: "Thimble", Kind: Vessel, MassG: 50, CapacityMl: p(20)}, "capacity_ml: 20 is not allowed; allowed: 100 to 20000 ml"},
+		{Item{Name: "Paper cup", Kind: Cup, MassG: 0.5}, "mass_g: 0.5 is not allowed; allowed: 1 to 2000 g"},
+	} {
+		assert.ErrorContains(t, c.it.Check(), c.says)
+	}
+	assert.Empty(t, Item{Name: "Paper", Kind: Filter, Type: "cone paper", MassG: 0.5}.Check(), "a paper weighs what it weighs")
 }

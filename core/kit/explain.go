@@ -2,6 +2,7 @@ package kit
 
 import (
 	"fmt"
+	"maps"
 	"math"
 	"slices"
 	"strings"
@@ -203,7 +204,7 @@ func (in *instance) whyNever(k int) string {
 			return "falls into every cup on the shelf."
 		}
 		for i := range in.demands {
-			for why := range in.demands[i].why {
+			for _, why := range slices.Sorted(maps.Keys(in.demands[i].why)) {
 				for _, m := range it.Methods() {
 					if strings.HasPrefix(strings.ToLower(why), strings.ReplaceAll(m, "-", " ")) || strings.Contains(why, "on the shelf") {
 						return "serves no brew here: " + why + "."

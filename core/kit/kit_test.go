@@ -184,7 +184,7 @@ func small(t *rapid.T) (trip.Trip, []gear.Item) {
 			continue
 		}
 		per[i.Kind]++
-		i.MassG = float64(rapid.IntRange(10, 500).Draw(t, "mass"))
+		i.MassG = float64(rapid.IntRange(20, 500).Draw(t, "mass"))
 		if i.Kind == gear.Filter {
 			i.MassG = 1
 		}
