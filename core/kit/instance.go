@@ -214,7 +214,7 @@ func (in *instance) demand() {
 			nights = *s.Facts.Nights
 		}
 		for _, b := range s.Brews {
-			d := demand{stop: i, brew: b, times: float64(nights), people: 1, ownCoffee: coffee, ownFuel: fuel, ownPapers: papers, worst: i >= from && i <= to, early: b.At < "12:00", why: map[string]bool{}}
+			d := demand{stop: i, brew: b, times: float64(nights), people: 1, ownCoffee: coffee, ownFuel: fuel, ownPapers: papers, worst: i >= from && i <= to, early: b.At != "" && b.At < "12:00", why: map[string]bool{}}
 			for k := range nights {
 				d.days = append(d.days, s.Day+k)
 			}

@@ -540,7 +540,7 @@ func TestBadShelvesAndTrips(t *testing.T) {
 	bad := shelf()
 	bad[0].MassG = 0
 	_, err = Choose(journey(), bad, Wishes{})
-	assert.ErrorContains(t, err, "Cone dripper, plastic: mass_g: 0 is not allowed; allowed: 0.1 to 20000 g")
+	assert.ErrorContains(t, err, "Cone dripper, plastic: mass_g: 0 is not allowed; allowed: 1 to 5000 g")
 	c := choose(t, journey(), nil, Wishes{})
 	assert.Nil(t, c.Best)
 	assert.NotEmpty(t, c.Blocked)

@@ -3,6 +3,7 @@ package quantity
 import (
 	"fmt"
 	"math"
+	"strconv"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -96,26 +97,52 @@ func Fine(v float64, u Unit) Value { return Value{v, u, true} }
 // String writes the value in metric units, rounded as a person could measure
 // it. Interfaces that know the reader's units format the Value themselves.
 func (v Value) String() string {
-	switch v.Unit {
-	case Second:
+	if v.Unit == Second {
+		if step := 5.0; math.Abs(v.Value) >= 60 {
+			return Clock(RoundTo(v.Value, step))
+		}
 		return Clock(v.Value)
-	case Celsius:
-		if !v.Fine {
-			break
-		}
-		return fmt.Sprintf("%.1f %s", v.Value, v.Unit)
-	case Bar, Kelvin:
-		return fmt.Sprintf("%.1f %s", v.Value, v.Unit)
-	case Gram:
-		if v.Value < 20 {
-			return fmt.Sprintf("%g g", RoundTo(v.Value, 0.5))
-		}
-	case None, Count:
-		return strings.TrimSpace(fmt.Sprintf("%g %s", math.Round(v.Value*10)/10, v.Unit))
-	case Percent:
-		return fmt.Sprintf("%.1f %%", v.Value)
 	}
-	return fmt.Sprintf("%.0f %s", v.Value, v.Unit)
+	step := v.step()
+	decimals := 0
+	if step < 1 {
+		decimals = 1
+	}
+	text := strconv.FormatFloat(RoundTo(v.Value, step), 'f', decimals, 64)
+	if v.Unit == None || v.Unit == Count || step == 0.5 { // 3, not 3.0
+		text = strings.TrimSuffix(text, ".0")
+	}
+	if text, negative := strings.CutPrefix(text, "-"); negative && strings.Trim(text, "0.") != "" {
+		return strings.TrimSpace("−" + text + " " + string(v.Unit))
+	}
+	return strings.TrimSpace(strings.TrimPrefix(text, "-") + " " + string(v.Unit))
+}
+
+// step is what is worth showing of a value: what can be measured on the way.
+func (v Value) step() float64 {
+	step := 1.0
+	switch v.Unit {
+	case Gram:
+		if math.Abs(v.Value) < 20 {
+			step = 0.5
+		}
+	case Millilitre, Milligram, Micrometre:
+		if math.Abs(v.Value) >= 10 {
+			step = 5
+		}
+	case Metre:
+		if math.Abs(v.Value) >= 100 {
+			step = 10
+		}
+	case GramPerL:
+		step = 0.5
+	case Bar, Kelvin, Percent, Litre, MlPerG, MJPerKg, None, Count:
+		step = 0.1
+	}
+	if v.Fine && step >= 1 {
+		step /= 10
+	}
+	return step
 }
 
 // Phrase is a sentence with figures in it. Text has them written out in

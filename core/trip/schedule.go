@@ -35,7 +35,7 @@ func (c *calc) schedule() {
 		return
 	}
 	c.before()
-	c.concentrate()
+	c.concentrates()
 	c.mornings()
 	c.evenings()
 	c.onTheWay()
@@ -96,9 +96,12 @@ func (c *calc) before() {
 	if _, first := c.legs(func(s Stop) bool { return s.sells("coffee") }); len(first) > 1 {
 		limit = first[1]
 	}
-	ground := false
+	ground, portions := false, 0.0
 	for i := range limit {
 		o := &c.occ[i]
+		if !o.fromHome() {
+			portions++
+		}
 		r := o.plan.Request.Coffee
 		kind := *r.Roast + " " + *r.Species
 		if _, ok := grams[kind]; !ok {
@@ -112,14 +115,14 @@ func (c *calc) before() {
 		c.task(Task{ID: "buy:" + kind, When: "before", Day: min(firstDay[kind]-6, 0), Stop: -1}, "Fresh beans carry gas: they rest before they are brewed. What is bought later on the way is listed with its stop.",
 			"Buy {0} of "+kind+" beans, roasted about {1} days before day "+fmt.Sprint(firstDay[kind])+".", quantity.Of(grams[kind]*(1+or(c.trip.Supplies.Spare, spare)/100), quantity.Gram), quantity.Of(rest[kind], quantity.None))
 	}
-	if limit > 0 {
+	if portions > 0 {
 		what := "Weigh out {0} portions of whole beans, one bag a brew, and mark them."
 		why := "A portion is quicker than a scale in the wind."
 		if ground {
 			what = "Grind what is to be ground at home and weigh out {0} portions, one bag a brew; mark day and grind."
 			why = "Ground coffee fades: grind it last, press the air out, keep it dry."
 		}
-		c.task(Task{ID: "portion", When: "before", Day: 0, Stop: -1}, why, what, quantity.Of(float64(limit), quantity.None))
+		c.task(Task{ID: "portion", When: "before", Day: 0, Stop: -1}, why, what, quantity.Of(portions, quantity.None))
 	}
 	for _, b := range c.out.Buy {
 		if b.Stop >= 0 {
@@ -149,18 +152,25 @@ func (c *calc) before() {
 	}
 }
 
-// concentrate is begun at home when it is drunk in the first days, and else on
-// the way, the day before.
-func (c *calc) concentrate() {
+// concentrate is the method that serves it.
+const concentrate = "serve-concentrate"
+
+// fromHome reports whether a brew is served from concentrate that was made before
+// leaving.
+func (b *BrewTotals) fromHome() bool { return b.Method == concentrate && b.Day <= 1+keepDays }
+
+// concentrates are begun at home where they are drunk in the first days, and else
+// on the way, the day before.
+func (c *calc) concentrates() {
 	home := 0.0
 	var dose float64
 	for i := range c.occ {
 		o := &c.occ[i]
-		if o.Method != "serve-concentrate" {
+		if o.Method != concentrate {
 			continue
 		}
 		ml := *o.plan.Water.ConcentrateMl
-		if o.Day <= 1+keepDays {
+		if o.fromHome() {
 			home += ml
 			dose += o.DoseG
 			continue

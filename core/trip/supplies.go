@@ -411,9 +411,12 @@ func (c *calc) coffees() {
 			c.out.Coffees = append(c.out.Coffees, CoffeeNeed{Kind: kind, Ground: ground})
 		}
 		c.out.Coffees[i].G += o.DoseG
-		label := o.Name
-		if label == "" {
-			label = o.plan.Request.Method
+		if o.fromHome() {
+			continue // it goes into the bottle before leaving
+		}
+		label := nameOf(&o)
+		if o.Method == concentrate {
+			label += ", for concentrate"
 		}
 		c.out.Bags = append(c.out.Bags, Bag{Day: o.Day, Label: label, G: o.DoseG, Ground: ground})
 	}

@@ -208,7 +208,7 @@ func (c *calc) perDay() {
 		d := &c.out.DaysOut[at]
 		d.Brews++
 		d.CaffeineMg += o.Caffeine
-		if o.At < noon {
+		if o.At != "" && o.At < noon {
 			d.MorningS += o.TotalS
 		}
 	}

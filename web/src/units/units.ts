@@ -29,7 +29,7 @@ const metric: Record<string, Shown> = {
   mm: linear("mm", 1, 1),
   "m/s": linear("m/s", 1, 0.5),
   g: linear("g", 1, gramStep),
-  ml: linear("ml", 1, 5),
+  ml: linear("ml", 1, (ml) => (Math.abs(ml) < 10 ? 1 : 5)),
   L: linear("L", 1, 0.1),
   kJ: linear("kJ", 1, 1),
   "kJ/kg": linear("kJ/kg", 1, 1),
