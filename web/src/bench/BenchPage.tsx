@@ -93,6 +93,7 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
     <WorkingContext.Provider value={working}>
       <div className="plan bench">
         <aside className="rail" aria-label="Questions and figures">
+          <h1 className="sr">Bench</h1>
           <nav aria-label="Questions" className="questions">
             {questions.map((q) => (
               <Link key={q.id} to={`/bench/${q.id}${query}`} aria-current={q.id === id ? "page" : undefined}>

@@ -164,6 +164,7 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
   const left = shown ? shown.at_s + shown.for_s - position : 0;
   return (
     <div className="guide">
+      <h1 className="sr">Guide: {brew.name || plan.request.method}</h1>
       <div className="guide-top">
         <Link to={at}>Back to the plan</Link>
         <label>

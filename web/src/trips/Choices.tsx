@@ -49,7 +49,7 @@ export function Choices({ conditions, people, catalogue, busy, onChoose }: Props
                   <td colSpan={8}>
                     <strong>{m.name}</strong> <span className="quiet">{m.summary}</span>
                   </td>
-                  <td title={m.scores.why}>
+                  <td className="choose-marks" title={m.scores.why}>
                     <Marks
                       of={[m.scores.clarity, m.scores.body, m.scores.forgiveness, m.scores.tidiness]}
                       why={m.scores.why}

@@ -1,0 +1,161 @@
+package e2e
+
+import (
+	"fmt"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// views are the main views, and what shows that they are there.
+var views = []struct {
+	name, path, sign string
+	phone            bool // has to work on a phone
+}{
+	{"route", "/trips/1", "High plateau", false},
+	{"stop", "/trips/1/stops/5", "Brews here", true},
+	{"plan", "/trips/1/stops/5/brews/9", "Boils here at", true},
+	{"guide", "/trips/1/stops/5/brews/9/guide", "Press space or Start", true},
+	{"provisions", "/trips/1/provisions", "What if", false},
+	{"schedule", "/trips/1/schedule", "Weigh out", false},
+	{"kit", "/trips/1/kit", "How it makes each brew", false},
+	{"shelf", "/shelf", "Hand press", false},
+	{"log", "/log", "Day five: citrus, long.", false},
+	{"bench", "/bench", "What does water boil at?", false},
+	{"trips", "/trips", "From the port to the ice field", false},
+}
+
+// unnamed lists controls and pictures that a screen reader has no name for.
+const unnamed = `(() => {
+  const shown = e => e.getClientRects().length > 0 && !e.closest("[aria-hidden=true]");
+  const name = e => {
+    const by = (e.getAttribute("aria-labelledby") || "").split(" ").map(id => document.getElementById(id)?.textContent || "").join("");
+    const label = e.id && document.querySelector('label[for="' + CSS.escape(e.id) + '"]')?.textContent;
+    return (e.getAttribute("aria-label") || by || label || e.closest("label")?.textContent || e.getAttribute("title") || e.textContent || e.getAttribute("placeholder") || e.getAttribute("alt") || "").trim();
+  };
+  const out = [];
+  for (const e of document.querySelectorAll("button, a[href], input:not([type=hidden]), select, textarea, [role=button], [role=slider], [role=img], [role=switch], [role=combobox], img"))
+    if (shown(e) && !name(e)) out.push(e.outerHTML.slice(0, 160));
+  if (!document.querySelector("h1")) out.push("no h1");
+  const ids = [...document.querySelectorAll("[id]")].map(e => e.id);
+  const twice = ids.find((id, i) => ids.indexOf(id) !== i);
+  if (twice) out.push("id twice: " + twice);
+  return out.join("\n");
+})()`
+
+// faint lists text whose contrast with what is behind it is under WCAG AA: 4.5, or
+// 3 for large text.
+const faint = `(() => {
+  const parse = c => { const m = c.match(/[\d.]+/g).map(Number); return { r: m[0], g: m[1], b: m[2], a: m[3] === undefined ? 1 : m[3] }; };
+  const over = (f, b) => ({ r: f.r * f.a + b.r * (1 - f.a), g: f.g * f.a + b.g * (1 - f.a), b: f.b * f.a + b.b * (1 - f.a), a: 1 });
+  const light = c => { const v = [c.r, c.g, c.b].map(x => x / 255).map(x => x <= 0.03928 ? x / 12.92 : ((x + 0.055) / 1.055) ** 2.4); return 0.2126 * v[0] + 0.7152 * v[1] + 0.0722 * v[2]; };
+  const ratio = (a, b) => { const [x, y] = [light(a), light(b)].sort((p, q) => q - p); return (x + 0.05) / (y + 0.05); };
+  const behind = e => {
+    const stack = [];
+    for (let n = e; n; n = n.parentElement) { const c = parse(getComputedStyle(n).backgroundColor); if (c.a > 0) stack.push(c); if (c.a === 1) break; }
+    return stack.reverse().reduce((b, f) => over(f, b), parse(getComputedStyle(document.documentElement).backgroundColor + ", 1"));
+  };
+  const out = new Map();
+  const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  while (walk.nextNode()) {
+    const text = walk.currentNode.textContent.trim(), e = walk.currentNode.parentElement;
+    if (!text || !e || e.getClientRects().length === 0 || e.closest("[aria-hidden=true], [disabled], .ant-btn[disabled], .sr, script, style, title, desc")) continue;
+    const s = getComputedStyle(e);
+    if (s.visibility === "hidden" || Number(s.opacity) === 0) continue;
+    const svg = e.closest("svg");
+    let back = behind(svg ? svg.parentElement : e);
+    if (svg) { // what is drawn under it
+      const b = e.getBoundingClientRect(), x = b.x + b.width / 2, y = b.y + b.height / 2;
+      for (const r of svg.querySelectorAll("rect, circle")) {
+        const q = r.getBoundingClientRect(), rs = getComputedStyle(r);
+        if (rs.fill === "none" || x < q.left || x > q.right || y < q.top || y > q.bottom || !(r.compareDocumentPosition(e) & Node.DOCUMENT_POSITION_FOLLOWING)) continue;
+        const c = parse(rs.fill);
+        back = over({ ...c, a: c.a * Number(rs.opacity) * Number(rs.fillOpacity) }, back);
+      }
+    }
+    let fore = parse(svg ? s.fill : s.color);
+    fore = over({ ...fore, a: fore.a * Number(s.opacity) }, back);
+    const size = parseFloat(s.fontSize), large = size >= 24 || size >= 18.66 && Number(s.fontWeight) >= 700;
+    const got = ratio(fore, back);
+    if (got < (large ? 3 : 4.5) - 0.02) out.set(e.className?.baseVal ?? e.className, got.toFixed(2) + " " + (e.className?.baseVal ?? e.className) + ": " + text.slice(0, 40));
+  }
+  return [...out.values()].join("\n");
+})()`
+
+// Every view can be used without a mouse or eyes, in both themes, and those that
+// are used outside fit on a phone.
+func TestEveryViewIsWithinReach(t *testing.T) {
+	app := start(t, t.TempDir())
+	for _, theme := range []string{"day", "headlamp"} {
+		p := sit(t, app.base)
+		p.open("/")
+		p.see("From the port")
+		if p.js(`document.documentElement.dataset.theme`) != theme {
+			p.do(chromedp.KeyEvent("t"))
+			p.until("see the theme", func() bool { return p.js(`document.documentElement.dataset.theme`) == theme })
+		}
+		for _, v := range views {
+			for _, width := range []int64{1280, 390} {
+				if width == 390 && !v.phone {
+					continue
+				}
+				at := fmt.Sprintf("%s, %s, %d px", v.name, theme, width)
+				p.do(chromedp.EmulateViewport(width, map[int64]int64{1280: 800, 390: 844}[width]))
+				p.open(v.path)
+				p.see(v.sign)
+				assert.Empty(t, p.js(unnamed), "%s: without a name", at)
+				assert.Empty(t, p.js(faint), "%s: too faint", at)
+				over := p.js(`String(document.documentElement.scrollWidth - window.innerWidth)`)
+				assert.Equal(t, "0", strings.TrimPrefix(over, "-"), "%s: wider than the screen", at)
+			}
+		}
+	}
+}
+
+// A person without a mouse gets from the trip to a saved plan: every step by Tab,
+// Enter and the arrows, with the focus to be seen.
+func TestByTheKeyboardAlone(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1")
+	p.see("High plateau")
+	tabTo := func(name string) {
+		t.Helper()
+		for range 120 {
+			p.do(chromedp.KeyEvent("\t"))
+			now := p.js(`(() => { const e = document.activeElement; if (!e || e === document.body) return ""; return ((e?.getAttribute("aria-label") || "") + " " + (e?.title || "") + " " + (e?.innerText || "")).replace(/\s+/g, " ").trim(); })()`)
+			if strings.Contains(now, name) {
+				seen := p.js(`(() => { const s = getComputedStyle(document.activeElement); return s.outlineStyle !== "none" && parseFloat(s.outlineWidth) >= 1 || s.boxShadow !== "none" ? "yes" : s.outline; })()`)
+				assert.Equal(t, "yes", seen, "the focus on %q is to be seen", name)
+				return
+			}
+		}
+		require.Fail(t, "no way by Tab to "+name, p.screen())
+	}
+	tabTo("High plateau")
+	p.do(chromedp.KeyEvent("\r"))
+	p.see("Brews here")
+	tabTo("Cone dripper")
+	p.do(chromedp.KeyEvent("\r"))
+	p.see("Boils here at")
+	before := p.figure("boil_c")
+	const slider = `document.activeElement?.type === "range" && document.activeElement.getAttribute("aria-label") === "Altitude" ? "yes" : ""`
+	for range 80 {
+		p.do(chromedp.KeyEvent("\t"))
+		if p.js(slider) == "yes" {
+			break
+		}
+	}
+	require.Equal(t, "yes", p.js(slider), "the altitude is reached by Tab")
+	for range 20 {
+		p.do(chromedp.KeyEvent(kb.ArrowLeft))
+	}
+	p.until("see it boil hotter", func() bool { return p.figure("boil_c") != before })
+	tabTo("Save")
+	p.do(chromedp.KeyEvent("\r"))
+	p.see("Saved")
+}
