@@ -163,6 +163,34 @@ func TestArrangingATrip(t *testing.T) {
 	})
 	p.click("Undo")
 
+	// A stay of three days becomes two stops, each with its brews, and one again.
+	p.open("/trips/1/stops/7")
+	p.click("Change the stop")
+	p.fill("Days of the stay", "3")
+	p.click("Save the stop")
+	p.seeNot("Save the stop")
+	p.open("/trips/1")
+	p.click("days")
+	p.do(chromedp.Focus(chromedp.CSS(`.ribbon-stops button[title^="Forest hut"]`)))
+	p.do(chromedp.KeyEvent("x"))
+	p.see("Forest hut is two stops now")
+	p.see("Forest hut (2)")
+	brews := func() string {
+		return p.js(`[...document.querySelectorAll(".ribbon-stops button")].filter(b => b.title.startsWith("Forest hut")).map(b => b.title.match(/(\d+) brews?/)[1]).join()`)
+	}
+	p.until("see two brews at both", func() bool { return brews() == "2,2" })
+	p.undo("two stops now")
+	p.seeNot("Forest hut (2)")
+	p.until("see the stay's line", func() bool {
+		return p.js(`String(document.querySelectorAll(".ribbon-cut").length)`) == "1"
+	})
+	cut, err := chromedp.Run(p.ctx, chromedp.Evaluate[[]float64](`(() => { const r = document.querySelector(".ribbon-cut").getBoundingClientRect(); return [r.x + 70, r.y + r.height / 2]; })()`))
+	require.NoError(t, err)
+	p.do(chromedp.MouseClickXY(cut[0], cut[1]))
+	p.see("Forest hut (2)")
+	p.undo("two stops now")
+	p.seeNot("Forest hut (2)")
+
 	p.click("Change the trip")
 	p.see("What is carried")
 	p.fill("Coffee at the start", "200")

@@ -128,6 +128,23 @@ func (s *server) journeyRoutes(api huma.API) {
 		return reply(s.tripOut(ctx, in.Trip))
 	}, name("arrange-stops", "Set the order, days and distances of stops at once"))
 
+	huma.Post(api, "/stops/{stop}/split", func(ctx context.Context, in *struct {
+		InStop
+		Body struct {
+			Nights int `json:"nights" doc:"Days that the first of the two keeps"`
+		}
+	}) (*body[store.Stop], error) {
+		return reply(s.SplitStop(ctx, in.Stop, in.Body.Nights))
+	}, name("split-stop", "Make two stops of a stay, each with its brews"))
+	huma.Post(api, "/stops/{stop}/join", func(ctx context.Context, in *struct {
+		InStop
+		Body struct {
+			With int64 `json:"with" minimum:"1" doc:"The stop that is given up"`
+		}
+	}) (*struct{}, error) {
+		return nil, fail(s.JoinStops(ctx, in.Stop, in.Body.With))
+	}, name("join-stops", "Make one stay of two stops: the undo of a split"))
+
 	huma.Post(api, "/import/preview", func(_ context.Context, in *upload) (*body[formats.Proposal], error) {
 		p, err := preview(in.body)
 		if err == nil {

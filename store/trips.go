@@ -267,3 +267,127 @@ func (s *Store) AddJourney(ctx context.Context, t trip.Trip, plans []*brew.Plan)
 	})
 	return id, err
 }
+
+// SplitStop makes two stops of a stay, in one transaction: the first keeps the
+// given nights, and the second has the others and the same brews, so that as much
+// is brewed as before. It returns the second. Its error is brew.Problems where the
+// stay has no such nights.
+func (s *Store) SplitStop(ctx context.Context, id int64, nights int) (Stop, error) {
+	var second Stop
+	err := s.tx(ctx, func(tx *sql.Tx) error {
+		first, err := stopIn(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		all := 1
+		if first.Facts.Nights != nil {
+			all = *first.Facts.Nights
+		}
+		switch {
+		case all < 2:
+			return brew.Problems{{Field: "nights", Value: nights, Message: "a stay of one day cannot be split; allowed: one of two days and more"}}
+		case nights < 1 || nights >= all:
+			return brew.Problems{{Field: "nights", Value: nights, Message: fmt.Sprintf("%d is not allowed; allowed: 1 to %d of its %d days", nights, all-1, all)}}
+		}
+		second = first
+		rest := all - nights
+		second.Name, second.Day, second.Position = cutTo(first.Name, 116)+" (2)", first.Day+nights, first.Position+1
+		second.Facts.Nights = &rest
+		// The way on is from the second.
+		first.Facts.Nights, first.Facts.LegBy, first.Facts.LegHours = &nights, "", nil
+		if err := setFacts(ctx, tx, first); err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, "UPDATE stops SET position = position + 1 WHERE trip_id = ? AND position > ?", first.TripID, first.Position); err != nil {
+			return err
+		}
+		if second.ID, err = s.addStop(ctx, tx, second); err != nil {
+			return err
+		}
+		return s.copyBrews(ctx, tx, id, second.ID)
+	})
+	return second, err
+}
+
+// JoinStops undoes SplitStop: the first stop takes the nights of the second and its
+// way on, and the second is deleted.
+func (s *Store) JoinStops(ctx context.Context, id, with int64) error {
+	return s.tx(ctx, func(tx *sql.Tx) error {
+		first, err := stopIn(ctx, tx, id)
+		if err != nil {
+			return err
+		}
+		second, err := stopIn(ctx, tx, with)
+		if err != nil {
+			return err
+		}
+		if first.TripID != second.TripID || id == with {
+			return ErrNotFound
+		}
+		all := 0
+		for _, st := range []Stop{first, second} {
+			if st.Facts.Nights == nil {
+				all++
+			} else {
+				all += *st.Facts.Nights
+			}
+		}
+		first.Facts.Nights, first.Facts.LegBy, first.Facts.LegHours = &all, second.Facts.LegBy, second.Facts.LegHours
+		if err := setFacts(ctx, tx, first); err != nil {
+			return err
+		}
+		return one(tx.ExecContext(ctx, "UPDATE stops SET deleted_at = ? WHERE id = ? AND deleted_at IS NULL", s.stamp(), with))
+	})
+}
+
+func stopIn(ctx context.Context, tx *sql.Tx, id int64) (Stop, error) {
+	st, err := scanStop(tx.QueryRowContext(ctx, "SELECT "+stopColumns+" FROM stops WHERE id = ? AND deleted_at IS NULL", id))
+	return st, notFound(err)
+}
+
+func setFacts(ctx context.Context, tx *sql.Tx, st Stop) error {
+	_, facts, err := st.json()
+	if err != nil {
+		return err
+	}
+	return one(tx.ExecContext(ctx, "UPDATE stops SET facts = ? WHERE id = ?", facts, st.ID))
+}
+
+// copyBrews plans the brews of a stop at another with the same conditions.
+func (s *Store) copyBrews(ctx context.Context, tx *sql.Tx, from, to int64) error {
+	ids, err := collect(ctx, tx, func(r row) (id int64, err error) { return id, r.Scan(&id) },
+		"SELECT id FROM brews WHERE stop_id = ? AND deleted_at IS NULL ORDER BY id", from)
+	if err != nil {
+		return err
+	}
+	for _, id := range ids {
+		r, err := tx.ExecContext(ctx, "INSERT INTO brews (stop_id, name, at, patch, created_at) SELECT ?, name, at, patch, ? FROM brews WHERE id = ?", to, s.stamp(), id)
+		if err != nil {
+			return err
+		}
+		made, err := r.LastInsertId()
+		if err != nil {
+			return err
+		}
+		r, err = tx.ExecContext(ctx, "INSERT INTO plans (brew_id, request, plan, core_version, created_at) SELECT ?, p.request, p.plan, p.core_version, ? FROM plans p JOIN brews b ON b.plan_id = p.id WHERE b.id = ?", made, s.stamp(), id)
+		if err != nil {
+			return err
+		}
+		plan, err := r.LastInsertId()
+		if err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, "UPDATE brews SET plan_id = ? WHERE id = ?", plan, made); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// cutTo is the first n characters of a text.
+func cutTo(s string, n int) string {
+	if r := []rune(s); len(r) > n {
+		return string(r[:n])
+	}
+	return s
+}

@@ -75,6 +75,10 @@ export const saveStop = (stop: number, body: Schemas["StopIn"]) =>
   must(api.PUT("/stops/{stop}", { params: { path: { stop } }, body }));
 export const addStop = (trip: number, body: Schemas["StopIn"]) =>
   must(api.POST("/trips/{trip}/stops", { params: { path: { trip } }, body }));
+export const splitStop = (stop: number, nights: number) =>
+  must(api.POST("/stops/{stop}/split", { params: { path: { stop } }, body: { nights } }));
+export const joinStops = (stop: number, other: number) =>
+  must(api.POST("/stops/{stop}/join", { params: { path: { stop } }, body: { with: other } }));
 export const arrange = (trip: number, body: Schemas["ArrangeIn"][]) =>
   must(api.PUT("/trips/{trip}/arrangement", { params: { path: { trip } }, body }));
 

@@ -505,6 +505,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/stops/{stop}/join": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make one stay of two stops: the undo of a split */
+        post: operations["join-stops"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/stops/{stop}/restore": {
         parameters: {
             query?: never;
@@ -516,6 +533,23 @@ export interface paths {
         put?: never;
         /** Undo delete-stop */
         post: operations["restore-stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/stops/{stop}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Make two stops of a stay, each with its brews */
+        post: operations["split-stop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1817,6 +1851,13 @@ export interface components {
             /** Format: double */
             zero_um?: number;
         };
+        "Join-stopsRequest": {
+            /**
+             * Format: int64
+             * @description The stop that is given up
+             */
+            with: number;
+        };
         Joint: {
             /**
              * Format: int64
@@ -2456,6 +2497,13 @@ export interface components {
             unit: string;
             values?: components["schemas"]["Value"][];
         };
+        "Split-stopRequest": {
+            /**
+             * Format: int64
+             * @description Days that the first of the two keeps
+             */
+            nights: number;
+        };
         Step: {
             /** Format: double */
             at_s: number;
@@ -2489,6 +2537,23 @@ export interface components {
             end_s: number;
             id: string;
             skip: boolean;
+        };
+        Stop: {
+            conditions: components["schemas"]["Request"];
+            /** Format: int64 */
+            day: number;
+            facts: components["schemas"]["Facts"];
+            /** Format: int64 */
+            id: number;
+            /** Format: double */
+            km: number;
+            name: string;
+            note: string;
+            /** Format: int64 */
+            position: number;
+            time_zone: string;
+            /** Format: int64 */
+            trip_id: number;
         };
         StopFile: {
             brews?: components["schemas"]["BrewFile"][];
@@ -4233,6 +4298,39 @@ export interface operations {
             };
         };
     };
+    "join-stops": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                stop: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Join-stopsRequest"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "restore-stop": {
         parameters: {
             query?: never;
@@ -4250,6 +4348,41 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "split-stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                stop: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Split-stopRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stop"];
+                };
             };
             /** @description Error */
             default: {

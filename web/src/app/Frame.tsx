@@ -14,12 +14,13 @@ import { isTyping } from "./keys";
 
 function TripRibbon({ trip, stop, editable }: { trip: TripOut; stop: number; editable: boolean }) {
   const navigate = useNavigate();
-  const { move } = useArrange(trip);
+  const { move, split } = useArrange(trip);
   return (
     <Ribbon
       trip={trip}
       stop={stop}
       onMove={editable ? move : undefined}
+      onSplit={editable ? split : undefined}
       onAdd={
         editable
           ? (at) => void navigate(`/trips/${trip.id}?add=${at.km},${at.altitude},${at.day}`)

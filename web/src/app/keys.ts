@@ -23,6 +23,7 @@ export const shortcuts: { keys: string; does: string; where: string }[] = [
   { keys: "?", does: "This list", where: "anywhere" },
   { keys: "← →", does: "Stop before, stop after", where: "on the route ribbon" },
   { keys: "Alt ← →", does: "Move a stop along, to scale by distance or days", where: "on the route ribbon" },
+  { keys: "x", does: "Split a stay of more days into two stops", where: "on the route ribbon" },
   { keys: "b", does: "Brew it by the clock", where: "in a plan" },
   { keys: "s", does: "Save the changes", where: "in a plan" },
   { keys: "i", does: "All inputs", where: "in a plan" },

@@ -6,7 +6,7 @@ import type { StopOut, TripOut } from "../api/client";
 import { useSettings } from "../app/settings";
 import { useWidth } from "../app/useWidth";
 import { inWords } from "../units/units";
-import { labelled, nights, places, stopAt, type Scale } from "./places";
+import { keptDays, labelled, nights, places, stopAt, type Scale } from "./places";
 import "./ribbon.css";
 
 const HEIGHT = 104;
@@ -39,11 +39,13 @@ export function Ribbon({
   stop,
   onMove,
   onAdd,
+  onSplit,
 }: {
   trip: TripOut;
   stop: number;
   onMove?: (m: Move) => void;
   onAdd?: (at: { km: number; altitude: number; day: number }) => void;
+  onSplit?: (stop: StopOut, keep: number) => void;
 }) {
   const { system, ribbon, set } = useSettings();
   const navigate = useNavigate();
@@ -115,13 +117,13 @@ export function Ribbon({
             trip.stops.map(
               (s, i) =>
                 nights(s) > 1 && (
-                  <line
+                  <Stay
                     key={s.id}
-                    className="ribbon-stay"
-                    x1={xs[i]}
-                    x2={(xs[i] as number) + (nights(s) - 1) * at.perUnit}
-                    y1={y(altitude(s))}
-                    y2={y(altitude(s))}
+                    stop={s}
+                    x={xs[i] as number}
+                    y={y(altitude(s))}
+                    perDay={at.perUnit}
+                    onSplit={onSplit && ((keep) => onSplit(s, keep))}
                   />
                 ),
             )}
@@ -150,6 +152,10 @@ export function Ribbon({
                   title={`${s.name}: ${words}.`}
                   onClick={() => !drag && go(i)}
                   onKeyDown={(e) => {
+                    if (e.key === "x" && onSplit && nights(s) > 1) {
+                      e.preventDefault();
+                      return onSplit(s, Math.ceil(nights(s) / 2));
+                    }
                     const dir = e.key === "ArrowRight" ? 1 : e.key === "ArrowLeft" ? -1 : 0;
                     if (dir === 0) return;
                     e.preventDefault();
@@ -221,6 +227,42 @@ export function Ribbon({
         ))}
       </div>
     </div>
+  );
+}
+
+/** The days of a stay, as a line; it is split where it is clicked. */
+function Stay({
+  stop,
+  x,
+  y,
+  perDay,
+  onSplit,
+}: {
+  stop: StopOut;
+  x: number;
+  y: number;
+  perDay: number;
+  onSplit?: (keep: number) => void;
+}) {
+  const days = nights(stop);
+  const line = { x1: x, x2: x + (days - 1) * perDay, y1: y, y2: y };
+  return (
+    <g>
+      <line className="ribbon-stay" {...line} />
+      {onSplit && (
+        <line
+          className="ribbon-cut"
+          {...line}
+          data-stay={stop.id}
+          onClick={(e) => {
+            const from = e.currentTarget.getBoundingClientRect().left;
+            onSplit(keptDays(e.clientX - from, perDay, days));
+          }}
+        >
+          <title>Split {stop.name} here</title>
+        </line>
+      )}
+    </g>
   );
 }
 

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { labelled, places, stopAt } from "./places";
+import { keptDays, labelled, places, stopAt } from "./places";
 
 const stop = (km: number, day: number, altitude = 0, nights?: number) => ({
   km,
@@ -34,5 +34,10 @@ describe("the ribbon's scale", () => {
   it("finds what lies between two stops", () => {
     expect(stopAt(stops, [60, 160, 1060], 610)).toEqual({ km: 55, altitude: 500, day: 4 });
     expect(stopAt(stops, [60, 160, 1060], 2000).km).toBe(100);
+  });
+
+  it("cuts a stay between its days, and leaves each part one", () => {
+    expect([0, 9, 11, 25, 39, 80].map((x) => keptDays(x, 10, 4))).toEqual([1, 1, 2, 3, 3, 3]);
+    expect(keptDays(-5, 10, 2)).toBe(1);
   });
 });

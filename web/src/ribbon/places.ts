@@ -82,3 +82,8 @@ export function stopAt(
     day: Math.round(mix(a.day, b.day)),
   };
 }
+
+/** How many days the first of two stops keeps when a stay is cut at `x` from its first day. */
+export function keptDays(x: number, perDay: number, days: number): number {
+  return Math.min(Math.max(Math.floor(x / perDay) + 1, 1), days - 1);
+}

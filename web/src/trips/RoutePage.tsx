@@ -2,11 +2,10 @@ import { Button, Dropdown } from "antd";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { StopOut, TripOut } from "../api/client";
-import { addStop, saveStop, useCatalogue, useTrip } from "../api/queries";
+import { useCatalogue, useTrip } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
-import { useOfferUndo, useRemove } from "../app/useUndo";
-import { useQueryClient } from "@tanstack/react-query";
+import { useRemove } from "../app/useUndo";
 import { BagMark, DryMark, HeatMark, heatOf } from "../ribbon/Ribbon";
 import { nights } from "../ribbon/places";
 import { inWords } from "../units/units";
@@ -14,7 +13,7 @@ import { hasDraft } from "../plan/useDraft";
 import { Exports } from "./Exports";
 import { StopForm, TripForm } from "./LazyStopForm";
 import { useArrange } from "./useArrange";
-import { bodyOf, heatInWords, waterInWords } from "./words";
+import { heatInWords, waterInWords } from "./words";
 import "./trips.css";
 
 export default function RoutePage() {
@@ -35,7 +34,6 @@ function Route({ trip: t }: { trip: TripOut }) {
   const [editing, setEditing] = useState(false);
   const [after, setAfter] = useState<StopOut>();
   const arrange = useArrange(t);
-  const split = useSplit(t);
   const removeWithUndo = useRemove();
   const chosen = search.get("add")?.split(",").map(Number);
   return (
@@ -142,7 +140,7 @@ function Route({ trip: t }: { trip: TripOut }) {
                           key: "split",
                           label: nights(s) > 1 ? "Split the stay in two" : "Split (a stay of one day)",
                           disabled: nights(s) < 2,
-                          onClick: () => void split(s),
+                          onClick: () => arrange.split(s, Math.ceil(nights(s) / 2)),
                         },
                         {
                           key: "delete",
@@ -164,7 +162,8 @@ function Route({ trip: t }: { trip: TripOut }) {
       )}
       <p className="quiet hint">
         On the ribbon, to scale by distance or days: drag a stop’s ring, or Alt and an arrow key, to move it;
-        double-click the ground to add one there.
+        double-click the ground to add one there; click a stay’s line by days, or press x on its stop, to
+        split it.
       </p>
       {(adding || chosen || after) && (
         <StopForm
@@ -181,30 +180,4 @@ function Route({ trip: t }: { trip: TripOut }) {
       {editing && <TripForm trip={t} onClose={() => setEditing(false)} />}
     </>
   );
-}
-
-/** Makes two stops of a stay: its first half keeps the brews. */
-function useSplit(t: TripOut) {
-  const client = useQueryClient();
-  const offer = useOfferUndo();
-  return async (s: StopOut) => {
-    const n = nights(s);
-    const firstHalf = Math.ceil(n / 2);
-    const whole = bodyOf(s);
-    const again = () => client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
-    await saveStop(s.id, { ...whole, facts: { ...whole.facts, nights: firstHalf } });
-    const made = await addStop(t.id, {
-      ...whole,
-      name: `${s.name} (2)`.slice(0, 120),
-      day: s.day + firstHalf,
-      position: s.position,
-      facts: { ...whole.facts, nights: n - firstHalf },
-    });
-    await again();
-    offer(`split-${s.id}`, `${s.name} is two stops now`, async () => {
-      const { remove } = await import("../api/queries");
-      await remove("stop", made.id);
-      await saveStop(s.id, whole);
-    });
-  };
 }

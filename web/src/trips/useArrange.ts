@@ -1,5 +1,5 @@
-import type { TripOut } from "../api/client";
-import { arrange, useChange } from "../api/queries";
+import type { StopOut, TripOut } from "../api/client";
+import { arrange, joinStops, splitStop, useChange } from "../api/queries";
 import { useOfferUndo } from "../app/useUndo";
 import type { Move } from "../ribbon/Ribbon";
 import { lined, swapped, toDay, toKm, type Place } from "./rearrange";
@@ -7,6 +7,7 @@ import { lined, swapped, toDay, toKm, type Place } from "./rearrange";
 /** Moves stops of a trip, and offers to undo it. */
 export function useArrange(trip: TripOut) {
   const change = useChange((body: Place[]) => arrange(trip.id, body));
+  const halve = useChange(({ stop, keep }: { stop: number; keep: number }) => splitStop(stop, keep));
   const offer = useOfferUndo();
   const before = lined(trip.stops);
   const put = (body: Place[], what: string) => {
@@ -16,7 +17,16 @@ export function useArrange(trip: TripOut) {
     });
   };
   return {
-    error: change.error,
+    error: change.error ?? halve.error,
+    /** A stay into two stops, the first of some days; its brews are made at both. */
+    split: (stop: StopOut, keep: number) =>
+      halve.mutate(
+        { stop: stop.id, keep },
+        {
+          onSuccess: (second) =>
+            offer(`split-${stop.id}`, `${stop.name} is two stops now`, () => joinStops(stop.id, second.id)),
+        },
+      ),
     /** Along the ribbon. */
     move: ({ stop, km, day }: Move) => {
       if (day !== undefined) put(toDay(before, stop.id, day), `${stop.name} has moved to another day`);

@@ -20,15 +20,3 @@ export function waterInWords(s: StopOut, system: System): string {
   const hard = w?.tds_mg_l && w.tds_mg_l > 250 ? ", hard" : "";
   return state + treat + hard;
 }
-
-/** What is sent to change a stop, as it stands. */
-export const bodyOf = (s: StopOut) => ({
-  name: s.name,
-  note: s.note,
-  day: s.day,
-  km: s.km,
-  position: s.position,
-  time_zone: s.time_zone,
-  conditions: s.conditions,
-  facts: s.facts,
-});
