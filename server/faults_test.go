@@ -3,6 +3,7 @@ package server
 import (
 	"encoding/json"
 	"fmt"
+	"io"
 	"net"
 	"net/http"
 	"net/http/httptest"
@@ -143,6 +144,8 @@ func TestWhatIsNotThere(t *testing.T) {
 		"POST /log/{entry}/restore":       ``,
 		"POST /brews/{brew}/restore":      ``,
 		"POST /stops/{stop}/restore":      ``,
+		"POST /stops/{stop}/split":        `{"nights":1}`,
+		"POST /stops/{stop}/join":         `{"with":1}`,
 		"GET /trips/{trip}/export/{form}": ``,
 	}
 	asked := 0
@@ -167,7 +170,7 @@ func TestWhatIsNotThere(t *testing.T) {
 func TestAFaultIsNoEnd(t *testing.T) {
 	gin.SetMode(gin.ReleaseMode)
 	r := gin.New()
-	r.Use(gin.CustomRecovery(recovered))
+	r.Use(gin.CustomRecoveryWithWriter(io.Discard, recovered))
 	r.GET("/", func(*gin.Context) { panic("a fault") })
 	w := httptest.NewRecorder()
 	r.ServeHTTP(w, httptest.NewRequest("GET", "/", nil))
