@@ -76,7 +76,7 @@ func TestFuelForALitre(t *testing.T) {
 	assert.InDelta(t, 0.50, *fit.Efficiency, 1e-6)
 	assert.InDelta(t, 2000, *fit.PowerW, 1e-3)
 	_, err = HowMuchFuel(FuelIn{Request: r, WaterMl: ptr(1000.0), Grams: ptr(2.0)})
-	assert.ErrorContains(t, err, "grams: that would be an efficiency of")
+	assert.ErrorContains(t, err, "grams: no efficiency of 2 to 98 % takes that fuel here")
 }
 
 // 20/80 gas, full, at −10 °C: 1.09 bar over the air of 4,000 m, by hand from

@@ -98,36 +98,50 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 	if have > 0 {
 		put(&out.Boils, "boils", "Boils left", "what is left over what a boil takes; the last are weak in the cold", quantity.None, have, kind, source, working.Num("Gas left", *s.Request.Heat.Canister.LeftG, quantity.Gram, "request.heat.canister.left_g"))
 	}
-	if err := out.calibrate(s, in, r, boils, grams, seconds); err != nil {
+	if err := out.calibrate(s, in, h, boils, grams, seconds); err != nil {
 		return nil, err
 	}
 	return out, nil
 }
 
 // calibrate fits efficiency and power from a test.
-func (out *FuelAnswer) calibrate(s *brew.Setting, in FuelIn, r heat.Heated, boils, grams, seconds float64) error {
-	efficiency := s.Efficiency
-	if in.Grams != nil && !s.Fuel.Electric() {
-		e, err := heat.FitEfficiency(r.NeedKJ()*boils, grams, s.LHV, s.Burner.WindLoss, s.Air.WindMs)
-		if err != nil {
-			return brew.Problems{{Field: "grams", Value: grams, Message: fmt.Sprintf("that would be an efficiency of %.0f %%; allowed: 2 to 98 %%, so check grams, boils and water", 100*e)}}
-		}
-		efficiency = e
-		out.Efficiency = &e
-		out.Working.Put("efficiency", 100*e, working.Figure{Label: "Measured efficiency", Unit: quantity.Percent, Kind: working.Measured, Source: "your weighed fuel",
-			Formula: "heat that reached the pot over the heat in the fuel that is gone, as in calm air",
-			Inputs: []working.Input{working.Num("Into the pot, all boils", r.NeedKJ()*boils, quantity.Kilojoule, ""), working.Num("Fuel gone", grams, quantity.Gram, ""),
-				working.Num("Heating value", s.LHV, quantity.MJPerKg, "request.heat.fuel"), working.Num("Wind", s.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms")}})
+func (out *FuelAnswer) calibrate(s *brew.Setting, in FuelIn, h heat.Heating, boils, grams, seconds float64) error {
+	weighed := in.Grams != nil && !s.Fuel.Electric()
+	if !weighed && in.TimeS == nil {
+		return nil
+	}
+	burned := 0.0
+	if weighed {
+		burned = grams * s.LHV / boils
+	}
+	e, w, err := h.Fit(burned, seconds)
+	switch {
+	case err != nil && in.TimeS != nil && (!weighed || !(w >= heat.MinPowerW && w <= heat.MaxPowerW)):
+		return brew.Problems{{Field: "time_s", Value: seconds, Message: fmt.Sprintf("no burner of %d to %d W takes that time here; check time and water", heat.MinPowerW, heat.MaxPowerW)}}
+	case err != nil:
+		return brew.Problems{{Field: "grams", Value: grams, Message: "no efficiency of 2 to 98 % takes that fuel here; check grams, boils and water"}}
+	}
+	h.Efficiency, h.PowerW = e, w
+	r := h.Heat()
+	const how = "the value with which this heating, with what wind and an open pot take while it lasts, comes to what was measured"
+	inputs := []working.Input{working.Num("Into the pot, one boil", r.NeedKJ(), quantity.Kilojoule, ""), working.Num("Wind", s.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms")}
+	if weighed {
+		inputs = append(inputs, working.Num("Fuel gone", grams, quantity.Gram, ""), working.Num("Boils", boils, quantity.Count, ""), working.Num("Heating value", s.LHV, quantity.MJPerKg, "request.heat.fuel"))
 	}
 	if in.TimeS != nil {
-		here := heat.WindEfficiency(efficiency, s.Burner.WindLoss, s.Air.WindMs)
-		w, err := heat.FitPower(r.NeedKJ()-r.BoilKJ, seconds, here)
-		if err != nil {
-			return brew.Problems{{Field: "time_s", Value: seconds, Message: fmt.Sprintf("that would be a burner of %.0f W; allowed: 50 to 20000 W, so check time and water", w)}}
+		inputs = append(inputs, working.Num("Time", seconds, quantity.Second, ""))
+	}
+	if weighed {
+		out.Efficiency = &e
+		out.Working.Put("efficiency", 100*e, working.Figure{Label: "Measured efficiency", Unit: quantity.Percent, Kind: working.Measured, Source: "your weighed fuel", Formula: how + "; as in calm air", Inputs: inputs})
+	}
+	if in.TimeS != nil {
+		source := "your timed boil"
+		if weighed {
+			source += " and weighed fuel"
 		}
 		out.PowerW = &w
-		out.Working.Put("power_w", w, working.Figure{Label: "Measured power", Unit: quantity.Watt, Kind: working.Measured, Source: "your timed boil", Formula: "heat to the boil over time and efficiency",
-			Inputs: []working.Input{working.Num("To the boil", r.NeedKJ()-r.BoilKJ, quantity.Kilojoule, ""), working.Num("Time", seconds, quantity.Second, ""), working.Num("Efficiency here", 100*here, quantity.Percent, "request.heat.efficiency")}})
+		out.Working.Put("power_w", w, working.Figure{Label: "Measured power", Unit: quantity.Watt, Kind: working.Measured, Source: source, Formula: how, Inputs: inputs})
 	}
 	return nil
 }

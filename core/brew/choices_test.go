@@ -1,9 +1,11 @@
 package brew
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"pgregory.net/rapid"
 
 	"apodemos/core/method"
 )
@@ -115,4 +117,83 @@ func TestSettleIsTheSameAsAPlan(t *testing.T) {
 	assert.InEpsilon(t, *p.Heat.HeatS, h.HeatS, 1e-9)
 	_, err = BoilAt(Place{AltitudeM: ptr(9500.0)})
 	assert.ErrorContains(t, err, "place.altitude_m: 9500 is not allowed")
+}
+
+// What the comparison shows of a school is what its plan says, at any stop.
+func TestChoicesAreThePlans(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		r := Request{Drinkers: ptr(float64(rapid.IntRange(1, 5).Draw(t, "people"))), Place: anyPlace(t)}
+		if rapid.Bool().Draw(t, "urn") {
+			r.Heat.SuppliedC = ptr(float64(rapid.IntRange(75, 98).Draw(t, "supplied")))
+		}
+		for _, c := range Choices(r) {
+			q := r
+			q.Method, q.School = c.Method, &c.School
+			p, err := Compute(q)
+			assert.Equal(t, err == nil, c.Possible, "%s/%s", c.Method, c.School)
+			if err != nil {
+				assert.Contains(t, err.Error(), c.WhyNot)
+				continue
+			}
+			assert.Equal(t, *p.DrinkMl, *c.DrinkMl)
+			assert.Equal(t, *p.Water.CarriedMl, *c.CarryMl)
+			assert.Equal(t, *p.Strength.ExtractionPct, *c.ExtractionPct)
+			assert.Equal(t, p.Heat == nil, c.FuelG == nil && c.EnergyWh == nil, "%s/%s", c.Method, c.School)
+			inside := *c.ExtractionPct >= 18 && *c.ExtractionPct <= 22 && *c.TDSPct >= 1.15 && *c.TDSPct <= 1.35
+			assert.Equal(t, inside, c.InWindow)
+			if len(p.Rounds) > 0 {
+				assert.InDelta(t, p.Rounds[len(p.Rounds)-1].ReadyS, *c.TotalS+p.Steps[0].AtS, 1e-6, "until the last of all is served")
+			}
+		}
+	})
+}
+
+// Any pours that are taken keep the brew: the same water in all, readings that
+// rise, and a contact that runs until the drawdown ends.
+func TestAnyPoursKeepTheBrew(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		r, m, s := anySchool(t)
+		if m.Contact != method.Percolation {
+			t.Skip("poured once")
+		}
+		plain, err := Compute(r)
+		if err != nil {
+			t.Skip(err.Error())
+		}
+		moved := 0
+		for _, st := range s.Steps {
+			if st.Lane != method.Scale || rapid.Bool().Draw(t, "leave "+st.ID) {
+				continue
+			}
+			p := Pour{ID: st.ID}
+			if rapid.Bool().Draw(t, "time of "+st.ID) {
+				p.AtS = ptr(st.AtS + float64(rapid.IntRange(-20, 60).Draw(t, "by")))
+			} else {
+				p.ToPct = ptr(float64(rapid.IntRange(5, 100).Draw(t, "share")))
+			}
+			r.Pours = append(r.Pours, p)
+			moved++
+		}
+		p, err := Compute(r)
+		if err != nil {
+			assert.Contains(t, err.Error(), "pours[", "what is refused is a pour")
+			assert.Contains(t, err.Error(), "allowed")
+			return
+		}
+		assert.InDelta(t, *plain.Water.PouredMl, *p.Water.PouredMl, 1e-9)
+		assert.InDelta(t, *plain.DoseG, *p.DoseG, 1e-9)
+		last, at := 0.0, math.Inf(-1)
+		for _, st := range p.Steps {
+			if st.Lane == method.Scale {
+				assert.Greater(t, *st.ToG, last-1e-9, st.ID)
+				assert.GreaterOrEqual(t, st.AtS, at-1e-6, st.ID)
+				last, at = *st.ToG, st.AtS+st.ForS
+			}
+		}
+		assert.InDelta(t, *p.Water.PouredMl / *p.Batches, last, 1e-6, "the last reading is all of it")
+		assert.GreaterOrEqual(t, *p.ContactS, at-1e-6)
+		if moved > 0 {
+			assert.NotEmpty(t, noteByID(p, "pours-set"))
+		}
+	})
 }

@@ -9,27 +9,56 @@ import (
 // be of.
 var ErrFit = errors.New("no value fits this reading")
 
-// FitEfficiency returns the efficiency of a burner from fuel weighed before and
-// after: needKJ reached the pot and grams of fuel with lower heating value lhv
-// MJ/kg are gone. windLoss and windMs are those of the day, so that the result
-// is the efficiency in calm air. It returns ErrFit outside 0.02 to 0.98.
-func FitEfficiency(needKJ, grams, lhv, windLoss, windMs float64) (float64, error) {
-	e := needKJ / (grams * lhv) * (1 + windLoss*math.Max(windMs, 0))
-	if !(e >= 0.02 && e <= 0.98) {
-		return e, ErrFit
+// Bounds of what Fit looks for.
+const (
+	MinEfficiency, MaxEfficiency = 0.02, 0.98
+	MinPowerW, MaxPowerW         = 50, 20000
+)
+
+// Fit finds the burner that a heating was done with: its efficiency in calm air
+// and the heat that it burns at full, in W, so that the heating as modelled, with
+// what wind and an open pot take while it lasts, burns burnedKJ, the heat of the
+// fuel weighed before and after, and comes to its target in seconds. Either is 0
+// where it was not measured, and what it would tell is then as in h. It returns
+// ErrFit outside the bounds above.
+func (h Heating) Fit(burnedKJ, seconds float64) (efficiency, powerW float64, err error) {
+	efficiency, powerW = h.Efficiency, h.PowerW
+	heat := func(e, w float64) (kJ, s float64) {
+		h.Efficiency, h.PowerW = e, w
+		r := h.Heat()
+		if !r.Reaches {
+			return math.Inf(1), math.Inf(1)
+		}
+		return r.BurnedKJ, r.HeatS
 	}
-	return e, nil
+	switch {
+	case burnedKJ > 0 && seconds > 0:
+		powerW = 1000 * burnedKJ / (seconds + h.DwellFlame*h.DwellS)
+		if !(powerW >= MinPowerW && powerW <= MaxPowerW) {
+			return efficiency, powerW, ErrFit
+		}
+		efficiency, err = falling(MinEfficiency, MaxEfficiency, seconds, func(e float64) float64 { _, s := heat(e, powerW); return s })
+	case burnedKJ > 0:
+		efficiency, err = falling(MinEfficiency, MaxEfficiency, burnedKJ, func(e float64) float64 { kJ, _ := heat(e, powerW); return kJ })
+	case seconds > 0:
+		powerW, err = falling(MinPowerW, MaxPowerW, seconds, func(w float64) float64 { _, s := heat(efficiency, w); return s })
+	}
+	return efficiency, powerW, err
 }
 
-// FitPower returns the heat burned at full, in W, from a timed boil: needKJ
-// reached the pot in seconds at an efficiency (here, wind included). It returns
-// ErrFit outside 50 to 20,000 W.
-func FitPower(needKJ, seconds, efficiencyHere float64) (float64, error) {
-	p := needKJ * 1000 / seconds / efficiencyHere
-	if !(p >= 50 && p <= 20000) {
-		return p, ErrFit
+// falling finds where a falling function has a value.
+func falling(lo, hi, want float64, f func(float64) float64) (float64, error) {
+	if f(lo) < want || f(hi) > want {
+		return math.NaN(), ErrFit
 	}
-	return p, nil
+	for hi-lo > 1e-9*hi {
+		if mid := (lo + hi) / 2; f(mid) > want {
+			lo = mid
+		} else {
+			hi = mid
+		}
+	}
+	return (lo + hi) / 2, nil
 }
 
 // MinLossFactor and MaxLossFactor bound what FitLoss looks for.
