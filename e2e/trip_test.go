@@ -223,3 +223,30 @@ func TestWhatIsPrinted(t *testing.T) {
 	p.see("Boils here at")
 	assert.LessOrEqual(t, pages(chromedp.PaperA4), 2)
 }
+
+// A total leads to the plans that it adds up, and each of those to the figure it
+// came from; and back.
+func TestATotalLeadsToItsPlans(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/provisions")
+	p.see("Canister gas")
+	p.do(chromedp.Click(chromedp.CSS(`[data-figure="totals.gas_g"]`)))
+	p.see("Day 2, Two mugs behind the boat")
+	part := ""
+	p.until("see what a brew takes", func() bool {
+		part = p.js(`(document.querySelector(".working-inputs button")?.innerText ?? "").replace(/\u2009/g, " ")`)
+		return part != ""
+	})
+	p.do(chromedp.Click(chromedp.CSS(".working-inputs button")))
+	p.see("Two mugs behind the boat")
+	p.see("Working: Fuel")
+	assert.InDelta(t, number(t, part), number(t, p.js(`document.querySelector("[data-testid=working-value]").innerText.replace(/\u2009/g, " ")`)), 0.51, "the same figure in the brew's own working")
+	p.do(chromedp.NavigateBack())
+	p.see("Day 2, Two mugs behind the boat")
+
+	p.open("/trips/1/kit")
+	p.see("How it makes each brew")
+	p.do(chromedp.Click(chromedp.CSS(`[data-figure="kit.brews.2.minutes"]`)))
+	p.see("From the boil until all is served")
+}

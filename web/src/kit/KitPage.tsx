@@ -247,7 +247,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                   <tr>
                     <th>Brew</th>
                     <th>Made by</th>
-                    <th className="right">Cup</th>
+                    <th className="right">Cup, of 100</th>
                     <th className="right">Time</th>
                     <th>If that fails</th>
                   </tr>
@@ -263,7 +263,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                       </td>
                       <td>{method(b.method)}</td>
                       <td className="right">
-                        <CellFig path={`kit.brews.${i}.cup`}>{Math.round(b.cup)} of 100</CellFig>
+                        <CellFig path={`kit.brews.${i}.cup`}>{Math.round(b.cup)}</CellFig>
                       </td>
                       <td className="right">
                         <CellFig path={`kit.brews.${i}.minutes`}>

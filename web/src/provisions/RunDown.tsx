@@ -69,14 +69,12 @@ export function RunDown({ r, lines, changed }: { r: TripResult; lines: Line[]; c
         <title id={`${id}-t`}>What runs down along the route</title>
         <desc id={`${id}-d`}>{words}</desc>
         {r.stops.map((s, i) => (
-          <g key={i}>
-            <line className="sc-grid" x1={x(s.day)} x2={x(s.day)} y1={4} y2={height - 24} />
-            {(i % every === 0 || days <= 16) && (
-              <text className="sc-tick" x={x(s.day) + 2} y={height - 10}>
-                {s.day}
-              </text>
-            )}
-          </g>
+          <line key={i} className="sc-grid" x1={x(s.day)} x2={x(s.day)} y1={4} y2={height - 24} />
+        ))}
+        {Array.from({ length: Math.ceil(days / every) }, (_, i) => 1 + i * every).map((d) => (
+          <text key={d} className="sc-tick" x={x(d) + 2} y={height - 10}>
+            {d}
+          </text>
         ))}
         <text className="sc-tick" x={LEFT - 8} y={height - 10} textAnchor="end">
           day
