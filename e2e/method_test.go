@@ -133,6 +133,6 @@ func TestPoursAndBatchesOnTheScore(t *testing.T) {
 	p.fill("People", "8")
 	p.see("Put the water on again at")
 	p.until("see the batches drawn", func() bool {
-		return strings.Contains(p.js(`document.querySelector(".rounds")?.getAttribute("aria-label") ?? ""`), "batch 2: from")
+		return strings.Contains(p.js(`document.querySelector(".rounds svg")?.getAttribute("aria-label") ?? ""`), "batch 2: from")
 	})
 }

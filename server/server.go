@@ -113,6 +113,9 @@ func fail(err error) error {
 	case errors.Is(err, store.ErrConflict):
 		return huma.Error409Conflict("It was changed elsewhere since you opened it. Nothing was saved; reload to see the other change.")
 	}
+	if errors.Is(err, context.Canceled) {
+		return huma.NewError(499, "The page went on before the answer was ready.")
+	}
 	slog.Error("store", "err", err)
 	if store.IsFull(err) {
 		return huma.NewError(http.StatusInsufficientStorage, "There is no room left on the disk. Nothing was changed; make room and try again.")

@@ -104,7 +104,7 @@ func Compute(r Request) (*Plan, error) {
 		return nil, bad
 	}
 	c := newCalc(full, defaulted)
-	for _, stage := range []func() Problems{c.pressure, c.bookkeeping, c.grind, c.warm, c.timeline, c.temperatures, c.makeUp, c.strength, c.steps, c.alternatives} {
+	for _, stage := range []func() Problems{c.pressure, c.bookkeeping, c.grind, c.warm, c.lay, c.temperatures, c.makeUp, c.strength, c.steps, c.alternatives} {
 		if bad := stage(); len(bad) > 0 {
 			return nil, bad
 		}

@@ -171,8 +171,3 @@ func (c *calc) shares(at int) (low, high float64) {
 	}
 	return low, high
 }
-
-// timeline lays the steps once heating is known.
-func (c *calc) timeline() Problems {
-	return c.lay()
-}
