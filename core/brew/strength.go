@@ -63,7 +63,7 @@ func (c *calc) home() (extraction, contact float64, ok bool) {
 	r.Water.State, r.Water.SourceC, r.Water.Treatment = &liquid, &fifteen, &safe
 	r.Heat.SuppliedC, r.Adjust, r.ContactS, r.Calibration = nil, &off, nil, Calibration{}
 	h := newCalc(r, nil)
-	for _, stage := range []func() Problems{h.pressure, h.bookkeeping, h.grind, h.warm, h.timeline, h.temperatures} {
+	for _, stage := range []func() Problems{h.pressure, h.bookkeeping, h.grind, h.warm, h.lay, h.temperatures} {
 		if bad := stage(); len(bad) > 0 {
 			return 0, 0, false
 		}
