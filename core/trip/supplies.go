@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"apodemos/core/coffee"
 	"apodemos/core/heat"
@@ -368,12 +369,20 @@ func (c *calc) burn(o *BrewTotals, cans []heat.Canister, now *int) (used, missin
 	return used, missing
 }
 
+// verb puts a verb after the name of a supply: gas runs out, papers run out.
+func verb(label, what string) string {
+	if strings.HasSuffix(label, "s") && !strings.HasSuffix(label, "gas") {
+		return label + " " + what
+	}
+	return label + " " + what + "s"
+}
+
 // runOut orders what runs out, or finds what comes nearest to it.
 func (c *calc) runOut() {
 	var near *Shortage
 	for _, l := range c.lines {
 		for _, s := range l.short {
-			s.Phrase = quantity.Say(fmt.Sprintf("%s runs out at %s, day %d: {0} short before more can be had.", s.Label, c.trip.Stops[s.Stop].Name, s.Day), quantity.Of(s.Short, s.Unit))
+			s.Phrase = quantity.Say(fmt.Sprintf("%s out at %s, day %d: {0} short before more can be had.", verb(s.Label, "run"), c.trip.Stops[s.Stop].Name, s.Day), quantity.Of(s.Short, s.Unit))
 			c.out.Shortages = append(c.out.Shortages, s)
 		}
 		if l.least.Label != "" && l.supply.id != "sugar" && l.supply.id != "milk" && (near == nil || l.least.Short < near.Short) {
@@ -390,7 +399,7 @@ func (c *calc) runOut() {
 	if len(c.out.Shortages) == 0 && near != nil {
 		share := near.Short
 		near.Short = 0
-		near.Phrase = quantity.Say(fmt.Sprintf("Nothing runs out. %s comes nearest: {0} left at %s, {1} of what that leg needs.", near.Label, c.trip.Stops[near.Stop].Name),
+		near.Phrase = quantity.Say(fmt.Sprintf("Nothing runs out. %s nearest: {0} left at %s, {1} of what that leg needs.", verb(near.Label, "come"), c.trip.Stops[near.Stop].Name),
 			quantity.Of(near.Left, near.Unit), quantity.Of(100*share, quantity.Percent))
 		c.out.Tightest = near
 	}

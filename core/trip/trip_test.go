@@ -514,3 +514,9 @@ func TestBottlesAndBatteries(t *testing.T) {
 	assert.True(t, ids["battery"])
 	assert.Zero(t, *r.Totals.GasG)
 }
+
+func TestVerbsAgree(t *testing.T) {
+	for label, want := range map[string]string{"Canister gas": "Canister gas runs", "Coffee": "Coffee runs", "Cone papers": "Cone papers run", "Paper tea bags": "Paper tea bags run"} {
+		assert.Equal(t, want, verb(label, "run"))
+	}
+}

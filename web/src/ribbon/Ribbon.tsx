@@ -6,7 +6,7 @@ import type { StopOut, TripOut } from "../api/client";
 import { useSettings } from "../app/settings";
 import { useWidth } from "../app/useWidth";
 import { inWords } from "../units/units";
-import { keptDays, labelled, nights, places, stopAt, type Scale } from "./places";
+import { keptDays, labelled, labelTop, nights, places, stopAt, type Scale } from "./places";
 import "./ribbon.css";
 
 const HEIGHT = 104;
@@ -169,7 +169,10 @@ export function Ribbon({
                   }}
                 >
                   {named && (
-                    <span className="ribbon-figures num" style={{ top: y(altitude(s)) - 25 }}>
+                    <span
+                      className="ribbon-figures num"
+                      style={{ top: labelTop(pts, i, half, width > room ? Infinity : width) }}
+                    >
                       {inWords(altitude(s), "m", system, { step: system === "us" ? 50 : 10 })} ·{" "}
                       {inWords(s.boil.boil_c, "°C", system)}
                     </span>

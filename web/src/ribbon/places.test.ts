@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { keptDays, labelled, places, stopAt } from "./places";
+import { keptDays, labelTop, labelled, places, stopAt } from "./places";
 
 const stop = (km: number, day: number, altitude = 0, nights?: number) => ({
   km,
@@ -39,5 +39,33 @@ describe("the ribbon's scale", () => {
   it("cuts a stay between its days, and leaves each part one", () => {
     expect([0, 9, 11, 25, 39, 80].map((x) => keptDays(x, 10, 4))).toEqual([1, 1, 2, 3, 3, 3]);
     expect(keptDays(-5, 10, 2)).toBe(1);
+  });
+
+  it("puts figures over the ground beside them, and clear of the corner", () => {
+    const flat: [number, number][] = [
+      [100, 60],
+      [400, 60],
+      [700, 60],
+    ];
+    expect(labelTop(flat, 1, 58, 1280)).toBe(35);
+    const hill: [number, number][] = [
+      [100, 70],
+      [140, 40],
+      [400, 60],
+    ];
+    expect(labelTop(hill, 0, 58, 1280)).toBeLessThanOrEqual(15);
+    // Halfway to a far peak only the line that passes the label counts.
+    expect(
+      labelTop(
+        [
+          [100, 70],
+          [300, 30],
+        ],
+        0,
+        50,
+        1280,
+      ),
+    ).toBeCloseTo(60 - 25);
+    expect(labelTop([[1230, 40]], 0, 50, 1280)).toBe(49);
   });
 });

@@ -87,3 +87,28 @@ export function stopAt(
 export function keptDays(x: number, perDay: number, days: number): number {
   return Math.min(Math.max(Math.floor(x / perDay) + 1, 1), days - 1);
 }
+
+const ABOVE = 25;
+const BELOW = 9;
+/** The corner in which the scale is chosen, in px. */
+const CORNER = { width: 152, height: 26 };
+
+/**
+ * Where the figures of stop `i` stand: over the ground beside it, so that neither
+ * line nor rings cross them, and under its ring where the corner is taken.
+ */
+export function labelTop(points: [number, number][], i: number, half: number, width: number): number {
+  const [x, y] = points[i] as [number, number];
+  let highest = y;
+  points.forEach(([px, py], j) => {
+    const next = points[j + 1];
+    if (Math.abs(px - x) < half) highest = Math.min(highest, py);
+    if (!next) return;
+    // The line between two stops, where it passes an end of the label.
+    for (const edge of [x - half, x + half])
+      if (px <= edge && edge < next[0])
+        highest = Math.min(highest, py + ((next[1] - py) * (edge - px)) / (next[0] - px));
+  });
+  const top = Math.max(highest - ABOVE, 0);
+  return x + half > width - CORNER.width && top < CORNER.height ? y + BELOW : top;
+}
