@@ -26,14 +26,15 @@ func (in *instance) reasons(c *Answer, f *found) {
 		}
 	}
 	if light.p[oMass] < b.p[oMass]-1 {
-		say("The lightest kit that serves them all, "+in.versus(light, b)+", saves {0} and costs {1} points of the cup.", g(b.p[oMass]-light.p[oMass]), num(light.p[oCup]-b.p[oCup]))
+		worse := light.p[oCup] - b.p[oCup]
+		say("The lightest kit that serves them all, "+in.versus(light, b)+", saves {0} and "+either(worse >= 0, "costs", "gains")+" {1} points of the cup.", g(b.p[oMass]-light.p[oMass]), num(math.Abs(worse)))
 	} else {
 		say("No kit that serves them all is lighter.")
 	}
-	if cup.p[oCup] < b.p[oCup]-0.05 {
-		say("The best cups, {0} points, come from "+in.versus(cup, b)+", for {1} more.", num(100-cup.p[oCup]), g(cup.p[oMass]-b.p[oMass]))
+	if more := cup.p[oMass] - b.p[oMass]; cup.p[oCup] < b.p[oCup]-notablePoints {
+		say("The best cups, {0} points, come from "+in.versus(cup, b)+", for {1} "+either(more >= 0, "more.", "less."), num(100-cup.p[oCup]), g(math.Abs(more)))
 	} else {
-		say("No kit makes better cups.")
+		say("No kit makes cups that are better by half a point.")
 	}
 	if f.second == nil {
 		if len(b.brewers) > 0 {
@@ -59,6 +60,9 @@ func (in *instance) reasons(c *Answer, f *found) {
 	}
 	in.tips(f, say)
 }
+
+// notablePoints of the cup are worth a word; they are judgement, not measurement.
+const notablePoints = 0.5
 
 // mostTips is how many more brews of a kind a tip may ask for.
 const mostTips = 15

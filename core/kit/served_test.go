@@ -245,3 +245,22 @@ func TestTippingWeights(t *testing.T) {
 	}
 	assert.Positive(t, tried)
 }
+
+// No reason has a figure under nothing: what is less is said to be less.
+func TestReasonsHaveNoNegativeFigures(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		in, list := small(t)
+		w := Weights{rapid.Float64Range(0, 2).Draw(t, "mass"), rapid.Float64Range(0, 4).Draw(t, "cup"), rapid.Float64Range(0, 2).Draw(t, "time"), rapid.Float64Range(0, 2).Draw(t, "fuss")}
+		c := choose(t, in, list, Wishes{Weights: &w})
+		for _, r := range c.Reasons {
+			for _, v := range r.Values {
+				assert.GreaterOrEqual(t, v.Value, -1e-9, r.Text)
+			}
+		}
+		for _, x := range c.Excluded {
+			for _, v := range x.Values {
+				assert.GreaterOrEqual(t, v.Value, -1e-9, x.Text)
+			}
+		}
+	})
+}
