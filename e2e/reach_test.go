@@ -159,3 +159,41 @@ func TestByTheKeyboardAlone(t *testing.T) {
 	p.do(chromedp.KeyEvent("\r"))
 	p.see("Saved")
 }
+
+// metric lists text on the page that shows a figure in a metric unit.
+const metric = `(() => {
+  const out = new Set();
+  const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  const seen = new Set();
+  while (walk.nextNode()) {
+    let e = walk.currentNode.parentElement;
+    // A figure and its unit may be two elements: read the block that they stand in.
+    while (e && getComputedStyle(e).display.startsWith("inline") && e.parentElement) e = e.parentElement;
+    if (!e || seen.has(e) || e.getClientRects().length === 0 || e.closest("script, style, .hint, [data-own-words]")) continue;
+    seen.add(e);
+    let whole = e.textContent;
+    for (const own of e.querySelectorAll("[data-own-words]")) whole = whole.replace(own.textContent, "");
+    const text = whole.replace(/[\u2009\u00a0\s]+/g, " ");
+    const m = text.match(/(^|[^A-Za-z#])[\d.,−-]+ ?(g|kg|ml|L|m|km|mm|°C|kJ|hPa|bar|m\/s|g\/L|MJ\/kg)(?![A-Za-z0-9µ\/]| \([\d.]+ °F)/);
+    // A piece of gear is called what its owner calls it: Titanium pot, 1 L.
+    if (m && !/[a-z], [\d.]+ (L|ml)/.test(text)) out.add(m[0].trim() + " in: " + text.slice(Math.max(0, text.indexOf(m[0]) - 40), text.indexOf(m[0]) + 40));
+  }
+  return [...out].join("\n");
+})()`
+
+// In US units every figure on every view is in US units; milligrams, of caffeine and
+// of minerals, are what labels there have as well.
+func TestUSUnitsThroughout(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/")
+	p.see("From the port")
+	p.click("US")
+	for _, v := range views {
+		p.open(v.path)
+		p.see(v.sign)
+		if got := p.js(metric); got != "" {
+			assert.Fail(t, v.name+" shows metric units", got)
+		}
+	}
+}

@@ -1,19 +1,22 @@
 import type { Schemas } from "../api/client";
 import { withKey } from "../app/withKey";
+import { useSettings } from "../app/settings";
 import { NumberField } from "../units/NumberField";
+import { inWords, type System } from "../units/units";
 
 type Wishes = Schemas["Wishes"];
 
 const usual = { mass: 1, cup: 2, time: 1, fuss: 1 };
-const names = {
-  mass: "100 g of mass",
+const names = (system: System) => ({
+  mass: `${inWords(100, "g", system)} of mass`,
   cup: "a point of the cup",
   time: "a minute a brew",
   fuss: "a point of fuss",
-};
+});
 
 /** Limits, taste and what counts how much. */
 export function WishesForm({ wishes, onChange }: { wishes: Wishes; onChange: (w: Wishes) => void }) {
+  const { system } = useSettings();
   const put = (key: keyof Wishes, v: unknown) => onChange(withKey(wishes, key, v === 0 ? undefined : v));
   const num = (
     key: "mass_g" | "volume_ml" | "budget" | "morning_min",
@@ -78,7 +81,7 @@ export function WishesForm({ wishes, onChange }: { wishes: Wishes; onChange: (w:
       {(Object.keys(usual) as (keyof typeof usual)[]).map((k) => (
         <label key={k} className="wish-weight">
           <span>
-            {names[k]} <span className="num">{w[k]}</span>
+            {names(system)[k]} <span className="num">{w[k]}</span>
           </span>
           <input
             type="range"
@@ -86,7 +89,7 @@ export function WishesForm({ wishes, onChange }: { wishes: Wishes; onChange: (w:
             max={5}
             step={0.5}
             value={w[k]}
-            aria-label={`Weight of ${names[k]}`}
+            aria-label={`Weight of ${names(system)[k]}`}
             onChange={(e) => put("weights", { ...w, [k]: Number(e.target.value) })}
           />
         </label>

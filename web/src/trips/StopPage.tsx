@@ -69,7 +69,7 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
           Delete
         </Button>
       </div>
-      {stop.note && <p>{stop.note}</p>}
+      {stop.note && <p data-own-words>{stop.note}</p>}
       <dl className="facts">
         <div>
           <dt>Altitude</dt>
