@@ -43,6 +43,7 @@ type calc struct {
 	um        float64       // grind
 	homeE     float64       // extraction that the recipe gives at home
 	stretch   float64       // added to the step that may make up for cooler water, s
+	planner   *Planner      // may be nil
 	before    heat.Heating  // up to the coffee going in, where it boils with it
 	warmed    heat.Heated
 }
@@ -98,12 +99,15 @@ type times struct {
 
 // Compute plans a brew. Its error is Problems, one for each field that is
 // wrong.
-func Compute(r Request) (*Plan, error) {
+func Compute(r Request) (*Plan, error) { return plan(r, nil) }
+
+func plan(r Request, planner *Planner) (*Plan, error) {
 	full, defaulted, bad := resolve(r)
 	if len(bad) > 0 {
 		return nil, bad
 	}
 	c := newCalc(full, defaulted)
+	c.planner = planner
 	for _, stage := range []func() Problems{c.pressure, c.bookkeeping, c.grind, c.warm, c.lay, c.temperatures, c.makeUp, c.strength, c.steps, c.alternatives} {
 		if bad := stage(); len(bad) > 0 {
 			return nil, bad

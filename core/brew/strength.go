@@ -55,20 +55,25 @@ func (c *calc) extraction() float64 {
 
 // home computes the same recipe in a kitchen: sea level, 20 °C, calm, with a
 // kettle that boils.
-func (c *calc) home() (extraction, contact float64, ok bool) {
+func (c *calc) home() atHome {
 	r := c.req
 	zero, twenty, isa, off := 0.0, 20.0, "isa", "none"
 	liquid, fifteen, safe := "liquid", 15.0, "safe"
 	r.Place = Place{AltitudeM: &zero, AirC: &twenty, WindMs: &zero, Atmosphere: &isa}
 	r.Water.State, r.Water.SourceC, r.Water.Treatment = &liquid, &fifteen, &safe
 	r.Heat.SuppliedC, r.Adjust, r.ContactS, r.Calibration = nil, &off, nil, Calibration{}
+	r.Heat.Canister.TempC = &twenty // or it is the air's of the stop
+	return c.planner.home(r, func() atHome { return kitchen(r) })
+}
+
+func kitchen(r Request) atHome {
 	h := newCalc(r, nil)
 	for _, stage := range []func() Problems{h.pressure, h.bookkeeping, h.grind, h.warm, h.lay, h.temperatures} {
 		if bad := stage(); len(bad) > 0 {
-			return 0, 0, false
+			return atHome{}
 		}
 	}
-	return h.extraction(), h.when.contact, true
+	return atHome{h.extraction(), h.when.contact, true}
 }
 
 // makeUp finds the time, or the grind, that gives at this stop what the recipe
@@ -77,17 +82,18 @@ func (c *calc) makeUp() Problems {
 	if c.contact() == method.Dilution || c.um == 0 {
 		return nil
 	}
-	homeE, homeS, ok := c.home()
-	if !ok {
+	home := c.home()
+	if !home.ok {
 		return nil
 	}
+	homeE, homeS := home.extraction, home.contact
 	c.homeE = homeE
 	if len(c.req.Pours) > 0 {
 		plain := *c
 		plain.req.Pours = nil
-		if school, s, ok := plain.home(); ok {
+		if school := plain.home(); school.ok {
 			c.note("pours-set", "You moved pours; the school's own are a click away.", "Your pours take {0} and not {1}, and at home extract {2} and not {3}.",
-				quantity.Of(homeS, quantity.Second), quantity.Of(s, quantity.Second), quantity.Of(100*homeE, quantity.Percent), quantity.Of(100*school, quantity.Percent))
+				quantity.Of(homeS, quantity.Second), quantity.Of(school.contact, quantity.Second), quantity.Of(100*homeE, quantity.Percent), quantity.Of(100*school.extraction, quantity.Percent))
 		}
 	}
 	here := c.extraction()

@@ -114,7 +114,8 @@ type instance struct {
 	paperNo  map[int]int // of the papers among the items
 	gone     map[int]int // grinders and scales that another outdoes, by which
 	// vu is the heating of a demand's option in a vessel over a burner.
-	vu map[[4]int]heating
+	vu      map[[4]int]heating
+	planner brew.Planner
 }
 
 type heating struct {
@@ -364,7 +365,7 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 			r.Cup = brew.Cup{Insulated: &insulated, MassG: p(210)}
 		}
 		var err error
-		if pl, err = brew.Compute(r); err != nil {
+		if pl, err = in.planner.Compute(r); err != nil {
 			if bad, ok := errors.AsType[brew.Problems](err); ok {
 				return o, bad[0].Message
 			}

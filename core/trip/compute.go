@@ -207,6 +207,7 @@ func (c *calc) planBrews() {
 		}
 	}
 	var wg sync.WaitGroup
+	var planner brew.Planner
 	workers := runtime.GOMAXPROCS(0)
 	for w := range workers {
 		wg.Go(func() {
@@ -215,7 +216,7 @@ func (c *calc) planBrews() {
 				r := c.trip.Stops[j.stop].Brews[j.brew].Request
 				// Canisters are followed along the trip, from the pack.
 				r.Heat.Canister = brew.Canister{TempC: r.Heat.Canister.TempC}
-				j.plan, j.err = brew.Compute(r)
+				j.plan, j.err = planner.Compute(r)
 			}
 		})
 	}
