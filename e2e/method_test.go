@@ -136,3 +136,22 @@ func TestPoursAndBatchesOnTheScore(t *testing.T) {
 		return strings.Contains(p.js(`document.querySelector(".rounds svg")?.getAttribute("aria-label") ?? ""`), "batch 2: from")
 	})
 }
+
+// The figures of the comparison open their working, that of the weight too; Back
+// closes it.
+func TestTheComparisonOpensItsWorking(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/5")
+	p.see("Clear · body")
+	p.do(chromedp.Click(chromedp.CSS(`[data-figure="cone/four-pulses/total_s"]`)))
+	p.see("Working: In all")
+	p.see("Before the water meets the coffee")
+	p.do(chromedp.NavigateBack())
+	p.seeNot("Working: In all")
+	p.do(chromedp.Click(chromedp.CSS(`[data-figure="press-pot/steeped-skimmed/weight"]`)))
+	p.see("Working: Weight")
+	p.see("press pot")
+	p.open("/trips/1/stops/5?working=moka/hot-fill/heat.fuel_g")
+	p.see("Working: Fuel")
+}

@@ -11,6 +11,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/gear"
 	"apodemos/core/method"
+	"apodemos/core/quantity"
 	"apodemos/core/trip"
 	"apodemos/formats"
 	"apodemos/store"
@@ -138,6 +139,13 @@ func (s *server) routes(api huma.API) {
 			c := &choices[i]
 			m, _ := method.ByID(c.Method)
 			school, _ := m.School(c.School)
+			if it, own, ok := gear.Lightest(shelf, m); ok && c.Possible {
+				label := quantity.LowerFirst(it.Name)
+				if !own {
+					label += ", typical"
+				}
+				c.Weight = append(c.Weight, brew.Part{Label: label, G: it.MassG})
+			}
 			c.Lacks = gear.Lacks(shelf, m, school, in.Body.Coffee.GroundAhead != nil && *in.Body.Coffee.GroundAhead)
 		}
 		return &body[[]brew.Choice]{choices}, nil

@@ -2,6 +2,7 @@ package brew
 
 import (
 	"math"
+	"strings"
 
 	"apodemos/core/method"
 	"apodemos/core/quantity"
@@ -22,10 +23,17 @@ type Choice struct {
 	FuelG    *float64 `json:"fuel_g"`
 	EnergyWh *float64 `json:"energy_wh"`
 	CupC     *float64 `json:"cup_c"`
+	Weight   []Part   `json:"weight" doc:"What it has one carry: coffee, fuel, papers and the brewer"`
 
 	ExtractionPct *float64 `json:"extraction_pct"`
 	TDSPct        *float64 `json:"tds_pct"`
 	InWindow      bool     `json:"in_window" doc:"Inside the published window of extraction and strength"`
+}
+
+// Part is a part of a mass.
+type Part struct {
+	Label string  `json:"label"`
+	G     float64 `json:"g"`
 }
 
 // The published window of the Specialty Coffee Association's brewing control
@@ -45,7 +53,7 @@ func Choices(r Request) []Choice {
 			q := r
 			q.Method, q.School = m.ID, &s.ID
 			q.Brewer.CapacityMl = nil
-			c := Choice{Method: m.ID, School: s.ID}
+			c := Choice{Method: m.ID, School: s.ID, Weight: []Part{}}
 			p, err := Compute(q)
 			if err != nil {
 				if bad, ok := err.(Problems); ok {
@@ -55,25 +63,42 @@ func Choices(r Request) []Choice {
 				continue
 			}
 			c.Possible = true
-			first, last, hands := math.Inf(1), 0.0, 0.0
-			for _, st := range p.Steps {
-				first, last = math.Min(first, st.AtS), math.Max(last, st.AtS+st.ForS)
-				if st.Lane == method.Hands || st.Lane == method.Scale {
-					hands += st.ForS
-				}
-			}
-			for _, r := range p.Rounds {
-				last = math.Max(last, r.ReadyS)
-			}
-			total := last - first
-			c.TotalS, c.HandsS = &total, &hands
+			c.TotalS, c.HandsS = p.TotalS, p.HandsS
 			c.DrinkMl, c.CarryMl, c.DoseG, c.CupC = p.DrinkMl, p.Water.CarriedMl, p.DoseG, p.CupC
 			if p.Heat != nil {
 				c.FuelG, c.EnergyWh = p.Heat.FuelG, p.Heat.EnergyWh
 			}
+			c.Weight = p.weight(m, s)
 			c.ExtractionPct, c.TDSPct = p.Strength.ExtractionPct, p.Strength.TDSPct
 			c.InWindow = *c.ExtractionPct >= WindowExtractionMin && *c.ExtractionPct <= WindowExtractionMax && *c.TDSPct >= WindowTDSMin && *c.TDSPct <= WindowTDSMax
 			out = append(out, c)
+		}
+	}
+	return out
+}
+
+// PaperG is the mass of a dry filter paper, in g. From memory.
+const PaperG = 1.5
+
+// weight is what a brew uses up, as one carries it.
+func (p *Plan) weight(m method.Method, s method.School) []Part {
+	out := []Part{{"coffee", *p.DoseG}}
+	switch m.Contact {
+	case method.Cold: // made at home, carried in a bottle
+		return []Part{{"concentrate", *p.DrinkMl}}
+	case method.Dilution:
+		out = []Part{{"concentrate", *p.Water.ConcentrateMl}}
+	}
+	if p.Heat != nil && p.Heat.FuelG != nil && *p.Request.Heat.Fuel != "wood" {
+		out = append(out, Part{"fuel", *p.Heat.FuelG})
+	}
+	for _, what := range s.Consumables {
+		if strings.Contains(what, "paper") && !strings.Contains(what, "cloth") {
+			n := *p.Batches
+			if m.Family == "cup" {
+				n = *p.Request.Drinkers
+			}
+			out = append(out, Part{what, n * PaperG})
 		}
 	}
 	return out

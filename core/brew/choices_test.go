@@ -138,6 +138,14 @@ func TestChoicesAreThePlans(t *testing.T) {
 			assert.Equal(t, *p.DrinkMl, *c.DrinkMl)
 			assert.Equal(t, *p.Water.CarriedMl, *c.CarryMl)
 			assert.Equal(t, *p.Strength.ExtractionPct, *c.ExtractionPct)
+			weight := 0.0
+			for _, part := range c.Weight {
+				assert.Positive(t, part.G, "%s/%s: %s", c.Method, c.School, part.Label)
+				weight += part.G
+			}
+			if c.FuelG != nil {
+				assert.GreaterOrEqual(t, weight, *c.FuelG)
+			}
 			assert.Equal(t, p.Heat == nil, c.FuelG == nil && c.EnergyWh == nil, "%s/%s", c.Method, c.School)
 			inside := *c.ExtractionPct >= 18 && *c.ExtractionPct <= 22 && *c.TDSPct >= 1.15 && *c.TDSPct <= 1.35
 			assert.Equal(t, inside, c.InWindow)

@@ -44,6 +44,8 @@ type Plan struct {
 
 	Heat *HeatPlan `json:"heat" doc:"Null when hot water is supplied"`
 
+	TotalS            *float64     `json:"total_s" doc:"From the first thing to do until all is served"`
+	HandsS            *float64     `json:"hands_s" doc:"The part of it that takes hands, in every batch and cup"`
 	ContactS          *float64     `json:"contact_s"`
 	ReferenceContactS *float64     `json:"reference_contact_s"`
 	Strength          StrengthPlan `json:"strength"`

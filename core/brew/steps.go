@@ -102,6 +102,7 @@ func (c *calc) steps() Problems {
 	}
 	sortSteps(c.plan.Steps)
 	c.rounds()
+	c.lengths()
 	c.scaleCurve()
 	c.safety(supplied)
 	c.set(&c.plan.ContactS, "contact_s", w.contact, working.Figure{Label: "Contact", Unit: quantity.Second, Kind: working.Practice, Source: practice,
@@ -341,4 +342,42 @@ func (c *calc) safety(supplied bool) {
 	if *c.plan.CupC > 65 {
 		c.caution("cup-hot", c.plan.Steps[len(c.plan.Steps)-1].ID)
 	}
+}
+
+// lengths finds how long it all takes, and how much of that takes hands.
+func (c *calc) lengths() {
+	first, served := 0.0, 0.0
+	var before, pouring, after float64 // of the hands, one round
+	for _, s := range c.plan.Steps {
+		first, served = math.Min(first, s.AtS), math.Max(served, s.AtS+s.ForS)
+		if s.Lane != method.Hands && s.Lane != method.Scale {
+			continue
+		}
+		switch {
+		case s.AtS < 0:
+			before += s.ForS
+		case s.AtS < c.when.contact:
+			pouring += s.ForS
+		default:
+			after += s.ForS
+		}
+	}
+	last, made, readied := served, 1.0, 1.0
+	for i, r := range c.plan.Rounds {
+		last = math.Max(last, r.ReadyS)
+		if i > 0 {
+			made++
+			if r.StartS < r.PourS {
+				readied++
+			}
+		}
+	}
+	in := []working.Input{working.Num("Before the water meets the coffee", -first, quantity.Second, ""), working.Num("Contact", c.when.contact, quantity.Second, "contact_s"),
+		working.Num("Serving", served-c.when.contact, quantity.Second, "")}
+	if last > served {
+		in = append(in, working.Num("The other batches and cups", last-served, quantity.Second, "batches"))
+	}
+	c.set(&c.plan.TotalS, "total_s", last-first, working.Figure{Label: "In all", Unit: quantity.Second, Kind: working.Practice, Source: practice + "; heating and waiting as worked out", Formula: "from the first thing to do until all is served", Inputs: in})
+	c.set(&c.plan.HandsS, "hands_s", before*readied+(pouring+after)*made, working.Figure{Label: "With your hands", Unit: quantity.Second, Kind: working.Practice, Source: practice, Formula: "the steps that take hands, in every batch and cup",
+		Inputs: []working.Input{working.Num("Getting ready", before*readied, quantity.Second, ""), working.Num("Pouring and tending", pouring*made, quantity.Second, ""), working.Num("Serving", after*made, quantity.Second, "")}})
 }

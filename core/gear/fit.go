@@ -351,3 +351,26 @@ func within(in []int, a, b int) bool {
 
 // String names a joint for a log.
 func (j Joint) String() string { return fmt.Sprintf("%s %s: %s", j.Rule, j.Level, j.Text) }
+
+// Lightest is the lightest brewer that makes a method: of a shelf, or where it has
+// none of the starter shelf, and then it is not one's own. ok is false for a method
+// that needs no brewer on the way.
+func Lightest(shelf []Item, m method.Method) (it Item, own, ok bool) {
+	if m.InPot() || m.Family == "cup" || m.Contact == method.Dilution || m.Contact == method.Cold {
+		return it, false, false // or it stays at home
+	}
+	find := func(list []Item) bool {
+		for _, i := range list {
+			if i.Kind == Brewer && i.Usable() && slices.Contains(i.Methods(), m.ID) && (!ok || i.MassG < it.MassG) {
+				it, ok = i, true
+			}
+		}
+		return ok
+	}
+	own = find(shelf)
+	if !own && !find(Starter()) {
+		// The starter shelf has no tank dripper; its mass is from memory.
+		find([]Item{{Name: "Tank dripper", Kind: Brewer, Type: "tank dripper", MassG: 150, Typical: true}})
+	}
+	return it, own, ok
+}

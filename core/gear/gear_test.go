@@ -297,3 +297,27 @@ func TestWhatTheShelfTakesABrewTakes(t *testing.T) {
 	}
 	assert.Empty(t, Item{Name: "Paper", Kind: Filter, Type: "cone paper", MassG: 0.5}.Check(), "a paper weighs what it weighs")
 }
+
+// Every method that needs a brewer has one with a mass: one's own, or a usual one.
+func TestLightest(t *testing.T) {
+	for _, m := range method.All {
+		needs := !m.InPot() && m.Family != "cup" && m.Family != "concentrate"
+		it, own, ok := Lightest(nil, m)
+		assert.Equal(t, needs, ok, m.ID)
+		assert.False(t, own, "nothing is one's own")
+		if ok {
+			assert.Contains(t, it.Methods(), m.ID)
+			assert.Positive(t, it.MassG)
+		}
+	}
+	cone, _ := method.ByID("cone")
+	shelf := []Item{
+		{Name: "Broken", Kind: Brewer, Type: "cone dripper", MassG: 5, Condition: "broken"},
+		{Name: "Heavy", Kind: Brewer, Type: "cone dripper", MassG: 300},
+		{Name: "Light", Kind: Brewer, Type: "cone dripper", MassG: 40},
+		{Name: "Press", Kind: Brewer, Type: "hand press", MassG: 10},
+	}
+	it, own, ok := Lightest(shelf, cone)
+	assert.True(t, own && ok)
+	assert.Equal(t, "Light", it.Name)
+}

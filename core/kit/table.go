@@ -4,6 +4,8 @@ import (
 	"math"
 	"slices"
 	"strings"
+
+	"apodemos/core/brew"
 )
 
 // Fuel is carried with a reserve and in something. Common practice; the
@@ -12,7 +14,6 @@ const (
 	fuelReserve = 1.2
 	gasCan      = 1.6
 	bottle      = 1.15
-	paperG      = 1.5
 )
 
 // point is the four objectives, all to be small.
@@ -294,7 +295,7 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 		w.mass += o.doseG * d.times
 	}
 	if d.ownPapers {
-		w.mass += w.papers * paperG
+		w.mass += w.papers * brew.PaperG
 	}
 	if d.worst {
 		w.mass += o.rinseMl * d.times

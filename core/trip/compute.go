@@ -255,7 +255,7 @@ func (c *calc) planBrews() {
 
 // Masses in g, from memory: a dry paper, and what a wet one keeps.
 const (
-	paperG    = 1.5
+	paperG    = brew.PaperG
 	wetPaperG = 5
 )
 
@@ -277,14 +277,7 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 			}
 		}
 	}
-	first, last := 0.0, 0.0
-	for _, st := range p.Steps {
-		first, last = math.Min(first, st.AtS), math.Max(last, st.AtS+st.ForS)
-	}
-	for _, r := range p.Rounds {
-		last = math.Max(last, r.ReadyS)
-	}
-	o.TotalS = last - first
+	o.TotalS = *p.TotalS
 	o.WasteG = o.DoseG + *p.Water.RetainedMl + wetPaperG*o.Filters
 	if m.Contact == method.Dilution {
 		// The coffee was brewed and its grounds left at home.

@@ -1359,6 +1359,8 @@ export interface components {
              * @description From the first thing to do until it is served
              */
             total_s: number | null;
+            /** @description What it has one carry: coffee, fuel, papers and the brewer */
+            weight: components["schemas"]["Part"][];
             /** @description Why it is not possible here; empty when it is */
             why_not: string;
         };
@@ -2186,6 +2188,11 @@ export interface components {
             values?: components["schemas"]["Value"][];
             why: string;
         };
+        Part: {
+            /** Format: double */
+            g: number;
+            label: string;
+        };
         Phrase: {
             /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
             template?: string;
@@ -2239,6 +2246,11 @@ export interface components {
              */
             drinkable_s: number | null;
             grind: components["schemas"]["Grind"];
+            /**
+             * Format: double
+             * @description The part of it that takes hands, in every batch and cup
+             */
+            hands_s: number | null;
             /** @description Null when hot water is supplied */
             heat: components["schemas"]["HeatPlan"];
             notes: components["schemas"]["Note"][];
@@ -2276,6 +2288,11 @@ export interface components {
              * @description The school's band, for a dark roast
              */
             target_low_c: number | null;
+            /**
+             * Format: double
+             * @description From the first thing to do until all is served
+             */
+            total_s: number | null;
             version: string;
             /** Format: double */
             wait_s: number | null;

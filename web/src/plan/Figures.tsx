@@ -36,6 +36,8 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
         {fig("slurry_c")}
         {fig("cup_c")}
         {fig("drinkable_s")}
+        {fig("total_s")}
+        {fig("hands_s")}
       </section>
       <section>
         {fig("water.poured_ml", { big: true })}

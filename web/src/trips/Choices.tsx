@@ -1,10 +1,31 @@
 import { Button } from "antd";
 import { useQuery } from "@tanstack/react-query";
-import { Fragment } from "react";
-import { api, must, type Catalogue, type PlanRequest } from "../api/client";
+import { Fragment, useMemo, type ReactNode } from "react";
+import { useSearchParams } from "react-router";
+import { api, must, type Catalogue, type PlanRequest, type Schemas, type WorkingFigure } from "../api/client";
 import { Loaded } from "../app/Trouble";
 import { useSettings } from "../app/settings";
+import { CellFig } from "../units/Fig";
 import { inWords } from "../units/units";
+import { WorkingContext } from "../working/context";
+import { WorkingPanel } from "../working/WorkingPanel";
+
+type Choice = Schemas["Choice"];
+
+/** The mass of a choice: its parts, added up. */
+function weightFigure(c: Choice): WorkingFigure {
+  return {
+    label: "Weight",
+    value: c.weight.reduce((sum, w) => sum + w.g, 0),
+    unit: "g",
+    kind: "practice",
+    formula: "what this brew uses up, and the lightest brewer on your shelf that makes it, or a usual one",
+    inputs: c.weight.map((w) => ({ label: w.label, value: w.g, unit: "g" })),
+    source: "doses and fuel as planned; a paper and usual brewers from memory",
+    plus_minus: null,
+    limits: "Pot, burner, cups and grinder come on top: they serve every brew.",
+  };
+}
 
 interface Props {
   conditions: PlanRequest;
@@ -18,100 +39,149 @@ interface Props {
 export function Choices({ conditions, people, catalogue, busy, onChoose }: Props) {
   const { system } = useSettings();
   const body = { ...conditions, method: "", drinkers: people };
+  const [search, setSearch] = useSearchParams();
+  const [method, school, figure] = search.get("working")?.split("/") ?? [];
+  const opened = useQuery({
+    queryKey: ["plan", "choice", body, method, school],
+    enabled: method !== undefined,
+    queryFn: () => must(api.POST("/plan", { body: { ...body, method: method as string, school } })),
+  });
+  const working = useMemo(
+    () => ({
+      open: (path: string) =>
+        setSearch({ working: path.includes("/") ? path : `${method}/${school}/${path}` }),
+      change: () => undefined,
+    }),
+    [setSearch, method, school],
+  );
   const choices = useQuery({
     queryKey: ["plan", "choices", body],
     queryFn: () => must(api.POST("/choices", { body })),
   });
   return (
-    <Loaded query={choices}>
-      {(list) => (
-        <table className="plain choose">
-          <thead>
-            <tr>
-              <th>Method and school</th>
-              <th className="right">Time</th>
-              <th className="right">Hands</th>
-              <th className="right">Drink</th>
-              <th className="right">Water</th>
-              <th className="right">Fuel</th>
-              <th className="right">Extraction</th>
-              <th className="right">Strength</th>
-              <th>Clear · body · easy · tidy</th>
-              <th>
-                <span className="sr">Plan it</span>
-              </th>
-            </tr>
-          </thead>
-          <tbody>
-            {catalogue.methods.map((m) => (
-              <Fragment key={m.id}>
-                <tr className="choose-method">
-                  <td colSpan={8}>
-                    <strong>{m.name}</strong> <span className="quiet">{m.summary}</span>
-                  </td>
-                  <td className="choose-marks" title={m.scores.why}>
-                    <Marks
-                      of={[m.scores.clarity, m.scores.body, m.scores.forgiveness, m.scores.tidiness]}
-                      why={m.scores.why}
-                    />
-                  </td>
-                  <td />
+    <WorkingContext.Provider value={working}>
+      <Loaded query={choices}>
+        {(list) => (
+          <>
+            <table className="plain choose">
+              <thead>
+                <tr>
+                  <th>Method and school</th>
+                  <th className="right">Time</th>
+                  <th className="right">Hands</th>
+                  <th className="right">Drink</th>
+                  <th className="right">Water</th>
+                  <th className="right">Fuel</th>
+                  <th className="right">Weight</th>
+                  <th className="right">Extraction</th>
+                  <th className="right">Strength</th>
+                  <th>Clear · body · easy · tidy</th>
+                  <th>
+                    <span className="sr">Plan it</span>
+                  </th>
                 </tr>
-                {m.schools.map((s) => {
-                  const c = list.find((x) => x.method === m.id && x.school === s.id);
-                  if (!c) return null;
-                  return (
-                    <tr key={s.id} className={c.possible ? "" : "choose-no"}>
-                      <td className="choose-school">
-                        {s.name} <span className="quiet">{s.why}</span>
-                        {c.lacks && <span className="lacks"> Not on your shelf: {c.lacks}.</span>}
+              </thead>
+              <tbody>
+                {catalogue.methods.map((m) => (
+                  <Fragment key={m.id}>
+                    <tr className="choose-method">
+                      <td colSpan={9}>
+                        <strong>{m.name}</strong> <span className="quiet">{m.summary}</span>
                       </td>
-                      {c.possible ? (
-                        <>
-                          <td className="num right">{inWords(c.total_s ?? 0, "s", system)}</td>
-                          <td className="num right">{inWords(c.hands_s ?? 0, "s", system)}</td>
-                          <td className="num right">{inWords(c.drink_ml ?? 0, "ml", system)}</td>
-                          <td className="num right">{inWords(c.carry_ml ?? 0, "ml", system)}</td>
-                          <td className="num right">
-                            {c.fuel_g !== null
-                              ? inWords(c.fuel_g, "g", system)
-                              : c.energy_wh !== null
-                                ? inWords(c.energy_wh, "Wh", system)
-                                : "–"}
-                          </td>
-                          <td className="num right">
-                            {inWords(c.extraction_pct ?? 0, "%", system, { step: 1 })}
-                          </td>
-                          <td className="num right">
-                            {inWords(c.tds_pct ?? 0, "%", system, { step: 0.1 })}
-                            {c.in_window && <span title="inside the published window"> ✓</span>}
-                          </td>
-                          <td />
-                        </>
-                      ) : (
-                        <td colSpan={8}>Not here: {c.why_not}.</td>
-                      )}
-                      <td className="right">
-                        <Button
-                          size="small"
-                          disabled={!c.possible}
-                          loading={busy === `${m.id}/${s.id}`}
-                          aria-label={`Plan ${m.name}: ${s.name}`}
-                          onClick={() => onChoose(m.id, s.id)}
-                        >
-                          Plan it
-                        </Button>
+                      <td className="choose-marks" title={m.scores.why}>
+                        <Marks
+                          of={[m.scores.clarity, m.scores.body, m.scores.forgiveness, m.scores.tidiness]}
+                          why={m.scores.why}
+                        />
                       </td>
+                      <td />
                     </tr>
-                  );
-                })}
-              </Fragment>
-            ))}
-          </tbody>
-        </table>
-      )}
-    </Loaded>
+                    {m.schools.map((s) => {
+                      const c = list.find((x) => x.method === m.id && x.school === s.id);
+                      if (!c) return null;
+                      const fig = (path: string, text: string, after?: ReactNode) => (
+                        <td className="num right">
+                          <CellFig path={`${m.id}/${s.id}/${path}`}>{text}</CellFig>
+                          {after}
+                        </td>
+                      );
+                      return (
+                        <tr key={s.id} className={c.possible ? "" : "choose-no"}>
+                          <td className="choose-school">
+                            {s.name} <span className="quiet">{s.why}</span>
+                            {c.lacks && <span className="lacks"> Not on your shelf: {c.lacks}.</span>}
+                          </td>
+                          {c.possible ? (
+                            <>
+                              {fig("total_s", inWords(c.total_s ?? 0, "s", system))}
+                              {fig("hands_s", inWords(c.hands_s ?? 0, "s", system))}
+                              {fig("drink_ml", inWords(c.drink_ml ?? 0, "ml", system))}
+                              {fig("water.carried_ml", inWords(c.carry_ml ?? 0, "ml", system))}
+                              {c.fuel_g !== null ? (
+                                fig("heat.fuel_g", inWords(c.fuel_g, "g", system))
+                              ) : c.energy_wh !== null ? (
+                                fig("heat.energy_wh", inWords(c.energy_wh, "Wh", system))
+                              ) : (
+                                <td className="num right">–</td>
+                              )}
+                              {fig(
+                                "weight",
+                                inWords(
+                                  c.weight.reduce((sum, w) => sum + w.g, 0),
+                                  "g",
+                                  system,
+                                ),
+                              )}
+                              {fig(
+                                "strength.extraction_pct",
+                                inWords(c.extraction_pct ?? 0, "%", system, { step: 1 }),
+                              )}
+                              {fig(
+                                "strength.tds_pct",
+                                inWords(c.tds_pct ?? 0, "%", system, { step: 0.1 }),
+                                c.in_window && <span title="inside the published window"> ✓</span>,
+                              )}
+                              <td />
+                            </>
+                          ) : (
+                            <td colSpan={9}>Not here: {c.why_not}.</td>
+                          )}
+                          <td className="right">
+                            <Button
+                              size="small"
+                              disabled={!c.possible}
+                              loading={busy === `${m.id}/${s.id}`}
+                              aria-label={`Plan ${m.name}: ${s.name}`}
+                              onClick={() => onChoose(m.id, s.id)}
+                            >
+                              Plan it
+                            </Button>
+                          </td>
+                        </tr>
+                      );
+                    })}
+                  </Fragment>
+                ))}
+              </tbody>
+            </table>
+            <WorkingPanel
+              sheet={sheetOf(
+                opened.data,
+                list.find((c) => c.method === method && c.school === school),
+              )}
+              path={figure ?? null}
+              onClose={() => setSearch({})}
+            />
+          </>
+        )}
+      </Loaded>
+    </WorkingContext.Provider>
   );
+}
+
+/** The workings of a school's plan here, and of its weight. */
+function sheetOf(plan: Schemas["Plan"] | undefined, choice: Choice | undefined) {
+  return plan && choice ? { ...plan.working, weight: weightFigure(choice) } : undefined;
 }
 
 /** Four judgements from 1 to 5, as small bars. */
