@@ -342,7 +342,7 @@ func (s *server) tripPlan(ctx context.Context, id int64, steps bool) (TripPlan, 
 	if steps {
 		for i := range out.Result.Brews {
 			if p := out.Result.Brews[i].Plan(); p != nil {
-				out.Result.Brews[i].Steps, out.Result.Brews[i].Cautions = p.Steps, p.Cautions
+				out.Result.Brews[i].Steps, out.Result.Brews[i].Cautions, out.Result.Brews[i].Rounds = p.Steps, p.Cautions, p.Rounds
 			}
 		}
 	}

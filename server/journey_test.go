@@ -178,3 +178,27 @@ func TestAKitByTheAPI(t *testing.T) {
 	w := ask(h, "POST", "/api/v1/trips/1/kit/apply", `{"items":[26]}`)
 	assert.Equal(t, 422, w.Code, "cups alone make no coffee on a plateau")
 }
+
+// A sheet of paper has the batches of a brew beside the steps of one.
+func TestTheSheetHasTheBatches(t *testing.T) {
+	h := running(t)
+	require.Equal(t, 200, ask(h, "PUT", "/api/v1/brews/8", `{"name":"For the hosts","at":"17:00","revision":1,"request":{"method":"cone","drinkers":8,"heat":{"burner":"mains"}}}`).Code)
+	for _, c := range []struct {
+		query string
+		has   bool
+	}{{"?steps=true", true}, {"", false}} {
+		var plan TripPlan
+		require.NoError(t, json.Unmarshal(ask(h, "GET", "/api/v1/trips/1/plan"+c.query, "").Body.Bytes(), &plan))
+		for _, b := range plan.Result.Brews {
+			if b.ID != 8 {
+				continue
+			}
+			assert.Equal(t, c.has, len(b.Rounds) > 1, "rounds where asked for")
+			assert.Equal(t, c.has, len(b.Steps) > 0)
+			if c.has {
+				assert.Equal(t, "batch", b.Rounds[0].Kind)
+				assert.Greater(t, b.Rounds[1].ReadyS, b.Rounds[0].ReadyS)
+			}
+		}
+	}
+}

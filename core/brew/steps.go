@@ -272,7 +272,7 @@ func (c *calc) fill(text string, s Step) quantity.Phrase {
 		case "rinse":
 			v = quantity.Of(c.batch.rinse, quantity.Millilitre)
 		case "left":
-			v = quantity.Of(c.batch.left, quantity.Millilitre)
+			v = quantity.Of(c.batch.left/c.cupsEach(), quantity.Millilitre)
 		case "splash":
 			v = quantity.Of(c.batch.splash, quantity.Millilitre)
 		case "dilution":

@@ -164,6 +164,8 @@ type BrewTotals struct {
 	Verdict   string      `json:"verdict"`
 	Steps     []brew.Step `json:"steps,omitempty" doc:"Only where asked for"`
 
+	Rounds []brew.Round `json:"rounds,omitempty" doc:"Batches and cups; only where asked for, and where there is more than one"`
+
 	Cautions []brew.Caution `json:"cautions,omitempty" doc:"Only where asked for"`
 
 	plan *brew.Plan

@@ -1084,6 +1084,8 @@ export interface components {
             people: number;
             /** Format: double */
             poured_ml: number;
+            /** @description Batches and cups; only where asked for, and where there is more than one */
+            rounds?: components["schemas"]["Round"][];
             school: string;
             /** @description Only where asked for */
             steps?: components["schemas"]["Step"][];

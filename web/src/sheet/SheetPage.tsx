@@ -7,6 +7,7 @@ import { Loaded } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { heatInWords, waterInWords } from "../trips/words";
 import { clock, figure, inWords, say } from "../units/units";
+import { roundsInWords } from "./rounds";
 import "./sheet.css";
 
 type Result = TripPlan["result"];
@@ -201,6 +202,7 @@ function StopSheet({
               {b.wait_s ? ` · wait ${clock(b.wait_s, 5)} off the boil` : ""}
               {b.fuel_g > 0 && ` · ${inWords(b.fuel_g, "g", system)} ${b.fuel}`}
             </p>
+            {b.rounds && b.rounds.length > 1 && <p className="leaf-rounds">{roundsInWords(b.rounds)}</p>}
             <ol>
               {(b.steps ?? [])
                 .filter((st) => st.lane !== "flame")
@@ -219,10 +221,9 @@ function StopSheet({
                 ))}
             </ol>
             <p className="leaf-warnings">
-              {(b.cautions ?? [])
-                .filter((c) => c.step !== "")
-                .map((c) => `⚠ ${c.text}`)
-                .join(" ")}
+              {[...new Set((b.cautions ?? []).filter((c) => c.step !== "").map((c) => `⚠ ${c.text}`))].join(
+                " ",
+              )}
             </p>
           </section>
         ))}
