@@ -55,24 +55,40 @@ func Restore(ctx context.Context, dir, backup string) (kept string, err error) {
 		os.Remove(fresh)
 		return "", fmt.Errorf("cannot copy %s: %w", backup, err)
 	}
-	if Exists(dir) {
-		if err := settle(ctx, path); err != nil {
-			os.Remove(fresh)
-			return "", err
-		}
-		kept = path + ".before-restore"
-		if err := os.Rename(path, kept); err != nil {
-			os.Remove(fresh)
-			return "", err
-		}
+	there := Exists(dir)
+	if there {
+		err = settle(ctx, path)
 	}
 	// A log of the old database would be played into the new one.
 	for _, suffix := range []string{"-wal", "-shm"} {
-		if err := os.Remove(path + suffix); err != nil && !errors.Is(err, fs.ErrNotExist) {
-			return kept, err
+		if err == nil {
+			if err = os.Remove(path + suffix); errors.Is(err, fs.ErrNotExist) {
+				err = nil
+			}
 		}
 	}
+	if err == nil && there {
+		kept = unused(path + ".before-restore")
+		err = os.Rename(path, kept)
+	}
+	if err != nil {
+		os.Remove(fresh)
+		return "", err
+	}
 	return kept, os.Rename(fresh, path)
+}
+
+// unused is a path at which there is nothing: what was kept before stays.
+func unused(path string) string {
+	for n := 1; ; n++ {
+		free := path
+		if n > 1 {
+			free = fmt.Sprintf("%s-%d", path, n)
+		}
+		if _, err := os.Stat(free); errors.Is(err, fs.ErrNotExist) {
+			return free
+		}
+	}
 }
 
 // check refuses a file that is no sound database of ours.
@@ -89,8 +105,11 @@ func check(ctx context.Context, path string) error {
 	}
 	defer db.Close()
 	var says string
-	if err := db.QueryRowContext(ctx, "PRAGMA integrity_check").Scan(&says); err != nil || says != "ok" {
-		return fmt.Errorf("%s is damaged and was not restored: %s%v", path, says, err)
+	if err := db.QueryRowContext(ctx, "PRAGMA integrity_check").Scan(&says); err != nil {
+		says = err.Error()
+	}
+	if says != "ok" {
+		return fmt.Errorf("%s is damaged and was not restored: %s", path, says)
 	}
 	var n int
 	if err := db.QueryRowContext(ctx, "SELECT count(*) FROM sqlite_master WHERE name IN ('trips', 'stops', 'brews', 'plans')").Scan(&n); err != nil || n != 4 {

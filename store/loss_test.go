@@ -167,9 +167,15 @@ func TestRestore(t *testing.T) {
 	assert.Equal(t, trip, trips[0].ID)
 	require.NoError(t, s.Close())
 
-	// What was kept is itself a backup.
-	_, err = Restore(ctx, dir, kept)
+	// What was kept is itself a backup, and a second restore does not take its place.
+	whole, err := os.ReadFile(kept)
 	require.NoError(t, err)
+	second, err := Restore(ctx, dir, kept)
+	require.NoError(t, err)
+	assert.NotEqual(t, kept, second)
+	still, err := os.ReadFile(kept)
+	require.NoError(t, err)
+	assert.Equal(t, whole, still, "what was kept first is there as it was")
 	s = open(t, dir)
 	trips, err = s.Trips(ctx)
 	require.NoError(t, err)
