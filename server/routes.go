@@ -144,7 +144,7 @@ func (s *server) routes(api huma.API) {
 				if !own {
 					label += ", typical"
 				}
-				c.Weight = append(c.Weight, brew.Part{Label: label, G: it.MassG})
+				c.Carry(label, it.MassG)
 			}
 			c.Lacks = gear.Lacks(shelf, m, school, in.Body.Coffee.GroundAhead != nil && *in.Body.Coffee.GroundAhead)
 		}

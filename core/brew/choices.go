@@ -2,10 +2,10 @@ package brew
 
 import (
 	"math"
-	"strings"
 
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/working"
 )
 
 // Choice is what one school would give at a stop.
@@ -23,17 +23,12 @@ type Choice struct {
 	FuelG    *float64 `json:"fuel_g"`
 	EnergyWh *float64 `json:"energy_wh"`
 	CupC     *float64 `json:"cup_c"`
-	Weight   []Part   `json:"weight" doc:"What it has one carry: coffee, fuel, papers and the brewer"`
+	// Weight is a figure of its own: no plan has it.
+	Weight *working.Figure `json:"weight" doc:"What it has one carry: coffee, fuel, papers and the brewer; null where it is not possible"`
 
 	ExtractionPct *float64 `json:"extraction_pct"`
 	TDSPct        *float64 `json:"tds_pct"`
 	InWindow      bool     `json:"in_window" doc:"Inside the published window of extraction and strength"`
-}
-
-// Part is a part of a mass.
-type Part struct {
-	Label string  `json:"label"`
-	G     float64 `json:"g"`
 }
 
 // The published window of the Specialty Coffee Association's brewing control
@@ -53,7 +48,7 @@ func Choices(r Request) []Choice {
 			q := r
 			q.Method, q.School = m.ID, &s.ID
 			q.Brewer.CapacityMl = nil
-			c := Choice{Method: m.ID, School: s.ID, Weight: []Part{}}
+			c := Choice{Method: m.ID, School: s.ID}
 			p, err := Compute(q)
 			if err != nil {
 				if bad, ok := err.(Problems); ok {
@@ -68,7 +63,7 @@ func Choices(r Request) []Choice {
 			if p.Heat != nil {
 				c.FuelG, c.EnergyWh = p.Heat.FuelG, p.Heat.EnergyWh
 			}
-			c.Weight = p.weight(m, s)
+			c.weigh(p, m)
 			c.ExtractionPct, c.TDSPct = p.Strength.ExtractionPct, p.Strength.TDSPct
 			c.InWindow = *c.ExtractionPct >= WindowExtractionMin && *c.ExtractionPct <= WindowExtractionMax && *c.TDSPct >= WindowTDSMin && *c.TDSPct <= WindowTDSMax
 			out = append(out, c)
@@ -80,28 +75,47 @@ func Choices(r Request) []Choice {
 // PaperG is the mass of a dry filter paper, in g. From memory.
 const PaperG = 1.5
 
-// weight is what a brew uses up, as one carries it.
-func (p *Plan) weight(m method.Method, s method.School) []Part {
-	out := []Part{{"coffee", *p.DoseG}}
-	switch m.Contact {
-	case method.Cold: // made at home, carried in a bottle
-		return []Part{{"concentrate", *p.DrinkMl}}
-	case method.Dilution:
-		out = []Part{{"concentrate", *p.Water.ConcentrateMl}}
-	}
-	if p.Heat != nil && p.Heat.FuelG != nil && *p.Request.Heat.Fuel != "wood" {
-		out = append(out, Part{"fuel", *p.Heat.FuelG})
-	}
+// Papers are the papers that a brew uses up: one a batch, or one a cup where each
+// cup is brewed on its own.
+func (p *Plan) Papers() (kind string, n float64) {
+	m, _ := method.ByID(p.Request.Method)
+	s, _ := m.School(*p.Request.School)
 	for _, what := range s.Consumables {
-		if strings.Contains(what, "paper") && !strings.Contains(what, "cloth") {
-			n := *p.Batches
+		if method.IsPaper(what) {
+			kind, n = what, *p.Batches
 			if m.Family == "cup" {
 				n = *p.Request.Drinkers
 			}
-			out = append(out, Part{what, n * PaperG})
 		}
 	}
-	return out
+	return kind, n
+}
+
+// weigh adds up what a brew uses up, as one carries it.
+func (c *Choice) weigh(p *Plan, m method.Method) {
+	c.Weight = &working.Figure{Label: "Weight", Value: new(float64), Unit: quantity.Gram, Kind: working.Practice, Source: "doses and fuel as planned; a paper and usual brewers from memory",
+		Formula: "what this brew uses up, and the lightest brewer on your shelf that makes it, or a usual one", Limits: "Pot, burner, cups and grinder come on top: they serve every brew."}
+	switch m.Contact {
+	case method.Cold: // made at home, carried in a bottle
+		c.Carry("concentrate", *p.DrinkMl)
+		return
+	case method.Dilution:
+		c.Carry("concentrate", *p.Water.ConcentrateMl)
+	default:
+		c.Carry("coffee", *p.DoseG)
+	}
+	if p.Heat != nil && p.Heat.FuelG != nil && *p.Request.Heat.Fuel != "wood" {
+		c.Carry("fuel", *p.Heat.FuelG)
+	}
+	if kind, n := p.Papers(); n > 0 {
+		c.Carry(kind, n*PaperG)
+	}
+}
+
+// Carry adds something of g grams to the weight of a choice that is possible.
+func (c *Choice) Carry(what string, g float64) {
+	c.Weight.Inputs = append(c.Weight.Inputs, working.Num(what, g, quantity.Gram, ""))
+	*c.Weight.Value += g
 }
 
 // alternatives lists other ways to the same cup, with their cost.

@@ -139,10 +139,11 @@ func TestChoicesAreThePlans(t *testing.T) {
 			assert.Equal(t, *p.Water.CarriedMl, *c.CarryMl)
 			assert.Equal(t, *p.Strength.ExtractionPct, *c.ExtractionPct)
 			weight := 0.0
-			for _, part := range c.Weight {
-				assert.Positive(t, part.G, "%s/%s: %s", c.Method, c.School, part.Label)
-				weight += part.G
+			for _, part := range c.Weight.Inputs {
+				assert.Positive(t, *part.Value, "%s/%s: %s", c.Method, c.School, part.Label)
+				weight += *part.Value
 			}
+			assert.InDelta(t, weight, *c.Weight.Value, 1e-9)
 			if c.FuelG != nil {
 				assert.GreaterOrEqual(t, weight, *c.FuelG)
 			}

@@ -243,7 +243,7 @@ func Lacks(shelf []Item, m method.Method, s method.School, groundAhead bool) str
 		lacks = append(lacks, "a "+m.Needs[0])
 	}
 	for _, what := range s.Consumables {
-		if strings.Contains(what, "paper") && !strings.Contains(what, "cloth") && !have(func(i Item) bool {
+		if method.IsPaper(what) && !have(func(i Item) bool {
 			return i.Kind == Filter && (i.Type == what || strings.TrimPrefix(what, "thick ") == i.Type)
 		}) {
 			lacks = append(lacks, what+"s")

@@ -335,7 +335,7 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 		_, o.rests = gear.OnRim(b, gear.Item{RimMm: p(80)})
 	}
 	for _, what := range s.Consumables {
-		if !strings.Contains(what, "paper") || strings.Contains(what, "cloth") {
+		if !method.IsPaper(what) {
 			continue
 		}
 		for i, it := range in.items {
@@ -380,10 +380,7 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 	o.rinseMl = *pl.Water.RinseMl + *pl.Water.PreheatMl + *pl.Water.WashupMl
 	o.drink = *pl.Request.CupMl
 	if o.paper != none {
-		o.papers = n
-		if m.Family == "cup" {
-			o.papers = d.people
-		}
+		_, o.papers = pl.Papers()
 	}
 	boiled, last := 0.0, 0.0
 	for _, st := range pl.Steps {

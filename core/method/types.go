@@ -1,6 +1,10 @@
 package method
 
-import "apodemos/core/heat"
+import (
+	"strings"
+
+	"apodemos/core/heat"
+)
 
 // Contact is how water and coffee meet.
 type Contact string
@@ -191,6 +195,11 @@ func (s School) BoilsIn() bool {
 		}
 	}
 	return false
+}
+
+// IsPaper reports whether a consumable is a paper, which is counted.
+func IsPaper(what string) bool {
+	return strings.Contains(what, "paper") && !strings.Contains(what, "cloth")
 }
 
 // InPot reports whether the vessel that heats the water is also the brewer.

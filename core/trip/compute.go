@@ -259,24 +259,12 @@ const (
 	wetPaperG = 5
 )
 
-// isPaper reports whether a consumable is a paper, which is counted.
-func isPaper(what string) bool {
-	return strings.Contains(what, "paper") && !strings.Contains(what, "cloth")
-}
-
 func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 	m, _ := method.ByID(p.Request.Method)
 	s, _ := m.School(*p.Request.School)
 	o := BrewTotals{ID: b.ID, Stop: stop, Day: day, Name: b.Name, At: b.At, Method: m.ID, School: s.ID, People: *p.Request.Drinkers,
 		DoseG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
-	for _, what := range s.Consumables {
-		if isPaper(what) {
-			o.Filter, o.Filters = what, *p.Batches
-			if m.Family == "cup" {
-				o.Filters = *p.Request.Drinkers
-			}
-		}
-	}
+	o.Filter, o.Filters = p.Papers()
 	o.TotalS = *p.TotalS
 	o.WasteG = o.DoseG + *p.Water.RetainedMl + wetPaperG*o.Filters
 	if m.Contact == method.Dilution {

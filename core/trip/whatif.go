@@ -178,7 +178,7 @@ func (w WhatIf) fallback(r *brew.Request, noPaper bool, stop int) (from method.M
 			s, _ = m.School(*r.School)
 		}
 		for _, what := range s.Consumables {
-			if noPaper && isPaper(what) {
+			if noPaper && method.IsPaper(what) {
 				return true
 			}
 		}

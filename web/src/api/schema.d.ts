@@ -1361,8 +1361,8 @@ export interface components {
              * @description From the first thing to do until it is served
              */
             total_s: number | null;
-            /** @description What it has one carry: coffee, fuel, papers and the brewer */
-            weight: components["schemas"]["Part"][];
+            /** @description What it has one carry: coffee, fuel, papers and the brewer; null where it is not possible */
+            weight: components["schemas"]["Figure"];
             /** @description Why it is not possible here; empty when it is */
             why_not: string;
         };
@@ -2189,11 +2189,6 @@ export interface components {
             text: string;
             values?: components["schemas"]["Value"][];
             why: string;
-        };
-        Part: {
-            /** Format: double */
-            g: number;
-            label: string;
         };
         Phrase: {
             /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */

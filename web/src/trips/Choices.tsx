@@ -2,30 +2,13 @@ import { Button } from "antd";
 import { useQuery } from "@tanstack/react-query";
 import { Fragment, useMemo, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
-import { api, must, type Catalogue, type PlanRequest, type Schemas, type WorkingFigure } from "../api/client";
+import { api, must, type Catalogue, type PlanRequest } from "../api/client";
 import { Loaded } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { CellFig } from "../units/Fig";
 import { inWords } from "../units/units";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
-
-type Choice = Schemas["Choice"];
-
-/** The mass of a choice: its parts, added up. */
-function weightFigure(c: Choice): WorkingFigure {
-  return {
-    label: "Weight",
-    value: c.weight.reduce((sum, w) => sum + w.g, 0),
-    unit: "g",
-    kind: "practice",
-    formula: "what this brew uses up, and the lightest brewer on your shelf that makes it, or a usual one",
-    inputs: c.weight.map((w) => ({ label: w.label, value: w.g, unit: "g" })),
-    source: "doses and fuel as planned; a paper and usual brewers from memory",
-    plus_minus: null,
-    limits: "Pot, burner, cups and grinder come on top: they serve every brew.",
-  };
-}
 
 interface Props {
   conditions: PlanRequest;
@@ -58,6 +41,7 @@ export function Choices({ conditions, people, catalogue, busy, onChoose }: Props
     queryKey: ["plan", "choices", body],
     queryFn: () => must(api.POST("/choices", { body })),
   });
+  const weight = choices.data?.find((c) => c.method === method && c.school === school)?.weight;
   return (
     <WorkingContext.Provider value={working}>
       <Loaded query={choices}>
@@ -124,14 +108,7 @@ export function Choices({ conditions, people, catalogue, busy, onChoose }: Props
                               ) : (
                                 <td className="num right">–</td>
                               )}
-                              {fig(
-                                "weight",
-                                inWords(
-                                  c.weight.reduce((sum, w) => sum + w.g, 0),
-                                  "g",
-                                  system,
-                                ),
-                              )}
+                              {fig("weight", inWords(c.weight?.value ?? 0, "g", system))}
                               {fig(
                                 "strength.extraction_pct",
                                 inWords(c.extraction_pct ?? 0, "%", system, { step: 1 }),
@@ -165,10 +142,7 @@ export function Choices({ conditions, people, catalogue, busy, onChoose }: Props
               </tbody>
             </table>
             <WorkingPanel
-              sheet={sheetOf(
-                opened.data,
-                list.find((c) => c.method === method && c.school === school),
-              )}
+              sheet={opened.data && weight ? { ...opened.data.working, weight } : undefined}
               path={figure ?? null}
               onClose={() => setSearch({})}
             />
@@ -177,11 +151,6 @@ export function Choices({ conditions, people, catalogue, busy, onChoose }: Props
       </Loaded>
     </WorkingContext.Provider>
   );
-}
-
-/** The workings of a school's plan here, and of its weight. */
-function sheetOf(plan: Schemas["Plan"] | undefined, choice: Choice | undefined) {
-  return plan && choice ? { ...plan.working, weight: weightFigure(choice) } : undefined;
 }
 
 /** Four judgements from 1 to 5, as small bars. */
