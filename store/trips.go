@@ -279,10 +279,7 @@ func (s *Store) SplitStop(ctx context.Context, id int64, nights int) (Stop, erro
 		if err != nil {
 			return err
 		}
-		all := 1
-		if first.Facts.Nights != nil {
-			all = *first.Facts.Nights
-		}
+		all := first.Facts.Stay()
 		switch {
 		case all < 2:
 			return brew.Problems{{Field: "nights", Value: nights, Message: "a stay of one day cannot be split; allowed: one of two days and more"}}
@@ -324,14 +321,7 @@ func (s *Store) JoinStops(ctx context.Context, id, with int64) error {
 		if first.TripID != second.TripID || id == with {
 			return ErrNotFound
 		}
-		all := 0
-		for _, st := range []Stop{first, second} {
-			if st.Facts.Nights == nil {
-				all++
-			} else {
-				all += *st.Facts.Nights
-			}
-		}
+		all := first.Facts.Stay() + second.Facts.Stay()
 		first.Facts.Nights, first.Facts.LegBy, first.Facts.LegHours = &all, second.Facts.LegBy, second.Facts.LegHours
 		if err := setFacts(ctx, tx, first); err != nil {
 			return err

@@ -210,12 +210,9 @@ func (in *instance) demand() {
 		fuel = fuel && !slices.Contains(s.Facts.Resupply, "fuel")
 		papers = papers && !slices.Contains(s.Facts.Resupply, "filters")
 		flown = flown && !slices.Contains(s.Facts.Resupply, "fuel")
-		nights := 1
-		if s.Facts.Nights != nil {
-			nights = *s.Facts.Nights
-		}
+		nights := s.Facts.Stay()
 		for _, b := range s.Brews {
-			d := demand{stop: i, brew: b, times: float64(nights), people: 1, ownCoffee: coffee, ownFuel: fuel, ownPapers: papers, worst: i >= from && i <= to, early: b.At != "" && b.At < "12:00", why: map[string]bool{}}
+			d := demand{stop: i, brew: b, times: float64(nights), people: 1, ownCoffee: coffee, ownFuel: fuel, ownPapers: papers, worst: i >= from && i <= to, early: trip.Morning(b.At), why: map[string]bool{}}
 			for k := range nights {
 				d.days = append(d.days, s.Day+k)
 			}

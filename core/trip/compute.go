@@ -149,12 +149,7 @@ func (k CarriedCanister) check(at string) brew.Problems {
 	return bad
 }
 
-func (s Stop) nights() int {
-	if s.Facts.Nights == nil {
-		return 1
-	}
-	return *s.Facts.Nights
-}
+func (s Stop) nights() int { return s.Facts.Stay() }
 
 // dry reports whether all water is carried in.
 func (s Stop) dry() bool { return s.Facts.Source == "none" }

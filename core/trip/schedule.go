@@ -218,7 +218,7 @@ func (c *calc) evenings() {
 	done := map[string]bool{}
 	for i := range c.occ {
 		o := &c.occ[i]
-		if o.At == "" || o.At >= noon {
+		if !Morning(o.At) {
 			continue
 		}
 		r := o.plan.Request

@@ -14,8 +14,9 @@ import (
 // published range of dissolved solids.
 const softMgL = water.TargetTDSMin
 
-// noon ends the morning.
-const noon = "12:00"
+// Morning reports whether a local time of day, HH:MM, is before noon; no time is no
+// morning's.
+func Morning(at string) bool { return at != "" && at < "12:00" }
 
 // sum puts a total and its working into the result; the inputs are its largest
 // parts, and the rest together.
@@ -208,7 +209,7 @@ func (c *calc) perDay() {
 		d := &c.out.DaysOut[at]
 		d.Brews++
 		d.CaffeineMg += o.Caffeine
-		if o.At != "" && o.At < noon {
+		if Morning(o.At) {
 			d.MorningS += o.TotalS
 		}
 	}

@@ -71,6 +71,14 @@ type Facts struct {
 	DayC     *float64 `json:"day_c,omitempty" minimum:"-50" maximum:"55" doc:"Air from 10:00"`
 }
 
+// Stay is how many days a stop lasts; 1 where it is not said.
+func (f Facts) Stay() int {
+	if f.Nights == nil {
+		return 1
+	}
+	return *f.Nights
+}
+
 // Brew is one brew, made on each day of the stay. Request is whole, with the
 // stop's conditions in it.
 type Brew struct {
