@@ -110,8 +110,10 @@ func TestTheSteepIsDraggedAndPutBack(t *testing.T) {
 
 	p.into("Compare with")
 	p.do(chromedp.KeyEvent(kb.ArrowDown))
-	p.clickKind("home", ".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")
-	p.see("Here, and with home")
+	p.until("see it beside home", func() bool { // a list that is still opening takes no click
+		p.js(`(() => { [...document.querySelectorAll(".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")].find(e => e.innerText.includes("home"))?.click(); return ""; })()`)
+		return strings.Contains(p.screen(), "Here, and with home")
+	})
 }
 
 // Pours are moved on the score; what was moved has a name and a way back.

@@ -96,8 +96,8 @@ func check(ctx context.Context, path string) error {
 	if _, err := os.Stat(path); err != nil {
 		return fmt.Errorf("cannot read the backup: %w", err)
 	}
-	if err := checkHeader(path); err != nil {
-		return err
+	if checkHeader(path) != nil {
+		return fmt.Errorf("%s is not an Apodemos database; allowed: a file that apodemos backup wrote", path)
 	}
 	db, err := sql.Open("sqlite", "file:"+path+"?mode=ro")
 	if err != nil {
