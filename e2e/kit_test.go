@@ -74,7 +74,7 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.open("/trips/1/kit")
 	p.see("1 of")
 	text := p.screen()
-	assert.True(t, strings.Contains(text, "portions of coffee, bagged and marked"))
+	assert.True(t, strings.Contains(text, "portions, bagged and marked"))
 	p.click("Provisions")
 	p.see("Together, at most")
 	p.click("Kit")

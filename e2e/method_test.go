@@ -30,7 +30,7 @@ func TestOneBrewOfEachFamily(t *testing.T) {
 		{"Plan Cold concentrate at home: One to four by volume", "ratio_g_per_l", 95, "Twelve hours"},
 		{"Plan Steeped or boiled pot: Warm water, then a boil", "ratio_g_per_l", 62.5, "rolling boil"},
 	} {
-		p.open("/trips/1/stops/8")
+		p.open("/trips/1/stops/7")
 		p.see("Plan a brew here")
 		p.click(c.plan)
 		p.see(c.see)
@@ -54,7 +54,8 @@ func TestBypass(t *testing.T) {
 	p.until("see 230 and 90 ml", func() bool {
 		return p.figure("water.poured_ml") == "230 ml" && p.figure("water.dilution_ml") == "90 ml"
 	})
-	p.see("add 90 ml to the cup afterwards")
+	p.see("90 ml goes in afterwards")
+	p.see("Add 90 ml of hot water. Swirl the cup and serve.")
 }
 
 // A US user with a tablespoon and no scale.

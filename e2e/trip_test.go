@@ -73,6 +73,9 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 		p.see("Plan a brew here")
 		p.click(plan)
 		p.see("Boils here at")
+		p.see("Tried, not kept")
+		p.click("Keep it")
+		p.see("Saved")
 	}
 	p.click("Provisions")
 	p.see("Nothing runs out.")
@@ -94,7 +97,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 
 	p.click("Schedule")
 	p.see("Day 1")
-	p.see("light the stove")
+	p.see("light up and begin")
 	p.click("to get ready")
 	p.see("Have 1 canister")
 	p.seeNot("Counted back")

@@ -6,7 +6,6 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"math"
 	"slices"
 	"strconv"
 	"strings"
@@ -14,6 +13,8 @@ import (
 
 	"golang.org/x/text/encoding/charmap"
 
+	"apodemos/core/brew"
+	"apodemos/core/quantity"
 	"apodemos/core/trip"
 )
 
@@ -21,7 +22,7 @@ import (
 const MaxCSVBytes = 2 << 20
 
 // stopColumns are the columns of a CSV of stops; only the name is needed.
-var stopColumns = []string{"name", "day", "nights", "altitude_m", "km", "lat", "lon", "time_zone", "air_c", "morning_c", "day_c", "wind_ms", "heat", "water", "note"}
+var stopColumns = []string{"name", "day", "nights", "altitude_m", "km", "lat", "lon", "time_zone", "air_c", "morning_c", "day_c", "wind_ms", "heat", "water", "treatment", "note"}
 
 // heats of the CSV, as merge patches over a stop's conditions.
 var heats = map[string]map[string]any{
@@ -212,14 +213,23 @@ func readStop(rec record, day *int) (StopFile, error) {
 	for k, v := range heat {
 		put("heat", k, v)
 	}
-	switch w := strings.ToLower(cell("water")); {
-	case w == "snow":
-		s.Facts.Source = w
-		put("water", "state", "snow")
-	case slices.Contains(factWords["water_source"], w):
-		s.Facts.Source = w
-	default:
-		return s, fmt.Errorf("water: %q is not known; allowed:%s", w, strings.Join(factWords["water_source"], " "))
+	w := strings.ToLower(cell("water"))
+	if w != "" {
+		field, _ := brew.FieldByPath("water.source")
+		if !slices.Contains(field.Words, w) {
+			return s, fmt.Errorf("water: %q is not known; allowed: %s, or nothing", w, strings.Join(field.Words, ", "))
+		}
+		put("water", "source", w)
+		if w == "snow" {
+			put("water", "state", "snow")
+		}
+	}
+	if t := strings.ToLower(cell("treatment")); t != "" {
+		field, _ := brew.FieldByPath("water.treatment")
+		if !slices.Contains(field.Words, t) {
+			return s, fmt.Errorf("treatment: %q is not known; allowed: %s, or nothing", t, strings.Join(field.Words, ", "))
+		}
+		put("water", "treatment", t)
 	}
 	return s, bad
 }
@@ -241,18 +251,16 @@ func unsafe(s string) string {
 	return s
 }
 
-// Packed is a piece of gear that goes along, and where it is packed.
-type Packed struct {
-	Name, Where string
-	MassG       float64
-}
-
 // WriteProvisions writes what to buy, the portions, the water to carry and the
 // gear as CSV.
-func WriteProvisions(w io.Writer, r *trip.Result, packed []Packed) error {
+func WriteProvisions(w io.Writer, r *trip.Result) error {
 	out := csv.NewWriter(w)
 	out.UseCRLF = true
-	num := func(v float64) string { return strconv.FormatFloat(math.Round(v*10)/10, 'f', -1, 64) }
+	// In the steps in which the schedule and the sheet say it.
+	in := func(v float64, u quantity.Unit) string {
+		return strconv.FormatFloat(quantity.RoundTo(quantity.Of(v, u).Rounded(), 0.1), 'f', -1, 64)
+	}
+	g := func(v float64) string { return in(v, quantity.Gram) }
 	rows := [][]string{{"list", "item", "amount", "unit", "packs", "mass_g", "where", "day"}}
 	for _, b := range r.Buy {
 		where, day := "before leaving", 0
@@ -265,24 +273,28 @@ func WriteProvisions(w io.Writer, r *trip.Result, packed []Packed) error {
 		}
 		packs := ""
 		if b.Packs > 0 {
-			packs = num(b.Packs)
+			packs = in(b.Packs, quantity.None)
 		}
-		rows = append(rows, []string{"buy", safe(b.Label), num(b.Amount), unit, packs, num(b.MassG), safe(where), strconv.Itoa(day)})
+		rows = append(rows, []string{"buy", safe(b.Label), in(b.Amount, b.Unit), unit, packs, g(b.MassG), safe(where), strconv.Itoa(day)})
 	}
 	for _, b := range r.Bags {
 		what := "whole beans"
 		if b.Ground != "" {
 			what = "ground, " + b.Ground
 		}
-		rows = append(rows, []string{"portion", safe(b.Label + ", " + what), num(b.G), "g", "", num(b.G), "bag", strconv.Itoa(b.Day)})
+		rows = append(rows, []string{"portion", safe(b.Label + ", " + what), g(b.G), "g", "", g(b.G), "bag", strconv.Itoa(b.Day)})
 	}
 	for _, s := range r.Stops {
 		if s.CarryMl > 0 {
-			rows = append(rows, []string{"water", "to carry on", num(s.CarryMl), "ml", "", num(s.CarryMl), safe(s.Name), strconv.Itoa(s.Day + s.Nights - 1)})
+			rows = append(rows, []string{"water", "to carry on", in(s.CarryMl, quantity.Millilitre), "ml", "", g(s.CarryMl), safe(s.Name), strconv.Itoa(s.Day + s.Nights - 1)})
 		}
 	}
-	for _, p := range packed {
-		rows = append(rows, []string{"pack", safe(p.Name), "1", "pieces", "", num(p.MassG), safe(p.Where), "0"})
+	for _, p := range r.Packing {
+		mass := ""
+		if p.MassG != nil {
+			mass = g(*p.MassG)
+		}
+		rows = append(rows, []string{"pack", safe(p.Text), "", "", "", mass, safe(p.Where), "0"})
 	}
 	if err := out.WriteAll(rows); err != nil {
 		return err

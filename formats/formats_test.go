@@ -24,8 +24,8 @@ func ptr[T any](v T) *T { return &v }
 
 func sample() trip.Trip {
 	air, alt := 12.0, 2400.0
-	s := trip.Stop{Name: "Pass <north> & hut", Day: 1, Km: 12.5, TimeZone: "Europe/Lisbon", Note: "=cmd()", Facts: trip.Facts{Lat: ptr(40.25), Lon: ptr(-7.5), Source: "none", MorningC: ptr(-3.0)},
-		Conditions: brew.Request{Place: brew.Place{AltitudeM: &alt, AirC: &air}, Heat: brew.Heat{SuppliedC: ptr(90.0)}}}
+	s := trip.Stop{Name: "Pass <north> & hut", Day: 1, Km: 12.5, TimeZone: "Europe/Lisbon", Note: "=cmd()", Facts: trip.Facts{Lat: ptr(40.25), Lon: ptr(-7.5), MorningC: ptr(-3.0)},
+		Conditions: brew.Request{Place: brew.Place{AltitudeM: &alt, AirC: &air}, Water: brew.Water{Source: ptr("none")}, Heat: brew.Heat{SuppliedC: ptr(90.0)}}}
 	r := trip.ConditionsAt(s.Conditions, s.Facts, "06:30")
 	r.Method, r.Drinkers, r.Heat = "cone", ptr(2.0), brew.Heat{Burner: ptr("spirit")}
 	s.Brews = []trip.Brew{{ID: 1, Name: "=First", At: "06:30", Request: r}}
@@ -110,7 +110,7 @@ func TestStopsFromCSV(t *testing.T) {
 	assert.Equal(t, -4.0, *in.Stops[1].Conditions.Place.AirC)
 	assert.Equal(t, 12.5, in.Stops[1].Km)
 	assert.Equal(t, 4, in.Stops[2].Day, "after two nights at the one before")
-	assert.Equal(t, "none", in.Stops[1].Facts.Source)
+	assert.Equal(t, "none", *in.Stops[1].Conditions.Water.Source)
 
 	latin, err := ReadStops(strings.NewReader("name,altitude_m\n\xdcber,12.5\n"))
 	require.NoError(t, err)
@@ -162,7 +162,11 @@ func FuzzTripFile(f *testing.F) {
 // No cell of an export is live in a spreadsheet.
 func TestNoFormulasGoOut(t *testing.T) {
 	var b bytes.Buffer
-	require.NoError(t, WriteProvisions(&b, result(t, sample()), []Packed{{"=Pot", "in the pack", 150}}))
+	require.NoError(t, func() error {
+		r := result(t, sample())
+		r.WithKit([]gear.Item{{ID: 1, Name: "=Pot", Kind: gear.Vessel, MassG: 150}}, 2)
+		return WriteProvisions(&b, r)
+	}())
 	rows, err := csv.NewReader(&b).ReadAll()
 	require.NoError(t, err)
 	assert.Greater(t, len(rows), 3)

@@ -94,7 +94,7 @@ func anyTrip(t *rapid.T) trip.Trip {
 			return strings.HasPrefix(p, "place.") || strings.HasPrefix(p, "water.") || strings.HasPrefix(p, "heat.burner")
 		}))
 		s.Facts = trip.Facts{Lat: number(t, "lat", -90, 90), Lon: number(t, "lon", -180, 180), MorningC: number(t, "morning", -40, 40), DayC: number(t, "day", -40, 40), LegHours: number(t, "leg", 0, 200),
-			Source: rapid.SampledFrom([]string{"", "tap", "snow", "none"}).Draw(t, "source"), LegBy: rapid.SampledFrom([]string{"", "foot", "flight"}).Draw(t, "by"), Bin: rapid.Bool().Draw(t, "bin"), FireBan: rapid.Bool().Draw(t, "ban"),
+			LegBy: rapid.SampledFrom([]string{"", "foot", "flight"}).Draw(t, "by"), Bin: rapid.Bool().Draw(t, "bin"), FireBan: rapid.Bool().Draw(t, "ban"),
 			Allowed: rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"fire", "stove", "mains", "urn"}), 0, 4, rapid.ID[string]).Draw(t, "allowed")}
 		if len(s.Facts.Allowed) == 0 {
 			s.Facts.Allowed = nil

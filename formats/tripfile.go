@@ -138,6 +138,7 @@ func (f TripFile) Trip() (trip.Trip, error) {
 			bad = append(bad, asProblems(at, err)...)
 			continue
 		}
+		trip.MoveWater(&s.Conditions, &s.Facts)
 		for j, bf := range sf.Brews {
 			bat := fmt.Sprintf("%s.brews[%d]", at, j)
 			b := trip.Brew{ID: int64(1000*i + j + 1), Name: bf.Name, At: bf.At}
@@ -176,7 +177,7 @@ var factWords = map[string][]string{
 	"water_trust":  {"", "trusted", "doubtful"},
 	"leg_by":       {"", "foot", "road", "ferry", "train", "flight"},
 	"allowed":      {"fire", "stove", "mains", "urn"},
-	"resupply":     {"coffee", "fuel", "filters", "milk"},
+	"resupply":     {"coffee", "fuel", "filters", "milk", "water"},
 }
 
 func checkFacts(at string, f trip.Facts) brew.Problems {
@@ -188,8 +189,8 @@ func checkFacts(at string, f trip.Facts) brew.Problems {
 			}
 		}
 	}
-	word("water_source", f.Source)
-	word("water_trust", f.Trust)
+	word("water_source", f.OldSource)
+	word("water_trust", f.OldTrust)
 	word("leg_by", f.LegBy)
 	word("allowed", f.Allowed...)
 	word("resupply", f.Resupply...)

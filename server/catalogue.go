@@ -5,6 +5,7 @@ import (
 	"apodemos/core/coffee"
 	"apodemos/core/heat"
 	"apodemos/core/method"
+	"apodemos/core/water"
 )
 
 // Catalogue is what there is to choose from.
@@ -14,7 +15,11 @@ type Catalogue struct {
 	Fuels     []heat.Fuel     `json:"fuels"`
 	Materials []heat.Material `json:"materials"`
 	Fields    []brew.Field    `json:"fields"`
-	Grinds    []string        `json:"grinds" doc:"Words for the grind, fine to coarse"`
+	Sources   []water.Source  `json:"sources" doc:"Where water comes from"`
+	// What a brew made another way leaves to it.
+	FixedBySchool []string `json:"fixed_by_school" doc:"Paths of a request that a school fixes for itself"`
+	FixedByMethod []string `json:"fixed_by_method" doc:"Those that another method's brewer fixes besides"`
+	Grinds        []string `json:"grinds" doc:"Words for the grind, fine to coarse"`
 }
 
 // MethodInfo describes a method.
@@ -39,14 +44,15 @@ type SchoolInfo struct {
 	GrindUm    float64 `json:"grind_um"`
 	Adjust     string  `json:"adjust"`
 	Clean      string  `json:"clean"`
+	Disinfects bool    `json:"disinfects" doc:"Boils its water on the way, where it has a flame"`
 }
 
 func catalogue() Catalogue {
-	c := Catalogue{Burners: heat.Burners, Fuels: heat.Fuels, Materials: heat.Materials, Fields: brew.Fields}
+	c := Catalogue{Burners: heat.Burners, Fuels: heat.Fuels, Materials: heat.Materials, Fields: brew.Fields, Sources: water.Sources, FixedBySchool: brew.FixedBySchool, FixedByMethod: brew.FixedByMethod}
 	for _, m := range method.All {
 		info := MethodInfo{ID: m.ID, Name: m.Name, Summary: m.Summary, InPot: m.InPot(), Family: m.Family, Contact: string(m.Contact), Needs: m.Needs, Scores: m.Scores}
 		for _, s := range m.Schools {
-			info.Schools = append(info.Schools, SchoolInfo{s.ID, s.Name, s.Why, s.RatioGPerL, s.GrindUm, s.Adjust, s.Clean})
+			info.Schools = append(info.Schools, SchoolInfo{s.ID, s.Name, s.Why, s.RatioGPerL, s.GrindUm, s.Adjust, s.Clean, m.Disinfects(s)})
 		}
 		c.Methods = append(c.Methods, info)
 	}

@@ -81,9 +81,10 @@ func tooLarge(err error) error {
 func (s *server) journeyRoutes(api huma.API) {
 	huma.Get(api, "/trips/{trip}/plan", func(ctx context.Context, in *struct {
 		InTrip
-		Steps bool `query:"steps" doc:"With the steps of every brew, for a trip sheet"`
+		Steps bool    `query:"steps" doc:"With the steps of every brew, for a trip sheet"`
+		Items []int64 `query:"items,explode" maxItems:"200" doc:"Gear to go with: its brews as this kit makes them. The trip's own kit, and its brews as they are planned, when left out"`
 	}) (*body[TripPlan], error) {
-		return reply(s.tripPlan(ctx, in.Trip, in.Steps))
+		return reply(s.tripPlan(ctx, in.Trip, in.Steps, in.Items))
 	}, name("plan-trip", "Everything to buy, prepare, carry, treat and do"))
 	huma.Post(api, "/trips/{trip}/what-if", func(ctx context.Context, in *struct {
 		InTrip
@@ -311,16 +312,21 @@ func planAll(t trip.Trip) ([]*brew.Plan, error) {
 	return plans, nil
 }
 
-func (s *server) tripPlan(ctx context.Context, id int64, steps bool) (TripPlan, error) {
+func (s *server) tripPlan(ctx context.Context, id int64, steps bool, with []int64) (TripPlan, error) {
 	out := TripPlan{Moments: []Moment{}, StopIDs: []int64{}}
 	t, stops, err := s.Journey(ctx, id)
 	if err != nil {
 		return out, err
 	}
+	if len(with) > 0 {
+		if err := s.equipAll(ctx, &t, with); err != nil {
+			return out, err
+		}
+	}
 	if out.Result, err = trip.Compute(t); err != nil {
 		return out, err
 	}
-	items, err := s.kitItems(ctx, id)
+	items, err := s.kitItems(ctx, id, with)
 	if err != nil {
 		return out, err
 	}
@@ -383,9 +389,10 @@ func (s *server) export(ctx context.Context, id int64, format string) (*file, er
 				err = formats.WriteCalendar(&out, t, r, fmt.Sprint(id), time.Now())
 				kind = "text/calendar; charset=utf-8"
 			case "provisions.csv":
-				var packed []formats.Packed
-				if packed, err = s.packed(ctx, id); err == nil {
-					err = formats.WriteProvisions(&out, r, packed)
+				var items []gear.Item
+				if items, err = s.kitItems(ctx, id, nil); err == nil {
+					r.WithKit(items, t.People)
+					err = formats.WriteProvisions(&out, r)
 				}
 				kind = "text/csv; charset=utf-8"
 			}
@@ -417,28 +424,18 @@ func TripSchema() ([]byte, error) {
 	return append(b, '\n'), err
 }
 
-// packed lists the gear of a trip's own kit, with where it nests.
-func (s *server) packed(ctx context.Context, id int64) ([]formats.Packed, error) {
-	shelf, err := s.kitItems(ctx, id)
-	if err != nil {
-		return nil, err
-	}
-	var out []formats.Packed
-	for i, n := range gear.Nests(shelf) {
-		out = append(out, formats.Packed{Name: shelf[i].Name, Where: n.Text, MassG: shelf[i].MassG})
-	}
-	return out, nil
-}
-
-// kitItems lists the gear of a trip's own kit.
-func (s *server) kitItems(ctx context.Context, id int64) ([]gear.Item, error) {
-	k, err := s.TripKit(ctx, id)
-	if err != nil {
-		return nil, err
+// kitItems lists the gear of a trip's own kit, or other pieces that are named.
+func (s *server) kitItems(ctx context.Context, id int64, with []int64) ([]gear.Item, error) {
+	if len(with) == 0 {
+		k, err := s.TripKit(ctx, id)
+		if err != nil {
+			return nil, err
+		}
+		with = k.Items
 	}
 	shelf, err := s.Gear(ctx)
 	if err != nil {
 		return nil, err
 	}
-	return slices.DeleteFunc(shelf, func(it gear.Item) bool { return !slices.Contains(k.Items, it.ID) }), nil
+	return slices.DeleteFunc(shelf, func(it gear.Item) bool { return !slices.Contains(with, it.ID) }), nil
 }

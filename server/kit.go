@@ -12,6 +12,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/gear"
 	"apodemos/core/kit"
+	"apodemos/core/trip"
 	"apodemos/formats"
 	"apodemos/store"
 )
@@ -158,25 +159,54 @@ func (s *server) apply(ctx context.Context, id int64, in LayIn) (Applied, error)
 			return out, err
 		}
 		out.Before = append(out.Before, BrewBefore{ID: b.ID, Name: b.Name, At: b.At, Revision: b.Revision + 1, Request: b.Request})
-		r := &b.Request
-		if r.Method != serving.Method || r.School == nil || *r.School != serving.School {
-			r.Ratio, r.DoseG, r.ContactS, r.Pours, r.Adjust = nil, nil, nil, nil, nil
-		}
-		school := serving.School
-		r.Method, r.School, r.Brewer = serving.Method, &school, brew.Brewer{}
-		for _, it := range shelf {
-			used := slices.Contains(in.Items, it.ID) && it.Kind != gear.Brewer || it.ID == serving.Brewer
-			if used && it.Usable() {
-				it.Into(r)
-			}
-		}
-		p, err := brew.Compute(*r)
+		b.Request = equip(b.Request, serving, shelf, in.Items)
+		p, err := brew.Compute(b.Request)
 		if err != nil {
 			return out, err
 		}
 		changed, plans = append(changed, b), append(plans, p)
 	}
 	return out, s.SetBrews(ctx, changed, plans)
+}
+
+// equip is a request made as a kit makes it: by the method and school that serve it,
+// with the kit's pot, grinder, cup and burner.
+func equip(r brew.Request, serving kit.Serving, shelf []gear.Item, items []int64) brew.Request {
+	if r.Method != serving.Method || r.School == nil || *r.School != serving.School {
+		r = r.By(serving.Method, serving.School)
+	}
+	r.Brewer, r.Into = brew.Brewer{}, new(serving.Into)
+	for _, it := range shelf {
+		used := slices.Contains(items, it.ID) && it.Kind != gear.Brewer || it.ID == serving.Brewer
+		if used && it.Usable() {
+			it.Into(&r)
+		}
+	}
+	return r
+}
+
+// equipAll makes the brews of a trip as a kit makes them; those that it cannot serve
+// stay as they are.
+func (s *server) equipAll(ctx context.Context, t *trip.Trip, items []int64) error {
+	shelf, err := s.Gear(ctx)
+	if err != nil {
+		return err
+	}
+	a, err := kit.Lay(*t, shelf, items, kit.Wishes{})
+	if _, bad := errors.AsType[brew.Problems](err); bad {
+		return nil
+	}
+	if err != nil || a.Best == nil {
+		return err
+	}
+	for _, serving := range a.Best.Brews {
+		for i := range t.Stops[serving.Stop].Brews {
+			if b := &t.Stops[serving.Stop].Brews[i]; b.ID == serving.Brew {
+				b.Request = equip(b.Request, serving, shelf, items)
+			}
+		}
+	}
+	return nil
 }
 
 // Applied is what was changed, as it was.

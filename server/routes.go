@@ -4,6 +4,7 @@ import (
 	"context"
 	"errors"
 	"net/http"
+	"reflect"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -91,7 +92,8 @@ type BrewIn struct {
 // StopOut is a stop with its boiling point.
 type StopOut struct {
 	store.Stop
-	Boil brew.Boil `json:"boil"`
+	Boil  brew.Boil       `json:"boil"`
+	Water brew.WaterState `json:"water" doc:"Where its water is from and whether it is safe, with what to do"`
 }
 
 // TripOut is a trip with its stops and brews.
@@ -105,6 +107,16 @@ type TripOut struct {
 type BrewOut struct {
 	store.Brew
 	Stored store.StoredPlan `json:"stored"`
+	Stale  bool             `json:"stale" doc:"Its stop has changed since the plan was stored, and what it finds there with it"`
+}
+
+// NewBrew is a brew that is not kept yet: at the next free meal, with the stop's
+// conditions at that hour.
+type NewBrew struct {
+	TripID  int64        `json:"trip_id"`
+	Name    string       `json:"name"`
+	At      string       `json:"at"`
+	Request brew.Request `json:"request"`
 }
 
 // RunOut is the run of a brew; none when it is not being made.
@@ -217,6 +229,14 @@ func (s *server) routes(api huma.API) {
 	}, name("set-stop", "Change a stop"))
 	trash(api, "/stops/{stop}", "stop", func(in *InStop) int64 { return in.Stop }, s.DeleteStop, s.RestoreStop)
 
+	huma.Get(api, "/stops/{stop}/brews/new", func(ctx context.Context, in *struct {
+		InStop
+		Method string `query:"method" maxLength:"40" doc:"Chosen later when left out"`
+		School string `query:"school" maxLength:"40"`
+		At     string `query:"at" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" doc:"Local time of day; the next free meal when left out"`
+	}) (*body[NewBrew], error) {
+		return reply(s.newBrew(ctx, in.Stop, in.Method, in.School, in.At))
+	}, name("new-brew", "What a new brew at a stop would be, without keeping it"))
 	huma.Post(api, "/stops/{stop}/brews", func(ctx context.Context, in *struct {
 		InStop
 		Body BrewIn
@@ -234,6 +254,16 @@ func (s *server) routes(api huma.API) {
 		InBrew
 		Body BrewIn
 	}) (*body[BrewOut], error) {
+		b, err := s.Brew(ctx, in.Brew)
+		if err != nil {
+			return nil, fail(err)
+		}
+		if in.Body.At != b.At {
+			// At another hour it finds the air of that hour.
+			if in.Body.Request, err = s.AtHour(ctx, b, in.Body.At, in.Body.Request); err != nil {
+				return nil, fail(err)
+			}
+		}
 		return s.saveBrew(ctx, store.Brew{ID: in.Brew}, in.Body, s.SetBrew)
 	}, name("set-brew", "Change a brew and plan it anew"))
 	trash(api, "/brews/{brew}", "brew", func(in *InBrew) int64 { return in.Brew }, s.DeleteBrew, s.RestoreBrew)
@@ -342,6 +372,7 @@ func (in StopIn) stop() store.Stop {
 	if zone == "" {
 		zone = "UTC"
 	}
+	trip.MoveWater(&in.Conditions, &in.Facts)
 	return store.Stop{Name: in.Name, Position: in.Position, Day: in.Day, Km: in.Km, TimeZone: zone, Note: in.Note, Conditions: in.Conditions, Facts: in.Facts}
 }
 
@@ -350,8 +381,16 @@ func (s *server) stopOut(ctx context.Context, id int64) (StopOut, error) {
 	if err != nil {
 		return StopOut{}, err
 	}
-	boil, err := brew.BoilAt(st.Conditions.Place)
-	return StopOut{st, boil}, err
+	return withBoil(st)
+}
+
+// withBoil is a stop with its boiling point and what its water is taken to be.
+func withBoil(st store.Stop) (StopOut, error) {
+	set, err := brew.Settle(brew.Request{Place: st.Conditions.Place, Water: st.Conditions.Water, Heat: brew.Heat{SuppliedC: st.Conditions.Heat.SuppliedC}})
+	if err != nil {
+		return StopOut{Stop: st}, err
+	}
+	return StopOut{st, set.Boil, set.Water()}, nil
 }
 
 func (s *server) tripOut(ctx context.Context, id int64) (TripOut, error) {
@@ -365,11 +404,11 @@ func (s *server) tripOut(ctx context.Context, id int64) (TripOut, error) {
 		return out, err
 	}
 	for _, st := range stops {
-		boil, err := brew.BoilAt(st.Conditions.Place)
+		s, err := withBoil(st)
 		if err != nil {
 			return out, err
 		}
-		out.Stops = append(out.Stops, StopOut{st, boil})
+		out.Stops = append(out.Stops, s)
 	}
 	out.Brews, err = s.Brews(ctx, id)
 	return out, err
@@ -377,7 +416,29 @@ func (s *server) tripOut(ctx context.Context, id int64) (TripOut, error) {
 
 func (s *server) brewOut(ctx context.Context, b store.Brew) (BrewOut, error) {
 	p, err := s.Plan(ctx, b.PlanID)
-	return BrewOut{b, p}, err
+	return BrewOut{b, p, !reflect.DeepEqual(p.Request, b.Request)}, err
+}
+
+// newBrew proposes a brew.
+func (s *server) newBrew(ctx context.Context, stop int64, method, school, at string) (NewBrew, error) {
+	st, err := s.Stop(ctx, stop)
+	if err != nil {
+		return NewBrew{}, err
+	}
+	t, stops, err := s.Journey(ctx, st.TripID)
+	if err != nil {
+		return NewBrew{}, err
+	}
+	meal := trip.Meal{At: at}
+	for i := range stops {
+		if stops[i].ID == stop && at == "" {
+			meal = trip.NextMeal(t, i)
+		}
+	}
+	r := trip.ConditionsAt(st.Conditions, st.Facts, meal.At).By(method, school)
+	people := float64(t.People)
+	r.Drinkers = &people
+	return NewBrew{st.TripID, meal.Name, meal.At, r}, nil
 }
 
 // saveBrew plans first and stores only what could be planned.

@@ -156,6 +156,20 @@ func (s *Store) SetBrew(ctx context.Context, b Brew, p *brew.Plan) (Brew, error)
 	return s.Brew(ctx, b.ID)
 }
 
+// AtHour is a brew's request at another time of day: what it has of its own stays, and
+// what it has from its stop is that of the hour.
+func (s *Store) AtHour(ctx context.Context, b Brew, at string, r brew.Request) (brew.Request, error) {
+	st, err := s.Stop(ctx, b.StopID)
+	if err != nil {
+		return r, err
+	}
+	patch, err := difference(trip.ConditionsAt(st.Conditions, st.Facts, b.At), r)
+	if err != nil {
+		return r, err
+	}
+	return overlay(trip.ConditionsAt(st.Conditions, st.Facts, at), patch)
+}
+
 // SetBrews changes the requests of brews and stores their new plans: all of them
 // or none. It returns ErrConflict when a revision is no longer the one given.
 func (s *Store) SetBrews(ctx context.Context, brews []Brew, plans []*brew.Plan) error {

@@ -22,8 +22,8 @@ func TestASplitChangesNothingThatIsDrunk(t *testing.T) {
 		keep := rapid.IntRange(1, nights-1).Draw(rt, "keep")
 		tripID, err := s.AddTrip(ctx, Trip{Name: "Moor", People: 2, StartsOn: "2026-09-05"})
 		require.NoError(rt, err)
-		conditions := brew.Request{Place: brew.Place{AltitudeM: ptr(1900.0), AirC: ptr(2.0)}}
-		stay, err := s.AddStop(ctx, Stop{TripID: tripID, Position: 1, Name: "Hut", Day: 1, TimeZone: "UTC", Conditions: conditions, Facts: trip.Facts{Nights: &nights, LegBy: "foot", LegHours: ptr(6.0), Source: "spring"}})
+		conditions := brew.Request{Place: brew.Place{AltitudeM: ptr(1900.0), AirC: ptr(2.0)}, Water: brew.Water{Source: ptr("spring")}}
+		stay, err := s.AddStop(ctx, Stop{TripID: tripID, Position: 1, Name: "Hut", Day: 1, TimeZone: "UTC", Conditions: conditions, Facts: trip.Facts{Nights: &nights, LegBy: "foot", LegHours: ptr(6.0)}})
 		require.NoError(rt, err)
 		_, err = s.AddStop(ctx, Stop{TripID: tripID, Position: 2, Name: "Town", Day: 1 + nights, TimeZone: "UTC", Conditions: conditions})
 		require.NoError(rt, err)

@@ -83,7 +83,7 @@ func migrate(ctx context.Context, db *sql.DB, path string) error {
 	if err != nil {
 		return err
 	}
-	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub)
+	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub, goose.WithGoMigrations(goMigrations()...))
 	if err != nil {
 		return err
 	}

@@ -71,7 +71,7 @@ func writeMethods(w io.Writer) {
 						at = "boil + " + at
 					}
 				}
-				p("%s · %s for %s", at, st.Text, quantity.Clock(st.ForS))
+				p("%s · %s for %s", at, method.Plain(st.Text), quantity.Clock(st.ForS))
 				if st.Sign != "" {
 					p(" Until %s.", st.Sign)
 				}

@@ -76,7 +76,7 @@ func (c *calc) canister(fuelG float64) {
 	bar(&plan.LowestBar, "heat.canister.lowest_bar", "Canister, lowest", "the lowest on the way: what boils easily goes first, and evaporating cools the rest", lowest-ambient)
 	c.set(&plan.EndC, "heat.canister.end_c", end.TempC, working.Figure{Label: "Canister cools to", Unit: quantity.Celsius, Kind: working.Memory, Source: "heat of evaporation 385 kJ/kg; heat exchange from memory", Limits: canisterLimits,
 		PlusMinus: working.PlusMinus(4), Formula: "evaporating takes heat, the air gives it back",
-		Inputs: []working.Input{working.Num("Fuel", fuelG, quantity.Gram, "heat.fuel_g"), working.Num("Canister at first", k.TempC, quantity.Celsius, "request.heat.canister.temp_c"), working.Num("Air", c.air.TempC, quantity.Celsius, "request.place.air_c")}})
+		Inputs: []working.Input{working.Num("Fuel", fuelG, quantity.Gram, "heat.fuel_g"), working.Num("Canister at first", k.TempC, quantity.Celsius, "request.heat.canister.temp_c"), c.airIn()}})
 	c.set(&plan.EndG, "heat.canister.end_g", end.Mass(), working.Figure{Label: "Gas left afterwards", Unit: quantity.Gram, Kind: working.Practice, Source: "mass balance", Formula: "gas left less the fuel of this brew; never below nothing",
 		Inputs: []working.Input{working.Num("Gas left", *r.Heat.Canister.LeftG, quantity.Gram, "request.heat.canister.left_g"), working.Num("Fuel", fuelG, quantity.Gram, "heat.fuel_g")}})
 

@@ -5,6 +5,7 @@ import (
 
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/water"
 	"apodemos/core/working"
 )
 
@@ -14,6 +15,7 @@ type Choice struct {
 	School   string   `json:"school"`
 	Possible bool     `json:"possible"`
 	WhyNot   string   `json:"why_not" doc:"Why it is not possible here; empty when it is"`
+	Water    string   `json:"water" doc:"Why this water has to be made safe before, for a school that does not disinfect it; empty where it is safe or boils"`
 	Lacks    string   `json:"lacks" doc:"What the shelf lacks for it; empty when nothing, or when the shelf is empty"`
 	TotalS   *float64 `json:"total_s" doc:"From the first thing to do until it is served"`
 	HandsS   *float64 `json:"hands_s" doc:"The part of it that takes hands"`
@@ -41,13 +43,10 @@ const (
 // Choices plans every school of the catalogue at the same stop, for the same
 // drinkers. What a school fixes for itself (ratio, dose, cup) is left to it.
 func Choices(r Request) []Choice {
-	r.School, r.Ratio, r.DoseG = nil, nil, nil
 	var out []Choice
 	for _, m := range method.All {
 		for _, s := range m.Schools {
-			q := r
-			q.Method, q.School = m.ID, &s.ID
-			q.Brewer.CapacityMl = nil
+			q := r.By(m.ID, s.ID)
 			c := Choice{Method: m.ID, School: s.ID}
 			p, err := Compute(q)
 			if err != nil {
@@ -64,12 +63,27 @@ func Choices(r Request) []Choice {
 				c.FuelG, c.EnergyWh = p.Heat.FuelG, p.Heat.EnergyWh
 			}
 			c.weigh(p, m)
+			c.Water = p.needsSafeWater(m, s)
 			c.ExtractionPct, c.TDSPct = p.Strength.ExtractionPct, p.Strength.TDSPct
 			c.InWindow = *c.ExtractionPct >= WindowExtractionMin && *c.ExtractionPct <= WindowExtractionMax && *c.TDSPct >= WindowTDSMin && *c.TDSPct <= WindowTDSMax
 			out = append(out, c)
 		}
 	}
 	return out
+}
+
+// needsSafeWater says of a school that does not disinfect that its water has to be
+// safe, where nobody says that it is.
+func (p *Plan) needsSafeWater(m method.Method, s method.School) string {
+	switch treatment := *p.Request.Water.Treatment; {
+	case treatment == water.Safe || treatment == water.Filtered:
+		return ""
+	case treatment == water.Boil && p.Request.Heat.SuppliedC == nil && m.Disinfects(s):
+		return ""
+	case p.Request.Heat.SuppliedC != nil || !m.Disinfects(s):
+		return "does not disinfect: needs safe water"
+	}
+	return "wants safe water, or say at the stop that you boil it"
 }
 
 // PaperG is the mass of a dry filter paper, in g. From memory.

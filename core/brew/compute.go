@@ -17,6 +17,9 @@ import (
 // middle of the 55–65 °C of common practice.
 const DrinkingC = 60
 
+// roomC is a room where concentrate stands.
+const roomC = 20
+
 const practice = "common practice, no published source"
 
 // calc carries one computation from stage to stage. Each stage fills its part
@@ -26,26 +29,31 @@ type calc struct {
 	method method.Method
 	school method.School
 	plan   *Plan
-	// altitudeM is the altitude asked, or the one that a measured pressure means.
-	altitudeM float64
-	hotC      float64 // the hottest the water gets before the coffee
-	startC    float64 // at first contact
-	waitCover heat.Cover
-	air       heat.Air
-	vessel    heat.Vessel
-	brewer    heat.Vessel
-	cup       heat.Vessel
-	heating   heat.Heating
-	heated    heat.Heated
-	batch     batch
-	when      times
-	line      []method.Step // the school's steps, counted from first contact
-	um        float64       // grind
-	homeE     float64       // extraction that the recipe gives at home
-	stretch   float64       // added to the step that may make up for cooler water, s
-	planner   *Planner      // may be nil
-	before    heat.Heating  // up to the coffee going in, where it boils with it
-	warmed    heat.Heated
+	// altitudeM is the altitude asked, or the one that a measured pressure means;
+	// altitudeKnown is false where neither is said. treatAltM is the altitude that
+	// the disinfecting boil counts with.
+	altitudeM, treatAltM float64
+	altitudeKnown        bool
+	hotC                 float64 // the hottest the water gets before the coffee
+	startC               float64 // at first contact
+	waitCover            heat.Cover
+	air                  heat.Air
+	vessel               heat.Vessel
+	brewer               heat.Vessel
+	cup                  heat.Vessel
+	heating              heat.Heating
+	heated               heat.Heated
+	batch                batch
+	cupsFull             float64 // of the fullest batch, over the average one
+	toServer             bool    // a batch runs into a server, for several cups
+	when                 times
+	line                 []method.Step // the school's steps, counted from first contact
+	um                   float64       // grind
+	homeE                float64       // extraction that the recipe gives at home
+	stretch              float64       // added to the step that may make up for cooler water, s
+	planner              *Planner      // may be nil
+	before               heat.Heating  // up to the coffee going in, where it boils with it
+	warmed               heat.Heated
 }
 
 // batch is the water and coffee of one batch.
@@ -90,6 +98,7 @@ type times struct {
 	hot      float64 // steps that need hot water, before contact
 	hold     float64 // kept at the boil for want of something hotter
 	treat    float64 // disinfecting boil
+	boil     float64 // at the boil with the coffee in it
 	boiled   float64 // moment that it comes to the boil
 	light    float64 // moment of lighting
 	contact  float64 // until the drink leaves the grounds
@@ -172,14 +181,17 @@ func (c *calc) gear() {
 		if r.Brewer.CapacityMl != nil {
 			boiler = *r.Brewer.CapacityMl
 		}
-		c.vessel.CapacityMl, c.vessel.DiameterMm, c.vessel.MassG, c.vessel.Material = boiler, cupDiameter(boiler), c.brewer.MassG, c.brewer.Material
+		c.vessel.CapacityMl, c.vessel.DiameterMm, c.vessel.MassG, c.vessel.Material = boiler, CupDiameterMm(boiler), c.brewer.MassG, c.brewer.Material
 	}
-	c.cup = heat.Vessel{DiameterMm: cupDiameter(*r.CupMl), MassG: *r.Cup.MassG, Material: c.material(r.Cup.Material),
+	if c.method.Contact == method.Cold {
+		c.air = heat.Air{TempC: roomC} // made indoors, whatever the stop is like
+	}
+	c.cup = heat.Vessel{DiameterMm: CupDiameterMm(*r.CupMl), MassG: *r.Cup.MassG, Material: c.material(r.Cup.Material),
 		Insulated: *r.Cup.Insulated, LossFactor: 1}
 }
 
-// cupDiameter is that of a cup as wide as it is full, in mm.
-func cupDiameter(ml float64) float64 { return 10 * math.Cbrt(4*ml/math.Pi) }
+// CupDiameterMm is that of a cup as wide as it is full, in mm.
+func CupDiameterMm(ml float64) float64 { return 10 * math.Cbrt(4*ml/math.Pi) }
 
 func (c *calc) pressure() Problems {
 	p := &c.req.Place
@@ -210,9 +222,15 @@ func (c *calc) pressure() Problems {
 	default:
 		sea := air.SeaLevelHPa
 		pm = 10
+		altitude := 0.0
+		from := working.Word("Altitude", "not said: as at the sea", "request.place.altitude_m")
+		if p.AltitudeM != nil {
+			altitude = *p.AltitudeM
+			from = working.Num("Altitude", altitude, quantity.Metre, "request.place.altitude_m")
+		}
 		fig.Formula = "pressure of the " + name + " at this altitude; weather moves it by about 10 hPa either way"
 		fig.Inputs = []working.Input{
-			working.Num("Altitude", *p.AltitudeM, quantity.Metre, "request.place.altitude_m"),
+			from,
 			working.Word("Atmosphere", name, "request.place.atmosphere"),
 		}
 		if p.SeaLevelHPa != nil {
@@ -221,14 +239,22 @@ func (c *calc) pressure() Problems {
 			fig.Inputs = append(fig.Inputs, working.Num("Pressure reduced to sea level", sea, quantity.HPa, "request.place.sea_level_hpa"))
 		}
 		var err error
-		if hpa, err = atm.Pressure(*p.AltitudeM, sea); err != nil {
-			return Problems{{"place.altitude_m", *p.AltitudeM, err.Error()}}
+		if hpa, err = atm.Pressure(altitude, sea); err != nil {
+			return Problems{{"place.altitude_m", altitude, err.Error()}}
 		}
 		fig.Source = source
 	}
-	c.altitudeM = *p.AltitudeM
-	if !c.asked("place.altitude_m") && fig.Kind == working.Measured {
-		c.altitudeM = atm.Altitude(hpa, air.SeaLevelHPa)
+	switch {
+	case p.AltitudeM != nil:
+		c.altitudeM, c.altitudeKnown = *p.AltitudeM, true
+		c.treatAltM = c.altitudeM
+	case fig.Kind == working.Measured:
+		c.altitudeM, c.altitudeKnown = atm.Altitude(hpa, air.SeaLevelHPa), true
+		// High pressure hides height: the boil that disinfects is on the safe side.
+		c.treatAltM = atm.Altitude(hpa-highHPa, air.SeaLevelHPa)
+	default:
+		fig.Limits = "The altitude is not said: it may be far lower up high."
+		c.note("altitude-unknown", "Pressure falls with height, and with it the boiling point. A boil that disinfects counts as high up: 3 minutes.", "Where this is brewed is not said: the figures are those of the sea's shore.")
 	}
 	fig.PlusMinus = &pm
 	c.set(&c.plan.PressureHPa, "pressure_hpa", hpa, fig)
@@ -293,10 +319,20 @@ func (c *calc) grind() Problems {
 	return nil
 }
 
-// treatmentBoilS is how long to keep the water at a rolling boil, in s.
-func treatmentBoilS(treatment string, altitudeM float64) float64 {
-	if treatment != "boil" {
+// highHPa is by how much fair weather lifts the pressure at most, as far as it
+// matters for telling an altitude by it. From memory.
+const highHPa = 25
+
+// treatS is how long the brew's water is kept at a rolling boil to make it safe, in
+// s: none where nothing boils in the open.
+func (c *calc) treatS() float64 {
+	if *c.req.Water.Treatment != water.Boil || !c.disinfects() {
 		return 0
 	}
-	return water.TreatmentBoilS(altitudeM)
+	return water.TreatmentBoilS(c.treatAltM, c.altitudeKnown)
+}
+
+// disinfects reports whether what is drunk has boiled here.
+func (c *calc) disinfects() bool {
+	return c.req.Heat.SuppliedC == nil && c.method.Disinfects(c.school)
 }

@@ -8,9 +8,11 @@ import (
 	"strings"
 
 	"apodemos/core/air"
+	"apodemos/core/coffee"
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/water"
 )
 
 // Field describes one field of a Request: what it is, what it may be and what
@@ -80,11 +82,15 @@ var Fields = []Field{
 	number("cup_ml", "Drink in each cup", quantity.Millilitre, 20, 1000, "225", func(r *Request) **float64 { return &r.CupMl }),
 	number("ratio_g_per_l", "Ratio", quantity.GramPerL, 10, 250, "", func(r *Request) **float64 { return &r.Ratio }),
 	number("dose_g", "Dose", quantity.Gram, 1, 1000, "", func(r *Request) **float64 { return &r.DoseG }),
+	number("water_g", "Brew water", quantity.Millilitre, 5, 20000, "", func(r *Request) **float64 { return &r.WaterG }),
+	number("dilution", "Water to one part of concentrate", "", 0, 10, "3", func(r *Request) **float64 { return &r.Dilution }),
 	word("strength", "Strength", []string{"mild", "standard", "strong"}, "standard", func(r *Request) **string { return &r.Strength }),
 
 	number("contact_s", "Contact time", quantity.Second, 10, 172800, "", func(r *Request) **float64 { return &r.ContactS }),
 	word("adjust", "Make up for cooler water by", []string{"time", "grind", "none"}, "as the school does", func(r *Request) **string { return &r.Adjust }),
-	number("place.altitude_m", "Altitude", quantity.Metre, air.MinAltitudeM, air.MaxAltitudeM, "0", func(r *Request) **float64 { return &r.Place.AltitudeM }),
+	yesno("scale", "A scale", "where the school weighs", func(r *Request) **bool { return &r.Scale }),
+	word("into", "Runs into", []string{intoServer, intoCups}, "a server for several", func(r *Request) **string { return &r.Into }),
+	number("place.altitude_m", "Altitude", quantity.Metre, air.MinAltitudeM, air.MaxAltitudeM, "not known", func(r *Request) **float64 { return &r.Place.AltitudeM }),
 	number("place.sea_level_hpa", "Pressure reduced to sea level", quantity.HPa, 870, 1085, "", func(r *Request) **float64 { return &r.Place.SeaLevelHPa }),
 	number("place.pressure_hpa", "Station pressure", quantity.HPa, 300, 1100, "", func(r *Request) **float64 { return &r.Place.PressureHPa }),
 	number("place.measured_boil_c", "Measured boiling point", quantity.Celsius, 68, 103, "", func(r *Request) **float64 { return &r.Place.MeasuredBoilC }),
@@ -92,9 +98,10 @@ var Fields = []Field{
 	number("place.air_c", "Air temperature", quantity.Celsius, -50, 55, "20", func(r *Request) **float64 { return &r.Place.AirC }),
 	number("place.wind_ms", "Wind at the stove", quantity.MetrePerSec, 0, 30, "0", func(r *Request) **float64 { return &r.Place.WindMs }),
 
+	word("water.source", "Water from", ids(water.Sources, func(s water.Source) string { return s.ID }), "not said", func(r *Request) **string { return &r.Water.Source }),
 	number("water.source_c", "Water at the source", quantity.Celsius, -40, 60, "15", func(r *Request) **float64 { return &r.Water.SourceC }),
 	word("water.state", "State of the water", []string{string(heat.Liquid), string(heat.Snow), string(heat.Ice)}, string(heat.Liquid), func(r *Request) **string { return &r.Water.State }),
-	word("water.treatment", "Treatment", []string{"safe", "boil", "filtered"}, "safe", func(r *Request) **string { return &r.Water.Treatment }),
+	word("water.treatment", "Treatment", []string{water.Safe, water.Filtered, water.Boil, water.Doubtful}, "as its source is", func(r *Request) **string { return &r.Water.Treatment }),
 	number("water.tds_mg_l", "Dissolved solids in the water", quantity.MgPerL, 0, 3000, "", func(r *Request) **float64 { return &r.Water.TDSMgL }),
 
 	word("heat.burner", "Burner", burnerIDs, "canister", func(r *Request) **string { return &r.Heat.Burner }),
@@ -118,6 +125,7 @@ var Fields = []Field{
 	word("vessel.material", "Pot or kettle material", materialIDs, "titanium", func(r *Request) **string { return &r.Vessel.Material }),
 
 	number("brewer.capacity_ml", "Brewer holds", quantity.Millilitre, 20, 20000, "", func(r *Request) **float64 { return &r.Brewer.CapacityMl }),
+	number("brewer.dose_g", "Brewer takes, of coffee", quantity.Gram, 1, 2000, "a usual one's", func(r *Request) **float64 { return &r.Brewer.DoseG }),
 	number("brewer.mass_g", "Brewer mass", quantity.Gram, 1, 5000, "60", func(r *Request) **float64 { return &r.Brewer.MassG }),
 	word("brewer.material", "Brewer material", materialIDs, "plastic", func(r *Request) **string { return &r.Brewer.Material }),
 	yesno("brewer.preheated", "Brewer preheated", "false", func(r *Request) **bool { return &r.Brewer.Preheated }),
@@ -226,7 +234,7 @@ func resolve(r Request) (Request, []string, Problems) {
 			}
 		default:
 			p := f.yesno(&r)
-			if *p == nil {
+			if *p == nil && (f.Default == "true" || f.Default == "false") {
 				v := f.Default == "true"
 				*p = &v
 				defaulted = append(defaulted, f.Path)
@@ -239,7 +247,61 @@ func resolve(r Request) (Request, []string, Problems) {
 	if len(bad) > 0 {
 		return r, defaulted, bad
 	}
-	return r, fillFromGear(&r, defaulted), checkTogether(r)
+	defaulted = fillFromGear(&r, defaulted)
+	defaulted = fillWaterAndTools(&r, m, defaulted)
+	return r, defaulted, checkTogether(r)
+}
+
+// What one brewer for several runs into.
+const (
+	intoServer = "server"
+	intoCups   = "cups"
+)
+
+// fillWaterAndTools sets the defaults of the water's safety, of the scale and of
+// the measure that takes its place.
+func fillWaterAndTools(r *Request, m method.Method, defaulted []string) []string {
+	w := &r.Water
+	if w.Source == nil {
+		switch {
+		case *w.State != string(heat.Liquid):
+			w.Source = new("snow")
+		case r.Heat.SuppliedC != nil:
+			w.Source = new("urn")
+		}
+		if w.Source != nil {
+			defaulted = append(defaulted, "water.source")
+		}
+	}
+	if w.Treatment == nil {
+		source := ""
+		if w.Source != nil {
+			source = *w.Source
+		}
+		w.Treatment = new(water.TreatmentOf(source))
+		defaulted = append(defaulted, "water.treatment")
+	}
+	s, _ := m.School(*r.School)
+	if r.Scale == nil {
+		r.Scale = new(!s.NoScale && r.Measure.Name == nil && r.Measure.Grams == nil)
+		defaulted = append(defaulted, "scale")
+	}
+	if !*r.Scale && r.Measure.Name == nil && r.Measure.Grams == nil && s.BasketG == 0 {
+		r.Measure.Name = new(coffee.UsualMeasure)
+		defaulted = append(defaulted, "measure.name")
+	}
+	if r.Measure.Name != nil && r.Measure.Grams == nil {
+		r.Measure.Grams = new(coffee.TypicalG(*r.Measure.Name))
+		defaulted = append(defaulted, "measure.grams")
+	}
+	if r.Into == nil {
+		r.Into = new(intoServer)
+		if m.Family == "metal drip" {
+			r.Into = new(intoCups)
+		}
+		defaulted = append(defaulted, "into")
+	}
+	return defaulted
 }
 
 // fillFromGear sets the defaults that depend on another field.

@@ -145,33 +145,44 @@ func TestCaffeineIsOfTheRightOrder(t *testing.T) {
 	assert.True(t, per100 > 20 && per100 < 100, "%v mg to 100 ml", per100)
 }
 
+// What is made up for grows from nothing, at half of what the estimate may be out,
+// to all of it from the whole on.
 func TestCoolerWaterIsMadeUpFor(t *testing.T) {
-	high := Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0)}
-	pot := Request{Method: "pot", Place: high}
-	p := compute(t, pot)
-	home := compute(t, Request{Method: "pot"})
-	assert.Greater(t, *p.ContactS, *p.ReferenceContactS+20, "it steeps longer")
-	assert.InDelta(t, *home.Strength.ExtractionPct, *p.Strength.ExtractionPct, 0.25)
-	pot.Adjust = ptr("none")
-	plain := compute(t, pot)
-	assert.Less(t, *plain.Strength.ExtractionPct, *home.Strength.ExtractionPct-0.3)
-
-	cone := Request{Method: "cone", Place: high, Grinder: Grinder{UmPerClick: ptr(37.0)}}
-	c := compute(t, cone)
-	atHome := compute(t, Request{Method: "cone"})
-	assert.Less(t, *c.Grind.Um, *atHome.Grind.Um, "it grinds finer")
-	assert.InDelta(t, *atHome.Strength.ExtractionPct, *c.Strength.ExtractionPct, 0.05)
-	var said string
-	for _, n := range c.Notes {
-		if n.ID == "make-up-grind" {
-			said = n.Text
+	cup := Cup{Insulated: ptr(true), MassG: ptr(210.0)}
+	for _, m := range []struct {
+		r      Request
+		change func(p *Plan) float64 // in the direction that gives more
+	}{
+		{Request{Method: "pot", Cup: cup}, func(p *Plan) float64 { return *p.ContactS - *p.ReferenceContactS }},
+		{Request{Method: "cone", Cup: cup, Grinder: Grinder{UmPerClick: ptr(37.0)}}, func(p *Plan) float64 { return 800 - *p.Grind.Um }},
+	} {
+		home := *compute(t, m.r).Strength.ExtractionPct
+		made, last := 0, 0.0
+		for altitude := 0.0; altitude <= 8800; altitude += 200 {
+			m.r.Place = Place{AltitudeM: ptr(altitude), AirC: ptr(15 - altitude/400)}
+			m.r.Adjust = nil
+			p := compute(t, m.r)
+			m.r.Adjust = ptr("none")
+			short := home - *compute(t, m.r).Strength.ExtractionPct
+			share := math.Min(math.Max(short-1, 0), 1)
+			change := m.change(p)
+			if share > 0 && noteByID(p, "make-up-none") == "" {
+				made++
+				assert.True(t, change > 0 || *p.Grind.Um < 700, "%s at %v m", m.r.Method, altitude)
+				assert.InDelta(t, home-(1-share)*short, *p.Strength.ExtractionPct, 0.06, "%s at %v m", m.r.Method, altitude)
+				assert.Less(t, math.Abs(change-last), 60.0, "a little higher is a little more")
+			} else if share == 0 {
+				assert.InDelta(t, 0, change, 1e-6, "within half of the band nothing is changed")
+			}
+			last = change
 		}
+		assert.Greater(t, made, 5, m.r.Method)
 	}
-	assert.Contains(t, said, "clicks finer")
-
+	c := compute(t, Request{Method: "cone", Place: Place{AltitudeM: ptr(4700.0), AirC: ptr(-9.0), WindMs: ptr(4.0)}, Grinder: Grinder{UmPerClick: ptr(37.0)}})
+	assert.Regexp(t, `^Grind at \d+ clicks, \d+ finer than at home, because this stop extracts [\d.]+ points less\.$`, noteByID(c, "make-up-grind"))
 	// A school with its own rule keeps it, and says what it costs.
-	b := compute(t, Request{Method: "pot", School: ptr("warm-boil"), Place: high})
-	assert.Equal(t, "make-up-none", b.Notes[len(b.Notes)-1].ID)
+	b := compute(t, Request{Method: "pot", School: ptr("warm-boil"), Place: Place{AltitudeM: ptr(8000.0), AirC: ptr(-25.0), WindMs: ptr(4.0)}})
+	assert.NotEmpty(t, noteByID(b, "make-up-none"))
 }
 
 func TestTheSteepCanBeSet(t *testing.T) {
@@ -220,14 +231,16 @@ func TestHazards(t *testing.T) {
 		{"inverting", Request{Method: "hand-press", School: ptr("inverted")}, "flip"},
 		{"moka valve", Request{Method: "moka"}, "valve"},
 		{"unscrewing hot", Request{Method: "moka"}, "hot-pot"},
-		{"boil-over", Request{Method: "pot", School: ptr("warm-boil")}, "boil-over"},
+		{"boil-over", Request{Method: "pot"}, "boil-over"},
+		{"coffee that climbs", Request{Method: "pot", School: ptr("warm-boil")}, "climbs"},
 		{"carbon monoxide", Request{Method: "pot"}, "co"},
 		{"canister", Request{Method: "cone"}, "canister"},
 		{"cold canister", Request{Method: "cone", Place: Place{AirC: ptr(-15.0)}, Heat: Heat{Canister: Canister{ButanePct: ptr(100.0)}}}, "canister-warm"},
-		{"fire ban", Request{Method: "pot", Heat: Heat{Burner: ptr("fire")}}, "fire-ban"},
+		{"fire ban", Request{Method: "pot"}, "fire-ban"},
+		{"fire ban, a fire", Request{Method: "pot", Heat: Heat{Burner: ptr("fire")}}, "fire-ban-fire"},
 		{"hot metal and resin", Request{Method: "pot", School: ptr("cold-unstirred"), Heat: Heat{Burner: ptr("fire")}}, "fire"},
-		{"doubtful water, cold", Request{Method: "hand-press", School: ptr("rapid-cold"), Water: Water{Treatment: ptr("boil")}}, "water"},
-		{"doubtful water, urn", Request{Method: "cone", Water: Water{Treatment: ptr("boil")}, Heat: Heat{SuppliedC: ptr(90.0)}}, "water"},
+		{"doubtful water, cold", Request{Method: "hand-press", School: ptr("rapid-cold"), Water: Water{Treatment: ptr("boil")}}, "not-boiled"},
+		{"doubtful water, urn", Request{Method: "cone", Water: Water{Treatment: ptr("boil")}, Heat: Heat{SuppliedC: ptr(90.0)}}, "not-boiled-supplied"},
 		{"cold methods", Request{Method: "cold-concentrate"}, "water-cold"},
 		{"damp cloth", Request{Method: "cloth"}, "cloth"},
 		{"concentrate keeps", Request{Method: "serve-concentrate"}, "keeps"},

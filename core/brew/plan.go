@@ -9,7 +9,7 @@ import (
 
 // Version is the version of the computation. It is stored with a plan, so that
 // an old brew still shows what it was told.
-const Version = "0.3.1"
+const Version = "0.4.0"
 
 // Plan is what to do, when, and what comes of it. Units are in the names;
 // times in steps and curves are in seconds from the moment that water meets
@@ -34,6 +34,7 @@ type Plan struct {
 	DrinkableS  *float64 `json:"drinkable_s" doc:"From serving until the cup is at drinking temperature"`
 
 	DoseG        *float64         `json:"dose_g"`
+	DoseEachG    *float64         `json:"dose_each_g" doc:"Of one batch, or of one cup where each steeps on its own"`
 	DoseMeasures *coffee.Measures `json:"dose_measures"`
 	Ratio        *float64         `json:"ratio_g_per_l"`
 	Grind        Grind            `json:"grind"`
@@ -41,6 +42,7 @@ type Plan struct {
 	Water   WaterPlan `json:"water"`
 	DrinkMl *float64  `json:"drink_ml"`
 	Batches *float64  `json:"batches"`
+	Vials   *float64  `json:"vials" doc:"60 ml vials of the concentrate made or served"`
 
 	Heat *HeatPlan `json:"heat" doc:"Null when hot water is supplied"`
 
@@ -131,9 +133,10 @@ type Step struct {
 	Lane  method.Lane `json:"lane" enum:"water,flame,scale,hands"`
 	Label string      `json:"label" doc:"A word or two, for the score"`
 	quantity.Phrase
-	ToG     *float64     `json:"to_g" doc:"Scale reading to stop at"`
+	ToG     *float64     `json:"to_g" doc:"What is in when it ends: the reading to stop at, where there is a scale"`
 	Until   method.Until `json:"until" enum:"time,weight,temperature,sign"`
 	Sign    string       `json:"sign"`
+	Keep    bool         `json:"keep,omitempty" doc:"It makes the water safe: not to be cut short"`
 	Caution string       `json:"caution" doc:"ID of the caution that stands here"`
 }
 

@@ -9,10 +9,14 @@ type Request struct {
 	CupMl    *float64 `json:"cup_ml,omitempty"`
 	Ratio    *float64 `json:"ratio_g_per_l,omitempty"`
 	DoseG    *float64 `json:"dose_g,omitempty"`
+	WaterG   *float64 `json:"water_g,omitempty" doc:"Brew water, poured and added to a brewer that does not hold it all; of dose, ratio, water and drink any two decide"`
+	Dilution *float64 `json:"dilution,omitempty" doc:"Parts of water to one of concentrate, where one is made or served"`
 	Strength *string  `json:"strength,omitempty"`
 	ContactS *float64 `json:"contact_s,omitempty" doc:"Overrides the contact time where the steep is free"`
 	Adjust   *string  `json:"adjust,omitempty" doc:"What makes up for cooler water; the school chooses when left out"`
 	Pours    []Pour   `json:"pours,omitempty" doc:"Pours that are not the school's"`
+	Scale    *bool    `json:"scale,omitempty" doc:"Whether there is a scale; without one the steps go by spoons, marks and shares"`
+	Into     *string  `json:"into,omitempty" doc:"What one dripper for several runs into: a server, or each cup in its turn"`
 
 	Place   Place   `json:"place,omitzero" required:"false"`
 	Water   Water   `json:"water,omitzero" required:"false"`
@@ -57,9 +61,10 @@ type Place struct {
 
 // Water is the water that the stop has.
 type Water struct {
+	Source    *string  `json:"source,omitempty" doc:"Where it comes from; nothing that is not said counts as safe"`
 	SourceC   *float64 `json:"source_c,omitempty"`
 	State     *string  `json:"state,omitempty"`
-	Treatment *string  `json:"treatment,omitempty"`
+	Treatment *string  `json:"treatment,omitempty" doc:"What is done about its safety; doubtful until somebody says more, where the source is not trusted"`
 	TDSMgL    *float64 `json:"tds_mg_l,omitempty"`
 }
 
@@ -97,6 +102,7 @@ type Vessel struct {
 // Brewer is the dripper, press or chamber, where it is not the vessel itself.
 type Brewer struct {
 	CapacityMl *float64 `json:"capacity_ml,omitempty"`
+	DoseG      *float64 `json:"dose_g,omitempty" doc:"Coffee that it takes at once; a usual one when left out"`
 	MassG      *float64 `json:"mass_g,omitempty"`
 	Material   *string  `json:"material,omitempty"`
 	Preheated  *bool    `json:"preheated,omitempty"`

@@ -13,8 +13,13 @@ type span struct{ from, to float64 }
 // closely as one pair of hands, one kettle and one brewer allow. Every round has
 // the shape of the first, so one interval is all there is to find.
 func (c *calc) rounds() {
-	n, each := int(c.batch.n), int(c.cupsEach())
-	if n*each < 2 {
+	n, each, cups := int(c.batch.n), 1, int(*c.req.Drinkers)
+	if c.method.Family == "cup" {
+		each = max(int(c.cupsABatch()), 1)
+	} else {
+		cups = n
+	}
+	if cups < 2 {
 		return
 	}
 	var brewing, before []span // of the hands
@@ -65,7 +70,7 @@ func (c *calc) rounds() {
 		kind = "cup"
 	}
 	for b := range n {
-		for i := range each {
+		for i := range min(each, cups-len(c.plan.Rounds)) {
 			at := every*float64(b) + apart*float64(i)
 			r := Round{Kind: kind, N: len(c.plan.Rounds) + 1, StartS: at, PourS: at, EndS: at + w.contact, ReadyS: at + w.served}
 			if i == 0 {
@@ -74,7 +79,7 @@ func (c *calc) rounds() {
 			c.plan.Rounds = append(c.plan.Rounds, r)
 		}
 	}
-	ready := quantity.Of(c.plan.Rounds[n*each-1].ReadyS, quantity.Second)
+	ready := quantity.Of(c.plan.Rounds[len(c.plan.Rounds)-1].ReadyS, quantity.Second)
 	if each > 1 {
 		c.note("next-cup", "The steps are those of one cup, and the guide goes through all of them; this leaves both hands free for each in its turn.", "Pour the next cup {0} after the one before; the last is ready at {1}.",
 			quantity.Of(apart, quantity.Second), ready)

@@ -2,6 +2,7 @@ package brew
 
 import (
 	"fmt"
+	"math"
 	"strings"
 	"testing"
 
@@ -34,7 +35,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			{"coffee-in", -1, -1, "Coffee into the cold water. Lid on."},
 			{"off", 0, -1, "Off the heat at once"},
 			{"stand", 10, -1, ""},
-			{"splash", -1, -1, "cold water to drop the grounds"},
+			{"splash", -1, -1, "cold, safe water to drop the grounds"},
 		}, check: func(t *testing.T, p *Plan) {
 			assert.Less(t, stepByID(t, p, "coffee-in").AtS, stepByID(t, p, "light").AtS, "coffee before the flame")
 			assert.InDelta(t, 37.5, *p.Water.SplashMl, 7.5, "2–3 tablespoons")
@@ -62,7 +63,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.LessOrEqual(t, s.FillRested, 0.67, "a third to two thirds full")
 		}},
 		{school: "pot/off-boil-fine", r: Request{DoseG: ptr(17.0), CupMl: ptr(225.0)}, sees: []sight{
-			{"coffee-in", 0, -1, "Off the heat. Coffee in, stir, cover."},
+			{"coffee-in", 0, -1, "Coffee in, stir, cover."},
 			{"stir", 120, -1, "Stir again"},
 			{"decant", 360, -1, "into another cup"},
 		}, check: func(t *testing.T, p *Plan) {
@@ -75,7 +76,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			{"steep", -1, 120, "second crust"},
 			{"break-again", 205, -1, ""},
 			{"settle", -1, 60, ""},
-			{"splash", -1, -1, "cold water"},
+			{"splash", -1, -1, "cold, safe water"},
 			{"decant", -1, -1, "small sieve for the first cup"},
 		}, check: func(t *testing.T, p *Plan) {
 			assert.Equal(t, "coarse", p.Grind.Band)
@@ -115,7 +116,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.Equal(t, "medium-coarse", p.Grind.Band)
 		}},
 		{school: "steep-bag/standard", r: Request{CupMl: ptr(195.0)}, sees: []sight{
-			{"bag", -1, -1, "bag in each cup"},
+			{"bag", -1, -1, "bag in the cup"},
 			{"fill", 0, -1, ""},
 			{"lift", 240, -1, "or leave it in"},
 		}, check: func(t *testing.T, p *Plan) {
@@ -129,7 +130,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			{"second-pour", -1, -1, "other way, just before it has drained"},
 		}, check: func(t *testing.T, p *Plan) {
 			for _, s := range p.Steps {
-				assert.NotContains(t, s.Text, "scale", "no scale")
+				assert.NotRegexp(t, `scale|Weigh|to about \d`, s.Text, "no scale")
 			}
 		}},
 		{school: "flat-bed/standard", r: Request{DoseG: ptr(40.0), CupMl: ptr(520.0)}, sees: []sight{
@@ -178,7 +179,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 		{school: "hand-press/inverted", sees: []sight{{"fill", 0, -1, "Plunger below"}, {"press", 75, -1, ""}}, check: func(t *testing.T, p *Plan) {
 			assert.True(t, cautioned(p, "flip"), "a spill and a scald")
 		}},
-		{school: "hand-press/rapid-cold", sees: []sight{{"fill", 0, -1, "at the temperature of the air"}, {"stir", -1, 60, "one full minute"}, {"press", 70, -1, "hard"}}, check: func(t *testing.T, p *Plan) {
+		{school: "hand-press/rapid-cold", sees: []sight{{"fill", 0, -1, "safe water, as it comes"}, {"stir", -1, 60, "one full minute"}, {"press", 70, -1, "hard"}}, check: func(t *testing.T, p *Plan) {
 			assert.Contains(t, []string{"fine", "medium-fine"}, p.Grind.Band)
 			assert.Nil(t, p.Heat)
 		}},
@@ -195,12 +196,12 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.Contains(t, stepByID(t, p, "flow").Sign, "no longer runs smoothly")
 		}},
 		{school: "moka/cold-fill", sees: []sight{
-			{"fill-kettle", -1, -1, "boiler with 150 ml of cold water, to just below the valve"},
+			{"fill-kettle", -1, -1, "boiler with cold water, to just below the valve"},
 			{"screw", -1, -1, "Lid open"},
 			{"light", -1, -1, "the moka pot on it"},
 			{"off", -1, -1, "Off at once"},
 		}, never: []string{"Fill the pot", "it is hot", "hot water"}},
-		{school: "cold-concentrate/one-to-three", sees: []sight{{"wet", -1, -1, "until all of it is wet"}, {"steep", -1, 12 * 3600, "Twelve hours"}, {"strain", -1, -1, "60 ml vials"}, {"chill", -1, -1, "two weeks in a refrigerator"}}},
+		{school: "cold-concentrate/one-to-three", sees: []sight{{"wet", -1, -1, "until all of it is wet"}, {"steep", -1, 12 * 3600, "Twelve hours"}, {"strain", -1, -1, "1 vial of 60 ml"}, {"chill", -1, -1, "two weeks in a refrigerator"}}},
 		{school: "serve-concentrate/hot", r: Request{CupMl: ptr(240.0)}, sees: []sight{{"concentrate", -1, -1, "60 ml"}, {"fill", -1, -1, "180 ml of hot water"}}},
 	} {
 		t.Run(c.school, func(t *testing.T) {
@@ -309,7 +310,7 @@ func TestMokaFilledCold(t *testing.T) {
 	doubtful.Water.Treatment = ptr("boil")
 	d := compute(t, doubtful)
 	assert.InDelta(t, 40, *d.Heat.DwellS, 1e-9, "only while it flows")
-	assert.True(t, cautioned(d, "water"), "it does not disinfect")
+	assert.True(t, cautioned(d, "not-boiled"), "it does not disinfect")
 
 	snow := cold
 	snow.Water = Water{State: ptr("snow"), SourceC: ptr(-3.0)}
@@ -342,17 +343,26 @@ func TestMoreDrinkIsSaidOnlyWhereItShows(t *testing.T) {
 func TestStepsSayThePlansFigures(t *testing.T) {
 	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
 		for _, people := range []float64{1, 2, 5} {
-			p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, Vessel: Vessel{CapacityMl: ptr(1500.0)}})
-			each := *p.DoseG / *p.Batches
+			p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, Scale: ptr(true), Vessel: Vessel{CapacityMl: ptr(1500.0)}})
+			each, portions := *p.DoseG / *p.Batches, 1.0
+			if m.Family == "cup" {
+				each, portions = *p.DoseG/people, math.Ceil(people / *p.Batches)
+			}
 			for _, st := range p.Steps {
 				for i, v := range st.Values {
 					before, _, found := strings.Cut(st.Template, fmt.Sprintf("{%d}", i))
 					require.True(t, found, st.Template)
 					switch {
-					case strings.HasSuffix(before, "Weigh ") || strings.HasSuffix(before, "Grind "):
+					case strings.HasSuffix(before, "Weigh ") && strings.Contains(st.Template, "portions"):
+						assert.InDelta(t, portions, v.Value, 1e-9, st.Text)
+					case strings.HasSuffix(before, "Weigh ") || strings.HasSuffix(before, "portions of "):
 						assert.InDelta(t, each, v.Value, 1e-9, st.Text)
-					case strings.HasSuffix(before, "Fill the pot with ") || strings.HasSuffix(before, "Fill the boiler with "):
-						assert.InDelta(t, *p.Water.HeatedMl / *p.Batches, v.Value, 1e-9, st.Text)
+					case strings.HasSuffix(before, "Fill the pot with ") || strings.HasSuffix(before, "Fill the kettle with ") || strings.HasSuffix(before, "Fill the boiler with "):
+						full := *p.Water.HeatedMl / *p.Batches
+						if m.Family == "cup" {
+							full = *p.Water.HeatedMl / people * portions
+						}
+						assert.InDelta(t, full, v.Value, 1e-9, st.Text)
 					case strings.HasSuffix(before, "Wait until it is "):
 						assert.InDelta(t, *p.TargetC, v.Value, 1e-9, st.Text)
 					case strings.HasSuffix(before, " to ") && st.Lane == method.Scale:

@@ -14,12 +14,17 @@ type Setting struct {
 	Defaulted []string
 	Boil      Boil
 	AltitudeM float64 // as asked, or as a measured pressure means
-	Air       heat.Air
-	Vessel    heat.Vessel
-	Cup       heat.Vessel
-	Burner    heat.Burner
-	Fuel      heat.Fuel
-	LHV       float64 // MJ/kg, of the gas in the canister where it is gas; 0 for electricity
+	// AltitudeKnown is false where neither altitude nor a measured pressure is said;
+	// AltitudeM is then that of the sea. treatAltM is the one that counts for a
+	// disinfecting boil.
+	AltitudeKnown bool
+	treatAltM     float64
+	Air           heat.Air
+	Vessel        heat.Vessel
+	Cup           heat.Vessel
+	Burner        heat.Burner
+	Fuel          heat.Fuel
+	LHV           float64 // MJ/kg, of the gas in the canister where it is gas; 0 for electricity
 	// PowerW and Efficiency are the measured ones where there are any.
 	PowerW, Efficiency float64
 	Working            working.Sheet
@@ -41,7 +46,7 @@ func Settle(r Request) (*Setting, error) {
 		return nil, bad
 	}
 	p := c.plan
-	s := &Setting{Request: full, Defaulted: defaulted, AltitudeM: c.altitudeM, Air: c.air, Vessel: c.vessel, Cup: c.cup, Working: p.Working,
+	s := &Setting{Request: full, Defaulted: defaulted, AltitudeM: c.altitudeM, AltitudeKnown: c.altitudeKnown, treatAltM: c.treatAltM, Air: c.air, Vessel: c.vessel, Cup: c.cup, Working: p.Working,
 		Boil: Boil{*p.PressureHPa, *p.BoilC, *p.BoilLowC, *p.BoilHighC}, PowerW: *full.Heat.PowerW, Efficiency: *full.Heat.Efficiency}
 	s.Burner, _ = heat.BurnerByID(*full.Heat.Burner)
 	s.Fuel, _ = heat.FuelByID(*full.Heat.Fuel)
@@ -77,23 +82,58 @@ func (s *Setting) Heating(ml float64) heat.Heating {
 		cover = heat.Open
 	}
 	h := heat.Heating{WaterG: ml, Source: heat.Source(*r.Water.State), FromC: *r.Water.SourceC, ToC: s.Boil.BoilC, VesselC: s.Air.TempC,
-		Vessel: s.Vessel, Cover: cover, Air: s.Air, PowerW: s.PowerW, Efficiency: s.Efficiency, WindLoss: s.Burner.WindLoss, DwellFlame: lowFlame(s.Burner)}
+		Vessel: s.Vessel, Cover: cover, Air: s.Air, PowerW: s.PowerW, Efficiency: s.Efficiency, WindLoss: s.Burner.WindLoss, DwellFlame: LowFlame(s.Burner)}
 	if h.Source != heat.Liquid {
 		h.StarterG = starterShare * ml
 	}
-	if *r.Water.Treatment == "boil" {
-		h.DwellS = water.TreatmentBoilS(s.AltitudeM)
-	}
+	h.DwellS = s.TreatS()
 	return h
 }
 
 // starterShare is the liquid water put under snow. Common practice.
 const starterShare = 0.05
 
-// lowFlame is the flame that keeps water at the boil, as a fraction of full.
-func lowFlame(b heat.Burner) float64 {
+// LowFlame is the flame that keeps water at the boil, as a fraction of full: all of
+// it where it cannot be turned down.
+func LowFlame(b heat.Burner) float64 {
 	if b.Low == 0 {
 		return 1
 	}
 	return b.Low
+}
+
+// TreatS is how long this stop's water is kept at a rolling boil to make it safe, in
+// s; 0 where it is not treated so.
+func (s *Setting) TreatS() float64 {
+	if *s.Request.Water.Treatment != water.Boil {
+		return 0
+	}
+	return water.TreatmentBoilS(s.treatAltM, s.AltitudeKnown)
+}
+
+// WaterState is where a stop's water is from, and whether it may be drunk.
+type WaterState struct {
+	Source    string   `json:"source" doc:"Empty when nobody has said"`
+	Treatment string   `json:"treatment"`
+	BoilS     float64  `json:"boil_s" doc:"At a rolling boil, where it is treated so"`
+	Caution   *Caution `json:"caution" doc:"What to do before it is used; null when it is safe or made so"`
+}
+
+// Water is what the setting's water is taken to be.
+func (s *Setting) Water() WaterState {
+	w := s.Request.Water
+	out := WaterState{Treatment: *w.Treatment, BoilS: s.TreatS()}
+	if w.Source != nil {
+		out.Source = *w.Source
+	}
+	if out.Treatment == water.Doubtful {
+		id := "doubtful"
+		if out.Source == "" {
+			id = "water-unsaid"
+		}
+		k := cautions[id]
+		k.ID = id
+		out.Caution = &k
+	}
+	return out
 }

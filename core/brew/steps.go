@@ -2,11 +2,11 @@ package brew
 
 import (
 	"math"
-	"strings"
 
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/water"
 	"apodemos/core/working"
 )
 
@@ -40,27 +40,32 @@ func (c *calc) steps() Problems {
 		c.stepFill(w.light - cold - fillS)
 		coldAt = w.light - cold
 		c.stepLight(w.light)
-		c.stepLow(w.boiled+w.treat, w.hold)
+		c.stepLow("flame-low", w.boiled+w.treat, w.hold)
 	case supplied:
 		at := -wait - 20
-		c.add(Step{ID: "draw", Label: "draw water", AtS: at, ForS: 20, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight, Caution: "scald"},
-			"Draw {heated} of hot water.")
+		c.add(c.byWeight(Step{ID: "draw", Label: "draw water", AtS: at, ForS: 20, Lane: method.Hands, ToG: c.heatedEach(), Caution: "scald"}),
+			"Draw {fill} of hot water.")
 		coldAt = at - cold
 	default:
 		firstMinute := w.light + lightS
 		coldAt = firstMinute
 		fillAt := w.light - fillS
-		if firstMinute+cold > -wait {
-			// Preparing takes longer than heating: do it first.
+		if firstMinute+cold > math.Min(-wait, w.boiled) {
+			// Preparing takes longer than heating: do it first, and leave the boil
+			// that disinfects alone.
 			coldAt = fillAt - cold
 		}
 		c.stepFill(fillAt)
 		c.stepLight(w.light)
-		if low := w.treat + w.hold; low > 0 {
-			c.stepLow(w.boiled, low)
+		low := w.treat + w.hold
+		if c.way() == method.OnFlame {
+			low = w.treat // then the kettle makes room on the flame
+		}
+		if low > 0 {
+			c.stepLow("flame-low", w.boiled, low)
 		}
 		if w.treat > 0 {
-			c.add(Step{ID: "disinfect", Label: "rolling boil", AtS: w.boiled, ForS: w.treat, Lane: method.Water, Until: method.Time, Caution: "water"}, "Rolling boil, to make the water safe.")
+			c.add(Step{ID: "disinfect", Label: "rolling boil", AtS: w.boiled, ForS: w.treat, Lane: method.Water, Until: method.Time, Keep: true, Caution: "boiled"}, "Keep it at a rolling boil, to make the water safe.")
 		}
 	}
 	if w.wait > 0 {
@@ -73,7 +78,7 @@ func (c *calc) steps() Problems {
 	hotAt := -w.hot
 	serveAt := w.contact
 	for _, s := range c.line {
-		st := Step{ID: s.ID, Label: s.Label, ForS: s.ForS, Lane: s.Lane, Until: s.Until, Sign: s.Sign, Caution: s.Caution}
+		st := Step{ID: s.ID, Label: s.Label, ForS: s.ForS, Lane: s.Lane, Until: s.Until, Sign: s.Sign, Keep: s.Keep, Caution: s.Caution}
 		switch s.Phase {
 		case method.Prepare:
 			st.AtS = coldAt
@@ -89,16 +94,12 @@ func (c *calc) steps() Problems {
 		}
 		if s.Lane == method.Scale {
 			st.ToG = c.pourTo(s)
+			st = c.byWeight(st)
 		}
-		text := s.Text
-		if c.batch.dilution < 0.5 {
-			if strings.HasPrefix(text, "Add {dilution}") {
-				text = "Serve."
-			}
-			text, _, _ = strings.Cut(text, ", and add {dilution}")
-			text = strings.TrimSuffix(text, ".") + "."
+		if s.ID == "on" && c.way() == method.OnFlame {
+			c.stepMoka(st.AtS)
 		}
-		c.add(st, text)
+		c.addPour(st, s)
 	}
 	sortSteps(c.plan.Steps)
 	c.rounds()
@@ -125,8 +126,8 @@ func (c *calc) stepsWithCoffee(cold float64) float64 {
 	} else {
 		c.stepLight(coffeeInS)
 	}
-	if w.treat > 0 {
-		c.stepLow(w.boiled, w.treat)
+	if w.boil > 0 {
+		c.stepLow("flame-low", w.boiled, w.boil)
 	}
 	if w.light < 0 && cold+lightS <= -w.light {
 		return w.light + lightS
@@ -135,21 +136,41 @@ func (c *calc) stepsWithCoffee(cold float64) float64 {
 }
 
 func (c *calc) stepFill(at float64) {
-	fill := "Fill the pot with {heated}."
+	fill := "Fill the pot with {fill}."
+	if !c.method.InPot() || c.apartKettle() {
+		fill = "Fill the kettle with {fill}."
+	}
 	if c.school.ColdFill {
-		fill = "Fill the boiler with {heated} of cold water, to just below the valve."
+		fill = "Fill the boiler with [scale?{heated} of ]cold water, to just below the valve."
 	}
 	if state := *c.req.Water.State; state != string(heat.Liquid) {
 		fill = "A little water in the pot first, then {melt} of " + state + ", in handfuls."
 	}
-	c.add(Step{ID: "fill-kettle", Label: "fill", AtS: at, ForS: fillS, Lane: method.Hands, ToG: c.heatedEach(), Until: method.Weight}, fill)
+	c.add(c.byWeight(Step{ID: "fill-kettle", Label: "fill", AtS: at, ForS: fillS, Lane: method.Hands, ToG: c.heatedEach()}), fill)
 }
+
+// byWeight ends a step on its reading; without a scale it ends when its share is in.
+func (c *calc) byWeight(s Step) Step {
+	s.Until = method.Weight
+	if !*c.req.Scale {
+		s.Until = method.Sign
+	}
+	return s
+}
+
+// fire reports whether the heat is an open fire.
+func (c *calc) fire() bool { return *c.req.Heat.Burner == "fire" }
 
 func (c *calc) stepLight(at float64) {
 	burner, _ := heat.BurnerByID(*c.req.Heat.Burner)
 	light, full, caution, lid := "Light the stove", "Full flame", "co", c.lidText()
-	if !burner.Flame {
+	switch {
+	case !burner.Flame && burner.ID == "mains":
 		light, full, caution = "Switch on", "Full power", "mains"
+	case !burner.Flame:
+		light, full, caution = "Switch on", "Full power", "element"
+	case c.fire():
+		light, full, caution = "Have the fire burning well, the pot over it", "Close over the flames", "fire"
 	}
 	sign := "big bubbles break the surface"
 	if c.school.ColdFill {
@@ -161,18 +182,40 @@ func (c *calc) stepLight(at float64) {
 	}
 	c.add(Step{ID: "light", Label: "light", AtS: at, ForS: forS, Lane: method.Hands, Until: method.Time, Caution: caution}, light+lid)
 	c.add(Step{ID: "flame-full", Label: "full", AtS: c.when.light, ForS: c.heated.HeatS, Lane: method.Flame, Until: method.Sign, Sign: sign}, full+".")
+	if caution == "fire" {
+		c.caution("co", "light")
+	}
 }
 
-func (c *calc) stepLow(at, forS float64) {
+func (c *calc) stepLow(id string, at, forS float64) {
 	burner, _ := heat.BurnerByID(*c.req.Heat.Burner)
 	label, text := "low: at the boil", "Low: keep it at the boil."
-	if c.school.ColdFill {
+	switch {
+	case c.school.ColdFill && c.fire():
+		label, text = "embers", "Over the embers while it flows."
+	case c.school.ColdFill:
 		label, text = "low", "Low while it flows."
-	}
-	if burner.Low == 0 {
+	case c.fire():
+		label, text = "at the boil", "Raise the pot, and keep it at the boil."
+	case burner.Low == 0:
 		text = "Leave it on the heat."
 	}
-	c.add(Step{ID: "flame-low", Label: label, AtS: at, ForS: forS, Lane: method.Flame, Until: method.Time}, text)
+	c.add(Step{ID: id, Label: label, AtS: at, ForS: forS, Lane: method.Flame, Until: method.Time}, text)
+}
+
+// stepMoka is the flame under a moka pot, once the kettle has made room.
+func (c *calc) stepMoka(at float64) {
+	end := at
+	for _, s := range c.line {
+		if s.ID == "off" {
+			end = s.AtS
+		}
+	}
+	text := "Kettle off, the moka pot on: moderate, no flame past its foot."
+	if c.fire() {
+		text = "Kettle off, the moka pot over the embers."
+	}
+	c.add(Step{ID: "flame-moka", Label: "moderate", AtS: at, ForS: end - at, Lane: method.Flame, Until: method.Sign, Sign: "the stream no longer runs smoothly"}, text)
 }
 
 func (c *calc) lidText() string {
@@ -183,7 +226,7 @@ func (c *calc) lidText() string {
 }
 
 func (c *calc) heatedEach() *float64 {
-	v := *c.plan.Water.HeatedMl / c.batch.n
+	v := *c.plan.Water.HeatedMl / c.batch.n * c.cupsFull
 	return &v
 }
 
@@ -194,17 +237,18 @@ func (c *calc) pourTo(s method.Step) *float64 {
 	if c.contact() == method.Dilution {
 		whole = c.batch.dilution
 	}
-	v := c.pourShare(s) * whole
-	v /= c.cupsEach()
+	v := c.pourShare(s) * whole / c.apart()
 	return &v
 }
 
-// cupsEach is in how many cups a batch steeps side by side.
-func (c *calc) cupsEach() float64 {
+// apart is over how many cups the water of an average batch is divided while it
+// brews: a part of one where each cup steeps on its own and the kettle is filled
+// more often than there are cups.
+func (c *calc) apart() float64 {
 	if c.method.Family != "cup" {
 		return 1
 	}
-	return math.Max(*c.req.Drinkers/c.batch.n, 1)
+	return *c.req.Drinkers / c.batch.n
 }
 
 // pourShare is the share of the brew water that is in when a pour ends.
@@ -225,90 +269,23 @@ func sortSteps(s []Step) {
 	}
 }
 
-// add fills in the figures that a step's text names and files the step.
-func (c *calc) add(s Step, text string) {
-	s.Phrase = c.fill(text, s)
-	c.plan.Steps = append(c.plan.Steps, s)
-	if s.Caution != "" {
-		c.caution(s.Caution, s.ID)
-	}
-}
-
-// fill turns {names} into the plan's figures.
-func (c *calc) fill(text string, s Step) quantity.Phrase {
-	if *c.req.Coffee.GroundAhead {
-		text = strings.Replace(text, "Weigh {dose} of coffee and grind it {band}", "Weigh {dose} of the coffee ground at home, {band}", 1)
-		text = strings.Replace(text, "Grind {dose} {band}", "Take {dose} ground at home, {band}", 1)
-	}
-	if strings.Contains(text, "Weigh {dose}") && c.plan.DoseMeasures != nil {
-		text = strings.Replace(text, "Weigh {dose}", "Measure out {count} × {measure} ({dose})", 1)
-	}
-	var out strings.Builder
-	var values []quantity.Value
-	for {
-		before, rest, found := strings.Cut(text, "{")
-		out.WriteString(before)
-		name, after, closed := strings.Cut(rest, "}")
-		if !found || !closed {
-			break
-		}
-		text = after
-		var v quantity.Value
-		switch name {
-		case "band":
-			out.WriteString(c.plan.Grind.Band)
-			continue
-		case "measure":
-			out.WriteString(c.plan.DoseMeasures.Name)
-			continue
-		case "count":
-			v = quantity.Of(c.plan.DoseMeasures.Count/c.batch.n, quantity.None)
-		case "dose":
-			v = quantity.Of(c.batch.dose, quantity.Gram)
-		case "heated":
-			v = quantity.Of(*c.heatedEach(), quantity.Millilitre)
-		case "melt":
-			v = quantity.Of(*c.plan.Water.MeltG/c.batch.n, quantity.Gram)
-		case "rinse":
-			v = quantity.Of(c.batch.rinse, quantity.Millilitre)
-		case "left":
-			v = quantity.Of(c.batch.left/c.cupsEach(), quantity.Millilitre)
-		case "splash":
-			v = quantity.Of(c.batch.splash, quantity.Millilitre)
-		case "dilution":
-			v = quantity.Of(c.batch.dilution, quantity.Millilitre)
-		case "concentrate":
-			v = quantity.Of(c.batch.concentrate, quantity.Millilitre)
-		case "target":
-			v = quantity.Of(*c.plan.TargetC, quantity.Celsius)
-		case "to":
-			v = quantity.Of(*s.ToG, quantity.Gram)
-		default:
-			panic("brew: no figure named " + name)
-		}
-		out.WriteString("{" + string(rune('0'+len(values))) + "}")
-		values = append(values, v)
-	}
-	return quantity.Say(out.String(), values...)
-}
-
 // scaleCurve draws what the scale reads: the pours, or for a pot the water
 // put in.
 func (c *calc) scaleCurve() {
 	var pts [][2]float64
 	at := 0.0
-	for _, s := range c.plan.Steps {
-		if s.Lane != method.Scale {
-			continue
+	for _, s := range c.line {
+		if s.Phase == method.Brew && s.Lane == method.Scale {
+			to := *c.pourTo(s)
+			pts = append(pts, [2]float64{s.AtS, at}, [2]float64{s.AtS + s.ForS, to})
+			at = to
 		}
-		pts = append(pts, [2]float64{s.AtS, at}, [2]float64{s.AtS + s.ForS, *s.ToG})
-		at = *s.ToG
 	}
 	if len(pts) == 0 {
 		for _, s := range c.plan.Steps {
-			if s.ToG != nil {
-				pts = append(pts, [2]float64{s.AtS, 0}, [2]float64{s.AtS + s.ForS, *s.ToG})
-				at = *s.ToG
+			if s.ID == "fill-kettle" || s.ID == "draw" {
+				at = *c.heatedEach()
+				pts = append(pts, [2]float64{s.AtS, 0}, [2]float64{s.AtS + s.ForS, at})
 			}
 		}
 	}
@@ -327,13 +304,17 @@ func (c *calc) safety(supplied bool) {
 	burner, _ := heat.BurnerByID(*r.Heat.Burner)
 	flame := !supplied && burner.Flame && !c.heatless()
 	if flame {
-		c.caution("fire-ban", "")
+		c.caution(either(c.fire(), "fire-ban-fire", "fire-ban"), "")
 		if r.Heat.Fuel != nil && *r.Heat.Fuel == "gas" {
 			c.caution("canister", "light")
 		}
 	}
-	if *r.Water.Treatment == "boil" && (supplied || c.heatless() || c.batch.splash > 0 || c.school.DiluteCold) {
-		c.caution("water", "") // this does not disinfect all that is drunk
+	if flame && (burner.ID == "fire" || burner.ID == "twig") {
+		c.caution("fire", "light")
+	}
+	c.waterSafety(supplied)
+	if c.air.TempC < 0 && c.contact() == method.Dilution {
+		c.caution("freezes", "")
 	}
 	if c.school.Milk > 0 {
 		c.note("milk", "Sweet milk keeps without cold until it is opened.", "{0} of condensed milk in each cup.", quantity.Of(c.school.Milk, quantity.Gram))
@@ -341,6 +322,26 @@ func (c *calc) safety(supplied bool) {
 	c.caution("waste", "")
 	if *c.plan.CupC > 65 {
 		c.caution("cup-hot", c.plan.Steps[len(c.plan.Steps)-1].ID)
+	}
+}
+
+// waterSafety says what the water is taken to be, before the first step.
+func (c *calc) waterSafety(supplied bool) {
+	w := &c.req.Water
+	switch *w.Treatment {
+	case water.Doubtful:
+		if w.Source == nil {
+			c.caution("water-unsaid", "")
+			break
+		}
+		c.caution("doubtful", "")
+	case water.Boil:
+		switch {
+		case supplied:
+			c.caution("not-boiled-supplied", "")
+		case !c.disinfects():
+			c.caution("not-boiled", "")
+		}
 	}
 }
 

@@ -55,8 +55,9 @@ func (c *calc) temperatures() Problems {
 
 // dilute brings water onto a concentrate that is as cold as the air.
 func (c *calc) dilute() float64 {
-	t := mix(waterKJ(c.batch.concentrate), c.air.TempC, waterKJ(c.batch.dilution), c.startC)
-	c.plan.Curves.SlurryC = [][2]float64{{0, c.air.TempC}, {10, c.air.TempC}, {25, t}}
+	cold := math.Max(c.air.TempC, 0) // frozen, it could not be poured
+	t := mix(waterKJ(c.batch.concentrate), cold, waterKJ(c.batch.dilution), c.startC)
+	c.plan.Curves.SlurryC = [][2]float64{{0, cold}, {10, cold}, {25, t}}
 	return t
 }
 
@@ -94,12 +95,19 @@ func (c *calc) steeper() (v heat.Vessel, n, emptyC float64) {
 	}
 	v, n = c.brewer, 1
 	if c.method.Family == "cup" {
-		v, n = c.cup, c.cupsEach()
+		v, n = c.cup, *c.req.Drinkers/c.batch.n
 	}
-	v.DiameterMm = cupDiameter(math.Max(c.batch.poured/n, 1))
+	v.DiameterMm = CupDiameterMm(math.Max(c.batch.poured/n, 1))
 	emptyC = c.air.TempC
-	if *c.req.Brewer.Preheated && !c.heatless() {
-		emptyC = mix(v.Capacity(), c.air.TempC, waterKJ(100), c.startC)
+	warm := 0.0
+	if *c.req.Brewer.Preheated {
+		warm += brewerMl
+	}
+	if *c.req.Cup.Preheated && c.method.Family == "cup" {
+		warm += preheatMl // it steeps in the cup
+	}
+	if warm > 0 {
+		emptyC = mix(v.Capacity(), c.air.TempC, waterKJ(warm), c.startC)
 	}
 	return v, n, emptyC
 }
@@ -112,7 +120,7 @@ func (c *calc) immerse(kettle *[][2]float64) float64 {
 	grounds := b.dose / n / 1000 * coffee.SpecificHeat
 	t := heat.Mix(heat.Body{KJPerK: water, TempC: c.startC}, heat.Body{KJPerK: v.Capacity(), TempC: emptyC}, heat.Body{KJPerK: grounds, TempC: c.air.TempC})
 	c.slurry(t, "heat balance of water, vessel and grounds at the moment of mixing",
-		working.Num("Water", c.startC, quantity.Celsius, "start_c"), working.Num("Vessel before", emptyC, quantity.Celsius, "request.brewer.preheated"), working.Num("Grounds and air", c.air.TempC, quantity.Celsius, "request.place.air_c"),
+		working.Num("Water", c.startC, quantity.Celsius, "start_c"), working.Num("Vessel before", emptyC, quantity.Celsius, "request.brewer.preheated"), c.airIn(),
 		working.Num("Coffee", b.dose, quantity.Gram, "dose_g"), working.Num("Water", b.poured, quantity.Millilitre, "water.poured_ml"))
 	pts := make([][2]float64, 0, maxCurve)
 	pts = append(pts, [2]float64{0, t})
@@ -132,8 +140,8 @@ func (c *calc) immerse(kettle *[][2]float64) float64 {
 		}
 		t = c.hotC
 		at = c.when.boiled
-		if c.school.BoilS > 0 {
-			at += c.school.BoilS
+		if c.when.boil > 0 {
+			at += c.when.boil
 			pts = append(pts, [2]float64{at, t})
 		}
 	}
@@ -173,8 +181,12 @@ func (c *calc) percolate(kettle *[][2]float64) float64 {
 	grounds := b.dose / 1000 * coffee.SpecificHeat
 	body := c.brewer.Capacity()
 	bodyC := c.air.TempC
-	if b.rinse > 0 {
-		bodyC = mix(waterKJ(b.rinse), c.startC, body, c.air.TempC)
+	rinse := b.rinse
+	if *c.req.Brewer.Preheated {
+		rinse += brewerMl
+	}
+	if rinse > 0 {
+		bodyC = mix(waterKJ(rinse), c.startC, body, c.air.TempC)
 	}
 	bedC := mix(body, bodyC, grounds, c.air.TempC)
 	cupKJ := c.cup.Capacity()
@@ -243,10 +255,18 @@ func (c *calc) percolate(kettle *[][2]float64) float64 {
 	}
 	c.plan.Curves.SlurryC = pts
 	c.slurry(sum/math.Max(count, 1), "heat balance of water, grounds and dripper through the pours, the mean of the first minute",
-		working.Num("Kettle", c.startC, quantity.Celsius, "start_c"), working.Num("Dripper at first", bodyC, quantity.Celsius, "request.brewer.material"),
-		working.Num("Air", c.air.TempC, quantity.Celsius, "request.place.air_c"), working.Num("Wind", c.air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"),
+		working.Num("Kettle", c.startC, quantity.Celsius, "start_c"), working.Num("Dripper at first", bodyC, quantity.Celsius, "request.brewer.preheated"),
+		c.airIn(), working.Num("Wind", c.air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"),
 		working.Num("Coffee", b.dose, quantity.Gram, "dose_g"))
 	return cupC
+}
+
+// airIn is the air round the brew, as an input of a figure.
+func (c *calc) airIn() working.Input {
+	if c.contact() == method.Cold {
+		return working.Num("Room", c.air.TempC, quantity.Celsius, "")
+	}
+	return working.Num("Air", c.air.TempC, quantity.Celsius, "request.place.air_c")
 }
 
 type pour struct{ at, forS, ml float64 }
@@ -323,7 +343,7 @@ func (c *calc) serve(t float64) {
 	}
 	c.set(&c.plan.DrinkableS, "drinkable_s", s, working.Figure{Label: "Drinkable after", Unit: quantity.Second, Kind: working.Published, Source: coolingSource + "; 55–65 °C, common practice",
 		Limits: coolingLimits, PlusMinus: working.PlusMinus(math.Max(0.25*s, 15)), Formula: "time for the cup to cool to 60 °C",
-		Inputs: []working.Input{working.Num("In the cup", t, quantity.Celsius, "cup_c"), working.Num("Air", c.air.TempC, quantity.Celsius, "request.place.air_c"),
+		Inputs: []working.Input{working.Num("In the cup", t, quantity.Celsius, "cup_c"), c.airIn(),
 			working.Num("Wind", c.air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"), working.Word("Insulated", yes(c.cup.Insulated), "request.cup.insulated")}})
 	from := c.when.served
 	const n = 12

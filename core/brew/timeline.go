@@ -23,7 +23,7 @@ func (c *calc) lay() Problems {
 	if c.way() == method.BoilIn {
 		boilAt = w.boiled
 	}
-	c.line = append(c.line[:0], c.school.Steps...)
+	c.line = c.ownSteps(c.line[:0])
 	added := 0.0
 	for i := range c.line {
 		s := &c.line[i]
@@ -37,6 +37,10 @@ func (c *calc) lay() Problems {
 		if s.Stretch {
 			s.ForS += c.stretch
 			added += c.stretch
+		}
+		if s.ID == "settle" && c.splashMl() < c.school.SplashMl {
+			s.ForS += settleMoreS
+			added += settleMoreS
 		}
 	}
 	bad := c.movePours()
@@ -170,4 +174,67 @@ func (c *calc) shares(at int) (low, high float64) {
 		low = 100 // the last pour is all of it
 	}
 	return low, high
+}
+
+// boiledLonger is how much longer than the school wants the coffee boils, so that
+// its water is safe.
+func (c *calc) boiledLonger() float64 {
+	if c.way() != method.BoilIn {
+		return 0
+	}
+	return math.Max(c.when.treat-c.school.BoilS, 0)
+}
+
+// ownSteps are the school's steps with those that this brew needs besides: what is
+// warmed first, and the boil that makes the water safe where the coffee is in it.
+func (c *calc) ownSteps(line []method.Step) []method.Step {
+	longer := c.boiledLonger()
+	warmed := c.batch.preheat == 0
+	boiled := longer == 0
+	for _, s := range c.school.Steps {
+		if !warmed && s.Phase > method.Prepare {
+			line = append(line, method.Step{ID: "preheat", Phase: method.Hot, Lane: method.Hands, Label: "warm", Text: "Warm " + c.warms() + " with {preheat} of hot water. Tip it out.", ForS: preheatS, Until: method.Time, Caution: "scald"})
+			warmed = true
+		}
+		if s.ID == "boil" && s.FromBoil && c.when.treat > 0 {
+			s.Keep = true
+			s.Text = "Keep it at a rolling boil all this time: it makes the water safe."
+		}
+		if s.FromBoil && longer > 0 {
+			switch {
+			case s.AtS > 0:
+				s.AtS += longer
+			case c.school.BoilS > 0:
+				s.ForS += longer
+				boiled = true
+			default:
+				if !boiled {
+					line = append(line, method.Step{ID: "disinfect", Phase: method.Brew, Lane: method.Hands, Label: "rolling boil", Text: "Keep it at a rolling boil, to make the water safe. Lift it when it climbs.", FromBoil: true, ForS: longer, Until: method.Time, Keep: true, Caution: "climbs", Cover: s.Cover})
+					boiled = true
+				}
+				s.AtS += longer
+				s.Until, s.Sign, s.Text, s.Caution = method.Time, "", "Off the heat.", ""
+			}
+		}
+		line = append(line, s)
+	}
+	return line
+}
+
+// preheatS is how long warming cups or brewer takes. Common practice.
+const preheatS = 20
+
+// warms is what is warmed, in words.
+func (c *calc) warms() string {
+	cups := "the cup"
+	if *c.req.Drinkers > 1 {
+		cups = "the cups"
+	}
+	switch {
+	case !*c.req.Brewer.Preheated:
+		return cups
+	case !*c.req.Cup.Preheated:
+		return "the brewer"
+	}
+	return cups + " and the brewer"
 }

@@ -21,9 +21,9 @@ const (
 // about two minutes, the rest from memory.
 const longWaitS = 150
 
-// moderate is the share of a burner's power that a small moka pot stands on:
+// Moderate is the share of a burner's power that a small moka pot stands on:
 // more licks past its foot. From memory.
-const moderate = 0.5
+const Moderate = 0.5
 
 // mix brings two bodies together; capacities in kJ/K.
 func mix(c1, t1, c2, t2 float64) float64 {
@@ -49,7 +49,7 @@ func (c *calc) warm() Problems {
 	boil := *p.BoilC
 	supplied := r.Heat.SuppliedC != nil
 	burner, _ := heat.BurnerByID(*r.Heat.Burner)
-	kettleMl := c.hotMl()
+	kettleMl := c.hotMl() * c.cupsFull
 
 	wish := c.school.Temps.For(*r.Coffee.Roast)
 	band := func(at **float64, path, label string, v float64) {
@@ -90,7 +90,7 @@ func (c *calc) warm() Problems {
 			working.Num("Water in it", kettleMl, quantity.Millilitre, "water.heated_ml"),
 			working.Num("Open share of the surface", 100*float64(cover), quantity.Percent, "request.heat.lid"),
 			working.Num("Diameter", c.vessel.DiameterMm, quantity.Millimetre, "request.vessel.diameter_mm"),
-			working.Num("Air", c.air.TempC, quantity.Celsius, "request.place.air_c"),
+			c.airIn(),
 			working.Num("Wind at the vessel", c.air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"),
 			working.Num("Loss at first", cool.Watts(c.hotC), quantity.Watt, "")}}
 	if supplied {
@@ -102,6 +102,9 @@ func (c *calc) warm() Problems {
 		// It goes on the flame again: there is nothing to wait for.
 		if supplied {
 			return Problems{{"heat.supplied_c", *r.Heat.SuppliedC, "this method needs a flame; allowed: leave it out and name a burner"}}
+		}
+		if bad := c.needsFlame(burner); len(bad) > 0 {
+			return bad
 		}
 		if c.school.ColdFill && *r.Water.State != string(heat.Liquid) {
 			return Problems{{"water.state", *r.Water.State, *r.Water.State + " does not go into a boiler: melt it in a pot first; allowed here: liquid, or choose the school that fills it hot"}}
@@ -124,8 +127,17 @@ func (c *calc) warm() Problems {
 		c.note("supplied-cool", "The jug and the way from the urn cost some heat too; preheat what you can.",
 			"The water supplied is about {0} in the pot, and {1} is wished. Do not wait.", quantity.Of(c.hotC, quantity.Celsius), quantity.Of(wish, quantity.Celsius))
 	default:
+		then := "keep it on the heat until the last pour."
+		switch {
+		case c.method.InPot():
+			then = "take it off and put the coffee in at once."
+		case !keeps:
+			then = "pour as soon as it boils."
+		case c.way() == method.OnFlame:
+			then = "fill the boiler at once."
+		}
 		c.note("do-not-wait", "The boiling point here is at or below what the school wishes: every second off the heat costs.",
-			"Boils at {0} here, and {1} is wished. Do not wait; keep it on the heat.", quantity.Fine(boil, quantity.Celsius), quantity.Of(wish, quantity.Celsius))
+			"Boils at {0} here, and {1} is wished. Do not wait: "+then, quantity.Fine(boil, quantity.Celsius), quantity.Of(wish, quantity.Celsius))
 	}
 	if c.when.wait == 0 {
 		fig.Formula = "none: the water is not hotter than wished"
@@ -171,11 +183,17 @@ func (c *calc) warmWithCoffee() Problems {
 		return Problems{{"heat.supplied_c", *r.Heat.SuppliedC, "this school boils the coffee and needs a flame; allowed: leave it out and name a burner, or choose a school that pours"}}
 	}
 	burner, _ := heat.BurnerByID(*r.Heat.Burner)
+	if bad := c.needsFlame(burner); len(bad) > 0 {
+		return bad
+	}
 	inC := math.Min(math.Max(c.school.CoffeeAtC, c.coldC()), *p.BoilC)
 	c.startC, c.hotC = inC, *p.BoilC
 	c.set(&p.StartC, "start_c", inC, working.Figure{Label: "Water at first contact", Unit: quantity.Celsius, Kind: working.Practice, Source: practice,
 		Formula: "the school puts the coffee into water as cold, or as warm, as this", Inputs: []working.Input{working.Num("Water at the source", *r.Water.SourceC, quantity.Celsius, "request.water.source_c"), working.Word("School", c.school.Name, "request.school")}})
-	w.treat = math.Max(w.treat, c.school.BoilS)
+	w.boil = math.Max(w.treat, c.school.BoilS)
+	if longer := c.boiledLonger(); longer > 30 {
+		c.note("boiled-longer", "Long boiling makes coffee bitter. Filtered water, or water boiled before and left to cool, would leave the school its own time.", "The coffee boils {0} longer than the school wants, to make its water safe.", quantity.Of(longer, quantity.Second))
+	}
 	if bad := c.burn(burner, c.hotMl()); len(bad) > 0 {
 		return bad
 	}
@@ -212,7 +230,7 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 	}
 	h := heat.Heating{Source: heat.Source(*r.Water.State), FromC: *r.Water.SourceC, ToC: *p.BoilC, VesselC: c.air.TempC,
 		Vessel: c.vessel, Cover: cover, Air: c.air, PowerW: *r.Heat.PowerW, Efficiency: *r.Heat.Efficiency, WindLoss: b.WindLoss,
-		DwellS: c.when.treat + c.when.hold, DwellFlame: lowFlame(b)}
+		DwellS: c.dwellS(), DwellFlame: LowFlame(b)}
 	effKind, spread := working.Practice, 0.2
 	if e := r.Calibration.Efficiency; e != nil {
 		h.Efficiency, effKind, spread = *e, working.Measured, 0.07
@@ -221,13 +239,13 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 		h.PowerW = *w
 	}
 	if c.school.ColdFill {
-		h.PowerW *= moderate
+		h.PowerW *= Moderate
 	}
 	// In a moka pot the steam stays in the boiler and pushes.
 	closed := c.way() == method.OnFlame
 	// What boils off is put in at the start, and is itself small: two rounds settle it.
 	for range 3 {
-		h.WaterG = kettleMl + c.batch.boiledOff
+		h.WaterG = kettleMl + c.batch.boiledOff*c.cupsFull
 		if h.Source != heat.Liquid {
 			h.StarterG = starterShare * h.WaterG
 		}
@@ -237,19 +255,24 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 				"%s W cannot bring this pot to the boil in this air: it levels off near %.0f °C; use a lid, a screen or more power, or less water", trim(*r.Heat.PowerW), c.heated.TopC)}}
 		}
 		if !closed {
-			c.batch.boiledOff = c.heated.BoiledG
+			c.batch.boiledOff = c.heated.BoiledG / c.cupsFull
 		}
 	}
-	h.WaterG = kettleMl + c.batch.boiledOff
+	h.WaterG = kettleMl + c.batch.boiledOff*c.cupsFull
 	c.heating, c.heated = h, h.Heat()
 	if !closed {
-		c.batch.boiledOff = c.heated.BoiledG
+		c.batch.boiledOff = c.heated.BoiledG / c.cupsFull
 	}
 	c.when.boiled = -math.Max(c.when.wait, c.when.hot) - c.when.treat
 	c.when.light = c.when.boiled - c.heated.HeatS
 
-	n := c.batch.n
-	p.burn = flow{burnedKJ: c.heated.BurnedKJ * n, treatS: c.when.treat * n, treatKJ: h.PowerW * h.DwellFlame * c.when.treat * n / 1000,
+	// Kettles as full as the fullest: a last one with fewer cups counts as a part.
+	n := c.batch.n / c.cupsFull
+	treated := c.when.treat
+	if c.way() == method.BoilIn {
+		treated = c.boiledLonger()
+	}
+	p.burn = flow{burnedKJ: c.heated.BurnedKJ * n, treatS: c.when.treat * c.batch.n, treatKJ: h.PowerW * h.DwellFlame * treated * n / 1000,
 		powerW: h.PowerW, fullS: c.heated.HeatS * n, lowS: c.heated.DwellS * n, lowFlame: h.DwellFlame, air: c.air, ambientBar: *p.PressureHPa / 1000}
 	hp := &HeatPlan{}
 	p.Heat = hp
@@ -278,7 +301,7 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 		Formula: "heat over the burner's power times its efficiency in this wind, one batch", Limits: heatingLimits, PlusMinus: working.PlusMinus(spread * k.HeatS), Inputs: heatIn})
 	c.set(&hp.DwellS, "heat.dwell_s", k.DwellS, working.Figure{Label: "At the boil", Unit: quantity.Second, Kind: working.Published, Source: "disinfecting: US CDC, 1 min, 3 min above 2,000 m; keeping hot: the school's steps",
 		Formula: "rolling boil that disinfects, plus the time kept hot until the last pour when there is nothing to wait for",
-		Inputs:  []working.Input{working.Num("Disinfecting", c.when.treat, quantity.Second, "request.water.treatment"), working.Num("Keeping hot", c.when.hold, quantity.Second, "wait_s")}})
+		Inputs:  []working.Input{working.Num("Disinfecting", c.when.treat, quantity.Second, "request.water.treatment"), working.Num("Boiling with the coffee", c.when.boil, quantity.Second, "request.school"), working.Num("Keeping hot", c.when.hold, quantity.Second, "wait_s")}})
 	wh := k.BurnedKJ * n / 3.6
 	if fuel.Electric() {
 		c.set(&hp.EnergyWh, "heat.energy_wh", wh, working.Figure{Label: "Electricity", Unit: quantity.WattHour, Kind: effKind, Source: either(effKind == working.Measured, "efficiency measured by you", practice),
@@ -305,6 +328,23 @@ func (c *calc) burn(b heat.Burner, kettleMl float64) Problems {
 		}
 	}
 	return nil
+}
+
+// needsFlame is what is wrong where coffee or brewer would stand on something that
+// heats water only.
+func (c *calc) needsFlame(b heat.Burner) Problems {
+	if b.Flame {
+		return nil
+	}
+	return Problems{{"heat.burner", b.ID, fmt.Sprintf("a %s heats water and nothing else; allowed here: a burner with a flame, or a school that pours", b.Name)}}
+}
+
+// dwellS is how long one batch is kept at the boil.
+func (c *calc) dwellS() float64 {
+	if c.way() == method.BoilIn {
+		return c.when.boil
+	}
+	return c.when.treat + c.when.hold
 }
 
 func either(is bool, yes, no string) string {
@@ -358,9 +398,9 @@ func (c *calc) fillTotals(noHeat bool) {
 		working.Num("Heated", heated, quantity.Millilitre, "water.heated_ml"), working.Num("Poured cold", cold*n, quantity.Millilitre, "water.cold_ml"), working.Num("Cold splash", *w.SplashMl, quantity.Millilitre, "water.splash_ml"),
 		working.Num("Washing up", wash, quantity.Millilitre, "water.washup_ml")))
 	if *c.req.Water.State != string(heat.Liquid) && !noHeat {
-		melt := heated - c.heating.StarterG*n
+		melt := heated - c.heating.StarterG*n/c.cupsFull
 		f := fig("Snow or ice to melt", "heated, less a little starter water that keeps the pot from scorching",
-			working.Num("Heated", heated, quantity.Millilitre, "water.heated_ml"), working.Num("Starter water", c.heating.StarterG*n, quantity.Gram, ""))
+			working.Num("Heated", heated, quantity.Millilitre, "water.heated_ml"), working.Num("Starter water", c.heating.StarterG*n/c.cupsFull, quantity.Gram, ""))
 		f.Unit = quantity.Gram
 		c.set(&w.MeltG, "water.melt_g", melt, f)
 		for _, s := range []struct {

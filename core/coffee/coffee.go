@@ -3,6 +3,7 @@ package coffee
 
 import (
 	"math"
+	"strings"
 
 	"apodemos/core/quantity"
 )
@@ -43,6 +44,30 @@ type Measures struct {
 func Measure(doseG float64, name string, grams, step float64) Measures {
 	n := math.Max(quantity.RoundTo(doseG/grams, step), step)
 	return Measures{Name: name, Count: n, Grams: n * grams, Error: n*grams - doseG}
+}
+
+// UsualMeasure is what is taken where there is neither a scale nor a measure of
+// one's own.
+const UsualMeasure = "heaped tablespoon"
+
+// typical are grams that a measure of that name usually holds, the longer names
+// first. Common practice, no published source; the teaspoon and the level tablespoon
+// are from memory.
+var typical = []struct {
+	name  string
+	grams float64
+}{{"level tablespoon", 5}, {"tablespoon", 5.5}, {"teaspoon", 2}, {"third of a cup", 32}, {"handful", 13.5}, {"scoop", 10}, {"cup", 96}, {"spoon", 5.5}}
+
+// TypicalG is what a measure of that name usually holds, in g; a name that is not
+// known counts as a heaped tablespoon.
+func TypicalG(name string) float64 {
+	name = strings.ToLower(name)
+	for _, t := range typical {
+		if strings.Contains(name, t.name) {
+			return t.grams
+		}
+	}
+	return TypicalG(UsualMeasure)
 }
 
 // Clicks converts a grind in µm to clicks of a grinder whose zero setting is

@@ -78,6 +78,12 @@ func restsOnCup(t string) bool {
 // cupFull is the share of a cup that is filled; more spills. From memory.
 const cupFull = 0.92
 
+// Holds reports whether a cup or server has room for a drink; false too where its
+// capacity is not known.
+func (i Item) Holds(drinkMl float64) bool {
+	return i.CapacityMl != nil && drinkMl <= *i.CapacityMl*cupFull
+}
+
 // DrinkInCup is whether a drink has room in a cup.
 func DrinkInCup(cup Item, drinkMl float64) (Joint, bool) {
 	if cup.CapacityMl == nil {
@@ -85,7 +91,7 @@ func DrinkInCup(cup Item, drinkMl float64) (Joint, bool) {
 	}
 	room := *cup.CapacityMl * cupFull
 	level, what := Fits, " has room for {0}: it holds {1}."
-	if drinkMl > room {
+	if !cup.Holds(drinkMl) {
 		level, what = No, " is too small for {0}: it holds {1}, and not to the brim."
 	}
 	return joint("drink", cup, Item{}, level, drinkMl, room, "a bigger cup, or less in each", cup.Name+what, ml(drinkMl), ml(*cup.CapacityMl)), true

@@ -242,6 +242,7 @@ func Starter() []Item {
 		{Name: "Steel mug, wide", Kind: Cup, MassG: 110, LengthMm: p(105), HeightMm: p(85), RimMm: p(102), CapacityMl: p(450), Material: "steel", Count: p(2)},
 		{Name: "Enamel cup", Kind: Cup, MassG: 125, LengthMm: p(82), HeightMm: p(80), RimMm: p(78), CapacityMl: p(300), Material: "enamel", Count: p(2)},
 		{Name: "Insulated mug", Kind: Cup, MassG: 210, LengthMm: p(88), HeightMm: p(110), RimMm: p(74), CapacityMl: p(350), Material: "steel", Insulated: true, Count: p(2)},
+		{Name: "Light jug, 600 ml", Kind: Server, MassG: 75, LengthMm: p(95), HeightMm: p(115), RimMm: p(88), CapacityMl: p(600), Material: "plastic"},
 		{Name: "Stick across the rim", Kind: Extra, Type: "rim support", MassG: 10, LengthMm: p(160), WidthMm: p(8), HeightMm: p(8)},
 		{Name: "Tablespoon, level", Kind: Extra, Type: "measure", MassG: 15, DoseG: p(5.5)},
 	}
@@ -274,6 +275,7 @@ func (i Item) Into(r *brew.Request) {
 		set(&r.Calibration.LossFactor, i.LossFactor)
 	case Brewer:
 		set(&r.Brewer.CapacityMl, i.brewCapacity())
+		set(&r.Brewer.DoseG, i.DoseG)
 		r.Brewer.MassG = &mass
 		word(&r.Brewer.Material, i.Material)
 	case Cup:
@@ -298,7 +300,7 @@ func (i Item) Into(r *brew.Request) {
 // goesTo is the field of a brew's request that Into puts a figure in, by kind.
 var goesTo = map[Kind]map[string]string{
 	Vessel:  {"mass_g": "vessel.mass_g", "capacity_ml": "vessel.capacity_ml", "length_mm": "vessel.diameter_mm", "loss_factor": "calibration.loss_factor"},
-	Brewer:  {"mass_g": "brewer.mass_g", "capacity_ml": "brewer.capacity_ml"},
+	Brewer:  {"mass_g": "brewer.mass_g", "capacity_ml": "brewer.capacity_ml", "dose_g": "brewer.dose_g"},
 	Cup:     {"mass_g": "cup.mass_g"},
 	Grinder: {"um_per_click": "grinder.um_per_click", "zero_um": "grinder.zero_um"},
 	Burner:  {"efficiency": "calibration.efficiency", "power_w": "calibration.power_w"},

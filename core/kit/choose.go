@@ -124,6 +124,9 @@ func (in *instance) itemsOf(e *entry) []int {
 	if b.support {
 		list = append(list, in.support)
 	}
+	if b.server {
+		list = append(list, in.server)
+	}
 	for k := range in.items {
 		if in.must[k] && !slices.Contains(list, k) {
 			list = append(list, k)
@@ -175,7 +178,7 @@ func (in *instance) kit(e *entry) Kit {
 		d := &in.demands[i]
 		w, next := in.ranked(e, i)
 		o := &d.options[w.option]
-		s := Serving{Stop: d.stop, Brew: d.brew.ID, Name: d.brew.Name, Method: o.method.ID, School: o.school.ID, Cup: w.cup, Minutes: w.minutes, FuelG: w.fuelG / d.times}
+		s := Serving{Stop: d.stop, Brew: d.brew.ID, Name: d.brew.Name, Method: o.method.ID, School: o.school.ID, Into: o.into, Cup: w.cup, Minutes: w.minutes, FuelG: w.fuelG / d.times}
 		if o.brewer != none {
 			s.Brewer = in.items[o.brewer].ID
 		}
@@ -255,7 +258,7 @@ func (in *instance) joints(e *entry) []gear.Joint {
 	}
 	b := e.t.base
 	cup := in.items[b.cup]
-	var drink, heated, needsSpout float64
+	var drink, server, heated, needsSpout float64
 	dose, papers := map[int]float64{}, map[int]float64{}
 	least := math.Inf(1)
 	var batch, onScale float64
@@ -263,7 +266,7 @@ func (in *instance) joints(e *entry) []gear.Joint {
 		d := &in.demands[i]
 		w := in.chosen(e, i)
 		o := &d.options[w.option]
-		drink = math.Max(drink, o.drink)
+		drink, server = math.Max(drink, o.drink), math.Max(server, o.serverMl)
 		if o.hot && !d.urn && !d.socket && !(o.flame && o.brewer != none) {
 			heated = math.Max(heated, o.heated)
 		}
@@ -284,8 +287,8 @@ func (in *instance) joints(e *entry) []gear.Joint {
 	}
 	add(gear.DrinkInCup(cup, drink))
 	for k, it := range in.items {
-		if it.Kind == gear.Server && in.must[k] {
-			add(gear.DrinkInCup(it, drink*in.people))
+		if it.Kind == gear.Server && (in.must[k] || b.server && k == in.server) {
+			add(gear.DrinkInCup(it, math.Max(server, drink)))
 		}
 	}
 	for _, c := range e.brewers {

@@ -68,10 +68,13 @@ type option struct {
 	pours    int
 	drink    float64 // each cup
 	heated   float64 // ml at once, of one batch
+	dwellS   float64 // at the boil, each batch: disinfecting, boiling, keeping hot
+	into     string  // server or cups
+	serverMl float64 // that it runs into at once; 0 for none
 	batches  float64
 	hot      bool
 	wantsPot bool // the vessel is the brewer
-	flame    bool // the brewer stands on it
+	flame    bool // the brewer heats its own water on it
 	prepS    float64
 	afterS   float64 // from the boil, or from the start where nothing is heated
 	doseG    float64 // in all
@@ -102,6 +105,7 @@ type instance struct {
 	trip     trip.Trip
 	demands  []demand
 	weight   float64 // occurrences in all
+	reserve  float64 // of fuel, over what is needed: the trip's own
 	brewers  []int
 	vessels  []int
 	burners  []int
@@ -109,6 +113,7 @@ type instance struct {
 	scales   []int
 	cups     []int
 	support  int
+	server   int // the lightest that holds what runs into it at once
 	people   float64
 	must     map[int]bool
 	paperNo  map[int]int // of the papers among the items
@@ -116,6 +121,31 @@ type instance struct {
 	// vu is the heating of a demand's option in a vessel over a burner.
 	vu      map[[4]int]heating
 	planner brew.Planner
+}
+
+// chooseServer finds the server that may go along: one that must, or the lightest
+// that holds the most that runs into one at once.
+func (in *instance) chooseServer() {
+	most := 0.0
+	for i := range in.demands {
+		for _, o := range in.demands[i].options {
+			most = math.Max(most, o.serverMl)
+		}
+	}
+	holds := func(k int) bool { return in.items[k].Holds(most) }
+	for k, it := range in.items {
+		if it.Kind != gear.Server {
+			continue
+		}
+		s := in.server
+		switch {
+		case s == none && (in.must[k] || most > 0):
+			in.server = k
+		case s == none || in.must[s] && !in.must[k]:
+		case in.must[k] && !in.must[s], holds(k) && !holds(s), holds(k) == holds(s) && it.MassG < in.items[s].MassG:
+			in.server = k
+		}
+	}
 }
 
 type heating struct {
@@ -126,7 +156,7 @@ type heating struct {
 
 // build plans every school at every brew with every brewer.
 func build(t trip.Trip, items []gear.Item, w Wishes) (*instance, error) {
-	in := &instance{wishes: w, weights: usual, trip: t, support: none, must: map[int]bool{}, paperNo: map[int]int{}, vu: map[[4]int]heating{}}
+	in := &instance{wishes: w, weights: usual, trip: t, support: none, server: none, must: map[int]bool{}, paperNo: map[int]int{}, vu: map[[4]int]heating{}, reserve: 1 + trip.FuelReservePct(t)/100}
 	if w.Weights != nil {
 		in.weights = *w.Weights
 	}
@@ -179,6 +209,7 @@ func build(t trip.Trip, items []gear.Item, w Wishes) (*instance, error) {
 		in.gone[a] = b
 	}
 	in.plan()
+	in.chooseServer()
 	in.heat()
 	return in, nil
 }
@@ -190,7 +221,7 @@ func (in *instance) demand() {
 	run, best, from, to := 0.0, 0.0, 0, -1
 	start := 0
 	for i, s := range in.trip.Stops {
-		if s.Facts.Source != "none" {
+		if src := s.Conditions.Water.Source; src == nil || *src != water.Carried {
 			run, start = 0, i+1
 			continue
 		}
@@ -288,10 +319,16 @@ func (in *instance) options(d *demand, insulated bool) {
 		}
 		for _, k := range brewers {
 			for _, s := range m.Schools {
-				if o, why := in.option(d, m, s, k, insulated); why == "" {
-					d.options = append(d.options, o)
-				} else {
-					d.why[m.Name+": "+why] = true
+				ways := []string{"server"}
+				if d.people > 1 && m.OnCup() {
+					ways = append(ways, "cups")
+				}
+				for _, into := range ways {
+					if o, why := in.option(d, m, s, k, into, insulated); why == "" {
+						d.options = append(d.options, o)
+					} else {
+						d.why[m.Name+": "+why] = true
+					}
 				}
 			}
 		}
@@ -301,7 +338,7 @@ func (in *instance) options(d *demand, insulated bool) {
 func p(v float64) *float64 { return &v }
 
 // option plans a school at a demand; why says what forbids it.
-func (in *instance) option(d *demand, m method.Method, s method.School, k int, insulated bool) (o option, why string) {
+func (in *instance) option(d *demand, m method.Method, s method.School, k int, into string, insulated bool) (o option, why string) {
 	cold := m.Way == method.Kettle && s.Temps.High == 0
 	flame := m.Way == method.OnFlame || s.BoilsIn()
 	switch {
@@ -311,20 +348,19 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 		return o, "it needs a flame, and there is a socket"
 	case !cold && d.noFire && !d.urn && !d.socket:
 		return o, "nothing may burn at " + in.trip.Stops[d.stop].Name + ", and there is no hot water"
-	case cold && d.brew.Request.Water.Treatment != nil && *d.brew.Request.Water.Treatment == "boil":
+	case cold && d.brew.Request.Water.Treatment != nil && *d.brew.Request.Water.Treatment == water.Boil:
 		return o, "cold water here is not safe"
 	}
-	r := d.brew.Request
-	r.Method, r.School = m.ID, &s.ID
-	r.Ratio, r.DoseG, r.ContactS, r.Pours, r.Adjust = nil, nil, nil, nil, nil
-	r.Brewer = brew.Brewer{}
+	r := d.brew.Request.By(m.ID, s.ID)
+	r.Brewer = brew.Brewer{} // the shelf's
 	r.Measure = brew.Measure{}
+	r.Into = &into
 	// A large pot: how often a smaller one is filled is counted apart.
 	r.Vessel = brew.Vessel{CapacityMl: p(6000), DiameterMm: p(130), MassG: p(150)}
 	if !d.urn && !d.socket && !d.fire {
 		r.Heat = brew.Heat{} // whatever burner is carried
 	}
-	o = option{method: m, school: s, brewer: k, paper: none, tidy: float64(5 - m.Scores.Tidiness), wantsPot: m.InPot(), flame: flame, hot: !cold,
+	o = option{method: m, school: s, into: into, brewer: k, paper: none, tidy: float64(5 - m.Scores.Tidiness), wantsPot: m.InPot(), flame: s.ColdFill, hot: !cold,
 		fine: slices.Contains(m.Needs, "fine grinder"), grind: r.Coffee.GroundAhead == nil || !*r.Coffee.GroundAhead}
 	if k != none {
 		b := in.items[k]
@@ -374,6 +410,15 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 	n := *pl.Batches
 	o.batches, o.doseG, o.batchG = n, *pl.DoseG, *pl.DoseG/n
 	o.heated = *pl.Water.HeatedMl / n
+	if m.Family == "cup" {
+		o.heated = *pl.Water.HeatedMl / d.people * math.Ceil(d.people/n)
+	}
+	if pl.Heat != nil {
+		o.dwellS = *pl.Heat.DwellS
+	}
+	if into == "server" && m.OnCup() && d.people/n > 1 {
+		o.serverMl = *pl.DrinkMl / n
+	}
 	o.rinseMl = *pl.Water.RinseMl + *pl.Water.PreheatMl + *pl.Water.WashupMl
 	o.drink = *pl.Request.CupMl
 	if o.paper != none {
@@ -501,13 +546,19 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 	if strings.HasPrefix(burner.ID, "canister") && !feeds(set) {
 		return heating{}
 	}
-	if ui != none {
-		if j, ok := gear.PotOnBurner(v, in.items[ui]); ok && j.Level == gear.No {
+	onIt := []gear.Item{v}
+	if o.method.Way == method.OnFlame && vi != none && o.brewer != none {
+		onIt = append(onIt, in.items[o.brewer]) // after the kettle
+	}
+	for _, v := range onIt {
+		if ui != none {
+			if j, ok := gear.PotOnBurner(v, in.items[ui]); ok && j.Level == gear.No {
+				return heating{}
+			}
+		}
+		if j, ok := gear.OverFlame(v, gear.Item{Kind: gear.Burner, Type: burner.ID}); ok && j.Level == gear.No {
 			return heating{}
 		}
-	}
-	if j, ok := gear.OverFlame(v, gear.Item{Kind: gear.Burner, Type: burner.ID}); ok && j.Level == gear.No {
-		return heating{}
 	}
 	fills := 1.0
 	if v.CapacityMl != nil && vi != none {
@@ -532,12 +583,12 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 	if !v.Lid {
 		cover = heat.Open
 	}
+	if o.flame { // as the plan has it: a closed boiler on a moderate flame
+		power, wide, cover = power*brew.Moderate, brew.CupDiameterMm(capacity), heat.Lidded
+	}
 	h := heat.Heating{WaterG: o.heated / fills, Source: heat.Source(*set.Request.Water.State), FromC: *set.Request.Water.SourceC, ToC: set.Boil.BoilC, VesselC: set.Air.TempC,
 		Vessel: heat.Vessel{CapacityMl: capacity, DiameterMm: wide, MassG: v.MassG, Material: mat, LossFactor: 1}, Cover: cover, Air: set.Air, PowerW: power, Efficiency: eff, WindLoss: burner.WindLoss,
-		DwellFlame: math.Max(burner.Low, 0.25)}
-	if *set.Request.Water.Treatment == "boil" {
-		h.DwellS = water.TreatmentBoilS(set.AltitudeM)
-	}
+		DwellFlame: brew.LowFlame(burner), DwellS: o.dwellS}
 	if h.Source != heat.Liquid {
 		h.StarterG = 0.05 * h.WaterG
 	}

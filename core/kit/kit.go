@@ -61,6 +61,7 @@ type Serving struct {
 	Method  string  `json:"method"`
 	School  string  `json:"school"`
 	Brewer  int64   `json:"brewer" doc:"Item; 0 for none"`
+	Into    string  `json:"into" doc:"What a brewer for several runs into: a server, or the cups in turn"`
 	Cup     float64 `json:"cup"`
 	Minutes float64 `json:"minutes"`
 	FuelG   float64 `json:"fuel_g"`

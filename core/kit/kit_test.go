@@ -251,7 +251,7 @@ func brute(in *instance) (front []point, best *float64) {
 		}
 	}
 	for bits := 0; bits < 1<<len(use); bits++ {
-		b := base{none, none, none, none, none, false}
+		b := base{none, none, none, none, none, false, false}
 		var brewers []int
 		ok := true
 		one := func(at *int, k int) {
@@ -280,6 +280,9 @@ func brute(in *instance) (front []point, best *float64) {
 				one(&b.cup, k)
 			case gear.Extra:
 				b.support = true
+			case gear.Server:
+				ok = ok && k == in.server
+				b.server = true
 			}
 		}
 		if !ok || b.cup == none || len(brewers) > maxBrewers || in.items[b.cup].Pieces() < in.people {

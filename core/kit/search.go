@@ -398,7 +398,7 @@ func (w *walk) notable(score float64) bool {
 			return true
 		}
 	}
-	if b.support && score < f.scores[w.in.support]-least {
+	if b.support && score < f.scores[w.in.support]-least || b.server && score < f.scores[w.in.server]-least {
 		return true
 	}
 	for _, c := range w.set {
@@ -440,6 +440,9 @@ func (w *walk) note(e *entry, score float64) {
 	}
 	if b.support {
 		with(in.support)
+	}
+	if b.server {
+		with(in.server)
 	}
 	for _, c := range w.set {
 		with(in.brewers[c])

@@ -68,8 +68,8 @@ func serves(t require.TestingT, in trip.Trip, k laid, s Serving) *brew.Plan {
 	school, ok := m.School(s.School)
 	require.True(t, ok)
 	what := fmt.Sprintf("%s by %s/%s", b.Name, s.Method, s.School)
-	r := b.Request
-	r.Method, r.School = s.Method, &s.School
+	r := b.Request.By(s.Method, s.School)
+	r.Into = &s.Into
 	fits := func(j gear.Joint, ok bool) {
 		if ok {
 			assert.NotEqual(t, gear.No, j.Level, "%s: %s", what, j.Text)
@@ -95,6 +95,9 @@ func serves(t require.TestingT, in trip.Trip, k laid, s Serving) *brew.Plan {
 	p, err := brew.Compute(r)
 	require.NoError(t, err, what)
 	fits(gear.DrinkInCup(*k.cup, *p.Request.CupMl))
+	if p.Heat != nil && p.Heat.FuelG != nil && s.FuelG > 0 {
+		assert.InEpsilon(t, *p.Heat.FuelG, s.FuelG, 0.12, "%s: the fuel is the plan's", what)
+	}
 	heated := p.Heat != nil
 	assert.False(t, heated && urn, "%s: an urn and no flame", what)
 	if heated && !socket {

@@ -8,12 +8,11 @@ import (
 	"apodemos/core/brew"
 )
 
-// Fuel is carried with a reserve and in something. Common practice; the
-// container from memory: 0.6 g of steel to a gram of gas, 0.15 of a bottle.
+// What fuel is carried in, over its own mass; from memory: 0.6 g of steel to a gram
+// of gas, 0.15 of a bottle.
 const (
-	fuelReserve = 1.2
-	gasCan      = 1.6
-	bottle      = 1.15
+	gasCan = 1.6
+	bottle = 1.15
 )
 
 // point is the four objectives, all to be small.
@@ -55,7 +54,7 @@ func (w Weights) of(p point) float64 {
 // base is what a kit has one of, or none.
 type base struct {
 	vessel, burner, grinder, scale, cup int
-	support                             bool
+	support, server                     bool
 }
 
 // way is the best way of a demand with one brewer on a base.
@@ -93,9 +92,15 @@ func keep(list []int, gone map[int]int) []int {
 // bases lists the combinations of what there is one of. A kit without cups is
 // none.
 func (in *instance) bases() []base {
-	supports := []bool{false}
+	type loose struct{ support, server bool }
+	supports := []loose{{}}
 	if in.support != none {
-		supports = []bool{false, true}
+		supports = append(supports, loose{support: true})
+	}
+	if in.server != none {
+		for _, s := range slices.Clone(supports) {
+			supports = append(supports, loose{s.support, true})
+		}
 	}
 	var out []base
 	for _, v := range choices(in.vessels) {
@@ -107,7 +112,7 @@ func (in *instance) bases() []base {
 				for _, t := range supports {
 					for _, g := range choices(keep(in.grinders, in.gone)) {
 						for _, s := range choices(keep(in.scales, in.gone)) {
-							b := base{v, u, g, s, c, t}
+							b := base{v, u, g, s, c, t.support, t.server}
 							if in.keepsMust(b) {
 								out = append(out, b)
 							}
@@ -130,7 +135,7 @@ func (in *instance) keepsMust(b base) bool {
 		if one && k != b.vessel && k != b.burner && k != b.grinder && k != b.scale && k != b.cup {
 			return false
 		}
-		if k == in.support && !b.support {
+		if k == in.support && !b.support || k == in.server && !b.server {
 			return false
 		}
 	}
@@ -146,6 +151,9 @@ func (in *instance) table(b base) (*table, bool) {
 	in.add(t, b.cup, in.people)
 	if b.support {
 		in.add(t, in.support, 1)
+	}
+	if b.server {
+		in.add(t, in.server, 1)
 	}
 	for k := range in.must { // things of other kinds that must go
 		if !in.counted(k) {
@@ -226,7 +234,7 @@ func better(a, b way) bool {
 
 // counted reports whether an item is part of a base or a brewer.
 func (in *instance) counted(k int) bool {
-	return k == in.support || slices.Contains(in.brewers, k) || slices.Contains(in.vessels, k) || slices.Contains(in.burners, k) ||
+	return k == in.support || k == in.server || slices.Contains(in.brewers, k) || slices.Contains(in.vessels, k) || slices.Contains(in.burners, k) ||
 		slices.Contains(in.grinders, k) || slices.Contains(in.scales, k) || slices.Contains(in.cups, k) || in.items[k].Kind == "filter"
 }
 
@@ -266,6 +274,9 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 			return way{}, false
 		}
 	}
+	if o.serverMl > 0 && !in.holds(b, o.serverMl) {
+		return way{}, false
+	}
 	w := way{option: oi, paper: o.paper, papers: o.papers * d.times, cup: o.cup[0]}
 	if cup.Insulated {
 		w.cup = o.cup[1]
@@ -287,7 +298,7 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 		seconds += math.Max(h.seconds, o.prepS) + lightingS
 		w.fuelG = h.fuelG * d.times
 		if d.ownFuel {
-			w.mass += w.fuelG * fuelReserve * in.carriedIn(ui)
+			w.mass += w.fuelG * in.reserve * in.carriedIn(ui)
 		}
 	}
 	seconds += in.refilling(o, b)
@@ -304,6 +315,12 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 	w.fuss = 2*o.tidy + 2*b2f(o.papers > 0)
 	w.cost = in.weights.of(in.part(di, w))
 	return w, true
+}
+
+// holds reports whether a cup of the kit, or a server that goes along, takes what a
+// brewer for several runs into.
+func (in *instance) holds(b base, ml float64) bool {
+	return in.items[b.cup].Holds(ml) || b.server && in.items[in.server].Holds(ml)
 }
 
 // lost is points taken off for a piece of gear.

@@ -25,7 +25,7 @@ var pot = Method{
 			Steps: []Step{
 				weigh(),
 				prep("cups", "set out cups", "Set out the cups and two spoons.", 15),
-				do("coffee-in", "coffee in", "Coffee in. Wet all of it.", 0, 20).sign("no dry patch is left on top").care("boil-over"),
+				do("coffee-in", "coffee in", "[onheat?Off the heat. ][kettle?Pour the water into the pot. ]Coffee in. Wet all of it.", 0, 20).sign("no dry patch is left on top").care("boil-over"),
 				stand("steep", "steep", "Lid on. Let it stand.", 20, 220).stretch(),
 				do("stir", "stir", "Stir the crust under.", 240, 10),
 				do("skim", "skim", "Skim the foam with two spoons.", 250, 30).sign("the top is dark and bare"),
@@ -40,11 +40,11 @@ var pot = Method{
 			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 1150, Temps: Temps{0, 0, 0}, WaitCover: heat.Open,
 			LeftBehindMl: 40, SplashMl: 40, FillFresh: 0.65, FillRested: 0.75, Access: 1.2, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
 			Steps: []Step{
-				prep("dose", "weigh, grind", "Weigh {dose} of coffee and grind it as coarse as it goes.", 75),
+				weigh(),
 				do("coffee-in", "coffee in", "Coffee into the cold water. Lid on.", 0, 20),
-				do("off", "off", "Off the heat at once.", 0, 10).fromBoil().sign("it comes to a rolling boil and climbs").care("boil-over"),
+				do("off", "off", "Off the heat at once.", 0, 10).fromBoil().sign("it comes to a rolling boil and climbs").care("climbs"),
 				stand("stand", "stand", "Let it stand.", 10, 120).fromBoil(),
-				do("splash", "cold splash", "Pour in {splash} of cold water to drop the grounds.", 130, 10).fromBoil(),
+				do("splash", "cold splash", "[splash?Pour in {splash} of cold, safe water to drop the grounds.|No cold splash: the cold water here is not safe. Tap the pot and let the grounds sink.]", 130, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 140, 60).fromBoil(),
 				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
 			},
@@ -58,12 +58,12 @@ var pot = Method{
 			Steps: []Step{
 				weigh(),
 				do("coffee-in", "coffee in", "Coffee into the warm water. Stir once.", 0, 20),
-				do("boil", "boil", "Keep it at a rolling boil.", 0, 120).fromBoil().care("boil-over"),
+				do("boil", "boil", "Keep it at a rolling boil.", 0, 120).fromBoil().care("climbs"),
 				do("swirl", "off, swirl", "Off the heat. Swirl.", 120, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 130, 60).fromBoil(),
 				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
 			},
-			Cautions: []string{"scald", "fire"},
+			Cautions: []string{"scald"},
 		},
 		{
 			ID: "cold-unstirred", Name: "Cold start, never stirred, short boil",
@@ -73,12 +73,12 @@ var pot = Method{
 			Steps: []Step{
 				weigh(),
 				do("coffee-on", "coffee on top", "Pour the coffee on top of the cold water. Do not stir.", 0, 20),
-				do("boil", "gentle boil", "Time a gentle boil; raise the pot if it climbs. Beyond a minute and a half it turns bitter.", 0, 60).fromBoil().sign("the foam is pale and bare of grounds").care("boil-over"),
-				do("splash", "cold splash", "Off the heat. Pour in {splash} of cold water from a height.", 60, 10).fromBoil(),
+				do("boil", "gentle boil", "Time a gentle boil; raise the pot if it climbs. Beyond a minute and a half it turns bitter.", 0, 60).fromBoil().sign("the foam is pale and bare of grounds").care("climbs"),
+				do("splash", "cold splash", "Off the heat. [splash?Pour in {splash} of cold, safe water from a height.|No cold splash: the cold water here is not safe. Tap the pot.]", 60, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 70, 240).fromBoil(),
 				serve("decant", "decant", "Pour gently. Leave about {left} with the silt; dilute to taste.", 40).sign("silt reaches the lip").care("hot-pot"),
 			},
-			Cautions: []string{"scald", "fire"},
+			Cautions: []string{"scald"},
 		},
 		{
 			ID: "off-boil-fine", Name: "Off the boil, fine, timed",
@@ -87,7 +87,7 @@ var pot = Method{
 			LeftBehindMl: 30, FillFresh: 0.75, FillRested: 0.85, Access: 1, Adjust: "time", WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
-				do("coffee-in", "coffee in", "Off the heat. Coffee in, stir, cover.", 0, 20).care("boil-over"),
+				do("coffee-in", "coffee in", "[onheat?Off the heat. ][kettle?Pour the water into the pot. ]Coffee in, stir, cover.", 0, 20).care("boil-over"),
 				stand("first", "steep", "Let it stand, covered.", 20, 100),
 				do("stir", "stir", "Stir again.", 120, 10),
 				stand("steep", "steep", "Let it stand, covered.", 130, 210).stretch(),
@@ -103,13 +103,13 @@ var pot = Method{
 			LeftBehindMl: 40, SplashMl: 20, FillFresh: 0.7, FillRested: 0.8, Access: 0.9, Adjust: "time", WashupMl: 150, Clean: packOut, Consumables: []string{"small sieve"},
 			Steps: []Step{
 				weigh(),
-				do("coffee-on", "coffee on", "Coffee onto the water, which no longer boils.", 0, 15).care("boil-over"),
+				do("coffee-on", "coffee on", "[onheat?Off the heat. ][kettle?Pour the water into the pot. ]Coffee onto the water, which no longer boils.", 0, 15).care("boil-over"),
 				stand("first-crust", "first crust", "Let the crust stand.", 15, 60).with(heat.Crusted),
 				do("break", "break", "Break the crust gently.", 75, 10),
 				stand("steep", "second crust", "Let the second crust form.", 85, 120).with(heat.Crusted).stretch(),
 				do("break-again", "break", "Break it.", 205, 10),
 				stand("settle", "settle", "Let it settle.", 215, 60).with(heat.Crusted),
-				do("splash", "cold splash", "Pour in {splash} of cold water.", 275, 10),
+				do("splash", "cold splash", "[splash?Pour in {splash} of cold, safe water.|No cold splash: the cold water here is not safe. Tap the pot.]", 275, 10),
 				serve("decant", "decant", "Pour through a small sieve for the first cup.", 40).sign("silt reaches the lip").care("hot-pot"),
 			},
 			Cautions: []string{"scald"},
@@ -129,8 +129,8 @@ var pressPot = Method{
 		LeftBehindMl: 30, FillFresh: 0.85, FillRested: 0.9, ChamberMl: 1000, Access: 1, Adjust: "time", WashupMl: 250, Clean: "Knock and rinse the grounds out over a bag; " + packOut,
 		Steps: []Step{
 			weigh(),
-			withHotWater("coffee-first", "coffee in", "Coffee into the press. Stand it on the scale.", 15),
-			pour("fill", "fill", "Pour to {to}, wetting all of it.", 0, 25, 1).care("scald"),
+			withHotWater("coffee-first", "coffee in", "Coffee into the press.[scale? Stand it on the scale.]", 15),
+			pour("fill", "fill", "{pour}, wetting all of it.", 0, 25, 1).care("scald"),
 			stand("steep", "steep", "Lid on, plunger up. Let it stand.", 25, 215).stretch(),
 			do("break", "break", "Break the crust.", 240, 10),
 			do("skim", "skim", "Skim the foam.", 250, 25).sign("the top is dark and bare"),
@@ -154,8 +154,8 @@ var cupSteep = Method{
 		LeftBehindMl: 25, FillFresh: 0.85, FillRested: 0.9, Access: 1, Adjust: "time", WashupMl: 60, Clean: packOut,
 		Steps: []Step{
 			weigh(),
-			withHotWater("coffee-first", "coffee in", "Coffee into the first cup.", 10),
-			pour("fill", "fill", "Pour to {to}. Wet all of it with the spoon.", 0, 15, 1).care("scald"),
+			withHotWater("coffee-first", "coffee in", "Coffee into the [many?first cup of each pair|first cup].[scale? Cup on the scale.]", 10),
+			pour("fill", "fill", "{pour}. Wet all of it with the spoon.", 0, 15, 1).care("scald"),
 			stand("steep", "steep", "Let it stand.", 15, 225).with(heat.Crusted).stretch(),
 			do("break", "break", "Break the surface and scrape off the foam.", 240, 20).sign("the top is dark and bare"),
 			stand("settle", "settle", "Let it settle.", 260, 45).with(heat.Open),
@@ -176,9 +176,9 @@ var steepBag = Method{
 		RatioGPerL: 66.7, RatioSource: "common practice: 15 g to 225 ml", GrindUm: 775, Temps: Temps{92, 95, 97}, WaitCover: heat.Lidded,
 		FillFresh: 0.9, FillRested: 0.95, Access: 0.3, Adjust: "grind", Band: 3, WashupMl: 20, Consumables: []string{"paper tea bag"}, Clean: "Let the bag drip, then carry it out.",
 		Steps: []Step{
-			prep("dose", "weigh, grind", "Weigh {dose} of coffee, grind it {band} and fill the bags.", 75),
-			withHotWater("bag", "bag in cup", "Hang a bag in each cup.", 10),
-			pour("fill", "fill", "Pour to {to} over the bag.", 0, 15, 1).care("scald"),
+			prep("dose", "weigh, grind", "{coffee}; fill the [many?bags, one a cup|bag].", 75),
+			withHotWater("bag", "bag in cup", "Hang a bag in [many?each|the] cup.", 10),
+			pour("fill", "fill", "{pour} over the bag.", 0, 15, 1).care("scald"),
 			stand("steep", "steep", "Let it stand; dip the bag twice.", 15, 225).with(heat.Open),
 			serve("lift", "lift", "Lift the bag out, or leave it in.", 10),
 		},
@@ -189,15 +189,15 @@ var steepBag = Method{
 func coneSteps(last string) []Step {
 	return []Step{
 		weigh(),
-		prep("paper", "fold paper", "Fold the paper, set the dripper on the cup and the cup on the scale.", 20),
+		prep("paper", "fold paper", "Fold the paper. Set the dripper on {server}[scale?, and that on the scale].", 20),
 		withHotWater("rinse", "rinse", "Rinse the paper with {rinse}. Tip the rinse out.", 20),
-		withHotWater("level", "level", "Coffee in. Shake it level. Zero the scale.", 15).care(""),
-		pour("bloom-pour", "wet all", "Pour to {to}, wetting all of it.", 0, 10, 30.0/200).care("pour"),
+		withHotWater("level", "level", "Coffee in. Shake it level.[scale? Zero the scale.]", 15).care(""),
+		pour("bloom-pour", "wet all", "{pour}, wetting all of it.", 0, 10, 30.0/200).care("pour"),
 		do("bloom", "bloom", "Bloom: let the gas out.", 10, 35),
-		pour("second-pour", "circles", "Pour to {to} in slow circles.", 45, 20, 110.0/200),
+		pour("second-pour", "circles", "{pour}, in slow circles.", 45, 20, 110.0/200),
 		do("shake", "shake", "Shake the bed once, gently.", 65, 8),
-		pour("third-pour", "slow stream", "Pour to {to}, slowly, in a broken stream.", 90, 25, 170.0/200),
-		pour("fourth-pour", "last pour", "Pour the last, to {to}.", 135, 15, 1),
+		pour("third-pour", "slow stream", "{pour}, slowly, in a broken stream.", 90, 25, 170.0/200),
+		pour("fourth-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 135, 15, 1),
 		do("drawdown", "draws down", "Let it draw down.", 150, 50).sign("no water rises when you shake it"),
 		serve("serve", "serve", last, 20),
 	}
@@ -213,64 +213,64 @@ var cone = Method{
 			ID: "four-pulses", Name: "Four pulses, 45 seconds apart",
 			Why:        "Each pulse has a scale reading and a time, so that it comes out the same twice. Choose it when you have a scale and want clarity.",
 			RatioGPerL: 65, RatioSource: "common practice: 13 g to 200 g", GrindUm: 800, Temps: Temps{88, 90.5, 94}, WaitCover: heat.Lidded,
-			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
-			Steps: coneSteps("Lift the dripper off. Swirl the cup and serve."), Cautions: []string{"scald"},
+			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 36, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
+			Steps: coneSteps("Lift the dripper off. Swirl {swirl} and serve."), Cautions: []string{"scald"},
 		},
 		{
 			ID: "three-pours", Name: "Three pours, no scale",
 			Why:        "Circles in alternating directions, each pour just before the last has drained. Choose it without a scale.",
 			RatioGPerL: 62.5, RatioSource: "common practice: 20–25 g, general starting point 1:16", GrindUm: 800, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
-			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
+			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 36, NoScale: true, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
-				prep("paper", "fold paper", "Fold the paper into the dripper; set it on the cup.", 20),
+				prep("paper", "fold paper", "Fold the paper into the dripper; set it on {server}.", 20),
 				withHotWater("rinse", "rinse", "Rinse the paper with {rinse}. Tip the rinse out.", 20),
 				withHotWater("level", "level", "Coffee in. Shake it level.", 10).care(""),
-				pour("bloom-pour", "wet all", "Wet all of it, about {to}.", 0, 10, 0.15).care("pour"),
+				pour("bloom-pour", "wet all", "[scale?Wet all of it, about {to}.|Wet all of it with {share} of the water.]", 0, 10, 0.15).care("pour"),
 				do("bloom", "bloom", "Bloom.", 10, 30),
-				pour("first-pour", "circle", "Circle out, to about {to}.", 40, 25, 0.45),
-				pour("second-pour", "circle back", "Circle the other way, just before it has drained, to about {to}.", 80, 25, 0.75),
-				pour("third-pour", "circle", "The last, to about {to}.", 120, 20, 1),
+				pour("first-pour", "circle", "[scale?Circle out, to about {to}.|Circle out, until {share} of the water is in.]", 40, 25, 0.45),
+				pour("second-pour", "circle back", "Circle the other way, just before it has drained, [scale?to about {to}|until {share} of the water is in].", 80, 25, 0.75),
+				pour("third-pour", "circle", "[scale?The last, to about {to}.|The rest.]", 120, 20, 1),
 				do("drawdown", "draws down", "Let it draw down.", 140, 50).sign("the bed shines no longer"),
-				serve("serve", "serve", "Lift the dripper off and serve.", 20),
+				serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
 			}, Cautions: []string{"scald"},
 		},
 		{
 			ID: "folding", Name: "Folding dripper, packs flat",
 			Why:        "Ribs or a wire hold only the paper, so nothing warms up and the paper drains from its sides too: a little finer, in four smaller pours. Choose it when it has to lie flat in the pack.",
 			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 750, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
-			RinseMl: 60, FillFresh: 0.85, FillRested: 0.9, Access: 1, Adjust: "grind", WashupMl: 20, Consumables: []string{"cone paper"}, Clean: packPapers,
+			RinseMl: 60, FillFresh: 0.85, FillRested: 0.9, MostG: 30, Access: 1, Adjust: "grind", WashupMl: 20, Consumables: []string{"cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
 				prep("unfold", "unfold", "Unfold the dripper and lock its ribs. See that all its feet stand on the rim, and that the rim carries it.", 20),
-				prep("paper", "fold paper", "Fold the paper and press it against the ribs; the cup on the scale.", 20),
+				prep("paper", "fold paper", "Fold the paper and press it against the ribs; set it on {server}[scale?, and that on the scale].", 20),
 				withHotWater("rinse", "rinse", "Rinse the paper with {rinse}, so that it clings to the ribs. Tip the rinse out.", 20),
-				withHotWater("level", "level", "Coffee in. Shake it level, holding the dripper. Zero the scale.", 15).care(""),
-				pour("bloom-pour", "wet all", "Pour to {to}, gently: it is light and tips.", 0, 10, 0.16).care("pour"),
+				withHotWater("level", "level", "Coffee in. Shake it level, holding the dripper.[scale? Zero the scale.]", 15).care(""),
+				pour("bloom-pour", "wet all", "{pour}, gently: it is light and tips.", 0, 10, 0.16).care("pour"),
 				do("bloom", "bloom", "Bloom.", 10, 30),
-				pour("second-pour", "small circles", "Pour to {to} in small circles; keep off the bare paper.", 40, 20, 0.45),
-				pour("third-pour", "small circles", "Pour to {to}.", 80, 20, 0.75),
-				pour("fourth-pour", "last pour", "Pour the last, to {to}.", 120, 15, 1),
+				pour("second-pour", "small circles", "{pour}, in small circles; keep off the bare paper.", 40, 20, 0.45),
+				pour("third-pour", "small circles", "{pour}.", 80, 20, 0.75),
+				pour("fourth-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 120, 15, 1),
 				do("drawdown", "draws down", "Let it draw down.", 135, 45).sign("the bed shines no longer"),
-				serve("serve", "serve", "Lift the dripper off by its ring. Swirl and serve.", 20),
+				serve("serve", "serve", "Lift the dripper off by its ring. Swirl {swirl} and serve.", 20),
 			}, Cautions: []string{"scald"},
 		},
 		{
 			ID: "slow-paper", Name: "Slow paper, coarse grind",
 			Why:        "A thick paper drains slowly, so the grind is coarse and the cup very clean. Choose it with cotton-like papers.",
 			RatioGPerL: 65, RatioSource: "common practice: single-cup cone 1:15.4", GrindUm: 950, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
-			RinseMl: 80, FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"thick cone paper"}, Clean: packPapers,
+			RinseMl: 80, FillFresh: 0.9, FillRested: 0.95, MostG: 36, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"thick cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
-				prep("paper", "fold paper", "Fold the paper, set the dripper on the cup and the cup on the scale.", 20),
+				prep("paper", "fold paper", "Fold the paper. Set the dripper on {server}[scale?, and that on the scale].", 20),
 				withHotWater("rinse", "rinse", "Rinse the paper with {rinse}. Tip the rinse out.", 25),
-				withHotWater("level", "level", "Coffee in. Shake it level. Zero the scale.", 15).care(""),
-				pour("bloom-pour", "wet all", "Pour to {to}, wetting all of it.", 0, 12, 0.17).care("pour"),
+				withHotWater("level", "level", "Coffee in. Shake it level.[scale? Zero the scale.]", 15).care(""),
+				pour("bloom-pour", "wet all", "{pour}, wetting all of it.", 0, 12, 0.17).care("pour"),
 				do("bloom", "bloom", "Bloom.", 12, 33),
-				pour("second-pour", "circles", "Pour to {to} in slow circles.", 45, 30, 0.6),
-				pour("third-pour", "last pour", "Pour the last, to {to}.", 120, 30, 1),
+				pour("second-pour", "circles", "{pour}, in slow circles.", 45, 30, 0.6),
+				pour("third-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 120, 30, 1),
 				do("drawdown", "draws down", "Let it draw down.", 150, 90).sign("no water rises when you shake it"),
-				serve("serve", "serve", "Lift the dripper off. Swirl and serve.", 20),
+				serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
 			}, Cautions: []string{"scald"},
 		},
 	},
@@ -285,18 +285,18 @@ var flatBed = Method{
 		ID: "standard", Name: "Bloom of three times the dose, slow circles",
 		Why:        "Three times the dose to bloom, then slow circles in as many stages as it holds. Choose it for two, without a spouted kettle. Not rinsed: a wet paper seals over the holes.",
 		RatioGPerL: 66.7, RatioSource: "common practice: 40 g to 600 g, 1:15", GrindUm: 800, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
-		FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"flat paper"}, Clean: packPapers,
+		FillFresh: 0.9, FillRested: 0.95, MostG: 45, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"flat paper"}, Clean: packPapers,
 		Steps: []Step{
 			weigh(),
-			prep("paper", "paper in", "Set the dry paper in the dripper, the dripper on the cup, the cup on the scale.", 15),
-			withHotWater("level", "level", "Coffee in. Shake it level. Zero the scale.", 10).care(""),
-			pour("bloom-pour", "wet all", "Pour to {to}: three times the dose.", 0, 12, 0.2).perDose(3).care("pour"),
+			prep("paper", "paper in", "Set the dry paper in the dripper, the dripper on {server}[scale?, that on the scale].", 15),
+			withHotWater("level", "level", "Coffee in. Shake it level.[scale? Zero the scale.]", 10).care(""),
+			pour("bloom-pour", "wet all", "[scale?Pour to {to}: three times the dose.|Wet all of it with {share} of the water.]", 0, 12, 0.2).perDose(3).care("pour"),
 			do("bloom", "bloom, swirl", "Swirl, and let it bloom.", 12, 18),
-			pour("second-pour", "circles", "Slow circles to {to}.", 30, 40, 0.6),
-			pour("third-pour", "circles", "Slow circles to {to}.", 90, 40, 1),
+			pour("second-pour", "circles", "Slow circles, [scale?to {to}|until {share} of the water is in].", 30, 40, 0.6),
+			pour("third-pour", "circles", "Slow circles, [scale?to {to}|until {share} of the water is in].", 90, 40, 1),
 			do("flatten", "swirl flat", "Swirl, so that the bed ends flat.", 130, 8),
 			do("drawdown", "draws down", "Let it draw down.", 138, 62).sign("the bed lies bare and flat"),
-			serve("serve", "serve", "Lift the dripper off and serve.", 20),
+			serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
 		}, Cautions: []string{"scald"},
 	}},
 }
@@ -310,16 +310,16 @@ var tankDripper = Method{
 		ID: "standard", Name: "Bloom, fill to the mark",
 		Why:        "The tank does the pouring. Choose it when hands are cold or nobody wants to stand over it.",
 		RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 750, Temps: Temps{91, 94, 96}, WaitCover: heat.Lidded,
-		FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 60, ChamberMl: 300, Consumables: []string{"paper"}, Clean: packPapers,
+		FillFresh: 0.9, FillRested: 0.95, MostG: 30, NoScale: true, Access: 1, Adjust: "grind", WashupMl: 60, ChamberMl: 300, Consumables: []string{"paper"}, Clean: packPapers,
 		Steps: []Step{
 			weigh(),
-			prep("paper", "paper in", "Paper and coffee in; set it on the cup.", 20),
+			prep("paper", "paper in", "Paper and coffee in; set it on {server}.", 20),
 			withHotWater("ready", "tank on", "Tank on.", 5).care(""),
-			pour("bloom-pour", "bloom", "Wet the coffee, about {to}.", 0, 8, 0.12).care("pour"),
+			pour("bloom-pour", "bloom", "Wet the coffee with {share} of the water.", 0, 8, 0.12).care("pour"),
 			do("bloom", "bloom", "Bloom.", 8, 27),
-			pour("fill", "fill", "Fill the tank to the mark: {to}.", 35, 20, 1),
+			pour("fill", "fill", "Fill the tank to the mark: [scale?{to}|{water}].", 35, 20, 1),
 			do("drip", "drips", "Let it drip, or lift it to stop.", 55, 135).sign("the tank is empty and the drip is slow"),
-			serve("serve", "serve", "Lift it off and serve.", 15),
+			serve("serve", "serve", "Lift it off. Swirl {swirl} and serve.", 15),
 		}, Cautions: []string{"scald"},
 	}},
 }
@@ -333,17 +333,17 @@ var cloth = Method{
 		ID: "standard", Name: "Bloom and an even pour",
 		Why:        "Flows fast, so it is ground as for a cone. Choose it on long trips where papers run out and a cloth can dry.",
 		RatioGPerL: 60, RatioSource: "common practice: 6 g to 100 ml", GrindUm: 700, Temps: Temps{88, 91, 95}, WaitCover: heat.Lidded,
-		RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, Access: 1, Adjust: "grind", WashupMl: 300,
+		RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 40, Access: 1, Adjust: "grind", WashupMl: 300,
 		Clean: "Empty it, rinse it in warm water, and dry it fully in the air, or keep it under water in a refrigerator.",
 		Steps: []Step{
 			weigh(),
 			withHotWater("rinse", "rinse", "Rinse the cloth with {rinse} and wring it.", 25),
-			withHotWater("level", "level", "Coffee in. Level it.", 10).care(""),
-			pour("bloom-pour", "wet all", "Pour to {to}.", 0, 12, 0.15).care("pour"),
+			withHotWater("level", "level", "Coffee in; set it over {server}. Level it.", 10).care(""),
+			pour("bloom-pour", "wet all", "{pour}.", 0, 12, 0.15).care("pour"),
 			do("bloom", "bloom", "Bloom.", 12, 28),
-			pour("pour", "even pour", "Pour evenly to {to}.", 40, 65, 1),
+			pour("pour", "even pour", "Pour evenly, [scale?to {to}|until all the water is in].", 40, 65, 1),
 			do("drawdown", "draws down", "Let it draw down.", 105, 55).sign("the stream breaks into drops"),
-			serve("serve", "serve", "Lift it off and serve.", 15).care("cloth"),
+			serve("serve", "serve", "Lift it off. Swirl {swirl} and serve.", 15).care("cloth"),
 		}, Cautions: []string{"scald", "cloth"},
 	}},
 }
@@ -365,18 +365,18 @@ var slowDrip = Method{
 }
 
 func slowDripSchool(id, name, why string, change func(*School), first string) School {
-	s := School{ID: id, Name: name, Why: why, RatioGPerL: 150, RatioSource: "common practice: 3 tablespoons in a small filter", GrindUm: 600, Temps: Temps{90, 94, 97}, WaitCover: heat.Lidded,
+	s := School{ID: id, Name: name, Why: why, RatioGPerL: 150, RatioSource: "common practice: 3 tablespoons in a small filter", GrindUm: 600, Temps: Temps{90, 94, 97}, WaitCover: heat.Lidded, ChamberMl: 150, MostG: 25,
 		FillFresh: 0.9, FillRested: 0.95, Access: 0.8, Adjust: "grind", Band: 3, WashupMl: 60, Clean: "Knock the grounds out and wipe it; carry the grounds out.", Cautions: []string{"scald"}}
 	change(&s)
 	if first == "" {
-		first = "Set the filter on the cup: its base must sit on the rim."
+		first = "Set the filter on {server}: its base must sit on the rim."
 	}
 	last := serve("serve", "serve", "Lift the filter off and serve.", 15)
 	switch {
 	case s.DiluteCold:
-		last = serve("serve", "over ice", "Stir, and pour over {dilution} of ice.", 25)
+		last = serve("serve", "over ice", "Stir, and pour over {topup}.", 25)
 	case s.DiluteShare > 0:
-		last = serve("serve", "top up", "Lift the filter off. Top up with {dilution} of hot water.", 20).care("scald")
+		last = serve("serve", "top up", "Lift the filter off. Top up with {topup}.", 20).care("scald")
 	case s.Milk > 0:
 		last = serve("serve", "stir", "Lift the filter off. Stir the milk up and serve.", 20)
 	}
@@ -384,9 +384,9 @@ func slowDripSchool(id, name, why string, change func(*School), first string) Sc
 		weigh(),
 		prep("set", "set up", first, 15),
 		withHotWater("level", "level", "Coffee in, levelled by a shake, never pressed. The gravity press on top.", 15).care(""),
-		pour("first-water", "first water", "A first little water, to {to}.", 0, 8, 0.2).care("pour"),
+		pour("first-water", "first water", "A first little water, [scale?to {to}|{share} of it].", 0, 8, 0.2).care("pour"),
 		do("bloom", "bloom", "Let it swell.", 8, 12),
-		pour("fill", "fill slowly", "Fill slowly to {to}; pour onto the press’s handle so that it does not tip.", 20, 25, 1),
+		pour("fill", "fill slowly", "Fill slowly, [scale?to {to}|with the rest]; pour onto the press’s handle so that it does not tip.", 20, 25, 1),
 		do("drip", "drips", "Let it drip.", 45, 315).sign("it drips slower than a drop a second"),
 		last,
 	}
@@ -396,16 +396,16 @@ func slowDripSchool(id, name, why string, change func(*School), first string) Sc
 func pressSteps(fill, after string, inverted bool) []Step {
 	steps := []Step{
 		weigh(),
-		prep("paper", "paper in", "Wet the paper in its cap; chamber together.", 20),
-		withHotWater("coffee-first", "coffee in", "Coffee into the chamber. Zero the scale.", 10).care(""),
+		prep("paper", "paper in", "Wet the paper in its cap; chamber together[scale?, on the scale].", 20),
+		withHotWater("coffee-first", "coffee in", "Coffee into the chamber.[scale? Zero the scale.]", 10).care(""),
 		pour("fill", "fill", fill, 0, 15, 1).care("scald"),
 		do("stir", "stir", "Stir.", 15, 10),
 		stand("steep", "steep", "Let it stand.", 25, 40).stretch(),
 	}
 	if inverted {
-		steps = append(steps, do("flip", "flip", "Cap on. Flip it onto the cup in one movement, holding both.", 65, 10).care("flip"))
+		steps = append(steps, do("flip", "flip", "Cap on. Flip it onto {server} in one movement, holding both.", 65, 10).care("flip"))
 	} else {
-		steps = append(steps, do("set", "on the cup", "Steady it on the cup.", 65, 5))
+		steps = append(steps, do("set", "on the cup", "Steady it on {server}.", 65, 5))
 	}
 	return append(steps, do("press", "press", "Press slowly, by its own weight and yours.", 75, 30).sign("just before it hisses").care("press"), serve("serve", "serve", after, 20))
 }
@@ -418,26 +418,26 @@ var handPress = Method{
 	Schools: []School{
 		{ID: "upright", Name: "Upright", Why: "The plain way: fill, stir, press at a minute and a quarter. Choose it when the ground is not level.",
 			RatioGPerL: 80, RatioSource: "common practice: 17 g to 200–220 g", GrindUm: 600, Temps: Temps{85, 90, 95}, WaitCover: heat.Lidded, FillFresh: 0.9, FillRested: 0.95, ChamberMl: 230, Bypass: true,
-			RetainedMlPerG: 1.5, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
-			Steps: pressSteps("Pour to {to}.", "Serve.", false), Cautions: []string{"scald", "parts"}},
+			RetainedMlPerG: 1.5, MostG: 30, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
+			Steps: pressSteps("{pour}.", "[dilution?Add {topup}. ]Swirl {swirl} and serve.", false), Cautions: []string{"scald", "parts"}},
 		{ID: "inverted", Name: "Inverted", Why: "Nothing drips through while it steeps, so the time is yours. Choose it for a stronger cup on a level table; mind the flip.",
 			RatioGPerL: 80, RatioSource: "common practice: 17 g to 200–220 g", GrindUm: 650, Temps: Temps{85, 90, 95}, WaitCover: heat.Lidded, FillFresh: 0.85, FillRested: 0.9, ChamberMl: 230, Bypass: true,
-			RetainedMlPerG: 1.5, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
-			Steps: pressSteps("Plunger below: pour to {to}.", "Lift it off and serve.", true), Cautions: []string{"scald", "parts"}},
+			RetainedMlPerG: 1.5, MostG: 30, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
+			Steps: pressSteps("Plunger below. {pour}.", "Lift it off. [dilution?Add {topup}. ]Swirl {swirl} and serve.", true), Cautions: []string{"scald", "parts"}},
 		{ID: "bypass", Name: "With bypass", Why: "Brewed strong in the small chamber, with the rest of the water added to the cup. Choose it for a full mug from a small press.",
 			RatioGPerL: 62.5, RatioSource: "common practice: 20 g at 1:16", GrindUm: 550, Temps: Temps{88, 92, 96}, WaitCover: heat.Lidded, FillFresh: 1, FillRested: 1, ChamberMl: 230, Bypass: true,
-			RetainedMlPerG: 1.5, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
-			Steps: pressSteps("Pour to {to}: the chamber is full.", "Add {dilution} of hot water to the cup.", false), Cautions: []string{"scald", "parts"}},
+			RetainedMlPerG: 1.5, MostG: 30, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
+			Steps: pressSteps("{pour}[dilution?: the chamber is full].", "[dilution?Add {topup}. ]Swirl {swirl} and serve.", false), Cautions: []string{"scald", "parts"}},
 		{ID: "rapid-cold", Name: "Rapid cold", Why: "Room-temperature water, a full minute of stirring, pressed hard and doubled with water. Choose it in the heat, or where the hot water is bad.",
 			RatioGPerL: 220, RatioSource: "common practice: water to the mark equal to the number of scoops", GrindUm: 450, Temps: Temps{0, 0, 0}, FillFresh: 0.95, FillRested: 0.95, ChamberMl: 230,
-			RetainedMlPerG: 1.5, DiluteShare: 0.5, DiluteCold: true, Access: 1, Adjust: "none", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
+			RetainedMlPerG: 1.5, DiluteShare: 0.5, DiluteCold: true, MostG: 45, Access: 1, Adjust: "none", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
 			Steps: []Step{
 				weigh(),
 				prep("paper", "paper in", "Wet the paper in its cap; chamber together, coffee in.", 25),
-				pour("fill", "fill", "Pour to {to} of safe water, at the temperature of the air.", 0, 10, 1).care("water-cold"),
+				pour("fill", "fill", "{pour}: safe water, as it comes.", 0, 10, 1).care("water-cold"),
 				do("stir", "stir", "Stir for one full minute.", 10, 60),
 				do("press", "press hard", "Press hard.", 70, 30).sign("just before it hisses").care("press"),
-				serve("double", "double", "Add {dilution} of cold water.", 15),
+				serve("double", "double", "Add {topup}.", 15),
 			}, Cautions: []string{"parts", "cold-water"}},
 	},
 }
@@ -451,13 +451,13 @@ var pocketPump = Method{
 		ID: "standard", Name: "A full basket, about thirteen presses",
 		Why:        "The basket sets the dose: filled to the brim, levelled, not tamped. More than thirteen presses is too fine, fewer too coarse. Choose it for a short strong cup, or dilute it.",
 		RatioGPerL: 180, RatioSource: "common practice: 18 g to 100 ml", GrindUm: 350, Temps: Temps{93, 95, 97}, WaitCover: heat.Lidded, FillFresh: 0.95, FillRested: 0.95,
-		BasketG: 18, BasketMl: 100, CupMl: 120, RetainedMlPerG: 1.3, Access: 1.5, Adjust: "none", Band: 4, WashupMl: 60, Clean: "Knock the puck out, rinse, and pump clear water once.",
+		BasketG: 18, BasketMl: 100, CupMl: 120, RinseMl: 40, RetainedMlPerG: 1.3, Access: 1.5, Adjust: "none", Band: 4, WashupMl: 60, Clean: "Knock the puck out, rinse, and pump clear water once.",
 		Steps: []Step{
-			prep("dose", "fill basket", "Grind {dose} {band}. Fill the basket to the brim, tap, level; do not tamp.", 90),
-			withHotWater("preheat", "preheat", "Swill the tank with hot water.", 15),
-			pour("fill", "fill tank", "Pour {to} into the tank and screw it shut.", 0, 15, 1).care("scald"),
+			prep("dose", "fill basket", "{coffee}. Fill the basket to the brim, tap, level; do not tamp.", 90),
+			withHotWater("swill", "swill", "Swill the tank with {rinse} of hot water; tip it out.", 15),
+			pour("fill", "fill tank", "Pour {water} into the tank, to its mark, and screw it shut.", 0, 15, 1).care("scald"),
 			do("pump", "13 presses", "Pump slowly, about thirteen presses.", 15, 35).sign("it runs pale and bubbles").care("press"),
-			serve("dilute", "dilute", "Add {dilution} of hot water, to taste.", 15),
+			serve("dilute", "dilute", "[dilution?Add {topup}, to taste.|Serve.]", 15),
 		}, Cautions: []string{"scald", "parts"},
 	}},
 }
@@ -470,7 +470,7 @@ var moka = Method{
 	Schools: []School{
 		{ID: "hot-fill", Name: "Hot water in the boiler", Why: "Hot water from the start keeps the coffee off hot metal: less bitter. Choose it when there is a kettle as well.",
 			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, WaitCover: heat.Lidded, FillFresh: 1, FillRested: 1,
-			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, Access: 1, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
+			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, NoScale: true, Access: 1, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
 			Steps: mokaSteps(
 				withHotWater("boiler", "boiler", "Pour the hot water into the boiler, to just below the valve.", 15),
 				withHotWater("screw", "screw", "Basket in. Screw it together with a cloth: it is hot.", 20).care("hot-pot"),
@@ -478,7 +478,7 @@ var moka = Method{
 			), Cautions: []string{"scald", "valve"}},
 		{ID: "cold-fill", Name: "Cold water in the boiler", Why: "One vessel and nothing else. Choose it when the moka pot is all there is; it takes longer and tastes darker.",
 			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, WaitCover: heat.Lidded, FillFresh: 1, FillRested: 1,
-			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 40, ColdFill: true, DiluteCold: true, Access: 1, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
+			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 40, ColdFill: true, DiluteCold: true, NoScale: true, Access: 1, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
 			Steps: mokaSteps(
 				prep("screw", "screw", "Basket in. Screw the top on firmly, by the body and not by the handle. Lid open.", 20).care("valve"),
 			), Cautions: []string{"scald", "valve"}},
@@ -487,12 +487,12 @@ var moka = Method{
 
 // mokaSteps are those of a moka pot around what brings it to the flame.
 func mokaSteps(on ...Step) []Step {
-	out := []Step{prep("dose", "fill basket", "Grind {dose} {band}. Fill the basket to the brim and level it; never tamp.", 90)}
+	out := []Step{prep("dose", "fill basket", "{coffee}. Fill the basket to the brim and level it; never tamp.", 90)}
 	out = append(out, on...)
 	return append(out,
 		do("flow", "flows", "It flows; keep the heat low.", 0, 40).sign("the stream no longer runs smoothly").care("hot-pot"),
 		do("off", "off", "Off at once; cool the foot with a wet cloth.", 40, 10),
-		serve("serve", "serve", "Stir, pour, and add {dilution} of water if it is too strong.", 20).care("hot-pot"),
+		serve("serve", "serve", "Stir and pour.[dilution? Add {topup}.]", 20).care("hot-pot"),
 	)
 }
 
@@ -506,13 +506,13 @@ var coldConcentrate = Method{
 
 func concentrate(id, name, why string, ratio float64) School {
 	return School{ID: id, Name: name, Why: why, RatioGPerL: ratio, RatioSource: "common practice, by volume; ground coffee about 380 g to the litre, from memory", GrindUm: 1000, Temps: Temps{0, 0, 0},
-		FillFresh: 0.9, FillRested: 0.9, LeftBehindMl: 10, Access: 0.9, Adjust: "none", Band: 3, WashupMl: 300, Clean: "Press or squeeze the grounds dry; compost them at home.", Consumables: []string{"straining cloth or paper"},
+		FillFresh: 0.9, FillRested: 0.9, Access: 0.9, Adjust: "none", Band: 3, WashupMl: 300, Clean: "Press or squeeze the grounds dry; compost them at home.", Consumables: []string{"straining cloth or paper"},
 		Steps: []Step{
 			weigh(),
-			pour("fill", "water on", "Pour to {to} of safe cold water.", 0, 60, 1).care("water-cold"),
+			pour("fill", "water on", "{pour}: safe cold water.", 0, 60, 1).care("water-cold"),
 			do("wet", "stir", "Stir until all of it is wet.", 60, 60),
 			stand("steep", "steep", "Cover it. Twelve hours at room temperature; up to a day in a refrigerator.", 120, 12*3600).with(heat.Closed),
-			serve("strain", "strain", "Strain and press it into a clean bottle or 60 ml vials.", 600),
+			serve("strain", "strain", "Strain and press it into a clean bottle, or {vials}.", 600),
 			serve("chill", "chill", "Keep it cold; up to two weeks in a refrigerator.", 60).care("keeps"),
 		}, Cautions: []string{"keeps", "strong"}}
 }
@@ -527,16 +527,16 @@ var serveConcentrate = Method{
 			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{80, 85, 90}, WaitCover: heat.Lidded, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
-				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into the cups.", 0, 10),
-				pour("fill", "hot water", "Add {dilution} of hot water.", 10, 15, 1).care("scald"),
+				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into [many?each|the] cup: {vials} in all.", 0, 10),
+				pour("fill", "hot water", "Add {topup}.", 10, 15, 1).care("scald"),
 				serve("serve", "serve", "Stir and serve.", 10),
 			}, Cautions: []string{"keeps", "strong"}},
 		{ID: "cold", Name: "With cold water", Why: "One part of concentrate and three of cold safe water. Choose it in the heat, or where nothing may burn.",
 			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{0, 0, 0}, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, DiluteCold: true, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
-				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into the cups.", 0, 10),
-				pour("fill", "cold water", "Add {dilution} of cold, safe water.", 10, 15, 1).care("water-cold"),
+				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into [many?each|the] cup: {vials} in all.", 0, 10),
+				pour("fill", "cold water", "Add {topup}.", 10, 15, 1).care("water-cold"),
 				serve("serve", "serve", "Stir and serve.", 10),
 			}, Cautions: []string{"keeps", "strong", "cold-water"}},
 	},

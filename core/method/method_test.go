@@ -51,6 +51,8 @@ func checkSchool(t *testing.T, at string, m Method, s School) {
 		assert.GreaterOrEqual(t, st.Phase, phase, "%s/%s: phases in order", at, st.ID)
 		phase = st.Phase
 		assert.Positive(t, st.ForS, "%s/%s", at, st.ID)
+		_, err := Parse(st.Text)
+		assert.NoError(t, err, "%s/%s", at, st.ID)
 		if st.Stretch {
 			stretch++
 		}
@@ -90,4 +92,18 @@ func TestLookingUp(t *testing.T) {
 	assert.False(t, ok)
 	temps := Temps{88, 90.5, 94}
 	assert.Equal(t, []float64{88, 90.5, 94}, []float64{temps.For("dark"), temps.For("medium"), temps.For("light")}, "light roasts want it hotter")
+}
+
+func TestTextsAreRead(t *testing.T) {
+	got, err := Parse("[scale?Pour to {to}|Pour {share} of the water], slowly.")
+	assert.NoError(t, err)
+	assert.Equal(t, []Piece{{If: "scale", Then: []Piece{{Words: "Pour to "}, {Figure: "to"}}, Else: []Piece{{Words: "Pour "}, {Figure: "share"}, {Words: " of the water"}}}, {Words: ", slowly."}}, got)
+	for _, bad := range []string{"{nothing}", "{to", "[scale?a", "[rain?a|b]", "[scale]", "[scale?{x}]"} {
+		_, err := Parse(bad)
+		assert.Error(t, err, bad)
+	}
+	for _, name := range Figures {
+		_, err := Parse("{" + name + "}")
+		assert.NoError(t, err)
+	}
 }

@@ -48,5 +48,5 @@ func (s Step) perDose(ml float64) Step { s.PourPerG = ml; return s }
 
 // weigh is how every method but the fixed baskets begins.
 func weigh() Step {
-	return prep("dose", "weigh, grind", "Weigh {dose} of coffee and grind it {band}.", 75)
+	return prep("dose", "weigh, grind", "{coffee}.", 75)
 }

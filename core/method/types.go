@@ -64,9 +64,8 @@ const (
 	Clean                // afterwards
 )
 
-// A Step is one thing to do. Text may name figures of the plan in braces:
-// {dose}, {measures}, {water}, {heated}, {rinse}, {to}, {target}, {boil},
-// {left}, {drink}, {cup}, {clicks}; package brew fills them in.
+// A Step is one thing to do. Text may name figures of the plan and ask
+// questions of it: see Parse.
 type Step struct {
 	ID    string
 	Phase Phase
@@ -86,6 +85,8 @@ type Step struct {
 	Until    Until
 	Sign     string
 	Cover    heat.Cover // of the brewer's surface during the step
+	// Keep marks a step that makes the water safe, and is not to be cut short.
+	Keep bool
 	// Stretch marks the step whose length may make up for cooler water.
 	Stretch bool
 	Caution string // ID of a caution that stands at this step
@@ -141,9 +142,14 @@ type School struct {
 	// CupMl is the usual drink in a cup, where it is not a big one.
 	CupMl float64
 	// ChamberMl is what the brewer holds where the user does not say; with
-	// Bypass, what it does not hold is added to the cup afterwards.
-	ChamberMl float64
-	Bypass    bool
+	// Bypass, what it does not hold is added to the cup afterwards. MostG is
+	// the coffee that a usual brewer takes at once; 0 where the pot is the limit.
+	// From memory.
+	ChamberMl, MostG float64
+	Bypass           bool
+	// NoScale says that the school is worked without a scale: marks, spoons and
+	// shares of the water.
+	NoScale bool
 	// CoffeeAtC is the temperature at which the coffee goes in, for BoilIn; 0
 	// for water as it comes. BoilS is how long it boils with the coffee.
 	CoffeeAtC float64
@@ -196,6 +202,22 @@ func (s School) BoilsIn() bool {
 	}
 	return false
 }
+
+// Disinfects reports whether the school brings its water to a boil on the way,
+// where it has a flame: one that steams in a closed boiler, or heats nothing, does
+// not.
+func (m Method) Disinfects(s School) bool {
+	return m.Way != Unheated && !s.ColdFill && !(m.Way == Kettle && s.Temps.High == 0)
+}
+
+// OnCup reports whether the brewer sits on what it runs into.
+func (m Method) OnCup() bool {
+	return m.Family == "dripper" || m.Family == "metal drip" || m.ID == "hand-press"
+}
+
+// Staged reports whether the brewer is filled as it drains, so that it passes more
+// water than it holds.
+func (m Method) Staged() bool { return m.Family == "dripper" && m.ID != "tank-dripper" }
 
 // IsPaper reports whether a consumable is a paper, which is counted.
 func IsPaper(what string) bool {

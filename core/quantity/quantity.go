@@ -94,6 +94,12 @@ func Of(v float64, u Unit) Value { return Value{Value: v, Unit: u} }
 // Fine returns v in unit u, to be shown with one digit more.
 func Fine(v float64, u Unit) Value { return Value{v, u, true} }
 
+// Abs returns the value without its sign.
+func (v Value) Abs() Value {
+	v.Value = math.Abs(v.Value)
+	return v
+}
+
 // String writes the value in metric units, rounded as a person could measure
 // it. Interfaces that know the reader's units format the Value themselves.
 func (v Value) String() string {
@@ -116,6 +122,18 @@ func (v Value) String() string {
 		return strings.TrimSpace("−" + text + " " + string(v.Unit))
 	}
 	return strings.TrimSpace(strings.TrimPrefix(text, "-") + " " + string(v.Unit))
+}
+
+// Rounded returns the figure as String writes it: in steps that a person could
+// measure.
+func (v Value) Rounded() float64 {
+	if v.Unit == Second {
+		if math.Abs(v.Value) >= 60 {
+			return RoundTo(v.Value, 5)
+		}
+		return RoundTo(v.Value, 1)
+	}
+	return RoundTo(v.Value, v.step())
 }
 
 // step is what is worth showing of a value: what can be measured on the way.

@@ -13,6 +13,7 @@ import (
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/water"
 	"apodemos/core/working"
 )
 
@@ -54,12 +55,13 @@ func compute(t Trip, fixed *stocks) (*calc, error) {
 		return nil, bad
 	}
 	c := &calc{trip: t, fixed: fixed, stock: stocks{}, out: &Result{Version: brew.Version, Stops: []StopTotals{}, Brews: []BrewTotals{}, Coffees: []CoffeeNeed{}, Bags: []Bag{},
-		Lines: []SupplyLine{}, Buy: []Buy{}, Canisters: []CanisterUse{}, DaysOut: []DayTotals{}, Tasks: []Task{}, Shortages: []Shortage{},
+		Lines: []SupplyLine{}, Packing: []PackLine{}, Buy: []Buy{}, Canisters: []CanisterUse{}, DaysOut: []DayTotals{}, Tasks: []Task{}, Shortages: []Shortage{},
 		Cautions: []brew.Caution{}, Notes: []quantity.Phrase{}, Impossible: []Impossible{}, Working: working.Sheet{}}}
 	if bad := c.places(); len(bad) > 0 {
 		return nil, bad
 	}
 	c.planBrews()
+	c.fromConcentrate()
 	c.supplies()
 	c.totals()
 	c.schedule()
@@ -152,7 +154,14 @@ func (k CarriedCanister) check(at string) brew.Problems {
 func (s Stop) nights() int { return s.Facts.Stay() }
 
 // dry reports whether all water is carried in.
-func (s Stop) dry() bool { return s.Facts.Source == "none" }
+func (s Stop) dry() bool {
+	return s.Conditions.Water.Source != nil && *s.Conditions.Water.Source == water.Carried
+}
+
+// sellsWater reports whether bottles can be bought.
+func (s Stop) sellsWater() bool {
+	return s.sells("water") || s.Conditions.Water.Source != nil && *s.Conditions.Water.Source == "bottled"
+}
 
 func (s Stop) sells(what string) bool { return slices.Contains(s.Facts.Resupply, what) }
 
@@ -166,7 +175,7 @@ func (s Stop) allows(what string) bool {
 func (c *calc) places() brew.Problems {
 	var bad brew.Problems
 	for i, s := range c.trip.Stops {
-		set, err := brew.Settle(brew.Request{Place: s.Conditions.Place})
+		set, err := brew.Settle(brew.Request{Place: s.Conditions.Place, Water: s.Conditions.Water, Heat: brew.Heat{SuppliedC: s.Conditions.Heat.SuppliedC}})
 		if err != nil {
 			for _, p := range err.(brew.Problems) {
 				p.Field = fmt.Sprintf("stops[%d].conditions.%s", i, p.Field)
@@ -174,8 +183,8 @@ func (c *calc) places() brew.Problems {
 			}
 			continue
 		}
-		st := StopTotals{Name: s.Name, Day: s.Day, Nights: s.nights(), BoilC: set.Boil.BoilC, Strip: [][2]float64{}}
-		for up := -400.0; up <= 400; up += 200 {
+		st := StopTotals{Name: s.Name, Day: s.Day, Nights: s.nights(), BoilC: set.Boil.BoilC, Water: set.Water(), Strip: [][2]float64{}}
+		for up := -400.0; up <= 400 && set.AltitudeKnown; up += 200 {
 			place := brew.Place{AltitudeM: new(set.AltitudeM + up), Atmosphere: s.Conditions.Place.Atmosphere, SeaLevelHPa: s.Conditions.Place.SeaLevelHPa}
 			if b, err := brew.BoilAt(place); err == nil {
 				st.Strip = append(st.Strip, [2]float64{set.AltitudeM + up, b.BoilC})
@@ -258,9 +267,12 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 	m, _ := method.ByID(p.Request.Method)
 	s, _ := m.School(*p.Request.School)
 	o := BrewTotals{ID: b.ID, Stop: stop, Day: day, Name: b.Name, At: b.At, Method: m.ID, School: s.ID, People: *p.Request.Drinkers,
-		DoseG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
+		DoseG: *p.DoseG, CoffeeG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
 	o.Filter, o.Filters = p.Papers()
 	o.TotalS = *p.TotalS
+	if src := p.Request.Water.Source; src != nil {
+		o.water = *src
+	}
 	o.WasteG = o.DoseG + *p.Water.RetainedMl + wetPaperG*o.Filters
 	if m.Contact == method.Dilution {
 		// The coffee was brewed and its grounds left at home.

@@ -23,13 +23,18 @@ func TestTheScheduleOfAnyTrip(t *testing.T) {
 		in := anyTrip(t)
 		r := result(t, in)
 		begun := map[string]Task{}
-		last := math.MinInt
+		last, clock := math.MinInt, math.Inf(-1)
 		ids := map[string]bool{}
 		for _, task := range r.Tasks {
 			assert.False(t, ids[task.ID], "task %s stands twice", task.ID)
 			ids[task.ID] = true
 			assert.GreaterOrEqual(t, task.onDay(), last, "in the order of days")
 			last = task.onDay()
+			if task.At != "" {
+				at := task.minute() + 1440*float64(task.Day)
+				assert.GreaterOrEqual(t, at, clock-1e-9, "%s stands in the order of time", task.ID)
+				clock = at
+			}
 			assert.NotEmpty(t, task.Text)
 			assert.NotEmpty(t, task.Why, task.ID)
 			assert.GreaterOrEqual(t, task.ForS, 0.0, task.ID)
@@ -54,8 +59,10 @@ func TestTheScheduleOfAnyTrip(t *testing.T) {
 			assert.InDelta(t, 0, begin.OffsetS+begin.ForS, 1e-6, "it ends with coffee in hand")
 			light, lit := begun[fmt.Sprintf("light:%d:%d", b.ID, b.Day)]
 			p := b.Plan()
-			assert.Equal(t, p.Heat != nil, lit, "a flame or a switch where something is heated")
+			together := strings.Contains(begin.Text, "light up") || strings.Contains(begin.Text, "switch on")
+			assert.Equal(t, p.Heat != nil, lit != together, "a flame or a switch where something is heated, in one line where it is one moment")
 			if lit {
+				assert.Greater(t, light.OffsetS, begin.OffsetS+30, "two lines are two moments")
 				assert.GreaterOrEqual(t, light.OffsetS, begin.OffsetS-1e-6)
 				assert.Less(t, light.OffsetS, 0.0)
 				assert.InDelta(t, *p.Heat.HeatS, light.ForS, 1e-6)
@@ -82,8 +89,8 @@ func TestWaterIsCarriedToTheDryStops(t *testing.T) {
 		r := result(t, in)
 		for i := range in.Stops {
 			want := 0.0
-			if in.Stops[i].Facts.Source != "none" {
-				for j := i + 1; j < len(in.Stops) && in.Stops[j].Facts.Source == "none"; j++ {
+			if !in.Stops[i].dry() {
+				for j := i + 1; j < len(in.Stops) && in.Stops[j].dry(); j++ {
 					want += r.Stops[j].DrawMl
 				}
 			}

@@ -1,15 +1,18 @@
 package trip
 
 import (
+	"cmp"
 	"fmt"
 	"math"
 	"slices"
 	"strings"
 
 	"apodemos/core/brew"
+	"apodemos/core/coffee"
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/water"
 )
 
 const (
@@ -19,6 +22,7 @@ const (
 	// bottle of it is trusted out of a refrigerator. Common practice.
 	concentrateS = 18 * 3600
 	keepDays     = 2
+	keepColdDays = 14
 	// coldC is the morning below which a canister is taken into the bag at night.
 	coldC = 5
 )
@@ -45,10 +49,20 @@ func (c *calc) schedule() {
 		if da, db := a.onDay(), b.onDay(); da != db {
 			return da - db
 		}
-		if ra, rb := rank[a.When], rank[b.When]; ra != rb && (ra >= 3 || rb >= 3 || a.At == "" || b.At == "") {
-			return ra - rb
+		// What has a time stands in the order of time; what has none before it, and
+		// what the evening has at eight.
+		at := func(t Task) float64 {
+			switch {
+			case t.At != "":
+				return t.minute() + 1440*float64(t.Day-t.onDay())
+			case rank[t.When] == 3:
+				return 20 * 60
+			case rank[t.When] == 4:
+				return 24 * 60
+			}
+			return -1
 		}
-		return int(a.minute() - b.minute())
+		return cmp.Compare(at(a), at(b))
 	})
 }
 
@@ -58,9 +72,14 @@ func (t Task) minute() float64 {
 	if t.At == "" {
 		return -1e6
 	}
+	return minutes(t.At) + t.OffsetS/60
+}
+
+// minutes is a time of day, HH:MM, in minutes after midnight.
+func minutes(at string) float64 {
 	h, m := 0, 0
-	_, _ = fmt.Sscanf(t.At, "%d:%d", &h, &m) // checked before
-	return float64(60*h+m) + t.OffsetS/60
+	_, _ = fmt.Sscanf(at, "%d:%d", &h, &m) // checked before
+	return float64(60*h + m)
 }
 
 // onDay is the day of the trip on which a task begins.
@@ -99,7 +118,7 @@ func (c *calc) before() {
 	ground, portions := false, 0.0
 	for i := range limit {
 		o := &c.occ[i]
-		if !o.fromHome() {
+		if !o.fromHome() && o.CoffeeG > 0 {
 			portions++
 		}
 		r := o.plan.Request.Coffee
@@ -108,12 +127,20 @@ func (c *calc) before() {
 			kinds = append(kinds, kind)
 			rest[kind], firstDay[kind] = *r.DaysOff, o.Day
 		}
-		grams[kind] += o.DoseG
+		grams[kind] += o.CoffeeG
 		ground = ground || *r.GroundAhead
 	}
 	for _, kind := range kinds {
+		// As the list of provisions has it: with the spare, in fives.
+		g := math.Ceil(grams[kind]*(1+or(c.trip.Supplies.Spare, spare)/100)/5-1e-9) * 5
+		if i := slices.IndexFunc(c.out.Buy, func(b Buy) bool { return b.ID == "coffee" && b.Stop < 0 }); i >= 0 && len(kinds) == 1 {
+			g = c.out.Buy[i].Amount
+		}
+		if g == 0 {
+			continue
+		}
 		c.task(Task{ID: "buy:" + kind, When: "before", Day: min(firstDay[kind]-6, 0), Stop: -1}, "Fresh beans carry gas: they rest before they are brewed. What is bought later on the way is listed with its stop.",
-			"Buy {0} of "+kind+" beans, roasted about {1} days before day "+fmt.Sprint(firstDay[kind])+".", quantity.Of(grams[kind]*(1+or(c.trip.Supplies.Spare, spare)/100), quantity.Gram), quantity.Of(rest[kind], quantity.None))
+			"Buy {0} of "+kind+" beans, roasted about {1} days before day "+fmt.Sprint(firstDay[kind])+".", quantity.Of(g, quantity.Gram), quantity.Of(rest[kind], quantity.None))
 	}
 	if portions > 0 {
 		what := "Weigh out {0} portions of whole beans, one bag a brew, and mark them."
@@ -155,38 +182,98 @@ func (c *calc) before() {
 // concentrate is the method that serves it.
 const concentrate = "serve-concentrate"
 
-// fromHome reports whether a brew is served from concentrate that was made before
-// leaving.
-func (b *BrewTotals) fromHome() bool { return b.Method == concentrate && b.Day <= 1+keepDays }
+// fromHome reports whether a brew is served from concentrate that is made for it
+// before leaving.
+func (b *BrewTotals) fromHome() bool { return b.conc > 0 && b.Day <= 1+keepDays }
+
+// fromConcentrate takes served cups from the concentrates that are planned before
+// them, the oldest first: what those make is what is served, and its coffee counts
+// once. What is still lacking is made at home, or on the way the day before.
+func (c *calc) fromConcentrate() {
+	type bottle struct {
+		day  int
+		name string
+		left float64
+	}
+	var bottles []bottle
+	for i := range c.occ {
+		o := &c.occ[i]
+		m, _ := method.ByID(o.Method)
+		if m.Contact == method.Cold {
+			bottles = append(bottles, bottle{o.Day, nameOf(o), o.DrinkMl})
+		}
+		if o.Method != concentrate {
+			continue
+		}
+		need := *o.plan.Water.ConcentrateMl
+		o.conc = need
+		for k := range bottles {
+			if take := math.Min(o.conc, bottles[k].left); take > 1e-9 {
+				bottles[k].left -= take
+				o.conc -= take
+				c.kept(o, bottles[k].day, bottles[k].name)
+			}
+		}
+		if o.conc < 0.5 {
+			o.conc = 0 // as far as anybody can measure
+		}
+		o.CoffeeG = o.DoseG * o.conc / need
+		if o.conc > 0 && !o.fromHome() {
+			pour, _ := coffee.PourFor(o.conc, *o.plan.Ratio, coffee.RetainedMlPerG, 0)
+			o.making = pour
+			o.WaterMl += pour
+		}
+	}
+	for _, b := range bottles {
+		if b.left > 1 {
+			c.out.Notes = append(c.out.Notes, quantity.Say(quantity.UpperFirst(b.name)+": {0} of concentrate is left over. Serve it, or make less.", quantity.Of(b.left, quantity.Millilitre)))
+		}
+	}
+}
+
+// kept holds the age of a concentrate against how long it keeps.
+func (c *calc) kept(o *BrewTotals, made int, name string) {
+	age := o.Day - made
+	if age <= keepDays {
+		return
+	}
+	level, what := "care", "it keeps a day or two out of a refrigerator, two weeks in one"
+	if age > keepColdDays {
+		level, what = "danger", "it keeps two weeks, and only in a refrigerator"
+	}
+	c.out.Cautions = append(c.out.Cautions, brew.Caution{ID: fmt.Sprintf("keeps:%d:%d", o.ID, o.Day), Level: level,
+		Text: fmt.Sprintf("%s, day %d: the concentrate of day %d (%s) is %d days old then; %s.", quantity.UpperFirst(nameOf(o)), o.Day, made, name, age, what), Why: "It is food, and spoils like food. Make it nearer to the day."})
+}
 
 // concentrates are begun at home where they are drunk in the first days, and else
 // on the way, the day before.
 func (c *calc) concentrates() {
-	home := 0.0
-	var dose float64
+	home, ratio := 0.0, 0.0
 	for i := range c.occ {
 		o := &c.occ[i]
-		if o.Method != concentrate {
+		if o.conc == 0 {
 			continue
 		}
-		ml := *o.plan.Water.ConcentrateMl
 		if o.fromHome() {
-			home += ml
-			dose += o.DoseG
+			home += o.conc
+			ratio += o.conc * *o.plan.Ratio
 			continue
 		}
 		at := o.At
 		if at == "" {
 			at = leave
 		}
+		pour, dose := coffee.PourFor(o.conc, *o.plan.Ratio, coffee.RetainedMlPerG, 0)
 		c.task(Task{ID: fmt.Sprintf("concentrate:%d:%d", o.ID, o.Day), When: "evening", Day: o.Day, Stop: o.Stop, At: at, OffsetS: -concentrateS, ForS: concentrateS, Brew: o.ID},
 			"Out of a refrigerator it keeps a day or two, so it is begun on the way and strained before it is drunk. Safe water only: nothing here boils.",
-			"Begin {0} of cold concentrate with {1} of coarse coffee, stir to wet; strain it before it is drunk.", quantity.Of(ml, quantity.Millilitre), quantity.Of(o.DoseG, quantity.Gram))
+			"Begin {0} of cold concentrate: {1} of coarse coffee in {2} of safe water. Stir to wet; strain it before it is drunk.", quantity.Of(o.conc, quantity.Millilitre), quantity.Of(dose, quantity.Gram), quantity.Of(pour, quantity.Millilitre))
 	}
 	if home > 0 {
+		pour, dose := coffee.PourFor(home, ratio/home, coffee.RetainedMlPerG, 0)
 		c.task(Task{ID: "concentrate", When: "before", Day: 1, Stop: -1, At: leave, OffsetS: -concentrateS - 2*3600, ForS: concentrateS}, "Twelve to twenty-four hours; strained and bottled two hours before leaving, and chilled.",
-			"Begin {0} of cold concentrate with {1} of coarse coffee, stir to wet.", quantity.Of(home, quantity.Millilitre), quantity.Of(dose, quantity.Gram))
-		c.task(Task{ID: "strain", When: "before", Day: 1, Stop: -1, At: leave, OffsetS: -2 * 3600, ForS: 900}, "It keeps up to two weeks in a refrigerator, a day or two outside.", "Strain the concentrate, bottle it and chill it.")
+			"Begin {0} of cold concentrate: {1} of coarse coffee in {2} of water, one to {3} by mass. Stir to wet.", quantity.Of(home, quantity.Millilitre), quantity.Of(dose, quantity.Gram), quantity.Of(pour, quantity.Millilitre), quantity.Of(pour/dose, quantity.None))
+		c.task(Task{ID: "strain", When: "before", Day: 1, Stop: -1, At: leave, OffsetS: -2 * 3600, ForS: 900}, "It keeps up to two weeks in a refrigerator, a day or two outside.", "Strain the concentrate, fill {0} vials of {1} with it, and chill them.",
+			quantity.Of(math.Ceil(home/brew.VialMl-0.02), quantity.None), quantity.Of(brew.VialMl, quantity.Millilitre))
 	}
 }
 
@@ -197,7 +284,14 @@ func (c *calc) mornings() {
 		t := Task{When: "brew", Day: o.Day, Stop: o.Stop, At: o.At, Brew: o.ID}
 		t.ID, t.OffsetS, t.ForS = fmt.Sprintf("brew:%d:%d", o.ID, o.Day), -o.TotalS, o.TotalS
 		m, _ := method.ByID(o.Method)
-		c.task(t, "Counted back from coffee in hand.", name+": begin "+quantity.LowerFirst(m.Name)+"; it takes {1} for "+many(o.People, "cup", "cups")+".", quantity.Of(o.People, quantity.None), quantity.Of(o.TotalS, quantity.Second))
+		begins := ": begin "
+		if lit := c.litAt(o); lit {
+			begins = ": light up and begin "
+			if b, _ := heat.BurnerByID(*o.plan.Request.Heat.Burner); !b.Flame {
+				begins = ": switch on and begin "
+			}
+		}
+		c.task(t, "Counted back from coffee in hand.", name+begins+quantity.LowerFirst(m.Name)+"; it takes {1} for "+many(o.People, "cup", "cups")+".", quantity.Of(o.People, quantity.None), quantity.Of(o.TotalS, quantity.Second))
 		first := 0.0
 		for _, s := range o.plan.Steps {
 			first = math.Min(first, s.AtS)
@@ -206,11 +300,30 @@ func (c *calc) mornings() {
 			if s.ID != "light" {
 				continue
 			}
+			if s.AtS-first <= togetherS {
+				continue // the line above says it
+			}
 			l := t
 			l.ID, l.OffsetS, l.ForS = fmt.Sprintf("light:%d:%d", o.ID, o.Day), -o.TotalS+s.AtS-first, *o.plan.Heat.HeatS
-			c.task(l, "In the open or with a wide-open door: burning takes air and gives off carbon monoxide.", name+": "+quantity.LowerFirst(s.Text)+" {0} to the boil.", quantity.Of(*o.plan.Heat.HeatS, quantity.Second))
+			why := "In the open or with a wide-open door: burning takes air and gives off carbon monoxide."
+			if b, _ := heat.BurnerByID(*o.plan.Request.Heat.Burner); !b.Flame {
+				why = "It is ready when the water is wanted."
+			}
+			c.task(l, why, name+": "+quantity.LowerFirst(s.Text)+" {0} to the boil.", quantity.Of(*o.plan.Heat.HeatS, quantity.Second))
 		}
 	}
+}
+
+// togetherS is how near to the beginning of a brew its lighting is the same moment.
+const togetherS = 45
+
+// litAt reports whether a brew's heat is lit as it begins.
+func (c *calc) litAt(o *BrewTotals) bool {
+	first := 0.0
+	for _, s := range o.plan.Steps {
+		first = math.Min(first, s.AtS)
+	}
+	return slices.ContainsFunc(o.plan.Steps, func(s brew.Step) bool { return s.ID == "light" && s.AtS-first <= togetherS })
 }
 
 // evenings are the evenings before a morning with something to get ready.
@@ -230,7 +343,7 @@ func (c *calc) evenings() {
 			}
 		}
 		where := " for the morning at " + c.trip.Stops[o.Stop].Name
-		if *r.Water.Treatment == "filtered" {
+		if *r.Water.Treatment == water.Filtered {
 			evening("filter", "In frost keep the filter in the bag too: ice breaks it.", "Filter {0}"+where+".", quantity.Of(o.WaterMl, quantity.Millilitre))
 		}
 		if o.Fuel == "gas" && *r.Place.AirC < coldC {
@@ -238,9 +351,6 @@ func (c *calc) evenings() {
 		}
 		if *r.Water.State != string(heat.Liquid) {
 			evening("melt", "Snow needs some water under it, or the pot scorches; a warm bottle saves the slowest minutes.", "Keep {0} of water from freezing overnight"+where+".", quantity.Of(0.05**o.plan.Water.HeatedMl+100, quantity.Millilitre))
-		}
-		if *r.Coffee.GroundAhead {
-			continue
 		}
 	}
 }
@@ -338,11 +448,24 @@ func (c *calc) safety() {
 		if what != "" && !s.allows(what) {
 			add(fmt.Sprintf("not-there:%d:%s", o.Stop, what), "care", fmt.Sprintf("%s at %s is planned with %s, which is not allowed or not there.", quantity.UpperFirst(nameOf(&o)), s.Name, map[string]string{"fire": "an open fire", "stove": "a stove", "mains": "a socket", "urn": "an urn"}[what]), "The stop says what there is: "+strings.Join(s.Facts.Allowed, ", ")+".")
 		}
-		if s.Facts.Trust == "doubtful" && *o.plan.Request.Water.Treatment == "safe" {
-			add(fmt.Sprintf("doubtful:%d", o.Stop), "danger", fmt.Sprintf("The water at %s is doubtful and %s does not treat it: boil it, filter it or bring other.", s.Name, nameOf(&o)), "Brewing below the boil does not disinfect, and nothing here takes chemicals out. Follow local advice.")
+		for _, k := range o.plan.Cautions {
+			switch k.ID {
+			case "doubtful", "water-unsaid":
+				add(fmt.Sprintf("doubtful:%d", o.Stop), k.Level, fmt.Sprintf("At %s: %s", s.Name, quantity.LowerFirst(k.Text)), k.Why)
+			case "not-boiled", "not-boiled-supplied":
+				add(fmt.Sprintf("%s:%d", k.ID, o.Stop), k.Level, fmt.Sprintf("%s at %s: %s", quantity.UpperFirst(nameOf(&o)), s.Name, quantity.LowerFirst(k.Text)), k.Why)
+			}
 		}
 		if o.Verdict == "weak" || o.Verdict == "will-not-feed" && o.LowestBar != nil {
 			add(fmt.Sprintf("canister:%d", o.Stop), "care", fmt.Sprintf("The canister is too cold at %s for a full flame: warm it in a jacket first.", s.Name), "Cold gas does not press. Never heat a canister with a flame or hot water.")
+		}
+	}
+	for i := range c.occ {
+		for k := range i {
+			a, b := &c.occ[k], &c.occ[i]
+			if a.Stop != b.Stop && a.Day == b.Day && a.At != "" && a.At == b.At {
+				add(fmt.Sprintf("same-time:%d:%d", b.Day, b.ID), "note", fmt.Sprintf("Day %d: %s at %s and %s at %s are both at %s. Change the time of one.", b.Day, nameOf(a), c.trip.Stops[a.Stop].Name, nameOf(b), c.trip.Stops[b.Stop].Name, b.At), "Nobody is in two places at once.")
+			}
 		}
 	}
 	for _, d := range c.out.DaysOut {

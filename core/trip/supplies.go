@@ -9,6 +9,7 @@ import (
 	"apodemos/core/coffee"
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
+	"apodemos/core/water"
 	"apodemos/core/working"
 )
 
@@ -46,20 +47,20 @@ const (
 // supplies lists what runs down, buys it, and follows it along the route.
 func (c *calc) supplies() {
 	s := c.trip.Supplies
-	more, fuelMore := or(s.Spare, spare)/100, or(s.FuelReserve, fuelReserve)/100
+	more, fuelMore := or(s.Spare, spare)/100, FuelReservePct(c.trip)/100
 	if c.uses(func(o BrewTotals) float64 { return o.FuelG * b2f(o.Fuel == "gas") }) {
 		c.gas(fuelMore)
 	}
-	for _, f := range heat.Fuels {
-		if f.ID == "gas" || gathered(f.ID) {
-			continue
-		}
-		c.follow(supply{id: "fuel:" + f.ID, label: f.Name, unit: quantity.Gram, reserve: fuelMore, round: 10, given: s.FuelG, massG: 1,
+	given := s.FuelG // of the kind that is burned first: it is there once
+	for _, f := range c.fuels() {
+		g := given
+		given = nil
+		c.follow(supply{id: "fuel:" + f.ID, label: f.Name, unit: quantity.Gram, reserve: fuelMore, round: 10, given: g, massG: 1,
 			use:  func(i int) float64 { return c.occ[i].FuelG * b2f(c.occ[i].Fuel == f.ID) },
 			sold: func(st Stop) bool { return st.sells("fuel") }})
 	}
 	c.follow(supply{id: "coffee", label: "Coffee", unit: quantity.Gram, reserve: more, round: 5, given: s.CoffeeG, massG: 1,
-		use: func(i int) float64 { return c.occ[i].DoseG }, sold: func(st Stop) bool { return st.sells("coffee") }})
+		use: func(i int) float64 { return c.occ[i].CoffeeG }, sold: func(st Stop) bool { return st.sells("coffee") }})
 	var kinds []string
 	for _, o := range c.occ {
 		if o.Filter != "" && !slices.Contains(kinds, o.Filter) {
@@ -86,12 +87,31 @@ func (c *calc) supplies() {
 		},
 		sold: func(st Stop) bool { return slices.Contains(st.Facts.Allowed, "mains") }})
 	c.follow(supply{id: "water", label: "Water carried", unit: quantity.Millilitre, reserve: more, round: 50, given: s.WaterMl, silent: true,
-		use:  func(i int) float64 { return c.occ[i].WaterMl * b2f(c.trip.Stops[c.occ[i].Stop].dry()) },
+		use:  func(i int) float64 { return c.occ[i].WaterMl * b2f(c.occ[i].water == water.Carried) },
 		sold: func(st Stop) bool { return !st.dry() }})
+	c.follow(supply{id: "bottled", label: "Bottled water", unit: quantity.Millilitre, reserve: more, round: 500, massG: 1,
+		use:  func(i int) float64 { return c.occ[i].WaterMl * b2f(c.occ[i].water == "bottled") },
+		sold: Stop.sellsWater})
 	for _, l := range c.lines {
 		c.out.Lines = append(c.out.Lines, l.SupplyLine)
 	}
 	c.runOut()
+}
+
+// FuelReservePct is the fuel that a trip carries over what it needs, in percent.
+func FuelReservePct(t Trip) float64 { return or(t.Supplies.FuelReserve, fuelReserve) }
+
+// fuels are the carried fuels, other than gas, that are burned, in the order in which
+// they first are.
+func (c *calc) fuels() []heat.Fuel {
+	var out []heat.Fuel
+	for _, o := range c.occ {
+		f, ok := heat.FuelByID(o.Fuel)
+		if ok && f.ID != "gas" && !gathered(f.ID) && o.FuelG > 0 && !slices.ContainsFunc(out, func(k heat.Fuel) bool { return k.ID == f.ID }) {
+			out = append(out, f)
+		}
+	}
+	return out
 }
 
 func plural(kind string) string { return quantity.UpperFirst(kind) + "s" }
@@ -419,15 +439,15 @@ func (c *calc) coffees() {
 			i = len(c.out.Coffees)
 			c.out.Coffees = append(c.out.Coffees, CoffeeNeed{Kind: kind, Ground: ground})
 		}
-		c.out.Coffees[i].G += o.DoseG
-		if o.fromHome() {
-			continue // it goes into the bottle before leaving
+		c.out.Coffees[i].G += o.CoffeeG
+		if o.fromHome() || o.CoffeeG == 0 {
+			continue // it goes into the bottle before leaving, or has gone into one
 		}
 		label := nameOf(&o)
 		if o.Method == concentrate {
 			label += ", for concentrate"
 		}
-		c.out.Bags = append(c.out.Bags, Bag{Day: o.Day, Label: label, G: o.DoseG, Ground: ground})
+		c.out.Bags = append(c.out.Bags, Bag{Day: o.Day, Label: label, G: o.CoffeeG, Ground: ground})
 	}
 }
 

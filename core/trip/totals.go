@@ -3,8 +3,8 @@ package trip
 import (
 	"fmt"
 
-	"apodemos/core/gear"
 	"apodemos/core/heat"
+	"apodemos/core/method"
 	"apodemos/core/quantity"
 	"apodemos/core/water"
 	"apodemos/core/working"
@@ -52,6 +52,9 @@ var figureOf = map[string]string{"totals.coffee_g": "dose_g", "totals.fuel_g": "
 // the figure there.
 func fromBrew(o *BrewTotals, v float64, unit quantity.Unit, figure string) working.Input {
 	path := fmt.Sprintf("brews.%d", o.ID)
+	if figure == "dose_g" && o.CoffeeG != o.DoseG || figure == "water.carried_ml" && o.making > 0 {
+		figure = "" // a concentrate's coffee or water counts elsewhere, or here besides
+	}
 	if figure != "" {
 		path += "." + figure
 	}
@@ -79,7 +82,7 @@ func (c *calc) totals() {
 	brews := float64(len(c.occ))
 	c.put(&t.Brews, "totals.brews", brews, working.Figure{Label: "Brews", Unit: quantity.Count, Kind: working.Chosen, Source: "the trip",
 		Formula: "the brews of each stop, on each day of the stay"})
-	c.sum(&t.CoffeeG, "totals.coffee_g", "Coffee", quantity.Gram, "the doses of all brews", working.Practice, practice, func(o *BrewTotals) float64 { return o.DoseG })
+	c.sum(&t.CoffeeG, "totals.coffee_g", "Coffee", quantity.Gram, "the doses of all brews; what is served from a concentrate counts where that is made", working.Practice, practice, func(o *BrewTotals) float64 { return o.CoffeeG })
 	c.sum(&t.Filters, "totals.filters", "Papers", quantity.Count, "one a batch, or one a cup where each cup is brewed on its own", working.Practice, practice, func(o *BrewTotals) float64 { return o.Filters })
 	c.sum(&t.FuelG, "totals.fuel_g", "Fuel", quantity.Gram, "the fuel of all brews; wood that is found there is not counted", working.Practice, "as each brew's fuel", func(o *BrewTotals) float64 {
 		return o.FuelG * b2f(!gathered(o.Fuel))
@@ -119,6 +122,7 @@ func (c *calc) totals() {
 
 // perStop sums water, treatment, fuel and waste by stop.
 func (c *calc) perStop() {
+	carried := make([]float64, len(c.trip.Stops))
 	for i := range c.occ {
 		o := &c.occ[i]
 		st := &c.out.Stops[o.Stop]
@@ -128,8 +132,14 @@ func (c *calc) perStop() {
 		if lhv := fuelLHV(o.Fuel); lhv > 0 {
 			st.TreatG += kJ / lhv
 		}
-		if *o.plan.Request.Water.Treatment == "filtered" {
+		if *o.plan.Request.Water.Treatment == water.Filtered {
 			st.FilterMl += o.WaterMl
+		}
+		switch o.water {
+		case water.Carried:
+			carried[o.Stop] += o.WaterMl
+		case "bottled":
+			st.BottledMl += o.WaterMl
 		}
 		if !gathered(o.Fuel) {
 			st.FuelG += o.FuelG
@@ -138,12 +148,11 @@ func (c *calc) perStop() {
 	// Backwards: what the dry stops ahead need is drawn at the last source.
 	ahead := 0.0
 	for i := len(c.trip.Stops) - 1; i >= 0; i-- {
-		st := &c.out.Stops[i]
 		if c.trip.Stops[i].dry() {
-			ahead += st.DrawMl
+			ahead += carried[i]
 			continue
 		}
-		st.CarryMl, ahead = ahead, 0
+		c.out.Stops[i].CarryMl, ahead = ahead, carried[i]
 	}
 	if ahead > 0 {
 		c.out.Notes = append(c.out.Notes, quantity.Say("The trip begins dry: bring {0} of water from home.", quantity.Of(ahead, quantity.Millilitre)))
@@ -175,6 +184,7 @@ func (c *calc) stopWorkings() {
 			c.out.Working.Put(fmt.Sprintf("stops.%d.%s", i, name), v, working.Figure{Label: label + ", " + st.Name, Unit: u, Kind: working.Practice, Source: source, Formula: formula, Inputs: in})
 		}
 		put("draw_ml", "Water for coffee", st.DrawMl, quantity.Millilitre, "mass balance", "all the water of the brews here, washing up included", water)
+		put("bottled_ml", "Of it bottled", st.BottledMl, quantity.Millilitre, "mass balance", "the water of the brews here that take bottled water", nil)
 		put("carry_ml", "Water to carry on", st.CarryMl, quantity.Millilitre, "mass balance", "the water of the dry stops that follow", nil)
 		put("treat_s", "Boiling to disinfect", st.TreatS, quantity.Second, "US CDC: 1 minute at a rolling boil, 3 minutes above 2,000 m", "for each batch with doubtful water", nil)
 		put("filter_ml", "Water to filter", st.FilterMl, quantity.Millilitre, "mass balance", "all the water of brews whose water is filtered", nil)
@@ -210,9 +220,17 @@ func (c *calc) perDay() {
 		d.Brews++
 		d.CaffeineMg += o.Caffeine
 		if Morning(o.At) {
-			d.MorningS += o.TotalS
+			d.MorningS += o.morningS()
 		}
 	}
+}
+
+// morningS is what a brew takes of a morning: what stands for hours takes only hands.
+func (b *BrewTotals) morningS() float64 {
+	if m, _ := method.ByID(b.Method); m.Contact == method.Cold {
+		return *b.plan.HandsS
+	}
+	return b.TotalS
 }
 
 func (c *calc) treated() {
@@ -280,25 +298,4 @@ func (c *calc) pack() {
 	}
 	c.put(&c.out.Totals.PackG, "totals.pack_g", best, working.Figure{Label: "Most in the pack", Unit: quantity.Gram, Kind: working.Practice, Source: "steel 0.6 g to each g of gas and 1.5 g a paper, from memory",
 		Formula: "coffee, fuel with its canisters, papers, milk and sugar, when they weigh most together; empty canisters are carried on", Inputs: in})
-}
-
-// WithKit adds what the gear of a kit weighs, and that together with the most that
-// is carried of what is used up.
-func (r *Result) WithKit(items []gear.Item, people int) {
-	var in []working.Input
-	sum := 0.0
-	for _, it := range items {
-		if g := it.CarriedG(float64(people)); g > 0 {
-			in = append(in, working.Num(it.Name, g, quantity.Gram, ""))
-			sum += g
-		}
-	}
-	if len(in) == 0 {
-		return
-	}
-	both := sum + *r.Totals.PackG
-	r.Totals.KitG, r.Totals.TogetherG = &sum, &both
-	r.Working.Put("totals.kit_g", sum, working.Figure{Label: "Your kit", Unit: quantity.Gram, Kind: working.Chosen, Source: "your shelf; typical masses are from memory", Formula: "the masses of its pieces, a cup for each person", Inputs: in})
-	r.Working.Put("totals.together_g", both, working.Figure{Label: "Together, at most", Unit: quantity.Gram, Kind: working.Practice, Source: "mass balance", Formula: "the kit, and the most that is carried at once of what is used up; water apart",
-		Inputs: []working.Input{working.Num("Your kit", sum, quantity.Gram, "totals.kit_g"), working.Num("Most in the pack", *r.Totals.PackG, quantity.Gram, "totals.pack_g")}})
 }

@@ -5,6 +5,7 @@ package trip
 import (
 	"apodemos/core/brew"
 	"apodemos/core/quantity"
+	"apodemos/core/water"
 	"apodemos/core/working"
 )
 
@@ -56,19 +57,42 @@ type Stop struct {
 
 // Facts are about a stop, beyond what a brew's plan asks.
 type Facts struct {
-	Lat      *float64 `json:"lat,omitempty" minimum:"-90" maximum:"90"`
-	Lon      *float64 `json:"lon,omitempty" minimum:"-180" maximum:"180"`
-	Nights   *int     `json:"nights,omitempty" minimum:"1" maximum:"60" doc:"1 when left out; brews are made on each day of the stay"`
-	Source   string   `json:"water_source,omitempty" enum:",tap,spring,stream,lake,snow,bottled,urn,none" doc:"none: all water is carried in"`
-	Trust    string   `json:"water_trust,omitempty" enum:",trusted,doubtful"`
-	Allowed  []string `json:"allowed,omitempty" enum:"fire,stove,mains,urn" doc:"What may be used; not known when left out"`
-	FireBan  bool     `json:"fire_ban,omitempty"`
-	Resupply []string `json:"resupply,omitempty" enum:"coffee,fuel,filters,milk" doc:"What can be bought"`
-	Bin      bool     `json:"bin,omitempty" doc:"Waste can be left here"`
-	LegBy    string   `json:"leg_by,omitempty" enum:",foot,road,ferry,train,flight" doc:"How the journey goes on from here"`
-	LegHours *float64 `json:"leg_hours,omitempty" minimum:"0" maximum:"240"`
-	MorningC *float64 `json:"morning_c,omitempty" minimum:"-50" maximum:"55" doc:"Air before 10:00"`
-	DayC     *float64 `json:"day_c,omitempty" minimum:"-50" maximum:"55" doc:"Air from 10:00"`
+	Lat       *float64 `json:"lat,omitempty" minimum:"-90" maximum:"90"`
+	Lon       *float64 `json:"lon,omitempty" minimum:"-180" maximum:"180"`
+	Nights    *int     `json:"nights,omitempty" minimum:"1" maximum:"60" doc:"1 when left out; brews are made on each day of the stay"`
+	OldSource string   `json:"water_source,omitempty" enum:",tap,spring,stream,lake,snow,bottled,urn,none" doc:"Read from before version 0.4 and moved to conditions.water.source"`
+	OldTrust  string   `json:"water_trust,omitempty" enum:",trusted,doubtful" doc:"Read from before version 0.4 and moved to conditions.water.treatment"`
+	Review    bool     `json:"water_review,omitempty" doc:"Its water was taken over from before version 0.4 and has not been looked at since"`
+	Allowed   []string `json:"allowed,omitempty" enum:"fire,stove,mains,urn" doc:"What may be used; not known when left out"`
+	FireBan   bool     `json:"fire_ban,omitempty"`
+	Resupply  []string `json:"resupply,omitempty" enum:"coffee,fuel,filters,milk,water" doc:"What can be bought"`
+	Bin       bool     `json:"bin,omitempty" doc:"Waste can be left here"`
+	LegBy     string   `json:"leg_by,omitempty" enum:",foot,road,ferry,train,flight" doc:"How the journey goes on from here"`
+	LegHours  *float64 `json:"leg_hours,omitempty" minimum:"0" maximum:"240"`
+	MorningC  *float64 `json:"morning_c,omitempty" minimum:"-50" maximum:"55" doc:"Air before 10:00"`
+	DayC      *float64 `json:"day_c,omitempty" minimum:"-50" maximum:"55" doc:"Air from 10:00"`
+}
+
+// MoveWater moves what older versions kept of a stop's water from its facts to its
+// conditions, where brews see it. What was doubtful, or not vouched for, is doubtful:
+// then the stop is marked to be looked at.
+func MoveWater(c *brew.Request, f *Facts) {
+	if f.OldSource == "" && f.OldTrust == "" {
+		return
+	}
+	if c.Water.Source == nil && f.OldSource != "" {
+		c.Water.Source = new(f.OldSource)
+	}
+	t := c.Water.Treatment
+	switch {
+	case f.OldTrust == "trusted" && t == nil:
+		c.Water.Treatment = new(water.Safe)
+	case f.OldTrust == "doubtful" && (t == nil || *t == water.Safe):
+		c.Water.Treatment, f.Review = new(water.Doubtful), true
+	case t == nil && water.TreatmentOf(f.OldSource) == water.Doubtful:
+		f.Review = true
+	}
+	f.OldSource, f.OldTrust = "", ""
 }
 
 // Stay is how many days a stop lasts; 1 where it is not said.
@@ -111,6 +135,7 @@ type Result struct {
 	Coffees    []CoffeeNeed      `json:"coffees"`
 	Bags       []Bag             `json:"bags" doc:"Portions, one a brew"`
 	Lines      []SupplyLine      `json:"lines" doc:"What runs down along the route"`
+	Packing    []PackLine        `json:"packing" doc:"What goes along at the start, with a kit"`
 	Buy        []Buy             `json:"buy" doc:"What to have at the start and to buy on the way"`
 	Canisters  []CanisterUse     `json:"canisters"`
 	DaysOut    []DayTotals       `json:"day_totals"`
@@ -125,17 +150,19 @@ type Result struct {
 
 // StopTotals is what a stop takes.
 type StopTotals struct {
-	Name     string  `json:"name"`
-	Day      int     `json:"day"`
-	Nights   int     `json:"nights"`
-	BoilC    float64 `json:"boil_c"`
-	DrawMl   float64 `json:"draw_ml" doc:"Water for coffee over the stay"`
-	CarryMl  float64 `json:"carry_ml" doc:"Water to carry on from here to the dry stops that follow"`
-	TreatS   float64 `json:"treat_s" doc:"At a rolling boil only to make water safe"`
-	TreatG   float64 `json:"treat_fuel_g"`
-	FilterMl float64 `json:"filter_ml" doc:"Water to put through a filter"`
-	FuelG    float64 `json:"fuel_g"`
-	WasteG   float64 `json:"waste_g" doc:"Wet grounds and papers carried on from here"`
+	Name      string          `json:"name"`
+	Day       int             `json:"day"`
+	Nights    int             `json:"nights"`
+	BoilC     float64         `json:"boil_c"`
+	DrawMl    float64         `json:"draw_ml" doc:"Water for coffee over the stay"`
+	CarryMl   float64         `json:"carry_ml" doc:"Water to carry on from here to the dry stops that follow"`
+	TreatS    float64         `json:"treat_s" doc:"At a rolling boil only to make water safe"`
+	TreatG    float64         `json:"treat_fuel_g"`
+	FilterMl  float64         `json:"filter_ml" doc:"Water to put through a filter"`
+	FuelG     float64         `json:"fuel_g"`
+	BottledMl float64         `json:"bottled_ml" doc:"Of it, from bottles bought"`
+	WasteG    float64         `json:"waste_g" doc:"Wet grounds and papers carried on from here"`
+	Water     brew.WaterState `json:"water" doc:"Where its water is from and whether it is safe, with what to do"`
 	// Strip is the boiling point round here, for when one ends up elsewhere.
 	Strip [][2]float64 `json:"strip" doc:"[m, °C]"`
 }
@@ -151,6 +178,7 @@ type BrewTotals struct {
 	School    string      `json:"school"`
 	People    float64     `json:"people"`
 	DoseG     float64     `json:"dose_g"`
+	CoffeeG   float64     `json:"coffee_g" doc:"Coffee taken for it; none where it is served from a concentrate whose brew is planned too"`
 	DrinkMl   float64     `json:"drink_ml"`
 	PouredMl  float64     `json:"poured_ml"`
 	Grind     string      `json:"grind" doc:"In words; empty when it was ground before"`
@@ -178,6 +206,11 @@ type BrewTotals struct {
 
 	plan *brew.Plan
 	milk float64
+	// water is where this brew's water is from, and conc the concentrate that still
+	// has to be made for it, in ml.
+	water  string
+	conc   float64
+	making float64 // water that goes into that on the way, in ml
 }
 
 // Plan returns the plan of the brew; nil when it is impossible.
@@ -205,6 +238,7 @@ type Totals struct {
 	PackG      *float64 `json:"pack_g" doc:"Most that is carried at once of what is used up, water apart"`
 	KitG       *float64 `json:"kit_g" doc:"Gear of the kit chosen; null without one"`
 	TogetherG  *float64 `json:"together_g"`
+	PackedG    *float64 `json:"packed_g" doc:"What the packing list adds up to; null without one"`
 }
 
 // CoffeeNeed is coffee of one kind.

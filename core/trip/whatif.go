@@ -142,7 +142,7 @@ func (w WhatIf) apply(t Trip) (Trip, []Swap, error) {
 				}
 				sw.To = to.Name
 				swaps = append(swaps, sw)
-				*r = by(*r, *to)
+				*r = r.By(to.ID, "")
 			}
 			brews = append(brews, b)
 		}
@@ -153,12 +153,6 @@ func (w WhatIf) apply(t Trip) (Trip, []Swap, error) {
 		t.People = min(t.People+w.MorePeople, 24)
 	}
 	return t, swaps, nil
-}
-
-// by is a request made another way: what a method fixes for itself is left to it.
-func by(r brew.Request, m method.Method) brew.Request {
-	r.Method, r.School, r.Ratio, r.DoseG, r.ContactS, r.Pours, r.Brewer = m.ID, nil, nil, nil, nil, nil, brew.Brewer{}
-	return r
 }
 
 // fallback is the nearest method for a brew whose paper or brewer is gone.
@@ -193,7 +187,7 @@ func (w WhatIf) fallback(r *brew.Request, noPaper bool, stop int) (from method.M
 		if !ok || gone(m) || m.ID == from.ID {
 			continue
 		}
-		if _, err := brew.Compute(by(*r, m)); err == nil {
+		if _, err := brew.Compute(r.By(m.ID, "")); err == nil {
 			return from, &m, true
 		}
 	}

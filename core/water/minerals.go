@@ -117,15 +117,6 @@ func Blend(a, b Minerals, share float64) Minerals {
 	return Minerals{a.Hardness*share + b.Hardness*(1-share), a.Alkali*share + b.Alkali*(1-share)}
 }
 
-// TreatmentBoilS is how long to keep clear but doubtful water at a rolling
-// boil, in s: US CDC, 1 minute, and 3 minutes above 2,000 m (6,500 ft).
-func TreatmentBoilS(altitudeM float64) float64 {
-	if altitudeM > 2000 {
-		return 180
-	}
-	return 60
-}
-
 // Densities of snow in kg/m³, after Cuffey and Paterson, The Physics of
 // Glaciers, table 2.2; from memory: fresh 50–200, settled 200–300, firn 400–830.
 const (

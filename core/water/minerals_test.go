@@ -70,6 +70,7 @@ func TestBlendIsTheMean(t *testing.T) {
 
 // US CDC: 1 minute at a rolling boil, 3 minutes above 2,000 m (6,500 ft).
 func TestTreatmentByAltitude(t *testing.T) {
-	assert.Equal(t, 60.0, TreatmentBoilS(2000))
-	assert.Equal(t, 180.0, TreatmentBoilS(2001))
+	assert.Equal(t, 60.0, TreatmentBoilS(2000, true))
+	assert.Equal(t, 180.0, TreatmentBoilS(2001, true))
+	assert.Equal(t, 180.0, TreatmentBoilS(0, false), "an altitude that is not known is high")
 }

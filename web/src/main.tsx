@@ -26,6 +26,7 @@ const ShelfPage = lazy(() => import("./kit/ShelfPage"));
 const SheetPage = lazy(() => import("./sheet/SheetPage"));
 const StopPage = lazy(() => import("./trips/StopPage"));
 const PlanPage = lazy(() => import("./plan/PlanPage"));
+const NewPlanPage = lazy(() => import("./plan/PlanPage").then((m) => ({ default: m.NewPlanPage })));
 const GuidePage = lazy(() => import("./guide/GuidePage"));
 const BenchPage = lazy(() => import("./bench/BenchPage"));
 const LogPage = lazy(() => import("./log/LogPage"));
@@ -82,6 +83,7 @@ const router = createBrowserRouter([
       { path: "/trips/:trip/schedule", element: <SchedulePage /> },
       { path: "/trips/:trip/sheet", element: <SheetPage /> },
       { path: "/trips/:trip/stops/:stop", element: <StopPage /> },
+      { path: "/trips/:trip/stops/:stop/brews/new", element: <NewPlanPage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew", element: <PlanPage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew/guide", element: <GuidePage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew/log", element: <EntryPage /> },

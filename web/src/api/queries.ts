@@ -52,12 +52,34 @@ export const usePlan = (request: PlanRequest | undefined) =>
     queryFn: ({ signal }) => must(api.POST("/plan", { body: request as PlanRequest, signal })),
   });
 
-export const useTripPlan = (trip: number, steps = false) =>
+/** Everything worked out for a trip; with the steps of its brews, or with other gear than its own kit. */
+export const useTripPlan = (trip: number, steps = false, items?: number[]) =>
   useQuery({
-    queryKey: ["trip-plan", trip, steps],
+    queryKey: ["trip-plan", trip, steps, items],
+    placeholderData: keepPreviousData,
     queryFn: () =>
-      must(api.GET("/trips/{trip}/plan", { params: { path: { trip }, query: steps ? { steps } : {} } })),
+      must(
+        api.GET("/trips/{trip}/plan", {
+          params: { path: { trip }, query: { ...(steps && { steps }), ...(items?.length && { items }) } },
+        }),
+      ),
   });
+
+export const useNewBrew = (stop: number, method: string, school: string) =>
+  useQuery({
+    queryKey: ["new-brew", stop, method, school],
+    enabled: stop > 0,
+    queryFn: () =>
+      must(api.GET("/stops/{stop}/brews/new", { params: { path: { stop }, query: { method, school } } })),
+  });
+
+/** The air at a stop at a time of day. */
+export const airAt = async (stop: number, at: string): Promise<number | undefined> =>
+  (
+    await must(
+      api.GET("/stops/{stop}/brews/new", { params: { path: { stop }, query: { method: "pot", at } } }),
+    )
+  ).request.place?.air_c;
 
 export const useWhatIf = (trip: number, what: WhatIf | undefined) =>
   useQuery({

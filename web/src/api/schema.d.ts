@@ -505,6 +505,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/stops/{stop}/brews/new": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a new brew at a stop would be, without keeping it */
+        get: operations["new-brew"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/stops/{stop}/join": {
         parameters: {
             query?: never;
@@ -1022,6 +1039,8 @@ export interface components {
             request: components["schemas"]["Request"];
             /** Format: int64 */
             revision: number;
+            /** @description Its stop has changed since the plan was stored, and what it finds there with it */
+            stale: boolean;
             /** Format: int64 */
             stop_id: number;
             stored: components["schemas"]["StoredPlan"];
@@ -1044,6 +1063,11 @@ export interface components {
             cautions?: components["schemas"]["Caution"][];
             /** Format: double */
             clicks: number | null;
+            /**
+             * Format: double
+             * @description Coffee taken for it; none where it is served from a concentrate whose brew is planned too
+             */
+            coffee_g: number;
             /** Format: int64 */
             day: number;
             /** Format: double */
@@ -1116,6 +1140,11 @@ export interface components {
         Brewer: {
             /** Format: double */
             capacity_ml?: number;
+            /**
+             * Format: double
+             * @description Coffee that it takes at once; a usual one when left out
+             */
+            dose_g?: number;
             /** Format: double */
             mass_g?: number;
             material?: string;
@@ -1309,11 +1338,17 @@ export interface components {
         Catalogue: {
             burners: components["schemas"]["Burner"][];
             fields: components["schemas"]["Field"][];
+            /** @description Those that another method's brewer fixes besides */
+            fixed_by_method: string[];
+            /** @description Paths of a request that a school fixes for itself */
+            fixed_by_school: string[];
             fuels: components["schemas"]["Fuel"][];
             /** @description Words for the grind, fine to coarse */
             grinds: string[];
             materials: components["schemas"]["Material"][];
             methods: components["schemas"]["MethodInfo"][];
+            /** @description Where water comes from */
+            sources: components["schemas"]["Source"][];
         };
         Caution: {
             id: string;
@@ -1361,6 +1396,8 @@ export interface components {
              * @description From the first thing to do until it is served
              */
             total_s: number | null;
+            /** @description Why this water has to be made safe before, for a school that does not disinfect it; empty where it is safe or boils */
+            water: string;
             /** @description What it has one carry: coffee, fuel, papers and the brewer; null where it is not possible */
             weight: components["schemas"]["Figure"];
             /** @description Why it is not possible here; empty when it is */
@@ -1522,13 +1559,18 @@ export interface components {
              */
             nights?: number;
             /** @description What can be bought */
-            resupply?: ("coffee" | "fuel" | "filters" | "milk")[];
+            resupply?: ("coffee" | "fuel" | "filters" | "milk" | "water")[];
+            /** @description Its water was taken over from before version 0.4 and has not been looked at since */
+            water_review?: boolean;
             /**
-             * @description none: all water is carried in
+             * @description Read from before version 0.4 and moved to conditions.water.source
              * @enum {string}
              */
             water_source?: "" | "tap" | "spring" | "stream" | "lake" | "snow" | "bottled" | "urn" | "none";
-            /** @enum {string} */
+            /**
+             * @description Read from before version 0.4 and moved to conditions.water.treatment
+             * @enum {string}
+             */
             water_trust?: "" | "trusted" | "doubtful";
         };
         Field: {
@@ -2181,6 +2223,13 @@ export interface components {
             item: number;
             text: string;
         };
+        NewBrew: {
+            at: string;
+            name: string;
+            request: components["schemas"]["Request"];
+            /** Format: int64 */
+            trip_id: number;
+        };
         Note: {
             id: string;
             /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
@@ -2189,6 +2238,21 @@ export interface components {
             text: string;
             values?: components["schemas"]["Value"][];
             why: string;
+        };
+        PackLine: {
+            /** @description Stays the same while the thing does, so that its tick stays */
+            key: string;
+            /**
+             * Format: double
+             * @description Of all of it; null where it is part of another line
+             */
+            mass_g: number | null;
+            /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
+            template?: string;
+            /** @description The sentence, with figures in metric units */
+            text: string;
+            values?: components["schemas"]["Value"][];
+            where: string;
         };
         Phrase: {
             /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
@@ -2232,6 +2296,11 @@ export interface components {
             curves: components["schemas"]["Curves"];
             /** @description Paths in request that were not asked but filled in */
             defaulted: string[];
+            /**
+             * Format: double
+             * @description Of one batch, or of one cup where each steeps on its own
+             */
+            dose_each_g: number | null;
             /** Format: double */
             dose_g: number | null;
             dose_measures: components["schemas"]["Measures"];
@@ -2291,6 +2360,11 @@ export interface components {
              */
             total_s: number | null;
             version: string;
+            /**
+             * Format: double
+             * @description 60 ml vials of the concentrate made or served
+             */
+            vials: number | null;
             /** Format: double */
             wait_s: number | null;
             water: components["schemas"]["WaterPlan"];
@@ -2335,12 +2409,19 @@ export interface components {
             cup?: components["schemas"]["Cup"];
             /** Format: double */
             cup_ml?: number;
+            /**
+             * Format: double
+             * @description Parts of water to one of concentrate, where one is made or served
+             */
+            dilution?: number;
             /** Format: double */
             dose_g?: number;
             /** Format: double */
             drinkers?: number;
             grinder?: components["schemas"]["Grinder"];
             heat?: components["schemas"]["Heat"];
+            /** @description What one dripper for several runs into: a server, or each cup in its turn */
+            into?: string;
             measure?: components["schemas"]["Measure"];
             /** @description Method ID from the catalogue */
             method: string;
@@ -2349,10 +2430,17 @@ export interface components {
             pours?: components["schemas"]["Pour"][];
             /** Format: double */
             ratio_g_per_l?: number;
+            /** @description Whether there is a scale; without one the steps go by spoons, marks and shares */
+            scale?: boolean;
             school?: string;
             strength?: string;
             vessel?: components["schemas"]["Vessel"];
             water?: components["schemas"]["Water"];
+            /**
+             * Format: double
+             * @description Brew water, poured and added to a brewer that does not hold it all; of dose, ratio, water and drink any two decide
+             */
+            water_g?: number;
         };
         Result: {
             /** @description Portions, one a brew */
@@ -2372,6 +2460,8 @@ export interface components {
             /** @description What runs down along the route */
             lines: components["schemas"]["SupplyLine"][];
             notes: components["schemas"]["Phrase"][];
+            /** @description What goes along at the start, with a kit */
+            packing: components["schemas"]["PackLine"][];
             /** @description What runs out, first first */
             shortages: components["schemas"]["Shortage"][];
             stops: components["schemas"]["StopTotals"][];
@@ -2434,6 +2524,8 @@ export interface components {
         SchoolInfo: {
             adjust: string;
             clean: string;
+            /** @description Boils its water on the way, where it has a flame */
+            disinfects: boolean;
             /** Format: double */
             grind_um: number;
             id: string;
@@ -2465,6 +2557,8 @@ export interface components {
             cup: number;
             /** Format: double */
             fuel_g: number;
+            /** @description What a brewer for several runs into: a server, or the cups in turn */
+            into: string;
             method: string;
             /** Format: double */
             minutes: number;
@@ -2511,6 +2605,11 @@ export interface components {
             unit: string;
             values?: components["schemas"]["Value"][];
         };
+        Source: {
+            id: string;
+            name: string;
+            trusted: boolean;
+        };
         "Split-stopRequest": {
             /**
              * Format: int64
@@ -2526,6 +2625,8 @@ export interface components {
             /** Format: double */
             for_s: number;
             id: string;
+            /** @description It makes the water safe: not to be cut short */
+            keep?: boolean;
             /** @description A word or two, for the score */
             label: string;
             /** @enum {string} */
@@ -2537,7 +2638,7 @@ export interface components {
             text: string;
             /**
              * Format: double
-             * @description Scale reading to stop at
+             * @description What is in when it ends: the reading to stop at, where there is a scale
              */
             to_g: number | null;
             /** @enum {string} */
@@ -2615,10 +2716,17 @@ export interface components {
             time_zone: string;
             /** Format: int64 */
             trip_id: number;
+            /** @description Where its water is from and whether it is safe, with what to do */
+            water: components["schemas"]["WaterState"];
         };
         StopTotals: {
             /** Format: double */
             boil_c: number;
+            /**
+             * Format: double
+             * @description Of it, from bottles bought
+             */
+            bottled_ml: number;
             /**
              * Format: double
              * @description Water to carry on from here to the dry stops that follow
@@ -2655,6 +2763,8 @@ export interface components {
              * @description Wet grounds and papers carried on from here
              */
             waste_g: number;
+            /** @description Where its water is from and whether it is safe, with what to do */
+            water: components["schemas"]["WaterState"];
         };
         StoredPlan: {
             /** Format: int64 */
@@ -2833,6 +2943,11 @@ export interface components {
              * @description Most that is carried at once of what is used up, water apart
              */
             pack_g: number | null;
+            /**
+             * Format: double
+             * @description What the packing list adds up to; null without one
+             */
+            packed_g: number | null;
             /** Format: double */
             soda_g: number | null;
             /** Format: double */
@@ -2978,11 +3093,14 @@ export interface components {
             target_c?: number;
         };
         Water: {
+            /** @description Where it comes from; nothing that is not said counts as safe */
+            source?: string;
             /** Format: double */
             source_c?: number;
             state?: string;
             /** Format: double */
             tds_mg_l?: number;
+            /** @description What is done about its safety; doubtful until somebody says more, where the source is not trusted */
             treatment?: string;
         };
         WaterPlan: {
@@ -3031,6 +3149,18 @@ export interface components {
             splash_ml: number | null;
             /** Format: double */
             washup_ml: number | null;
+        };
+        WaterState: {
+            /**
+             * Format: double
+             * @description At a rolling boil, where it is treated so
+             */
+            boil_s: number;
+            /** @description What to do before it is used; null when it is safe or made so */
+            caution: components["schemas"]["Caution"];
+            /** @description Empty when nobody has said */
+            source: string;
+            treatment: string;
         };
         Weather: {
             /** Format: double */
@@ -4312,6 +4442,43 @@ export interface operations {
             };
         };
     };
+    "new-brew": {
+        parameters: {
+            query?: {
+                /** @description Chosen later when left out */
+                method?: string;
+                school?: string;
+                /** @description Local time of day; the next free meal when left out */
+                at?: string;
+            };
+            header?: never;
+            path: {
+                stop: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NewBrew"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "join-stops": {
         parameters: {
             query?: never;
@@ -4910,6 +5077,8 @@ export interface operations {
             query?: {
                 /** @description With the steps of every brew, for a trip sheet */
                 steps?: boolean;
+                /** @description Gear to go with: its brews as this kit makes them. The trip's own kit, and its brews as they are planned, when left out */
+                items?: number[];
             };
             header?: never;
             path: {

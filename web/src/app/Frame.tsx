@@ -9,7 +9,7 @@ import { lastTrip, rememberTrip } from "./lastTrip";
 import { useSettings } from "./settings";
 import { Shortcuts } from "./Shortcuts";
 import type { ThemeName } from "../theme/tokens";
-import type { System } from "../units/units";
+import { isUs, unitOf, type System } from "../units/units";
 import { isTyping } from "./keys";
 
 function TripRibbon({ trip, stop, editable }: { trip: TripOut; stop: number; editable: boolean }) {
@@ -23,12 +23,20 @@ function TripRibbon({ trip, stop, editable }: { trip: TripOut; stop: number; edi
       onSplit={editable ? split : undefined}
       onAdd={
         editable
-          ? (at) => void navigate(`/trips/${trip.id}?add=${at.km},${at.altitude},${at.day}`)
+          ? (at) => void navigate(`/trips/${trip.id}?add=${at.km},${at.altitude ?? ""},${at.day}`)
           : undefined
       }
     />
   );
 }
+
+/** The same units with volumes told the other way. */
+const otherVolumes: Record<System, System> = {
+  metric: "metric-dl",
+  "metric-dl": "metric",
+  us: "us-cups",
+  "us-cups": "us",
+};
 
 /** The frame round every page: name, places to go, units, theme, and the trip's ribbon. */
 export function Frame() {
@@ -53,7 +61,7 @@ export function Frame() {
     const onKey = (e: KeyboardEvent) => {
       if (isTyping(e) || e.ctrlKey || e.metaKey || e.altKey) return;
       if (e.key === "?") setHelp(true);
-      else if (e.key === "u") settings.set({ system: settings.system === "metric" ? "us" : "metric" });
+      else if (e.key === "u") settings.set({ system: isUs(settings.system) ? "metric" : "us" });
       else if (e.key === "t") settings.set({ theme: settings.theme === "day" ? "headlamp" : "day" });
       else if (e.key === "r" && tripId) void navigate(`/trips/${tripId}`);
       else if (e.key === "p" && tripId) void navigate(`/trips/${tripId}/provisions`);
@@ -102,10 +110,20 @@ export function Frame() {
             </Link>
           )}
         </span>
+        <Button
+          size="small"
+          type="text"
+          className="bar-volumes"
+          aria-label={`Volumes in ${unitOf("ml", settings.system)}; change`}
+          title="What volumes are told in"
+          onClick={() => settings.set({ system: otherVolumes[settings.system] })}
+        >
+          {unitOf("ml", settings.system)}
+        </Button>
         <Segmented<System>
           size="small"
           aria-label="Units"
-          value={settings.system}
+          value={isUs(settings.system) ? "us" : "metric"}
           options={[
             { label: "metric", value: "metric" },
             { label: "US", value: "us" },

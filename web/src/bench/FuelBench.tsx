@@ -3,7 +3,7 @@ import { useState } from "react";
 import { ApiError } from "../api/client";
 import { useSettings } from "../app/settings";
 import { QuantityInput } from "../units/QuantityInput";
-import { inWords } from "../units/units";
+import { inWords, isUs } from "../units/units";
 import { useFuelAnswer } from "./ask";
 import { RequestInputs, Sheet, type BenchProps } from "./BenchPage";
 import { own } from "./own";
@@ -147,7 +147,7 @@ export function FuelBench({ base, catalogue }: BenchProps) {
                     <td className="num right quiet">
                       {f.fuel_g !== null
                         ? inWords((f.fuel_g * s.kj) / f.burned_kj, "g", system, {
-                            step: system === "us" ? 0.01 : 0.1,
+                            step: isUs(system) ? 0.01 : 0.1,
                           })
                         : ""}
                     </td>

@@ -4,7 +4,7 @@ import { ApiError } from "../api/client";
 import { useSettings } from "../app/settings";
 import { Chart, Handle } from "../chart/Chart";
 import { QuantityInput } from "../units/QuantityInput";
-import { inWords } from "../units/units";
+import { inWords, isUs } from "../units/units";
 import { useMineralsAnswer } from "./ask";
 import { Sheet, type BenchProps } from "./BenchPage";
 import { own } from "./own";
@@ -63,7 +63,7 @@ export function MineralsBench({ base }: BenchProps) {
       `${inWords(a.epsom_mg_per_l, "mg/L", system)} Epsom salt, ${inWords(a.soda_mg_per_l, "mg/L", system)} baking soda`,
       a.dissolve
         ? ""
-        : `; two bottles of ${inWords(w.bottle, "ml", system, { step: system === "us" ? 0.1 : 1 })}: ${inWords(a.epsom_g, "g", system, { step: system === "us" ? 0.005 : 0.05 })} and ${inWords(a.soda_g, "g", system, { step: system === "us" ? 0.005 : 0.05 })}, ${inWords(w.dose, "ml", system, { step: system === "us" ? 0.01 : 0.1 })} of each to a litre`,
+        : `; two bottles of ${inWords(w.bottle, "ml", system, { step: isUs(system) ? 0.1 : 1 })}: ${inWords(a.epsom_g, "g", system, { step: isUs(system) ? 0.005 : 0.05 })} and ${inWords(a.soda_g, "g", system, { step: isUs(system) ? 0.005 : 0.05 })}, ${inWords(w.dose, "ml", system, { step: isUs(system) ? 0.01 : 0.1 })} of each to a litre`,
     ].join("");
   return (
     <Sheet

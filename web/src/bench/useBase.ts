@@ -6,7 +6,7 @@ import { lastTrip } from "../app/lastTrip";
 import { canonical, setIn } from "../plan/paths";
 
 /** What a person can set of a stop. */
-const settable = ({ name, position, day, km, time_zone, note, conditions }: StopOut) => ({
+const settable = ({ name, position, day, km, time_zone, note, conditions, facts }: StopOut) => ({
   name,
   position,
   day,
@@ -14,6 +14,7 @@ const settable = ({ name, position, day, km, time_zone, note, conditions }: Stop
   time_zone,
   note,
   conditions,
+  facts,
 });
 
 const bare: PlanRequest = { method: "" };

@@ -3,7 +3,7 @@ import { line } from "d3-shape";
 import { useId, type ReactNode } from "react";
 import { useSettings } from "../app/settings";
 import { useWidth } from "../app/useWidth";
-import { figure, fromShown, inWords, toShown, unitOf } from "../units/units";
+import { figure, fromShown, inWords, toShown, unitOf, type System } from "../units/units";
 import "./chart.css";
 
 export type Scale = ScaleLinear<number, number>;
@@ -32,7 +32,7 @@ const TOP = 12;
 const RIGHT = 16;
 
 /** Round ticks in the reader's units, as [place in metric, label]. */
-function ticks(a: Axis, count: number, system: "metric" | "us"): [number, string][] {
+function ticks(a: Axis, count: number, system: System): [number, string][] {
   if (a.unit === "s") {
     const step = [60, 120, 300, 600].find((s) => (a.to - a.from) / s <= count) ?? 1200;
     return Array.from({ length: Math.floor((a.to - a.from) / step) + 1 }, (_, i) => [

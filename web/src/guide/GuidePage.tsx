@@ -3,7 +3,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useQueryClient } from "@tanstack/react-query";
 import type { BrewOut, Plan, Run } from "../api/client";
-import { endRun, saveRun, useBrew, useInfo, useRun } from "../api/queries";
+import { endRun, saveBrew, saveRun, useBrew, useChange, useInfo, useRun } from "../api/queries";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -27,6 +27,7 @@ import {
   startOf,
   type RoundStep,
 } from "./engine";
+import { before } from "../plan/cautions";
 import "./guide.css";
 
 export default function GuidePage() {
@@ -40,7 +41,16 @@ export default function GuidePage() {
       {(b) => (
         <Loaded query={info}>
           {(i) => (
-            <Loaded query={run}>{(r) => <Guide key={b.id} brew={b} kept={r} rate={i.clock_rate} />}</Loaded>
+            <Loaded query={run}>
+              {(r) =>
+                // What the stop says now is what is brewed; a brew that is on its way keeps its plan.
+                b.stale && !r ? (
+                  <Replan brew={b} />
+                ) : (
+                  <Guide key={b.id} brew={b} kept={r} rate={i.clock_rate} />
+                )
+              }
+            </Loaded>
           )}
         </Loaded>
       )}
@@ -48,11 +58,22 @@ export default function GuidePage() {
   );
 }
 
+/** Plans a brew anew whose stop has changed since it was saved. */
+function Replan({ brew }: { brew: BrewOut }) {
+  const save = useChange(() =>
+    saveBrew(brew.id, { name: brew.name, at: brew.at, revision: brew.revision, request: brew.request }),
+  );
+  const { mutate } = save;
+  useEffect(() => mutate(undefined), [mutate]);
+  if (save.error) return <Trouble error={save.error} retry={() => mutate(undefined)} />;
+  return <p className="loading">The stop has changed since it was saved: planning it anew…</p>;
+}
+
 /** What to do, before which cup or batch it is where there are several. */
 function instruction(s: RoundStep, plan: Plan, system: System): string {
   const round = plan.rounds[s.round - 1];
   const which = round ? `${round.kind === "cup" ? "Cup" : "Batch"} ${s.round}. ` : "";
-  const reading = s.lane === "scale" && s.to_g !== null ? ` By ${clock(s.at_s + s.for_s)}.` : "";
+  const reading = s.lane === "scale" && s.until !== "time" ? ` By ${clock(s.at_s + s.for_s)}.` : "";
   return which + say(s, system) + reading;
 }
 
@@ -108,6 +129,11 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
   const after = shown === following ? steps[index + 2] : following;
   const reading = nextReading(steps, shown ? steps.indexOf(shown) : 0);
 
+  const under = steps.filter((s) => s.keep && s.at_s <= position + 1e-3 && s.at_s + s.for_s > position + 0.5);
+  const boil = under[0];
+  const meanwhile = running ? under.filter((s) => s !== shown) : [];
+  const [hold, setHold] = useState<RoundStep>();
+
   const go = () => {
     const t = Date.now();
     if (!run) {
@@ -125,6 +151,10 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
   };
   const jump = (to: number) => {
     if (!run) return;
+    // The boil that makes the water safe is not cut short by one touch.
+    const boiling = to > index && boil ? boil : undefined;
+    if (boiling && hold?.id !== boiling.id) return setHold(boiling);
+    setHold(undefined);
     const t = Date.now();
     const step = steps[Math.max(0, Math.min(to, steps.length - 1))] as RoundStep;
     const target = to >= steps.length ? endOf(plan) : step.at_s;
@@ -194,6 +224,13 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
         <div className="guide-clock num" data-testid="clock" data-position={Math.round(position)}>
           {clock(position)}
         </div>
+        {plan.cautions
+          .filter((c) => c.step === "" && before.includes(c.id) && (!run || (index === 0 && !run.finished)))
+          .map((c) => (
+            <p key={c.id} className={`care care-${c.level}`} data-testid="before-first">
+              <strong>Before you begin.</strong> {c.text} {c.why}
+            </p>
+          ))}
         {!run && (
           <p className="guide-do">
             {plan.rounds.length > 1 &&
@@ -212,9 +249,25 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
             </p>
             <p className="guide-until">
               {shown.sign ? <>Until {shown.sign}. </> : null}
-              {!atGate && left > 0 && <span className="num">{clock(left)} left</span>}
+              {!atGate && left > 0 && (
+                <span className="num" data-testid="left">
+                  {clock(left)} left
+                </span>
+              )}
               {atGate && <strong>The clock waits for you.</strong>}
             </p>
+            {meanwhile.map((s) => (
+              <p key={s.id} className="guide-meanwhile" data-testid="meanwhile">
+                <span className="quiet">Meanwhile</span> {instruction(s, plan, system)}{" "}
+                <span className="num">{clock(s.at_s + s.for_s - position)} left</span>
+              </p>
+            ))}
+            {hold && (
+              <p className="care care-danger" role="alert" data-testid="hold">
+                <strong>{clock(hold.at_s + hold.for_s - position)} of boiling are left.</strong> Cut short,
+                the water is not safe. Press Next once more to go on all the same.
+              </p>
+            )}
             {cares.map((c) => (
               <p key={c.id} className={`care care-${c.level}`}>
                 {c.text} {c.why}

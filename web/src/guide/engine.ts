@@ -139,5 +139,10 @@ export function advance(run: Run, plan: Plan, from: number, nowMs: number, rate:
 export function nextReading(steps: Step[], index: number): Step | undefined {
   return steps
     .slice(index)
-    .find((s) => s.to_g !== null && (s.lane === "scale" || /^(fill-kettle|draw)(#|$)/.test(s.id)));
+    .find(
+      (s) =>
+        s.to_g !== null &&
+        s.until === "weight" &&
+        (s.lane === "scale" || /^(fill-kettle|draw)(#|$)/.test(s.id)),
+    );
 }

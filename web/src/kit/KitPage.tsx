@@ -83,7 +83,14 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
   const best = answer?.best;
   const ids = useMemo(() => new Set(best?.items ?? (own ? kept.items : [])), [best, own, kept.items]);
   const taken = gear.filter((g) => ids.has(g.id as number));
+  const packing = useTripPlan(
+    trip.id,
+    false,
+    taken.map((g) => g.id as number),
+  );
   const error = (own ? laid.error : chosen.error) ?? save.error ?? apply.error;
+  // The kit's own figures, and those of its packing list.
+  const sheet = answer && { ...packing.data?.result.working, ...answer.working };
   const method = (m: string) => catalogue.data?.methods.find((x) => x.id === m)?.name ?? m;
   const nameOf = (i: number) => gear.find((g) => g.id === i)?.name;
 
@@ -122,7 +129,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
             Kit
             <small>{own ? "as you laid it out" : "the best from your shelf"}</small>
           </h1>
-          {best && answer && <Sums answer={answer} />}
+          {best && sheet && <Sums answer={{ working: sheet }} />}
           <WishesForm
             wishes={wishes}
             onChange={(w) => {
@@ -291,14 +298,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                   `${Math.round(chosen.data.kits).toLocaleString("en")} kits were considered${chosen.data.best ? "; the best is proven" : ""}.`}
               </p>
             </section>
-            <Packing
-              trip={trip}
-              plan={plan}
-              items={taken}
-              nests={answer?.nests ?? []}
-              kept={kept}
-              onTick={(packed) => put({ packed })}
-            />
+            <Packing plan={packing.data ?? plan} kept={kept} onTick={(packed) => put({ packed })} />
           </div>
           {own && (
             <Losses trip={trip} items={taken} kept={kept} onChange={(lost) => put({ lost }, "Noted")} />
@@ -306,7 +306,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
         </section>
       </div>
       <WorkingPanel
-        sheet={answer?.working}
+        sheet={sheet}
         path={search.get("working")}
         onClose={() => setSearch({}, { replace: false })}
       />
@@ -317,15 +317,15 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
 /** What a kit comes to; each figure opens its working. */
 function Sums({ answer }: { answer: Pick<Schemas["Answer"], "working"> }) {
   const groups = [
-    ["mass_g", "gear_g", "used_g", "volume_ml"],
-    ["cup", "minutes", "morning_min", "fuss", "price"],
+    ["kit.mass_g", "kit.gear_g", "kit.used_g", "totals.packed_g", "kit.volume_ml"],
+    ["kit.cup", "kit.minutes", "kit.morning_min", "kit.fuss", "kit.price"],
   ];
   return (
     <div className="figures">
       {groups.map((g) => (
         <section key={g[0]}>
           {g.map((k) => (
-            <PlanFig key={k} plan={answer} path={`kit.${k}`} big={k === "mass_g" || k === "cup"} />
+            <PlanFig key={k} plan={answer} path={k} big={k === "kit.mass_g" || k === "kit.cup"} />
           ))}
         </section>
       ))}

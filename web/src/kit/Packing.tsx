@@ -1,61 +1,19 @@
-import { useMemo } from "react";
-import type { Schemas, TripOut, TripPlan } from "../api/client";
+import type { Schemas, TripPlan } from "../api/client";
 import { useSettings } from "../app/settings";
-import { inWords } from "../units/units";
-
-type Item = Schemas["Item"];
-
-interface Line {
-  key: string;
-  what: string;
-  where: string;
-  mass?: number;
-}
+import { inWords, say } from "../units/units";
 
 /** The packing list: gear with where it nests, then what is used up, each with a tick. */
 export function Packing({
   plan,
-  items,
-  nests,
   kept,
   onTick,
 }: {
-  trip: TripOut;
   plan: TripPlan;
-  items: Item[];
-  nests: Schemas["Nest"][];
   kept: Schemas["TripKit"];
   onTick: (packed: string[]) => void;
 }) {
   const { system } = useSettings();
-  const r = plan.result;
-  const lines = useMemo<Line[]>(() => {
-    const gear = items.map((i) => ({
-      key: `gear:${i.id}`,
-      what: i.name + (i.parts?.length ? ` (with ${i.parts.join(", ")})` : ""),
-      where: nests.find((n) => n.item === i.id)?.text ?? "in the pack",
-      mass: i.kind === "filter" ? undefined : i.mass_g,
-    }));
-    const used = r.buy
-      .filter((b) => b.stop < 0)
-      .map((b) => ({
-        key: `buy:${b.id}`,
-        what: `${b.label}, ${b.packs > 0 ? `${b.packs} × ${inWords(b.amount / b.packs, b.unit, system)}` : inWords(b.amount, b.unit, system)}`,
-        where: "in the pack",
-        mass: b.mass_g,
-      }));
-    const bags =
-      r.bags.length > 0
-        ? [
-            {
-              key: "bags",
-              what: `${r.bags.length} portions of coffee, bagged and marked`,
-              where: "in one dry bag",
-            },
-          ]
-        : [];
-    return [...gear, ...used, ...bags];
-  }, [items, nests, r, system]);
+  const lines = plan.result.packing;
   const has = (k: string) => kept.packed.includes(k);
   const done = lines.filter((l) => has(l.key)).length;
   return (
@@ -77,12 +35,21 @@ export function Packing({
                   onTick(has(l.key) ? kept.packed.filter((p) => p !== l.key) : [...kept.packed, l.key])
                 }
               />{" "}
-              {l.what}
+              {say(l, system)}
             </label>
             <span className="quiet">{l.where}</span>
-            <span className="num">{l.mass !== undefined && inWords(l.mass, "g", system)}</span>
+            <span className="num">{l.mass_g !== null && inWords(l.mass_g, "g", system)}</span>
           </li>
         ))}
+        {plan.result.totals.packed_g !== null && (
+          <li className="packing-sum">
+            <strong>In all, without water</strong>
+            <span />
+            <span className="num" data-testid="packed">
+              {inWords(plan.result.totals.packed_g, "g", system)}
+            </span>
+          </li>
+        )}
       </ul>
     </section>
   );

@@ -24,6 +24,7 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
             </span>
           </p>
         )}
+        {plan.dose_each_g !== null && plan.dose_each_g < (plan.dose_g ?? 0) - 0.01 && fig("dose_each_g")}
         {fig("ratio_g_per_l")}
         <PlanFig plan={plan} path="grind.um" label={`Grind: ${plan.grind.band}`} />
         {fig("grind.clicks")}
@@ -45,6 +46,7 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
         {plan.water.dilution_ml ? fig("water.dilution_ml") : null}
         {plan.water.splash_ml ? fig("water.splash_ml") : null}
         {fig("water.concentrate_ml")}
+        {fig("vials")}
         {plan.water.left_behind_ml ? fig("water.left_behind_ml") : null}
         {fig("water.heated_ml")}
         {plan.water.boiled_off_ml ? fig("water.boiled_off_ml") : null}

@@ -1,8 +1,18 @@
 import { App, Button, Select } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import { ApiError, type BrewOut, type Catalogue, type PlanRequest, type StopOut } from "../api/client";
-import { saveBrew, useBrew, useCatalogue, useChange, usePlan, useTrip } from "../api/queries";
+import { ApiError, type Brew, type BrewOut, type Catalogue, type StopOut } from "../api/client";
+import {
+  addBrew,
+  airAt,
+  saveBrew,
+  useBrew,
+  useCatalogue,
+  useChange,
+  useNewBrew,
+  usePlan,
+  useTrip,
+} from "../api/queries";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -15,15 +25,62 @@ import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 import { Figures } from "./Figures";
 import { focusField, Inputs } from "./Inputs";
-import { getIn, setIn } from "./paths";
+import { canonical, getIn, setIn, without } from "./paths";
+import { cupFor } from "./reading";
+import { before } from "./cautions";
 import { StepList } from "./StepList";
 import { ControlChart } from "./ControlChart";
 import { comparison, Versus } from "./Versus";
 import { useDraft } from "./useDraft";
 import "./plan.css";
 
+/** The address's parameters with one set, or taken away; the others stay. */
+function withParam(was: URLSearchParams, key: string, value?: string): URLSearchParams {
+  const next = new URLSearchParams(was);
+  if (value === undefined) next.delete(key);
+  else next.set(key, value);
+  return next;
+}
+
 const showStep = (id: string) =>
   document.querySelector(`[data-step="${CSS.escape(id)}"]`)?.scrollIntoView({ block: "center" });
+
+/** A brew that is being tried and is not kept: nothing counts it until it is. */
+export function NewPlanPage() {
+  const params = useParams();
+  const stop = Number(params.stop);
+  const [search] = useSearchParams();
+  const fresh = useNewBrew(stop, search.get("method") ?? "", search.get("school") ?? "");
+  const trip = useTrip(Number(params.trip));
+  const catalogue = useCatalogue();
+  return (
+    <Loaded query={fresh}>
+      {(n) => (
+        <Loaded query={catalogue}>
+          {(c) => (
+            <Editor
+              key={`new:${stop}:${search.get("method")}:${search.get("school")}`}
+              brew={{
+                id: 0,
+                stop_id: stop,
+                trip_id: n.trip_id,
+                name: n.name,
+                at: n.at,
+                revision: 0,
+                request: n.request,
+                plan_id: 0,
+                caffeine_mg: 0,
+                tastings: 0,
+              }}
+              catalogue={c}
+              stop={trip.data?.stops.find((s) => s.id === stop)}
+            />
+          )}
+        </Loaded>
+      )}
+    </Loaded>
+  );
+}
 
 export default function PlanPage() {
   const params = useParams();
@@ -36,7 +93,7 @@ export default function PlanPage() {
         <Loaded query={catalogue}>
           {(c) => (
             <Editor
-              key={`${b.id}:${b.revision}`}
+              key={`${b.id}:${b.revision}:${canonical(b.request)}`}
               brew={b}
               catalogue={c}
               stop={trip.data?.stops.find((s) => s.id === b.stop_id)}
@@ -48,7 +105,16 @@ export default function PlanPage() {
   );
 }
 
-function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue; stop?: StopOut }) {
+function Editor({
+  brew,
+  catalogue,
+  stop,
+}: {
+  brew: Brew & Partial<Pick<BrewOut, "stored" | "stale">>;
+  catalogue: Catalogue;
+  stop?: StopOut;
+}) {
+  const isNew = brew.id === 0;
   const draft = useDraft(brew);
   const { system } = useSettings();
   const plan = usePlan(draft.request);
@@ -57,19 +123,20 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
   const navigate = useNavigate();
   const { message } = App.useApp();
   const removeWithUndo = useRemove();
-  const save = useChange((r: PlanRequest) =>
-    saveBrew(brew.id, { name: brew.name, at: brew.at, revision: brew.revision, request: r }),
-  );
+  const save = useChange(() => {
+    const body = { name: draft.name, at: draft.at, request: draft.request };
+    return isNew ? addBrew(brew.stop_id, body) : saveBrew(brew.id, { ...body, revision: brew.revision });
+  });
   const troubles = plan.error instanceof ApiError ? plan.error.troubles : [];
   const field = (path: string) => catalogue.fields.find((f) => f.path === path);
   const method = catalogue.methods.find((m) => m.id === draft.request.method);
   const schoolId = draft.request.school ?? method?.schools[0]?.id;
   const school = method?.schools.find((s) => s.id === schoolId);
-  const at = `/trips/${brew.trip_id}/stops/${brew.stop_id}/brews/${brew.id}`;
+  const brews = `/trips/${brew.trip_id}/stops/${brew.stop_id}/brews`;
 
   const working = useMemo(
     () => ({
-      open: (path: string) => setSearch({ working: path }),
+      open: (path: string) => setSearch((was) => withParam(was, "working", path)),
       change: (path: string) => {
         if (focusField(path)) return;
         setInputs(true);
@@ -79,27 +146,47 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
     [setSearch],
   );
 
-  const saveNow = async () => {
+  /** Keeps the brew; its ID, or nothing where that went wrong. */
+  const saveNow = async (): Promise<number | undefined> => {
     try {
-      await save.mutateAsync(draft.request);
+      const kept = await save.mutateAsync(undefined);
       draft.saved();
-      void message.success("Saved");
-      return true;
+      void message.success(isNew ? "Kept" : "Saved");
+      return kept.id;
     } catch (e) {
       void message.error(e instanceof Error ? e.message : String(e), 8);
-      return false;
+      return undefined;
     }
   };
+  const keepIt = async () => {
+    const id = await saveNow();
+    if (isNew && id !== undefined) void navigate(`${brews}/${id}`, { replace: true });
+  };
   const brewIt = async () => {
-    if (draft.dirty && !(await saveNow())) return;
-    void navigate(`${at}/guide`);
+    const id = isNew || draft.dirty ? await saveNow() : brew.id;
+    if (id === undefined) return;
+    // Back from the guide leads to the brew as it was kept, and not to the trial.
+    if (isNew) await navigate(`${brews}/${id}`, { replace: true });
+    void navigate(`${brews}/${id}/guide`);
+  };
+  /** Another hour: what the stop gives at that hour comes with it. */
+  const setHour = async (to: string) => {
+    const was = draft.at;
+    draft.setMeta({ at: to });
+    const own = draft.request.place?.air_c;
+    try {
+      const [before, after] = await Promise.all([airAt(brew.stop_id, was), airAt(brew.stop_id, to)]);
+      if (own === before && after !== before) draft.set("place.air_c", after);
+    } catch (e) {
+      void message.error(e instanceof Error ? e.message : String(e), 8);
+    }
   };
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (isTyping(e) || e.ctrlKey || e.metaKey || e.altKey) return;
       if (e.key === "b") void brewIt();
-      else if (e.key === "s" && draft.dirty) void saveNow();
+      else if (e.key === "s" && (isNew || draft.dirty)) void keepIt();
       else if (e.key === "i") setInputs((o) => !o);
       else return;
       e.preventDefault();
@@ -128,7 +215,7 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
   const atStop = stop?.conditions.place?.altitude_m ?? 0;
   const p = plan.data;
   const [against, setAgainst] = useState("");
-  const otherRequest = against === "" ? undefined : comparison(draft.request, against);
+  const otherRequest = against === "" ? undefined : comparison(draft.request, against, catalogue);
   const other = usePlan(otherRequest);
   const rival = otherRequest && other.data !== p ? other.data : undefined;
   const cups = p?.request.drinkers ?? draft.request.drinkers ?? 1;
@@ -142,10 +229,33 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
             <small>{school?.name}</small>
           </h1>
           <p className="quiet rail-when">
-            {brew.name && <>{brew.name} · </>}
-            {stop && <>day {stop.day}</>}
-            {brew.at && <>, {brew.at}</>} · {cups} × {inWords(p?.request.cup_ml ?? 225, "ml", system)}
+            {stop && <>day {stop.day} · </>}
+            {cups} × {inWords(p?.request.cup_ml ?? 225, "ml", system)}
           </p>
+          <div className="rail-name">
+            <label htmlFor="brew-name" className="sr">
+              Name of the brew
+            </label>
+            <input
+              id="brew-name"
+              className="plain-input"
+              maxLength={120}
+              placeholder="a name"
+              value={draft.name}
+              onChange={(e) => draft.setMeta({ name: e.target.value })}
+            />
+            <label htmlFor="brew-at" className="sr">
+              Coffee in hand at
+            </label>
+            <input
+              id="brew-at"
+              className="plain-input num"
+              type="time"
+              title="Coffee in hand at; empty for any time"
+              value={draft.at}
+              onChange={(e) => void setHour(e.target.value)}
+            />
+          </div>
           {p && <Figures plan={p} />}
         </aside>
         <section className="sheet">
@@ -158,11 +268,12 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                 style={{ width: 128 }}
                 options={catalogue.methods.map((m) => ({ value: m.id, label: m.name, title: m.name }))}
                 onChange={(m) => {
-                  // Another method has its own school, ratio and dose.
-                  const kept = ["school", "ratio_g_per_l", "dose_g", "pours"].reduce(
-                    (r, path) => setIn(r, path, undefined),
-                    draft.request,
-                  );
+                  // What a method fixes for itself is left to it.
+                  const kept = without(draft.request, [
+                    "school",
+                    ...catalogue.fixed_by_school,
+                    ...catalogue.fixed_by_method,
+                  ]);
                   draft.replace({ ...kept, method: m });
                 }}
               />
@@ -177,7 +288,7 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                   popupMatchSelectWidth={false}
                   options={method?.schools.map((s) => ({ value: s.id, label: s.name, title: s.name }))}
                   onChange={(s) =>
-                    draft.replace(setIn(setIn(draft.request, "pours", undefined), "school", s))
+                    draft.replace(setIn(without(draft.request, catalogue.fixed_by_school), "school", s))
                   }
                 />
               </div>
@@ -212,9 +323,27 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
             <Button type="primary" onClick={() => void brewIt()}>
               Brew it
             </Button>
-            {draft.dirty ? (
+            {isNew ? (
               <>
-                <Button loading={save.isPending} onClick={() => void saveNow()}>
+                <Button loading={save.isPending} onClick={() => void keepIt()}>
+                  Keep it
+                </Button>
+                <Button
+                  type="text"
+                  onClick={() => {
+                    draft.discard();
+                    void navigate(`/trips/${brew.trip_id}/stops/${brew.stop_id}`);
+                  }}
+                >
+                  Back to the stop
+                </Button>
+                <span className="unsaved" role="status">
+                  Tried, not kept: the trip does not count it yet.
+                </span>
+              </>
+            ) : draft.dirty ? (
+              <>
+                <Button loading={save.isPending} onClick={() => void keepIt()}>
                   Save
                 </Button>
                 <Button type="text" onClick={draft.discard}>
@@ -226,8 +355,10 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
               </>
             ) : (
               <span className="quiet" role="status">
-                Saved
-                {brew.stored.core_version !== p?.version
+                {brew.stale
+                  ? "The stop has changed since it was saved: this is the plan as it is now."
+                  : "Saved"}
+                {brew.stored && p && brew.stored.core_version !== p.version
                   ? `, planned by version ${brew.stored.core_version}`
                   : ""}
               </span>
@@ -240,6 +371,11 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
             {draft.request.dose_g !== undefined && (
               <Button type="text" size="small" onClick={() => draft.set("dose_g", undefined)}>
                 Back to the school’s dose
+              </Button>
+            )}
+            {draft.request.water_g !== undefined && (
+              <Button type="text" size="small" onClick={() => draft.set("water_g", undefined)}>
+                Back to the drink’s water
               </Button>
             )}
             {draft.request.pours !== undefined && (
@@ -279,17 +415,19 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
             <Button type="text" size="small" onClick={() => window.print()}>
               Print
             </Button>
-            <Button
-              type="text"
-              size="small"
-              onClick={() => {
-                void removeWithUndo("brew", brew.id, brew.name || (method?.name ?? "brew")).then(() =>
-                  navigate(`/trips/${brew.trip_id}/stops/${brew.stop_id}`),
-                );
-              }}
-            >
-              Delete
-            </Button>
+            {!isNew && (
+              <Button
+                type="text"
+                size="small"
+                onClick={() => {
+                  void removeWithUndo("brew", brew.id, brew.name || (method?.name ?? "brew")).then(() =>
+                    navigate(`/trips/${brew.trip_id}/stops/${brew.stop_id}`),
+                  );
+                }}
+              >
+                Delete
+              </Button>
+            )}
           </div>
           {plan.error && !(plan.error instanceof ApiError && plan.isFetching) && (
             <Trouble
@@ -303,6 +441,13 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
           )}
           {p && (
             <>
+              {p.cautions
+                .filter((c) => c.step === "" && before.includes(c.id))
+                .map((c) => (
+                  <p key={c.id} className={`care care-${c.level} plan-first`} data-testid="before-first">
+                    <strong>Before the first step.</strong> {c.text} <span className="quiet">{c.why}</span>
+                  </p>
+                ))}
               {rival && (
                 <Versus
                   plan={p}
@@ -319,11 +464,8 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                 asked={draft.request.contact_s}
                 onContact={(s) => draft.set("contact_s", s)}
                 onReading={(g) => {
-                  // More on the scale is more in each cup.
-                  const cup =
-                    (p.request.cup_ml ?? 225) +
-                    (g - (p.water.poured_ml ?? g) / (p.batches ?? 1)) / (p.request.drinkers ?? 1);
-                  draft.set("cup_ml", Math.min(1000, Math.max(20, Math.round(cup / 5) * 5)));
+                  const last = p.steps.filter((s) => s.lane === "scale").at(-1)?.to_g ?? g;
+                  draft.set("cup_ml", cupFor(p, last, g));
                 }}
                 onPour={(id, change) => {
                   const order = p.steps.map((s) => s.id);
@@ -340,7 +482,11 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                   const now = draft.request.pours?.find((o) => o.id === id);
                   draft.set("pours", [...others, { ...now, id, ...change }]);
                 }}
-                onDose={(g) => draft.set("dose_g", Math.min(1000, g))}
+                onDose={(g) => {
+                  // The picture is of one batch, or one cup.
+                  const n = Math.round((p.dose_g ?? g) / Math.max(p.dose_each_g ?? g, 0.01));
+                  draft.set("dose_g", Math.min(1000, g * n));
+                }}
               />
               <Rounds plan={p} />
               <div className="below">
@@ -360,7 +506,7 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
                     </p>
                   ))}
                   {p.cautions
-                    .filter((c) => c.step === "")
+                    .filter((c) => c.step === "" && !before.includes(c.id))
                     .map((c) => (
                       <p key={c.id} className={`remark remark-${c.level}`}>
                         <strong>{c.text}</strong> {c.why}
@@ -379,12 +525,16 @@ function Editor({ brew, catalogue, stop }: { brew: BrewOut; catalogue: Catalogue
         request={draft.request}
         filled={p?.request}
         troubles={troubles}
-        onChange={draft.set}
+        onChange={(path, v) => {
+          // Another water: what was said of the stop's does not hold for it.
+          if (path === "water.source") draft.set("water.treatment", undefined);
+          draft.set(path, v);
+        }}
       />
       <WorkingPanel
         sheet={p?.working}
         path={search.get("working")}
-        onClose={() => setSearch({}, { replace: false })}
+        onClose={() => setSearch((was) => withParam(was, "working"), { replace: false })}
       />
     </WorkingContext.Provider>
   );

@@ -17,7 +17,7 @@ export const StepList = memo(function StepList({ plan, present }: { plan: Plan; 
             <span>
               {say(s, system)}
               {s.sign && <em> Until {s.sign}.</em>}
-              {s.to_g !== null && s.lane === "scale" && (
+              {s.to_g !== null && s.lane === "scale" && s.until !== "time" && (
                 <span className="quiet"> By {clock(s.at_s + s.for_s)}.</span>
               )}
               {plan.cautions

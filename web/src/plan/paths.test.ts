@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import type { PlanRequest } from "../api/client";
+import type { Catalogue, PlanRequest } from "../api/client";
 import { canonical, getIn, setIn } from "./paths";
 import { comparison } from "./Versus";
 
@@ -27,19 +27,23 @@ describe("paths of a request", () => {
   });
 });
 
+const catalogue = { fixed_by_school: ["ratio_g_per_l", "dose_g"] } as unknown as Catalogue;
+
 describe("what a plan is compared with", () => {
   it("is a kitchen at sea level, with a burner", () => {
-    const home = comparison(r, "home");
+    const home = comparison(r, "home", catalogue);
     expect(home.place).toEqual({ altitude_m: 0, air_c: 20 });
     expect(home.heat).toBeUndefined();
   });
   it("is the same with no adjustment, or another school", () => {
-    expect(comparison(r, "plain").adjust).toBe("none");
-    expect(comparison({ ...r, ratio_g_per_l: 70 } as PlanRequest, "school:slow-paper")).toMatchObject({
+    expect(comparison(r, "plain", catalogue).adjust).toBe("none");
+    expect(
+      comparison({ ...r, ratio_g_per_l: 70 } as PlanRequest, "school:slow-paper", catalogue),
+    ).toMatchObject({
       school: "slow-paper",
     });
-    expect(comparison({ ...r, ratio_g_per_l: 70 } as PlanRequest, "school:slow-paper")).not.toHaveProperty(
-      "ratio_g_per_l",
-    );
+    expect(
+      comparison({ ...r, ratio_g_per_l: 70 } as PlanRequest, "school:slow-paper", catalogue),
+    ).not.toHaveProperty("ratio_g_per_l");
   });
 });

@@ -22,6 +22,10 @@ export function setIn(r: PlanRequest, path: string, value: unknown): PlanRequest
   ) as unknown as PlanRequest;
 }
 
+/** A copy of a request without some paths. */
+export const without = (r: PlanRequest, paths: string[]): PlanRequest =>
+  paths.reduce((out, path) => setIn(out, path, undefined), r);
+
 /** JSON with its keys in order, to compare two requests. */
 export function canonical(v: unknown): string {
   if (v === null || typeof v !== "object") return JSON.stringify(v) ?? "null";

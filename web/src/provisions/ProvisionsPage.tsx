@@ -218,6 +218,9 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
                       </td>
                       <td className="right">
                         <CellFig path={`stops.${i}.draw_ml`}>{inWords(s.draw_ml, "ml", system)}</CellFig>
+                        {s.bottled_ml > 0 && (
+                          <span className="quiet"> {inWords(s.bottled_ml, "ml", system)} bottled</span>
+                        )}
                       </td>
                       <td className="right">
                         {s.carry_ml > 0 ? (
@@ -233,6 +236,8 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
                           <CellFig path={`stops.${i}.filter_ml`}>
                             filter {inWords(s.filter_ml, "ml", system)}
                           </CellFig>
+                        ) : s.water.caution && s.draw_ml > 0 ? (
+                          <strong className="doubtful">make it safe</strong>
                         ) : (
                           "–"
                         )}
@@ -276,7 +281,7 @@ function Totals({ r }: { r: TripResult }) {
     ["brews", "coffee_g", "filters", "milk_g", "sugar_g"],
     ["gas_g", "fuel_g", "energy_wh", "treat_s", "treat_fuel_g"],
     ["water_ml", "carry_ml", "epsom_g", "soda_g"],
-    ["pack_g", "kit_g", "together_g"],
+    ["pack_g", "kit_g", "packed_g", "together_g"],
     ["waste_g", "caffeine_mg", "morning_s"],
   ];
   const big = ["coffee_g", "gas_g", "water_ml", "pack_g", "together_g"];

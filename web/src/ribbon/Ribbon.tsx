@@ -5,15 +5,25 @@ import { useNavigate } from "react-router";
 import type { StopOut, TripOut } from "../api/client";
 import { useSettings } from "../app/settings";
 import { useWidth } from "../app/useWidth";
-import { inWords } from "../units/units";
+import { inWords, isUs } from "../units/units";
 import { keptDays, labelled, labelTop, nights, places, stopAt, type Scale } from "./places";
+import { altitudeInWords, isDry } from "../trips/words";
 import "./ribbon.css";
 
 const HEIGHT = 104;
 const BASE = 72;
 const TOP = 30;
 
-const altitude = (s: StopOut) => s.conditions.place?.altitude_m ?? 0;
+/** Heights to draw the stops at; one that is not known is drawn between its neighbours. */
+export function drawnHeights(stops: Pick<StopOut, "conditions">[]): number[] {
+  const known = stops.map((s) => s.conditions.place?.altitude_m);
+  return known.map((m, i) => {
+    if (m !== undefined) return m;
+    const before = known.slice(0, i).findLast((v) => v !== undefined);
+    const after = known.slice(i + 1).find((v) => v !== undefined);
+    return ((before ?? after ?? 0) + (after ?? before ?? 0)) / 2;
+  });
+}
 
 /** What heat there is at a stop, in a word and a shape. */
 export function heatOf(s: StopOut): { word: string; shape: "flame" | "plug" | "cup" } {
@@ -44,7 +54,7 @@ export function Ribbon({
   trip: TripOut;
   stop: number;
   onMove?: (m: Move) => void;
-  onAdd?: (at: { km: number; altitude: number; day: number }) => void;
+  onAdd?: (at: { km: number; altitude: number | undefined; day: number }) => void;
   onSplit?: (stop: StopOut, keep: number) => void;
 }) {
   const { system, ribbon, set } = useSettings();
@@ -58,13 +68,14 @@ export function Ribbon({
   }, [ref, stop, width]);
   if (trip.stops.length === 0) return null;
 
-  const heights = trip.stops.map(altitude);
+  const heights = drawnHeights(trip.stops);
+  const height = (s: StopOut) => heights[trip.stops.indexOf(s)] ?? 0;
   const low = Math.min(0, ...heights);
   const high = Math.max(...heights, low + 500);
   const y = scaleLinear().domain([low, high]).range([BASE, TOP]);
   const at = places(trip.stops, scale, width);
   const xs = at.xs.map((x, i) => (drag && drag.id === trip.stops[i]?.id ? drag.x : x));
-  const pts = trip.stops.map((s, i) => [xs[i], y(altitude(s))] as [number, number]);
+  const pts = trip.stops.map((s, i) => [xs[i], y(height(s))] as [number, number]);
   const first = pts[0] as [number, number];
   const last = pts.at(-1) as [number, number];
   const whole: [number, number][] = [
@@ -121,7 +132,7 @@ export function Ribbon({
                     key={s.id}
                     stop={s}
                     x={xs[i] as number}
-                    y={y(altitude(s))}
+                    y={y(height(s))}
                     perDay={at.perUnit}
                     onSplit={onSplit && ((keep) => onSplit(s, keep))}
                   />
@@ -136,7 +147,8 @@ export function Ribbon({
             const named = show[i] === true;
             const half = !named ? 8 : scale === "even" ? at.perUnit / 2 : 58;
             const more = [
-              s.facts.water_source === "none" ? "no water" : "",
+              isDry(s) ? "no water" : "",
+              s.water.caution ? "doubtful water" : "",
               s.facts.resupply?.length ? `sells ${s.facts.resupply.join(", ")}` : "",
             ].filter(Boolean);
             const words = `day ${s.day}, ${heat.word}${more.map((m) => `, ${m}`).join("")}, ${brews.length} ${brews.length === 1 ? "brew" : "brews"}`;
@@ -173,13 +185,13 @@ export function Ribbon({
                       className="ribbon-figures num"
                       style={{ top: labelTop(pts, i, half, width > room ? Infinity : width) }}
                     >
-                      {inWords(altitude(s), "m", system, { step: system === "us" ? 50 : 10 })} ·{" "}
+                      {altitudeInWords(s, system, { step: isUs(system) ? 50 : 10 })} ·{" "}
                       {inWords(s.boil.boil_c, "°C", system)}
                     </span>
                   )}
                   <span
                     className="ribbon-dot"
-                    style={{ top: y(altitude(s)) - 6 }}
+                    style={{ top: y(height(s)) - 6 }}
                     onPointerDown={(e) => {
                       if (!onMove || scale === "even" || e.button !== 0) return;
                       e.currentTarget.setPointerCapture(e.pointerId);
@@ -203,7 +215,7 @@ export function Ribbon({
                   {named && (
                     <span className="ribbon-name">
                       <HeatMark shape={heat.shape} />
-                      {s.facts.water_source === "none" && <DryMark />}
+                      {isDry(s) && <DryMark />}
                       {!!s.facts.resupply?.length && <BagMark />} {s.name}
                     </span>
                   )}

@@ -1,3 +1,4 @@
+import { drawnHeights } from "./Ribbon";
 import { describe, expect, it } from "vitest";
 import { keptDays, labelTop, labelled, places, stopAt } from "./places";
 
@@ -67,5 +68,15 @@ describe("the ribbon's scale", () => {
       ),
     ).toBeCloseTo(60 - 25);
     expect(labelTop([[1230, 40]], 0, 50, 1280)).toBe(49);
+  });
+});
+
+describe("heights that are not known", () => {
+  const at = (m?: number) => ({
+    conditions: { method: "", place: m === undefined ? {} : { altitude_m: m } },
+  });
+  it("are drawn between their neighbours, and never at the sea", () => {
+    expect(drawnHeights([at(1000), at(), at(3000)])).toEqual([1000, 2000, 3000]);
+    expect(drawnHeights([at(), at(2500)])).toEqual([2500, 2500]);
   });
 });

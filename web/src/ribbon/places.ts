@@ -64,8 +64,8 @@ export function stopAt(
   stops: Pick<StopOut, "km" | "day" | "conditions">[],
   xs: number[],
   x: number,
-): { km: number; altitude: number; day: number } {
-  const alt = (s: (typeof stops)[number] | undefined) => s?.conditions.place?.altitude_m ?? 0;
+): { km: number; altitude: number | undefined; day: number } {
+  const alt = (s: (typeof stops)[number] | undefined) => s?.conditions.place?.altitude_m;
   let i = xs.findIndex((v) => v > x);
   if (i < 0) i = xs.length;
   const a = stops[i - 1];
@@ -78,7 +78,10 @@ export function stopAt(
   const mix = (u: number, v: number) => u + (v - u) * f;
   return {
     km: Math.round(mix(a.km, b.km)),
-    altitude: Math.round(mix(alt(a), alt(b)) / 10) * 10,
+    altitude:
+      alt(a) === undefined || alt(b) === undefined
+        ? (alt(a) ?? alt(b))
+        : Math.round(mix(alt(a) as number, alt(b) as number) / 10) * 10,
     day: Math.round(mix(a.day, b.day)),
   };
 }

@@ -6,7 +6,7 @@ import { useTrip, useTripPlan } from "../api/queries";
 import { Loaded } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { Exports } from "../trips/Exports";
-import { clock, say } from "../units/units";
+import { clock, say, type System } from "../units/units";
 import { byDay, type Item } from "./days";
 import "./schedule.css";
 
@@ -116,7 +116,7 @@ function Task({
   trip: TripOut;
   plan: TripPlan;
   ticks: ReturnType<typeof useTicks>;
-  system: "metric" | "us";
+  system: System;
 }) {
   const { task, from, to } = item;
   const stop = plan.stop_ids[task.stop];

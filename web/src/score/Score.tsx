@@ -3,7 +3,7 @@ import { memo, useId, useMemo, useRef } from "react";
 import type { Plan, Step } from "../api/client";
 import { useSettings } from "../app/settings";
 import { useWidth } from "../app/useWidth";
-import { clock, figure, inWords, toShown, unitOf, fromShown } from "../units/units";
+import { clock, figure, inWords, toShown, unitOf, fromShown, type System, isUs } from "../units/units";
 import { byHand, spread, timeAxis, valueAt, wrap, type Point } from "./geometry";
 import { scoreInWords } from "./words";
 import "./score.css";
@@ -95,6 +95,7 @@ export const Score = memo(function Score({
   const inPot = !plan.steps.some((s) => s.lane === "scale");
 
   const ceilingBelow = boil < (plan.target_low_c ?? 0) + 3;
+  const boilInBand = boil < (plan.target_high_c ?? 0) + 4;
   const bandTop = yC(plan.target_high_c ?? 0);
   const bandBottom = yC(plan.target_low_c ?? 0);
   const x0 = t.x(t.start);
@@ -146,7 +147,7 @@ export const Score = memo(function Score({
             ),
         )}
 
-        <Lane name="water" y={yWater + 10} />
+        <Lane name={plan.request.scale === false ? "heat" : "water"} y={yWater + 10} />
         {tempTicks.map((d) => (
           <g key={d.c}>
             <line className="sc-grid" x1={x0} x2={x1} y1={yC(d.c)} y2={yC(d.c)} />
@@ -167,7 +168,7 @@ export const Score = memo(function Score({
             <text
               className="sc-note"
               x={x0 + 5}
-              y={ceilingBelow ? bandTop - 3 : (bandTop + bandBottom) / 2 + 4}
+              y={ceilingBelow ? bandTop - 3 : boilInBand ? bandBottom + 12 : (bandTop + bandBottom) / 2 + 4}
             >
               wished {figure(plan.target_low_c, "°C", system).text}–
               {inWords(plan.target_high_c, "°C", system)}
@@ -256,7 +257,10 @@ export const Score = memo(function Score({
         )}
         <line className="sc-base" x1={x0} x2={x1} y1={yFlame + h.flame} y2={yFlame + h.flame} />
 
-        <Lane name={`scale, ${unitOf("g", system)}`} y={yScale + 10} />
+        <Lane
+          name={plan.request.scale === false ? "water" : `scale, ${unitOf("g", system)}`}
+          y={yScale + 10}
+        />
         <path
           className="sc-scale-area"
           d={
@@ -307,7 +311,7 @@ export const Score = memo(function Score({
                 y={yG(s.to_g ?? 0) - (inPot ? -14 : 5)}
                 textAnchor={inPot ? "start" : "end"}
               >
-                {figure(s.to_g ?? 0, "g", system).text}
+                {s.until === "weight" && figure(s.to_g ?? 0, "g", system).text}
               </text>
             )}
           </g>
@@ -325,16 +329,16 @@ export const Score = memo(function Score({
             onPull={onReading}
           />
         )}
-        {onDose && doseStep && plan.dose_g !== null && (
+        {onDose && doseStep && plan.dose_each_g !== null && (
           <>
             <text className="sc-note" x={t.x(doseStep.at_s) + 12} y={yG(0) - 22}>
-              {inWords(plan.dose_g, "g", system)} of coffee
+              {inWords(plan.dose_each_g, "g", system)} of coffee
             </text>
             <Pull
               label="Dose"
               x={t.x(doseStep.at_s) + 4}
               y={yG(0) - 26}
-              value={plan.dose_g}
+              value={plan.dose_each_g}
               step={0.5}
               perPixel={0.25}
               coffee
@@ -409,10 +413,10 @@ function Lane({ name, y }: { name: string; y: number }) {
   );
 }
 
-function degrees(lowC: number, highC: number, system: "metric" | "us"): { c: number; label: string }[] {
+function degrees(lowC: number, highC: number, system: System): { c: number; label: string }[] {
   const low = toShown(lowC, "°C", system);
   const high = toShown(highC, "°C", system);
-  const step = system === "us" ? 50 : 20;
+  const step = isUs(system) ? 50 : 20;
   const out = [];
   for (let d = Math.ceil(low / step) * step; d <= high; d += step) {
     out.push({ c: fromShown(d, "°C", system), label: `${d}°` });

@@ -21,9 +21,10 @@ const plan = {
       template: "Fill the pot with {0}.",
       values: [{ value: 690, unit: "ml" }],
       to_g: 690,
+      until: "weight",
       sign: "",
     },
-    { id: "pour", at_s: 0, for_s: 10, lane: "scale", text: "Pour.", to_g: 78, sign: "" },
+    { id: "pour", at_s: 0, for_s: 10, lane: "scale", text: "Pour.", to_g: 78, until: "weight", sign: "" },
     {
       id: "draw",
       at_s: 150,

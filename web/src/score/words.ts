@@ -11,7 +11,8 @@ export function scoreInWords(plan: Plan, system: System): string {
   if (plan.heat?.heat_s) out.push(`${clock(plan.heat.heat_s, 5)} to the boil.`);
   for (const s of plan.steps) {
     const until = s.sign ? ` Until ${s.sign}.` : "";
-    const reading = s.to_g === null ? "" : ` Scale to ${inWords(s.to_g, "g", system)}.`;
+    const reading =
+      s.to_g === null || s.until !== "weight" ? "" : ` Scale to ${inWords(s.to_g, "g", system)}.`;
     out.push(`At ${clock(s.at_s)}, for ${clock(s.for_s)}: ${say(s, system)}${reading}${until}`);
   }
   out.push(`Slurry ${c(plan.slurry_c)}, in the cup ${c(plan.cup_c)}.`);

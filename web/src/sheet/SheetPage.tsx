@@ -5,7 +5,7 @@ import type { Catalogue, TripOut, TripPlan } from "../api/client";
 import { useCatalogue, useTrip, useTripPlan } from "../api/queries";
 import { Loaded } from "../app/Trouble";
 import { useSettings } from "../app/settings";
-import { heatInWords, waterInWords } from "../trips/words";
+import { altitudeInWords, heatInWords, waterInWords } from "../trips/words";
 import { clock, figure, inWords, say } from "../units/units";
 import { roundsInWords } from "./rounds";
 import "./sheet.css";
@@ -114,10 +114,12 @@ function Front({ trip, r }: { trip: TripOut; r: Result }) {
           <strong>{c.text}</strong> {c.why}
         </p>
       ))}
-      <p className="leaf-caution">
-        <strong>Burn nothing in a tent or a closed vehicle.</strong> Local rules, land managers and carriers
-        have the last word.
-      </p>
+      {r.brews.some((b) => b.fuel !== "" && b.fuel !== "electric") && (
+        <p className="leaf-caution">
+          <strong>Burn nothing in a tent or a closed vehicle.</strong> Local rules, land managers and carriers
+          have the last word.
+        </p>
+      )}
     </article>
   );
 }
@@ -172,8 +174,7 @@ function StopSheet({
         <h1>{t.name}</h1>
         <p>
           Day {t.day}
-          {t.nights > 1 && `–${t.day + t.nights - 1}`} ·{" "}
-          {inWords(s.conditions.place?.altitude_m ?? 0, "m", system)} · water boils at{" "}
+          {t.nights > 1 && `–${t.day + t.nights - 1}`} · {altitudeInWords(s, system)} · water boils at{" "}
           <strong>{inWords(t.boil_c, "°C", system, { fine: true })}</strong>
         </p>
       </header>
@@ -183,6 +184,11 @@ function StopSheet({
         {t.treat_s > 0 && `; boils ${clock(t.treat_s, 5)} to be made safe`}
         {t.carry_ml > 0 && `. Carry on ${inWords(t.carry_ml, "ml", system)}`}. {s.note}
       </p>
+      {t.water.caution && (
+        <p className="leaf-caution leaf-water">
+          <strong>⚠ {t.water.caution.text}</strong> {t.water.caution.why}
+        </p>
+      )}
       <Strip strip={t.strip} at={t.boil_c} />
       {brews.length === 0 && <p>No coffee is planned here.</p>}
       <div className="leaf-brews">
@@ -203,6 +209,13 @@ function StopSheet({
               {b.fuel_g > 0 && ` · ${inWords(b.fuel_g, "g", system)} ${b.fuel}`}
             </p>
             {b.rounds && b.rounds.length > 1 && <p className="leaf-rounds">{roundsInWords(b.rounds)}</p>}
+            {(b.cautions ?? [])
+              .filter((c) => c.step === "" && c.level === "danger" && c.id !== t.water.caution?.id)
+              .map((c) => (
+                <p key={c.id} className="leaf-caution">
+                  <strong>⚠ {c.text}</strong>
+                </p>
+              ))}
             <ol>
               {(b.steps ?? [])
                 .filter((st) => st.lane !== "flame")
@@ -215,7 +228,9 @@ function StopSheet({
                       {st.caution && " ⚠"}
                     </span>
                     <span className="num">
-                      {st.to_g !== null && st.lane === "scale" ? `→ ${inWords(st.to_g, "g", system)}` : ""}
+                      {st.to_g !== null && st.lane === "scale" && st.until === "weight"
+                        ? `→ ${inWords(st.to_g, "g", system)}`
+                        : ""}
                     </span>
                   </li>
                 ))}

@@ -14,12 +14,11 @@ interface Props {
   conditions: PlanRequest;
   people: number;
   catalogue: Catalogue;
-  busy: string | undefined;
   onChoose: (method: string, school: string) => void;
 }
 
 /** What every method and school would give at a stop, side by side. */
-export function Choices({ conditions, people, catalogue, busy, onChoose }: Props) {
+export function Choices({ conditions, people, catalogue, onChoose }: Props) {
   const { system } = useSettings();
   const body = { ...conditions, method: "", drinkers: people };
   const [search, setSearch] = useSearchParams();
@@ -93,6 +92,12 @@ export function Choices({ conditions, people, catalogue, busy, onChoose }: Props
                         <tr key={s.id} className={c.possible ? "" : "choose-no"}>
                           <td className="choose-school">
                             {s.name} <span className="quiet">{s.why}</span>
+                            {c.water && (
+                              <span className="lacks" data-testid="needs-safe-water">
+                                {" "}
+                                {c.water[0]?.toUpperCase() + c.water.slice(1)}.
+                              </span>
+                            )}
                             {c.lacks && <span className="lacks"> Not on your shelf: {c.lacks}.</span>}
                           </td>
                           {c.possible ? (
@@ -127,7 +132,6 @@ export function Choices({ conditions, people, catalogue, busy, onChoose }: Props
                             <Button
                               size="small"
                               disabled={!c.possible}
-                              loading={busy === `${m.id}/${s.id}`}
                               aria-label={`Plan ${m.name}: ${s.name}`}
                               onClick={() => onChoose(m.id, s.id)}
                             >

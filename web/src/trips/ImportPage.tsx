@@ -6,7 +6,7 @@ import { previewFile, useChange } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { labelled } from "../ribbon/places";
 import { Trouble } from "../app/Trouble";
-import { fromShown, inWords, toShown, unitOf } from "../units/units";
+import { fromShown, inWords, toShown, unitOf, type System } from "../units/units";
 import "../ribbon/ribbon.css";
 import "../score/score.css";
 import "./trips.css";
@@ -279,7 +279,7 @@ function Profile({
   profile: [number, number][];
   stops: TripFile["stops"];
   out: Set<number>;
-  system: "metric" | "us";
+  system: System;
 }) {
   const w = 1200;
   const h = 150;

@@ -13,7 +13,7 @@ import { hasDraft } from "../plan/useDraft";
 import { Exports } from "./Exports";
 import { StopForm, TripForm } from "./LazyStopForm";
 import { useArrange } from "./useArrange";
-import { heatInWords, waterInWords } from "./words";
+import { altitudeInWords, heatInWords, isDry, waterInWords } from "./words";
 import "./trips.css";
 
 export default function RoutePage() {
@@ -35,7 +35,10 @@ function Route({ trip: t }: { trip: TripOut }) {
   const [after, setAfter] = useState<StopOut>();
   const arrange = useArrange(t);
   const removeWithUndo = useRemove();
-  const chosen = search.get("add")?.split(",").map(Number);
+  const chosen = search
+    .get("add")
+    ?.split(",")
+    .map((v) => (v === "" ? undefined : Number(v)));
   return (
     <>
       <div className="heading">
@@ -87,7 +90,7 @@ function Route({ trip: t }: { trip: TripOut }) {
                     </span>
                   )}
                 </td>
-                <td className="num right">{inWords(s.conditions.place?.altitude_m ?? 0, "m", system)}</td>
+                <td className="num right">{altitudeInWords(s, system)}</td>
                 <td className="num right">{inWords(s.boil.boil_c, "°C", system, { fine: true })}</td>
                 <td className="num right">
                   {s.facts.morning_c !== undefined && s.facts.day_c !== undefined
@@ -99,7 +102,7 @@ function Route({ trip: t }: { trip: TripOut }) {
                   {s.facts.fire_ban && <span className="ban"> fire ban</span>}
                 </td>
                 <td>
-                  {s.facts.water_source === "none" && <DryMark />} {waterInWords(s, system)}
+                  {isDry(s) && <DryMark />} {waterInWords(s, system)}
                 </td>
                 <td>
                   {t.brews
@@ -169,7 +172,7 @@ function Route({ trip: t }: { trip: TripOut }) {
         <StopForm
           trip={t}
           after={after}
-          at={chosen && { km: chosen[0] ?? 0, altitude: chosen[1] ?? 0, day: chosen[2] ?? 1 }}
+          at={chosen && { km: chosen[0] ?? 0, altitude: chosen[1], day: chosen[2] ?? 1 }}
           onClose={() => {
             setAdding(false);
             setAfter(undefined);

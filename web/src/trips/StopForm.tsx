@@ -19,6 +19,7 @@ import { NumberField } from "../units/NumberField";
 import { QuantityInput, WordInput } from "../units/QuantityInput";
 import { wordNames } from "../units/names";
 import { fromShown, toShown, unitOf } from "../units/units";
+import { WaterQuestion } from "./WaterQuestion";
 
 /** Adds a stop after another, and moves the later ones along the list. */
 async function addStopAfter(trip: TripOut, last: StopOut | undefined, body: Schemas["StopIn"]) {
@@ -51,7 +52,7 @@ export default function StopForm({
   /** The stop that a new one comes after; the last when left out. */
   after?: StopOut;
   /** A place chosen on the ribbon. */
-  at?: { km: number; altitude: number; day: number };
+  at?: { km: number; altitude: number | undefined; day: number };
   onClose: () => void;
 }) {
   const catalogue = useCatalogue();
@@ -67,7 +68,7 @@ export default function StopForm({
   const [day, setDay] = useState(stop?.day ?? at?.day ?? (last ? last.day + (last.facts.nights ?? 1) : 1));
   const [km, setKm] = useState(stop?.km ?? at?.km ?? last?.km ?? 0);
   const [conditions, setConditions] = useState<PlanRequest>(
-    stop?.conditions ?? { method: "", place: { altitude_m: at?.altitude ?? 0, air_c: 15 } },
+    stop?.conditions ?? { method: "", place: at?.altitude === undefined ? {} : { altitude_m: at.altitude } },
   );
   const set = (path: string, v: unknown) => setConditions((c) => setIn(c, path, v));
   const save = useChange(() => {
@@ -79,7 +80,8 @@ export default function StopForm({
       position: stop?.position ?? last?.position ?? 1,
       time_zone: zone.trim() || "UTC",
       conditions,
-      facts,
+      // What was taken over from an older version has been looked at now.
+      facts: withKey(facts, "water_review", undefined),
     };
     return stop ? saveStop(stop.id, body) : addStopAfter(trip, last, body);
   });
@@ -89,8 +91,8 @@ export default function StopForm({
     if (lat === undefined || lon === undefined) return;
     try {
       const said: string[] = [];
-      let altitude = conditions.place?.altitude_m ?? 0;
-      if (altitude === 0) {
+      let altitude = conditions.place?.altitude_m;
+      if (altitude === undefined) {
         const e = await must(api.GET("/simulated/elevation", { params: { query: { lat, lon } } }));
         altitude = e.m;
         set("place.altitude_m", e.m);
@@ -139,11 +141,7 @@ export default function StopForm({
       trouble={troubles.find((t) => t.field === `facts.${key}`)?.message}
     />
   );
-  const choice = (
-    key: "water_source" | "water_trust" | "leg_by",
-    label: string,
-    words: [string, string][],
-  ) => (
+  const choice = (key: "leg_by", label: string, words: [string, string][]) => (
     <div className="field">
       <label htmlFor={`stop-${key}`}>{label}</label>
       <Select
@@ -175,6 +173,7 @@ export default function StopForm({
   );
   const troubles = save.error instanceof ApiError ? save.error.troubles : [];
   const supplied = conditions.heat?.supplied_c !== undefined;
+  const words = catalogue.data && wordNames(catalogue.data);
   const fields = (paths: string[]) =>
     paths.map((path) => {
       const f = catalogue.data?.fields.find((x) => x.path === path);
@@ -194,7 +193,7 @@ export default function StopForm({
           key={path}
           field={f}
           value={getIn<string>(conditions, path) ?? f.default}
-          names={catalogue.data && wordNames(catalogue.data)}
+          names={words}
           trouble={trouble}
           onChange={(v) => set(path, v)}
         />
@@ -263,24 +262,15 @@ export default function StopForm({
               }
             />
           </div>
-          {fields(supplied ? ["heat.supplied_c"] : ["heat.burner", "water.state", "water.source_c"])}
-          {fields(["water.treatment", "water.tds_mg_l"])}
-          {choice("water_source", "Water from", [
-            ["", "not said"],
-            ["tap", "a tap"],
-            ["spring", "a spring"],
-            ["stream", "a stream"],
-            ["lake", "a lake"],
-            ["snow", "snow or ice"],
-            ["bottled", "bottles bought"],
-            ["urn", "the urn"],
-            ["none", "none here: carried in"],
-          ])}
-          {choice("water_trust", "Is it safe", [
-            ["", "not said"],
-            ["trusted", "trusted"],
-            ["doubtful", "doubtful"],
-          ])}
+          {fields(supplied ? ["heat.supplied_c"] : ["heat.burner"])}
+          <WaterQuestion
+            catalogue={catalogue.data}
+            water={conditions.water ?? {}}
+            supplied={supplied}
+            onChange={(water) => set("water", Object.keys(water).length ? water : undefined)}
+          />
+          {fields(supplied ? [] : ["water.state", "water.source_c"])}
+          {fields(["water.tds_mg_l"])}
           {number("nights", "Days of the stay", "", 1, 60, "1")}
           <div className="field">
             <label htmlFor="stop-zone">Time zone</label>
@@ -336,6 +326,7 @@ export default function StopForm({
             ["fuel", "fuel"],
             ["filters", "papers"],
             ["milk", "milk, sugar"],
+            ["water", "bottled water"],
           ])}
           {choice("leg_by", "From here on", [
             ["", "not said"],

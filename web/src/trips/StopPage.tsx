@@ -2,9 +2,9 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { Catalogue, StopOut, TripOut } from "../api/client";
-import { addBrew, useCatalogue, useChange, useTrip } from "../api/queries";
+import { useCatalogue, useTrip } from "../api/queries";
 import { useSettings } from "../app/settings";
-import { Loaded, Trouble } from "../app/Trouble";
+import { Loaded } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
 import { hasDraft } from "../plan/useDraft";
 import { figure, inWords } from "../units/units";
@@ -43,13 +43,6 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
   const removeWithUndo = useRemove();
   const [editing, setEditing] = useState(false);
   const brews = trip.brews.filter((b) => b.stop_id === stop.id);
-  const add = useChange((choice: string) => {
-    const [method, school] = choice.split("/") as [string, string];
-    return addBrew(stop.id, {
-      at: "07:00",
-      request: { ...stop.conditions, method, school, drinkers: trip.people },
-    });
-  });
   const place = stop.conditions.place;
   return (
     <>
@@ -70,11 +63,36 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         </Button>
       </div>
       {stop.note && <p data-own-words>{stop.note}</p>}
+      {stop.water.caution && (
+        <p
+          className={`care care-${stop.water.caution.level} stop-water`}
+          role="note"
+          data-testid="water-caution"
+        >
+          <strong>{stop.water.caution.text}</strong> {stop.water.caution.why}{" "}
+          <Button size="small" onClick={() => setEditing(true)}>
+            Say where it is from, or whether it is safe
+          </Button>
+        </p>
+      )}
+      {stop.facts.water_review && (
+        <p className="remark" role="note">
+          An earlier version did not ask whether this water is safe, and what it had was taken over: look at
+          it once.{" "}
+          <Button size="small" onClick={() => setEditing(true)}>
+            Look at it
+          </Button>
+        </p>
+      )}
       <dl className="facts">
         <div>
           <dt>Altitude</dt>
           <dd>
-            <Num value={place?.altitude_m ?? 0} unit="m" big />
+            {place?.altitude_m === undefined ? (
+              <span className="quiet">not known</span>
+            ) : (
+              <Num value={place.altitude_m} unit="m" big />
+            )}
           </dd>
         </div>
         <div>
@@ -161,14 +179,10 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         conditions={stop.conditions}
         people={trip.people}
         catalogue={catalogue}
-        busy={add.isPending ? add.variables : undefined}
         onChoose={(method, school) =>
-          add.mutate(`${method}/${school}`, {
-            onSuccess: (b) => void navigate(`/trips/${trip.id}/stops/${stop.id}/brews/${b.id}`),
-          })
+          void navigate(`/trips/${trip.id}/stops/${stop.id}/brews/new?method=${method}&school=${school}`)
         }
       />
-      {add.error && <Trouble error={add.error} />}
       {editing && <StopForm trip={trip} stop={stop} onClose={() => setEditing(false)} />}
     </>
   );

@@ -9,14 +9,39 @@ export function heatInWords(s: StopOut, catalogue: Catalogue | undefined, system
   return catalogue?.burners.find((b) => b.id === id)?.name ?? id;
 }
 
-/** The water at a stop, in words. */
+/** Where a stop's water is from, in words that stand in a sentence. */
+const sources: Record<string, string> = {
+  tap: "tap",
+  bottled: "bottled",
+  urn: "from the urn",
+  spring: "spring",
+  stream: "stream",
+  lake: "lake",
+  tank: "tank",
+  snow: "snow",
+  none: "carried in",
+};
+
+/** The water at a stop, in words: where from, how cold, and whether it is safe. */
 export function waterInWords(s: StopOut, system: System): string {
   const w = s.conditions.water;
+  const from = sources[s.water.source] ?? "";
   if (s.conditions.heat?.supplied_c) return "with the hot water";
   const state =
     w?.state && w.state !== "liquid" ? `${w.state} to melt` : inWords(w?.source_c ?? 15, "°C", system);
-  if (s.facts.water_source === "none") return `carried in, ${state}`;
-  const treat = { boil: ", boil it", filtered: ", filtered" }[w?.treatment as string] ?? "";
-  const hard = w?.tds_mg_l && w.tds_mg_l > 250 ? ", hard" : "";
-  return state + treat + hard;
+  const treat =
+    { boil: "boil it", filtered: "filtered", doubtful: s.water.source ? "doubtful" : "not said where from" }[
+      s.water.treatment
+    ] ?? "";
+  const hard = w?.tds_mg_l && w.tds_mg_l > 250 ? "hard" : "";
+  return [from === "snow" ? "" : from, state, treat, hard].filter(Boolean).join(", ");
 }
+
+/** The altitude of a stop: nothing is invented where it is not known. */
+export function altitudeInWords(s: StopOut, system: System, options?: { step?: number }): string {
+  const m = s.conditions.place?.altitude_m;
+  return m === undefined ? "altitude not known" : inWords(m, "m", system, options);
+}
+
+/** Whether all water is carried to a stop. */
+export const isDry = (s: StopOut): boolean => s.water.source === "none";

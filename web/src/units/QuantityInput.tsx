@@ -2,7 +2,7 @@ import { InputNumber, Select, Switch } from "antd";
 import { useRef, useState } from "react";
 import type { Field } from "../api/client";
 import { useSettings } from "../app/settings";
-import { decimalsOf, fromShown, rangeInWords, toShown, unitOf } from "./units";
+import { decimalsOf, fromShown, isUs, rangeInWords, toShown, unitOf, type System } from "./units";
 
 interface Props {
   field: Field;
@@ -18,10 +18,11 @@ interface Props {
 }
 
 /** Steps and decimals of an input, by unit and system. */
-function stepOf(field: Field, system: string, stepMetric?: number): number {
+function stepOf(field: Field, system: System, stepMetric?: number): number {
   if (field.whole) return 1;
   if (field.path === "heat.efficiency" || field.path === "measure.step") return 0.05;
-  if (system === "us")
+  if (field.unit === "ml" && system.includes("-")) return 0.1;
+  if (isUs(system))
     return (
       { "°C": 1, m: 100, g: 0.05, ml: 0.5, hPa: 0.01, "m/s": 1, mm: 0.1, "g/L": 0.01 }[
         field.unit as string
@@ -56,7 +57,7 @@ export function QuantityInput({
   const unit = unitOf(field.unit, system);
   const step = stepOf(field, system, stepMetric);
   // One digit more than the step, so that a converted value comes back as it was.
-  const decimals = field.whole ? 0 : decimalsOf(step) + (system === "us" ? 1 : 1);
+  const decimals = field.whole ? 0 : decimalsOf(step) + 1;
   const tidy = (v: number) => Number(v.toFixed(decimals));
   const low = tidy(toShown(field.min, field.unit, system));
   const high = tidy(toShown(field.max, field.unit, system));

@@ -6,7 +6,13 @@ export function wordNames(catalogue: Catalogue): Record<string, string> {
   return {
     isa: "standard atmosphere",
     west: "West’s, for summer and tropics",
+    safe: "safe: somebody vouches for it",
+    filtered: "filtered",
     boil: "boil it",
+    doubtful: "doubtful",
+    server: "a server, shared out",
+    cups: "each cup in its turn",
+    ...Object.fromEntries(catalogue.sources.map((s) => [s.id, s.name])),
     ...Object.fromEntries(lists.flatMap((list) => list.map((x) => [x.id, x.name]))),
   };
 }

@@ -22,6 +22,11 @@ describe("figures", () => {
     [517.2, "ml", "metric", false, "515 ml"],
     [517.2, "ml", "us", false, "17.5 fl oz"],
     [624.4, "hPa", "us", false, "18.44 inHg"],
+    [415, "ml", "metric-dl", false, "4.2 dl"],
+    [60, "ml", "metric-dl", false, "0.60 dl"],
+    [473.176473, "ml", "us-cups", false, "2.0 cups"],
+    [60, "ml", "us-cups", false, "0.25 cups"],
+    [20, "°C", "us-cups", false, "68 °F"],
     [-0.2, "°C", "metric", false, "0 °C"],
   ] as const)("%d %s, %s", (value, unit, system, fine, want) => {
     expect(plain(inWords(value, unit, system, { fine }))).toBe(want);

@@ -1,6 +1,10 @@
 // The one place for units: metric figures come in, the reader's figures go out.
 
-export type System = "metric" | "us";
+/** Metric or US, and in what volumes are told: millilitres or decilitres, fluid ounces or cups. */
+export type System = "metric" | "metric-dl" | "us" | "us-cups";
+
+/** Whether figures are told in US units. */
+export const isUs = (system: System): boolean => system.startsWith("us");
 
 interface Shown {
   unit: string;
@@ -55,6 +59,16 @@ const us: Record<string, Shown> = {
   "ml/g": linear("fl oz/oz", 28.349523125 / 29.5735295625, 0.1),
 };
 
+/** A cup of 8 fl oz, in ml. */
+const CUP = 8 * 29.5735295625;
+
+const tables: Record<System, Record<string, Shown>> = {
+  metric,
+  "metric-dl": { ...metric, ml: linear("dl", 0.01, (dl) => (Math.abs(dl) < 1 ? 0.05 : 0.1)) },
+  us,
+  "us-cups": { ...us, ml: linear("cups", 1 / CUP, (c) => (Math.abs(c) < 1 ? 0.05 : 0.1)) },
+};
+
 const same: Record<string, number> = {
   "%": 0.1,
   W: 1,
@@ -72,8 +86,7 @@ const same: Record<string, number> = {
 };
 
 function shown(unit: string, system: System): Shown {
-  const table = system === "us" ? us : metric;
-  return table[unit] ?? linear(unit, 1, same[unit] ?? 0.1);
+  return tables[system][unit] ?? linear(unit, 1, same[unit] ?? 0.1);
 }
 
 /** The unit's symbol for the reader. */

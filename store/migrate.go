@@ -1,0 +1,55 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"encoding/json"
+	"errors"
+	"fmt"
+
+	"github.com/pressly/goose/v3"
+
+	"apodemos/core/brew"
+	"apodemos/core/trip"
+)
+
+// goMigrations are the migrations that need the core's rules; the others are SQL. A
+// number is used once, here or there.
+func goMigrations() []*goose.Migration {
+	return []*goose.Migration{
+		goose.NewGoMigration(4, &goose.GoFunc{RunTx: moveWater}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }}),
+	}
+}
+
+// moveWater moves where a stop's water is from, and whether it is trusted, from its
+// facts to its conditions, where its brews see it.
+func moveWater(ctx context.Context, tx *sql.Tx) error {
+	type stop struct {
+		id                int64
+		conditions, facts string
+	}
+	stops, err := collect(ctx, tx, func(r row) (s stop, err error) { return s, r.Scan(&s.id, &s.conditions, &s.facts) }, "SELECT id, conditions, facts FROM stops")
+	if err != nil {
+		return err
+	}
+	for _, s := range stops {
+		var c brew.Request
+		var f trip.Facts
+		if err := errors.Join(json.Unmarshal([]byte(s.conditions), &c), json.Unmarshal([]byte(s.facts), &f)); err != nil {
+			return fmt.Errorf("stop %d: %w", s.id, err)
+		}
+		trip.MoveWater(&c, &f)
+		conditions, err := json.Marshal(c)
+		if err != nil {
+			return err
+		}
+		facts, err := json.Marshal(f)
+		if err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, "UPDATE stops SET conditions = ?, facts = ? WHERE id = ?", string(conditions), string(facts), s.id); err != nil {
+			return err
+		}
+	}
+	return nil
+}
