@@ -241,11 +241,11 @@ func (c *calc) pourTo(s method.Step) *float64 {
 	return &v
 }
 
-// apart is over how many cups the water of an average batch is divided while it
-// brews: a part of one where each cup steeps on its own and the kettle is filled
+// apart is over how many cups the water of an average batch is divided as it is
+// poured, as concentrate is diluted in each: a part of one where each cup steeps on its own and the kettle is filled
 // more often than there are cups.
 func (c *calc) apart() float64 {
-	if c.method.Family != "cup" {
+	if c.method.Family != "cup" && c.contact() != method.Dilution {
 		return 1
 	}
 	return *c.req.Drinkers / c.batch.n

@@ -190,7 +190,7 @@ func coneSteps(last string) []Step {
 	return []Step{
 		weigh(),
 		prep("paper", "fold paper", "Fold the paper. Set the dripper on {server}[scale?, and that on the scale].", 20),
-		withHotWater("rinse", "rinse", "Rinse the paper with {rinse}. Tip the rinse out.", 20),
+		withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip the rinse out.", 20),
 		withHotWater("level", "level", "Coffee in. Shake it level.[scale? Zero the scale.]", 15).care(""),
 		pour("bloom-pour", "wet all", "{pour}, wetting all of it.", 0, 10, 30.0/200).care("pour"),
 		do("bloom", "bloom", "Bloom: let the gas out.", 10, 35),
@@ -224,7 +224,7 @@ var cone = Method{
 			Steps: []Step{
 				weigh(),
 				prep("paper", "fold paper", "Fold the paper into the dripper; set it on {server}.", 20),
-				withHotWater("rinse", "rinse", "Rinse the paper with {rinse}. Tip the rinse out.", 20),
+				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip the rinse out.", 20),
 				withHotWater("level", "level", "Coffee in. Shake it level.", 10).care(""),
 				pour("bloom-pour", "wet all", "[scale?Wet all of it, about {to}.|Wet all of it with {share} of the water.]", 0, 10, 0.15).care("pour"),
 				do("bloom", "bloom", "Bloom.", 10, 30),
@@ -244,7 +244,7 @@ var cone = Method{
 				weigh(),
 				prep("unfold", "unfold", "Unfold the dripper and lock its ribs. See that all its feet stand on the rim, and that the rim carries it.", 20),
 				prep("paper", "fold paper", "Fold the paper and press it against the ribs; set it on {server}[scale?, and that on the scale].", 20),
-				withHotWater("rinse", "rinse", "Rinse the paper with {rinse}, so that it clings to the ribs. Tip the rinse out.", 20),
+				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water, so that it clings to the ribs. Tip the rinse out.", 20),
 				withHotWater("level", "level", "Coffee in. Shake it level, holding the dripper.[scale? Zero the scale.]", 15).care(""),
 				pour("bloom-pour", "wet all", "{pour}, gently: it is light and tips.", 0, 10, 0.16).care("pour"),
 				do("bloom", "bloom", "Bloom.", 10, 30),
@@ -263,7 +263,7 @@ var cone = Method{
 			Steps: []Step{
 				weigh(),
 				prep("paper", "fold paper", "Fold the paper. Set the dripper on {server}[scale?, and that on the scale].", 20),
-				withHotWater("rinse", "rinse", "Rinse the paper with {rinse}. Tip the rinse out.", 25),
+				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip the rinse out.", 25),
 				withHotWater("level", "level", "Coffee in. Shake it level.[scale? Zero the scale.]", 15).care(""),
 				pour("bloom-pour", "wet all", "{pour}, wetting all of it.", 0, 12, 0.17).care("pour"),
 				do("bloom", "bloom", "Bloom.", 12, 33),

@@ -203,7 +203,8 @@ function StopSheet({
               {inWords(b.dose_g, "g", system)} coffee
               {b.grind && `, ${b.grind}`}
               {b.clicks !== null && `, ${inWords(b.clicks, "clicks", system)}`} ·{" "}
-              {inWords(b.poured_ml, "ml", system)} poured · {b.people} ×{" "}
+              {b.poured_ml > 0 && `${inWords(b.poured_ml, "ml", system)} poured · `}
+              {b.people} ×{" "}
               {inWords(b.drink_ml / b.people, "ml", system)}
               {b.wait_s ? ` · wait ${clock(b.wait_s, 5)} off the boil` : ""}
               {b.fuel_g > 0 && ` · ${inWords(b.fuel_g, "g", system)} ${b.fuel}`}
