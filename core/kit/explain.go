@@ -79,42 +79,19 @@ func (in *instance) tips(f *found, say func(string, ...quantity.Value)) {
 		{"those for three and more", func(d *demand) bool { return d.people >= 3 }},
 	} {
 		var n float64
-		var a, b point // of the mean such brew, best and runner-up
 		for i := range in.demands {
-			d := &in.demands[i]
-			if !kind.is(d) {
-				continue
-			}
-			n += d.times
-			for _, e := range []struct {
-				into *point
-				w    way
-			}{{&a, in.chosen(f.best, i)}, {&b, in.chosen(f.second, i)}} {
-				e.into[oMass] += e.w.mass
-				e.into[oCup] += (100 - e.w.cup) * d.times
-				e.into[oTime] += e.w.minutes * d.times
-				e.into[oFuss] += e.w.fuss * d.times
+			if d := &in.demands[i]; kind.is(d) {
+				n += d.times
 			}
 		}
 		if n == 0 {
 			continue
 		}
-		with := func(e *entry, per point, k float64) float64 {
-			p := e.p
-			for i := range p {
-				if i == oMass {
-					p[i] += per[i] / n * k
-				} else if i == oFuss {
-					fixed := p[i] - in.meanFuss(e)
-					p[i] = fixed + (in.meanFuss(e)*in.weight+per[i]/n*k)/(in.weight+k)
-				} else {
-					p[i] = (p[i]*in.weight + per[i]/n*k) / (in.weight + k)
-				}
-			}
-			return in.weights.of(p)
-		}
 		for k := 1.0; k <= mostTips; k++ {
-			if with(f.second, b, k) < with(f.best, a, k) {
+			more := in.more(kind.is, 1+k/n, k)
+			best, okBest := more.again(f.best)
+			second, okSecond := more.again(f.second)
+			if okSecond && (!okBest || second < best) {
 				say("Take "+in.name(f.second)+" instead if you expect {0} more brews like "+kind.like+".", num(k))
 				break
 			}
@@ -122,13 +99,44 @@ func (in *instance) tips(f *found, say func(string, ...quantity.Value)) {
 	}
 }
 
-// meanFuss is the part of a kit's fuss that comes from its brews.
-func (in *instance) meanFuss(e *entry) float64 {
-	v := 0.0
-	for i := range in.demands {
-		v += in.chosen(e, i).fuss * in.demands[i].times
+// more is the same trip with the brews of a kind made some times as often, by so many
+// in all.
+func (in *instance) more(is func(*demand) bool, times, by float64) *instance {
+	out := *in
+	out.demands = slices.Clone(in.demands)
+	out.weight += by
+	for i := range out.demands {
+		if d := &out.demands[i]; is(d) {
+			d.times *= times
+		}
 	}
-	return v / in.weight
+	return &out
+}
+
+// again is the score of a kit here, with every brew made in the way that is best now;
+// false where one cannot be made.
+func (in *instance) again(e *entry) (float64, bool) {
+	t, ok := in.table(e.t.base)
+	if !ok {
+		return 0, false
+	}
+	p := t.gear
+	for _, c := range e.brewers {
+		p[oMass] += in.items[in.brewers[c]].MassG
+		p[oFuss] += float64(len(in.items[in.brewers[c]].Parts))
+	}
+	here := entry{t: t, brewers: e.brewers}
+	for i := range in.demands {
+		w := in.chosen(&here, i)
+		if w.option == none {
+			return 0, false
+		}
+		part := in.part(i, w)
+		for o := range p {
+			p[o] += part[o]
+		}
+	}
+	return in.weights.of(p), true
 }
 
 // exclude says for every item that stays at home why it does.

@@ -120,7 +120,7 @@ type instance struct {
 	gone     map[int]int // grinders and scales that another outdoes, by which
 	// vu is the heating of a demand's option in a vessel over a burner.
 	vu      map[[4]int]heating
-	planner brew.Planner
+	planner *brew.Planner
 }
 
 // chooseServer finds the server that may go along: one that must, or the lightest
@@ -156,7 +156,7 @@ type heating struct {
 
 // build plans every school at every brew with every brewer.
 func build(t trip.Trip, items []gear.Item, w Wishes) (*instance, error) {
-	in := &instance{wishes: w, weights: usual, trip: t, support: none, server: none, must: map[int]bool{}, paperNo: map[int]int{}, vu: map[[4]int]heating{}, reserve: 1 + trip.FuelReservePct(t)/100}
+	in := &instance{wishes: w, weights: usual, trip: t, support: none, server: none, must: map[int]bool{}, paperNo: map[int]int{}, vu: map[[4]int]heating{}, planner: &brew.Planner{}, reserve: 1 + trip.FuelReservePct(t)/100}
 	if w.Weights != nil {
 		in.weights = *w.Weights
 	}

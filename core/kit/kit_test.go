@@ -708,3 +708,15 @@ func TestTipsAreKept(t *testing.T) {
 	})
 	t.Log("tips told:", told)
 }
+
+// The fuel that a kit carries is over what is needed by the trip's own reserve.
+func TestTheTripsOwnReserve(t *testing.T) {
+	used := func(reserve float64) float64 {
+		in := journey()
+		in.Supplies.FuelReserve = &reserve
+		c := choose(t, in, shelf(), Wishes{})
+		require.NotNil(t, c.Best)
+		return c.Best.UsedG
+	}
+	assert.Greater(t, used(100), used(0)+1)
+}
