@@ -127,6 +127,9 @@ func TestTheNextFreeMeal(t *testing.T) {
 	assert.Equal(t, "10:00", NextMeal(in, 0).At, "breakfast is taken")
 	assert.Equal(t, "10:00", NextMeal(in, 1).At)
 	assert.Equal(t, "07:00", NextMeal(in, 2).At, "another day")
+	in.Stops[0].Brews[0].At = "09:45"
+	assert.Equal(t, "13:00", NextMeal(in, 1).At, "not before the brew of the stop that one comes from")
+	in.Stops[0].Brews[0].At = "06:50"
 	in.Stops[1].Brews = at("", 1, wants(2, "13:20", "pot", 1)).Brews
 	assert.Equal(t, "10:00", NextMeal(in, 1).At, "the first that is free")
 	for i, m := range Meals {
