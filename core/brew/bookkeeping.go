@@ -534,7 +534,7 @@ func (c *calc) measures() {
 		Formula: "dose of a batch over what the measure holds, rounded to what it can show, times the batches; the rounding changes the dose by the error given",
 		Inputs: []working.Input{working.Num("Coffee", b.dose*b.n, quantity.Gram, "dose_g"), working.Num("A measure holds", *r.Measure.Grams, quantity.Gram, "request.measure.grams"),
 			working.Num("To the nearest", *r.Measure.Step, quantity.None, "request.measure.step"), working.Num("Error", m.Error, quantity.Gram, "")}}
-	if !c.asked("measure.grams") {
+	if r.Measure.Name != nil && *r.Measure.Grams == coffee.TypicalG(*r.Measure.Name) {
 		f.Kind, f.Source, f.Limits = working.Practice, "common practice, no published source: what a measure of that name usually holds", "Typical: spoons differ by a third, and so do roasts. Weigh yours once."
 		c.note("measure-typical", "Spoons, roasts and grinds differ: weigh one once, and enter it.", "One "+name+" is taken to hold {0}, typical.", quantity.Of(*r.Measure.Grams, quantity.Gram))
 	}

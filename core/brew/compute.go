@@ -122,8 +122,21 @@ func plan(r Request, planner *Planner) (*Plan, error) {
 			return nil, bad
 		}
 	}
+	if c.plan.Request.Ratio = c.decidingRatio(); c.plan.Request.Ratio != full.Ratio {
+		c.plan.Defaulted = append(c.plan.Defaulted, "ratio_g_per_l")
+	}
 	c.plan.Working.Close()
 	return c.plan, nil
+}
+
+// decidingRatio is the ratio as it was asked, or the school's where only the water was
+// asked: there it decides, and not the drink, and the request that goes on says so.
+func (c *calc) decidingRatio() *float64 {
+	r := &c.req
+	if r.WaterG != nil && r.DoseG == nil && r.Ratio == nil && c.school.BasketG == 0 && !c.asked("cup_ml") {
+		return new(c.school.RatioGPerL * strengthFactor[*r.Strength])
+	}
+	return r.Ratio
 }
 
 func newCalc(full Request, defaulted []string) *calc {

@@ -198,7 +198,7 @@ func resolve(r Request) (Request, []string, Problems) {
 	if !ok {
 		bad = append(bad, Problem{"method", r.Method, fmt.Sprintf("%q is not known; allowed: one of %s", r.Method, strings.Join(methodIDs, ", "))})
 	} else if r.School == nil {
-		r.School = &m.Schools[0].ID
+		r.School = new(m.Schools[0].ID) // a copy: the catalogue is everybody's
 		defaulted = append(defaulted, "school")
 	} else if _, ok := m.School(*r.School); !ok || *r.School == "" {
 		bad = append(bad, Problem{"school", *r.School, fmt.Sprintf("%q is not a school of %s; allowed: one of %s", *r.School, r.Method,
@@ -308,15 +308,15 @@ func fillWaterAndTools(r *Request, m method.Method, defaulted []string) []string
 func fillFromGear(r *Request, defaulted []string) []string {
 	b, _ := heat.BurnerByID(*r.Heat.Burner)
 	if r.Heat.Fuel == nil {
-		r.Heat.Fuel = &b.Fuels[0]
+		r.Heat.Fuel = new(b.Fuels[0])
 		defaulted = append(defaulted, "heat.fuel")
 	}
 	if r.Heat.PowerW == nil {
-		r.Heat.PowerW = &b.PowerW
+		r.Heat.PowerW = new(b.PowerW)
 		defaulted = append(defaulted, "heat.power_w")
 	}
 	if r.Heat.Efficiency == nil {
-		r.Heat.Efficiency = &b.Efficiency
+		r.Heat.Efficiency = new(b.Efficiency)
 		defaulted = append(defaulted, "heat.efficiency")
 	}
 	k := &r.Heat.Canister

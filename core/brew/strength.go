@@ -93,6 +93,7 @@ func (c *calc) homeBrew() float64 {
 // kettle that boils.
 func (c *calc) home() atHome {
 	r := c.req
+	r.Ratio = c.decidingRatio()
 	zero, twenty, isa, off := 0.0, 20.0, "isa", "none"
 	liquid, fifteen, safe := "liquid", 15.0, "safe"
 	r.Place = Place{AltitudeM: &zero, AirC: &twenty, WindMs: &zero, Atmosphere: &isa}

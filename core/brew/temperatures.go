@@ -238,10 +238,10 @@ func (c *calc) percolate(kettle *[][2]float64) float64 {
 			cupLoss = heat.NewLoss(c.cup, math.Max(cupMl, 5), heat.Crusted, c.air)
 			kettleLoss = heat.NewLoss(c.vessel, kettleMl, heat.Lidded, c.air)
 		}
-		bedC -= bedLoss.Watts(bedC) / (1000 * (waterKJ(bed) + grounds + body))
-		cupC -= cupLoss.Watts(cupC) / (1000 * (waterKJ(cupMl) + cupKJ))
+		bedC = secondLater(&bedLoss, bedC, waterKJ(bed)+grounds+body)
+		cupC = secondLater(&cupLoss, cupC, waterKJ(cupMl)+cupKJ)
 		if !held && poured < b.poured-0.5 {
-			kettleC -= kettleLoss.Watts(kettleC) / (1000 * (waterKJ(kettleMl) + c.vessel.Capacity()))
+			kettleC = secondLater(&kettleLoss, kettleC, waterKJ(kettleMl)+c.vessel.Capacity())
 		}
 		if s < 60 && bed > 0 {
 			sum, count = sum+bedC, count+1
@@ -259,6 +259,22 @@ func (c *calc) percolate(kettle *[][2]float64) float64 {
 		c.airIn(), working.Num("Wind", c.air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"),
 		working.Num("Coffee", b.dose, quantity.Gram, "dose_g"))
 	return cupC
+}
+
+// secondLater is the temperature of what holds kJPerK, a second after c °C. What has
+// next to no mass, such as a cup of foil before its drink, loses more in a second than
+// it has above the air: there the loss is taken to fall in proportion, with its slope
+// at c (the exponential Rosenbrock-Euler step), which ends where Euler's would swing.
+func secondLater(l *heat.Loss, c, kJPerK float64) float64 {
+	const slow, d = 0.5, 0.1 // K
+	rate := l.Watts(c) / (1000 * kJPerK)
+	if math.Abs(rate) < slow {
+		return c - rate
+	}
+	if slope := rate/d - l.Watts(c-d)/(1000*kJPerK*d); slope > 1e-9 {
+		rate *= -math.Expm1(-slope) / slope
+	}
+	return c - rate
 }
 
 // airIn is the air round the brew, as an input of a figure.

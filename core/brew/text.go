@@ -336,7 +336,7 @@ func (c *calc) fillWords(w *words) {
 		return
 	}
 	c.cupfuls(w, ml)
-	if c.asked("vessel.diameter_mm") && c.req.Heat.SuppliedC == nil {
+	if known, _ := FieldByPath("vessel.diameter_mm"); known.Default != trim(c.vessel.DiameterMm) && c.req.Heat.SuppliedC == nil {
 		d := c.vessel.DiameterMm
 		w.say(" of water, ").value(ml*1000/(math.Pi/4*d*d), quantity.Millimetre).say(" deep")
 	} else {

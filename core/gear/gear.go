@@ -46,6 +46,8 @@ var BrewerTypes = map[string][]string{
 // and the rules that need it are not applied.
 type Item struct {
 	ID         int64    `json:"id,omitempty"`
+	UUID       string   `json:"uuid,omitempty" maxLength:"36" doc:"Given by the store"`
+	Revision   int64    `json:"revision,omitempty" doc:"Grows with each change; given by the store"`
 	Name       string   `json:"name" minLength:"1" maxLength:"80"`
 	Kind       Kind     `json:"kind" enum:"brewer,filter,vessel,burner,fuel,grinder,scale,thermometer,cup,server,container,extra"`
 	Type       string   `json:"type,omitempty" maxLength:"40" doc:"Generic type: of a brewer or filter its name, of a burner or fuel its ID"`

@@ -1,0 +1,47 @@
+package brew
+
+import (
+	"encoding/json"
+	"fmt"
+
+	"apodemos/core/working"
+)
+
+// DecodePlan reads a plan that was stored by this or an earlier version, and gives it
+// the shape of today's: what that version did not have is empty, and no list is
+// missing. Its figures and sentences stay as they were told.
+func DecodePlan(b []byte) (Plan, error) {
+	var p Plan
+	if err := json.Unmarshal(b, &p); err != nil {
+		return p, fmt.Errorf("not a plan: %w", err)
+	}
+	p.Defaulted = list(p.Defaulted)
+	p.Steps, p.Rounds = list(p.Steps), list(p.Rounds)
+	p.Cautions, p.Notes, p.Alternatives = list(p.Cautions), list(p.Notes), list(p.Alternatives)
+	c := &p.Curves
+	c.WaterC, c.SlurryC, c.CupC, c.ScaleG = list(c.WaterC), list(c.SlurryC), list(c.CupC), list(c.ScaleG)
+	if p.Working == nil {
+		p.Working = working.Sheet{}
+	}
+	if p.DoseEachG == nil {
+		// Before it was told, the dose was that of all batches.
+		p.DoseEachG = p.DoseG
+		if n := value(p.Batches); p.DoseG != nil && n > 1 {
+			p.DoseEachG = new(*p.DoseG / n)
+		}
+	}
+	for i := range p.Steps {
+		if s := &p.Steps[i]; s.Until == "" {
+			s.Until = "time"
+		}
+	}
+	return p, nil
+}
+
+// list is a list that is there, though it be empty.
+func list[T any](l []T) []T {
+	if l == nil {
+		return []T{}
+	}
+	return l
+}
