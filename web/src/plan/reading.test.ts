@@ -23,6 +23,12 @@ describe("the last reading, pulled", () => {
     // Two batches for four: 12 g more in each are 24 in all, 20 drunk, 5 a cup.
     expect(cupFor(cups, 480, 504)).toBe(210);
   });
+  it("moves at least by a millilitre, for two and for twenty-four", () => {
+    const many = plan({ drinkers: 24 }, { poured_ml: 5760, retained_ml: 960 });
+    expect(cupFor(many, 5760, 5765)).toBe(201);
+    expect(cupFor(many, 5760, 5755)).toBe(199);
+    expect(cupFor(plan({ drinkers: 2 }, { poured_ml: 480, retained_ml: 80 }), 480, 483)).toBe(201);
+  });
   it("stays within what a cup may be", () => {
     expect(cupFor(plan({}, {}), 240, 0)).toBe(20);
     expect(cupFor(plan({}, {}), 240, 99999)).toBe(1000);

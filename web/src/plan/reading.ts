@@ -14,5 +14,7 @@ export function cupFor(plan: Plan, last: number, grams: number): number {
   // A dose that is set keeps what it keeps; one that follows the water grows with it.
   const share = plan.request.dose_g === undefined ? 1 - (kept ?? 0) / poured : 1;
   const whole = more * share * (drink / Math.max(drink - (added ?? 0), 1));
-  return Math.min(1000, Math.max(20, Math.round((cup + whole / people) / 5) * 5));
+  // Shared among many, a step of the scale is less than a millilitre of each cup: then it is one.
+  const by = Math.round(whole / people) || Math.sign(grams - last);
+  return Math.min(1000, Math.max(20, Math.round(cup) + by));
 }
