@@ -4,8 +4,13 @@ package demo
 
 import (
 	"context"
+	"errors"
 	"fmt"
+	"os"
+	"path/filepath"
 	"time"
+
+	"github.com/google/uuid"
 
 	"apodemos/core/brew"
 	"apodemos/core/gear"
@@ -103,9 +108,82 @@ var brews = []made{
 	{8, "Last morning", "06:15", "serve-concentrate", insulated, "", nil, nil, nil, nil, nil},
 }
 
-// Seed makes the demo trip and returns its ID.
+// Name is the demo trip's.
+const Name = "From the port to the ice field"
+
+// Ready sees to it that a directory holds the demo: it is made where there is nothing
+// yet, and anew where that is asked. What is not a demo is left alone, and what is
+// replaced is kept; kept says under which name. It is there whole or not at all.
+func Ready(ctx context.Context, dir string, fresh bool) (kept string, err error) {
+	if store.Exists(dir) {
+		is, empty, err := looksAt(ctx, dir)
+		switch {
+		case err != nil:
+			return "", err
+		case fresh && !is && !empty:
+			return "", fmt.Errorf("--fresh: what is in %s is not the demo and was left alone; allowed: a directory that apodemos demo made, or an empty one", dir)
+		case !fresh && !empty:
+			return "", nil
+		}
+	}
+	if err := os.MkdirAll(dir, 0o700); err != nil {
+		return "", fmt.Errorf("cannot make the data directory: %w", err)
+	}
+	left, err := filepath.Glob(filepath.Join(dir, "seeding-*"))
+	if err != nil {
+		return "", err
+	}
+	for _, d := range left { // of a start that was cut short
+		_ = os.RemoveAll(d)
+	}
+	tmp, err := os.MkdirTemp(dir, "seeding-")
+	if err != nil {
+		return "", err
+	}
+	defer os.RemoveAll(tmp)
+	s, err := store.Open(ctx, tmp)
+	if err != nil {
+		return "", err
+	}
+	_, err = Seed(ctx, s)
+	if err = errors.Join(err, s.SetMeta(ctx, "demo", "1"), s.Close()); err != nil {
+		return "", fmt.Errorf("demo data: %w", err)
+	}
+	return store.Replace(ctx, filepath.Join(dir, store.FileName), filepath.Join(tmp, store.FileName), "before-demo")
+}
+
+// looksAt reports whether a directory holds the demo, and whether it holds anything.
+func looksAt(ctx context.Context, dir string) (is, empty bool, err error) {
+	s, err := store.Open(ctx, dir)
+	if err != nil {
+		return false, false, err
+	}
+	defer s.Close()
+	trips, err := s.Trips(ctx)
+	if err != nil {
+		return false, false, err
+	}
+	items, err := s.Gear(ctx)
+	if err != nil {
+		return false, false, err
+	}
+	is, err = s.IsDemo(ctx)
+	for _, t := range trips { // made before a demo said that it is one
+		is = is || t.ID == 1 && t.Name == Name
+	}
+	return is, len(trips)+len(items) == 0, err
+}
+
+// Seed makes the demo trip and returns its ID. Its identities are always the same, so
+// that links and pictures last.
 func Seed(ctx context.Context, s *store.Store) (int64, error) {
-	id, err := s.AddTrip(ctx, store.Trip{Name: "From the port to the ice field", People: 2, StartsOn: "2026-09-05",
+	n := 0
+	s.Identities(func() string {
+		n++
+		return uuid.NewSHA1(uuid.NameSpaceURL, fmt.Appendf(nil, "apodemos demo %d", n)).String()
+	})
+	defer s.Identities(nil)
+	id, err := s.AddTrip(ctx, store.Trip{Name: Name, People: 2, StartsOn: "2026-09-05",
 		Supplies: trip.Supplies{SugarG: ptr(4.0), Minerals: ptr(true)}})
 	if err != nil {
 		return 0, err

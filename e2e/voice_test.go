@@ -32,6 +32,12 @@ func send(t testing.TB, base, verb, path string, body, into any) {
 	req, err := http.NewRequest(verb, base+"/api/v1"+path, bytes.NewReader(b))
 	require.NoError(t, err)
 	req.Header.Set("Content-Type", "application/json")
+	if verb == "PATCH" { // from what stands there now
+		res, err := http.Get(base + "/api/v1" + path)
+		require.NoError(t, err)
+		require.NoError(t, res.Body.Close())
+		req.Header.Set("If-Match", res.Header.Get("ETag"))
+	}
 	res, err := http.DefaultClient.Do(req)
 	require.NoError(t, err)
 	defer res.Body.Close()

@@ -86,6 +86,9 @@ func TestEveryOperationRefusesWhatItCannotRead(t *testing.T) {
 	before := state(h)
 	for _, o := range operations(t) {
 		problem := func(what string, w *httptest.ResponseRecorder, statuses ...int) {
+			if w.Code == http.StatusPreconditionRequired && o.method == "PATCH" {
+				w = ask(h, o.method, o.at("1"), `{"no_such_field":1}`, "If-Match", `"1"`)
+			}
 			assert.Contains(t, statuses, w.Code, "%s, %s: %s", o, what, w.Body)
 			assert.Equal(t, "application/problem+json", strings.Split(w.Header().Get("Content-Type"), ";")[0], "%s, %s", o, what)
 			var p struct {
@@ -122,17 +125,17 @@ func TestWhatIsNotThere(t *testing.T) {
 	h := running(t)
 	before := state(h)
 	bodies := map[string]string{
-		"PUT /brews/{brew}":               `{"revision":1,"request":{"method":"cone"}}`,
+		"PATCH /brews/{brew}":             `{"request":{"method":"cone"}}`,
 		"POST /brews/{brew}/log":          `{"brewed_at":"2026-09-05T06:00:00Z","sour_bitter":0,"weak_strong":0,"sediment":0,"mark":5,"words":""}`,
 		"PUT /brews/{brew}/run":           `{"plan_id":1,"zero_ms":0,"paused_ms":0,"step":0,"done":[],"finished":false}`,
-		"PUT /gear/{item}":                `{"name":"Pot","kind":"vessel","mass_g":100}`,
-		"PUT /log/{entry}":                `{"sour_bitter":0,"weak_strong":0,"sediment":0,"mark":5,"words":""}`,
-		"PUT /stops/{stop}":               `{"name":"Hut","position":1,"day":1,"km":0,"conditions":{"method":""}}`,
+		"PATCH /gear/{item}":              `{"name":"Pot","kind":"vessel","mass_g":100}`,
+		"PATCH /log/{entry}":              `{"sour_bitter":0,"weak_strong":0,"sediment":0,"mark":5,"words":""}`,
+		"PATCH /stops/{stop}":             `{"name":"Hut","position":1,"day":1,"km":0,"conditions":{"method":""}}`,
 		"POST /stops/{stop}/brews":        `{"request":{"method":"cone"}}`,
-		"PUT /trips/{trip}":               `{"name":"Moor","people":2}`,
+		"PATCH /trips/{trip}":             `{"name":"Moor","people":2}`,
 		"PUT /trips/{trip}/archived":      `{"archived":true}`,
 		"PUT /trips/{trip}/arrangement":   `[]`,
-		"PUT /trips/{trip}/kit":           `{"items":[],"packed":[],"lost":[],"wishes":{}}`,
+		"PATCH /trips/{trip}/kit":         `{"items":[],"packed":[],"lost":[],"wishes":{}}`,
 		"POST /trips/{trip}/kit/apply":    `{"items":[]}`,
 		"POST /trips/{trip}/kit/choose":   `{}`,
 		"POST /trips/{trip}/kit/lay":      `{"items":[]}`,
@@ -153,7 +156,7 @@ func TestWhatIsNotThere(t *testing.T) {
 		if !strings.Contains(o.path, "{") || o.String() == "DELETE /brews/{brew}/run" {
 			continue // what is ended twice is ended
 		}
-		w := ask(h, o.method, o.at("987654"), bodies[o.String()])
+		w := ask(h, o.method, o.at("987654"), bodies[o.String()], "If-Match", `"1"`)
 		if o.String() == "GET /brews/{brew}/run" {
 			assert.Equal(t, 200, w.Code, "a brew that is not being made has no run")
 			continue
@@ -215,7 +218,7 @@ func TestManyAtOnce(t *testing.T) {
 	codes := make([]int, 12)
 	for i := range codes {
 		wg.Go(func() {
-			codes[i] = ask(h, "PUT", "/api/v1/brews/9", fmt.Sprintf(`{"name":"By %d","revision":1,"request":{"method":"cone","drinkers":%d}}`, i, i%4+1)).Code
+			codes[i] = ask(h, "PATCH", "/api/v1/brews/9", fmt.Sprintf(`{"name":"By %d","request":{"method":"cone","drinkers":%d}}`, i, i%4+1), "If-Match", `"1"`).Code
 			ask(h, "POST", "/api/v1/trips", fmt.Sprintf(`{"name":"Trip %d","people":2}`, i))
 			ask(h, "GET", "/api/v1/trips/1/plan", "")
 		})
@@ -227,7 +230,7 @@ func TestManyAtOnce(t *testing.T) {
 		case 200:
 			saved++
 		default:
-			assert.Equal(t, 409, code)
+			assert.Equal(t, 412, code)
 		}
 	}
 	assert.Equal(t, 1, saved, "one was the first")

@@ -4,9 +4,11 @@ import (
 	"crypto/rand"
 	"encoding/base64"
 	"fmt"
+	"math"
 	"net"
 	"net/http"
 	"net/url"
+	"strconv"
 	"strings"
 
 	"github.com/gin-gonic/gin"
@@ -35,6 +37,10 @@ func guard(c *gin.Context) {
 			return
 		}
 	}
+	if field, v, is := notFinite(c.Request.URL.Query()); is {
+		problem(c, http.StatusUnprocessableEntity, fmt.Sprintf("%s: %q is not a number; allowed: a finite one.", field, v))
+		return
+	}
 	limit := bodyLimit(c.Request.URL.Path)
 	if c.Request.ContentLength > limit {
 		problem(c, http.StatusRequestEntityTooLarge, fmt.Sprintf("body: larger than allowed; allowed: up to %d kB. Nothing was changed.", limit>>10))
@@ -52,6 +58,21 @@ func guard(c *gin.Context) {
 	h.Set("Cross-Origin-Opener-Policy", "same-origin")
 	h.Set("Cross-Origin-Resource-Policy", "same-origin")
 	c.Next()
+}
+
+// notFinite finds a value of a query that reads as a number and is none.
+func notFinite(q url.Values) (field, value string, is bool) {
+	for field, values := range q {
+		if field == "name" {
+			continue
+		}
+		for _, v := range values {
+			if f, err := strconv.ParseFloat(v, 64); err == nil && (math.IsNaN(f) || math.IsInf(f, 0)) {
+				return field, v, true
+			}
+		}
+	}
+	return "", "", false
 }
 
 // bodyLimit is what may be sent to a path, in bytes: files are larger than the

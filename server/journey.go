@@ -45,6 +45,7 @@ type TripPlan struct {
 // ArrangeIn puts a stop somewhere else in its trip.
 type ArrangeIn struct {
 	ID       int64   `json:"id"`
+	Revision int64   `json:"revision" minimum:"1" doc:"That the change began from"`
 	Position int     `json:"position" minimum:"1" maximum:"1000"`
 	Day      int     `json:"day" minimum:"1" maximum:"500"`
 	Km       float64 `json:"km" minimum:"0" maximum:"40000"`
@@ -121,7 +122,10 @@ func (s *server) journeyRoutes(api huma.API) {
 	}) (*body[TripOut], error) {
 		var stops []store.Stop
 		for _, a := range in.Body {
-			stops = append(stops, store.Stop{ID: a.ID, Position: a.Position, Day: a.Day, Km: a.Km})
+			stops = append(stops, store.Stop{ID: a.ID, Revision: a.Revision, Position: a.Position, Day: a.Day, Km: a.Km})
+		}
+		if err := s.checkArrangement(ctx, in.Trip, stops); err != nil {
+			return nil, err
 		}
 		if err := s.Arrange(ctx, in.Trip, stops); err != nil {
 			return nil, fail(err)
@@ -149,7 +153,7 @@ func (s *server) journeyRoutes(api huma.API) {
 	huma.Post(api, "/import/preview", func(_ context.Context, in *upload) (*body[formats.Proposal], error) {
 		p, err := preview(in.body)
 		if err == nil {
-			return &body[formats.Proposal]{p}, nil
+			return reply(p, nil)
 		}
 		if large := tooLarge(err); large != nil {
 			return nil, large
@@ -181,7 +185,7 @@ func (s *server) journeyRoutes(api huma.API) {
 		Lon float64 `query:"lon" minimum:"-180" maximum:"180" required:"true"`
 	}) (*body[Elevation], error) {
 		m, source := instruments.Terrain{Seed: seed}.Elevation(in.Lat, in.Lon)
-		return &body[Elevation]{Elevation{m, source}}, nil
+		return reply(Elevation{m, source}, nil)
 	}, name("simulated-elevation", "An elevation of the made-up terrain"))
 	huma.Get(api, "/simulated/forecast", func(_ context.Context, in *struct {
 		Lat       float64 `query:"lat" minimum:"-90" maximum:"90" required:"true"`
@@ -193,7 +197,7 @@ func (s *server) journeyRoutes(api huma.API) {
 		if err != nil {
 			return nil, huma.Error422UnprocessableEntity("day: not a date; allowed: YYYY-MM-DD")
 		}
-		return &body[instruments.Weather]{instruments.Forecast{Seed: seed}.At(in.Lat, in.Lon, in.AltitudeM, day)}, nil
+		return reply(instruments.Forecast{Seed: seed}.At(in.Lat, in.Lon, in.AltitudeM, day), nil)
 	}, name("simulated-forecast", "A made-up forecast for a day at a place"))
 }
 

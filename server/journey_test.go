@@ -6,6 +6,7 @@ import (
 	"strings"
 	"testing"
 
+	jsonpatch "github.com/evanphx/json-patch/v5"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -39,9 +40,9 @@ func TestATripPlannedByTheAPI(t *testing.T) {
 	assert.Contains(t, w.Body.String(), "delay_stop: 99 is no stop; allowed: 0 to 8")
 
 	// What is carried is part of the trip.
-	call[TripOut](t, h, "PUT", "/trips/1", `{"name":"Shorter of coffee","people":2,"starts_on":"2026-09-05","supplies":{"coffee_g":100}}`)
+	change[TripOut](t, h, "/trips/1", `{"name":"Shorter of coffee","people":2,"starts_on":"2026-09-05","supplies":{"coffee_g":100}}`)
 	assert.NotEmpty(t, call[TripPlan](t, h, "GET", "/trips/1/plan", "").Result.Shortages)
-	call[TripOut](t, h, "PUT", "/trips/1", `{"name":"No date","people":2}`)
+	change[TripOut](t, h, "/trips/1", `{"name":"No date","starts_on":null}`)
 	assert.Equal(t, 422, ask(h, "GET", "/api/v1/trips/1/export/schedule.ics", "").Code)
 	assert.Empty(t, call[TripPlan](t, h, "GET", "/trips/1/plan", "").Moments[0].From)
 }
@@ -95,9 +96,9 @@ func TestNothingIsHalfImported(t *testing.T) {
 
 func TestStopsAreArranged(t *testing.T) {
 	h := running(t)
-	got := call[TripOut](t, h, "PUT", "/trips/1/arrangement", `[{"id":2,"position":1,"day":1,"km":0},{"id":1,"position":2,"day":2,"km":5}]`)
+	got := call[TripOut](t, h, "PUT", "/trips/1/arrangement", `[{"id":2,"revision":1,"position":1,"day":1,"km":0},{"id":1,"revision":1,"position":2,"day":1,"km":5}]`)
 	assert.Equal(t, "Windy beach", got.Stops[0].Name)
-	w := ask(h, "PUT", "/api/v1/trips/1/arrangement", `[{"id":3,"position":9,"day":1,"km":0},{"id":99,"position":2,"day":2,"km":5}]`)
+	w := ask(h, "PUT", "/api/v1/trips/1/arrangement", `[{"id":3,"revision":1,"position":3,"day":2,"km":0},{"id":99,"revision":1,"position":2,"day":2,"km":5}]`)
 	assert.Equal(t, 404, w.Code)
 	assert.Equal(t, "River gorge", call[TripOut](t, h, "GET", "/trips/1", "").Stops[2].Name, "nothing moved")
 }
@@ -117,9 +118,7 @@ func TestTheShelfByTheAPI(t *testing.T) {
 	shelf := call[[]gear.Item](t, h, "GET", "/gear", "")
 	n := len(shelf)
 	it := call[gear.Item](t, h, "POST", "/gear", `{"name":"Tin cup","kind":"cup","mass_g":60,"rim_mm":72}`)
-	it.MassG = 64
-	b, _ := json.Marshal(it)
-	assert.Equal(t, 64.0, call[gear.Item](t, h, "PUT", fmt.Sprintf("/gear/%d", it.ID), string(b)).MassG)
+	assert.Equal(t, 64.0, change[gear.Item](t, h, fmt.Sprintf("/gear/%d", it.ID), `{"mass_g":64}`).MassG)
 	w := ask(h, "POST", "/api/v1/gear", `{"name":"Nothing","kind":"cup","mass_g":0}`)
 	assert.Equal(t, 422, w.Code)
 	assert.Contains(t, w.Body.String(), `"body.mass_g"`)
@@ -139,7 +138,7 @@ func TestAKitByTheAPI(t *testing.T) {
 	a := call[kit.Answer](t, h, "POST", "/trips/1/kit/choose", `{}`)
 	require.NotNil(t, a.Best)
 	items, _ := json.Marshal(a.Best.Items)
-	call[store.TripKit](t, h, "PUT", "/trips/1/kit", fmt.Sprintf(`{"wishes":{},"items":%s,"packed":["bags"],"lost":[]}`, items))
+	change[store.TripKit](t, h, "/trips/1/kit", fmt.Sprintf(`{"wishes":{},"items":%s,"packed":["bags"],"lost":[]}`, items))
 	assert.Equal(t, a.Best.Items, call[store.TripKit](t, h, "GET", "/trips/1/kit", "").Items)
 	laid := call[Laid](t, h, "POST", "/trips/1/kit/lay", fmt.Sprintf(`{"items":%s}`, items))
 	assert.InDelta(t, a.Best.MassG, laid.Answer.Best.MassG, 1e-6, "laid out it weighs the same")
@@ -151,7 +150,7 @@ func TestAKitByTheAPI(t *testing.T) {
 	for _, s := range a.Best.Brews {
 		dripper = s.Brewer
 	}
-	call[store.TripKit](t, h, "PUT", "/trips/1/kit", fmt.Sprintf(`{"wishes":{},"items":%s,"packed":[],"lost":[{"item":%d,"stop":5}]}`, items, dripper))
+	change[store.TripKit](t, h, "/trips/1/kit", fmt.Sprintf(`{"wishes":{},"items":%s,"packed":[],"lost":[{"item":%d,"stop":5}]}`, items, dripper))
 	laid = call[Laid](t, h, "POST", "/trips/1/kit/lay", fmt.Sprintf(`{"items":%s}`, items))
 	require.NotEmpty(t, laid.Fallback)
 	for _, f := range laid.Fallback {
@@ -169,8 +168,10 @@ func TestAKitByTheAPI(t *testing.T) {
 		assert.InDelta(t, 25, *b.Request.Grinder.UmPerClick, 1e-9, "the kit's grinder")
 	}
 	for _, b := range done.Before {
-		body, _ := json.Marshal(BrewIn{Name: b.Name, At: b.At, Revision: b.Revision, Request: b.Request})
-		call[BrewOut](t, h, "PUT", fmt.Sprintf("/brews/%d", b.ID), string(body))
+		now := call[BrewOut](t, h, "GET", fmt.Sprintf("/brews/%d", b.ID), "")
+		body, err := jsonpatch.CreateMergePatch([]byte(encoded(t, map[string]any{"request": now.Request})), []byte(encoded(t, map[string]any{"request": b.Request})))
+		require.NoError(t, err)
+		change[BrewOut](t, h, fmt.Sprintf("/brews/%d", b.ID), string(body))
 	}
 	for i, b := range call[TripOut](t, h, "GET", "/trips/1", "").Brews {
 		assert.Equal(t, before.Brews[i].Request, b.Request)
@@ -182,7 +183,7 @@ func TestAKitByTheAPI(t *testing.T) {
 // A sheet of paper has the batches of a brew beside the steps of one.
 func TestTheSheetHasTheBatches(t *testing.T) {
 	h := running(t)
-	require.Equal(t, 200, ask(h, "PUT", "/api/v1/brews/8", `{"name":"For the hosts","at":"17:00","revision":1,"request":{"method":"cone","drinkers":8,"heat":{"burner":"mains"}}}`).Code)
+	require.Equal(t, 200, ask(h, "PATCH", "/api/v1/brews/8", `{"name":"For the hosts","at":"17:00","request":{"method":"cone","drinkers":8,"heat":{"burner":"mains"}}}`, "If-Match", `"1"`).Code)
 	for _, c := range []struct {
 		query string
 		has   bool

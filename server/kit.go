@@ -43,21 +43,34 @@ func (s *server) kitRoutes(api huma.API) {
 		if bad := in.Body.Check(); len(bad) > 0 {
 			return nil, problems("body", bad)
 		}
+		in.Body.UUID, in.Body.Revision = "", 0
 		ids, err := s.AddGear(ctx, []gear.Item{in.Body})
 		if err != nil {
 			return nil, fail(err)
 		}
 		return reply(s.GearItem(ctx, ids[0]))
 	}, name("add-gear", "Put a piece on the shelf"))
-	huma.Put(api, "/gear/{item}", func(ctx context.Context, in *struct {
+	huma.Get(api, "/gear/{item}", func(ctx context.Context, in *InItem) (*body[gear.Item], error) {
+		return reply(s.GearItem(ctx, in.Item))
+	}, name("get-gear", "A piece of gear"))
+	huma.Patch(api, "/gear/{item}", func(ctx context.Context, in *struct {
 		InItem
-		Body gear.Item
+		Change
 	}) (*body[gear.Item], error) {
-		if bad := in.Body.Check(); len(bad) > 0 {
+		was, err := s.GearItem(ctx, in.Item)
+		if err != nil {
+			return nil, fail(err)
+		}
+		was.ID, was.UUID, was.Revision = 0, "", 0
+		next, revision, err := changeOf(api, in.Change, was)
+		if err != nil {
+			return nil, err
+		}
+		if bad := next.Check(); len(bad) > 0 {
 			return nil, problems("body", bad)
 		}
-		in.Body.ID = in.Item
-		if err := s.SetGear(ctx, in.Body); err != nil {
+		next.ID, next.UUID, next.Revision = in.Item, "", revision
+		if err := s.SetGear(ctx, next); err != nil {
 			return nil, fail(err)
 		}
 		return reply(s.GearItem(ctx, in.Item))
@@ -94,11 +107,20 @@ func (s *server) kitRoutes(api huma.API) {
 	huma.Get(api, "/trips/{trip}/kit", func(ctx context.Context, in *InTrip) (*body[store.TripKit], error) {
 		return reply(s.TripKit(ctx, in.Trip))
 	}, name("get-kit", "The kit of a trip"))
-	huma.Put(api, "/trips/{trip}/kit", func(ctx context.Context, in *struct {
+	huma.Patch(api, "/trips/{trip}/kit", func(ctx context.Context, in *struct {
 		InTrip
-		Body store.TripKit
+		Change
 	}) (*body[store.TripKit], error) {
-		if err := s.SetTripKit(ctx, in.Trip, in.Body); err != nil {
+		was, err := s.TripKit(ctx, in.Trip)
+		if err != nil {
+			return nil, fail(err)
+		}
+		next, revision, err := changeOf(api, in.Change, was)
+		if err != nil {
+			return nil, err
+		}
+		next.Revision = revision
+		if err := s.SetTripKit(ctx, in.Trip, next); err != nil {
 			return nil, fail(err)
 		}
 		return reply(s.TripKit(ctx, in.Trip))

@@ -5,6 +5,7 @@ import (
 	"errors"
 	"net/http"
 	"reflect"
+	"strconv"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -14,18 +15,26 @@ import (
 	"apodemos/core/method"
 	"apodemos/core/quantity"
 	"apodemos/core/trip"
-	"apodemos/formats"
 	"apodemos/store"
 )
 
-// body wraps a response.
-type body[T any] struct{ Body T }
+// body wraps a response; ETag is the revision of what has one.
+type body[T any] struct {
+	ETag string `header:"ETag"`
+	Body T
+}
 
 func reply[T any](v T, err error) (*body[T], error) {
 	if err != nil {
 		return nil, fail(err)
 	}
-	return &body[T]{v}, nil
+	out := &body[T]{Body: v}
+	if r := reflect.Indirect(reflect.ValueOf(v)); r.Kind() == reflect.Struct {
+		if f := r.FieldByName("Revision"); f.IsValid() && f.CanInt() && f.Int() > 0 {
+			out.ETag = strconv.Quote(strconv.FormatInt(f.Int(), 10))
+		}
+	}
+	return out, nil
 }
 
 // Path parameters; exported, for huma reads them only then when embedded.
@@ -53,6 +62,7 @@ type Info struct {
 	Version   string  `json:"version"`
 	ClockRate float64 `json:"clock_rate" doc:"How much faster than time the guide's clock runs"`
 	Demo      bool    `json:"demo"`
+	Database  string  `json:"database" doc:"Identity of the database that answers: what a device keeps belongs to it"`
 }
 
 // TripIn is what a person sets of a trip.
@@ -83,10 +93,9 @@ type StopIn struct {
 // BrewIn is what a person sets of a brew; Request is whole, with the stop's
 // conditions in it.
 type BrewIn struct {
-	Name     string       `json:"name,omitempty" maxLength:"120"`
-	At       string       `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" doc:"Local time of day, HH:MM, or empty"`
-	Revision int64        `json:"revision,omitempty" doc:"The revision that was read; needed to change a brew"`
-	Request  brew.Request `json:"request"`
+	Name    string       `json:"name,omitempty" maxLength:"120"`
+	At      string       `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" doc:"Local time of day, HH:MM, or empty"`
+	Request brew.Request `json:"request"`
 }
 
 // StopOut is a stop with its boiling point.
@@ -131,11 +140,12 @@ type LogIn struct {
 }
 
 func (s *server) routes(api huma.API) {
-	huma.Get(api, "/info", func(context.Context, *nothing) (*body[Info], error) {
-		return &body[Info]{Info{brew.Version, s.opt.ClockRate, s.opt.Demo}}, nil
+	huma.Get(api, "/info", func(ctx context.Context, _ *nothing) (*body[Info], error) {
+		id, err := s.ID(ctx)
+		return reply(Info{brew.Version, s.opt.ClockRate, s.opt.Demo, id}, err)
 	}, name("info", "About this program"))
 	huma.Get(api, "/catalogue", func(context.Context, *nothing) (*body[Catalogue], error) {
-		return &body[Catalogue]{catalogue()}, nil
+		return reply(catalogue(), nil)
 	}, name("catalogue", "Methods, burners, materials and the fields of a request"))
 	huma.Post(api, "/plan", func(_ context.Context, in *struct{ Body brew.Request }) (*body[*brew.Plan], error) {
 		return reply(brew.Compute(in.Body))
@@ -160,7 +170,7 @@ func (s *server) routes(api huma.API) {
 			}
 			c.Lacks = gear.Lacks(shelf, m, school, in.Body.Coffee.GroundAhead != nil && *in.Body.Coffee.GroundAhead)
 		}
-		return &body[[]brew.Choice]{choices}, nil
+		return reply(choices, nil)
 	}, name("choices", "What every school would give at a stop"))
 
 	huma.Get(api, "/trips", func(ctx context.Context, _ *nothing) (*body[[]store.Trip], error) {
@@ -176,12 +186,20 @@ func (s *server) routes(api huma.API) {
 	huma.Get(api, "/trips/{trip}", func(ctx context.Context, in *InTrip) (*body[TripOut], error) {
 		return reply(s.tripOut(ctx, in.Trip))
 	}, name("get-trip", "A trip with its stops and brews"))
-	huma.Put(api, "/trips/{trip}", func(ctx context.Context, in *struct {
+	huma.Patch(api, "/trips/{trip}", func(ctx context.Context, in *struct {
 		InTrip
-		Body TripIn
+		Change
 	}) (*body[TripOut], error) {
-		t := in.Body.trip()
-		t.ID = in.Trip
+		was, err := s.Trip(ctx, in.Trip)
+		if err != nil {
+			return nil, fail(err)
+		}
+		next, revision, err := changeOf(api, in.Change, TripIn{was.Name, was.People, was.StartsOn, was.Supplies})
+		if err != nil {
+			return nil, err
+		}
+		t := next.trip()
+		t.ID, t.Revision = in.Trip, revision
 		if err := s.SetTrip(ctx, t); err != nil {
 			return nil, fail(err)
 		}
@@ -198,29 +216,34 @@ func (s *server) routes(api huma.API) {
 		}
 		st := in.Body.stop()
 		st.TripID = in.Trip
-		if err := formats.CheckZone(st.TimeZone); err != nil {
-			return nil, problems("body", brew.Problems{{Field: "time_zone", Value: st.TimeZone, Message: err.Error()}})
+		if err := s.checkStop(ctx, st); err != nil {
+			return nil, err
 		}
-		if _, err := brew.BoilAt(st.Conditions.Place); err != nil {
-			return nil, failAt("body.conditions", err)
-		}
-		id, err := s.AddStop(ctx, st)
+		id, err := s.InsertStop(ctx, st)
 		if err != nil {
 			return nil, fail(err)
 		}
 		return reply(s.stopOut(ctx, id))
 	}, name("add-stop", "Add a stop to a trip"))
-	huma.Put(api, "/stops/{stop}", func(ctx context.Context, in *struct {
+	huma.Get(api, "/stops/{stop}", func(ctx context.Context, in *InStop) (*body[StopOut], error) {
+		return reply(s.stopOut(ctx, in.Stop))
+	}, name("get-stop", "A stop with its boiling point"))
+	huma.Patch(api, "/stops/{stop}", func(ctx context.Context, in *struct {
 		InStop
-		Body StopIn
+		Change
 	}) (*body[StopOut], error) {
-		st := in.Body.stop()
-		st.ID = in.Stop
-		if err := formats.CheckZone(st.TimeZone); err != nil {
-			return nil, problems("body", brew.Problems{{Field: "time_zone", Value: st.TimeZone, Message: err.Error()}})
+		was, err := s.Stop(ctx, in.Stop)
+		if err != nil {
+			return nil, fail(err)
 		}
-		if _, err := brew.BoilAt(st.Conditions.Place); err != nil {
-			return nil, failAt("body.conditions", err)
+		next, revision, err := changeOf(api, in.Change, StopIn{was.Name, was.Position, was.Day, was.Km, was.TimeZone, was.Note, was.Conditions, was.Facts})
+		if err != nil {
+			return nil, err
+		}
+		st := next.stop()
+		st.ID, st.TripID, st.Revision = in.Stop, was.TripID, revision
+		if err := s.checkStop(ctx, st); err != nil {
+			return nil, err
 		}
 		if err := s.SetStop(ctx, st); err != nil {
 			return nil, fail(err)
@@ -250,21 +273,25 @@ func (s *server) routes(api huma.API) {
 		}
 		return reply(s.brewOut(ctx, b))
 	}, name("get-brew", "A brew with its plan"))
-	huma.Put(api, "/brews/{brew}", func(ctx context.Context, in *struct {
+	huma.Patch(api, "/brews/{brew}", func(ctx context.Context, in *struct {
 		InBrew
-		Body BrewIn
+		Change
 	}) (*body[BrewOut], error) {
 		b, err := s.Brew(ctx, in.Brew)
 		if err != nil {
 			return nil, fail(err)
 		}
-		if in.Body.At != b.At {
+		next, revision, err := changeOf(api, in.Change, BrewIn{Name: b.Name, At: b.At, Request: b.Request})
+		if err != nil {
+			return nil, err
+		}
+		if next.At != b.At {
 			// At another hour it finds the air of that hour.
-			if in.Body.Request, err = s.AtHour(ctx, b, in.Body.At, in.Body.Request); err != nil {
+			if next.Request, err = s.AtHour(ctx, b, next.At, next.Request); err != nil {
 				return nil, fail(err)
 			}
 		}
-		return s.saveBrew(ctx, store.Brew{ID: in.Brew}, in.Body, s.SetBrew)
+		return s.saveBrew(ctx, store.Brew{ID: in.Brew, Revision: revision}, next, s.SetBrew)
 	}, name("set-brew", "Change a brew and plan it anew"))
 	trash(api, "/brews/{brew}", "brew", func(in *InBrew) int64 { return in.Brew }, s.DeleteBrew, s.RestoreBrew)
 	huma.Get(api, "/plans/{plan}", func(ctx context.Context, in *InPlan) (*body[store.StoredPlan], error) {
@@ -298,7 +325,7 @@ func question[I, O any](api huma.API, id, title string, answer func(I) (*O, erro
 		if err != nil {
 			return nil, failAt("body.request", err)
 		}
-		return &body[*O]{out}, nil
+		return reply(out, nil)
 	}, name("bench-"+id, title))
 }
 
@@ -306,7 +333,7 @@ func (s *server) runRoutes(api huma.API) {
 	huma.Get(api, "/brews/{brew}/run", func(ctx context.Context, in *InBrew) (*body[RunOut], error) {
 		r, err := s.Run(ctx, in.Brew)
 		if errors.Is(err, store.ErrNotFound) {
-			return &body[RunOut]{}, nil
+			return reply(RunOut{}, nil)
 		}
 		return reply(RunOut{&r}, err)
 	}, name("get-run", "The brew being made by the clock"))
@@ -338,11 +365,22 @@ func (s *server) runRoutes(api huma.API) {
 	}) (*body[store.LogEntry], error) {
 		return reply(s.AddLog(ctx, store.LogEntry{BrewID: in.Brew, BrewedAt: in.Body.BrewedAt, Taste: in.Body.Taste}))
 	}, name("add-log", "Write down how a brew came out"))
-	huma.Put(api, "/log/{entry}", func(ctx context.Context, in *struct {
+	huma.Get(api, "/log/{entry}", func(ctx context.Context, in *InEntry) (*body[store.LogEntry], error) {
+		return reply(s.LogEntry(ctx, in.Entry))
+	}, name("get-log-entry", "An entry of the log"))
+	huma.Patch(api, "/log/{entry}", func(ctx context.Context, in *struct {
 		InEntry
-		Body store.Taste
+		Change
 	}) (*body[store.LogEntry], error) {
-		if err := s.SetLog(ctx, in.Entry, in.Body); err != nil {
+		was, err := s.LogEntry(ctx, in.Entry)
+		if err != nil {
+			return nil, fail(err)
+		}
+		next, revision, err := changeOf(api, in.Change, was.Taste)
+		if err != nil {
+			return nil, err
+		}
+		if err := s.SetLog(ctx, in.Entry, revision, next); err != nil {
 			return nil, fail(err)
 		}
 		return reply(s.LogEntry(ctx, in.Entry))
@@ -447,7 +485,7 @@ func (s *server) saveBrew(ctx context.Context, b store.Brew, in BrewIn, save fun
 	if err != nil {
 		return nil, failAt("body.request", err)
 	}
-	b.Name, b.At, b.Revision, b.Request = in.Name, in.At, in.Revision, in.Request
+	b.Name, b.At, b.Request = in.Name, in.At, in.Request
 	if b, err = save(ctx, b, p); err != nil {
 		return nil, fail(err)
 	}

@@ -3,10 +3,12 @@
 package server
 
 import (
+	"bytes"
 	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
+	"io"
 	"log/slog"
 	"net"
 	"net/http"
@@ -62,6 +64,8 @@ func build(opt Options) (http.Handler, huma.API) {
 	config.CreateHooks = nil // no $schema links in bodies
 	config.DocsPath = ""     // its page would fetch scripts from elsewhere
 	config.SchemasPath = ""
+	config.Formats["application/json"] = whole(config.Formats["application/json"])
+	config.Formats["json"] = config.Formats["application/json"]
 	config.OpenAPIPath = "/openapi"
 	config.Servers = []*huma.Server{{URL: "/api/v1"}}
 	api := humagin.NewWithGroup(r, g, config)
@@ -99,6 +103,19 @@ func Serve(ctx context.Context, l net.Listener, opt Options) error {
 	return err
 }
 
+// whole is a format whose answers are written whole before their status is sent: one
+// that cannot be is a fault that is told, and not half a body under 200.
+func whole(plain huma.Format) huma.Format {
+	return huma.Format{Unmarshal: plain.Unmarshal, Marshal: func(w io.Writer, v any) error {
+		var b bytes.Buffer
+		if err := plain.Marshal(&b, v); err != nil {
+			panic(fmt.Sprintf("answer of %T: %v", v, err))
+		}
+		_, err := w.Write(b.Bytes())
+		return err
+	}}
+}
+
 // fail turns an error of the core or the store into an RFC 9457 problem.
 func fail(err error) error {
 	if err == nil {
@@ -111,7 +128,7 @@ func fail(err error) error {
 	case errors.Is(err, store.ErrNotFound):
 		return huma.Error404NotFound("There is no such thing here; it may have been deleted.")
 	case errors.Is(err, store.ErrConflict):
-		return huma.Error409Conflict("It was changed elsewhere since you opened it. Nothing was saved; reload to see the other change.")
+		return huma.Error412PreconditionFailed("It was changed elsewhere since you opened it. Nothing was saved.")
 	}
 	if errors.Is(err, context.Canceled) {
 		return huma.NewError(499, "The page went on before the answer was ready.")

@@ -59,13 +59,17 @@ func TestErrorsNameTheFieldAndNothingIsLost(t *testing.T) {
 		{"10 MB", "POST", "/plan", strings.Repeat(" ", 10<<20), 413, []string{"body", "up to 256 kB"}},
 		{"a stop too high", "POST", "/trips/1/stops", `{"name":"Sky","position":9,"day":1,"km":0,"conditions":{"method":"","place":{"altitude_m":9500}}}`, 422, []string{`"body.conditions.place.altitude_m"`}},
 		{"a stop without a name", "POST", "/trips/1/stops", `{"name":"","position":9,"day":1,"km":0,"conditions":{"method":""}}`, 422, []string{`"body.name"`}},
-		{"a brew that cannot be", "PUT", "/brews/1", `{"revision":1,"request":{"method":"cone","drinkers":99}}`, 422, []string{`"body.request.drinkers"`}},
-		{"an old revision", "PUT", "/brews/1", `{"revision":7,"request":{"method":"cone"}}`, 409, []string{"Nothing was saved"}},
+		{"a brew that cannot be", "PATCH", "/brews/1", `{"request":{"method":"cone","drinkers":99}}`, 422, []string{`"body.request.drinkers"`}},
+		{"an old revision", "PATCH", "/brews/1", `{"request":{"method":"pot"}}`, 412, []string{"Nothing was saved"}},
 		{"no such brew", "GET", "/brews/999", "", 404, []string{"may have been deleted"}},
 		{"a mark too high", "POST", "/brews/1/log", `{"brewed_at":"2026-09-05T06:00:00Z","sour_bitter":0,"weak_strong":0,"sediment":0,"mark":11,"words":""}`, 422, []string{`"body.mark"`}},
 		{"no such operation", "POST", "/nothing", "{}", 404, []string{"no such operation"}},
 	} {
-		w := ask(h, c.method, "/api/v1"+c.path, c.body)
+		revision := `"1"`
+		if c.status == 412 {
+			revision = `"7"`
+		}
+		w := ask(h, c.method, "/api/v1"+c.path, c.body, "If-Match", revision)
 		assert.Equal(t, c.status, w.Code, c.name)
 		assert.Equal(t, "application/problem+json", strings.Split(w.Header().Get("Content-Type"), ";")[0], c.name)
 		for _, want := range c.want {

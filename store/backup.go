@@ -5,10 +5,13 @@ import (
 	"database/sql"
 	"errors"
 	"fmt"
+	"io"
 	"io/fs"
 	"os"
 	"path/filepath"
+	"strings"
 
+	"github.com/gofrs/flock"
 	"modernc.org/sqlite"
 	sqlite3 "modernc.org/sqlite/lib"
 )
@@ -27,8 +30,12 @@ func Exists(dir string) bool {
 }
 
 // Backup writes a consistent copy of the database to a new file, while the
-// program may be running.
+// program may be running. Any name is the name of a file.
 func (s *Store) Backup(ctx context.Context, path string) error {
+	path, err := asFile(path)
+	if err != nil {
+		return err
+	}
 	if _, err := os.Stat(path); err == nil {
 		return fmt.Errorf("%s exists already", path)
 	}
@@ -36,13 +43,37 @@ func (s *Store) Backup(ctx context.Context, path string) error {
 		os.Remove(path) // half a backup is none
 		return err
 	}
-	return nil
+	return errors.Join(syncFile(path), syncFile(filepath.Dir(path)))
 }
 
+// asFile is a path that nothing takes for anything but a file's.
+func asFile(path string) (string, error) {
+	if strings.TrimSpace(path) == "" {
+		return "", errors.New("the name of the file is empty; allowed: where the backup is to be")
+	}
+	return filepath.Abs(path)
+}
+
+// syncFile makes what was written to a file, or renamed in a directory, last.
+func syncFile(path string) error {
+	f, err := os.Open(path)
+	if err != nil {
+		return err
+	}
+	return errors.Join(f.Sync(), f.Close())
+}
+
+// errInUse is returned while another program has the database open.
+var errInUse = errors.New("the database is in use; stop the program first")
+
 // Restore puts a backup in the place of the database in dir, and returns where
-// it keeps the one that was there; empty when there was none. The backup is
-// checked first, and stays as it is. The program must not be running.
+// it keeps the one that was there, though it be damaged; empty when there was none.
+// The backup is checked first, and stays as it is. The program must not be running. A
+// kill at any moment leaves the old database or the new one.
 func Restore(ctx context.Context, dir, backup string) (kept string, err error) {
+	if backup, err = asFile(backup); err != nil {
+		return "", err
+	}
 	if err := check(ctx, backup); err != nil {
 		return "", err
 	}
@@ -51,31 +82,70 @@ func Restore(ctx context.Context, dir, backup string) (kept string, err error) {
 	}
 	path := filepath.Join(dir, FileName)
 	fresh := path + ".restoring"
-	if err := vacuumFrom(ctx, backup, fresh); err != nil {
-		os.Remove(fresh)
-		return "", fmt.Errorf("cannot copy %s: %w", backup, err)
+	defer os.Remove(fresh)
+	if err := ready(ctx, backup, fresh); err != nil {
+		return "", fmt.Errorf("%s was not restored: %w", backup, err)
 	}
-	there := Exists(dir)
+	return Replace(ctx, path, fresh, "before-restore")
+}
+
+// Replace puts a finished database in the place of the one at a path, and returns
+// under which name it keeps that one; empty when there was none.
+func Replace(ctx context.Context, path, fresh, as string) (kept string, err error) {
+	lock := flock.New(path + ".lock")
+	if ok, err := lock.TryLock(); err != nil || !ok {
+		return "", errInUse
+	}
+	defer lock.Close()
+	_, err = os.Stat(path)
+	there := err == nil
 	if there {
-		err = settle(ctx, path)
-	}
-	// A log of the old database would be played into the new one.
-	for _, suffix := range []string{"-wal", "-shm"} {
-		if err == nil {
-			if err = os.Remove(path + suffix); errors.Is(err, fs.ErrNotExist) {
-				err = nil
+		if err := settle(ctx, path); err != nil {
+			return "", err
+		}
+		kept = unused(path + "." + as)
+		// A second name for it: there is a database under the first at every moment.
+		if err := os.Link(path, kept); err != nil {
+			if err := copyFile(path, kept); err != nil {
+				os.Remove(kept)
+				return "", fmt.Errorf("cannot keep what is there: %w", err)
+			}
+		}
+		// What a damaged one could not take in stays beside it; a log of the old database
+		// would be played into the new one.
+		for _, suffix := range []string{"-wal", "-shm"} {
+			if err := os.Rename(path+suffix, kept+suffix); err != nil && !errors.Is(err, fs.ErrNotExist) {
+				return "", err
+			}
+		}
+	} else {
+		for _, suffix := range []string{"-wal", "-shm"} {
+			if err := os.Remove(path + suffix); err != nil && !errors.Is(err, fs.ErrNotExist) {
+				return "", err
 			}
 		}
 	}
-	if err == nil && there {
-		kept = unused(path + ".before-restore")
-		err = os.Rename(path, kept)
+	if err := syncFile(fresh); err != nil {
+		return kept, err
 	}
+	if err := os.Rename(fresh, path); err != nil {
+		return kept, err
+	}
+	return kept, syncFile(filepath.Dir(path))
+}
+
+func copyFile(from, to string) error {
+	in, err := os.Open(from)
 	if err != nil {
-		os.Remove(fresh)
-		return "", err
+		return err
 	}
-	return kept, os.Rename(fresh, path)
+	defer in.Close()
+	out, err := os.OpenFile(to, os.O_WRONLY|os.O_CREATE|os.O_EXCL, 0o600)
+	if err != nil {
+		return err
+	}
+	_, err = io.Copy(out, in)
+	return errors.Join(err, out.Sync(), out.Close())
 }
 
 // unused is a path at which there is nothing: what was kept before stays.
@@ -99,7 +169,7 @@ func check(ctx context.Context, path string) error {
 	if checkHeader(path) != nil {
 		return fmt.Errorf("%s is not an Apodemos database; allowed: a file that apodemos backup wrote", path)
 	}
-	db, err := sql.Open("sqlite", "file:"+path+"?mode=ro")
+	db, err := sql.Open("sqlite", dsn(path, "?mode=ro"))
 	if err != nil {
 		return err
 	}
@@ -118,19 +188,99 @@ func check(ctx context.Context, path string) error {
 	return nil
 }
 
-func vacuumFrom(ctx context.Context, from, to string) error {
-	db, err := sql.Open("sqlite", "file:"+from+"?mode=ro")
+// ready makes a copy of a backup that this version can use, at a path where nothing
+// is: brought up to date, with every row read once.
+func ready(ctx context.Context, backup, to string) error {
+	if err := os.Remove(to); err != nil && !errors.Is(err, fs.ErrNotExist) {
+		return err
+	}
+	db, err := sql.Open("sqlite", dsn(backup, "?mode=ro"))
 	if err != nil {
 		return err
 	}
-	defer db.Close()
-	return vacuumInto(ctx, db, to)
+	err = vacuumInto(ctx, db, to)
+	if err = errors.Join(err, db.Close()); err != nil {
+		return fmt.Errorf("cannot copy it: %w", err)
+	}
+	s, err := openFile(ctx, to)
+	if err != nil {
+		return err
+	}
+	defer func() {
+		for _, leftover := range []string{"-wal", "-shm"} {
+			os.Remove(to + leftover)
+		}
+	}()
+	err = s.verify(ctx)
+	if err == nil {
+		// All of it into the one file.
+		_, err = s.db.ExecContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)")
+	}
+	return errors.Join(err, s.Close())
+}
+
+// verify reads everything, deleted or not, as the program would.
+func (s *Store) verify(ctx context.Context) error {
+	rows, err := s.db.QueryContext(ctx, "PRAGMA foreign_key_check")
+	if err != nil {
+		return err
+	}
+	broken := rows.Next()
+	if err := errors.Join(rows.Err(), rows.Close()); err != nil || broken {
+		return errors.Join(err, errors.New("some of its rows belong to nothing"))
+	}
+	if _, err := collect(ctx, s.db, scanTrip, "SELECT "+tripColumns+" FROM trips"); err != nil {
+		return err
+	}
+	trips, err := s.Trips(ctx)
+	if err != nil {
+		return err
+	}
+	for _, t := range trips {
+		if _, _, err := s.Journey(ctx, t.ID); err != nil {
+			return err
+		}
+		if _, err := s.TripKit(ctx, t.ID); err != nil {
+			return fmt.Errorf("kit of trip %d: %w", t.ID, err)
+		}
+	}
+	if _, err := collect(ctx, s.db, scanStop, "SELECT "+stopColumns+" FROM stops"); err != nil {
+		return err
+	}
+	if _, err := collect(ctx, s.db, scanGear, "SELECT id, uuid, revision, item FROM gear"); err != nil {
+		return err
+	}
+	if _, err := s.Log(ctx, 0); err != nil {
+		return err
+	}
+	ids, err := collect(ctx, s.db, func(r row) (id int64, err error) { return id, r.Scan(&id) }, "SELECT id FROM plans")
+	if err != nil {
+		return err
+	}
+	for _, id := range ids {
+		if _, err := s.Plan(ctx, id); err != nil {
+			return err
+		}
+	}
+	brews, err := collect(ctx, s.db, func(r row) (id int64, err error) { return id, r.Scan(&id) }, "SELECT brew_id FROM runs")
+	if err != nil {
+		return err
+	}
+	for _, id := range brews {
+		if _, err := s.Run(ctx, id); err != nil {
+			return fmt.Errorf("run of brew %d: %w", id, err)
+		}
+	}
+	return nil
 }
 
 // settle writes the log of a database into its file, and refuses while another
-// program has it open.
+// program has it open. One that is too damaged to be opened is in use by nobody.
 func settle(ctx context.Context, path string) error {
-	db, err := sql.Open("sqlite", "file:"+path+"?_pragma=locking_mode(EXCLUSIVE)")
+	if checkHeader(path) != nil {
+		return nil
+	}
+	db, err := sql.Open("sqlite", dsn(path, "?_pragma=locking_mode(EXCLUSIVE)"))
 	if err != nil {
 		return err
 	}
@@ -138,8 +288,12 @@ func settle(ctx context.Context, path string) error {
 	db.SetMaxOpenConns(1)
 	// Leaving the log's mode needs the file for itself alone.
 	var mode string
-	if err := db.QueryRowContext(ctx, "PRAGMA journal_mode = DELETE").Scan(&mode); err != nil || mode != "delete" {
-		return fmt.Errorf("the database is in use; stop the program first, then restore")
+	err = db.QueryRowContext(ctx, "PRAGMA journal_mode = DELETE").Scan(&mode)
+	if e, ok := errors.AsType[*sqlite.Error](err); ok && e.Code()&0xff != sqlite3.SQLITE_BUSY && e.Code()&0xff != sqlite3.SQLITE_LOCKED {
+		return nil
+	}
+	if err != nil || mode != "delete" {
+		return errInUse
 	}
 	return nil
 }

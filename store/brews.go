@@ -18,6 +18,7 @@ import (
 // follows its stop where it has no wish of its own.
 type Brew struct {
 	ID       int64        `json:"id"`
+	UUID     string       `json:"uuid"`
 	StopID   int64        `json:"stop_id"`
 	TripID   int64        `json:"trip_id"`
 	Name     string       `json:"name"`
@@ -33,6 +34,7 @@ type Brew struct {
 // StoredPlan is a plan with what made it and which computation answered.
 type StoredPlan struct {
 	ID          int64        `json:"id"`
+	UUID        string       `json:"uuid"`
 	BrewID      int64        `json:"brew_id"`
 	Request     brew.Request `json:"request"`
 	Plan        brew.Plan    `json:"plan"`
@@ -78,13 +80,13 @@ func difference(conditions, full brew.Request) (string, error) {
 	return string(patch), err
 }
 
-const brewColumns = `b.id, b.stop_id, s.trip_id, b.name, b.at, b.revision, coalesce(b.plan_id, 0), coalesce(p.plan ->> '$.caffeine_mg', 0), (SELECT count(*) FROM log_entries l WHERE l.brew_id = b.id AND l.deleted_at IS NULL), b.patch, s.conditions, s.facts
+const brewColumns = `b.id, b.uuid, b.stop_id, s.trip_id, b.name, b.at, b.revision, coalesce(b.plan_id, 0), coalesce(p.plan ->> '$.caffeine_mg', 0), (SELECT count(*) FROM log_entries l WHERE l.brew_id = b.id AND l.deleted_at IS NULL), b.patch, s.conditions, s.facts
 	FROM brews b LEFT JOIN plans p ON p.id = b.plan_id JOIN stops s ON s.id = b.stop_id JOIN trips t ON t.id = s.trip_id
 	WHERE b.deleted_at IS NULL AND s.deleted_at IS NULL AND t.deleted_at IS NULL `
 
 func scanBrew(r row) (b Brew, err error) {
 	var patch, conditions, facts string
-	if err = r.Scan(&b.ID, &b.StopID, &b.TripID, &b.Name, &b.At, &b.Revision, &b.PlanID, &b.CaffeineMg, &b.Tastings, &patch, &conditions, &facts); err != nil {
+	if err = r.Scan(&b.ID, &b.UUID, &b.StopID, &b.TripID, &b.Name, &b.At, &b.Revision, &b.PlanID, &b.CaffeineMg, &b.Tastings, &patch, &conditions, &facts); err != nil {
 		return b, err
 	}
 	base, err := conditionsAt(conditions, facts, b.At)
@@ -120,7 +122,7 @@ func (s *Store) insertBrew(ctx context.Context, tx *sql.Tx, b *Brew, p *brew.Pla
 	if err != nil {
 		return err
 	}
-	r, err := tx.ExecContext(ctx, "INSERT INTO brews (stop_id, name, at, patch, created_at) VALUES (?, ?, ?, ?, ?)", b.StopID, b.Name, b.At, patch, s.stamp())
+	r, err := tx.ExecContext(ctx, "INSERT INTO brews (uuid, stop_id, name, at, patch, created_at) VALUES (?, ?, ?, ?, ?, ?)", s.identity(b.UUID), b.StopID, b.Name, b.At, patch, s.stamp())
 	if err != nil {
 		return err
 	}
@@ -215,7 +217,7 @@ func (s *Store) addPlan(ctx context.Context, tx *sql.Tx, b Brew, p *brew.Plan) e
 	if err != nil {
 		return err
 	}
-	r, err := tx.ExecContext(ctx, "INSERT INTO plans (brew_id, request, plan, core_version, created_at) VALUES (?, ?, ?, ?, ?)", b.ID, string(request), string(plan), p.Version, s.stamp())
+	r, err := tx.ExecContext(ctx, "INSERT INTO plans (uuid, brew_id, request, plan, core_version, created_at) VALUES (?, ?, ?, ?, ?, ?)", s.identity(""), b.ID, string(request), string(plan), p.Version, s.stamp())
 	if err != nil {
 		return err
 	}
@@ -241,10 +243,18 @@ func (s *Store) RestoreBrew(ctx context.Context, id int64) error {
 func (s *Store) Plan(ctx context.Context, id int64) (StoredPlan, error) {
 	var p StoredPlan
 	var request, plan string
-	err := s.db.QueryRowContext(ctx, "SELECT id, brew_id, request, plan, core_version, created_at FROM plans WHERE id = ?", id).
-		Scan(&p.ID, &p.BrewID, &request, &plan, &p.CoreVersion, &p.CreatedAt)
+	err := s.db.QueryRowContext(ctx, "SELECT id, uuid, brew_id, request, plan, core_version, created_at FROM plans WHERE id = ?", id).
+		Scan(&p.ID, &p.UUID, &p.BrewID, &request, &plan, &p.CoreVersion, &p.CreatedAt)
 	if err != nil {
 		return p, notFound(err)
 	}
-	return p, errors.Join(json.Unmarshal([]byte(request), &p.Request), json.Unmarshal([]byte(plan), &p.Plan))
+	if err := json.Unmarshal([]byte(request), &p.Request); err != nil {
+		return p, fmt.Errorf("request of plan %d: %w", id, err)
+	}
+	// Whatever version wrote it, it has the shape of today's.
+	p.Plan, err = brew.DecodePlan([]byte(plan))
+	if err != nil {
+		return p, fmt.Errorf("plan %d: %w", id, err)
+	}
+	return p, nil
 }

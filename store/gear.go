@@ -4,6 +4,8 @@ import (
 	"context"
 	"database/sql"
 	"encoding/json"
+	"errors"
+	"fmt"
 
 	"apodemos/core/gear"
 	"apodemos/core/kit"
@@ -16,6 +18,8 @@ type TripKit struct {
 	Items  []int64    `json:"items" doc:"Chosen; empty for the best that there is"`
 	Packed []string   `json:"packed" maxItems:"400" doc:"Lines of the packing list that are ticked"`
 	Lost   []Lost     `json:"lost" maxItems:"60"`
+
+	Revision int64 `json:"revision" doc:"Grows with each change"`
 }
 
 // Lost is an item lost or broken at a stop.
@@ -25,24 +29,26 @@ type Lost struct {
 }
 
 func scanGear(r row) (it gear.Item, err error) {
-	var id int64
-	var item string
-	if err = r.Scan(&id, &item); err != nil {
+	var id, revision int64
+	var item, identity string
+	if err = r.Scan(&id, &identity, &revision, &item); err != nil {
 		return it, err
 	}
-	err = json.Unmarshal([]byte(item), &it)
-	it.ID = id
+	if err = json.Unmarshal([]byte(item), &it); err != nil {
+		err = fmt.Errorf("gear %d: %w", id, err)
+	}
+	it.ID, it.UUID, it.Revision = id, identity, revision
 	return it, err
 }
 
 // Gear lists the shelf.
 func (s *Store) Gear(ctx context.Context) ([]gear.Item, error) {
-	return collect(ctx, s.db, scanGear, "SELECT id, item FROM gear WHERE deleted_at IS NULL ORDER BY id")
+	return collect(ctx, s.db, scanGear, "SELECT id, uuid, revision, item FROM gear WHERE deleted_at IS NULL ORDER BY id")
 }
 
 // GearItem returns one item.
 func (s *Store) GearItem(ctx context.Context, id int64) (gear.Item, error) {
-	it, err := scanGear(s.db.QueryRowContext(ctx, "SELECT id, item FROM gear WHERE id = ? AND deleted_at IS NULL", id))
+	it, err := scanGear(s.db.QueryRowContext(ctx, "SELECT id, uuid, revision, item FROM gear WHERE id = ? AND deleted_at IS NULL", id))
 	return it, notFound(err)
 }
 
@@ -50,12 +56,13 @@ func (s *Store) GearItem(ctx context.Context, id int64) (gear.Item, error) {
 func (s *Store) AddGear(ctx context.Context, items []gear.Item) (ids []int64, err error) {
 	err = s.tx(ctx, func(tx *sql.Tx) error {
 		for _, it := range items {
-			it.ID = 0
+			identity := s.identity(it.UUID)
+			it.ID, it.UUID, it.Revision = 0, "", 0
 			b, err := json.Marshal(it)
 			if err != nil {
 				return err
 			}
-			r, err := tx.ExecContext(ctx, "INSERT INTO gear (item, created_at) VALUES (?, ?)", string(b), s.stamp())
+			r, err := tx.ExecContext(ctx, "INSERT INTO gear (uuid, item, created_at) VALUES (?, ?, ?)", identity, string(b), s.stamp())
 			if err != nil {
 				return err
 			}
@@ -70,15 +77,15 @@ func (s *Store) AddGear(ctx context.Context, items []gear.Item) (ids []int64, er
 	return ids, err
 }
 
-// SetGear changes an item.
+// SetGear changes an item from the revision that it names; ErrConflict as SetTrip.
 func (s *Store) SetGear(ctx context.Context, it gear.Item) error {
-	id := it.ID
-	it.ID = 0
+	id, revision := it.ID, it.Revision
+	it.ID, it.UUID, it.Revision = 0, "", 0
 	b, err := json.Marshal(it)
 	if err != nil {
 		return err
 	}
-	return one(s.db.ExecContext(ctx, "UPDATE gear SET item = ? WHERE id = ? AND deleted_at IS NULL", string(b), id))
+	return s.changed(ctx, "gear", id, revision, "item = ?", string(b))
 }
 
 // DeleteGear takes an item off the shelf.
@@ -93,10 +100,12 @@ func (s *Store) RestoreGear(ctx context.Context, id int64) error {
 func (s *Store) TripKit(ctx context.Context, trip int64) (TripKit, error) {
 	var text string
 	k := TripKit{}
-	err := s.db.QueryRowContext(ctx, "SELECT kit FROM trips WHERE id = ? AND deleted_at IS NULL", trip).Scan(&text)
+	var revision int64
+	err := s.db.QueryRowContext(ctx, "SELECT kit, kit_revision FROM trips WHERE id = ? AND deleted_at IS NULL", trip).Scan(&text, &revision)
 	if err == nil {
 		err = json.Unmarshal([]byte(text), &k)
 	}
+	k.Revision = revision
 	if k.Items == nil {
 		k.Items = []int64{}
 	}
@@ -109,11 +118,20 @@ func (s *Store) TripKit(ctx context.Context, trip int64) (TripKit, error) {
 	return k, notFound(err)
 }
 
-// SetTripKit keeps the kit of a trip.
+// SetTripKit keeps the kit of a trip, from the revision that it names; ErrConflict as
+// SetTrip.
 func (s *Store) SetTripKit(ctx context.Context, trip int64, k TripKit) error {
+	revision := k.Revision
+	k.Revision = 0
 	b, err := json.Marshal(k)
 	if err != nil {
 		return err
 	}
-	return one(s.db.ExecContext(ctx, "UPDATE trips SET kit = ? WHERE id = ? AND deleted_at IS NULL", string(b), trip))
+	err = one(s.db.ExecContext(ctx, "UPDATE trips SET kit = ?, kit_revision = kit_revision + 1 WHERE id = ? AND kit_revision = ? AND deleted_at IS NULL", string(b), trip, revision))
+	if errors.Is(err, ErrNotFound) {
+		if _, there := s.Trip(ctx, trip); there == nil {
+			return ErrConflict
+		}
+	}
+	return err
 }

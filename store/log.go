@@ -4,6 +4,10 @@ import (
 	"context"
 	"database/sql"
 	"encoding/json"
+	"errors"
+	"fmt"
+
+	"apodemos/core/brew"
 )
 
 // Run is a brew being made by the clock. Times are in ms since 1970, of the
@@ -36,14 +40,23 @@ func (s *Store) Run(ctx context.Context, brewID int64) (Run, error) {
 	return r, json.Unmarshal([]byte(state), &r)
 }
 
-// SetRun stores the run of a brew, in place of an earlier one.
+// SetRun stores the run of a brew, in place of an earlier one. Its error is
+// brew.Problems where the plan is not one of that brew's.
 func (s *Store) SetRun(ctx context.Context, brewID int64, r Run) error {
+	var of int64
+	err := s.db.QueryRowContext(ctx, "SELECT brew_id FROM plans WHERE id = ?", r.PlanID).Scan(&of)
+	if errors.Is(err, sql.ErrNoRows) || err == nil && of != brewID {
+		return brew.Problems{{Field: "plan_id", Value: r.PlanID, Message: fmt.Sprintf("%d is no plan of this brew; allowed: the one that it is made by, or nothing for its present one", r.PlanID)}}
+	}
+	if err != nil {
+		return err
+	}
 	state, err := json.Marshal(r)
 	if err != nil {
 		return err
 	}
 	_, err = s.db.ExecContext(ctx, `INSERT INTO runs (brew_id, plan_id, state, updated_at) VALUES (?, ?, ?, ?)
-		ON CONFLICT (brew_id) DO UPDATE SET plan_id = excluded.plan_id, state = excluded.state, updated_at = excluded.updated_at`,
+		ON CONFLICT (brew_id) DO UPDATE SET plan_id = excluded.plan_id, state = excluded.state, updated_at = excluded.updated_at, revision = revision + 1`,
 		brewID, r.PlanID, string(state), s.stamp())
 	return err
 }
@@ -66,6 +79,8 @@ type Taste struct {
 // LogEntry is how a brew came out.
 type LogEntry struct {
 	ID       int64  `json:"id"`
+	UUID     string `json:"uuid"`
+	Revision int64  `json:"revision" doc:"Grows with each change"`
 	BrewID   int64  `json:"brew_id"`
 	PlanID   int64  `json:"plan_id"`
 	BrewedAt string `json:"brewed_at" format:"date-time"`
@@ -83,14 +98,14 @@ type LogEntry struct {
 	StartC   float64 `json:"start_c"`
 }
 
-const logColumns = `l.id, l.brew_id, l.plan_id, l.brewed_at, l.sour_bitter, l.weak_strong, l.sediment, l.mark, l.words,
+const logColumns = `l.id, l.uuid, l.revision, l.brew_id, l.plan_id, l.brewed_at, l.sour_bitter, l.weak_strong, l.sediment, l.mark, l.words,
 	s.trip_id, s.id, s.name, b.name, p.plan ->> '$.request.method', p.plan ->> '$.request.school',
 	coalesce(p.plan ->> '$.dose_g', 0), coalesce(p.plan ->> '$.water.poured_ml', 0), coalesce(p.plan ->> '$.boil_c', 0), coalesce(p.plan ->> '$.start_c', 0)
 	FROM log_entries l JOIN plans p ON p.id = l.plan_id JOIN brews b ON b.id = l.brew_id JOIN stops s ON s.id = b.stop_id JOIN trips t ON t.id = s.trip_id
 	WHERE l.deleted_at IS NULL AND b.deleted_at IS NULL AND s.deleted_at IS NULL AND t.deleted_at IS NULL `
 
 func scanLog(r row) (l LogEntry, err error) {
-	err = r.Scan(&l.ID, &l.BrewID, &l.PlanID, &l.BrewedAt, &l.SourBitter, &l.WeakStrong, &l.Sediment, &l.Mark, &l.Words,
+	err = r.Scan(&l.ID, &l.UUID, &l.Revision, &l.BrewID, &l.PlanID, &l.BrewedAt, &l.SourBitter, &l.WeakStrong, &l.Sediment, &l.Mark, &l.Words,
 		&l.TripID, &l.StopID, &l.StopName, &l.BrewName, &l.Method, &l.School, &l.DoseG, &l.PouredMl, &l.BoilC, &l.StartC)
 	return l, err
 }
@@ -116,8 +131,8 @@ func (s *Store) AddLog(ctx context.Context, l LogEntry) (LogEntry, error) {
 		if err != nil {
 			return notFound(err)
 		}
-		r, err := tx.ExecContext(ctx, `INSERT INTO log_entries (brew_id, plan_id, brewed_at, sour_bitter, weak_strong, sediment, mark, words, created_at)
-			VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)`, l.BrewID, l.PlanID, l.BrewedAt, l.SourBitter, l.WeakStrong, l.Sediment, l.Mark, l.Words, s.stamp())
+		r, err := tx.ExecContext(ctx, `INSERT INTO log_entries (uuid, brew_id, plan_id, brewed_at, sour_bitter, weak_strong, sediment, mark, words, created_at)
+			VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`, s.identity(l.UUID), l.BrewID, l.PlanID, l.BrewedAt, l.SourBitter, l.WeakStrong, l.Sediment, l.Mark, l.Words, s.stamp())
 		if err != nil {
 			return err
 		}
@@ -133,10 +148,10 @@ func (s *Store) AddLog(ctx context.Context, l LogEntry) (LogEntry, error) {
 	return s.LogEntry(ctx, l.ID)
 }
 
-// SetLog changes what an entry says of the taste.
-func (s *Store) SetLog(ctx context.Context, id int64, t Taste) error {
-	return one(s.db.ExecContext(ctx, "UPDATE log_entries SET sour_bitter = ?, weak_strong = ?, sediment = ?, mark = ?, words = ? WHERE id = ? AND deleted_at IS NULL",
-		t.SourBitter, t.WeakStrong, t.Sediment, t.Mark, t.Words, id))
+// SetLog changes what an entry says of the taste, from a revision; ErrConflict as
+// SetTrip.
+func (s *Store) SetLog(ctx context.Context, id, revision int64, t Taste) error {
+	return s.changed(ctx, "log_entries", id, revision, "sour_bitter = ?, weak_strong = ?, sediment = ?, mark = ?, words = ?", t.SourBitter, t.WeakStrong, t.Sediment, t.Mark, t.Words)
 }
 
 // DeleteLog takes an entry away.

@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 
+	"github.com/google/uuid"
 	"github.com/pressly/goose/v3"
 
 	"apodemos/core/brew"
@@ -18,7 +19,32 @@ import (
 func goMigrations() []*goose.Migration {
 	return []*goose.Migration{
 		goose.NewGoMigration(4, &goose.GoFunc{RunTx: moveWater}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }}),
+		goose.NewGoMigration(6, &goose.GoFunc{RunTx: giveIdentities}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }}),
 	}
+}
+
+// tables with an identity of their own.
+var identified = []string{"trips", "stops", "brews", "plans", "log_entries", "gear"}
+
+// giveIdentities gives one to every row that has none, and to the database, and holds
+// that no two are alike.
+func giveIdentities(ctx context.Context, tx *sql.Tx) error {
+	for _, table := range identified {
+		ids, err := collect(ctx, tx, func(r row) (id int64, err error) { return id, r.Scan(&id) }, "SELECT id FROM "+table+" WHERE uuid = ''")
+		if err != nil {
+			return err
+		}
+		for _, id := range ids {
+			if _, err := tx.ExecContext(ctx, "UPDATE "+table+" SET uuid = ? WHERE id = ?", uuid.NewString(), id); err != nil {
+				return err
+			}
+		}
+		if _, err := tx.ExecContext(ctx, "CREATE UNIQUE INDEX "+table+"_uuid ON "+table+" (uuid)"); err != nil {
+			return err
+		}
+	}
+	_, err := tx.ExecContext(ctx, "INSERT INTO meta (key, value) VALUES ('database', ?)", uuid.NewString())
+	return err
 }
 
 // moveWater moves where a stop's water is from, and whether it is trusted, from its

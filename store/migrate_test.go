@@ -131,6 +131,8 @@ func TestBrewsTakeTheAirOfTheHour(t *testing.T) {
 	late, err = s.AddBrew(ctx, late, planned(t, late.Request))
 	require.NoError(t, err)
 	assert.Equal(t, 14.0, *late.Request.Place.AirC)
+	st, err = s.Stop(ctx, stop)
+	require.NoError(t, err)
 	st.Facts.DayC = ptr(20.0)
 	require.NoError(t, s.SetStop(ctx, st))
 	late, err = s.Brew(ctx, late.ID)
@@ -182,13 +184,14 @@ func TestTheShelfAndTheKitAreKept(t *testing.T) {
 	ids, err := s.AddGear(ctx, gear.Starter())
 	require.NoError(t, err)
 	assert.Len(t, ids, len(gear.Starter()))
-	want := TripKit{Wishes: kit.Wishes{Fallback: true, MassG: ptr(900.0)}, Items: ids[:3], Packed: []string{"bags"}, Lost: []Lost{{Item: ids[0], Stop: 1}}}
+	want := TripKit{Wishes: kit.Wishes{Fallback: true, MassG: ptr(900.0)}, Items: ids[:3], Packed: []string{"bags"}, Lost: []Lost{{Item: ids[0], Stop: 1}}, Revision: 1}
 	require.NoError(t, s.SetTripKit(ctx, id, want))
 	require.NoError(t, s.DeleteGear(ctx, ids[5]))
 	require.NoError(t, s.Close())
 	s = open(t, dir)
 	got, err := s.TripKit(ctx, id)
 	require.NoError(t, err)
+	want.Revision = 2
 	assert.Equal(t, want, got)
 	shelf, err := s.Gear(ctx)
 	require.NoError(t, err)
@@ -196,7 +199,8 @@ func TestTheShelfAndTheKitAreKept(t *testing.T) {
 	it, err := s.GearItem(ctx, ids[0])
 	require.NoError(t, err)
 	first := gear.Starter()[0]
-	first.ID = ids[0]
+	first.ID, first.UUID, first.Revision = ids[0], it.UUID, 1
+	assert.Len(t, it.UUID, 36)
 	assert.Equal(t, first, it)
 	_, err = s.GearItem(ctx, ids[5])
 	assert.ErrorIs(t, err, ErrNotFound)

@@ -11,8 +11,11 @@ import (
 	"io/fs"
 	"os"
 	"path/filepath"
+	"strings"
 	"time"
 
+	"github.com/gofrs/flock"
+	"github.com/google/uuid"
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver, pure Go
 )
@@ -33,6 +36,51 @@ const FileName = "apodemos.db"
 type Store struct {
 	db  *sql.DB
 	now func() time.Time
+	// newID makes an identity; lock is held as long as the database is open.
+	newID func() string
+	lock  *flock.Flock
+}
+
+// identity is the one given, or a new one.
+func (s *Store) identity(given string) string {
+	if given != "" {
+		return given
+	}
+	return s.newID()
+}
+
+// Identities makes the identities of what is added from now on; random ones where f is
+// nil.
+func (s *Store) Identities(f func() string) {
+	if f == nil {
+		f = uuid.NewString
+	}
+	s.newID = f
+}
+
+// ID is the database's own identity: what is kept for it elsewhere is known by it.
+func (s *Store) ID(ctx context.Context) (string, error) { return s.meta(ctx, "database") }
+
+// meta is what the database says of itself; empty where it says nothing.
+func (s *Store) meta(ctx context.Context, key string) (string, error) {
+	var v string
+	err := s.db.QueryRowContext(ctx, "SELECT value FROM meta WHERE key = ?", key).Scan(&v)
+	if errors.Is(err, sql.ErrNoRows) {
+		return "", nil
+	}
+	return v, err
+}
+
+// SetMeta keeps what the database says of itself.
+func (s *Store) SetMeta(ctx context.Context, key, value string) error {
+	_, err := s.db.ExecContext(ctx, "INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value", key, value)
+	return err
+}
+
+// IsDemo reports whether the database is the made-up trip's, to look at.
+func (s *Store) IsDemo(ctx context.Context) (bool, error) {
+	v, err := s.meta(ctx, "demo")
+	return v != "", err
 }
 
 const pragmas = "?_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)&_txlock=immediate"
@@ -48,7 +96,25 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	if err := checkHeader(path); err != nil {
 		return nil, err
 	}
-	db, err := sql.Open("sqlite", "file:"+path+pragmas)
+	// Held by everybody who has it open, so that nobody takes its place meanwhile.
+	lock := flock.New(path + ".lock")
+	if ok, err := lock.TryRLock(); err != nil {
+		return nil, fmt.Errorf("cannot lock %s: %w", path, err)
+	} else if !ok {
+		return nil, fmt.Errorf("cannot open %s: another is just being put in its place; try again", path)
+	}
+	s, err := openFile(ctx, path)
+	if err != nil {
+		_ = lock.Close()
+		return nil, err
+	}
+	s.lock = lock
+	return s, nil
+}
+
+// openFile opens the database at a path and brings its schema up to date.
+func openFile(ctx context.Context, path string) (*Store, error) {
+	db, err := sql.Open("sqlite", dsn(path, pragmas))
 	if err != nil {
 		return nil, fmt.Errorf("cannot open %s: %w", path, err)
 	}
@@ -56,7 +122,13 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 		db.Close()
 		return nil, fmt.Errorf("cannot use %s: %w", path, err)
 	}
-	return &Store{db: db, now: time.Now}, nil
+	return &Store{db: db, now: time.Now, newID: uuid.NewString}, nil
+}
+
+// dsn names a file to the driver, which reads a URI: what has a meaning there is
+// written so that it has none.
+func dsn(path, query string) string {
+	return "file:" + strings.NewReplacer("%", "%25", "?", "%3f", "#", "%23").Replace(path) + query
 }
 
 // checkHeader refuses a file that is there and is not a database, before
@@ -87,6 +159,10 @@ func migrate(ctx context.Context, db *sql.DB, path string) error {
 	if err != nil {
 		return err
 	}
+	// Before anything is written: another program's tables stay its own.
+	if err := ours(ctx, db); err != nil {
+		return err
+	}
 	have, want, err := p.GetVersions(ctx)
 	if err != nil {
 		return err
@@ -103,6 +179,19 @@ func migrate(ctx context.Context, db *sql.DB, path string) error {
 	return err
 }
 
+// ours refuses a database that has tables and none of ours.
+func ours(ctx context.Context, db *sql.DB) error {
+	var all, own int
+	err := db.QueryRowContext(ctx, "SELECT count(*), coalesce(sum(name IN ('trips', 'stops', 'brews', 'plans', 'goose_db_version')), 0) FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite_%'").Scan(&all, &own)
+	if err != nil {
+		return err
+	}
+	if all > 0 && own < 5 && !(all == 1 && own == 1) {
+		return errors.New("it is another program's database; move it away, or give another directory with --data")
+	}
+	return nil
+}
+
 func vacuumInto(ctx context.Context, db *sql.DB, path string) error {
 	if err := os.Remove(path); err != nil && !errors.Is(err, fs.ErrNotExist) {
 		return err
@@ -112,7 +201,13 @@ func vacuumInto(ctx context.Context, db *sql.DB, path string) error {
 }
 
 // Close closes the database.
-func (s *Store) Close() error { return s.db.Close() }
+func (s *Store) Close() error {
+	err := s.db.Close()
+	if s.lock != nil {
+		err = errors.Join(err, s.lock.Close())
+	}
+	return err
+}
 
 func (s *Store) stamp() string { return s.now().UTC().Format(time.RFC3339) }
 
@@ -150,7 +245,7 @@ func notFound(err error) error {
 // mark sets or clears deleted_at of a row; table is one of this package's own.
 func (s *Store) mark(ctx context.Context, table string, id int64, deleted bool) error {
 	if deleted {
-		return one(s.db.ExecContext(ctx, "UPDATE "+table+" SET deleted_at = ? WHERE id = ? AND deleted_at IS NULL", s.stamp(), id))
+		return one(s.db.ExecContext(ctx, "UPDATE "+table+" SET deleted_at = ?, revision = revision + 1 WHERE id = ? AND deleted_at IS NULL", s.stamp(), id))
 	}
-	return one(s.db.ExecContext(ctx, "UPDATE "+table+" SET deleted_at = NULL WHERE id = ?", id))
+	return one(s.db.ExecContext(ctx, "UPDATE "+table+" SET deleted_at = NULL, revision = revision + 1 WHERE id = ?", id))
 }

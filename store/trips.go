@@ -14,6 +14,8 @@ import (
 // Trip is a journey.
 type Trip struct {
 	ID       int64  `json:"id"`
+	UUID     string `json:"uuid"`
+	Revision int64  `json:"revision" doc:"Grows with each change"`
 	Name     string `json:"name"`
 	People   int    `json:"people"`
 	StartsOn string `json:"starts_on" doc:"ISO date; empty when not fixed"`
@@ -26,6 +28,8 @@ type Trip struct {
 // place, water and heat of a plan request.
 type Stop struct {
 	ID         int64        `json:"id"`
+	UUID       string       `json:"uuid"`
+	Revision   int64        `json:"revision" doc:"Grows with each change"`
 	TripID     int64        `json:"trip_id"`
 	Position   int          `json:"position"`
 	Name       string       `json:"name"`
@@ -48,7 +52,7 @@ func (s *Store) Trip(ctx context.Context, id int64) (Trip, error) {
 	return t, notFound(err)
 }
 
-const tripColumns = "id, name, people, starts_on, archived_at IS NOT NULL, supplies"
+const tripColumns = "id, uuid, revision, name, people, starts_on, archived_at IS NOT NULL, supplies"
 
 type row interface{ Scan(...any) error }
 
@@ -58,7 +62,7 @@ type querier interface {
 
 func scanTrip(r row) (t Trip, err error) {
 	var supplies string
-	if err = r.Scan(&t.ID, &t.Name, &t.People, &t.StartsOn, &t.Archived, &supplies); err != nil {
+	if err = r.Scan(&t.ID, &t.UUID, &t.Revision, &t.Name, &t.People, &t.StartsOn, &t.Archived, &supplies); err != nil {
 		return t, err
 	}
 	if err = json.Unmarshal([]byte(supplies), &t.Supplies); err != nil {
@@ -97,20 +101,45 @@ func (s *Store) addTrip(ctx context.Context, db execer, t Trip) (int64, error) {
 	if err != nil {
 		return 0, err
 	}
-	r, err := db.ExecContext(ctx, "INSERT INTO trips (name, people, starts_on, supplies, created_at) VALUES (?, ?, ?, ?, ?)", t.Name, t.People, t.StartsOn, string(supplies), s.stamp())
+	r, err := db.ExecContext(ctx, "INSERT INTO trips (uuid, name, people, starts_on, supplies, created_at) VALUES (?, ?, ?, ?, ?, ?)", s.identity(t.UUID), t.Name, t.People, t.StartsOn, string(supplies), s.stamp())
 	if err != nil {
 		return 0, err
 	}
 	return r.LastInsertId()
 }
 
-// SetTrip changes a trip.
+// SetTrip changes a trip from the revision that it names. It returns ErrConflict when
+// the trip has changed since.
 func (s *Store) SetTrip(ctx context.Context, t Trip) error {
 	supplies, err := json.Marshal(t.Supplies)
 	if err != nil {
 		return err
 	}
-	return one(s.db.ExecContext(ctx, "UPDATE trips SET name = ?, people = ?, starts_on = ?, supplies = ? WHERE id = ? AND deleted_at IS NULL", t.Name, t.People, t.StartsOn, string(supplies), t.ID))
+	return s.changed(ctx, "trips", t.ID, t.Revision, "name = ?, people = ?, starts_on = ?, supplies = ?", t.Name, t.People, t.StartsOn, string(supplies))
+}
+
+// changed updates a row from a revision to the next. It returns ErrConflict where the
+// row is at another revision, and ErrNotFound where it is gone.
+func (s *Store) changed(ctx context.Context, table string, id, revision int64, set string, args ...any) error {
+	return changedIn(ctx, s.db, table, id, revision, set, args...)
+}
+
+func changedIn(ctx context.Context, db interface {
+	execer
+	querier
+}, table string, id, revision int64, set string, args ...any) error {
+	err := one(db.ExecContext(ctx, "UPDATE "+table+" SET "+set+", revision = revision + 1 WHERE id = ? AND revision = ? AND deleted_at IS NULL", append(args, id, revision)...))
+	if !errors.Is(err, ErrNotFound) {
+		return err
+	}
+	there, err := collect(ctx, db, func(r row) (n int, err error) { return n, r.Scan(&n) }, "SELECT 1 FROM "+table+" WHERE id = ? AND deleted_at IS NULL", id)
+	switch {
+	case err != nil:
+		return err
+	case len(there) > 0:
+		return ErrConflict
+	}
+	return ErrNotFound
 }
 
 // ArchiveTrip puts a trip out of the way, or brings it back.
@@ -119,7 +148,7 @@ func (s *Store) ArchiveTrip(ctx context.Context, id int64, archived bool) error 
 	if archived {
 		at = s.stamp()
 	}
-	return one(s.db.ExecContext(ctx, "UPDATE trips SET archived_at = ? WHERE id = ? AND deleted_at IS NULL", at, id))
+	return one(s.db.ExecContext(ctx, "UPDATE trips SET archived_at = ?, revision = revision + 1 WHERE id = ? AND deleted_at IS NULL", at, id))
 }
 
 // DeleteTrip and RestoreTrip take a trip away and bring it back with all that
@@ -133,11 +162,11 @@ func (s *Store) RestoreTrip(ctx context.Context, id int64) error {
 	return s.mark(ctx, "trips", id, false)
 }
 
-const stopColumns = "id, trip_id, position, name, day, km, time_zone, conditions, note, facts"
+const stopColumns = "id, uuid, revision, trip_id, position, name, day, km, time_zone, conditions, note, facts"
 
 func scanStop(r row) (st Stop, err error) {
 	var conditions, facts string
-	if err = r.Scan(&st.ID, &st.TripID, &st.Position, &st.Name, &st.Day, &st.Km, &st.TimeZone, &conditions, &st.Note, &facts); err != nil {
+	if err = r.Scan(&st.ID, &st.UUID, &st.Revision, &st.TripID, &st.Position, &st.Name, &st.Day, &st.Km, &st.TimeZone, &conditions, &st.Note, &facts); err != nil {
 		return st, err
 	}
 	if err = errors.Join(json.Unmarshal([]byte(conditions), &st.Conditions), json.Unmarshal([]byte(facts), &st.Facts)); err != nil {
@@ -165,8 +194,8 @@ func (s *Store) addStop(ctx context.Context, db execer, st Stop) (int64, error) 
 	if err != nil {
 		return 0, err
 	}
-	r, err := db.ExecContext(ctx, "INSERT INTO stops (trip_id, position, name, day, km, time_zone, conditions, note, facts, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
-		st.TripID, st.Position, st.Name, st.Day, st.Km, st.TimeZone, conditions, st.Note, facts, s.stamp())
+	r, err := db.ExecContext(ctx, "INSERT INTO stops (uuid, trip_id, position, name, day, km, time_zone, conditions, note, facts, created_at) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)",
+		s.identity(st.UUID), st.TripID, st.Position, st.Name, st.Day, st.Km, st.TimeZone, conditions, st.Note, facts, s.stamp())
 	if err != nil {
 		return 0, err
 	}
@@ -182,27 +211,58 @@ func (st Stop) json() (conditions, facts string, err error) {
 	return string(c), string(f), err
 }
 
-// SetStop changes a stop. Brews there keep their own patch over it; their
+// SetStop changes a stop from the revision that it names; ErrConflict as SetTrip. Brews there keep their own patch over it; their
 // stored plans stay as they are until they are saved again.
 func (s *Store) SetStop(ctx context.Context, st Stop) error {
 	conditions, facts, err := st.json()
 	if err != nil {
 		return err
 	}
-	return one(s.db.ExecContext(ctx, "UPDATE stops SET position = ?, name = ?, day = ?, km = ?, time_zone = ?, conditions = ?, note = ?, facts = ? WHERE id = ? AND deleted_at IS NULL",
-		st.Position, st.Name, st.Day, st.Km, st.TimeZone, conditions, st.Note, facts, st.ID))
+	return s.changed(ctx, "stops", st.ID, st.Revision, "position = ?, name = ?, day = ?, km = ?, time_zone = ?, conditions = ?, note = ?, facts = ?",
+		st.Position, st.Name, st.Day, st.Km, st.TimeZone, conditions, st.Note, facts)
 }
 
-// Arrange sets the order, days and distances of stops of a trip at once.
+// Arrange sets the order, days and distances of stops of a trip at once, each from the
+// revision that it names: all of them or none. ErrConflict as SetTrip.
 func (s *Store) Arrange(ctx context.Context, tripID int64, stops []Stop) error {
 	return s.tx(ctx, func(tx *sql.Tx) error {
 		for _, st := range stops {
-			if err := one(tx.ExecContext(ctx, "UPDATE stops SET position = ?, day = ?, km = ? WHERE id = ? AND trip_id = ? AND deleted_at IS NULL", st.Position, st.Day, st.Km, st.ID, tripID)); err != nil {
+			was, err := stopIn(ctx, tx, st.ID)
+			if err != nil || was.TripID != tripID {
+				return errors.Join(err, notOf(was.TripID, tripID))
+			}
+			if was.Revision != st.Revision {
+				return ErrConflict
+			}
+			if was.Position == st.Position && was.Day == st.Day && was.Km == st.Km {
+				continue
+			}
+			if err := changedIn(ctx, tx, "stops", st.ID, st.Revision, "position = ?, day = ?, km = ?", st.Position, st.Day, st.Km); err != nil {
 				return err
 			}
 		}
 		return nil
 	})
+}
+
+func notOf(is, wanted int64) error {
+	if is != wanted {
+		return ErrNotFound
+	}
+	return nil
+}
+
+// InsertStop makes a stop at its place along the trip: those at its position and after
+// it move on by one, and to its day where they would be before it. It returns its ID.
+func (s *Store) InsertStop(ctx context.Context, st Stop) (id int64, err error) {
+	err = s.tx(ctx, func(tx *sql.Tx) error {
+		if _, err := tx.ExecContext(ctx, "UPDATE stops SET position = position + 1, day = max(day, ?), revision = revision + 1 WHERE trip_id = ? AND position >= ? AND deleted_at IS NULL", st.Day, st.TripID, st.Position); err != nil {
+			return err
+		}
+		id, err = s.addStop(ctx, tx, st)
+		return err
+	})
+	return id, err
 }
 
 // DeleteStop takes a stop away, with its brews.
@@ -287,6 +347,7 @@ func (s *Store) SplitStop(ctx context.Context, id int64, nights int) (Stop, erro
 			return brew.Problems{{Field: "nights", Value: nights, Message: fmt.Sprintf("%d is not allowed; allowed: 1 to %d of its %d days", nights, all-1, all)}}
 		}
 		second = first
+		second.UUID = ""
 		rest := all - nights
 		second.Name, second.Day, second.Position = cutTo(first.Name, 116)+" (2)", first.Day+nights, first.Position+1
 		second.Facts.Nights = &rest
@@ -295,7 +356,7 @@ func (s *Store) SplitStop(ctx context.Context, id int64, nights int) (Stop, erro
 		if err := setFacts(ctx, tx, first); err != nil {
 			return err
 		}
-		if _, err := tx.ExecContext(ctx, "UPDATE stops SET position = position + 1 WHERE trip_id = ? AND position > ?", first.TripID, first.Position); err != nil {
+		if _, err := tx.ExecContext(ctx, "UPDATE stops SET position = position + 1, revision = revision + 1 WHERE trip_id = ? AND position > ?", first.TripID, first.Position); err != nil {
 			return err
 		}
 		if second.ID, err = s.addStop(ctx, tx, second); err != nil {
@@ -340,7 +401,7 @@ func setFacts(ctx context.Context, tx *sql.Tx, st Stop) error {
 	if err != nil {
 		return err
 	}
-	return one(tx.ExecContext(ctx, "UPDATE stops SET facts = ? WHERE id = ?", facts, st.ID))
+	return one(tx.ExecContext(ctx, "UPDATE stops SET facts = ?, revision = revision + 1 WHERE id = ?", facts, st.ID))
 }
 
 // copyBrews plans the brews of a stop at another with the same conditions.
@@ -351,7 +412,7 @@ func (s *Store) copyBrews(ctx context.Context, tx *sql.Tx, from, to int64) error
 		return err
 	}
 	for _, id := range ids {
-		r, err := tx.ExecContext(ctx, "INSERT INTO brews (stop_id, name, at, patch, created_at) SELECT ?, name, at, patch, ? FROM brews WHERE id = ?", to, s.stamp(), id)
+		r, err := tx.ExecContext(ctx, "INSERT INTO brews (uuid, stop_id, name, at, patch, created_at) SELECT ?, ?, name, at, patch, ? FROM brews WHERE id = ?", s.identity(""), to, s.stamp(), id)
 		if err != nil {
 			return err
 		}
@@ -359,7 +420,7 @@ func (s *Store) copyBrews(ctx context.Context, tx *sql.Tx, from, to int64) error
 		if err != nil {
 			return err
 		}
-		r, err = tx.ExecContext(ctx, "INSERT INTO plans (brew_id, request, plan, core_version, created_at) SELECT ?, p.request, p.plan, p.core_version, ? FROM plans p JOIN brews b ON b.plan_id = p.id WHERE b.id = ?", made, s.stamp(), id)
+		r, err = tx.ExecContext(ctx, "INSERT INTO plans (uuid, brew_id, request, plan, core_version, created_at) SELECT ?, ?, p.request, p.plan, p.core_version, ? FROM plans p JOIN brews b ON b.plan_id = p.id WHERE b.id = ?", s.identity(""), made, s.stamp(), id)
 		if err != nil {
 			return err
 		}

@@ -54,12 +54,12 @@ a glacier and home by night train, with brews planned and tasted. What you chang
 is kept in its own data directory, apart from your own data.`,
 		Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
-			if fresh {
-				for _, suffix := range []string{"", "-wal", "-shm"} {
-					if err := os.Remove(filepath.Join(f.data, store.FileName+suffix)); err != nil && !errors.Is(err, os.ErrNotExist) {
-						return err
-					}
-				}
+			kept, err := demo.Ready(c.Context(), f.data, fresh)
+			if err != nil {
+				return err
+			}
+			if kept != "" {
+				fmt.Fprintf(c.OutOrStdout(), "What was there is kept as %s.\n", kept)
 			}
 			return serve(c.Context(), f, true)
 		},
@@ -133,17 +133,6 @@ func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 		return err
 	}
 	defer s.Close()
-	if isDemo {
-		trips, err := s.Trips(ctx)
-		if err != nil {
-			return err
-		}
-		if len(trips) == 0 {
-			if _, err := demo.Seed(ctx, s); err != nil {
-				return fmt.Errorf("demo data: %w", err)
-			}
-		}
-	}
 	l, err := net.Listen("tcp", f.listen)
 	if err != nil {
 		return fmt.Errorf("cannot listen on %s: %w; another copy may be running, or give another address with --listen", f.listen, err)

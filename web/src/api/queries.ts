@@ -1,3 +1,4 @@
+import { TookTheirs } from "./change";
 import { keepPreviousData, QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import {
   api,
@@ -14,14 +15,14 @@ export const queryClient = new QueryClient({
   defaultOptions: {
     queries: {
       staleTime: 10_000,
-      refetchOnWindowFocus: false,
+      // Another window or device may have changed it meanwhile.
+      refetchOnWindowFocus: true,
       retry: (n, e) => n < 2 && !(e instanceof ApiError && e.status >= 400),
     },
   },
 });
 
-export const useInfo = () =>
-  useQuery({ queryKey: ["info"], staleTime: Infinity, queryFn: () => must(api.GET("/info")) });
+export const useInfo = () => useQuery({ queryKey: ["info"], queryFn: () => must(api.GET("/info")) });
 
 export const useCatalogue = () =>
   useQuery({ queryKey: ["catalogue"], staleTime: Infinity, queryFn: () => must(api.GET("/catalogue")) });
@@ -46,6 +47,7 @@ export const usePlan = (request: PlanRequest | undefined) =>
   useQuery({
     queryKey: ["plan", request],
     enabled: request !== undefined,
+    staleTime: Infinity, // the same request is the same plan
     placeholderData: keepPreviousData,
     gcTime: 20_000,
     retry: false,
@@ -91,18 +93,12 @@ export const useWhatIf = (trip: number, what: WhatIf | undefined) =>
       must(api.POST("/trips/{trip}/what-if", { params: { path: { trip } }, body: what as WhatIf, signal })),
   });
 
-export const saveTrip = (trip: number, body: Schemas["TripIn"]) =>
-  must(api.PUT("/trips/{trip}", { params: { path: { trip } }, body }));
-export const saveStop = (stop: number, body: Schemas["StopIn"]) =>
-  must(api.PUT("/stops/{stop}", { params: { path: { stop } }, body }));
 export const addStop = (trip: number, body: Schemas["StopIn"]) =>
   must(api.POST("/trips/{trip}/stops", { params: { path: { trip } }, body }));
 export const splitStop = (stop: number, nights: number) =>
   must(api.POST("/stops/{stop}/split", { params: { path: { stop } }, body: { nights } }));
 export const joinStops = (stop: number, other: number) =>
   must(api.POST("/stops/{stop}/join", { params: { path: { stop } }, body: { with: other } }));
-export const arrange = (trip: number, body: Schemas["ArrangeIn"][]) =>
-  must(api.PUT("/trips/{trip}/arrangement", { params: { path: { trip } }, body }));
 
 export const useGear = () => useQuery({ queryKey: ["gear"], queryFn: () => must(api.GET("/gear")) });
 export const useTripKit = (trip: number) =>
@@ -128,8 +124,6 @@ export const useLaidKit = (trip: number, body: Schemas["LayIn"], enabled: boolea
     queryFn: ({ signal }) =>
       must(api.POST("/trips/{trip}/kit/lay", { params: { path: { trip } }, body, signal })),
   });
-export const saveKit = (trip: number, body: Schemas["TripKit"]) =>
-  must(api.PUT("/trips/{trip}/kit", { params: { path: { trip } }, body }));
 
 /** Puts the gear of a CSV file on the shelf; the IDs of what is new. */
 export async function importGear(file: File): Promise<number[]> {
@@ -179,6 +173,15 @@ export const useRun = (brew: number) =>
       (await must(api.GET("/brews/{brew}/run", { params: { path: { brew } } }))).run ?? null,
   });
 
+/** The plan that a brew was planned with, even an old one. */
+export const usePlanOf = (plan: number) =>
+  useQuery({
+    queryKey: ["stored-plan", plan],
+    enabled: plan > 0,
+    staleTime: Infinity,
+    queryFn: () => must(api.GET("/plans/{plan}", { params: { path: { plan } } })),
+  });
+
 /** A mutation that makes everything it may have touched be read again. */
 export function useChange<In, Out>(run: (input: In) => Promise<Out>) {
   const client = useQueryClient();
@@ -190,6 +193,17 @@ export function useChange<In, Out>(run: (input: In) => Promise<Out>) {
       }),
   });
 }
+
+/** What a form does when its change is made, or when the other version was taken instead. */
+export const closing = <Out>(close: () => void, then?: (out: Out) => void) => ({
+  onSuccess: (out: Out) => {
+    close();
+    then?.(out);
+  },
+  onError: (e: Error) => {
+    if (e instanceof TookTheirs) close();
+  },
+});
 
 type Kind = "trip" | "stop" | "brew" | "log" | "gear";
 
@@ -224,9 +238,6 @@ export async function restore(kind: Kind, id: number): Promise<void> {
   }
 }
 
-export const saveBrew = (brew: number, body: Schemas["BrewIn"]) =>
-  must(api.PUT("/brews/{brew}", { params: { path: { brew } }, body }));
-
 export const addBrew = (stop: number, body: Schemas["BrewIn"]) =>
   must(api.POST("/stops/{stop}/brews", { params: { path: { stop } }, body }));
 
@@ -237,6 +248,3 @@ export const endRun = (brew: number) => must(api.DELETE("/brews/{brew}/run", { p
 
 export const addLog = (brew: number, body: Schemas["LogIn"]) =>
   must(api.POST("/brews/{brew}/log", { params: { path: { brew } }, body }));
-
-export const saveLog = (entry: number, body: Schemas["Taste"]) =>
-  must(api.PUT("/log/{entry}", { params: { path: { entry } }, body }));

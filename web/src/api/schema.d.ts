@@ -115,14 +115,14 @@ export interface paths {
         };
         /** A brew with its plan */
         get: operations["get-brew"];
-        /** Change a brew and plan it anew */
-        put: operations["set-brew"];
+        put?: never;
         post?: never;
         /** Take it away; restore-brew brings it back */
         delete: operations["delete-brew"];
         options?: never;
         head?: never;
-        patch?: never;
+        /** Change a brew and plan it anew */
+        patch: operations["set-brew"];
         trace?: never;
     };
     "/brews/{brew}/log": {
@@ -288,15 +288,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        /** Change a piece */
-        put: operations["set-gear"];
+        /** A piece of gear */
+        get: operations["get-gear"];
+        put?: never;
         post?: never;
         /** Take it away; restore-gear brings it back */
         delete: operations["delete-gear"];
         options?: never;
         head?: never;
-        patch?: never;
+        /** Change a piece */
+        patch: operations["set-gear"];
         trace?: never;
     };
     "/gear/{item}/restore": {
@@ -374,15 +375,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        /** Change a log entry */
-        put: operations["set-log"];
+        /** An entry of the log */
+        get: operations["get-log-entry"];
+        put?: never;
         post?: never;
         /** Take it away; restore-log brings it back */
         delete: operations["delete-log"];
         options?: never;
         head?: never;
-        patch?: never;
+        /** Change a log entry */
+        patch: operations["set-log"];
         trace?: never;
     };
     "/log/{entry}/restore": {
@@ -477,15 +479,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
-        /** Change a stop */
-        put: operations["set-stop"];
+        /** A stop with its boiling point */
+        get: operations["get-stop"];
+        put?: never;
         post?: never;
         /** Take it away; restore-stop brings it back */
         delete: operations["delete-stop"];
         options?: never;
         head?: never;
-        patch?: never;
+        /** Change a stop */
+        patch: operations["set-stop"];
         trace?: never;
     };
     "/stops/{stop}/brews": {
@@ -617,14 +620,14 @@ export interface paths {
         };
         /** A trip with its stops and brews */
         get: operations["get-trip"];
-        /** Change a trip */
-        put: operations["set-trip"];
+        put?: never;
         post?: never;
         /** Take it away; restore-trip brings it back */
         delete: operations["delete-trip"];
         options?: never;
         head?: never;
-        patch?: never;
+        /** Change a trip */
+        patch: operations["set-trip"];
         trace?: never;
     };
     "/trips/{trip}/archived": {
@@ -704,13 +707,13 @@ export interface paths {
         };
         /** The kit of a trip */
         get: operations["get-kit"];
-        /** Keep the kit of a trip, its packing and what was lost */
-        put: operations["set-kit"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        patch?: never;
+        /** Keep the kit of a trip, its packing and what was lost */
+        patch: operations["set-kit"];
         trace?: never;
     };
     "/trips/{trip}/kit/apply": {
@@ -885,6 +888,11 @@ export interface components {
             km: number;
             /** Format: int64 */
             position: number;
+            /**
+             * Format: int64
+             * @description That the change began from
+             */
+            revision: number;
         };
         Bag: {
             /** Format: int64 */
@@ -996,6 +1004,7 @@ export interface components {
             tastings: number;
             /** Format: int64 */
             trip_id: number;
+            uuid: string;
         };
         BrewBefore: {
             at: string;
@@ -1020,11 +1029,6 @@ export interface components {
             at?: string;
             name?: string;
             request: components["schemas"]["Request"];
-            /**
-             * Format: int64
-             * @description The revision that was read; needed to change a brew
-             */
-            revision?: number;
         };
         BrewOut: {
             /** @description Local time of day, HH:MM */
@@ -1051,6 +1055,7 @@ export interface components {
             tastings: number;
             /** Format: int64 */
             trip_id: number;
+            uuid: string;
         };
         BrewTotals: {
             at: string;
@@ -1787,6 +1792,8 @@ export interface components {
              * @description How much faster than time the guide's clock runs
              */
             clock_rate: number;
+            /** @description Identity of the database that answers: what a device keeps belongs to it */
+            database: string;
             demo: boolean;
             version: string;
         };
@@ -1866,6 +1873,11 @@ export interface components {
              */
             range_g?: number;
             /**
+             * Format: int64
+             * @description Grows with each change; given by the store
+             */
+            revision?: number;
+            /**
              * Format: double
              * @description Of a cup or server: inner diameter at the rim
              */
@@ -1889,6 +1901,8 @@ export interface components {
             typical?: boolean;
             /** Format: double */
             um_per_click?: number;
+            /** @description Given by the store */
+            uuid?: string;
             /**
              * Format: double
              * @description Left out for something round
@@ -2020,6 +2034,11 @@ export interface components {
             plan_id: number;
             /** Format: double */
             poured_ml: number;
+            /**
+             * Format: int64
+             * @description Grows with each change
+             */
+            revision: number;
             school: string;
             /**
              * Format: int64
@@ -2038,6 +2057,7 @@ export interface components {
             stop_name: string;
             /** Format: int64 */
             trip_id: number;
+            uuid: string;
             /**
              * Format: int64
              * @description -3 weak … 0 right … 3 strong
@@ -2666,9 +2686,15 @@ export interface components {
             note: string;
             /** Format: int64 */
             position: number;
+            /**
+             * Format: int64
+             * @description Grows with each change
+             */
+            revision: number;
             time_zone: string;
             /** Format: int64 */
             trip_id: number;
+            uuid: string;
         };
         StopFile: {
             brews?: components["schemas"]["BrewFile"][];
@@ -2713,9 +2739,15 @@ export interface components {
             note: string;
             /** Format: int64 */
             position: number;
+            /**
+             * Format: int64
+             * @description Grows with each change
+             */
+            revision: number;
             time_zone: string;
             /** Format: int64 */
             trip_id: number;
+            uuid: string;
             /** @description Where its water is from and whether it is safe, with what to do */
             water: components["schemas"]["WaterState"];
         };
@@ -2775,6 +2807,7 @@ export interface components {
             id: number;
             plan: components["schemas"]["Plan"];
             request: components["schemas"]["Request"];
+            uuid: string;
         };
         StrengthPlan: {
             /** Format: double */
@@ -2875,26 +2908,6 @@ export interface components {
             when: "before" | "morning" | "evening" | "brew" | "after";
             why: string;
         };
-        Taste: {
-            /** Format: int64 */
-            mark: number;
-            /**
-             * Format: int64
-             * @description 0 clean … 3 muddy
-             */
-            sediment: number;
-            /**
-             * Format: int64
-             * @description -3 sour … 0 balanced … 3 bitter
-             */
-            sour_bitter: number;
-            /**
-             * Format: int64
-             * @description -3 weak … 0 right … 3 strong
-             */
-            weak_strong: number;
-            words: string;
-        };
         Totals: {
             /** Format: double */
             brews: number | null;
@@ -2973,9 +2986,15 @@ export interface components {
             name: string;
             /** Format: int64 */
             people: number;
+            /**
+             * Format: int64
+             * @description Grows with each change
+             */
+            revision: number;
             /** @description ISO date; empty when not fixed */
             starts_on: string;
             supplies: components["schemas"]["Supplies"];
+            uuid: string;
         };
         TripFile: {
             /** @enum {string} */
@@ -3004,6 +3023,11 @@ export interface components {
             lost: components["schemas"]["Lost"][];
             /** @description Lines of the packing list that are ticked */
             packed: string[];
+            /**
+             * Format: int64
+             * @description Grows with each change
+             */
+            revision: number;
             wishes: components["schemas"]["Wishes"];
         };
         TripOut: {
@@ -3014,10 +3038,16 @@ export interface components {
             name: string;
             /** Format: int64 */
             people: number;
+            /**
+             * Format: int64
+             * @description Grows with each change
+             */
+            revision: number;
             /** @description ISO date; empty when not fixed */
             starts_on: string;
             stops: components["schemas"]["StopOut"][];
             supplies: components["schemas"]["Supplies"];
+            uuid: string;
         };
         TripPlan: {
             /** @description Of the result's tasks, in their order */
@@ -3282,6 +3312,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3315,6 +3346,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3348,6 +3380,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3381,6 +3414,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3414,6 +3448,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3447,6 +3482,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3478,41 +3514,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BrewOut"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "set-brew": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                brew: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["BrewIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3559,6 +3561,47 @@ export interface operations {
             };
         };
     };
+    "set-brew": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that the change began from, as an entity tag */
+                "If-Match"?: string;
+            };
+            path: {
+                brew: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrewOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "add-log": {
         parameters: {
             query?: never;
@@ -3577,6 +3620,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3637,6 +3681,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3672,6 +3717,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3730,6 +3776,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3763,6 +3810,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3792,6 +3840,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3825,6 +3874,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3888,6 +3938,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3917,6 +3968,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3934,7 +3986,7 @@ export interface operations {
             };
         };
     };
-    "set-gear": {
+    "get-gear": {
         parameters: {
             query?: never;
             header?: never;
@@ -3943,15 +3995,12 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Item"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -3986,6 +4035,47 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-gear": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that the change began from, as an entity tag */
+                "If-Match"?: string;
+            };
+            path: {
+                item: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Item"];
+                };
             };
             /** @description Error */
             default: {
@@ -4042,6 +4132,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4071,6 +4162,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4103,6 +4195,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4120,7 +4213,7 @@ export interface operations {
             };
         };
     };
-    "set-log": {
+    "get-log-entry": {
         parameters: {
             query?: never;
             header?: never;
@@ -4129,15 +4222,12 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Taste"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4172,6 +4262,47 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-log": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that the change began from, as an entity tag */
+                "If-Match"?: string;
+            };
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogEntry"];
+                };
             };
             /** @description Error */
             default: {
@@ -4229,6 +4360,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4260,6 +4392,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4292,6 +4425,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4326,6 +4460,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4343,7 +4478,7 @@ export interface operations {
             };
         };
     };
-    "set-stop": {
+    "get-stop": {
         parameters: {
             query?: never;
             header?: never;
@@ -4352,15 +4487,12 @@ export interface operations {
             };
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["StopIn"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4407,6 +4539,47 @@ export interface operations {
             };
         };
     };
+    "set-stop": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that the change began from, as an entity tag */
+                "If-Match"?: string;
+            };
+            path: {
+                stop: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StopOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "add-brew": {
         parameters: {
             query?: never;
@@ -4425,6 +4598,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4462,6 +4636,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4559,6 +4734,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4588,6 +4764,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4621,6 +4798,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4654,6 +4832,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4685,41 +4864,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TripOut"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "set-trip": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                trip: number;
-            };
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["TripIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4766,6 +4911,47 @@ export interface operations {
             };
         };
     };
+    "set-trip": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that the change began from, as an entity tag */
+                "If-Match"?: string;
+            };
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TripOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "archive-trip": {
         parameters: {
             query?: never;
@@ -4784,6 +4970,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4819,6 +5006,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4850,6 +5038,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4915,6 +5104,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4935,7 +5125,10 @@ export interface operations {
     "set-kit": {
         parameters: {
             query?: never;
-            header?: never;
+            header?: {
+                /** @description The revision that the change began from, as an entity tag */
+                "If-Match"?: string;
+            };
             path: {
                 trip: number;
             };
@@ -4943,13 +5136,16 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["TripKit"];
+                "application/json": {
+                    [key: string]: unknown;
+                };
             };
         };
         responses: {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -4985,6 +5181,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -5020,6 +5217,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -5055,6 +5253,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -5091,6 +5290,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -5155,6 +5355,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {
@@ -5190,6 +5391,7 @@ export interface operations {
             /** @description OK */
             200: {
                 headers: {
+                    ETag?: string;
                     [name: string]: unknown;
                 };
                 content: {

@@ -1,12 +1,15 @@
 import { Button, Segmented } from "antd";
-import { useEffect, useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from "react-router";
-import { useTrip, useTrips } from "../api/queries";
+import { useInfo, useTrip, useTrips } from "../api/queries";
 import type { TripOut } from "../api/client";
 import { Ribbon } from "../ribbon/Ribbon";
 import { useArrange } from "../trips/useArrange";
+import { deviceFor } from "./device";
+import { Loaded } from "./Trouble";
 import { lastTrip, rememberTrip } from "./lastTrip";
 import { useSettings } from "./settings";
+import { VersionsDialog } from "./VersionsDialog";
 import { Shortcuts } from "./Shortcuts";
 import type { ThemeName } from "../theme/tokens";
 import { isUs, unitOf, type System } from "../units/units";
@@ -38,8 +41,28 @@ const otherVolumes: Record<System, System> = {
   "us-cups": "us",
 };
 
-/** The frame round every page: name, places to go, units, theme, and the trip's ribbon. */
+/** The frame round every page, once it is known whose things this device keeps. */
 export function Frame() {
+  const info = useInfo();
+  const answers = info.data?.database;
+  const first = useRef(answers);
+  useEffect(() => {
+    first.current ??= answers;
+    // Another database answers at this address now: nothing that is shown is of it.
+    if (answers && first.current !== answers) window.location.reload();
+  }, [answers]);
+  return (
+    <Loaded query={info}>
+      {(i) => {
+        deviceFor(i.database);
+        return <Framed />;
+      }}
+    </Loaded>
+  );
+}
+
+/** Name, places to go, units, theme, and the trip's ribbon. */
+function Framed() {
   const params = useParams();
   const trips = useTrips();
   const tripId = Number(params.trip ?? lastTrip() ?? trips.data?.[0]?.id ?? 0);
@@ -150,6 +173,7 @@ export function Frame() {
       <main id="main">
         <Outlet />
       </main>
+      <VersionsDialog />
       <Shortcuts open={help} onClose={() => setHelp(false)} />
     </div>
   );

@@ -1,21 +1,10 @@
 import { useState } from "react";
 import { useSearchParams } from "react-router";
-import { api, must, type PlanRequest, type StopOut } from "../api/client";
-import { saveBrew, useChange, useTrip, useTrips } from "../api/queries";
+import type { PlanRequest } from "../api/client";
+import { saveBrew, saveStop } from "../api/change";
+import { useChange, useTrip, useTrips } from "../api/queries";
 import { lastTrip } from "../app/lastTrip";
 import { canonical, setIn } from "../plan/paths";
-
-/** What a person can set of a stop. */
-const settable = ({ name, position, day, km, time_zone, note, conditions, facts }: StopOut) => ({
-  name,
-  position,
-  day,
-  km,
-  time_zone,
-  note,
-  conditions,
-  facts,
-});
 
 const bare: PlanRequest = { method: "" };
 
@@ -46,21 +35,13 @@ export function useBase() {
   const replace = (r: PlanRequest) => setDraft({ of, request: r });
 
   const keep = useChange(async (r: PlanRequest) => {
-    if (brew) {
-      await saveBrew(brew.id, { name: brew.name, at: brew.at, revision: brew.revision, request: r });
-    } else if (stop) {
-      const rest = settable(stop);
-      await must(
-        api.PUT("/stops/{stop}", { params: { path: { stop: stop.id } }, body: { ...rest, conditions: r } }),
-      );
-    }
+    if (brew) await saveBrew(brew, { request: r });
+    else if (stop) await saveStop(stop, { conditions: r });
   });
   const addNote = useChange(async (text: string) => {
     const at = stop ?? stopOfBrew;
     if (!at) return;
-    const rest = settable(at);
-    const note = [rest.note, text].filter(Boolean).join(" ");
-    await must(api.PUT("/stops/{stop}", { params: { path: { stop: at.id } }, body: { ...rest, note } }));
+    await saveStop(at, { note: [at.note, text].filter(Boolean).join(" ") });
   });
   const choices = [
     { value: "", label: "Nothing: the usual values" },

@@ -3,7 +3,8 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { useQueryClient } from "@tanstack/react-query";
 import type { BrewOut, Plan, Run } from "../api/client";
-import { endRun, saveBrew, saveRun, useBrew, useChange, useInfo, useRun } from "../api/queries";
+import { saveBrew } from "../api/change";
+import { endRun, saveRun, useBrew, useChange, useInfo, usePlanOf, useRun } from "../api/queries";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -44,10 +45,12 @@ export default function GuidePage() {
             <Loaded query={run}>
               {(r) =>
                 // What the stop says now is what is brewed; a brew that is on its way keeps its plan.
-                b.stale && !r ? (
+                r && r.plan_id !== b.plan_id ? (
+                  <Resumed brew={b} run={r} rate={i.clock_rate} />
+                ) : b.stale && !r ? (
                   <Replan brew={b} />
                 ) : (
-                  <Guide key={b.id} brew={b} kept={r} rate={i.clock_rate} />
+                  <Guide key={b.plan_id} brew={b} plan={b.stored.plan as Plan} kept={r} rate={i.clock_rate} />
                 )
               }
             </Loaded>
@@ -58,10 +61,21 @@ export default function GuidePage() {
   );
 }
 
+/** A brew that was begun with another plan than it has now goes on with the one it was begun with. */
+function Resumed({ brew, run, rate }: { brew: BrewOut; run: Run; rate: number }) {
+  const stored = usePlanOf(run.plan_id);
+  return (
+    <Loaded query={stored}>
+      {(s) => <Guide key={run.plan_id} brew={brew} plan={s.plan as Plan} kept={run} rate={rate} older />}
+    </Loaded>
+  );
+}
+
 /** Plans a brew anew whose stop has changed since it was saved. */
 function Replan({ brew }: { brew: BrewOut }) {
   const save = useChange(() =>
-    saveBrew(brew.id, { name: brew.name, at: brew.at, revision: brew.revision, request: brew.request }),
+    // A change of nothing plans it anew.
+    saveBrew(brew, {}),
   );
   const { mutate } = save;
   useEffect(() => mutate(undefined), [mutate]);
@@ -77,8 +91,19 @@ function instruction(s: RoundStep, plan: Plan, system: System): string {
   return which + say(s, system) + reading;
 }
 
-function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: number }) {
-  const plan = brew.stored.plan as Plan;
+function Guide({
+  brew,
+  plan,
+  kept,
+  rate,
+  older,
+}: {
+  brew: BrewOut;
+  plan: Plan;
+  kept: Run | null;
+  rate: number;
+  older?: boolean;
+}) {
   const steps = guided(plan);
   const { system, sound, speech, set } = useSettings();
   const navigate = useNavigate();
@@ -220,6 +245,12 @@ function Guide({ brew, kept, rate }: { brew: BrewOut; kept: Run | null; rate: nu
         )}
       </div>
       {lost !== undefined && <Trouble error={lost} />}
+      {older && (
+        <p className="quiet" role="status" data-testid="older">
+          The brew was changed after this was begun: these are the steps it was begun with. Start over for the
+          new ones.
+        </p>
+      )}
       <div className="guide-now" aria-live="polite">
         <div className="guide-clock num" data-testid="clock" data-position={Math.round(position)}>
           {clock(position)}

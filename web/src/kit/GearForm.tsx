@@ -1,7 +1,8 @@
 import { Button, Drawer, Input, Select } from "antd";
 import { useState } from "react";
 import { api, ApiError, must, type Schemas } from "../api/client";
-import { useCatalogue, useChange } from "../api/queries";
+import { saveGear } from "../api/change";
+import { closing, useCatalogue, useChange } from "../api/queries";
 import { Trouble } from "../app/Trouble";
 import { useOfferUndo } from "../app/useUndo";
 import { withKey } from "../app/withKey";
@@ -16,11 +17,7 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
   const offer = useOfferUndo();
   const [it, setIt] = useState<Item>(item ?? { name: "", kind: "brewer", type: "cone dripper", mass_g: 100 });
   const put = (key: keyof Item, v: unknown) => setIt((o) => withKey(o, key, v));
-  const save = useChange(() =>
-    item?.id
-      ? must(api.PUT("/gear/{item}", { params: { path: { item: item.id } }, body: it }))
-      : must(api.POST("/gear", { body: it })),
-  );
+  const save = useChange(() => (item?.id ? saveGear(item, it) : must(api.POST("/gear", { body: it }))));
   const troubles = save.error instanceof ApiError ? save.error.troubles : [];
   const trouble = (key: string) => {
     const t = troubles.find((x) => x.field === key);
@@ -38,17 +35,12 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          save.mutate(undefined, {
-            onSuccess: () => {
-              onClose();
-              if (item?.id) {
-                const id = item.id;
-                offer(`gear-${id}`, `${it.name} is changed`, () =>
-                  must(api.PUT("/gear/{item}", { params: { path: { item: id } }, body: item })),
-                );
-              }
-            },
-          });
+          save.mutate(
+            undefined,
+            closing(onClose, (now) => {
+              if (item?.id) offer(`gear-${item.id}`, `${it.name} is changed`, () => saveGear(now, item));
+            }),
+          );
         }}
       >
         <div className="fields">

@@ -1,10 +1,9 @@
 import { Button, Dropdown, Select } from "antd";
-import { useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
 import { Link, useParams, useSearchParams } from "react-router";
 import { api, ApiError, must, type Schemas, type TripOut, type TripPlan } from "../api/client";
 import {
-  saveBrew,
-  saveKit,
   useCatalogue,
   useChange,
   useChosenKit,
@@ -14,6 +13,7 @@ import {
   useTripKit,
   useTripPlan,
 } from "../api/queries";
+import { saveBrew, saveKit } from "../api/change";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { useOfferUndo } from "../app/useUndo";
@@ -55,6 +55,15 @@ export default function KitPage() {
   );
 }
 
+/** Every brew as it was before the kit was laid over it. */
+const unapply = (before: Schemas["BrewBefore"][]) =>
+  Promise.all(
+    before.map(async ({ id, revision, ...was }) => {
+      const now = await must(api.GET("/brews/{brew}", { params: { path: { brew: id } } }));
+      return saveBrew({ ...now, revision }, was);
+    }),
+  );
+
 function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: TripKit; plan: TripPlan }) {
   const { system } = useSettings();
   const catalogue = useCatalogue();
@@ -68,15 +77,28 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
   const chosen = useChosenKit(trip.id, wishes, gear.length > 0 && trip.brews.length > 0);
   const own = kept.items.length > 0;
   const laid = useLaidKit(trip.id, { items: kept.items, wishes }, own, kept.lost);
-  const save = useChange((k: TripKit) => saveKit(trip.id, k));
+  const client = useQueryClient();
+  // Changes come faster than answers: they are sent one after another, each from what
+  // the one before it left, and shown at once.
+  const stored = useRef(kept);
+  const line = useRef<Promise<unknown>>(Promise.resolve());
+  useEffect(() => {
+    if ((kept.revision ?? 0) > (stored.current.revision ?? 0)) stored.current = kept;
+  }, [kept]);
+  const save = useChange((k: Partial<TripKit>) => {
+    client.setQueryData<TripKit>(["kit", trip.id], (was) => ({ ...(was ?? kept), ...k }));
+    const sent = line.current.then(async () => (stored.current = await saveKit(trip.id, stored.current, k)));
+    line.current = sent.catch(() => client.invalidateQueries({ queryKey: ["kit", trip.id] }));
+    return sent;
+  });
   const apply = useChange((body: Schemas["LayIn"]) =>
     must(api.POST("/trips/{trip}/kit/apply", { params: { path: { trip: trip.id } }, body })),
   );
   const put = (change: Partial<TripKit>, said?: string) => {
     const before = kept;
     save.mutate(
-      { ...kept, wishes, ...change },
-      { onSuccess: () => said && offer(`kit-${trip.id}`, said, () => saveKit(trip.id, before)) },
+      { wishes, ...change },
+      { onSuccess: (now) => said && offer(`kit-${trip.id}`, said, () => saveKit(trip.id, now, before)) },
     );
   };
   const answer = own ? laid.data?.answer : chosen.data;
@@ -134,7 +156,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
             wishes={wishes}
             onChange={(w) => {
               setWishes(w);
-              save.mutate({ ...kept, wishes: w });
+              save.mutate({ wishes: w });
             }}
           />
         </aside>
@@ -163,7 +185,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                         offer(
                           `apply-${trip.id}`,
                           `${a.before.length} ${a.before.length === 1 ? "brew is" : "brews are"} planned with this kit`,
-                          () => Promise.all(a.before.map(({ id, ...b }) => saveBrew(id, b))),
+                          () => unapply(a.before),
                         ),
                     },
                   )

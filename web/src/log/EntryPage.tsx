@@ -2,13 +2,14 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { addLog, useBrew, useCatalogue, useChange, useTrip } from "../api/queries";
+import { keptHere } from "../app/device";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { inWords } from "../units/units";
 import { TasteForm, untasted, type TasteValues } from "./TasteForm";
 import "./log.css";
 
-const key = (brew: number) => `apodemos.taste.${brew}`;
+const key = (brew: number) => `taste.${brew}`;
 
 /** Writes down how a brew tasted. What is not saved stays on this device. */
 export default function EntryPage() {
@@ -21,7 +22,7 @@ export default function EntryPage() {
   const { system } = useSettings();
   const [taste, setTaste] = useState<TasteValues>(() => {
     try {
-      return { ...untasted, ...(JSON.parse(localStorage.getItem(key(id)) ?? "{}") as Partial<TasteValues>) };
+      return { ...untasted, ...(JSON.parse(keptHere.get(key(id)) ?? "{}") as Partial<TasteValues>) };
     } catch {
       return untasted;
     }
@@ -46,7 +47,7 @@ export default function EntryPage() {
               value={taste}
               onChange={(t) => {
                 setTaste(t);
-                localStorage.setItem(key(id), JSON.stringify(t));
+                keptHere.set(key(id), JSON.stringify(t));
               }}
             />
             {save.error && <Trouble error={save.error} />}
@@ -57,7 +58,7 @@ export default function EntryPage() {
                 onClick={() =>
                   save.mutate(taste, {
                     onSuccess: () => {
-                      localStorage.removeItem(key(id));
+                      keptHere.remove(key(id));
                       void navigate("/log");
                     },
                   })

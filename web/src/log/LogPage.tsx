@@ -2,7 +2,8 @@ import { Button, Drawer } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { LogEntry } from "../api/client";
-import { saveLog, useCatalogue, useChange, useLog } from "../api/queries";
+import { saveLog } from "../api/change";
+import { closing, useCatalogue, useChange, useLog } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
@@ -124,17 +125,13 @@ function Change({ entry, onClose }: { entry: LogEntry; onClose: () => void }) {
     mark: entry.mark,
     words: entry.words,
   });
-  const save = useChange((t: TasteValues) => saveLog(entry.id, t));
+  const save = useChange((t: TasteValues) => saveLog(entry, t));
   return (
     <Drawer title="Change the entry" open onClose={onClose} size={420} mask={false}>
       <TasteForm value={taste} onChange={setTaste} />
       {save.error && <Trouble error={save.error} />}
       <p>
-        <Button
-          type="primary"
-          loading={save.isPending}
-          onClick={() => save.mutate(taste, { onSuccess: onClose })}
-        >
+        <Button type="primary" loading={save.isPending} onClick={() => save.mutate(taste, closing(onClose))}>
           Save
         </Button>{" "}
         <Button type="text" onClick={onClose}>

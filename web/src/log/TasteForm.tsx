@@ -1,7 +1,7 @@
 import { Input, Slider } from "antd";
-import type { Schemas } from "../api/client";
+import type { Taste } from "../api/change";
 
-export type TasteValues = Schemas["Taste"];
+export type TasteValues = Taste;
 
 export const untasted: TasteValues = { sour_bitter: 0, weak_strong: 0, sediment: 0, mark: 6, words: "" };
 

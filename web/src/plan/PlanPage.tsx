@@ -5,7 +5,6 @@ import { ApiError, type Brew, type BrewOut, type Catalogue, type StopOut } from 
 import {
   addBrew,
   airAt,
-  saveBrew,
   useBrew,
   useCatalogue,
   useChange,
@@ -13,6 +12,7 @@ import {
   usePlan,
   useTrip,
 } from "../api/queries";
+import { saveBrew, TookTheirs } from "../api/change";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -62,6 +62,7 @@ export function NewPlanPage() {
               key={`new:${stop}:${search.get("method")}:${search.get("school")}`}
               brew={{
                 id: 0,
+                uuid: "",
                 stop_id: stop,
                 trip_id: n.trip_id,
                 name: n.name,
@@ -123,9 +124,14 @@ function Editor({
   const navigate = useNavigate();
   const { message } = App.useApp();
   const removeWithUndo = useRemove();
-  const save = useChange(() => {
+  const save = useChange(async () => {
     const body = { name: draft.name, at: draft.at, request: draft.request };
-    return isNew ? addBrew(brew.stop_id, body) : saveBrew(brew.id, { ...body, revision: brew.revision });
+    const kept = isNew
+      ? await addBrew(brew.stop_id, body)
+      : await saveBrew({ ...draft.from, id: brew.id }, body);
+    // Before it is read again: what is saved is no draft of what then is there.
+    draft.saved();
+    return kept;
   });
   const troubles = plan.error instanceof ApiError ? plan.error.troubles : [];
   const field = (path: string) => catalogue.fields.find((f) => f.path === path);
@@ -150,11 +156,13 @@ function Editor({
   const saveNow = async (): Promise<number | undefined> => {
     try {
       const kept = await save.mutateAsync(undefined);
-      draft.saved();
       void message.success(isNew ? "Kept" : "Saved");
       return kept.id;
     } catch (e) {
-      void message.error(e instanceof Error ? e.message : String(e), 8);
+      if (e instanceof TookTheirs) {
+        draft.discard();
+        void message.info(e.message);
+      } else void message.error(e instanceof Error ? e.message : String(e), 8);
       return undefined;
     }
   };
@@ -350,8 +358,15 @@ function Editor({
                   Discard changes
                 </Button>
                 <span className="unsaved" role="status">
-                  Not saved yet; kept on this device.
+                  {draft.behind
+                    ? "Saved elsewhere since you began these changes."
+                    : "Not saved yet; kept on this device."}
                 </span>
+                {draft.behind && (
+                  <Button size="small" onClick={() => void draft.choose()}>
+                    See both versions
+                  </Button>
+                )}
               </>
             ) : (
               <span className="quiet" role="status">
@@ -393,25 +408,27 @@ function Editor({
               </Button>
             )}
             <span className="grow" />
-            <label htmlFor="compare" className="quiet">
-              Compare with
-            </label>
-            <Select
-              id="compare"
-              size="small"
-              style={{ width: 150 }}
-              popupMatchSelectWidth={false}
-              value={against}
-              onChange={setAgainst}
-              options={[
-                { value: "", label: "nothing" },
-                { value: "home", label: "home" },
-                { value: "plain", label: "no adjustment" },
-                ...(method?.schools ?? [])
-                  .filter((s) => s.id !== schoolId)
-                  .map((s) => ({ value: `school:${s.id}`, label: s.name })),
-              ].map((o) => ({ ...o, title: o.label }))}
-            />
+            <span className="together">
+              <label htmlFor="compare" className="quiet">
+                Compare with
+              </label>
+              <Select
+                id="compare"
+                size="small"
+                style={{ width: 150 }}
+                popupMatchSelectWidth={false}
+                value={against}
+                onChange={setAgainst}
+                options={[
+                  { value: "", label: "nothing" },
+                  { value: "home", label: "home" },
+                  { value: "plain", label: "no adjustment" },
+                  ...(method?.schools ?? [])
+                    .filter((s) => s.id !== schoolId)
+                    .map((s) => ({ value: `school:${s.id}`, label: s.name })),
+                ].map((o) => ({ ...o, title: o.label }))}
+              />
+            </span>
             <Button type="text" size="small" onClick={() => window.print()}>
               Print
             </Button>

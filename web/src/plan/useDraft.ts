@@ -1,5 +1,8 @@
+import { apply } from "json-merge-patch";
 import { useCallback, useRef, useState } from "react";
+import { patchOf, which } from "../api/change";
 import type { Brew, PlanRequest } from "../api/client";
+import { keptHere } from "../app/device";
 import { canonical, setIn } from "./paths";
 
 /** What may be changed of a brew before it is saved. */
@@ -9,45 +12,70 @@ interface Draft {
   request: PlanRequest;
 }
 
-type Drafted = Pick<Brew, "id" | "stop_id" | "name" | "at" | "request">;
+/** A brew as it was when a draft of it was begun. */
+interface Began extends Draft {
+  revision: number;
+}
+
+interface Kept extends Draft {
+  from: Began;
+}
+
+type Drafted = Pick<Brew, "id" | "stop_id" | "name" | "at" | "request" | "revision">;
 
 /** A brew that is not kept yet has a draft by its stop and the way it is made. */
 const key = (b: Pick<Drafted, "id" | "stop_id" | "request">) =>
-  b.id > 0
-    ? `apodemos.draft.${b.id}`
-    : `apodemos.draft.new.${b.stop_id}.${b.request.method}.${b.request.school ?? ""}`;
+  b.id > 0 ? `draft.${b.id}` : `draft.new.${b.stop_id}.${b.request.method}.${b.request.school ?? ""}`;
 
-const asKept = (b: Drafted): Draft => ({ name: b.name, at: b.at, request: b.request });
+const part = ({ name, at, request }: Draft): Draft => ({ name, at, request });
 
-function read(b: Drafted): Draft {
+const fresh = (b: Drafted): Kept => ({ ...part(b), from: { ...part(b), revision: b.revision } });
+
+/** The same changes, made to the brew as it is now. */
+const rebased = (d: Kept, b: Drafted): Kept => ({
+  ...apply<Draft>(structuredClone(part(b)), patchOf(part(d.from), part(d)) as unknown as Draft),
+  from: fresh(b).from,
+});
+
+/** What was kept of a brew on this device; drafts of before had less in them. */
+export function readDraft(text: string | null, b: Drafted): Kept {
+  let d: Kept;
   try {
-    const kept = JSON.parse(localStorage.getItem(key(b)) ?? "null") as Draft | PlanRequest | null;
-    if (kept === null) return asKept(b);
-    // Drafts of before had the request alone.
-    return "request" in kept ? kept : { ...asKept(b), request: kept };
+    const kept = JSON.parse(text ?? "null") as Kept | Draft | PlanRequest | null;
+    if (kept === null) return fresh(b);
+    const draft: Draft = "request" in kept ? part(kept) : { ...part(b), request: kept };
+    // What a draft of before began from is not known; 0 is no revision.
+    d =
+      "from" in kept
+        ? { ...draft, from: kept.from }
+        : { ...draft, from: { ...part(b), revision: b.id > 0 ? 0 : b.revision } };
   } catch {
-    return asKept(b);
+    return fresh(b);
   }
+  if (canonical(part(d)) === canonical(part(b))) return fresh(b);
+  // Its stop has changed and it has not: it follows the stop, as it would without a draft.
+  return d.from.revision === b.revision ? rebased(d, b) : d;
 }
 
 /** Whether a brew has changes that were not saved. */
-export const hasDraft = (brew: number): boolean => localStorage.getItem(`apodemos.draft.${brew}`) !== null;
+export const hasDraft = (brew: number): boolean => keptHere.get(`draft.${brew}`) !== null;
 
 /**
  * A brew while it is being changed. What is not saved is kept on this device and is
  * still there after a reload or a look elsewhere.
  */
 export function useDraft(brew: Drafted) {
-  const [draft, setDraft] = useState(() => read(brew));
-  const dirty = canonical(draft) !== canonical(asKept(brew));
+  const [draft, setDraft] = useState(() => readDraft(keptHere.get(key(brew)), brew));
+  const dirty = canonical(part(draft)) !== canonical(part(brew));
+  const behind = dirty && draft.from.revision !== brew.revision;
   // Changes come faster than renders when a slider is held; each builds on the
   // one before, and not on what was last drawn.
   const latest = useRef(draft);
   const keep = useCallback(
-    (d: Draft) => {
+    (d: Kept) => {
       latest.current = d;
-      if (canonical(d) === canonical(asKept(brew))) localStorage.removeItem(key(brew));
-      else localStorage.setItem(key(brew), JSON.stringify(d));
+      if (canonical(part(d)) === canonical(part(brew))) keptHere.remove(key(brew));
+      else keptHere.set(key(brew), JSON.stringify(d));
       setDraft(d);
     },
     [brew],
@@ -55,11 +83,25 @@ export function useDraft(brew: Drafted) {
   return {
     ...draft,
     dirty,
+    /** It was saved elsewhere after this draft was begun. */
+    behind,
     set: (path: string, value: unknown) =>
       keep({ ...latest.current, request: setIn(latest.current.request, path, value) }),
     setMeta: (change: Partial<Pick<Draft, "name" | "at">>) => keep({ ...latest.current, ...change }),
     replace: (request: PlanRequest) => keep({ ...latest.current, request }),
-    discard: () => keep(asKept(brew)),
-    saved: () => localStorage.removeItem(key(brew)),
+    discard: () => keep(fresh(brew)),
+    saved: () => keptHere.remove(key(brew)),
+    /** Shows the draft and what was saved since, and goes on with one of them. */
+    choose: async () => {
+      const d = latest.current;
+      const choice = await which({
+        what: brew.name || "the brew",
+        mine: patchOf(part(d.from), part(d)),
+        changed: patchOf(part(d.from), part(brew)),
+        theirs: { ...part(brew) },
+      });
+      if (choice === "mine") keep(rebased(d, brew));
+      if (choice === "theirs") keep(fresh(brew));
+    },
   };
 }

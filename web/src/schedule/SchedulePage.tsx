@@ -4,6 +4,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { TripOut, TripPlan } from "../api/client";
 import { useTrip, useTripPlan } from "../api/queries";
 import { Loaded } from "../app/Trouble";
+import { keptHere } from "../app/device";
 import { useSettings } from "../app/settings";
 import { Exports } from "../trips/Exports";
 import { clock, say, type System } from "../units/units";
@@ -23,18 +24,18 @@ export default function SchedulePage() {
   );
 }
 
-const key = (trip: number) => `apodemos.ticks.${trip}`;
+const key = (trip: number) => `ticks.${trip}`;
 
 function useTicks(trip: number) {
   const [ticks, set] = useState<string[]>(() => {
     try {
-      return JSON.parse(localStorage.getItem(key(trip)) ?? "[]") as string[];
+      return JSON.parse(keptHere.get(key(trip)) ?? "[]") as string[];
     } catch {
       return [];
     }
   });
   const keep = (next: string[]) => {
-    localStorage.setItem(key(trip), JSON.stringify(next));
+    keptHere.set(key(trip), JSON.stringify(next));
     set(next);
   };
   return {

@@ -204,8 +204,7 @@ function StopSheet({
               {b.grind && `, ${b.grind}`}
               {b.clicks !== null && `, ${inWords(b.clicks, "clicks", system)}`} ·{" "}
               {b.poured_ml > 0 && `${inWords(b.poured_ml, "ml", system)} poured · `}
-              {b.people} ×{" "}
-              {inWords(b.drink_ml / b.people, "ml", system)}
+              {b.people} × {inWords(b.drink_ml / b.people, "ml", system)}
               {b.wait_s ? ` · wait ${clock(b.wait_s, 5)} off the boil` : ""}
               {b.fuel_g > 0 && ` · ${inWords(b.fuel_g, "g", system)} ${b.fuel}`}
             </p>

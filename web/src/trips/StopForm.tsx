@@ -1,16 +1,8 @@
 import { Button, Drawer, Input, InputNumber, Select } from "antd";
 import { useState } from "react";
-import {
-  api,
-  ApiError,
-  must,
-  type Facts,
-  type PlanRequest,
-  type Schemas,
-  type StopOut,
-  type TripOut,
-} from "../api/client";
-import { addStop, arrange, saveStop, useCatalogue, useChange } from "../api/queries";
+import { api, ApiError, must, type Facts, type PlanRequest, type StopOut, type TripOut } from "../api/client";
+import { saveStop } from "../api/change";
+import { addStop, closing, useCatalogue, useChange } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { Trouble } from "../app/Trouble";
 import { getIn, setIn } from "../plan/paths";
@@ -20,24 +12,6 @@ import { QuantityInput, WordInput } from "../units/QuantityInput";
 import { wordNames } from "../units/names";
 import { fromShown, toShown, unitOf } from "../units/units";
 import { WaterQuestion } from "./WaterQuestion";
-
-/** Adds a stop after another, and moves the later ones along the list. */
-async function addStopAfter(trip: TripOut, last: StopOut | undefined, body: Schemas["StopIn"]) {
-  const made = await addStop(trip.id, body);
-  const at = trip.stops.findIndex((s) => s.id === last?.id);
-  if (at >= 0 && at < trip.stops.length - 1) {
-    const line = [...trip.stops.slice(0, at + 1), made, ...trip.stops.slice(at + 1)];
-    let day = 1;
-    await arrange(
-      trip.id,
-      line.map((s, i) => {
-        day = Math.max(day, s.day);
-        return { id: s.id, position: i + 1, day, km: s.km };
-      }),
-    );
-  }
-  return made;
-}
 
 /** Adds a stop to a trip, or changes one. */
 export default function StopForm({
@@ -77,13 +51,13 @@ export default function StopForm({
       note,
       day,
       km,
-      position: stop?.position ?? last?.position ?? 1,
+      position: stop?.position ?? (last?.position ?? 0) + 1,
       time_zone: zone.trim() || "UTC",
       conditions,
       // What was taken over from an older version has been looked at now.
       facts: withKey(facts, "water_review", undefined),
     };
-    return stop ? saveStop(stop.id, body) : addStopAfter(trip, last, body);
+    return stop ? saveStop(stop, body) : addStop(trip.id, body);
   });
   /** Fills in what is still empty from the simulated services; what was typed stays. */
   const ask = async () => {
@@ -210,7 +184,7 @@ export default function StopForm({
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          save.mutate(undefined, { onSuccess: onClose });
+          save.mutate(undefined, closing(onClose));
         }}
       >
         <div className="fields">

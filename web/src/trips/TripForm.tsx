@@ -1,7 +1,8 @@
 import { Button, Drawer, Input, InputNumber, Switch } from "antd";
 import { useState } from "react";
 import { ApiError, type Schemas, type TripOut } from "../api/client";
-import { saveTrip, useChange } from "../api/queries";
+import { saveTrip } from "../api/change";
+import { closing, useChange } from "../api/queries";
 import { Trouble } from "../app/Trouble";
 import { useOfferUndo } from "../app/useUndo";
 import { withKey } from "../app/withKey";
@@ -16,7 +17,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
   const [people, setPeople] = useState(trip.people);
   const [starts, setStarts] = useState(trip.starts_on);
   const [supplies, setSupplies] = useState<Supplies>(trip.supplies);
-  const save = useChange(() => saveTrip(trip.id, { name: name.trim(), people, starts_on: starts, supplies }));
+  const save = useChange(() => saveTrip(trip, { name: name.trim(), people, starts_on: starts, supplies }));
   const troubles = save.error instanceof ApiError ? save.error.troubles : [];
   const put = (key: keyof Supplies, v: unknown) => setSupplies((s) => withKey(s, key, v));
   const num = (
@@ -52,12 +53,12 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
             starts_on: trip.starts_on,
             supplies: trip.supplies,
           };
-          save.mutate(undefined, {
-            onSuccess: () => {
-              onClose();
-              offer(`trip-${trip.id}`, "The trip is changed", () => saveTrip(trip.id, before));
-            },
-          });
+          save.mutate(
+            undefined,
+            closing(onClose, (now) =>
+              offer(`trip-${trip.id}`, "The trip is changed", () => saveTrip(now, before)),
+            ),
+          );
         }}
       >
         <div className="fields">

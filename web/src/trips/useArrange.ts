@@ -1,19 +1,21 @@
 import type { StopOut, TripOut } from "../api/client";
-import { arrange, joinStops, splitStop, useChange } from "../api/queries";
+import { arrange } from "../api/change";
+import { joinStops, splitStop, useChange } from "../api/queries";
 import { useOfferUndo } from "../app/useUndo";
 import type { Move } from "../ribbon/Ribbon";
 import { lined, swapped, toDay, toKm, type Place } from "./rearrange";
 
 /** Moves stops of a trip, and offers to undo it. */
 export function useArrange(trip: TripOut) {
-  const change = useChange((body: Place[]) => arrange(trip.id, body));
+  const change = useChange((body: Place[]) => arrange(trip, body));
   const halve = useChange(({ stop, keep }: { stop: number; keep: number }) => splitStop(stop, keep));
   const offer = useOfferUndo();
   const before = lined(trip.stops);
   const put = (body: Place[], what: string) => {
-    if (JSON.stringify(body) === JSON.stringify(before)) return;
+    // The next move begins from where the last one has led.
+    if (change.isPending || JSON.stringify(body) === JSON.stringify(before)) return;
     change.mutate(body, {
-      onSuccess: () => offer(`arrange-${trip.id}`, what, () => arrange(trip.id, before)),
+      onSuccess: (now) => offer(`arrange-${trip.id}`, what, () => arrange(now, before)),
     });
   };
   return {

@@ -1,0 +1,310 @@
+package e2e
+
+import (
+	"fmt"
+	"os"
+	"os/exec"
+	"path/filepath"
+	"strconv"
+	"testing"
+	"time"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"apodemos/server"
+	"apodemos/store"
+)
+
+// Two tabs on one trip: both change it, the second is told, sees both versions and
+// chooses; what only one has changed stays.
+func TestTwoTabsOnOneTrip(t *testing.T) {
+	app := start(t, t.TempDir())
+	mine, theirs := sit(t, app.base), sit(t, app.base)
+	mine.expectError("412")
+	stop := func() (st server.StopOut) {
+		send(t, app.base, "GET", "/stops/5", nil, &st)
+		return st
+	}
+	mine.open("/trips/1/stops/5")
+	mine.click("Change the stop")
+	mine.fill("Note", "Mine: ice on the spring")
+	theirs.open("/trips/1/stops/5")
+	theirs.click("Change the stop")
+	theirs.fill("Note", "Theirs: dogs at the cairns")
+	theirs.fill("Wind at the stove", "7")
+	theirs.click("Save the stop")
+	theirs.seeNot("Save the stop")
+	mine.click("Save the stop")
+	mine.see("Changed in two places")
+	mine.see("Mine: ice on the spring")
+	mine.see("Theirs: dogs at the cairns")
+	mine.see("Also changed there, and kept either way: Wind at the stove.")
+	assert.Equal(t, "Theirs: dogs at the cairns", stop().Note, "nothing is lost yet")
+	mine.click("Keep mine")
+	mine.seeNot("Save the stop")
+	mine.see("Mine: ice on the spring")
+	got := stop()
+	assert.Equal(t, "Mine: ice on the spring", got.Note)
+	assert.Equal(t, 7.0, *got.Conditions.Place.WindMs, "what only they changed is theirs")
+	assert.NotNil(t, got.Facts.Lat)
+
+	// The other way round, with the trip itself.
+	mine.open("/trips/1")
+	mine.click("Change the trip")
+	mine.fill("Name", "My name for it")
+	theirs.open("/trips/1")
+	theirs.click("Change the trip")
+	theirs.fill("Name", "Their name for it")
+	theirs.click("Save the trip")
+	theirs.see("The trip is changed")
+	mine.click("Save the trip")
+	mine.see("Changed in two places")
+	mine.click("Take theirs")
+	mine.seeNot("Save the trip")
+	mine.see("Their name for it")
+	var tr server.TripOut
+	send(t, app.base, "GET", "/trips/1", nil, &tr)
+	assert.Equal(t, "Their name for it", tr.Name)
+
+	// And the order of the stops.
+	theirs.open("/trips/1")
+	theirs.see("Forest hut")
+	mine.open("/trips/1")
+	mine.click("More for Forest hut")
+	theirs.click("More for Market town")
+	theirs.clickKind("Move earlier", "[role=menuitem]")
+	theirs.see("Market town has moved")
+	mine.clickKind("Move earlier", "[role=menuitem]")
+	mine.see("Changed in two places")
+	mine.see("Glacier bivouac")
+	mine.click("Keep mine")
+	mine.see("Forest hut has moved")
+}
+
+// A draft that was begun before somebody saved the brew is not put over that unasked.
+func TestAnOldDraftOverANewerSave(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.expectError("412")
+	brew := "/trips/1/stops/5/brews/9"
+	for _, keep := range []string{"Keep mine", "Take theirs"} {
+		p.open(brew)
+		p.see("Boils here at")
+		p.fill("People", "3")
+		p.see("Not saved yet")
+		p.open("/trips/1")
+		p.see("changed, not saved")
+		var b server.BrewOut
+		send(t, app.base, "GET", "/brews/9", nil, &b)
+		send(t, app.base, "PATCH", "/brews/9", map[string]any{"name": "By another device", "request": map[string]any{"drinkers": 5}}, &b)
+		p.open(brew)
+		p.see("Saved elsewhere since you began these changes.")
+		// Saved all the same, it asks; and it can be decided later.
+		p.click("Save")
+		p.see("Changed in two places")
+		p.click("Decide later")
+		p.see("Saved elsewhere since")
+		p.click("See both versions")
+		p.see("Changed in two places")
+		p.until("see five and three", func() bool {
+			s := p.js(`document.querySelector(".versions tbody tr").innerText.split(/\s+/).join(" ")`)
+			return s == "People 3 5"
+		})
+		p.click(keep)
+		send(t, app.base, "GET", "/brews/9", nil, &b)
+		assert.Equal(t, 5.0, *b.Request.Drinkers, "asked, and not yet saved")
+		if keep == "Take theirs" {
+			p.seeNot("Not saved yet")
+			p.until("see five", func() bool { return p.js(`document.querySelector("#field-drinkers").value`) == "5" })
+			continue
+		}
+		p.see("Not saved yet")
+		p.click("Save")
+		p.seeNot("Not saved yet")
+		send(t, app.base, "GET", "/brews/9", nil, &b)
+		assert.Equal(t, 3.0, *b.Request.Drinkers)
+		assert.Equal(t, "By another device", b.Name, "and what only they changed is there")
+		send(t, app.base, "PATCH", "/brews/9", map[string]any{"request": map[string]any{"drinkers": 2}}, nil)
+	}
+}
+
+// Pulled by one key, the last reading moves by one step: what is asked of each cup is
+// found from it, for two cups and for batches.
+func TestTheLastReadingIsPulled(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	cup := func() float64 {
+		v, err := strconv.ParseFloat(p.js(`document.querySelector("#field-cup_ml").value`), 64)
+		require.NoError(t, err)
+		return v
+	}
+	for _, c := range []struct{ method, people string }{{"Plan Cone dripper: Four pulses, 45 seconds apart", "2"}, {"Plan Cone dripper: Four pulses, 45 seconds apart", "8"}, {"Plan Cup steep", "2"}} {
+		p.open("/trips/1/stops/8")
+		p.click(c.method)
+		p.see("All inputs")
+		p.fill("People", c.people)
+		p.until("see "+c.people, func() bool {
+			return p.js(`document.querySelector("[role=slider][aria-label='Last reading of the scale']") ? "y" : ""`) == "y" && p.js(`document.querySelector("#field-drinkers").value`) == c.people
+		})
+		time.Sleep(300 * time.Millisecond) // the plan of so many
+		was := cup()
+		p.slide("Last reading of the scale", kb.ArrowUp, 1)
+		p.until("see a fuller cup", func() bool { return cup() > was })
+		assert.InDelta(t, was, cup(), 12, "%s for %s: one key, one step", c.method, c.people)
+		now := cup()
+		p.slide("Last reading of the scale", kb.ArrowDown, 1)
+		p.until("see it as before", func() bool { return cup() < now })
+		assert.InDelta(t, was, cup(), 3, "%s for %s: there and back", c.method, c.people)
+		p.click("Back to the stop")
+	}
+}
+
+// A guide that is taken up again shows the plan that it was begun with, though the brew
+// was changed meanwhile.
+func TestAGuideGoesOnWithItsPlan(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	guide := "/trips/1/stops/5/brews/9/guide"
+	p.open(guide)
+	p.click("Start")
+	p.see("Fill the kettle")
+	p.click("Pause")
+	p.see("Go on")
+	told := p.js(`document.querySelector("[data-testid=instruction]").innerText`)
+	send(t, app.base, "PATCH", "/brews/9", map[string]any{"request": map[string]any{"drinkers": 1}}, nil)
+	p.open(guide)
+	p.see("these are the steps it was begun with")
+	assert.Equal(t, told, p.js(`document.querySelector("[data-testid=instruction]").innerText`))
+	p.click("Start over")
+	p.see("Press space or Start")
+	p.click("Start")
+	p.see("Fill the kettle")
+	assert.NotEqual(t, told, p.js(`document.querySelector("[data-testid=instruction]").innerText`), "for one now")
+	assert.NotContains(t, p.screen(), "begun with")
+}
+
+// Views are read again when the window is looked at again.
+func TestAViewIsFreshWhenItIsLookedAt(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1")
+	p.see("From the port to the ice field")
+	send(t, app.base, "PATCH", "/trips/1", map[string]any{"name": "Renamed on the phone"}, nil)
+	time.Sleep(11 * time.Second) // what was just read is not read again
+	assert.NotContains(t, p.screen(), "Renamed on the phone")
+	p.do(chromedp.Evaluate[chromedp.Void](`document.dispatchEvent(new Event("visibilitychange", {bubbles: true})), undefined`))
+	p.see("Renamed on the phone")
+}
+
+// The backup is put back by the program itself, over a database that is damaged; drafts
+// of another database do not appear in it.
+func TestRestoreOverADamagedDatabase(t *testing.T) {
+	dir := filepath.Join(t.TempDir(), "trips #1")
+	away := filepath.Join(t.TempDir(), "away.db")
+	app := start(t, dir)
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Boils here at")
+	out, err := exec.Command(binary, "backup", away, "--data", dir).CombinedOutput()
+	require.NoError(t, err, "%s", out)
+	app.stop()
+	path := filepath.Join(dir, store.FileName)
+	b, err := os.ReadFile(path)
+	require.NoError(t, err)
+	for i := 4096; i < len(b); i++ {
+		b[i] ^= 0x5a
+	}
+	require.NoError(t, os.WriteFile(path, b, 0o600))
+	out, err = exec.Command(binary, "serve", "--data", dir, "--listen", "127.0.0.1:0").CombinedOutput()
+	require.Error(t, err, "%s", out)
+	out, err = exec.Command(binary, "restore", away, "--data", dir).CombinedOutput()
+	require.NoError(t, err, "%s", out)
+	assert.Contains(t, string(out), "What was there is kept as ")
+	app = start(t, dir)
+	p = sit(t, app.base)
+	p.open("/trips/1")
+	p.see("High plateau")
+	var tr server.TripOut
+	send(t, app.base, "GET", "/trips/1", nil, &tr)
+	assert.Len(t, tr.Brews, 15)
+}
+
+// However its first start is cut short, the demo is there whole or not at all.
+func TestADemoIsWholeOrNotThere(t *testing.T) {
+	whole, none := 0, 0
+	for i := range 14 {
+		dir := t.TempDir()
+		cmd := exec.Command(binary, "demo", "--data", dir, "--listen", "127.0.0.1:0")
+		require.NoError(t, cmd.Start())
+		time.Sleep(time.Duration(8+i*14) * time.Millisecond)
+		_ = cmd.Process.Kill()
+		_ = cmd.Wait()
+		if !store.Exists(dir) {
+			none++
+		} else {
+			s, err := store.Open(t.Context(), dir)
+			require.NoError(t, err)
+			brews, err := s.Brews(t.Context(), 1)
+			require.NoError(t, err)
+			log, err := s.Log(t.Context(), 1)
+			require.NoError(t, err)
+			assert.Equal(t, "15 23", fmt.Sprint(len(brews), " ", len(log)), "killed after %d ms", 8+i*14)
+			require.NoError(t, s.Close())
+			whole++
+		}
+		// And the next start makes it.
+		app := start(t, dir)
+		var tr server.TripOut
+		send(t, app.base, "GET", "/trips/1", nil, &tr)
+		assert.Len(t, tr.Brews, 15)
+		app.stop()
+		left, err := filepath.Glob(filepath.Join(dir, "seeding-*"))
+		require.NoError(t, err)
+		assert.Empty(t, left)
+	}
+	t.Logf("killed at its start, the demo was whole %d times and not there %d times", whole, none)
+}
+
+// A restore that is killed leaves the old database or the new one.
+func TestARestoreThatIsKilled(t *testing.T) {
+	old, fresh := 0, 0
+	away := filepath.Join(t.TempDir(), "away.db")
+	seed := t.TempDir()
+	start(t, seed).stop()
+	out, err := exec.Command(binary, "backup", away, "--data", seed).CombinedOutput()
+	require.NoError(t, err, "%s", out)
+	for i := range 16 {
+		dir := t.TempDir()
+		s, err := store.Open(t.Context(), dir)
+		require.NoError(t, err)
+		_, err = s.AddTrip(t.Context(), store.Trip{Name: "Old", People: 1})
+		require.NoError(t, err)
+		require.NoError(t, s.Close())
+		cmd := exec.Command(binary, "restore", away, "--data", dir)
+		require.NoError(t, cmd.Start())
+		time.Sleep(time.Duration(6+i*16) * time.Millisecond)
+		_ = cmd.Process.Kill()
+		_ = cmd.Wait()
+		s, err = store.Open(t.Context(), dir)
+		require.NoError(t, err, "killed after %d ms", 6+i*16)
+		trips, err := s.Trips(t.Context())
+		require.NoError(t, err)
+		require.Len(t, trips, 1)
+		brews, err := s.Brews(t.Context(), trips[0].ID)
+		require.NoError(t, err)
+		if trips[0].Name == "Old" {
+			old++
+		} else {
+			assert.Len(t, brews, 15)
+			fresh++
+		}
+		require.NoError(t, s.Close())
+		// And it can be done again.
+		out, err := exec.Command(binary, "restore", away, "--data", dir).CombinedOutput()
+		require.NoError(t, err, "%s", out)
+	}
+	t.Logf("killed, a restore left the old database %d times and the new one %d times", old, fresh)
+}
