@@ -277,9 +277,6 @@ func (s *Store) verify(ctx context.Context) error {
 // settle writes the log of a database into its file, and refuses while another
 // program has it open. One that is too damaged to be opened is in use by nobody.
 func settle(ctx context.Context, path string) error {
-	if checkHeader(path) != nil {
-		return nil
-	}
 	db, err := sql.Open("sqlite", dsn(path, "?_pragma=locking_mode(EXCLUSIVE)"))
 	if err != nil {
 		return err

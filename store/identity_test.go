@@ -11,6 +11,7 @@ import (
 	"path/filepath"
 	"testing"
 
+	"github.com/gofrs/flock"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -252,6 +253,33 @@ func TestRestoreOverADamagedDatabase(t *testing.T) {
 		assert.Len(t, trips, 1, name)
 		require.NoError(t, again.Close())
 	}
+}
+
+// Between looking and putting in its place nobody opens it, and nobody is pushed out of
+// one that he has just opened.
+func TestOneAtATime(t *testing.T) {
+	dir := t.TempDir()
+	path := filepath.Join(dir, FileName)
+	good := filepath.Join(t.TempDir(), "good.db")
+	s := open(t, dir)
+	fill(t, s)
+	require.NoError(t, s.Backup(t.Context(), good))
+	require.NoError(t, s.Close())
+	lock := flock.New(path + ".lock")
+	ok, err := lock.TryRLock() // as by one who is about to open it
+	require.NoError(t, err)
+	require.True(t, ok)
+	_, err = Restore(t.Context(), dir, good)
+	assert.ErrorIs(t, err, errInUse)
+	require.NoError(t, lock.Unlock())
+	ok, err = lock.TryLock() // as by one who puts another in its place
+	require.NoError(t, err)
+	require.True(t, ok)
+	_, err = Open(t.Context(), dir)
+	assert.ErrorContains(t, err, "another is just being put in its place")
+	require.NoError(t, lock.Unlock())
+	_, err = Restore(t.Context(), dir, good)
+	require.NoError(t, err)
 }
 
 func foreign(t *testing.T) []byte {

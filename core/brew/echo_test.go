@@ -114,6 +114,7 @@ func TestPlansOfEarlierVersions(t *testing.T) {
 		require.NoError(t, err, f)
 		assert.NotEmpty(t, p.Steps, f)
 		assert.NotEmpty(t, p.Working, f)
+		assert.NotNil(t, p.DoseEachG, "%s: told since 0.4.0, and the same as the dose of one batch", f)
 		out, err := json.Marshal(p)
 		require.NoError(t, err)
 		var tree, today any
@@ -133,6 +134,15 @@ func TestPlansOfEarlierVersions(t *testing.T) {
 		require.NoError(t, err)
 		same(t, now, &read)
 	}
+	bare, err := DecodePlan([]byte(`{"steps":[{"id":"a"}],"dose_g":40,"batches":2}`))
+	require.NoError(t, err)
+	out, err := json.Marshal(bare)
+	require.NoError(t, err)
+	for _, list := range []string{"defaulted", "rounds", "cautions", "notes", "alternatives", "water_c", "slurry_c", "cup_c", "scale_g"} {
+		assert.Contains(t, string(out), `"`+list+`":[]`)
+	}
+	assert.EqualValues(t, "time", bare.Steps[0].Until)
+	assert.Equal(t, 20.0, *bare.DoseEachG)
 	_, err = DecodePlan([]byte(`{"steps":`))
 	assert.Error(t, err)
 }
