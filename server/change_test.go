@@ -235,7 +235,7 @@ func TestNoNumberThatIsNone(t *testing.T) {
 			assert.Contains(t, w.Body.String(), "allowed", path+v)
 		}
 	}
-	foil := `{"method":"slow-drip","cup_ml":1000,"cup":{"mass_g":1},"heat":{"supplied_c":100},"place":{"wind_ms":9}}`
+	foil := `{"method":"slow-drip","cup_ml":1000,"cup":{"mass_g":1},"heat":{"supplied_c":100},"place":{"wind_ms":30}}`
 	w := ask(h, "POST", "/api/v1/plan", foil)
 	require.Equal(t, 200, w.Code)
 	assert.True(t, json.Valid(w.Body.Bytes()))
