@@ -132,7 +132,7 @@ func (f TripFile) Trip() (trip.Trip, error) {
 		if err := CheckZone(s.TimeZone); err != nil {
 			add(at+".time_zone", s.TimeZone, "%v", err)
 		}
-		bad = append(bad, CheckFacts(at+".facts.", s.Facts)...)
+		bad = append(bad, checkFacts(at+".facts.", s.Facts)...)
 		var err error
 		if s.Conditions, err = MergeRequest(brew.Request{}, sf.Conditions, at+".conditions"); err != nil {
 			bad = append(bad, asProblems(at, err)...)
@@ -180,8 +180,8 @@ var factWords = map[string][]string{
 	"resupply":     {"coffee", "fuel", "filters", "milk", "water"},
 }
 
-// CheckFacts finds what is wrong with the facts of a stop; at is put before each field.
-func CheckFacts(at string, f trip.Facts) brew.Problems {
+// checkFacts finds what is wrong with the facts of a stop; at is put before each field.
+func checkFacts(at string, f trip.Facts) brew.Problems {
 	var bad brew.Problems
 	word := func(name string, values ...string) {
 		for _, v := range values {

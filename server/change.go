@@ -61,16 +61,14 @@ func changeOf[T any](api huma.API, in Change, was T) (next T, revision int64, er
 	return next, revision, nil
 }
 
-// checkStop refuses a stop that a plan, or its trip, would refuse.
+// checkStop refuses a stop that a plan, or its trip, would refuse; its facts are held to
+// the schema as they are read.
 func (s *server) checkStop(ctx context.Context, st store.Stop) error {
 	if err := formats.CheckZone(st.TimeZone); err != nil {
 		return problems("body", brew.Problems{{Field: "time_zone", Value: st.TimeZone, Message: err.Error()}})
 	}
 	if _, err := brew.Settle(st.Conditions); err != nil {
 		return failAt("body.conditions", err)
-	}
-	if bad := formats.CheckFacts("facts.", st.Facts); len(bad) > 0 {
-		return problems("body", bad)
 	}
 	stops, err := s.Stops(ctx, st.TripID)
 	if err != nil {

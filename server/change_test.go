@@ -179,6 +179,8 @@ func TestAStopIsCheckedWhole(t *testing.T) {
 		`{"conditions":{"place":{"air_c":99}}}`:         "body.conditions.place.air_c",
 		`{"facts":{"nights":0}}`:                        "body.facts.nights",
 		`{"facts":{"lat":91}}`:                          "body.facts.lat",
+		`{"facts":{"allowed":["laser"]}}`:               "body.facts.allowed",
+		`{"facts":{"leg_by":"mule"}}`:                   "body.facts.leg_by",
 		`{"time_zone":"Moon/Base"}`:                     "body.time_zone",
 		`{"day":9}`:                                     "body.day",
 		`{"day":3}`:                                     "body.day",
