@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"fmt"
+	"math"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -150,13 +151,23 @@ func TestTheLastReadingIsPulled(t *testing.T) {
 			return p.js(`document.querySelector("[role=slider][aria-label='Last reading of the scale']") ? "y" : ""`) == "y" && p.js(`document.querySelector("#field-drinkers").value`) == c.people
 		})
 		time.Sleep(300 * time.Millisecond) // the plan of so many
+		reading := func() float64 {
+			v, err := strconv.ParseFloat(p.js(`document.querySelector("[role=slider][aria-label='Last reading of the scale']").getAttribute("aria-valuenow")`), 64)
+			require.NoError(t, err)
+			return v
+		}
 		was := cup()
-		p.slide("Last reading of the scale", kb.ArrowUp, 1)
-		p.until("see a fuller cup", func() bool { return cup() > was })
-		assert.InDelta(t, was, cup(), 12, "%s for %s: one key, one step", c.method, c.people)
-		now := cup()
-		p.slide("Last reading of the scale", kb.ArrowDown, 1)
-		p.until("see it as before", func() bool { return cup() < now })
+		for _, key := range []string{kb.ArrowUp, kb.ArrowUp, kb.ArrowUp, kb.ArrowDown, kb.ArrowDown, kb.ArrowDown} {
+			stood, by := reading(), 5.0
+			if key == kb.ArrowDown {
+				by = -5
+			}
+			p.slide("Last reading of the scale", key, 1)
+			p.until("see the reading moved", func() bool { return (reading()-stood)*by > 0 })
+			// To the next 5 g, as near as whole millilitres of a cup come to it.
+			assert.InDelta(t, math.Round((stood+by)/5)*5, reading(), 1.7, "%s for %s", c.method, c.people)
+			assert.InDelta(t, was, cup(), 14, "%s for %s", c.method, c.people)
+		}
 		assert.InDelta(t, was, cup(), 3, "%s for %s: there and back", c.method, c.people)
 		p.click("Back to the stop")
 	}
