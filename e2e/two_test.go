@@ -118,6 +118,17 @@ func TestAnOldDraftOverANewerSave(t *testing.T) {
 		send(t, app.base, "GET", "/brews/9", nil, &b)
 		assert.Equal(t, 5.0, *b.Request.Drinkers, "asked, and not yet saved")
 		if keep == "Take theirs" {
+			// Saved by another while it is open here: put off, the page knows it.
+			p.seeNot("Changed in two places")
+			p.fill("People", "6")
+			p.see("Not saved yet")
+			send(t, app.base, "PATCH", "/brews/9", map[string]any{"name": "Once more"}, nil)
+			p.click("Save")
+			p.see("Changed in two places")
+			p.do(chromedp.KeyEvent(kb.Escape))
+			p.see("Saved elsewhere since")
+			p.click("See both versions")
+			p.click("Take theirs")
 			p.seeNot("Not saved yet")
 			p.until("see five", func() bool { return p.js(`document.querySelector("#field-drinkers").value`) == "5" })
 			continue

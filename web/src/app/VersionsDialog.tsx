@@ -18,7 +18,8 @@ export function VersionsDialog() {
   const choose = (c: Choice) => {
     setAsked(undefined);
     asked.answer(c);
-    if (c === "theirs") void client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
+    // Until mine is saved, what is there is theirs, and the page behind this says so.
+    if (c !== "mine") void client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
   };
   return (
     <Drawer open title="Changed in two places" size={480} mask={false} onClose={() => choose("later")}>
