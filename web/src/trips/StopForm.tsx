@@ -208,6 +208,9 @@ export default function StopForm({
               value={day}
               onChange={(v) => setDay(v ?? 1)}
             />
+            {troubles.find((t) => t.field === "day") && (
+              <p className="field-trouble">{troubles.find((t) => t.field === "day")?.message}</p>
+            )}
           </div>
           <div className="field">
             <label htmlFor="stop-km">Distance along the route</label>
