@@ -12,7 +12,7 @@ demo: build
 ## build: the program with the interface in it
 build: bin/apodemos
 
-GO_SOURCES := $(shell find cmd core demo formats instruments server store -name '*.go' -o -name '*.sql' 2>/dev/null) go.mod go.sum web/embed.go
+GO_SOURCES := $(shell find app cmd core demo formats instruments server store -name '*.go' -o -name '*.sql' 2>/dev/null) go.mod go.sum web/embed.go
 WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
 bin/apodemos: $(GO_SOURCES) web/dist/app/index.html
@@ -43,10 +43,10 @@ docs:
 ## test: everything: format, vet, lint, types, unit, property and end-to-end tests
 test: test-tools build
 	@echo "== Go: format, vet, lint"
-	@test -z "$$(gofmt -l cmd core demo e2e formats instruments server store web/embed.go)" || { gofmt -l cmd core demo e2e formats instruments server store; echo "run make format"; exit 1; }
+	@test -z "$$(gofmt -l app cmd core demo e2e formats instruments server store web/embed.go)" || { gofmt -l app cmd core demo e2e formats instruments server store; echo "run make format"; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
-	GOOS=js GOARCH=wasm go build ./core/...
+	GOOS=js GOARCH=wasm go build ./core/... ./app
 	@echo "== interface: types, lint, format, unit tests"
 	cd web && npx --no-install tsc --noEmit
 	cd web && npx --no-install eslint src --max-warnings 0
@@ -75,7 +75,7 @@ bench:
 
 ## format: put Go and TypeScript into their usual form
 format:
-	gofmt -w cmd core demo e2e formats instruments server store web/embed.go
+	gofmt -w app cmd core demo e2e formats instruments server store web/embed.go
 	cd web && npx --no-install prettier --write src --log-level warn
 
 clean:

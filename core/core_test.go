@@ -1,6 +1,7 @@
 package core
 
 import (
+	"os"
 	"os/exec"
 	"strings"
 	"testing"
@@ -30,18 +31,49 @@ func TestTheCoreIsPure(t *testing.T) {
 	}
 }
 
-// Imports point one way: nothing below uses brew.
-func TestNothingBelowUsesBrew(t *testing.T) {
-	out, err := exec.Command("go", "list", "-deps", "./air", "./water", "./heat", "./coffee", "./method", "./quantity", "./working").Output()
+// deps are the packages that one needs, of this project and others.
+func deps(t *testing.T, env string, packages ...string) string {
+	cmd := exec.Command("go", append([]string{"list", "-deps"}, packages...)...)
+	cmd.Env = append(os.Environ(), strings.Fields(env)...)
+	out, err := cmd.Output()
 	require.NoError(t, err)
-	assert.NotContains(t, string(out), "apodemos/core/brew")
-	for _, below := range []string{"./brew", "./gear"} {
-		out, err = exec.Command("go", "list", "-deps", below).Output()
-		require.NoError(t, err)
-		assert.NotContains(t, string(out), "apodemos/core/trip", below)
-		assert.NotContains(t, string(out), "apodemos/core/kit", below)
+	return string(out)
+}
+
+// Imports point one way: cmd → server, store, pocket → app → formats, instruments →
+// core, and in the core from the ground up.
+func TestImportsPointOneWay(t *testing.T) {
+	for _, c := range []struct{ room, never []string }{
+		{[]string{"./air", "./water", "./heat", "./coffee", "./method", "./quantity", "./working", "./solve", "./field", "./caution", "./thermal"}, []string{"core/conditions", "core/brew"}},
+		{[]string{"./conditions"}, []string{"core/brew", "core/explain"}},
+		{[]string{"./brew"}, []string{"core/explain", "core/gear", "core/trip", "core/kit", "core/run", "core/bench"}},
+		{[]string{"./gear", "./explain", "./run"}, []string{"core/trip", "core/kit", "core/bench"}},
+		{[]string{"../formats", "../instruments"}, []string{"apodemos/app", "apodemos/store", "apodemos/server"}},
+		{[]string{"../app/..."}, []string{"apodemos/store", "apodemos/server", "apodemos/cmd"}},
+		{[]string{"../store"}, []string{"apodemos/server"}},
+		{[]string{"../server"}, []string{"apodemos/store", "modernc.org/sqlite"}},
+	} {
+		all := deps(t, "", c.room...)
+		for _, never := range c.never {
+			assert.NotContains(t, all, never+"\n", "%v uses %s", c.room, never)
+		}
 	}
-	out, err = exec.Command("go", "list", "-deps", "../store", "../demo", "../formats", "../instruments").Output()
+}
+
+// What goes into the browser reaches neither an SQL driver nor the network.
+func TestThePocketIsBare(t *testing.T) {
+	all := deps(t, "GOOS=js GOARCH=wasm", "../cmd/pocket")
+	assert.Contains(t, all, "apodemos/core/brew\n")
+	for _, never := range []string{"net/http", "database/sql", "modernc.org/sqlite", "time/tzdata", "apodemos/formats", "apodemos/store", "apodemos/server"} {
+		assert.NotContains(t, all, never+"\n")
+	}
+}
+
+// The commands that answer without a server do without it.
+func TestCommandsDoWithoutTheServer(t *testing.T) {
+	out, err := exec.Command("grep", "-l", "apodemos/server", "-r", "../cmd/apodemos", "--include=*.go").Output()
 	require.NoError(t, err)
-	assert.NotContains(t, string(out), "apodemos/server")
+	for file := range strings.FieldsSeq(string(out)) {
+		assert.Contains(t, []string{"../cmd/apodemos/serve.go", "../cmd/apodemos/documents.go", "../cmd/apodemos/main_test.go"}, file)
+	}
 }

@@ -26,7 +26,7 @@ type stop struct {
 	km    float64
 	zone  string
 	note  string
-	cond  brew.Request
+	cond  brew.Conditions
 	facts trip.Facts
 }
 
@@ -43,32 +43,31 @@ func at(lat, lon float64, f trip.Facts) trip.Facts {
 }
 
 var stops = []stop{
-	{"Ferry night", 1, 0, "Etc/GMT-1", "Urn in the saloon, no flame on board.", brew.Request{
+	{"Ferry night", 1, 0, "Etc/GMT-1", "Urn in the saloon, no flame on board.", brew.Conditions{
 		Place: place(6, 18, 0), Water: brew.Water{Source: ptr("urn")}, Heat: brew.Heat{SuppliedC: ptr(92.0)}},
 		at(41.02, 17.35, trip.Facts{Allowed: []string{"urn"}, Bin: true, LegBy: "ferry", LegHours: ptr(11.0)})},
-	{"Windy beach", 2, 38, "Etc/GMT-1", "All water is carried in. Stove behind the boat.", brew.Request{
+	{"Windy beach", 2, 38, "Etc/GMT-1", "All water is carried in. Stove behind the boat.", brew.Conditions{
 		Place: place(4, 14, 6), Water: brew.Water{Source: ptr("none"), Treatment: ptr("safe"), SourceC: ptr(14.0)}, Heat: gas()},
 		at(41.21, 18.06, trip.Facts{Allowed: []string{"stove"}, LegBy: "foot", LegHours: ptr(9.0), MorningC: ptr(12.0), DayC: ptr(16.0)})},
-	{"River gorge", 3, 96, "Etc/GMT-2", "Hot by ten. River water, cloudy: filter and boil.", brew.Request{
+	{"River gorge", 3, 96, "Etc/GMT-2", "Hot by ten. River water, cloudy: filter and boil.", brew.Conditions{
 		Place: place(620, 35, 1), Water: brew.Water{Source: ptr("stream"), SourceC: ptr(19.0), Treatment: ptr("boil")}, Heat: gas()},
 		at(41.47, 18.62, trip.Facts{Allowed: []string{"stove"}, FireBan: false, LegBy: "road", LegHours: ptr(5.0), MorningC: ptr(24.0), DayC: ptr(35.0)})},
-	{"Village guest house", 4, 171, "Etc/GMT-2", "Kettle in the room; tap water is hard.", brew.Request{
+	{"Village guest house", 4, 171, "Etc/GMT-2", "Kettle in the room; tap water is hard.", brew.Conditions{
 		Place: place(1880, 19, 0), Water: brew.Water{Source: ptr("tap"), SourceC: ptr(12.0), TDSMgL: ptr(310.0)}, Heat: brew.Heat{Burner: ptr("mains")}},
 		at(41.88, 19.21, trip.Facts{Allowed: []string{"mains"}, Bin: true, Resupply: []string{"milk"}, LegBy: "road", LegHours: ptr(6.0)})},
-	{"High plateau", 5, 238, "Etc/GMT-2", "Frost till eight. Spring 200 m east of the cairns.", brew.Request{
+	{"High plateau", 5, 238, "Etc/GMT-2", "Frost till eight. Spring 200 m east of the cairns.", brew.Conditions{
 		Place: place(3900, -4, 3), Water: brew.Water{Source: ptr("spring"), Treatment: ptr("safe"), SourceC: ptr(4.0), TDSMgL: ptr(35.0)}, Heat: gas()},
 		at(42.15, 19.74, trip.Facts{Allowed: []string{"stove"}, LegBy: "foot", LegHours: ptr(8.0), MorningC: ptr(-4.0), DayC: ptr(7.0)})},
-	{"Glacier bivouac", 6, 262, "Etc/GMT-2", "No running water: snow to melt.", brew.Request{
-		Place: place(4700, -9, 4), Water: brew.Water{Source: ptr("snow"), State: ptr("snow"), Treatment: ptr("boil"), SourceC: ptr(-8.0), TDSMgL: ptr(5.0)},
-		Heat: func() brew.Heat { h := gas(); h.Screen = ptr(true); return h }()},
+	{"Glacier bivouac", 6, 262, "Etc/GMT-2", "No running water: snow to melt.", brew.Conditions{
+		Place: place(4700, -9, 4), Water: brew.Water{Source: ptr("snow"), State: ptr("snow"), Treatment: ptr("boil"), SourceC: ptr(-8.0), TDSMgL: ptr(5.0)}, Heat: func() brew.Heat { h := gas(); h.Screen = ptr(true); return h }()},
 		at(42.24, 19.93, trip.Facts{Allowed: []string{"stove"}, LegBy: "foot", LegHours: ptr(10.0)})},
-	{"Forest hut", 7, 301, "Etc/GMT-2", "Wood stove; spring at the door.", brew.Request{
+	{"Forest hut", 7, 301, "Etc/GMT-2", "Wood stove; spring at the door.", brew.Conditions{
 		Place: place(2250, 11, 0), Water: brew.Water{Source: ptr("spring"), Treatment: ptr("safe"), SourceC: ptr(8.0)}, Heat: brew.Heat{Burner: ptr("fire"), Efficiency: ptr(0.15)}},
 		at(42.41, 20.18, trip.Facts{Allowed: []string{"fire", "stove"}, LegBy: "road", LegHours: ptr(4.0), MorningC: ptr(9.0), DayC: ptr(15.0)})},
-	{"Market town", 8, 352, "Etc/GMT-1", "Beans, gas and papers to be had.", brew.Request{
+	{"Market town", 8, 352, "Etc/GMT-1", "Beans, gas and papers to be had.", brew.Conditions{
 		Place: place(840, 22, 0), Water: brew.Water{Source: ptr("tap"), SourceC: ptr(15.0)}, Heat: brew.Heat{Burner: ptr("mains")}},
 		at(42.58, 20.77, trip.Facts{Allowed: []string{"mains", "stove"}, Bin: true, Resupply: []string{"coffee", "fuel", "filters", "milk"}, LegBy: "train", LegHours: ptr(13.0)})},
-	{"Sleeper train", 9, 640, "Etc/GMT-1", "Hot water at the end of the carriage, about 90 °C. No flame.", brew.Request{
+	{"Sleeper train", 9, 640, "Etc/GMT-1", "Hot water at the end of the carriage, about 90 °C. No flame.", brew.Conditions{
 		Place: place(300, 21, 0), Water: brew.Water{Source: ptr("urn")}, Heat: brew.Heat{SuppliedC: ptr(90.0)}},
 		at(44.02, 17.9, trip.Facts{Allowed: []string{"urn"}, Bin: true})},
 }
@@ -199,7 +198,7 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 		return 0, fmt.Errorf("gear: %w", err)
 	}
 	for _, m := range brews {
-		r := trip.ConditionsAt(stops[m.stop].cond, stops[m.stop].facts, m.at)
+		r := brew.Request{Conditions: trip.ConditionsAt(stops[m.stop].cond, stops[m.stop].facts, m.at)}
 		r.Method = m.method
 		r.Drinkers = ptr(2.0)
 		if m.change != nil {

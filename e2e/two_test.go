@@ -15,7 +15,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"apodemos/server"
+	use "apodemos/app"
 	"apodemos/store"
 )
 
@@ -25,7 +25,7 @@ func TestTwoTabsOnOneTrip(t *testing.T) {
 	app := start(t, t.TempDir())
 	mine, theirs := sit(t, app.base), sit(t, app.base)
 	mine.expectError("412")
-	stop := func() (st server.StopOut) {
+	stop := func() (st use.StopOut) {
 		send(t, app.base, "GET", "/stops/5", nil, &st)
 		return st
 	}
@@ -66,7 +66,7 @@ func TestTwoTabsOnOneTrip(t *testing.T) {
 	mine.click("Take theirs")
 	mine.seeNot("Save the trip")
 	mine.see("Their name for it")
-	var tr server.TripOut
+	var tr use.TripOut
 	send(t, app.base, "GET", "/trips/1", nil, &tr)
 	assert.Equal(t, "Their name for it", tr.Name)
 
@@ -98,7 +98,7 @@ func TestAnOldDraftOverANewerSave(t *testing.T) {
 		p.see("Not saved yet")
 		p.open("/trips/1")
 		p.see("changed, not saved")
-		var b server.BrewOut
+		var b use.BrewOut
 		send(t, app.base, "GET", "/brews/9", nil, &b)
 		send(t, app.base, "PATCH", "/brews/9", map[string]any{"name": "By another device", "request": map[string]any{"drinkers": 5}}, &b)
 		p.open(brew)
@@ -249,7 +249,7 @@ func TestRestoreOverADamagedDatabase(t *testing.T) {
 	p = sit(t, app.base)
 	p.open("/trips/1")
 	p.see("High plateau")
-	var tr server.TripOut
+	var tr use.TripOut
 	send(t, app.base, "GET", "/trips/1", nil, &tr)
 	assert.Len(t, tr.Brews, 15)
 }
@@ -279,7 +279,7 @@ func TestADemoIsWholeOrNotThere(t *testing.T) {
 		}
 		// And the next start makes it.
 		app := start(t, dir)
-		var tr server.TripOut
+		var tr use.TripOut
 		send(t, app.base, "GET", "/trips/1", nil, &tr)
 		assert.Len(t, tr.Brews, 15)
 		app.stop()

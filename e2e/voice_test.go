@@ -61,7 +61,7 @@ func TestOneVoice(t *testing.T) {
 	p := sit(t, app.base)
 	var made struct{ ID int64 }
 	send(t, app.base, "POST", "/trips", map[string]any{"name": "One voice", "people": 2, "starts_on": "2026-09-05"}, &made)
-	conditions := map[string]any{"method": "", "place": map[string]any{"altitude_m": 2300, "air_c": 8, "wind_ms": 2}, "water": map[string]any{"source": "stream", "treatment": "boil", "source_c": 6}}
+	conditions := map[string]any{"place": map[string]any{"altitude_m": 2300, "air_c": 8, "wind_ms": 2}, "water": map[string]any{"source": "stream", "treatment": "boil", "source_c": 6}}
 	type planned struct {
 		id      int64
 		stop    int64
@@ -324,8 +324,8 @@ func TestConcentrateFromHomeToTheLastVial(t *testing.T) {
 	var made, home, hut struct{ ID int64 }
 	send(t, app.base, "POST", "/trips", map[string]any{"name": "Vials", "people": 2, "starts_on": "2026-09-05"}, &made)
 	at := fmt.Sprintf("/trips/%d/stops", made.ID)
-	send(t, app.base, "POST", at, map[string]any{"name": "Home", "position": 1, "day": 1, "km": 0, "conditions": map[string]any{"method": "", "place": map[string]any{"altitude_m": 200}, "water": map[string]any{"source": "tap"}}}, &home)
-	send(t, app.base, "POST", at, map[string]any{"name": "Hut", "position": 2, "day": 2, "km": 9, "facts": map[string]any{"nights": 2}, "conditions": map[string]any{"method": "", "place": map[string]any{"altitude_m": 1800, "air_c": -4}, "water": map[string]any{"source": "tap"}}}, &hut)
+	send(t, app.base, "POST", at, map[string]any{"name": "Home", "position": 1, "day": 1, "km": 0, "conditions": map[string]any{"place": map[string]any{"altitude_m": 200}, "water": map[string]any{"source": "tap"}}}, &home)
+	send(t, app.base, "POST", at, map[string]any{"name": "Hut", "position": 2, "day": 2, "km": 9, "facts": map[string]any{"nights": 2}, "conditions": map[string]any{"place": map[string]any{"altitude_m": 1800, "air_c": -4}, "water": map[string]any{"source": "tap"}}}, &hut)
 	p.open(fmt.Sprintf("/trips/%d/stops/%d", made.ID, home.ID))
 	p.click("Plan Cold concentrate at home: One to three by volume")
 	p.see("Vials")

@@ -16,6 +16,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/quantity"
 	"apodemos/core/trip"
+	"apodemos/formats/zone"
 )
 
 // MaxCSVBytes bounds a CSV file of stops.
@@ -202,7 +203,7 @@ func readStop(rec record, day *int) (StopFile, error) {
 	}
 	s.Note = short(cell("note"), 2000)
 	if s.TimeZone = cell("time_zone"); s.TimeZone != "" {
-		if err := CheckZone(s.TimeZone); err != nil {
+		if err := zone.Check(s.TimeZone); err != nil {
 			return s, fmt.Errorf("time_zone: %w", err)
 		}
 	}

@@ -18,6 +18,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/gear"
 	"apodemos/core/trip"
+	"apodemos/formats/zone"
 )
 
 func ptr[T any](v T) *T { return &v }
@@ -25,8 +26,8 @@ func ptr[T any](v T) *T { return &v }
 func sample() trip.Trip {
 	air, alt := 12.0, 2400.0
 	s := trip.Stop{Name: "Pass <north> & hut", Day: 1, Km: 12.5, TimeZone: "Europe/Lisbon", Note: "=cmd()", Facts: trip.Facts{Lat: ptr(40.25), Lon: ptr(-7.5), MorningC: ptr(-3.0)},
-		Conditions: brew.Request{Place: brew.Place{AltitudeM: &alt, AirC: &air}, Water: brew.Water{Source: ptr("none")}, Heat: brew.Heat{SuppliedC: ptr(90.0)}}}
-	r := trip.ConditionsAt(s.Conditions, s.Facts, "06:30")
+		Conditions: brew.Conditions{Place: brew.Place{AltitudeM: &alt, AirC: &air}, Water: brew.Water{Source: ptr("none")}, Heat: brew.Heat{SuppliedC: ptr(90.0)}}}
+	r := brew.Request{Conditions: trip.ConditionsAt(s.Conditions, s.Facts, "06:30")}
 	r.Method, r.Drinkers, r.Heat = "cone", ptr(2.0), brew.Heat{Burner: ptr("spirit")}
 	s.Brews = []trip.Brew{{ID: 1, Name: "=First", At: "06:30", Request: r}}
 	return trip.Trip{Name: "A & B", People: 2, StartsOn: "2026-10-24", Supplies: trip.Supplies{SugarG: ptr(5.0)}, Stops: []trip.Stop{s}}
@@ -225,7 +226,7 @@ print(json.dumps(out))`)
 	require.NoError(t, json.Unmarshal(out, &got))
 	assert.Len(t, got, len(r.Tasks))
 	for _, task := range r.Tasks {
-		from, _, timed, err := When(in, task)
+		from, _, timed, err := zone.When(in, task)
 		require.NoError(t, err)
 		e, ok := got[task.ID+".1@apodemos"]
 		require.True(t, ok, task.ID)
@@ -239,7 +240,7 @@ print(json.dumps(out))`)
 	ready := func(day int) time.Time {
 		for _, task := range r.Tasks {
 			if task.When == "brew" && task.Day == day {
-				_, to, _, err := When(in, task)
+				_, to, _, err := zone.When(in, task)
 				require.NoError(t, err)
 				return to.UTC()
 			}
@@ -250,7 +251,7 @@ print(json.dumps(out))`)
 	assert.Equal(t, "2026-10-25T06:30:00Z", ready(2).Format(time.RFC3339), "06:30 the next day, in winter time: 25 h later")
 
 	in.StartsOn = ""
-	assert.ErrorIs(t, WriteCalendar(&b, in, r, "1", time.Now()), ErrNoDate)
+	assert.ErrorIs(t, WriteCalendar(&b, in, r, "1", time.Now()), zone.ErrNoDate)
 }
 
 // Across a border: the same local time is another moment.
@@ -259,9 +260,9 @@ func TestZonesAcrossABorder(t *testing.T) {
 	east := in.Stops[0]
 	east.Day, east.TimeZone = 2, "Europe/Madrid"
 	in.Stops = append(in.Stops, east)
-	a, _, _, err := When(in, trip.Task{Day: 1, Stop: 0, At: "06:30"})
+	a, _, _, err := zone.When(in, trip.Task{Day: 1, Stop: 0, At: "06:30"})
 	require.NoError(t, err)
-	b, _, _, err := When(in, trip.Task{Day: 1, Stop: 1, At: "06:30"})
+	b, _, _, err := zone.When(in, trip.Task{Day: 1, Stop: 1, At: "06:30"})
 	require.NoError(t, err)
 	assert.Equal(t, time.Hour, a.Sub(b))
 }

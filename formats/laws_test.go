@@ -16,6 +16,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/gear"
 	"apodemos/core/trip"
+	"apodemos/formats/zone"
 )
 
 // words draws text as people type it, with what files trip over: quotes, commas,
@@ -92,7 +93,7 @@ func anyTrip(t *rapid.T) trip.Trip {
 		s := trip.Stop{Name: plain(t, "stop"), Day: day, Km: float64(rapid.IntRange(0, 900).Draw(t, "km")), TimeZone: rapid.SampledFrom([]string{"UTC", "Etc/GMT-2", "Europe/Madrid"}).Draw(t, "zone"), Note: words("note", 0, 12).Draw(t, "note")}
 		s.Conditions = request(t, anyRequest(t, "stop ", func(p string) bool {
 			return strings.HasPrefix(p, "place.") || strings.HasPrefix(p, "water.") || strings.HasPrefix(p, "heat.burner")
-		}))
+		})).Conditions
 		s.Facts = trip.Facts{Lat: number(t, "lat", -90, 90), Lon: number(t, "lon", -180, 180), MorningC: number(t, "morning", -40, 40), DayC: number(t, "day", -40, 40), LegHours: number(t, "leg", 0, 200),
 			LegBy: rapid.SampledFrom([]string{"", "foot", "flight"}).Draw(t, "by"), Bin: rapid.Bool().Draw(t, "bin"), FireBan: rapid.Bool().Draw(t, "ban"),
 			Allowed: rapid.SliceOfNDistinct(rapid.SampledFrom([]string{"fire", "stove", "mains", "urn"}), 0, 4, rapid.ID[string]).Draw(t, "allowed")}
@@ -104,7 +105,7 @@ func anyTrip(t *rapid.T) trip.Trip {
 			m["method"] = rapid.SampledFrom([]string{"pot", "cone", "hand-press", "moka", "serve-concentrate"}).Draw(t, "method")
 			at := rapid.SampledFrom([]string{"", "06:30", "15:00"}).Draw(t, "at")
 			own := request(t, m)
-			r, err := MergeRequest(trip.ConditionsAt(s.Conditions, s.Facts, at), m, "brew")
+			r, err := Merge[brew.Request](trip.ConditionsAt(s.Conditions, s.Facts, at), m, "brew")
 			require.NoError(t, err)
 			assert.Equal(t, own.Method, r.Method)
 			s.Brews = append(s.Brews, trip.Brew{ID: int64(1000*i + j + 1), Name: words("brew", 0, 4).Draw(t, "brew"), At: at, Request: r})
@@ -228,23 +229,23 @@ func TestAnyStopsComeBackFromGPX(t *testing.T) {
 // time of day is counted in seconds, whatever the clocks do.
 func TestMomentsOfTasks(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		zone := rapid.SampledFrom([]string{"UTC", "Europe/Madrid", "America/Santiago", "Pacific/Auckland", "Asia/Kathmandu"}).Draw(t, "zone")
-		in := trip.Trip{StartsOn: rapid.SampledFrom([]string{"2026-03-27", "2026-10-23", "2026-04-03", "2026-09-04", "2026-12-30"}).Draw(t, "starts"), Stops: []trip.Stop{{TimeZone: zone}}}
+		place := rapid.SampledFrom([]string{"UTC", "Europe/Madrid", "America/Santiago", "Pacific/Auckland", "Asia/Kathmandu"}).Draw(t, "zone")
+		in := trip.Trip{StartsOn: rapid.SampledFrom([]string{"2026-03-27", "2026-10-23", "2026-04-03", "2026-09-04", "2026-12-30"}).Draw(t, "starts"), Stops: []trip.Stop{{TimeZone: place}}}
 		day := rapid.IntRange(0, 6).Draw(t, "day")
 		offset := float64(rapid.IntRange(-40_000, 40_000).Draw(t, "offset"))
 		task := trip.Task{Day: day, At: rapid.SampledFrom([]string{"06:30", "12:00", "21:15"}).Draw(t, "at"), OffsetS: offset, ForS: 90}
-		from, to, timed, err := When(in, task)
+		from, to, timed, err := zone.When(in, task)
 		require.NoError(t, err)
 		assert.True(t, timed)
 		assert.Equal(t, 90*time.Second, to.Sub(from))
-		anchor, _, _, err := When(in, trip.Task{Day: day, At: task.At})
+		anchor, _, _, err := zone.When(in, trip.Task{Day: day, At: task.At})
 		require.NoError(t, err)
 		assert.InDelta(t, offset, from.Sub(anchor).Seconds(), 1e-6)
 		first, _ := time.Parse(time.DateOnly, in.StartsOn)
 		assert.Equal(t, first.AddDate(0, 0, day-1).Format(time.DateOnly), anchor.Format(time.DateOnly), "the calendar's day there")
 		assert.Equal(t, task.At, anchor.Format("15:04"), "that time on the clock there")
 
-		whole, end, timed, err := When(in, trip.Task{Day: day})
+		whole, end, timed, err := zone.When(in, trip.Task{Day: day})
 		require.NoError(t, err)
 		assert.False(t, timed)
 		assert.Equal(t, anchor.Format(time.DateOnly), whole.Format(time.DateOnly))

@@ -1,6 +1,7 @@
 package formats
 
 import (
+	"bytes"
 	"encoding/json"
 	"fmt"
 	"io"
@@ -12,7 +13,11 @@ import (
 	jsonpatch "github.com/evanphx/json-patch/v5"
 
 	"apodemos/core/brew"
+	"apodemos/core/conditions"
+	"apodemos/core/field"
+	"apodemos/core/quantity"
 	"apodemos/core/trip"
+	"apodemos/formats/zone"
 )
 
 // The trip file's name and version. A file of a later version is refused, for
@@ -70,26 +75,25 @@ func ReadTrip(r io.Reader) (TripFile, error) {
 	return f, nil
 }
 
-// MergeRequest lays a patch over conditions. An unknown field is a problem under
-// the path at.
-func MergeRequest(conditions brew.Request, patch map[string]any, at string) (brew.Request, error) {
-	if patch == nil {
-		return conditions, nil
-	}
-	base, err := json.Marshal(conditions)
+// Merge lays a patch over something, and reads what comes of it as a T. An unknown
+// field is a problem under the path at.
+func Merge[T any](on any, patch map[string]any, at string) (T, error) {
+	var none T
+	base, err := json.Marshal(on)
 	if err != nil {
-		return brew.Request{}, err
+		return none, err
 	}
-	over, err := json.Marshal(patch)
-	if err != nil {
-		return brew.Request{}, err
+	if patch != nil {
+		over, err := json.Marshal(patch)
+		if err != nil {
+			return none, err
+		}
+		if base, err = jsonpatch.MergePatch(base, over); err != nil {
+			return none, err
+		}
 	}
-	merged, err := jsonpatch.MergePatch(base, over)
-	if err != nil {
-		return brew.Request{}, err
-	}
-	r, err := brew.Decode(strings.NewReader(string(merged)))
-	return r, under(at, err)
+	v, err := brew.DecodeJSON[T](bytes.NewReader(base), brew.MaxRequestBytes, at, `{"place": {"altitude_m": 900}}`)
+	return v, under(at, err)
 }
 
 func under(at string, err error) error {
@@ -129,12 +133,12 @@ func (f TripFile) Trip() (trip.Trip, error) {
 		if s.TimeZone == "" {
 			s.TimeZone = "UTC"
 		}
-		if err := CheckZone(s.TimeZone); err != nil {
+		if err := zone.Check(s.TimeZone); err != nil {
 			add(at+".time_zone", s.TimeZone, "%v", err)
 		}
 		bad = append(bad, checkFacts(at+".facts.", s.Facts)...)
 		var err error
-		if s.Conditions, err = MergeRequest(brew.Request{}, sf.Conditions, at+".conditions"); err != nil {
+		if s.Conditions, err = Merge[conditions.Conditions](conditions.Conditions{}, sf.Conditions, at+".conditions"); err != nil {
 			bad = append(bad, asProblems(at, err)...)
 			continue
 		}
@@ -142,7 +146,7 @@ func (f TripFile) Trip() (trip.Trip, error) {
 		for j, bf := range sf.Brews {
 			bat := fmt.Sprintf("%s.brews[%d]", at, j)
 			b := trip.Brew{ID: int64(1000*i + j + 1), Name: bf.Name, At: bf.At}
-			if b.Request, err = MergeRequest(trip.ConditionsAt(s.Conditions, s.Facts, b.At), bf.Request, bat+".request"); err != nil {
+			if b.Request, err = Merge[brew.Request](trip.ConditionsAt(s.Conditions, s.Facts, b.At), bf.Request, bat+".request"); err != nil {
 				bad = append(bad, asProblems(bat, err)...)
 				continue
 			}
@@ -161,14 +165,6 @@ func asProblems(at string, err error) brew.Problems {
 		return bad
 	}
 	return brew.Problems{{Field: at, Message: err.Error()}}
-}
-
-// CheckZone reports whether a time zone is known.
-func CheckZone(name string) error {
-	if _, err := time.LoadLocation(name); err != nil || name == "Local" {
-		return fmt.Errorf("%q is not a known time zone; allowed: an IANA name such as Europe/Lisbon or Etc/GMT-2", name)
-	}
-	return nil
 }
 
 // words allowed in facts; the API's schema has them too, but files come past it.
@@ -195,9 +191,9 @@ func checkFacts(at string, f trip.Facts) brew.Problems {
 	word("leg_by", f.LegBy)
 	word("allowed", f.Allowed...)
 	word("resupply", f.Resupply...)
-	num := func(name string, v *float64, min, max float64, unit string) {
+	num := func(name string, v *float64, min, max float64, unit quantity.Unit) {
 		if v != nil {
-			if p, is := brew.CheckRange(at+name, *v, min, max, unit); is {
+			if p, is := field.Range(at+name, *v, min, max, unit); is {
 				bad = append(bad, p)
 			}
 		}
@@ -216,7 +212,7 @@ func FromTrip(t trip.Trip) (TripFile, error) {
 	for _, s := range t.Stops {
 		sf := StopFile{Name: s.Name, Day: s.Day, Km: s.Km, TimeZone: s.TimeZone, Note: s.Note, Facts: s.Facts}
 		var err error
-		if sf.Conditions, err = Difference(brew.Request{}, s.Conditions); err != nil {
+		if sf.Conditions, err = Difference(conditions.Conditions{}, s.Conditions); err != nil {
 			return f, err
 		}
 		for _, b := range s.Brews {
@@ -232,7 +228,7 @@ func FromTrip(t trip.Trip) (TripFile, error) {
 }
 
 // Difference is the merge patch that makes one request of another.
-func Difference(from, to brew.Request) (map[string]any, error) {
+func Difference(from, to any) (map[string]any, error) {
 	a, err := json.Marshal(from)
 	if err != nil {
 		return nil, err

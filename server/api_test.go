@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 	"apodemos/store"
 )
@@ -40,13 +41,13 @@ type none map[string]any
 
 func TestABrewByTheAPI(t *testing.T) {
 	h := running(t)
-	trip := call[TripOut](t, h, "GET", "/trips/1", "")
+	trip := call[app.TripOut](t, h, "GET", "/trips/1", "")
 	assert.Len(t, trip.Stops, 9)
 	assert.InDelta(t, 86.96, trip.Stops[4].Boil.BoilC, 0.01)
 
 	assert.Greater(t, trip.Brews[0].CaffeineMg, 50.0, "for the sum of a day")
 
-	b := call[BrewOut](t, h, "POST", "/stops/5/brews", `{"name":"Late","at":"17:30","request":{"method":"cone","place":{"altitude_m":3900,"air_c":-4,"wind_ms":3}}}`)
+	b := call[app.BrewOut](t, h, "POST", "/stops/5/brews", `{"name":"Late","at":"17:30","request":{"method":"cone","place":{"altitude_m":3900,"air_c":-4,"wind_ms":3}}}`)
 	assert.Equal(t, brew.Version, b.Stored.CoreVersion)
 	path := fmt.Sprintf("/brews/%d", b.ID)
 	assert.Nil(t, call[RunOut](t, h, "GET", path+"/run", "").Run)
@@ -56,7 +57,7 @@ func TestABrewByTheAPI(t *testing.T) {
 	assert.Equal(t, b.PlanID, run.PlanID)
 	assert.Equal(t, 2, run.Step)
 
-	changed := change[BrewOut](t, h, path, `{"request":{"method":"pot"}}`)
+	changed := change[app.BrewOut](t, h, path, `{"request":{"method":"pot"}}`)
 	assert.NotEqual(t, b.PlanID, changed.PlanID)
 	assert.Equal(t, "pot", changed.Request.Method)
 	old := call[store.StoredPlan](t, h, "GET", fmt.Sprintf("/plans/%d", b.PlanID), "")
@@ -80,7 +81,7 @@ func TestDeleteAndRestoreByTheAPI(t *testing.T) {
 		assert.Equal(t, 404, ask(h, "DELETE", "/api/v1"+path, "").Code, path)
 		call[none](t, h, "POST", path+"/restore", "")
 	}
-	assert.Len(t, call[TripOut](t, h, "GET", "/trips/1", "").Stops, 9)
+	assert.Len(t, call[app.TripOut](t, h, "GET", "/trips/1", "").Stops, 9)
 }
 
 func TestTheBenchByTheAPI(t *testing.T) {

@@ -3,6 +3,7 @@ package server
 import (
 	"apodemos/core/brew"
 	"apodemos/core/coffee"
+	"apodemos/core/field"
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/water"
@@ -14,7 +15,7 @@ type Catalogue struct {
 	Burners   []heat.Burner   `json:"burners"`
 	Fuels     []heat.Fuel     `json:"fuels"`
 	Materials []heat.Material `json:"materials"`
-	Fields    []brew.Field    `json:"fields"`
+	Fields    []field.Field   `json:"fields"`
 	Sources   []water.Source  `json:"sources" doc:"Where water comes from"`
 	// What a brew made another way leaves to it.
 	FixedBySchool []string `json:"fixed_by_school" doc:"Paths of a request that a school fixes for itself"`
@@ -48,7 +49,10 @@ type SchoolInfo struct {
 }
 
 func catalogue() Catalogue {
-	c := Catalogue{Burners: heat.Burners, Fuels: heat.Fuels, Materials: heat.Materials, Fields: brew.Fields, Sources: water.Sources, FixedBySchool: brew.FixedBySchool, FixedByMethod: brew.FixedByMethod}
+	c := Catalogue{Burners: heat.Burners, Fuels: heat.Fuels, Materials: heat.Materials, Sources: water.Sources, FixedBySchool: brew.FixedBySchool, FixedByMethod: brew.FixedByMethod}
+	for _, f := range brew.Fields {
+		c.Fields = append(c.Fields, f.Field)
+	}
 	for _, m := range method.All {
 		info := MethodInfo{ID: m.ID, Name: m.Name, Summary: m.Summary, InPot: m.InPot(), Family: m.Family, Contact: string(m.Contact), Needs: m.Needs, Scores: m.Scores}
 		for _, s := range m.Schools {

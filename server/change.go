@@ -1,12 +1,10 @@
 package server
 
 import (
-	"context"
 	"encoding/json"
 	"fmt"
 	"net/http"
 	"reflect"
-	"slices"
 	"strconv"
 	"strings"
 
@@ -14,8 +12,6 @@ import (
 	jsonpatch "github.com/evanphx/json-patch/v5"
 
 	"apodemos/core/brew"
-	"apodemos/formats"
-	"apodemos/store"
 )
 
 // Change is a change of something that is there: an RFC 7396 merge patch, so that what
@@ -59,64 +55,4 @@ func changeOf[T any](api huma.API, in Change, was T) (next T, revision int64, er
 		return next, 0, huma.Error422UnprocessableEntity(result.Errors[0].Error(), result.Errors...)
 	}
 	return next, revision, nil
-}
-
-// checkStop refuses a stop that a plan, or its trip, would refuse; its facts are held to
-// the schema as they are read.
-func (s *server) checkStop(ctx context.Context, st store.Stop) error {
-	if err := formats.CheckZone(st.TimeZone); err != nil {
-		return problems("body", brew.Problems{{Field: "time_zone", Value: st.TimeZone, Message: err.Error()}})
-	}
-	if _, err := brew.Settle(st.Conditions); err != nil {
-		return failAt("body.conditions", err)
-	}
-	stops, err := s.Stops(ctx, st.TripID)
-	if err != nil {
-		return fail(err)
-	}
-	if st.ID == 0 { // what comes after it moves on
-		stops = slices.DeleteFunc(stops, func(o store.Stop) bool { return o.Position >= st.Position })
-	}
-	at := slices.IndexFunc(stops, func(o store.Stop) bool { return o.ID == st.ID })
-	if at < 0 {
-		stops = append(stops, st)
-	} else {
-		stops[at] = st
-	}
-	return daysInOrder(stops, st.ID)
-}
-
-// checkArrangement refuses an order of stops whose days run backwards.
-func (s *server) checkArrangement(ctx context.Context, tripID int64, moved []store.Stop) error {
-	stops, err := s.Stops(ctx, tripID)
-	if err != nil {
-		return fail(err)
-	}
-	for _, m := range moved {
-		for i := range stops {
-			if stops[i].ID == m.ID {
-				stops[i].Position, stops[i].Day = m.Position, m.Day
-			}
-		}
-	}
-	return daysInOrder(stops, 0)
-}
-
-// daysInOrder refuses days that run backwards along the stops; the field is that of the
-// stop with an ID, where it is concerned.
-func daysInOrder(stops []store.Stop, id int64) error {
-	slices.SortStableFunc(stops, func(a, b store.Stop) int { return a.Position - b.Position })
-	for i := 1; i < len(stops); i++ {
-		a, b := stops[i-1], stops[i]
-		if b.Day >= a.Day {
-			continue
-		}
-		message := fmt.Sprintf("day %d of %s comes before day %d of %s; allowed: days that do not run backwards", b.Day, b.Name, a.Day, a.Name)
-		v := b.Day
-		if a.ID == id {
-			v = a.Day
-		}
-		return problems("body", brew.Problems{{Field: "day", Value: v, Message: message}})
-	}
-	return nil
 }

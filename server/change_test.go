@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/gear"
 	"apodemos/store"
 )
@@ -52,7 +53,7 @@ func TestWhatIsLeftOutStays(t *testing.T) {
 	h := running(t)
 	kit := `{"items":[1,2],"packed":["bags"],"lost":[{"item":1,"stop":5}],"wishes":{"mass_g":900}}`
 	change[store.TripKit](t, h, "/trips/1/kit", kit)
-	change[TripOut](t, h, "/trips/1", `{"supplies":{"coffee_g":500,"canister":{"capacity_g":100,"propane_pct":20,"isobutane_pct":80,"butane_pct":0}}}`)
+	change[app.TripOut](t, h, "/trips/1", `{"supplies":{"coffee_g":500,"canister":{"capacity_g":100,"propane_pct":20,"isobutane_pct":80,"butane_pct":0}}}`)
 	settable := map[string][]string{
 		"/trips/1":     {"name", "people", "starts_on", "supplies"},
 		"/trips/1/kit": {"items", "packed", "lost", "wishes"},
@@ -192,8 +193,8 @@ func TestAStopIsCheckedWhole(t *testing.T) {
 		assert.Contains(t, w.Body.String(), field, body)
 	}
 	for _, body := range []string{
-		`{"name":"Sky","position":5,"day":1,"km":9,"conditions":{"method":""}}`,
-		`{"name":"Sky","position":5,"day":4,"km":9,"conditions":{"method":"","heat":{"burner":"nonsense"}}}`,
+		`{"name":"Sky","position":5,"day":1,"km":9,"conditions":{}}`,
+		`{"name":"Sky","position":5,"day":4,"km":9,"conditions":{"heat":{"burner":"nonsense"}}}`,
 	} {
 		assert.Equal(t, 422, ask(h, "POST", "/api/v1/trips/1/stops", body).Code, body)
 	}
@@ -203,9 +204,9 @@ func TestAStopIsCheckedWhole(t *testing.T) {
 	assert.Equal(t, 200, ask(h, "GET", "/api/v1/trips/1/plan", "").Code)
 
 	// A new one in between moves the later ones along, and they stay as they were.
-	made := call[StopOut](t, h, "POST", "/trips/1/stops", `{"name":"Between","position":5,"day":4,"km":200,"conditions":{"method":""}}`)
+	made := call[app.StopOut](t, h, "POST", "/trips/1/stops", `{"name":"Between","position":5,"day":4,"km":200,"conditions":{}}`)
 	var names []string
-	for _, st := range call[TripOut](t, h, "GET", "/trips/1", "").Stops {
+	for _, st := range call[app.TripOut](t, h, "GET", "/trips/1", "").Stops {
 		names = append(names, st.Name)
 	}
 	assert.Equal(t, "Between", names[4])
@@ -217,7 +218,7 @@ func TestAStopIsCheckedWhole(t *testing.T) {
 // A run is of a plan of its brew; another is refused by name.
 func TestARunOfAForeignPlan(t *testing.T) {
 	h := running(t)
-	other := call[BrewOut](t, h, "GET", "/brews/8", "").PlanID
+	other := call[app.BrewOut](t, h, "GET", "/brews/8", "").PlanID
 	for _, plan := range []int64{other, 98765} {
 		w := ask(h, "PUT", "/api/v1/brews/9/run", fmt.Sprintf(`{"plan_id":%d,"zero_ms":1,"paused_ms":0,"step":0,"done":[],"finished":false}`, plan))
 		assert.Equal(t, 422, w.Code)
@@ -253,7 +254,7 @@ func TestNoNumberThatIsNone(t *testing.T) {
 func TestIdentities(t *testing.T) {
 	h := running(t)
 	assert.Len(t, call[Info](t, h, "GET", "/info", "").Database, 36)
-	tr := call[TripOut](t, h, "GET", "/trips/1", "")
+	tr := call[app.TripOut](t, h, "GET", "/trips/1", "")
 	assert.Len(t, tr.UUID, 36)
 	assert.Len(t, tr.Stops[0].UUID, 36)
 	assert.Len(t, tr.Brews[0].UUID, 36)

@@ -10,6 +10,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/gear"
 	"apodemos/core/kit"
 	"apodemos/core/trip"
@@ -19,7 +20,7 @@ import (
 
 func TestATripPlannedByTheAPI(t *testing.T) {
 	h := running(t)
-	p := call[TripPlan](t, h, "GET", "/trips/1/plan", "")
+	p := call[app.TripPlan](t, h, "GET", "/trips/1/plan", "")
 	assert.Len(t, p.Moments, len(p.Result.Tasks))
 	assert.Len(t, p.StopIDs, 9)
 	assert.Empty(t, p.Result.Brews[0].Steps)
@@ -31,7 +32,7 @@ func TestATripPlannedByTheAPI(t *testing.T) {
 		}
 	}
 	assert.Greater(t, timed, 12)
-	assert.NotEmpty(t, call[TripPlan](t, h, "GET", "/trips/1/plan?steps=true", "").Result.Brews[0].Steps)
+	assert.NotEmpty(t, call[app.TripPlan](t, h, "GET", "/trips/1/plan?steps=true", "").Result.Brews[0].Steps)
 
 	c := call[trip.Comparison](t, h, "POST", "/trips/1/what-if", `{"delay_days":1,"delay_stop":5}`)
 	assert.NotEmpty(t, c.Differences)
@@ -40,11 +41,11 @@ func TestATripPlannedByTheAPI(t *testing.T) {
 	assert.Contains(t, w.Body.String(), "delay_stop: 99 is no stop; allowed: 0 to 8")
 
 	// What is carried is part of the trip.
-	change[TripOut](t, h, "/trips/1", `{"name":"Shorter of coffee","people":2,"starts_on":"2026-09-05","supplies":{"coffee_g":100}}`)
-	assert.NotEmpty(t, call[TripPlan](t, h, "GET", "/trips/1/plan", "").Result.Shortages)
-	change[TripOut](t, h, "/trips/1", `{"name":"No date","starts_on":null}`)
+	change[app.TripOut](t, h, "/trips/1", `{"name":"Shorter of coffee","people":2,"starts_on":"2026-09-05","supplies":{"coffee_g":100}}`)
+	assert.NotEmpty(t, call[app.TripPlan](t, h, "GET", "/trips/1/plan", "").Result.Shortages)
+	change[app.TripOut](t, h, "/trips/1", `{"name":"No date","starts_on":null}`)
 	assert.Equal(t, 422, ask(h, "GET", "/api/v1/trips/1/export/schedule.ics", "").Code)
-	assert.Empty(t, call[TripPlan](t, h, "GET", "/trips/1/plan", "").Moments[0].From)
+	assert.Empty(t, call[app.TripPlan](t, h, "GET", "/trips/1/plan", "").Moments[0].From)
 }
 
 // A trip that goes out as JSON and comes in again is the same, and takes the
@@ -62,7 +63,7 @@ func TestTripsGoOutAndComeIn(t *testing.T) {
 	copied := call[store.Trip](t, h, "POST", "/trips/1/duplicate", "")
 	assert.Equal(t, "From the port to the ice field (copy)", copied.Name)
 	totals := func(id int64) trip.Totals {
-		return call[TripPlan](t, h, "GET", fmt.Sprintf("/trips/%d/plan", id), "").Result.Totals
+		return call[app.TripPlan](t, h, "GET", fmt.Sprintf("/trips/%d/plan", id), "").Result.Totals
 	}
 	assert.Equal(t, totals(1), totals(kept.ID))
 	assert.Equal(t, totals(1), totals(copied.ID))
@@ -96,11 +97,11 @@ func TestNothingIsHalfImported(t *testing.T) {
 
 func TestStopsAreArranged(t *testing.T) {
 	h := running(t)
-	got := call[TripOut](t, h, "PUT", "/trips/1/arrangement", `[{"id":2,"revision":1,"position":1,"day":1,"km":0},{"id":1,"revision":1,"position":2,"day":1,"km":5}]`)
+	got := call[app.TripOut](t, h, "PUT", "/trips/1/arrangement", `[{"id":2,"revision":1,"position":1,"day":1,"km":0},{"id":1,"revision":1,"position":2,"day":1,"km":5}]`)
 	assert.Equal(t, "Windy beach", got.Stops[0].Name)
 	w := ask(h, "PUT", "/api/v1/trips/1/arrangement", `[{"id":3,"revision":1,"position":3,"day":2,"km":0},{"id":99,"revision":1,"position":2,"day":2,"km":5}]`)
 	assert.Equal(t, 404, w.Code)
-	assert.Equal(t, "River gorge", call[TripOut](t, h, "GET", "/trips/1", "").Stops[2].Name, "nothing moved")
+	assert.Equal(t, "River gorge", call[app.TripOut](t, h, "GET", "/trips/1", "").Stops[2].Name, "nothing moved")
 }
 
 func TestTheSimulatedServicesSaySo(t *testing.T) {
@@ -140,7 +141,7 @@ func TestAKitByTheAPI(t *testing.T) {
 	items, _ := json.Marshal(a.Best.Items)
 	change[store.TripKit](t, h, "/trips/1/kit", fmt.Sprintf(`{"wishes":{},"items":%s,"packed":["bags"],"lost":[]}`, items))
 	assert.Equal(t, a.Best.Items, call[store.TripKit](t, h, "GET", "/trips/1/kit", "").Items)
-	laid := call[Laid](t, h, "POST", "/trips/1/kit/lay", fmt.Sprintf(`{"items":%s}`, items))
+	laid := call[app.Laid](t, h, "POST", "/trips/1/kit/lay", fmt.Sprintf(`{"items":%s}`, items))
 	assert.InDelta(t, a.Best.MassG, laid.Answer.Best.MassG, 1e-6, "laid out it weighs the same")
 	assert.Empty(t, laid.Fallback)
 	assert.Contains(t, ask(h, "GET", "/api/v1/trips/1/export/provisions.csv", "").Body.String(), `pack,"Flat-bed dripper, steel"`)
@@ -151,7 +152,7 @@ func TestAKitByTheAPI(t *testing.T) {
 		dripper = s.Brewer
 	}
 	change[store.TripKit](t, h, "/trips/1/kit", fmt.Sprintf(`{"wishes":{},"items":%s,"packed":[],"lost":[{"item":%d,"stop":5}]}`, items, dripper))
-	laid = call[Laid](t, h, "POST", "/trips/1/kit/lay", fmt.Sprintf(`{"items":%s}`, items))
+	laid = call[app.Laid](t, h, "POST", "/trips/1/kit/lay", fmt.Sprintf(`{"items":%s}`, items))
 	require.NotEmpty(t, laid.Fallback)
 	for _, f := range laid.Fallback {
 		assert.GreaterOrEqual(t, f.Stop, 4)
@@ -159,21 +160,21 @@ func TestAKitByTheAPI(t *testing.T) {
 	}
 
 	// Every brew planned with the kit, and back.
-	before := call[TripOut](t, h, "GET", "/trips/1", "")
-	done := call[Applied](t, h, "POST", "/trips/1/kit/apply", fmt.Sprintf(`{"items":%s}`, items))
+	before := call[app.TripOut](t, h, "GET", "/trips/1", "")
+	done := call[app.Applied](t, h, "POST", "/trips/1/kit/apply", fmt.Sprintf(`{"items":%s}`, items))
 	assert.Len(t, done.Before, len(before.Brews))
-	after := call[TripOut](t, h, "GET", "/trips/1", "")
+	after := call[app.TripOut](t, h, "GET", "/trips/1", "")
 	for _, b := range after.Brews {
 		assert.Equal(t, "flat-bed", b.Request.Method)
 		assert.InDelta(t, 25, *b.Request.Grinder.UmPerClick, 1e-9, "the kit's grinder")
 	}
 	for _, b := range done.Before {
-		now := call[BrewOut](t, h, "GET", fmt.Sprintf("/brews/%d", b.ID), "")
+		now := call[app.BrewOut](t, h, "GET", fmt.Sprintf("/brews/%d", b.ID), "")
 		body, err := jsonpatch.CreateMergePatch([]byte(encoded(t, map[string]any{"request": now.Request})), []byte(encoded(t, map[string]any{"request": b.Request})))
 		require.NoError(t, err)
-		change[BrewOut](t, h, fmt.Sprintf("/brews/%d", b.ID), string(body))
+		change[app.BrewOut](t, h, fmt.Sprintf("/brews/%d", b.ID), string(body))
 	}
-	for i, b := range call[TripOut](t, h, "GET", "/trips/1", "").Brews {
+	for i, b := range call[app.TripOut](t, h, "GET", "/trips/1", "").Brews {
 		assert.Equal(t, before.Brews[i].Request, b.Request)
 	}
 	w := ask(h, "POST", "/api/v1/trips/1/kit/apply", `{"items":[26]}`)
@@ -188,7 +189,7 @@ func TestTheSheetHasTheBatches(t *testing.T) {
 		query string
 		has   bool
 	}{{"?steps=true", true}, {"", false}} {
-		var plan TripPlan
+		var plan app.TripPlan
 		require.NoError(t, json.Unmarshal(ask(h, "GET", "/api/v1/trips/1/plan"+c.query, "").Body.Bytes(), &plan))
 		for _, b := range plan.Result.Brews {
 			if b.ID != 8 {

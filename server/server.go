@@ -19,8 +19,8 @@ import (
 	"github.com/gin-contrib/gzip"
 	"github.com/gin-gonic/gin"
 
+	"apodemos/app"
 	"apodemos/core/brew"
-	"apodemos/store"
 )
 
 // MaxBodyBytes bounds every request body.
@@ -28,7 +28,9 @@ const MaxBodyBytes = 256 << 10
 
 // Options sets a server up.
 type Options struct {
-	Store *store.Store
+	Store app.Store
+	// Full tells whether the store failed for want of room; never, when nil.
+	Full func(error) bool
 	// ClockRate runs the guide's clock faster than time, for tests and for
 	// looking through a brew; 1 is real time.
 	ClockRate float64
@@ -36,7 +38,7 @@ type Options struct {
 }
 
 type server struct {
-	*store.Store
+	app.App
 	opt Options
 }
 
@@ -48,17 +50,23 @@ func Handler(opt Options) http.Handler {
 
 // OpenAPI returns the OpenAPI 3.1 document as indented JSON.
 func OpenAPI() ([]byte, error) {
-	_, api := build(Options{})
+	_, api := build(Options{Store: nowhere{}})
 	b, err := json.MarshalIndent(api.OpenAPI(), "", "  ")
 	return append(b, '\n'), err
 }
+
+// nowhere is a store that is never asked.
+type nowhere struct{ app.Store }
 
 func build(opt Options) (http.Handler, huma.API) {
 	gin.SetMode(gin.ReleaseMode)
 	huma.DefaultArrayNullable = false // ours are never null
 	r := gin.New()
 	r.Use(gin.CustomRecovery(recovered), guard)
-	s := &server{Store: opt.Store, opt: opt}
+	if opt.Full != nil {
+		full = opt.Full
+	}
+	s := &server{App: app.App{Store: opt.Store}, opt: opt}
 	g := r.Group("/api/v1", gzip.Gzip(gzip.BestSpeed))
 	config := huma.DefaultConfig("Apodemos", brew.Version)
 	config.CreateHooks = nil // no $schema links in bodies
@@ -116,6 +124,9 @@ func whole(plain huma.Format) huma.Format {
 	}}
 }
 
+// full tells whether an error of the store is for want of room.
+var full = func(error) bool { return false }
+
 // fail turns an error of the core or the store into an RFC 9457 problem.
 func fail(err error) error {
 	if err == nil {
@@ -125,16 +136,16 @@ func fail(err error) error {
 		return problems("body", bad)
 	}
 	switch {
-	case errors.Is(err, store.ErrNotFound):
+	case errors.Is(err, app.ErrNotFound):
 		return huma.Error404NotFound("There is no such thing here; it may have been deleted.")
-	case errors.Is(err, store.ErrConflict):
+	case errors.Is(err, app.ErrConflict):
 		return huma.Error412PreconditionFailed("It was changed elsewhere since you opened it. Nothing was saved.")
 	}
 	if errors.Is(err, context.Canceled) {
 		return huma.NewError(499, "The page went on before the answer was ready.")
 	}
 	slog.Error("store", "err", err)
-	if store.IsFull(err) {
+	if full(err) {
 		return huma.NewError(http.StatusInsufficientStorage, "There is no room left on the disk. Nothing was changed; make room and try again.")
 	}
 	return huma.Error500InternalServerError("It could not be saved or read: " + err.Error() + ". Nothing was changed.")

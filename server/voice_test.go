@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 )
 
@@ -16,36 +17,36 @@ import (
 // looking.
 func TestANewBrewTakesItsHour(t *testing.T) {
 	h := running(t)
-	before := len(call[TripOut](t, h, "GET", "/trips/1", "").Brews)
-	fresh := call[NewBrew](t, h, "GET", "/stops/3/brews/new?method=cone", "")
+	before := len(call[app.TripOut](t, h, "GET", "/trips/1", "").Brews)
+	fresh := call[app.NewBrew](t, h, "GET", "/stops/3/brews/new?method=cone", "")
 	assert.Equal(t, "10:00", fresh.At, "05:50 and 12:20 are taken; breakfast is near the first")
 	assert.Equal(t, 35.0, *fresh.Request.Place.AirC, "the gorge at ten")
-	early := call[NewBrew](t, h, "GET", "/stops/3/brews/new?method=cone&at=07:00", "")
+	early := call[app.NewBrew](t, h, "GET", "/stops/3/brews/new?method=cone&at=07:00", "")
 	assert.Equal(t, 24.0, *early.Request.Place.AirC, "the morning's air, and not the day's 35 °C")
-	assert.Len(t, call[TripOut](t, h, "GET", "/trips/1", "").Brews, before, "trying adds nothing")
+	assert.Len(t, call[app.TripOut](t, h, "GET", "/trips/1", "").Brews, before, "trying adds nothing")
 
-	kept := call[BrewOut](t, h, "POST", "/stops/3/brews", fmt.Sprintf(`{"name":"Early","at":"07:00","request":%s}`, encoded(t, early.Request)))
+	kept := call[app.BrewOut](t, h, "POST", "/stops/3/brews", fmt.Sprintf(`{"name":"Early","at":"07:00","request":%s}`, encoded(t, early.Request)))
 	assert.Equal(t, 24.0, *kept.Request.Place.AirC)
-	late := change[BrewOut](t, h, fmt.Sprintf("/brews/%d", kept.ID), `{"name":"Late","at":"15:00"}`)
+	late := change[app.BrewOut](t, h, fmt.Sprintf("/brews/%d", kept.ID), `{"name":"Late","at":"15:00"}`)
 	assert.Equal(t, "Late", late.Name)
 	assert.Equal(t, 35.0, *late.Request.Place.AirC, "moved, it takes the air of that hour")
 	assert.Equal(t, 35.0, *late.Stored.Plan.Request.Place.AirC, "and so does its plan")
-	change[BrewOut](t, h, fmt.Sprintf("/brews/%d", kept.ID), `{"request":{"place":{"air_c":11}}}`)
-	back := change[BrewOut](t, h, fmt.Sprintf("/brews/%d", kept.ID), `{"at":"07:00"}`)
+	change[app.BrewOut](t, h, fmt.Sprintf("/brews/%d", kept.ID), `{"request":{"place":{"air_c":11}}}`)
+	back := change[app.BrewOut](t, h, fmt.Sprintf("/brews/%d", kept.ID), `{"at":"07:00"}`)
 	assert.Equal(t, 11.0, *back.Request.Place.AirC, "what one has set stays")
 }
 
 // The guide of a brew whose stop has changed is not that of before.
 func TestABrewKnowsThatItsStopHasChanged(t *testing.T) {
 	h := running(t)
-	assert.False(t, call[BrewOut](t, h, "GET", "/brews/9", "").Stale)
-	trip := call[TripOut](t, h, "GET", "/trips/1", "")
+	assert.False(t, call[app.BrewOut](t, h, "GET", "/brews/9", "").Stale)
+	trip := call[app.TripOut](t, h, "GET", "/trips/1", "")
 	st := trip.Stops[4]
-	change[StopOut](t, h, fmt.Sprintf("/stops/%d", st.ID), `{"conditions":{"water":{"treatment":"boil"}}}`)
-	b := call[BrewOut](t, h, "GET", "/brews/9", "")
+	change[app.StopOut](t, h, fmt.Sprintf("/stops/%d", st.ID), `{"conditions":{"water":{"treatment":"boil"}}}`)
+	b := call[app.BrewOut](t, h, "GET", "/brews/9", "")
 	assert.True(t, b.Stale)
 	assert.Equal(t, "boil", *b.Request.Water.Treatment)
-	again := change[BrewOut](t, h, "/brews/9", `{}`)
+	again := change[app.BrewOut](t, h, "/brews/9", `{}`)
 	assert.False(t, again.Stale)
 	assert.Contains(t, encoded(t, again.Stored.Plan.Steps), `"keep":true`)
 }

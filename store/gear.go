@@ -8,25 +8,7 @@ import (
 	"fmt"
 
 	"apodemos/core/gear"
-	"apodemos/core/kit"
 )
-
-// TripKit is the kit of a trip: what goes along, what is packed already, and
-// what was lost or broke on the way.
-type TripKit struct {
-	Wishes kit.Wishes `json:"wishes"`
-	Items  []int64    `json:"items" doc:"Chosen; empty for the best that there is"`
-	Packed []string   `json:"packed" maxItems:"400" doc:"Lines of the packing list that are ticked"`
-	Lost   []Lost     `json:"lost" maxItems:"60"`
-
-	Revision int64 `json:"revision" doc:"Grows with each change"`
-}
-
-// Lost is an item lost or broken at a stop.
-type Lost struct {
-	Item int64 `json:"item"`
-	Stop int64 `json:"stop"`
-}
 
 func scanGear(r row) (it gear.Item, err error) {
 	var id, revision int64

@@ -318,7 +318,7 @@ func TestABackupThatCannotBeUsed(t *testing.T) {
 		"conditions":      {"UPDATE stops SET conditions = '{\"place\":7}'", "stop"},
 		"facts":           {"UPDATE stops SET facts = 'x'", "stop"},
 		"patch":           {"UPDATE brews SET patch = '{'", "brew"},
-		"plan":            {"UPDATE plans SET plan = '[]'", "plan"},
+		"plan":            {"UPDATE plan_contents SET plan = '[]'", "plan"},
 		"supplies":        {"UPDATE trips SET supplies = '4'", "trip"},
 		"gear":            {"UPDATE gear SET item = '\"\"'", "gear"},
 		"belongs nowhere": {"PRAGMA foreign_keys = OFF; UPDATE brews SET stop_id = 99", "belong"},

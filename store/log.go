@@ -10,26 +10,6 @@ import (
 	"apodemos/core/brew"
 )
 
-// Run is a brew being made by the clock. Times are in ms since 1970, of the
-// clock that the interface runs by.
-type Run struct {
-	PlanID int64 `json:"plan_id"`
-	// ZeroMs is when water met or will meet coffee, if nothing pauses.
-	ZeroMs   int64     `json:"zero_ms"`
-	PausedMs int64     `json:"paused_ms" doc:"When it was paused; 0 while it runs"`
-	Step     int       `json:"step" minimum:"0" maximum:"2000" doc:"Index of the present step"`
-	Done     []StepRun `json:"done" maxItems:"2000"`
-	Finished bool      `json:"finished"`
-}
-
-// StepRun is when a step really began and ended, in s around first contact.
-type StepRun struct {
-	ID   string  `json:"id" maxLength:"60"`
-	AtS  float64 `json:"at_s"`
-	EndS float64 `json:"end_s"`
-	Skip bool    `json:"skip"`
-}
-
 // Run returns the run of a brew.
 func (s *Store) Run(ctx context.Context, brewID int64) (Run, error) {
 	var r Run
@@ -67,41 +47,10 @@ func (s *Store) EndRun(ctx context.Context, brewID int64) error {
 	return err
 }
 
-// Taste is what was tasted.
-type Taste struct {
-	SourBitter int    `json:"sour_bitter" minimum:"-3" maximum:"3" doc:"-3 sour … 0 balanced … 3 bitter"`
-	WeakStrong int    `json:"weak_strong" minimum:"-3" maximum:"3" doc:"-3 weak … 0 right … 3 strong"`
-	Sediment   int    `json:"sediment" minimum:"0" maximum:"3" doc:"0 clean … 3 muddy"`
-	Mark       int    `json:"mark" minimum:"1" maximum:"10"`
-	Words      string `json:"words" maxLength:"2000"`
-}
-
-// LogEntry is how a brew came out.
-type LogEntry struct {
-	ID       int64  `json:"id"`
-	UUID     string `json:"uuid"`
-	Revision int64  `json:"revision" doc:"Grows with each change"`
-	BrewID   int64  `json:"brew_id"`
-	PlanID   int64  `json:"plan_id"`
-	BrewedAt string `json:"brewed_at" format:"date-time"`
-	Taste
-	// For the list.
-	TripID   int64   `json:"trip_id"`
-	StopID   int64   `json:"stop_id"`
-	StopName string  `json:"stop_name"`
-	BrewName string  `json:"brew_name"`
-	Method   string  `json:"method"`
-	School   string  `json:"school"`
-	DoseG    float64 `json:"dose_g"`
-	PouredMl float64 `json:"poured_ml"`
-	BoilC    float64 `json:"boil_c"`
-	StartC   float64 `json:"start_c"`
-}
-
 const logColumns = `l.id, l.uuid, l.revision, l.brew_id, l.plan_id, l.brewed_at, l.sour_bitter, l.weak_strong, l.sediment, l.mark, l.words,
-	s.trip_id, s.id, s.name, b.name, p.plan ->> '$.request.method', p.plan ->> '$.request.school',
-	coalesce(p.plan ->> '$.dose_g', 0), coalesce(p.plan ->> '$.water.poured_ml', 0), coalesce(p.plan ->> '$.boil_c', 0), coalesce(p.plan ->> '$.start_c', 0)
-	FROM log_entries l JOIN plans p ON p.id = l.plan_id JOIN brews b ON b.id = l.brew_id JOIN stops s ON s.id = b.stop_id JOIN trips t ON t.id = s.trip_id
+	s.trip_id, s.id, s.name, b.name, c.plan ->> '$.request.method', c.plan ->> '$.request.school',
+	coalesce(c.plan ->> '$.dose_g', 0), coalesce(c.plan ->> '$.water.poured_ml', 0), coalesce(c.plan ->> '$.boil_c', 0), coalesce(c.plan ->> '$.start_c', 0)
+	FROM log_entries l JOIN plans p ON p.id = l.plan_id JOIN plan_contents c ON c.hash = p.content JOIN brews b ON b.id = l.brew_id JOIN stops s ON s.id = b.stop_id JOIN trips t ON t.id = s.trip_id
 	WHERE l.deleted_at IS NULL AND b.deleted_at IS NULL AND s.deleted_at IS NULL AND t.deleted_at IS NULL `
 
 func scanLog(r row) (l LogEntry, err error) {

@@ -126,7 +126,7 @@ func TestBrewsTakeTheAirOfTheHour(t *testing.T) {
 	got, err := s.Brew(ctx, b.ID)
 	require.NoError(t, err)
 	assert.Equal(t, -3.0, *got.Request.Place.AirC)
-	late := Brew{StopID: stop, At: "15:00", Request: trip.ConditionsAt(st.Conditions, st.Facts, "15:00")}
+	late := Brew{StopID: stop, At: "15:00", Request: brew.Request{Conditions: trip.ConditionsAt(st.Conditions, st.Facts, "15:00")}}
 	late.Request.Method = "pot"
 	late, err = s.AddBrew(ctx, late, planned(t, late.Request))
 	require.NoError(t, err)

@@ -22,14 +22,13 @@ func TestASplitChangesNothingThatIsDrunk(t *testing.T) {
 		keep := rapid.IntRange(1, nights-1).Draw(rt, "keep")
 		tripID, err := s.AddTrip(ctx, Trip{Name: "Moor", People: 2, StartsOn: "2026-09-05"})
 		require.NoError(rt, err)
-		conditions := brew.Request{Place: brew.Place{AltitudeM: ptr(1900.0), AirC: ptr(2.0)}, Water: brew.Water{Source: ptr("spring")}}
+		conditions := brew.Conditions{Place: brew.Place{AltitudeM: ptr(1900.0), AirC: ptr(2.0)}, Water: brew.Water{Source: ptr("spring")}}
 		stay, err := s.AddStop(ctx, Stop{TripID: tripID, Position: 1, Name: "Hut", Day: 1, TimeZone: "UTC", Conditions: conditions, Facts: trip.Facts{Nights: &nights, LegBy: "foot", LegHours: ptr(6.0)}})
 		require.NoError(rt, err)
 		_, err = s.AddStop(ctx, Stop{TripID: tripID, Position: 2, Name: "Town", Day: 1 + nights, TimeZone: "UTC", Conditions: conditions})
 		require.NoError(rt, err)
 		for _, m := range rapid.SliceOfN(rapid.SampledFrom([]string{"cone", "pot"}), 1, 3).Draw(rt, "brews") {
-			r := conditions
-			r.Method, r.Drinkers = m, ptr(2.0)
+			r := brew.Request{Conditions: conditions, Method: m, Drinkers: ptr(2.0)}
 			_, err = s.AddBrew(ctx, Brew{StopID: stay, Name: m, At: "06:30", Request: r}, planned(t, r))
 			require.NoError(rt, err)
 		}

@@ -18,16 +18,32 @@ import (
 	"github.com/google/uuid"
 	"github.com/pressly/goose/v3"
 	_ "modernc.org/sqlite" // the driver, pure Go
+
+	"apodemos/app"
 )
 
 //go:embed migrations/*.sql
 var migrations embed.FS
 
-// ErrNotFound is returned for an ID that is not there, or is deleted.
-var ErrNotFound = errors.New("not found")
+// What is kept, under the names that it has here.
+type (
+	Trip       = app.Trip
+	Stop       = app.Stop
+	Brew       = app.Brew
+	StoredPlan = app.StoredPlan
+	Run        = app.Run
+	StepRun    = app.StepRun
+	Taste      = app.Taste
+	LogEntry   = app.LogEntry
+	TripKit    = app.TripKit
+	Lost       = app.Lost
+)
 
-// ErrConflict is returned when a row has changed since it was read.
-var ErrConflict = errors.New("changed since it was read")
+// What goes wrong, as app names it.
+var (
+	ErrNotFound = app.ErrNotFound
+	ErrConflict = app.ErrConflict
+)
 
 // FileName is the name of the database in its data directory.
 const FileName = "apodemos.db"

@@ -33,11 +33,10 @@ func fill(t *testing.T, s *Store) (trip, stop int64, b Brew) {
 	ctx := context.Background()
 	trip, err := s.AddTrip(ctx, Trip{Name: "Moor", People: 2})
 	require.NoError(t, err)
-	conditions := brew.Request{Place: brew.Place{AltitudeM: ptr(900.0), AirC: ptr(4.0)}}
+	conditions := brew.Conditions{Place: brew.Place{AltitudeM: ptr(900.0), AirC: ptr(4.0)}}
 	stop, err = s.AddStop(ctx, Stop{TripID: trip, Position: 1, Name: "Hut", Day: 1, TimeZone: "UTC", Conditions: conditions})
 	require.NoError(t, err)
-	r := conditions
-	r.Method, r.Drinkers = "cone", ptr(2.0)
+	r := brew.Request{Conditions: conditions, Method: "cone", Drinkers: ptr(2.0)}
 	b, err = s.AddBrew(ctx, Brew{StopID: stop, Name: "Early", At: "06:00", Request: r}, planned(t, r))
 	require.NoError(t, err)
 	return trip, stop, b

@@ -7,39 +7,10 @@ import (
 	"errors"
 	"fmt"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 	"apodemos/core/trip"
 )
-
-// Trip is a journey.
-type Trip struct {
-	ID       int64  `json:"id"`
-	UUID     string `json:"uuid"`
-	Revision int64  `json:"revision" doc:"Grows with each change"`
-	Name     string `json:"name"`
-	People   int    `json:"people"`
-	StartsOn string `json:"starts_on" doc:"ISO date; empty when not fixed"`
-	Archived bool   `json:"archived"`
-
-	Supplies trip.Supplies `json:"supplies"`
-}
-
-// Stop is a place on a trip where coffee may be made. Conditions holds the
-// place, water and heat of a plan request.
-type Stop struct {
-	ID         int64        `json:"id"`
-	UUID       string       `json:"uuid"`
-	Revision   int64        `json:"revision" doc:"Grows with each change"`
-	TripID     int64        `json:"trip_id"`
-	Position   int          `json:"position"`
-	Name       string       `json:"name"`
-	Day        int          `json:"day"`
-	Km         float64      `json:"km"`
-	TimeZone   string       `json:"time_zone"`
-	Conditions brew.Request `json:"conditions"`
-	Note       string       `json:"note"`
-	Facts      trip.Facts   `json:"facts"`
-}
 
 // Trips lists the trips, newest first, archived ones too.
 func (s *Store) Trips(ctx context.Context) ([]Trip, error) {
@@ -190,7 +161,7 @@ func (s *Store) Stop(ctx context.Context, id int64) (Stop, error) {
 func (s *Store) AddStop(ctx context.Context, st Stop) (int64, error) { return s.addStop(ctx, s.db, st) }
 
 func (s *Store) addStop(ctx context.Context, db execer, st Stop) (int64, error) {
-	conditions, facts, err := st.json()
+	conditions, facts, err := texts(st)
 	if err != nil {
 		return 0, err
 	}
@@ -202,7 +173,7 @@ func (s *Store) addStop(ctx context.Context, db execer, st Stop) (int64, error) 
 	return r.LastInsertId()
 }
 
-func (st Stop) json() (conditions, facts string, err error) {
+func texts(st Stop) (conditions, facts string, err error) {
 	c, err := json.Marshal(st.Conditions)
 	if err != nil {
 		return "", "", err
@@ -214,7 +185,7 @@ func (st Stop) json() (conditions, facts string, err error) {
 // SetStop changes a stop from the revision that it names; ErrConflict as SetTrip. Brews there keep their own patch over it; their
 // stored plans stay as they are until they are saved again.
 func (s *Store) SetStop(ctx context.Context, st Stop) error {
-	conditions, facts, err := st.json()
+	conditions, facts, err := texts(st)
 	if err != nil {
 		return err
 	}
@@ -289,17 +260,7 @@ func (s *Store) Journey(ctx context.Context, id int64) (trip.Trip, []Stop, error
 	if err != nil {
 		return trip.Trip{}, nil, err
 	}
-	out := trip.Trip{Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies}
-	for _, st := range stops {
-		js := trip.Stop{Name: st.Name, Day: st.Day, Km: st.Km, TimeZone: st.TimeZone, Note: st.Note, Conditions: st.Conditions, Facts: st.Facts}
-		for _, b := range brews {
-			if b.StopID == st.ID {
-				js.Brews = append(js.Brews, trip.Brew{ID: b.ID, Name: b.Name, At: b.At, Request: b.Request})
-			}
-		}
-		out.Stops = append(out.Stops, js)
-	}
-	return out, stops, nil
+	return app.JourneyOf(t, stops, brews), stops, nil
 }
 
 // AddJourney keeps a whole trip, or nothing of it: plans holds the plan of each
@@ -397,7 +358,7 @@ func stopIn(ctx context.Context, tx *sql.Tx, id int64) (Stop, error) {
 }
 
 func setFacts(ctx context.Context, tx *sql.Tx, st Stop) error {
-	_, facts, err := st.json()
+	_, facts, err := texts(st)
 	if err != nil {
 		return err
 	}
@@ -420,11 +381,11 @@ func (s *Store) copyBrews(ctx context.Context, tx *sql.Tx, from, to int64) error
 		if err != nil {
 			return err
 		}
-		r, err = tx.ExecContext(ctx, "INSERT INTO plans (uuid, brew_id, request, plan, core_version, created_at) SELECT ?, ?, p.request, p.plan, p.core_version, ? FROM plans p JOIN brews b ON b.plan_id = p.id WHERE b.id = ?", s.identity(""), made, s.stamp(), id)
-		if err != nil {
+		var content string
+		if err := tx.QueryRowContext(ctx, "SELECT p.content FROM plans p JOIN brews b ON b.plan_id = p.id WHERE b.id = ?", id).Scan(&content); err != nil {
 			return err
 		}
-		plan, err := r.LastInsertId()
+		plan, err := s.insertPlan(ctx, tx, made, content)
 		if err != nil {
 			return err
 		}

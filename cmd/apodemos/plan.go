@@ -1,17 +1,15 @@
 package main
 
 import (
-	"encoding/json"
-	"os"
-
 	"github.com/spf13/cobra"
 
+	"apodemos/app"
 	"apodemos/core/brew"
-	"apodemos/server"
 )
 
 func planCommand() *cobra.Command {
-	return &cobra.Command{
+	working := true
+	c := &cobra.Command{
 		Use:   "plan",
 		Short: "Plan one brew: JSON request in, JSON plan out",
 		Long: `Reads a request as JSON on standard input and writes the plan as JSON on
@@ -29,29 +27,13 @@ field: what is wrong, what is allowed.`,
 			if err != nil {
 				return err
 			}
-			p, err := brew.Compute(r)
+			p, err := app.Plan(r, working)
 			if err != nil {
 				return err
 			}
-			e := json.NewEncoder(c.OutOrStdout())
-			e.SetIndent("", "  ")
-			e.SetEscapeHTML(false)
-			return e.Encode(p)
+			return printJSON(c.OutOrStdout(), p)
 		},
 	}
-}
-
-func openapiCommand() *cobra.Command {
-	return &cobra.Command{
-		Use:   "openapi",
-		Short: "Print the OpenAPI document of the HTTP interface",
-		Args:  cobra.NoArgs,
-		RunE: func(*cobra.Command, []string) error {
-			b, err := server.OpenAPI()
-			if err == nil {
-				_, err = os.Stdout.Write(b)
-			}
-			return err
-		},
-	}
+	c.Flags().BoolVar(&working, "working", true, "with the workings of every figure; --working=false leaves them out")
+	return c
 }

@@ -142,7 +142,7 @@ func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 		fmt.Fprintln(os.Stderr, "Note: listening beyond this machine. There is no password: everyone on the network can read and change your data.")
 	}
 	fmt.Printf("Apodemos is at http://%s (data in %s). Stop with Ctrl+C.\n", l.Addr(), f.data)
-	err = server.Serve(ctx, l, server.Options{Store: s, ClockRate: f.clockRate, Demo: isDemo})
+	err = server.Serve(ctx, l, server.Options{Store: s, Full: store.IsFull, ClockRate: f.clockRate, Demo: isDemo})
 	if errors.Is(err, http.ErrServerClosed) {
 		return nil
 	}

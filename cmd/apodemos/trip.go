@@ -7,12 +7,14 @@ import (
 	"io"
 	"os"
 	"strings"
+	"time"
 
 	"github.com/spf13/cobra"
 
+	"apodemos/app"
+	"apodemos/app/files"
 	"apodemos/core/trip"
 	"apodemos/formats"
-	"apodemos/server"
 	"apodemos/store"
 )
 
@@ -71,14 +73,14 @@ and keeps the trip: the whole of it, or nothing where something is wrong.`,
 				return err
 			}
 			defer s.Close()
-			id, said, err := server.Import(c.Context(), s, f)
+			t, said, err := files.Import(c.Context(), app.App{Store: s}, f)
 			if err != nil {
 				return err
 			}
 			for _, line := range said {
 				fmt.Fprintln(os.Stderr, line)
 			}
-			fmt.Fprintf(c.OutOrStdout(), "Kept as trip %d.\n", id)
+			fmt.Fprintf(c.OutOrStdout(), "Kept as trip %d.\n", t.ID)
 			return nil
 		},
 	}
@@ -102,11 +104,11 @@ func exportCommand() *cobra.Command {
 			if err := checkTrip(c.Context(), s, id); err != nil {
 				return err
 			}
-			b, err := server.Export(c.Context(), s, id, args[0])
+			f, err := files.Export(c.Context(), app.App{Store: s}, id, args[0], time.Now())
 			if err != nil {
 				return err
 			}
-			_, err = c.OutOrStdout().Write(b)
+			_, err = c.OutOrStdout().Write(f.Data)
 			return err
 		},
 	}
@@ -132,20 +134,4 @@ func checkTrip(ctx context.Context, s *store.Store, id int64) error {
 		return fmt.Errorf("--trip: %d is not allowed; there is no trip yet: import one", id)
 	}
 	return fmt.Errorf("--trip: %d is not allowed; allowed: %s", id, strings.Join(known, ", "))
-}
-
-func schemaCommand() *cobra.Command {
-	return &cobra.Command{
-		Use:   "schema",
-		Short: "Print the JSON Schema of trip files",
-		Args:  cobra.NoArgs,
-		RunE: func(c *cobra.Command, _ []string) error {
-			b, err := server.TripSchema()
-			if err != nil {
-				return err
-			}
-			_, err = c.OutOrStdout().Write(b)
-			return err
-		},
-	}
 }

@@ -15,9 +15,7 @@ import (
 // anyPlace draws a place, a pot and a burner that the bench and a plan both take.
 func anyPlace(t *rapid.T) brew.Request {
 	return brew.Request{
-		Place:  brew.Place{AltitudeM: ptr(float64(rapid.IntRange(0, 5000).Draw(t, "altitude"))), AirC: ptr(float64(rapid.IntRange(-15, 35).Draw(t, "air"))), WindMs: ptr(float64(rapid.IntRange(0, 5).Draw(t, "wind")))},
-		Heat:   brew.Heat{Burner: ptr(rapid.SampledFrom([]string{"canister", "canister-exchanger", "petrol", "spirit", "mains"}).Draw(t, "burner"))},
-		Vessel: brew.Vessel{CapacityMl: ptr(float64(rapid.IntRange(1500, 4000).Draw(t, "holds"))), DiameterMm: ptr(float64(rapid.IntRange(90, 200).Draw(t, "wide"))), MassG: ptr(float64(rapid.IntRange(80, 600).Draw(t, "mass")))},
+		Conditions: brew.Conditions{Place: brew.Place{AltitudeM: ptr(float64(rapid.IntRange(0, 5000).Draw(t, "altitude"))), AirC: ptr(float64(rapid.IntRange(-15, 35).Draw(t, "air"))), WindMs: ptr(float64(rapid.IntRange(0, 5).Draw(t, "wind")))}, Heat: brew.Heat{Burner: ptr(rapid.SampledFrom([]string{"canister", "canister-exchanger", "petrol", "spirit", "mains"}).Draw(t, "burner"))}, Vessel: brew.Vessel{CapacityMl: ptr(float64(rapid.IntRange(1500, 4000).Draw(t, "holds"))), DiameterMm: ptr(float64(rapid.IntRange(90, 200).Draw(t, "wide"))), MassG: ptr(float64(rapid.IntRange(80, 600).Draw(t, "mass")))}},
 	}
 }
 

@@ -14,7 +14,7 @@ import (
 func ptr[T any](v T) *T { return &v }
 
 func plateau() brew.Request {
-	return brew.Request{Place: brew.Place{AltitudeM: ptr(4000.0), AirC: ptr(-10.0)}}
+	return brew.Request{Conditions: brew.Conditions{Place: brew.Place{AltitudeM: ptr(4000.0), AirC: ptr(-10.0)}}}
 }
 
 // ISO 2533 with IAPWS-IF97: 86.62 °C at 4,000 m; West 1996: 87.34 °C.
@@ -24,7 +24,7 @@ func TestBoilingPointAndItsInverse(t *testing.T) {
 	assert.InDelta(t, 86.62, b.BoilC, 0.006)
 	assert.InDelta(t, 4000, b.IsaM, 1e-6)
 	assert.Greater(t, b.WestM, 4000.0, "West's pressure falls more slowly")
-	west, err := BoilingPoint(brew.Request{Place: brew.Place{MeasuredBoilC: ptr(87.34)}})
+	west, err := BoilingPoint(brew.Request{Conditions: brew.Conditions{Place: brew.Place{MeasuredBoilC: ptr(87.34)}}})
 	require.NoError(t, err)
 	assert.InDelta(t, 4000, west.WestM, 3)
 	for i := range b.Isa {
@@ -58,7 +58,7 @@ func TestWaitAndItsFit(t *testing.T) {
 // Handbook: 1 L from 10 to 100 °C is 377 kJ into the water, 16.5 g of gas at
 // 0.50; common practice says 12–18 g a litre.
 func TestFuelForALitre(t *testing.T) {
-	r := brew.Request{Water: brew.Water{SourceC: ptr(10.0)}, Place: brew.Place{MeasuredBoilC: ptr(100.0)}}
+	r := brew.Request{Conditions: brew.Conditions{Water: brew.Water{SourceC: ptr(10.0)}, Place: brew.Place{MeasuredBoilC: ptr(100.0)}}}
 	f, err := HowMuchFuel(FuelIn{Request: r, WaterMl: ptr(1000.0)})
 	require.NoError(t, err)
 	assert.InDelta(t, 377, f.Shares[0].KJ, 0.2)
@@ -91,7 +91,7 @@ func TestCanisterFeeds(t *testing.T) {
 		assert.InDelta(t, k.FuelG, k.Boils[i-1].LeftG-k.Boils[i].LeftG, 0.02)
 	}
 	assert.Equal(t, "will-not-feed", k.Boils[len(k.Boils)-1].Verdict)
-	_, err = WillItFeed(CanisterIn{Request: brew.Request{Heat: brew.Heat{Burner: ptr("mains")}}})
+	_, err = WillItFeed(CanisterIn{Request: brew.Request{Conditions: brew.Conditions{Heat: brew.Heat{Burner: ptr("mains")}}}})
 	assert.ErrorContains(t, err, "burns no gas")
 }
 

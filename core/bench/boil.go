@@ -3,6 +3,7 @@ package bench
 import (
 	"apodemos/core/air"
 	"apodemos/core/brew"
+	"apodemos/core/explain"
 	"apodemos/core/quantity"
 	"apodemos/core/water"
 	"apodemos/core/working"
@@ -34,7 +35,7 @@ func BoilingPoint(r brew.Request) (*BoilAnswer, error) {
 	if p := s.Request.Place.SeaLevelHPa; p != nil {
 		sea, spread = *p, 3
 	}
-	out := &BoilAnswer{Request: s.Request, Boil: s.Boil, Working: s.Working,
+	out := &BoilAnswer{Request: s.Request, Boil: s.Boil, Working: explain.Place(s.Settled),
 		IsaM: air.ISA.Altitude(s.Boil.PressureHPa, sea), WestM: air.West.Altitude(s.Boil.PressureHPa, sea)}
 	const n = 48
 	for i := range n + 1 {

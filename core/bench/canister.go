@@ -2,6 +2,7 @@ package bench
 
 import (
 	"apodemos/core/brew"
+	"apodemos/core/explain"
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
 	"apodemos/core/working"
@@ -53,8 +54,8 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 	}
 	var bad brew.Problems
 	ml := within("water_ml", in.WaterMl, 600, MinFillMl, MaxFillMl, "ml", &bad)
-	if s.Fuel.ID != "gas" {
-		bad = append(bad, brew.Problem{Field: "request.heat.burner", Value: s.Burner.ID, Message: s.Burner.ID + " burns no gas; allowed here: canister, canister-exchanger"})
+	if s.Fuel.ID != heat.CanisterGas {
+		bad = append(bad, brew.Problem{Field: "request.heat.burner", Value: string(s.Burner.ID), Message: string(s.Burner.ID) + " burns no gas; allowed here: canister, canister-exchanger"})
 	}
 	if len(bad) > 0 {
 		return nil, bad
@@ -71,7 +72,7 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 	now, _ := full.Draw(k.CapacityG-k.Mass(), k.TempC)
 	last, _ := full.Draw(0.9*k.CapacityG, k.TempC)
 	ambient := s.Boil.PressureHPa / 1000
-	out := &CanisterAnswer{Request: s.Request, Working: s.Working, AmbientBar: ambient, TempC: k.TempC, FuelG: h.BurnedKJ / s.LHV, Boils: []Boiled{}}
+	out := &CanisterAnswer{Request: s.Request, Working: explain.Place(s.Settled), AmbientBar: ambient, TempC: k.TempC, FuelG: h.BurnedKJ / s.LHV, Boils: []Boiled{}}
 	for c := -30.0; c <= 40; c += 2 {
 		out.Full = append(out.Full, [2]float64{c, full.Pressure(c) - ambient})
 		out.Now = append(out.Now, [2]float64{c, now.Pressure(c) - ambient})

@@ -4,6 +4,7 @@ import (
 	"fmt"
 
 	"apodemos/core/brew"
+	"apodemos/core/explain"
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
 	"apodemos/core/working"
@@ -49,7 +50,7 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 		return nil, err
 	}
 	var bad brew.Problems
-	out := &FuelAnswer{Request: s.Request, Working: s.Working, WaterMl: within("water_ml", in.WaterMl, 600, MinFillMl, MaxFillMl, "ml", &bad)}
+	out := &FuelAnswer{Request: s.Request, Working: explain.Place(s.Settled), WaterMl: within("water_ml", in.WaterMl, 600, MinFillMl, MaxFillMl, "ml", &bad)}
 	boils := within("boils", in.Boils, 1, 1, 100, "", &bad)
 	grams := within("grams", in.Grams, 0, 0.5, 2000, "g", &bad)
 	seconds := within("time_s", in.TimeS, 0, 10, 7200, "s", &bad)
@@ -65,7 +66,7 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 	out.Shares = []Share{{"water", "into the water", r.WaterKJ}, {"pot", "into the pot", r.VesselKJ}, {"melting", "melting", r.MeltKJ + r.IceKJ},
 		{"boil-off", "boiled off", r.BoilKJ}, {"air", "to wind and open pot", r.AirKJ}, {"lost", "past the pot", r.BurnedKJ - r.NeedKJ()}}
 	kind, source := working.Practice, "efficiency and power of a usual burner, common practice"
-	if s.Measured() {
+	if s.Request.Calibration.Efficiency != nil {
 		kind, source = working.Measured, "efficiency measured by you"
 	}
 	inputs := []working.Input{working.Num("Water", out.WaterMl, quantity.Millilitre, ""), working.Num("Into water, pot and melting", r.WaterKJ+r.VesselKJ+r.MeltKJ+r.IceKJ, quantity.Kilojoule, ""),
@@ -91,7 +92,7 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 	} else {
 		put(&out.FuelG, "fuel_g", "Fuel a boil", "heat burned over the lower heating value", quantity.Gram, r.BurnedKJ/s.LHV, kind, source+"; heating value, handbook",
 			working.Num("Heat burned", r.BurnedKJ, quantity.Kilojoule, "burned_kj"), working.Num("Heating value", s.LHV, quantity.MJPerKg, "request.heat.fuel"))
-		if s.Fuel.ID == "gas" {
+		if s.Fuel.ID == heat.CanisterGas {
 			have = *s.Request.Heat.Canister.LeftG / *out.FuelG
 		}
 	}

@@ -40,7 +40,7 @@ type MineralsAnswer struct {
 // WhatIsInIt answers. Its error is brew.Problems.
 func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
 	var bad brew.Problems
-	unit := string(quantity.MgPerL)
+	const unit = quantity.MgPerL
 	out := &MineralsAnswer{Working: working.Sheet{},
 		Source: water.Minerals{Hardness: within("hardness_mg_l", in.Hardness, 0, 0, 1000, unit, &bad), Alkali: within("alkalinity_mg_l", in.Alkali, 0, 0, 1000, unit, &bad)},
 		Second: water.Minerals{Hardness: within("second_hardness_mg_l", in.SecondHardness, 0, 0, 1000, unit, &bad), Alkali: within("second_alkalinity_mg_l", in.SecondAlkali, 0, 0, 1000, unit, &bad)},

@@ -4,8 +4,11 @@ import (
 	"math"
 
 	"apodemos/core/brew"
+	"apodemos/core/explain"
+	"apodemos/core/field"
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
+	"apodemos/core/thermal"
 	"apodemos/core/working"
 )
 
@@ -46,11 +49,11 @@ type WaitAnswer struct {
 	Working    working.Sheet `json:"working"`
 }
 
-func within(field string, v *float64, def, min, max float64, unit string, bad *brew.Problems) float64 {
+func within(path string, v *float64, def, min, max float64, unit quantity.Unit, bad *brew.Problems) float64 {
 	if v == nil {
 		return def
 	}
-	if p, is := brew.CheckRange(field, *v, min, max, unit); is {
+	if p, is := field.Range(path, *v, min, max, unit); is {
 		*bad = append(*bad, p)
 	}
 	return *v
@@ -63,7 +66,7 @@ func HowLong(in WaitIn) (*WaitAnswer, error) {
 		return nil, err
 	}
 	var bad brew.Problems
-	out := &WaitAnswer{Request: s.Request, FromC: s.Boil.BoilC, Working: s.Working, Fitted: Curve{},
+	out := &WaitAnswer{Request: s.Request, FromC: s.Boil.BoilC, Working: explain.Place(s.Settled), Fitted: Curve{},
 		FillMl:  within("fill_ml", in.FillMl, 700, MinFillMl, MaxFillMl, "ml", &bad),
 		TargetC: within("target_c", in.TargetC, 93, MinTargetC, MaxTargetC, "°C", &bad)}
 	after := within("after_s", in.AfterS, 0, MinAfterS, MaxAfterS, "s", &bad)
@@ -79,7 +82,7 @@ func HowLong(in WaitIn) (*WaitAnswer, error) {
 		Inputs:  []working.Input{working.Num("Boils at", s.Boil.BoilC, quantity.Celsius, "boil_c")}})
 	out.WindyMs = s.Air.WindMs + 3
 	curve := func(at **float64, path, label string, v heat.Vessel, cover heat.Cover, a heat.Air, kind working.Kind) Curve {
-		k := heat.NewCooling(v, out.FillMl, cover, a)
+		k := thermal.NewCooling(v, out.FillMl, cover, a)
 		t, ok := k.TimeTo(out.FromC, out.TargetC)
 		if ok {
 			*at = &t
@@ -116,7 +119,7 @@ func HowLong(in WaitIn) (*WaitAnswer, error) {
 	if !*s.Request.Heat.Lid {
 		cover = heat.Open
 	}
-	f, err := heat.FitLoss(heat.NewCooling(s.Vessel, out.FillMl, cover, s.Air), out.FromC, reading, after)
+	f, err := thermal.FitLoss(thermal.NewCooling(s.Vessel, out.FillMl, cover, s.Air), out.FromC, reading, after)
 	if err != nil {
 		return nil, brew.Problems{{Field: "reading_c", Value: reading, Message: "no vessel like this cools to that in this time, even with a tenth or five times the usual loss; check reading, time, lid and fill"}}
 	}

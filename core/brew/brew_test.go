@@ -1,4 +1,4 @@
-package brew
+package brew_test
 
 import (
 	"encoding/json"
@@ -13,12 +13,22 @@ import (
 
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+
+	. "apodemos/core/brew"
+	"apodemos/core/explain"
 )
 
 func ptr[T any](v T) *T { return &v }
 
+func val(p *float64) float64 {
+	if p == nil {
+		return 0
+	}
+	return *p
+}
+
 func compute(t require.TestingT, r Request) *Plan {
-	p, err := Compute(r)
+	p, err := explain.Brew(r)
 	require.NoError(t, err)
 	return p
 }
@@ -39,13 +49,13 @@ func anyRequest(t *rapid.T) Request {
 			if f.Whole {
 				v = math.Round(v)
 			}
-			*f.number(&r) = &v
+			*f.Num(&r) = &v
 		case "word":
 			w := rapid.SampledFrom(f.Words).Draw(t, f.Path)
-			*f.word(&r) = &w
+			*f.Word(&r) = &w
 		case "yesno":
 			b := rapid.Bool().Draw(t, f.Path)
-			*f.yesno(&r) = &b
+			*f.Yes(&r) = &b
 		}
 	}
 	return r
@@ -55,7 +65,7 @@ func anyRequest(t *rapid.T) Request {
 // refuses is not under test here.
 func anyPlan(t *rapid.T) (Request, *Plan) {
 	r := anyRequest(t)
-	p, err := Compute(r)
+	p, err := explain.Brew(r)
 	if err != nil {
 		require.NotEmpty(t, err.(Problems)[0].Field)
 		t.Skip("refused: " + err.Error())
@@ -91,7 +101,7 @@ func TestPlanBalancesWater(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		_, p := anyPlan(t)
 		w := p.Water
-		in := *w.PouredMl + *w.DilutionMl + *w.SplashMl + value(w.ConcentrateMl)
+		in := *w.PouredMl + *w.DilutionMl + *w.SplashMl + val(w.ConcentrateMl)
 		out := *p.DrinkMl + *w.RetainedMl + *w.LeftBehindMl
 		assert.InDelta(t, in, out, 1e-9*math.Max(in, 1), "poured + dilution + splash = drink + retained + left behind")
 		heated := *w.PouredMl + *w.RinseMl + *w.PreheatMl + *w.DilutionMl + *w.BoiledOffMl
@@ -140,7 +150,7 @@ func TestPlanIsSound(t *testing.T) {
 			assert.GreaterOrEqual(t, pt[1], last-1e-9, "scale readings never fall")
 			last = pt[1]
 		}
-		seen := map[string]bool{}
+		seen := map[method.StepID]bool{}
 		busy := math.Inf(-1)
 		for _, s := range p.Steps {
 			if s.Lane == method.Hands || s.Lane == method.Scale {
@@ -163,7 +173,7 @@ func TestScalingTheCupsScalesWaterAndDose(t *testing.T) {
 		n := float64(rapid.IntRange(1, 6).Draw(t, "people"))
 		cup := rapid.Float64Range(100, 400).Draw(t, "cup")
 		at := func(people float64) *Plan {
-			return compute(t, Request{Method: "cone", Drinkers: &people, CupMl: &cup, Vessel: Vessel{CapacityMl: ptr(20000.0), DiameterMm: ptr(300.0)}})
+			return compute(t, Request{Method: "cone", Drinkers: &people, CupMl: &cup, Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(20000.0), DiameterMm: ptr(300.0)}}})
 		}
 		one, many := at(1), at(n)
 		assert.InEpsilon(t, n**one.DoseG, *many.DoseG, 1e-12)
@@ -192,7 +202,7 @@ func TestConePulsesArePracticeReadings(t *testing.T) {
 
 // Common practice: 70 g to each litre poured; 4 min, stir, skim, 1–2 min.
 func TestPotIsSeventyGramsALitre(t *testing.T) {
-	p := compute(t, Request{Method: "pot", DoseG: ptr(70.0), CupMl: ptr(830.0), Vessel: Vessel{CapacityMl: ptr(2000.0)}})
+	p := compute(t, Request{Method: "pot", DoseG: ptr(70.0), CupMl: ptr(830.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(2000.0)}}})
 	assert.InDelta(t, 1000, *p.Water.PouredMl, 1e-9, "830 drunk + 140 kept + 30 left")
 	assert.InDelta(t, 70, *p.Ratio, 1e-9)
 	assert.InDelta(t, 5.5*60, *p.ContactS, 60)
@@ -201,7 +211,7 @@ func TestPotIsSeventyGramsALitre(t *testing.T) {
 
 func TestOrderOfTrust(t *testing.T) {
 	place := Place{AltitudeM: ptr(3900.0)}
-	boil := func() float64 { return *compute(t, Request{Method: "pot", Place: place}).BoilC }
+	boil := func() float64 { return *compute(t, Request{Method: "pot", Conditions: Conditions{Place: place}}).BoilC }
 	assert.InDelta(t, 86.96, boil(), 0.01)
 	place.SeaLevelHPa = ptr(1000.0)
 	assert.Less(t, boil(), 86.9)
@@ -209,12 +219,12 @@ func TestOrderOfTrust(t *testing.T) {
 	assert.InDelta(t, 89.93, boil(), 0.01)
 	place.MeasuredBoilC = ptr(88.0)
 	assert.Equal(t, 88.0, boil())
-	p := compute(t, Request{Method: "pot", Place: place})
+	p := compute(t, Request{Method: "pot", Conditions: Conditions{Place: place}})
 	assert.EqualValues(t, "measured", p.Working["boil_c"].Kind)
 }
 
 func TestHighUpItDoesNotWait(t *testing.T) {
-	p := compute(t, Request{Method: "cone", Place: Place{AltitudeM: ptr(3900.0)}})
+	p := compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{AltitudeM: ptr(3900.0)}}})
 	assert.Zero(t, *p.WaitS)
 	require.NotEmpty(t, p.Notes)
 	assert.Equal(t, "do-not-wait", p.Notes[0].ID)
@@ -223,7 +233,7 @@ func TestHighUpItDoesNotWait(t *testing.T) {
 }
 
 func TestTooSmallAPotIsBatches(t *testing.T) {
-	p := compute(t, Request{Method: "pot", Drinkers: ptr(4.0), Vessel: Vessel{CapacityMl: ptr(700.0)}})
+	p := compute(t, Request{Method: "pot", Drinkers: ptr(4.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(700.0)}}})
 	assert.Equal(t, 3.0, *p.Batches)
 	for _, s := range p.Steps {
 		if s.ID == "fill-kettle" {
@@ -242,8 +252,8 @@ func TestFlameCautions(t *testing.T) {
 		return false
 	}
 	stove := compute(t, Request{Method: "pot"})
-	urn := compute(t, Request{Method: "cone", Heat: Heat{SuppliedC: ptr(92.0)}})
-	mains := compute(t, Request{Method: "cone", Heat: Heat{Burner: ptr("mains")}})
+	urn := compute(t, Request{Method: "cone", Conditions: Conditions{Heat: Heat{SuppliedC: ptr(92.0)}}})
+	mains := compute(t, Request{Method: "cone", Conditions: Conditions{Heat: Heat{Burner: ptr("mains")}}})
 	assert.True(t, has(stove, "co") && has(stove, "canister") && has(stove, "boil-over"))
 	assert.False(t, has(urn, "co") || has(mains, "co"))
 	assert.True(t, has(mains, "mains"))
@@ -303,7 +313,7 @@ func TestEveryFieldIsInTheRequest(t *testing.T) {
 // NIST constants): enough. n-Butane in frost has none.
 func TestCanisterInThePlan(t *testing.T) {
 	at := func(k Canister, air float64) *CanisterPlan {
-		return compute(t, Request{Method: "pot", Place: Place{AirC: &air}, Heat: Heat{Canister: k}}).Heat.Canister
+		return compute(t, Request{Method: "pot", Conditions: Conditions{Place: Place{AirC: &air}, Heat: Heat{Canister: k}}}).Heat.Canister
 	}
 	cold := at(Canister{PropanePct: ptr(20.0), IsobutanePct: ptr(80.0)}, -10)
 	assert.InDelta(t, 0.69, *cold.StartBar, 0.01)
@@ -312,7 +322,7 @@ func TestCanisterInThePlan(t *testing.T) {
 	butane := at(Canister{ButanePct: ptr(100.0)}, -5)
 	assert.Equal(t, "will-not-feed", butane.Verdict)
 	assert.Equal(t, "fine", at(Canister{}, 20).Verdict)
-	p := compute(t, Request{Method: "pot", Heat: Heat{Canister: Canister{LeftG: ptr(3.0)}}})
+	p := compute(t, Request{Method: "pot", Conditions: Conditions{Heat: Heat{Canister: Canister{LeftG: ptr(3.0)}}}})
 	assert.Equal(t, "will-not-feed", p.Heat.Canister.Verdict)
 	assert.Equal(t, "gas-short", p.Notes[len(p.Notes)-1].ID)
 }
@@ -337,7 +347,7 @@ func TestMeasuredValuesReplaceTheEstimates(t *testing.T) {
 
 // By hand: melting 1 kg takes 333.55 kJ, as much as warming it by 80 K.
 func TestSnowTakesItsHeatAndItsHeap(t *testing.T) {
-	r := Request{Method: "pot", Water: Water{State: ptr("snow"), SourceC: ptr(-8.0)}, Place: Place{AirC: ptr(-8.0)}}
+	r := Request{Method: "pot", Conditions: Conditions{Water: Water{State: ptr("snow"), SourceC: ptr(-8.0)}, Place: Place{AirC: ptr(-8.0)}}}
 	p := compute(t, r)
 	melt := *p.Water.MeltG
 	assert.InDelta(t, 0.95**p.Water.HeatedMl, melt, 1e-6, "all but a little starter water")
@@ -347,7 +357,7 @@ func TestSnowTakesItsHeatAndItsHeap(t *testing.T) {
 }
 
 func TestBattery(t *testing.T) {
-	p := compute(t, Request{Method: "cone", Heat: Heat{Burner: ptr("element-12v"), BatteryWh: ptr(20.0)}})
+	p := compute(t, Request{Method: "cone", Conditions: Conditions{Heat: Heat{Burner: ptr("element-12v"), BatteryWh: ptr(20.0)}}})
 	assert.InDelta(t, *p.Heat.EnergyWh/20*100, *p.Heat.BatteryPct, 1e-9)
 	assert.NotEmpty(t, noteByID(p, "battery-short"))
 }
@@ -379,7 +389,7 @@ func FuzzDecode(f *testing.F) {
 func BenchmarkCompute(b *testing.B) {
 	for _, m := range method.All {
 		b.Run(m.ID, func(b *testing.B) {
-			r := Request{Method: m.ID, Drinkers: ptr(2.0), Place: Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0), WindMs: ptr(3.0)}}
+			r := Request{Method: m.ID, Drinkers: ptr(2.0), Conditions: Conditions{Place: Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0), WindMs: ptr(3.0)}}}
 			b.ReportAllocs()
 			for b.Loop() {
 				if _, err := Compute(r); err != nil {

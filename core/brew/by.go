@@ -25,12 +25,12 @@ func (r Request) By(method, school string) Request {
 		f, ok := FieldByPath(path)
 		switch {
 		case !ok:
-		case f.number != nil:
-			*f.number(&r) = nil
-		case f.word != nil:
-			*f.word(&r) = nil
+		case f.Num != nil:
+			*f.Num(&r) = nil
+		case f.Word != nil:
+			*f.Word(&r) = nil
 		default:
-			*f.yesno(&r) = nil
+			*f.Yes(&r) = nil
 		}
 	}
 	r.Method, r.School = method, nil

@@ -133,33 +133,31 @@ func (c *Choice) Carry(what string, g float64) {
 }
 
 // alternatives lists other ways to the same cup, with their cost.
-func (c *calc) alternatives() Problems {
+func (c *script) alternatives() {
 	add := func(id, text, cost string) {
 		c.plan.Alternatives = append(c.plan.Alternatives, Alternative{ID: id, Text: text, Cost: cost})
 	}
-	if w := c.method.Without; w != "" {
+	if w := c.Method.Without; w != "" {
 		m, _ := method.ByID(w)
 		add("no-filter", "No filter left: "+m.Name+" needs none.", "More silt and body, and a pot or cup to empty.")
 	}
-	if c.batch.n > 1 {
-		if c.school.ChamberMl > 0 && !c.method.InPot() {
+	if c.Batch.N > 1 {
+		if c.School.ChamberMl > 0 && !c.Method.InPot() {
 			add("bypass", "Brew it stronger in one go and add the rest of the water to the cups.", "Less even extraction from a tight ratio.")
 		}
 		add("bigger", "A bigger pot or brewer makes it in one go.", "Mass and bulk to carry.")
 	}
-	if c.school.Bypass && c.batch.dilution > 0.5 {
+	if c.School.Bypass && c.Batch.DilutionMl > 0.5 {
 		add("batches", "Two small brews in place of one and water.", "Twice the papers and the time; the first cup cools.")
 	}
-	if n := c.req.Cup.Count; n != nil && *n < *c.req.Drinkers {
-		c.note("too-few-cups", "The pot, its lid or the server can stand in; a shared cup is rinsed between.", "{0} cups for {1} people: drink in {2} rounds, or brew that many smaller batches so that none goes cold.",
-			quantity.Of(*n, quantity.None), quantity.Of(*c.req.Drinkers, quantity.None), quantity.Of(math.Ceil(*c.req.Drinkers / *n), quantity.None))
+	if n := c.Request.Cup.Count; n != nil && *n < *c.Request.Drinkers {
+		decide(&c.plan.decided, "too-few-cups", "", quantity.Of(*n, quantity.None), quantity.Of(*c.Request.Drinkers, quantity.None), quantity.Of(math.Ceil(*c.Request.Drinkers / *n), quantity.None))
 		add("rounds", "Brew for as many as there are cups, then again.", "More time, a little more fuel, and every cup is hot.")
 	}
-	if c.method.InPot() {
+	if c.Method.InPot() {
 		add("dilute", "A lower fill, brewed strong and diluted in the cup, leaves room for foam.", "Strong can be made weaker, never the reverse: measure the water.")
 	}
-	if c.method.Heated() && !c.heatless() {
+	if c.Method.Heated() && !c.heatless() {
 		add("cold", "No flame and no hot water: cold concentrate made before, or a rapid cold press.", "Planned a day ahead, or a paper and a minute of stirring; no warmth in it.")
 	}
-	return nil
 }

@@ -1,4 +1,4 @@
-package brew
+package brew_test
 
 import (
 	"math"
@@ -8,6 +8,10 @@ import (
 	"pgregory.net/rapid"
 
 	"apodemos/core/method"
+
+	. "apodemos/core/brew"
+	"apodemos/core/conditions"
+	"apodemos/core/explain"
 )
 
 func TestChoicesCoverTheCatalogue(t *testing.T) {
@@ -15,7 +19,7 @@ func TestChoicesCoverTheCatalogue(t *testing.T) {
 	for _, m := range method.All {
 		n += len(m.Schools)
 	}
-	list := Choices(Request{Drinkers: ptr(2.0), Place: Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0)}})
+	list := Choices(Request{Drinkers: ptr(2.0), Conditions: Conditions{Place: Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0)}}})
 	assert.Len(t, list, n)
 	for _, c := range list {
 		assert.True(t, c.Possible, "%s/%s: %s", c.Method, c.School, c.WhyNot)
@@ -26,7 +30,7 @@ func TestChoicesCoverTheCatalogue(t *testing.T) {
 }
 
 func TestAnUrnRulesOutWhatNeedsAFlame(t *testing.T) {
-	for _, c := range Choices(Request{Heat: Heat{SuppliedC: ptr(92.0)}}) {
+	for _, c := range Choices(Request{Conditions: Conditions{Heat: Heat{SuppliedC: ptr(92.0)}}}) {
 		flame := c.Method == "moka" || c.Method == "pot" && (c.School == "cold-first-boil" || c.School == "warm-boil" || c.School == "cold-unstirred")
 		assert.Equal(t, !flame, c.Possible, "%s/%s", c.Method, c.School)
 		if flame {
@@ -48,10 +52,10 @@ func TestAlternativesNameTheirCost(t *testing.T) {
 		return out
 	}
 	assert.True(t, ids(compute(t, Request{Method: "cone"}))["no-filter"])
-	assert.True(t, ids(compute(t, Request{Method: "pot", Drinkers: ptr(6.0), Vessel: Vessel{CapacityMl: ptr(700.0)}}))["bigger"])
+	assert.True(t, ids(compute(t, Request{Method: "pot", Drinkers: ptr(6.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(700.0)}}}))["bigger"])
 	assert.True(t, ids(compute(t, Request{Method: "hand-press", School: ptr("bypass"), DoseG: ptr(20.0), CupMl: ptr(290.0)}))["batches"])
 	assert.True(t, ids(compute(t, Request{Method: "pot"}))["dilute"])
-	few := compute(t, Request{Method: "pot", Drinkers: ptr(4.0), Cup: Cup{Count: ptr(2.0)}, Vessel: Vessel{CapacityMl: ptr(3000.0)}})
+	few := compute(t, Request{Method: "pot", Drinkers: ptr(4.0), Cup: Cup{Count: ptr(2.0)}, Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(3000.0)}}})
 	assert.True(t, ids(few)["rounds"])
 	assert.Contains(t, few.Notes[len(few.Notes)-1].Text, "2 cups for 4 people: drink in 2 rounds")
 }
@@ -60,7 +64,7 @@ func TestAlternativesNameTheirCost(t *testing.T) {
 // to the boil, and is then as hot as the place allows.
 func TestAPotThatBoilsWithItsCoffee(t *testing.T) {
 	for _, school := range []string{"cold-first-boil", "warm-boil", "cold-unstirred"} {
-		p := compute(t, Request{Method: "pot", School: &school, Place: Place{AltitudeM: ptr(2000.0)}})
+		p := compute(t, Request{Method: "pot", School: &school, Conditions: Conditions{Place: Place{AltitudeM: ptr(2000.0)}}})
 		hottest := 0.0
 		for _, pt := range p.Curves.SlurryC {
 			hottest = max(hottest, pt[1])
@@ -81,15 +85,15 @@ func TestAPotThatBoilsWithItsCoffee(t *testing.T) {
 // What preheating buys: a cup that was warmed keeps the drink warmer.
 func TestPreheatingAndInsulating(t *testing.T) {
 	cold := Place{AirC: ptr(-5.0)}
-	bare := compute(t, Request{Method: "slow-drip", Place: cold})
-	warmed := compute(t, Request{Method: "slow-drip", Place: cold, Cup: Cup{Preheated: ptr(true)}})
-	flask := compute(t, Request{Method: "slow-drip", Place: cold, Cup: Cup{Insulated: ptr(true)}})
+	bare := compute(t, Request{Method: "slow-drip", Conditions: Conditions{Place: cold}})
+	warmed := compute(t, Request{Method: "slow-drip", Conditions: Conditions{Place: cold}, Cup: Cup{Preheated: ptr(true)}})
+	flask := compute(t, Request{Method: "slow-drip", Conditions: Conditions{Place: cold}, Cup: Cup{Insulated: ptr(true)}})
 	assert.Greater(t, *warmed.CupC, *bare.CupC)
 	assert.Greater(t, *flask.CupC, *bare.CupC)
 	assert.Greater(t, *flask.DrinkableS, *bare.DrinkableS)
 	assert.Greater(t, *warmed.Water.PreheatMl, 0.0)
 	press := func(pre bool) float64 {
-		return *compute(t, Request{Method: "press-pot", Place: cold, Brewer: Brewer{MassG: ptr(400.0), Material: ptr("glass"), Preheated: &pre}}).SlurryC
+		return *compute(t, Request{Method: "press-pot", Conditions: Conditions{Place: cold}, Brewer: Brewer{MassG: ptr(400.0), Material: ptr("glass"), Preheated: &pre}}).SlurryC
 	}
 	assert.Greater(t, press(true), press(false)+2, "a heavy cold press takes degrees from the slurry")
 }
@@ -102,34 +106,34 @@ func TestRoastAndFreshness(t *testing.T) {
 	assert.Less(t, at("dark"), at("medium"))
 	assert.Less(t, at("medium"), at("light"))
 	n := func(days float64) float64 {
-		return *compute(t, Request{Method: "pot", School: ptr("cold-unstirred"), Drinkers: ptr(3.0), CupMl: ptr(230.0), Vessel: Vessel{CapacityMl: ptr(1500.0)}, Coffee: Coffee{DaysOff: &days}}).Batches
+		return *compute(t, Request{Method: "pot", School: ptr("cold-unstirred"), Drinkers: ptr(3.0), CupMl: ptr(230.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(1500.0)}}, Coffee: Coffee{DaysOff: &days}}).Batches
 	}
 	assert.GreaterOrEqual(t, n(2), n(30))
 }
 
 func TestSettleIsTheSameAsAPlan(t *testing.T) {
-	r := Request{Method: "pot", Place: Place{AltitudeM: ptr(1500.0), AirC: ptr(6.0), WindMs: ptr(2.0)}}
+	r := Request{Method: "pot", Conditions: Conditions{Place: Place{AltitudeM: ptr(1500.0), AirC: ptr(6.0), WindMs: ptr(2.0)}}}
 	p := compute(t, r)
 	s, err := Settle(r)
 	assert.NoError(t, err)
 	assert.Equal(t, *p.BoilC, s.Boil.BoilC)
 	h := s.Heating(*p.Water.HeatedMl).Heat()
 	assert.InEpsilon(t, *p.Heat.HeatS, h.HeatS, 1e-9)
-	_, err = BoilAt(Place{AltitudeM: ptr(9500.0)})
+	_, err = conditions.BoilAt(Place{AltitudeM: ptr(9500.0)})
 	assert.ErrorContains(t, err, "place.altitude_m: 9500 is not allowed")
 }
 
 // What the comparison shows of a school is what its plan says, at any stop.
 func TestChoicesAreThePlans(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		r := Request{Drinkers: ptr(float64(rapid.IntRange(1, 5).Draw(t, "people"))), Place: anyPlace(t)}
+		r := Request{Drinkers: ptr(float64(rapid.IntRange(1, 5).Draw(t, "people"))), Conditions: Conditions{Place: anyPlace(t)}}
 		if rapid.Bool().Draw(t, "urn") {
 			r.Heat.SuppliedC = ptr(float64(rapid.IntRange(75, 98).Draw(t, "supplied")))
 		}
 		for _, c := range Choices(r) {
 			q := r
 			q.Method, q.School = c.Method, &c.School
-			p, err := Compute(q)
+			p, err := explain.Brew(q)
 			assert.Equal(t, err == nil, c.Possible, "%s/%s", c.Method, c.School)
 			if err != nil {
 				assert.Contains(t, err.Error(), c.WhyNot)
@@ -165,17 +169,17 @@ func TestAnyPoursKeepTheBrew(t *testing.T) {
 		if m.Contact != method.Percolation {
 			t.Skip("poured once")
 		}
-		plain, err := Compute(r)
+		plain, err := explain.Brew(r)
 		if err != nil {
 			t.Skip(err.Error())
 		}
 		moved := 0
 		for _, st := range s.Steps {
-			if st.Lane != method.Scale || rapid.Bool().Draw(t, "leave "+st.ID) {
+			if st.Lane != method.Scale || rapid.Bool().Draw(t, "leave "+string(st.ID)) {
 				continue
 			}
-			p := Pour{ID: st.ID}
-			if rapid.Bool().Draw(t, "time of "+st.ID) {
+			p := Pour{ID: string(st.ID)}
+			if rapid.Bool().Draw(t, "time of "+string(st.ID)) {
 				p.AtS = ptr(st.AtS + float64(rapid.IntRange(-20, 60).Draw(t, "by")))
 			} else {
 				p.ToPct = ptr(float64(rapid.IntRange(5, 100).Draw(t, "share")))
@@ -183,7 +187,7 @@ func TestAnyPoursKeepTheBrew(t *testing.T) {
 			r.Pours = append(r.Pours, p)
 			moved++
 		}
-		p, err := Compute(r)
+		p, err := explain.Brew(r)
 		if err != nil {
 			assert.Contains(t, err.Error(), "pours[", "what is refused is a pour")
 			assert.Contains(t, err.Error(), "allowed")

@@ -106,9 +106,12 @@ func unknown(tree any, t reflect.Type, at string) Problems {
 	}
 	known := map[string]reflect.Type{}
 	var names []string
-	for i := range t.NumField() {
-		name, _, _ := strings.Cut(t.Field(i).Tag.Get("json"), ",")
-		known[name] = t.Field(i).Type
+	for _, f := range reflect.VisibleFields(t) {
+		if f.Anonymous {
+			continue // its fields are among these
+		}
+		name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
+		known[name] = f.Type
 		names = append(names, name)
 	}
 	var bad Problems
@@ -116,7 +119,7 @@ func unknown(tree any, t reflect.Type, at string) Problems {
 		if kt, ok := known[name]; ok {
 			bad = append(bad, unknown(sub, kt, at+name+".")...)
 		} else {
-			bad = append(bad, Problem{at + name, nil, "not a known field; allowed here: " + strings.Join(names, ", ")})
+			bad = append(bad, Problem{Field: at + name, Message: "not a known field; allowed here: " + strings.Join(names, ", ")})
 		}
 	}
 	slices.SortFunc(bad, func(a, b Problem) int { return strings.Compare(a.Field, b.Field) })

@@ -1,4 +1,4 @@
-package brew
+package brew_test
 
 import (
 	"encoding/json"
@@ -15,6 +15,9 @@ import (
 
 	"apodemos/core/heat"
 	"apodemos/core/method"
+
+	. "apodemos/core/brew"
+	"apodemos/core/explain"
 )
 
 // What a plan says it was asked is a request for that plan: nothing in it depends on
@@ -22,22 +25,22 @@ import (
 func TestAPlanFedBackIsTheSame(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		_, p := anyPlan(t)
-		again, err := Compute(p.Request)
+		again, err := explain.Brew(p.Request)
 		require.NoError(t, err)
 		same(t, p, again)
 	})
 	for _, r := range []Request{
 		{Method: "moka", WaterG: ptr(300.0)},
-		{Method: "cone", Place: Place{MeasuredBoilC: ptr(80.0)}, Water: Water{Treatment: ptr("boil")}},
-		{Method: "pot", Scale: new(false), Water: Water{Source: ptr("stream")}},
+		{Method: "cone", Conditions: Conditions{Place: Place{MeasuredBoilC: ptr(80.0)}, Water: Water{Treatment: ptr("boil")}}},
+		{Method: "pot", Scale: new(false), Conditions: Conditions{Water: Water{Source: ptr("stream")}}},
 		{Method: "cone", DoseG: ptr(20.0), WaterG: ptr(300.0)},
 		{Method: "press-pot", WaterG: ptr(700.0)},
 		{Method: "serve-concentrate", Dilution: ptr(2.0)},
 		{Method: "cold-concentrate", Dilution: ptr(2.0), Drinkers: ptr(4.0)},
 	} {
-		p, err := Compute(r)
+		p, err := explain.Brew(r)
 		require.NoError(t, err, r.Method)
-		again, err := Compute(p.Request)
+		again, err := explain.Brew(p.Request)
 		require.NoError(t, err, r.Method)
 		same(t, p, again)
 	}
@@ -72,9 +75,9 @@ func TestAFoilCupIsNoInfinity(t *testing.T) {
 		for path, v := range map[string]float64{"heat.supplied_c": 100, "place.wind_ms": 30, "cup.mass_g": 1, "cup_ml": 1000, "brewer.mass_g": 1} {
 			f, ok := FieldByPath(path)
 			require.True(t, ok, path)
-			*f.number(&r) = new(v)
+			*f.Num(&r) = new(v)
 		}
-		p, err := Compute(r)
+		p, err := explain.Brew(r)
 		if err != nil {
 			continue
 		}
@@ -91,7 +94,7 @@ func TestTheCatalogueIsOutOfReach(t *testing.T) {
 	before, err := json.Marshal([]any{method.All, heat.Burners})
 	require.NoError(t, err)
 	for _, m := range method.All {
-		p, err := Compute(Request{Method: m.ID})
+		p, err := explain.Brew(Request{Method: m.ID})
 		require.NoError(t, err)
 		r := p.Request
 		*r.School, *r.Heat.Fuel, *r.Heat.PowerW, *r.Heat.Efficiency, *r.Drinkers = "x", "x", -1, -1, -1
@@ -119,7 +122,7 @@ func TestPlansOfEarlierVersions(t *testing.T) {
 		require.NoError(t, err)
 		var tree, today any
 		require.NoError(t, json.Unmarshal(out, &tree))
-		now, err := Compute(Request{Method: "cone"})
+		now, err := explain.Brew(Request{Method: "cone"})
 		require.NoError(t, err)
 		out, err = json.Marshal(now)
 		require.NoError(t, err)

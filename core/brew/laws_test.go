@@ -1,4 +1,4 @@
-package brew
+package brew_test
 
 import (
 	"math"
@@ -11,6 +11,8 @@ import (
 	"apodemos/core/coffee"
 	"apodemos/core/method"
 	"apodemos/core/working"
+
+	. "apodemos/core/brew"
 )
 
 // place draws a usual place.
@@ -27,7 +29,7 @@ func anySchool(t *rapid.T) (Request, method.Method, method.School) {
 	m := rapid.SampledFrom(method.All).Draw(t, "method")
 	s := rapid.SampledFrom(m.Schools).Draw(t, "school")
 	people := float64(rapid.IntRange(1, 4).Draw(t, "people"))
-	return Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, Place: anyPlace(t), Adjust: ptr("none")}, m, s
+	return Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, Conditions: Conditions{Place: anyPlace(t)}, Adjust: ptr("none")}, m, s
 }
 
 // pair plans two requests, and leaves the case where either cannot be made.
@@ -250,11 +252,11 @@ func TestMakingUpNeverMakesItWorse(t *testing.T) {
 func TestTheLimitOfASteep(t *testing.T) {
 	last := 0.0
 	for ratio := 6.0; ratio < 30; ratio += 0.5 {
-		e := coffee.Limit(false, ratio)
+		e := coffee.Usual.Limit(false, ratio)
 		assert.Greater(t, e, last)
 		assert.Less(t, e, 0.225)
 		last = e
 	}
-	assert.InDelta(t, 0.225*15/15.7, coffee.Limit(false, 15), 1e-9, "0.225·R/(R + 0.7), from memory")
-	assert.InDelta(t, 0.28, coffee.Limit(true, 15), 1e-9, "a bed is rinsed by fresh water, from memory")
+	assert.InDelta(t, 0.225*15/15.7, coffee.Usual.Limit(false, 15), 1e-9, "0.225·R/(R + 0.7), from memory")
+	assert.InDelta(t, 0.28, coffee.Usual.Limit(true, 15), 1e-9, "a bed is rinsed by fresh water, from memory")
 }

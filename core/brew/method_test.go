@@ -1,4 +1,4 @@
-package brew
+package brew_test
 
 import (
 	"math"
@@ -9,6 +9,9 @@ import (
 
 	"apodemos/core/coffee"
 	"apodemos/core/method"
+
+	. "apodemos/core/brew"
+	"apodemos/core/caution"
 )
 
 func eachSchool(t *testing.T, visit func(t *testing.T, m method.Method, s method.School)) {
@@ -51,7 +54,7 @@ func TestEverySchoolIsWhole(t *testing.T) {
 			assert.NotEmpty(t, st.Label, st.ID)
 			assert.NotEmpty(t, st.Text, st.ID)
 			if st.Caution != "" {
-				assert.Contains(t, cautions, st.Caution)
+				assert.True(t, caution.Known(st.Caution), st.Caution)
 			}
 		}
 	})
@@ -67,7 +70,7 @@ func TestPracticeOfTheTrade(t *testing.T) {
 	})
 	t.Run("flat bed: 40 g at 1:15 blooms 120 g, and 600 g of drink takes 680", func(t *testing.T) {
 		big := Vessel{CapacityMl: ptr(2000.0)}
-		p := compute(t, Request{Method: "flat-bed", DoseG: ptr(40.0), CupMl: ptr(520.0), Vessel: big})
+		p := compute(t, Request{Method: "flat-bed", DoseG: ptr(40.0), CupMl: ptr(520.0), Conditions: Conditions{Vessel: big}})
 		assert.InDelta(t, 600, *p.Water.PouredMl, 1e-9)
 		var first *Step
 		for i := range p.Steps {
@@ -76,11 +79,11 @@ func TestPracticeOfTheTrade(t *testing.T) {
 			}
 		}
 		assert.InDelta(t, 120, *first.ToG, 1e-9)
-		p = compute(t, Request{Method: "flat-bed", DoseG: ptr(40.0), CupMl: ptr(600.0), Vessel: big})
+		p = compute(t, Request{Method: "flat-bed", DoseG: ptr(40.0), CupMl: ptr(600.0), Conditions: Conditions{Vessel: big}})
 		assert.InDelta(t, 680, *p.Water.PouredMl, 1e-9, "people pour 620–630, and come up short")
 	})
 	t.Run("66 g/L on 1.5 L is 99 g", func(t *testing.T) {
-		p := compute(t, Request{Method: "pot", School: ptr("off-boil-crust"), DoseG: ptr(99.0), CupMl: ptr(641.0), Drinkers: ptr(2.0), Vessel: Vessel{CapacityMl: ptr(3000.0)}})
+		p := compute(t, Request{Method: "pot", School: ptr("off-boil-crust"), DoseG: ptr(99.0), CupMl: ptr(641.0), Drinkers: ptr(2.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(3000.0)}}})
 		assert.InDelta(t, 1500, *p.Water.PouredMl, 1e-9, "1,282 drunk + 198 kept + 40 left − 20 splash")
 		assert.InDelta(t, 66, *p.Ratio, 1e-9)
 	})
@@ -103,7 +106,7 @@ func TestPracticeOfTheTrade(t *testing.T) {
 // The extraction that practice has, common practice with no published source.
 func TestExtractionOfPractice(t *testing.T) {
 	e := func(r Request) float64 { return *compute(t, r).Strength.ExtractionPct }
-	pot := Request{Method: "pot", DoseG: ptr(70.0), CupMl: ptr(830.0), Vessel: Vessel{CapacityMl: ptr(2000.0)}}
+	pot := Request{Method: "pot", DoseG: ptr(70.0), CupMl: ptr(830.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(2000.0)}}}
 	filter := e(pot)
 	assert.True(t, filter >= 18 && filter <= 20, "filter grind, 70 g/L, 4 + 1½ min: %.1f", filter)
 	pot.Grinder = Grinder{UmPerClick: ptr(50.0), Clicks: ptr(22.0)}
@@ -115,17 +118,17 @@ func TestExtractionOfPractice(t *testing.T) {
 	}
 	assert.Less(t, bag(36), 15.0, "a bag at 900 µm is weak")
 	assert.Greater(t, bag(31), bag(36), "and better at 775")
-	rapid := e(Request{Method: "hand-press", School: ptr("rapid-cold"), Water: Water{SourceC: ptr(20.0)}})
+	rapid := e(Request{Method: "hand-press", School: ptr("rapid-cold"), Conditions: Conditions{Water: Water{SourceC: ptr(20.0)}}})
 	assert.True(t, rapid >= 8 && rapid <= 12, "fine, stirred a minute at 20 °C: %.1f", rapid)
 	// Cold brew at 1:4, by its own limit.
-	limit := 100 * coffee.Limit(false, 1000/95.0)
+	limit := 100 * coffee.Usual.Limit(false, 1000/95.0)
 	for _, c := range []float64{20, 4} {
-		cold := e(Request{Method: "cold-concentrate", School: ptr("one-to-four"), Water: Water{SourceC: &c}, Place: Place{AirC: &c}})
+		cold := e(Request{Method: "cold-concentrate", School: ptr("one-to-four"), Conditions: Conditions{Water: Water{SourceC: &c}, Place: Place{AirC: &c}}})
 		assert.GreaterOrEqual(t, cold, 0.85*limit-0.8, "12 h at %v °C", c)
 	}
 	var k coffee.Contact
-	k = k.Add(24*3600, 4, 4, 1)
-	assert.GreaterOrEqual(t, k.Extraction(1000, 1), 0.95, "24 h at 4 °C")
+	k = coffee.Usual.Soak(k, 24*3600, 4, 1)
+	assert.GreaterOrEqual(t, coffee.Usual.Extraction(k, 1000, 1), 0.95, "24 h at 4 °C")
 }
 
 // Published: the Specialty Coffee Association's control chart, 18–22 %
@@ -178,10 +181,10 @@ func TestCoolerWaterIsMadeUpFor(t *testing.T) {
 		}
 		assert.Greater(t, made, 5, m.r.Method)
 	}
-	c := compute(t, Request{Method: "cone", Place: Place{AltitudeM: ptr(4700.0), AirC: ptr(-9.0), WindMs: ptr(4.0)}, Grinder: Grinder{UmPerClick: ptr(37.0)}})
+	c := compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{AltitudeM: ptr(4700.0), AirC: ptr(-9.0), WindMs: ptr(4.0)}}, Grinder: Grinder{UmPerClick: ptr(37.0)}})
 	assert.Regexp(t, `^Grind at \d+ clicks, \d+ finer than at home, because this stop extracts [\d.]+ points less\.$`, noteByID(c, "make-up-grind"))
 	// A school with its own rule keeps it, and says what it costs.
-	b := compute(t, Request{Method: "pot", School: ptr("warm-boil"), Place: Place{AltitudeM: ptr(8000.0), AirC: ptr(-25.0), WindMs: ptr(4.0)}})
+	b := compute(t, Request{Method: "pot", School: ptr("warm-boil"), Conditions: Conditions{Place: Place{AltitudeM: ptr(8000.0), AirC: ptr(-25.0), WindMs: ptr(4.0)}}})
 	assert.NotEmpty(t, noteByID(b, "make-up-none"))
 }
 
@@ -199,7 +202,7 @@ func TestTheSteepCanBeSet(t *testing.T) {
 // By hand: 1.30 % of 830 g of drink is 10.8 g; a steep of 70 g in 1,000 g of
 // water sends 830/1000 of what dissolves to the cups, so 13 g dissolved: 18.6 %.
 func TestARefractometerReplacesTheEstimate(t *testing.T) {
-	p := compute(t, Request{Method: "pot", DoseG: ptr(70.0), CupMl: ptr(830.0), Vessel: Vessel{CapacityMl: ptr(2000.0)}, Calibration: Calibration{TDSPct: ptr(1.30)}})
+	p := compute(t, Request{Method: "pot", DoseG: ptr(70.0), CupMl: ptr(830.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(2000.0)}, Calibration: Calibration{TDSPct: ptr(1.30)}}})
 	assert.InDelta(t, 1.30, *p.Strength.TDSPct, 1e-12)
 	assert.InDelta(t, 18.57, *p.Strength.ExtractionPct, 0.01)
 	assert.EqualValues(t, "measured", p.Working["strength.extraction_pct"].Kind)
@@ -213,7 +216,7 @@ func TestGroundAtHomeAndBatches(t *testing.T) {
 	}
 	assert.Contains(t, text, "ground at home")
 	assert.NotContains(t, text, "grind it")
-	p = compute(t, Request{Method: "pot", Drinkers: ptr(4.0), Vessel: Vessel{CapacityMl: ptr(700.0)}})
+	p = compute(t, Request{Method: "pot", Drinkers: ptr(4.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(700.0)}}})
 	ids := ""
 	for _, n := range p.Notes {
 		ids += n.ID + " "
@@ -235,12 +238,12 @@ func TestHazards(t *testing.T) {
 		{"coffee that climbs", Request{Method: "pot", School: ptr("warm-boil")}, "climbs"},
 		{"carbon monoxide", Request{Method: "pot"}, "co"},
 		{"canister", Request{Method: "cone"}, "canister"},
-		{"cold canister", Request{Method: "cone", Place: Place{AirC: ptr(-15.0)}, Heat: Heat{Canister: Canister{ButanePct: ptr(100.0)}}}, "canister-warm"},
+		{"cold canister", Request{Method: "cone", Conditions: Conditions{Place: Place{AirC: ptr(-15.0)}, Heat: Heat{Canister: Canister{ButanePct: ptr(100.0)}}}}, "canister-warm"},
 		{"fire ban", Request{Method: "pot"}, "fire-ban"},
-		{"fire ban, a fire", Request{Method: "pot", Heat: Heat{Burner: ptr("fire")}}, "fire-ban-fire"},
-		{"hot metal and resin", Request{Method: "pot", School: ptr("cold-unstirred"), Heat: Heat{Burner: ptr("fire")}}, "fire"},
-		{"doubtful water, cold", Request{Method: "hand-press", School: ptr("rapid-cold"), Water: Water{Treatment: ptr("boil")}}, "not-boiled"},
-		{"doubtful water, urn", Request{Method: "cone", Water: Water{Treatment: ptr("boil")}, Heat: Heat{SuppliedC: ptr(90.0)}}, "not-boiled-supplied"},
+		{"fire ban, a fire", Request{Method: "pot", Conditions: Conditions{Heat: Heat{Burner: ptr("fire")}}}, "fire-ban-fire"},
+		{"hot metal and resin", Request{Method: "pot", School: ptr("cold-unstirred"), Conditions: Conditions{Heat: Heat{Burner: ptr("fire")}}}, "fire"},
+		{"doubtful water, cold", Request{Method: "hand-press", School: ptr("rapid-cold"), Conditions: Conditions{Water: Water{Treatment: ptr("boil")}}}, "not-boiled"},
+		{"doubtful water, urn", Request{Method: "cone", Conditions: Conditions{Water: Water{Treatment: ptr("boil")}, Heat: Heat{SuppliedC: ptr(90.0)}}}, "not-boiled-supplied"},
 		{"cold methods", Request{Method: "cold-concentrate"}, "water-cold"},
 		{"damp cloth", Request{Method: "cloth"}, "cloth"},
 		{"concentrate keeps", Request{Method: "serve-concentrate"}, "keeps"},
@@ -248,7 +251,7 @@ func TestHazards(t *testing.T) {
 		{"scalds", Request{Method: "press-pot"}, "scald"},
 		{"too hot to drink", Request{Method: "pot"}, "cup-hot"},
 		{"waste", Request{Method: "steep-bag"}, "waste"},
-		{"mains", Request{Method: "cone", Heat: Heat{Burner: ptr("mains")}}, "mains"},
+		{"mains", Request{Method: "cone", Conditions: Conditions{Heat: Heat{Burner: ptr("mains")}}}, "mains"},
 	} {
 		found := false
 		for _, k := range compute(t, c.r).Cautions {
@@ -260,18 +263,18 @@ func TestHazards(t *testing.T) {
 
 func TestMethodsThatNeedAFlameSaySo(t *testing.T) {
 	urn := Heat{SuppliedC: ptr(92.0)}
-	for _, r := range []Request{{Method: "moka", Heat: urn}, {Method: "pot", School: ptr("cold-first-boil"), Heat: urn}} {
+	for _, r := range []Request{{Method: "moka", Conditions: Conditions{Heat: urn}}, {Method: "pot", School: ptr("cold-first-boil"), Conditions: Conditions{Heat: urn}}} {
 		_, err := Compute(r)
 		assert.ErrorContains(t, err, "heat.supplied_c")
 	}
-	_, err := Compute(Request{Method: "cup-steep", Heat: urn})
+	_, err := Compute(Request{Method: "cup-steep", Conditions: Conditions{Heat: urn}})
 	assert.NoError(t, err)
 }
 
 // No pour begins before its water can be ready.
 func TestNoPourBeforeItsWater(t *testing.T) {
 	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
-		p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Place: Place{AltitudeM: ptr(2500.0), AirC: ptr(3.0)}})
+		p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Conditions: Conditions{Place: Place{AltitudeM: ptr(2500.0), AirC: ptr(3.0)}}})
 		boiled := math.Inf(-1)
 		for _, st := range p.Steps {
 			if st.ID == "flame-full" {
@@ -291,7 +294,7 @@ func BenchmarkCatalogue(b *testing.B) {
 	for b.Loop() {
 		for _, m := range method.All {
 			for _, s := range m.Schools {
-				if _, err := Compute(Request{Method: m.ID, School: &s.ID, Drinkers: ptr(2.0), Place: Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0)}}); err != nil {
+				if _, err := Compute(Request{Method: m.ID, School: &s.ID, Drinkers: ptr(2.0), Conditions: Conditions{Place: Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0)}}}); err != nil {
 					b.Fatal(err)
 				}
 			}

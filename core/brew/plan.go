@@ -1,6 +1,8 @@
 package brew
 
 import (
+	"slices"
+
 	"apodemos/core/coffee"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
@@ -9,7 +11,7 @@ import (
 
 // Version is the version of the computation. It is stored with a plan, so that
 // an old brew still shows what it was told.
-const Version = "0.4.0"
+const Version = "0.5.0"
 
 // Plan is what to do, when, and what comes of it. Units are in the names;
 // times in steps and curves are in seconds from the moment that water meets
@@ -61,7 +63,29 @@ type Plan struct {
 	Alternatives []Alternative `json:"alternatives"`
 	Working      working.Sheet `json:"working"`
 
-	burn flow
+	made      *Brewed
+	decided   []Decision
+	dissolved Dissolved
+	lengths   Lengths
+}
+
+// Made is how the plan was computed, stage by stage; nil for one that was stored.
+func (p *Plan) Made() *Brewed { return p.made }
+
+// Dissolved is what is in the drink.
+func (p *Plan) Dissolved() Dissolved { return p.dissolved }
+
+// Lengths are the parts of how long it all takes.
+func (p *Plan) Lengths() Lengths { return p.lengths }
+
+// Decisions are what the stages decided, in their order: up to what makes up for this
+// stop, and after that.
+func (p *Plan) Decisions() (before, after []Decision) {
+	b := p.made
+	if b == nil {
+		return nil, nil
+	}
+	return slices.Concat(b.Setting.Decisions, b.decided, b.Hot.decisions, b.ice(), b.corrected), p.decided
 }
 
 // Grind is how fine.
@@ -127,11 +151,11 @@ type StrengthPlan struct {
 
 // Step is one thing to do, of one batch.
 type Step struct {
-	ID    string      `json:"id"`
-	AtS   float64     `json:"at_s"`
-	ForS  float64     `json:"for_s"`
-	Lane  method.Lane `json:"lane" enum:"water,flame,scale,hands"`
-	Label string      `json:"label" doc:"A word or two, for the score"`
+	ID    method.StepID `json:"id"`
+	AtS   float64       `json:"at_s"`
+	ForS  float64       `json:"for_s"`
+	Lane  method.Lane   `json:"lane" enum:"water,flame,scale,hands"`
+	Label string        `json:"label" doc:"A word or two, for the score"`
 	quantity.Phrase
 	ToG     *float64     `json:"to_g" doc:"What is in when it ends: the reading to stop at, where there is a scale"`
 	Until   method.Until `json:"until" enum:"time,weight,temperature,sign"`
@@ -157,15 +181,6 @@ type Curves struct {
 	SlurryC [][2]float64 `json:"slurry_c" doc:"Where water and coffee are"`
 	CupC    [][2]float64 `json:"cup_c" doc:"In the cup, from serving"`
 	ScaleG  [][2]float64 `json:"scale_g"`
-}
-
-// Caution is a danger and how to avoid it.
-type Caution struct {
-	ID    string `json:"id"`
-	Level string `json:"level" enum:"note,care,danger"`
-	Text  string `json:"text"`
-	Why   string `json:"why"`
-	Step  string `json:"step" doc:"ID of the step where it stands; empty when it covers the brew"`
 }
 
 // Note is an adjustment that the plan made, and why.

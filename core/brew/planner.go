@@ -3,6 +3,8 @@ package brew
 import (
 	"encoding/json"
 	"sync"
+
+	"apodemos/core/coffee"
 )
 
 // A Planner plans many brews, such as those of a journey: what a recipe gives at
@@ -10,6 +12,9 @@ import (
 // answers are those of Compute. The zero Planner is ready; it may be used by many
 // at once.
 type Planner struct {
+	// Model is the extraction model; coffee.Usual when nil.
+	Model *coffee.Model
+
 	mu    sync.Mutex
 	homes map[string]atHome
 }
@@ -18,6 +23,13 @@ type Planner struct {
 type atHome struct {
 	extraction, contact float64
 	ok                  bool
+}
+
+func (p *Planner) model() coffee.Model {
+	if p == nil || p.Model == nil {
+		return coffee.Usual
+	}
+	return *p.Model
 }
 
 // Compute plans a brew. Its error is Problems, as Compute's.

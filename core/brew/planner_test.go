@@ -1,4 +1,4 @@
-package brew
+package brew_test
 
 import (
 	"sync"
@@ -7,6 +7,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	. "apodemos/core/brew"
 )
 
 // A Planner answers as Compute does, whatever it was asked before.
@@ -35,13 +37,13 @@ func TestAPlannerKnowsARecipeAgain(t *testing.T) {
 	var wg sync.WaitGroup
 	for i := range 40 {
 		wg.Go(func() {
-			_, err := planner.Compute(Request{Method: "cone", Place: Place{AltitudeM: ptr(float64(100 * i)), AirC: ptr(float64(20 - i))}})
+			_, err := planner.Compute(Request{Method: "cone", Conditions: Conditions{Place: Place{AltitudeM: ptr(float64(100 * i)), AirC: ptr(float64(20 - i))}}})
 			assert.NoError(t, err)
 		})
 	}
 	wg.Wait()
-	assert.Len(t, planner.homes, 1)
+	assert.Equal(t, 1, planner.Homes())
 	_, err := planner.Compute(Request{Method: "cone", Strength: ptr("strong")})
 	require.NoError(t, err)
-	assert.Len(t, planner.homes, 2)
+	assert.Equal(t, 2, planner.Homes())
 }

@@ -1,4 +1,4 @@
-package brew
+package brew_test
 
 import (
 	"strings"
@@ -9,16 +9,18 @@ import (
 	"pgregory.net/rapid"
 
 	"apodemos/core/method"
+
+	. "apodemos/core/brew"
 )
 
-func stepByID(t *testing.T, p *Plan, id string) Step {
+func stepByID(t *testing.T, p *Plan, id method.StepID) Step {
 	t.Helper()
 	for _, s := range p.Steps {
 		if s.ID == id {
 			return s
 		}
 	}
-	require.Fail(t, "no step "+id)
+	require.Fail(t, "no step", id)
 	return Step{}
 }
 
@@ -45,7 +47,7 @@ func TestAPourCanBeMoved(t *testing.T) {
 
 	early := compute(t, Request{Method: "cone", Pours: []Pour{{ID: "second-pour", AtS: ptr(20.0)}}})
 	assert.Equal(t, 10.0, stepByID(t, early, "bloom").ForS, "an early pour cuts the bloom short")
-	bloom := compute(t, Request{Method: "flat-bed", DoseG: ptr(40.0), CupMl: ptr(520.0), Vessel: Vessel{CapacityMl: ptr(2000.0)}, Pours: []Pour{{ID: "bloom-pour", ToPct: ptr(10.0)}}})
+	bloom := compute(t, Request{Method: "flat-bed", DoseG: ptr(40.0), CupMl: ptr(520.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(2000.0)}}, Pours: []Pour{{ID: "bloom-pour", ToPct: ptr(10.0)}}})
 	assert.InDelta(t, 60, *stepByID(t, bloom, "bloom-pour").ToG, 1e-9, "a share takes the place of three times the dose")
 }
 
@@ -66,7 +68,7 @@ func TestPoursThatCannotBe(t *testing.T) {
 			assert.ErrorContains(t, err, s)
 		}
 	}
-	_, err := Compute(Request{Method: "cone", Pours: make([]Pour, maxPours+1)})
+	_, err := Compute(Request{Method: "cone", Pours: make([]Pour, MaxPours+1)})
 	assert.ErrorContains(t, err, "pours: 13 pours")
 	_, err = Decode(strings.NewReader(`{"method":"cone","pours":[{"id":"bloom-pour","when":3}]}`))
 	assert.ErrorContains(t, err, "pours[0].when: not a known field")
@@ -110,14 +112,14 @@ func byHand(s Step) bool { return s.Lane == method.Hands || s.Lane == method.Sca
 // With five rounds the fifth's first step, at 40 s, meets the first's last; past
 // 12.5 s the fourth's would, past 16.7 s the third's, and 25 s is free.
 func TestIntervalByHand(t *testing.T) {
-	hands := []span{{0, 10}, {40, 50}}
-	assert.InDelta(t, 10, interval(hands, 0, 3), 1e-3)
-	assert.InDelta(t, 25, interval(hands, 0, 5), 1e-3)
-	assert.InDelta(t, 30, interval(hands, 30.0, 1), 1e-9)
+	hands := Spans(0, 10, 40, 50)
+	assert.InDelta(t, 10, Interval(hands, 0, 3), 1e-3)
+	assert.InDelta(t, 25, Interval(hands, 0, 5), 1e-3)
+	assert.InDelta(t, 30, Interval(hands, 30.0, 1), 1e-9)
 }
 
 func TestCupsThatSteepAreRounds(t *testing.T) {
-	p := compute(t, Request{Method: "cup-steep", Drinkers: ptr(3.0), Heat: Heat{SuppliedC: ptr(92.0)}})
+	p := compute(t, Request{Method: "cup-steep", Drinkers: ptr(3.0), Conditions: Conditions{Heat: Heat{SuppliedC: ptr(92.0)}}})
 	require.Len(t, p.Rounds, 3)
 	assert.Equal(t, "cup", p.Rounds[0].Kind)
 	assert.Less(t, p.Rounds[1].PourS, p.Rounds[0].EndS, "the second is poured while the first steeps")
@@ -138,11 +140,10 @@ func TestCupsThatSteepAreRounds(t *testing.T) {
 func TestIceMelts(t *testing.T) {
 	m, _ := method.ByID("slow-drip")
 	s, _ := m.School("iced")
-	c := &calc{plan: &Plan{}, school: s, req: Request{Drinkers: ptr(1.0)}, batch: batch{n: 1, dilution: 60}}
-	assert.InDelta(t, 16.1, c.meltIce(waterKJ(90), 80), 0.2)
-	assert.Zero(t, c.meltIce(waterKJ(90), 40), "too little heat to melt it all")
+	assert.InDelta(t, 16.1, MeltIce(s, 60, WaterKJ(90), 80), 0.2)
+	assert.Zero(t, MeltIce(s, 60, WaterKJ(90), 40), "too little heat to melt it all")
 
-	p := compute(t, Request{Method: "slow-drip", School: ptr("iced"), Place: Place{AirC: ptr(35.0)}})
+	p := compute(t, Request{Method: "slow-drip", School: ptr("iced"), Conditions: Conditions{Place: Place{AirC: ptr(35.0)}}})
 	assert.Less(t, *p.CupC, 20.0)
 	assert.InDelta(t, *p.Water.DilutionMl, *p.Water.IceG, 1e-9)
 	assert.Contains(t, noteByID(p, "ice"), "melts at once")

@@ -12,9 +12,9 @@ type span struct{ from, to float64 }
 // rounds lays batches, and cups that steep on their own, one after the other as
 // closely as one pair of hands, one kettle and one brewer allow. Every round has
 // the shape of the first, so one interval is all there is to find.
-func (c *calc) rounds() {
-	n, each, cups := int(c.batch.n), 1, int(*c.req.Drinkers)
-	if c.method.Family == "cup" {
+func (c *script) rounds() {
+	n, each, cups := int(c.Batch.N), 1, int(*c.Request.Drinkers)
+	if c.Method.Family == "cup" {
 		each = max(int(c.cupsABatch()), 1)
 	} else {
 		cups = n
@@ -34,11 +34,10 @@ func (c *calc) rounds() {
 				brewing = append(brewing, span{s.AtS, s.AtS + s.ForS})
 			}
 		}
-		if s.ID == "fill-kettle" || s.ID == "flame-full" {
+		if s.ID == method.FillKettle || s.ID == method.FlameFull {
 			kettleFrom = math.Min(kettleFrom, s.AtS)
 		}
 	}
-	w := &c.when
 	// Cups first: the water, the cups and the coffee are made ready for all of
 	// a batch together.
 	var apart float64
@@ -54,25 +53,25 @@ func (c *calc) rounds() {
 	lastCup := apart * float64(each-1)
 	var every float64
 	if n > 1 {
-		kettleTo := w.lastPour + lastCup
-		if c.method.InPot() || c.way() == method.OnFlame || w.lastPour == 0 {
-			kettleTo = w.served
+		kettleTo := c.LastPour + lastCup
+		if c.Method.InPot() || c.OnFlame() || c.LastPour == 0 {
+			kettleTo = c.ServedS
 		}
 		// The brewer is taken from its hot preparation until it is empty.
-		every = w.served + lastCup + w.hot
+		every = c.ServedS + lastCup + c.PrepareS
 		if c.plan.Heat != nil {
 			every = math.Max(every, kettleTo-kettleFrom)
 		}
 		every = interval(hands, every, n)
 	}
 	kind := "batch"
-	if c.method.Family == "cup" {
+	if c.Method.Family == "cup" {
 		kind = "cup"
 	}
 	for b := range n {
 		for i := range min(each, cups-len(c.plan.Rounds)) {
 			at := every*float64(b) + apart*float64(i)
-			r := Round{Kind: kind, N: len(c.plan.Rounds) + 1, StartS: at, PourS: at, EndS: at + w.contact, ReadyS: at + w.served}
+			r := Round{Kind: kind, N: len(c.plan.Rounds) + 1, StartS: at, PourS: at, EndS: at + c.ContactS, ReadyS: at + c.ServedS}
 			if i == 0 {
 				r.StartS += start
 			}
@@ -81,18 +80,14 @@ func (c *calc) rounds() {
 	}
 	ready := quantity.Of(c.plan.Rounds[len(c.plan.Rounds)-1].ReadyS, quantity.Second)
 	if each > 1 {
-		c.note("next-cup", "The steps are those of one cup, and the guide goes through all of them; this leaves both hands free for each in its turn.", "Pour the next cup {0} after the one before; the last is ready at {1}.",
-			quantity.Of(apart, quantity.Second), ready)
+		decide(&c.plan.decided, "next-cup", "", quantity.Of(apart, quantity.Second), ready)
 	}
-	if n == 1 {
-		return
-	}
-	why := "The steps are those of one batch, and the guide goes through all of them. One kettle, one brewer and one pair of hands set the pace."
-	if c.plan.Heat != nil && c.way() != method.Unheated {
-		c.note("next-batch", why, "Put the water on again at {0} for the next batch; one is ready every {1}, the last at {2}.",
-			quantity.Of(w.light+every, quantity.Second), quantity.Of(every, quantity.Second), ready)
-	} else {
-		c.note("next-batch", why, "Begin the next batch {0} after the one before; the last is ready at {1}.", quantity.Of(every, quantity.Second), ready)
+	switch {
+	case n == 1:
+	case c.plan.Heat != nil && !c.heatless():
+		decide(&c.plan.decided, "next-batch", "heat", quantity.Of(c.LightS+every, quantity.Second), quantity.Of(every, quantity.Second), ready)
+	default:
+		decide(&c.plan.decided, "next-batch", "", quantity.Of(every, quantity.Second), ready)
 	}
 }
 

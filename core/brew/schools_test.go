@@ -1,4 +1,4 @@
-package brew
+package brew_test
 
 import (
 	"fmt"
@@ -10,6 +10,8 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"apodemos/core/method"
+
+	. "apodemos/core/brew"
 )
 
 // What a practitioner of each school looks for in its plan. All of it is common
@@ -219,7 +221,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			}
 			last := -1
 			for _, want := range c.sees {
-				i := indexOf(p, want.id)
+				i := indexOf(p, method.StepID(want.id))
 				require.GreaterOrEqual(t, i, 0, "step %s", want.id)
 				assert.Greater(t, i, last, "%s comes after the one before", want.id)
 				last = i
@@ -248,7 +250,7 @@ func plainSpaces(s string) string {
 	return strings.NewReplacer("\u2009", " ", "\u00a0", " ").Replace(s)
 }
 
-func indexOf(p *Plan, id string) int {
+func indexOf(p *Plan, id method.StepID) int {
 	for i, s := range p.Steps {
 		if s.ID == id {
 			return i
@@ -281,7 +283,7 @@ func TestMokaFilledCold(t *testing.T) {
 	assert.Zero(t, *p.Water.BoiledOffMl)
 	light, flow := stepByID(t, p, "light"), stepByID(t, p, "flow")
 	for _, id := range []string{"fill-kettle", "dose", "screw"} {
-		s := stepByID(t, p, id)
+		s := stepByID(t, p, method.StepID(id))
 		assert.LessOrEqual(t, s.AtS+s.ForS, light.AtS+1e-6, "%s is before the flame", id)
 	}
 	assert.InDelta(t, *p.Heat.HeatS, flow.AtS-light.AtS, 1e-6, "it flows when it is hot")
@@ -343,7 +345,7 @@ func TestMoreDrinkIsSaidOnlyWhereItShows(t *testing.T) {
 func TestStepsSayThePlansFigures(t *testing.T) {
 	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
 		for _, people := range []float64{1, 2, 5} {
-			p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, Scale: ptr(true), Vessel: Vessel{CapacityMl: ptr(1500.0)}})
+			p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, Scale: ptr(true), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(1500.0)}}})
 			each, portions := *p.DoseG / *p.Batches, 1.0
 			if m.Family == "cup" {
 				each, portions = *p.DoseG/people, math.Ceil(people / *p.Batches)

@@ -5,27 +5,28 @@ import (
 	"strconv"
 	"strings"
 
-	"apodemos/core/heat"
+	"apodemos/core/field"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/water"
 )
 
 // addPour files a step of the school; pour is that step, for the figures of it.
-func (c *calc) addPour(s Step, pour method.Step) {
-	s.Phrase = c.fill(pour.Text, s, &pour)
+func (c *script) addPour(s Step, pour *method.Step) {
+	s.Phrase = c.fill(pour.Text, s, pour)
 	c.file(s)
 }
 
 // add fills in the figures that a step's text names and files the step.
-func (c *calc) add(s Step, text string) {
+func (c *script) add(s Step, text string) {
 	s.Phrase = c.fill(text, s, nil)
 	c.file(s)
 }
 
-func (c *calc) file(s Step) {
+func (c *script) file(s Step) {
 	c.plan.Steps = append(c.plan.Steps, s)
 	if s.Caution != "" {
-		c.caution(s.Caution, s.ID)
+		c.caution(s.Caution, string(s.ID))
 	}
 }
 
@@ -46,7 +47,7 @@ func (w *words) value(v float64, u quantity.Unit) *words {
 // fill writes a step's text with the plan's figures. The catalogue's texts are
 // known to be sound (method.Parse, tested over all of them); a text that is not is
 // shown as it is.
-func (c *calc) fill(text string, s Step, pour *method.Step) quantity.Phrase {
+func (c *script) fill(text string, s Step, pour *method.Step) quantity.Phrase {
 	pieces, err := method.Parse(text)
 	if err != nil {
 		return quantity.Say(text)
@@ -56,7 +57,7 @@ func (c *calc) fill(text string, s Step, pour *method.Step) quantity.Phrase {
 	return quantity.Say(w.text.String(), w.values...)
 }
 
-func (c *calc) write(w *words, pieces []method.Piece, s Step, pour *method.Step) {
+func (c *script) write(w *words, pieces []method.Piece, s Step, pour *method.Step) {
 	for _, p := range pieces {
 		switch {
 		case p.Words != "":
@@ -72,45 +73,39 @@ func (c *calc) write(w *words, pieces []method.Piece, s Step, pour *method.Step)
 }
 
 // is answers a question of a step's text.
-func (c *calc) is(condition string) bool {
+func (c *script) is(condition string) bool {
 	switch condition {
 	case "scale":
-		return *c.req.Scale
+		return *c.Request.Scale
 	case "server":
-		return c.toServer
+		return c.ToServer
 	case "many":
 		return c.cupsABatch() > 1
 	case "dilution":
-		return c.batch.dilution >= 0.5
+		return c.Batch.DilutionMl >= 0.5
 	case "onheat":
-		return c.method.InPot() && c.when.wait == 0 && c.req.Heat.SuppliedC == nil && !c.apartKettle()
+		return c.Method.InPot() && c.WaitS == 0 && c.Request.Heat.SuppliedC == nil && !c.apartKettle()
 	case "splash":
-		return c.batch.splash > 0
+		return c.Batch.SplashMl > 0
 	case "kettle":
-		return c.method.InPot() && c.apartKettle()
+		return c.Method.InPot() && c.apartKettle()
 	}
 	return false
 }
 
-// apartKettle reports whether the water is heated in something that heats water only.
-func (c *calc) apartKettle() bool {
-	b, _ := heat.BurnerByID(*c.req.Heat.Burner)
-	return c.req.Heat.SuppliedC == nil && !b.Flame
-}
-
 // cupsABatch is how many cups the fullest batch makes.
-func (c *calc) cupsABatch() float64 {
-	return math.Ceil(*c.req.Drinkers/c.batch.n - 1e-9)
+func (c *script) cupsABatch() float64 {
+	return math.Ceil(*c.Request.Drinkers/c.Batch.N - 1e-9)
 }
 
 // figure writes a figure of the plan that a step's text names.
-func (c *calc) figure(w *words, name string, s Step, pour *method.Step) {
-	b, p := &c.batch, c.plan
+func (c *script) figure(w *words, name string, s Step, pour *method.Step) {
+	b, p := &c.Batch, c.plan
 	switch name {
 	case "coffee":
 		c.coffeeWords(w)
 	case "dose":
-		w.value(b.dose/c.sides(), quantity.Gram)
+		w.value(b.DoseG/c.sides(), quantity.Gram)
 	case "measures":
 		c.measureWords(w)
 	case "band":
@@ -118,33 +113,42 @@ func (c *calc) figure(w *words, name string, s Step, pour *method.Step) {
 	case "clicks":
 		w.value(value(p.Grind.Clicks), quantity.Clicks)
 	case "water":
-		ml := b.poured / c.apart()
+		ml := b.PouredMl / c.Apart()
 		if pour != nil {
-			ml = *c.pourTo(*pour) - c.readBefore(*pour)
+			ml = c.pourTo(pour) - c.readBefore(pour)
 		}
 		w.value(ml, quantity.Millilitre)
 	case "pour":
 		switch {
-		case *c.req.Scale:
+		case *c.Request.Scale:
 			w.say("Pour to ").value(value(s.ToG), quantity.Gram)
-		case pour != nil && c.pourShare(*pour) > 0.999 && c.readBefore(*pour) > 0:
+		case pour != nil && c.pourShare(pour) > 0.999 && c.readBefore(pour) > 0:
 			w.say("Pour the rest")
-		case pour != nil && c.ofKettle(*pour) > 0.97:
+		case pour != nil && c.ofKettle(pour) > 0.97:
 			w.say("Pour all the water")
 		case pour != nil:
-			w.say("Pour until " + share(c.ofKettle(*pour)) + " of the water is in")
+			w.say("Pour until " + share(c.ofKettle(pour)) + " of the water is in")
 		default:
 			w.say("Pour the water")
 		}
 	case "share":
 		if pour != nil {
-			w.say(share(c.ofKettle(*pour)))
+			w.say(share(c.ofKettle(pour)))
 		} else {
 			w.say("all")
 		}
-	case "heated", "melt", "rinse", "preheat", "left", "splash":
-		c.amount(w, map[string]float64{"heated": *c.heatedEach(), "melt": value(p.Water.MeltG) / b.n, "rinse": b.rinse, "preheat": b.preheat * c.cupsFull,
-			"left": b.left / c.apart(), "splash": b.splash}[name], name)
+	case "heated":
+		c.amount(w, *c.heatedEach())
+	case "rinse":
+		c.amount(w, b.RinseMl)
+	case "preheat":
+		c.amount(w, b.PreheatMl*c.CupsFull)
+	case "left":
+		c.amount(w, b.LeftMl/c.Apart())
+	case "splash":
+		c.amount(w, b.SplashMl)
+	case "melt":
+		c.snow(w, value(p.Water.MeltG)/b.N)
 	case "fill":
 		c.fillWords(w)
 	case "to":
@@ -156,43 +160,44 @@ func (c *calc) figure(w *words, name string, s Step, pour *method.Step) {
 	case "topup":
 		c.topUp(w)
 	case "dilution":
-		w.value(b.dilution, quantity.Millilitre)
+		w.value(b.DilutionMl, quantity.Millilitre)
 	case "concentrate":
-		w.value(b.concentrate / *c.req.Drinkers, quantity.Millilitre)
+		w.value(b.ConcentrateMl / *c.Request.Drinkers, quantity.Millilitre)
 	case "vials":
 		n := value(p.Vials)
 		w.value(n, quantity.None).say(either(n == 1, " vial of ", " vials of ")).value(VialMl, quantity.Millilitre)
 	case "drink":
-		w.value(b.drink, quantity.Millilitre)
+		w.value(b.DrinkMl, quantity.Millilitre)
 	case "cup":
-		w.value(*c.req.CupMl, quantity.Millilitre)
+		w.value(*c.Request.CupMl, quantity.Millilitre)
 	case "cups":
 		w.value(c.cupsABatch(), quantity.None)
 	case "server":
 		switch {
-		case c.toServer:
-			w.say("a server for ").value(b.drink-b.dilution, quantity.Millilitre)
+		case c.ToServer:
+			w.say("a server for ").value(b.DrinkMl-b.DilutionMl, quantity.Millilitre)
 		default:
 			w.say("the cup")
 		}
 	case "swirl":
-		w.say(map[bool]string{true: "the server, share it out", false: "the cup"}[c.toServer])
+		w.say(map[bool]string{true: "the server, share it out", false: "the cup"}[c.ToServer])
 	}
 }
 
 // sides is in how many portions a batch's coffee is weighed: one, or one a cup where
 // each steeps on its own.
-func (c *calc) sides() float64 { return c.apart() }
+func (c *script) sides() float64 { return c.Apart() }
 
 // readBefore is the scale's reading before a pour.
-func (c *calc) readBefore(pour method.Step) float64 {
+func (c *script) readBefore(pour *method.Step) float64 {
 	at := 0.0
-	for _, s := range c.line {
+	for i := range c.Line {
+		s := &c.Line[i]
 		if s.ID == pour.ID {
 			break
 		}
 		if s.Phase == method.Brew && s.Lane == method.Scale {
-			at = *c.pourTo(s)
+			at = c.pourTo(s)
 		}
 	}
 	return at
@@ -200,12 +205,12 @@ func (c *calc) readBefore(pour method.Step) float64 {
 
 // ofKettle is the share of the hot water that is out of the kettle when a pour ends:
 // what is added afterwards stays in it.
-func (c *calc) ofKettle(pour method.Step) float64 {
-	whole := c.batch.poured
-	if !c.school.DiluteCold && !c.method.InPot() && c.contact() != method.Dilution {
-		whole += c.batch.dilution
+func (c *script) ofKettle(pour *method.Step) float64 {
+	whole := c.Batch.PouredMl
+	if !c.School.DiluteCold && !c.Method.InPot() && c.Method.Contact != method.Dilution {
+		whole += c.Batch.DilutionMl
 	}
-	return c.pourShare(pour) * c.batch.poured / math.Max(whole, 1e-9)
+	return c.pourShare(pour) * c.Batch.PouredMl / math.Max(whole, 1e-9)
 }
 
 // shares are parts that can be judged by eye.
@@ -230,18 +235,18 @@ func share(of float64) string {
 }
 
 // coffeeWords says how the coffee of a batch is measured and ground.
-func (c *calc) coffeeWords(w *words) {
-	ahead, fine := *c.req.Coffee.GroundAhead, c.plan.Grind.Band
-	basket := c.school.BasketG > 0
+func (c *script) coffeeWords(w *words) {
+	ahead, fine := *c.Request.Coffee.GroundAhead, c.plan.Grind.Band
+	basket := c.School.BasketG > 0
 	switch {
-	case basket && ahead && !*c.req.Scale:
+	case basket && ahead && !*c.Request.Scale:
 		w.say("Take the coffee ground at home, " + fine)
 		return
-	case basket && !*c.req.Scale && c.plan.DoseMeasures == nil:
+	case basket && !*c.Request.Scale && c.plan.DoseMeasures == nil:
 		w.say("Grind enough coffee for the basket, " + fine)
 		c.clickWords(w)
 		return
-	case c.plan.DoseMeasures != nil && !*c.req.Scale:
+	case c.plan.DoseMeasures != nil && !*c.Request.Scale:
 		w.say("Measure out ")
 		c.measureWords(w)
 	default:
@@ -249,7 +254,7 @@ func (c *calc) coffeeWords(w *words) {
 		if n := c.portions(); n > 1 {
 			w.value(n, quantity.None).say(" portions of ")
 		}
-		w.value(c.batch.dose/c.sides(), quantity.Gram)
+		w.value(c.Batch.DoseG/c.sides(), quantity.Gram)
 	}
 	if ahead {
 		w.say(" of the coffee ground at home, " + fine)
@@ -260,27 +265,27 @@ func (c *calc) coffeeWords(w *words) {
 }
 
 // portions is how many portions of coffee the fullest batch takes.
-func (c *calc) portions() float64 {
-	if c.method.Family != "cup" {
+func (c *script) portions() float64 {
+	if c.Method.Family != "cup" {
 		return 1
 	}
 	return c.cupsABatch()
 }
 
-func (c *calc) clickWords(w *words) {
+func (c *script) clickWords(w *words) {
 	if k := c.plan.Grind.Clicks; k != nil {
 		w.say(", at ").value(*k, quantity.Clicks)
 	}
 }
 
 // measureWords are the spoons of a batch: of each cup where each steeps on its own.
-func (c *calc) measureWords(w *words) {
+func (c *script) measureWords(w *words) {
 	m := c.plan.DoseMeasures
 	if m == nil {
-		w.value(c.batch.dose, quantity.Gram)
+		w.value(c.Batch.DoseG, quantity.Gram)
 		return
 	}
-	apart := c.batch.n * c.sides()
+	apart := c.Batch.N * c.sides()
 	w.value(m.Count/apart, quantity.None).say(" × " + m.Name)
 	if c.portions() > 1 {
 		w.say(" for each cup")
@@ -288,27 +293,27 @@ func (c *calc) measureWords(w *words) {
 	w.say(" (").value(m.Grams/apart, quantity.Gram).say(")")
 }
 
-// amount is some water, or snow: in millilitres or grams, and without a scale in
-// cups.
-func (c *calc) amount(w *words, v float64, name string) {
-	switch {
-	case name == "melt" && *c.req.Scale:
-		w.value(v, quantity.Gram)
-	case name == "melt":
-		w.say("about ").value(v/settledG, quantity.Litre)
-	case *c.req.Scale:
-		w.value(v, quantity.Millilitre)
-	default:
-		c.cupfuls(w, v)
+// amount is some water: in millilitres, and without a scale in cups.
+func (c *script) amount(w *words, ml float64) {
+	if *c.Request.Scale {
+		w.value(ml, quantity.Millilitre)
+	} else {
+		c.cupfuls(w, ml)
 	}
 }
 
-// settledG is the mass of a litre of settled snow, in g.
-const settledG = 250
+// snow is what is melted: in grams, and without a scale as a heap of it settled.
+func (c *script) snow(w *words, g float64) {
+	if *c.Request.Scale {
+		w.value(g, quantity.Gram)
+	} else {
+		w.say("about ").value(g/water.SettledSnow, quantity.Litre)
+	}
+}
 
 // cupfuls is an amount counted in the cups that are drunk from.
-func (c *calc) cupfuls(w *words, ml float64) {
-	n := ml / *c.req.CupMl
+func (c *script) cupfuls(w *words, ml float64) {
+	n := ml / *c.Request.CupMl
 	if n < 0.94 {
 		part := share(n)
 		if part == "about half" {
@@ -329,15 +334,15 @@ func (c *calc) cupfuls(w *words, ml float64) {
 
 // fillWords is how much goes into pot or kettle: by a scale, or by how deep it
 // stands and how many cups that is.
-func (c *calc) fillWords(w *words) {
+func (c *script) fillWords(w *words) {
 	ml := *c.heatedEach()
-	if *c.req.Scale {
+	if *c.Request.Scale {
 		w.value(ml, quantity.Millilitre)
 		return
 	}
 	c.cupfuls(w, ml)
-	if known, _ := FieldByPath("vessel.diameter_mm"); known.Default != trim(c.vessel.DiameterMm) && c.req.Heat.SuppliedC == nil {
-		d := c.vessel.DiameterMm
+	if known, _ := FieldByPath("vessel.diameter_mm"); known.Default != field.Trim(c.Vessel.DiameterMm) && c.Request.Heat.SuppliedC == nil {
+		d := c.Vessel.DiameterMm
 		w.say(" of water, ").value(ml*1000/(math.Pi/4*d*d), quantity.Millimetre).say(" deep")
 	} else {
 		w.say(" of water")
@@ -345,23 +350,23 @@ func (c *calc) fillWords(w *words) {
 }
 
 // topUp is what is added afterwards: how much, of what, and where.
-func (c *calc) topUp(w *words) {
-	b := c.batch
+func (c *script) topUp(w *words) {
+	b := c.Batch
 	what := " of hot water"
 	switch {
-	case c.school.DiluteIce:
+	case c.School.DiluteIce:
 		what = " of ice"
-	case c.school.DiluteCold:
+	case c.School.DiluteCold:
 		what = " of cold, safe water"
 	}
 	// Into the server, or into each cup.
-	each := c.batch.dilution
-	cups := *c.req.Drinkers / b.n
-	many := cups > 1 && !c.toServer
+	each := c.Batch.DilutionMl
+	cups := *c.Request.Drinkers / b.N
+	many := cups > 1 && !c.ToServer
 	if many {
 		each /= cups
 	}
-	if *c.req.Scale || c.contact() == method.Dilution {
+	if *c.Request.Scale || c.Method.Contact == method.Dilution {
 		w.value(each, quantity.Millilitre)
 	} else {
 		c.cupfuls(w, each)

@@ -6,62 +6,68 @@ import (
 	"slices"
 	"strings"
 
+	"apodemos/core/field"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
 )
 
-// coffeeIn is how long it takes to put coffee into cold water before lighting.
-const coffeeInS = 20
+// A Timeline is the third stage: the school's steps, counted from first contact, and
+// the times that need no temperature. Times are in s.
+type Timeline struct {
+	*Recipe
+	Line     []method.Step
+	Stretch  float64 // added to the step that may make up for cooler water
+	PrepareS float64 // steps that need hot water, before contact
+	ContactS float64 // until the drink leaves the grounds
+	LastPour float64
+	ServedS  float64 // end of the last serving step
+}
 
-// lay counts the school's steps from first contact: those counted from the boil
-// are moved there, the step that may is stretched, and pours go where the user
-// put them. It sets the times that need no temperature.
-func (c *calc) lay() Problems {
-	w := &c.when
-	w.contact, w.lastPour, w.hot = 0, 0, 0
-	boilAt := 0.0
-	if c.way() == method.BoilIn {
-		boilAt = w.boiled
-	}
-	c.line = c.ownSteps(c.line[:0])
+// lay counts the school's steps from first contact: those counted from the boil are
+// moved to boiledS, the step that may is stretched, and pours go where the user put
+// them.
+func (c *Recipe) lay(stretch, boiledS float64) (*Timeline, Problems) {
+	w := &Timeline{Recipe: c, Stretch: stretch}
+	w.Line = c.ownSteps(make([]method.Step, 0, len(c.School.Steps)+2))
 	added := 0.0
-	for i := range c.line {
-		s := &c.line[i]
+	for i := range w.Line {
+		s := &w.Line[i]
 		if s.Phase != method.Brew {
 			continue
 		}
 		if s.FromBoil {
-			s.AtS += boilAt
+			s.AtS += boiledS
 		}
 		s.AtS += added
 		if s.Stretch {
-			s.ForS += c.stretch
-			added += c.stretch
+			s.ForS += stretch
+			added += stretch
 		}
-		if s.ID == "settle" && c.splashMl() < c.school.SplashMl {
+		if s.ID == method.Settle && c.splashMl() < c.School.SplashMl {
 			s.ForS += settleMoreS
 			added += settleMoreS
 		}
 	}
-	bad := c.movePours()
-	for _, s := range c.line {
+	bad := w.movePours()
+	for i := range w.Line {
+		s := &w.Line[i]
 		switch s.Phase {
 		case method.Brew:
-			w.contact = math.Max(w.contact, s.AtS+s.ForS)
+			w.ContactS = math.Max(w.ContactS, s.AtS+s.ForS)
 			if s.Lane == method.Scale {
-				w.lastPour = s.AtS + s.ForS
+				w.LastPour = s.AtS + s.ForS
 			}
 		case method.Hot:
-			w.hot += s.ForS
+			w.PrepareS += s.ForS
 		}
 	}
-	w.served = w.contact
-	for _, s := range c.line {
-		if s.Phase == method.Serve {
-			w.served += s.ForS
+	w.ServedS = w.ContactS
+	for i := range w.Line {
+		if s := &w.Line[i]; s.Phase == method.Serve {
+			w.ServedS += s.ForS
 		}
 	}
-	return bad
+	return w, bad
 }
 
 const (
@@ -72,99 +78,99 @@ const (
 // movePours puts pours where the user wants them, in the order of the school.
 // What follows a pour moves with it; what comes before it is cut short, or goes
 // on until it begins.
-func (c *calc) movePours() Problems {
+func (c *Timeline) movePours() Problems {
 	var bad Problems
-	if len(c.req.Pours) == 0 {
+	if len(c.Request.Pours) == 0 {
 		return nil
 	}
-	field := func(n int, name string) string { return fmt.Sprintf("pours[%d].%s", n, name) }
+	at := func(n int, name string) string { return fmt.Sprintf("pours[%d].%s", n, name) }
 	known := c.pourIDs()
-	for n, p := range c.req.Pours {
+	for n, p := range c.Request.Pours {
 		if !slices.Contains(known, p.ID) {
-			bad = append(bad, Problem{field(n, "id"), p.ID, fmt.Sprintf("%q is not a pour of this school; allowed: %s", p.ID, strings.Join(known, ", "))})
+			bad = append(bad, Problem{Field: at(n, "id"), Value: p.ID, Message: fmt.Sprintf("%q is not a pour of this school; allowed: %s", p.ID, strings.Join(known, ", "))})
 		}
 	}
-	for at := range c.line {
-		if c.line[at].Lane != method.Scale || c.line[at].Phase != method.Brew {
+	for i := range c.Line {
+		if c.Line[i].Lane != method.Scale || c.Line[i].Phase != method.Brew {
 			continue
 		}
-		for n, p := range c.req.Pours {
-			if p.ID != c.line[at].ID {
+		for n, p := range c.Request.Pours {
+			if p.ID != string(c.Line[i].ID) {
 				continue
 			}
 			if p.AtS != nil {
-				if prob, is := c.delay(at, field(n, "at_s"), *p.AtS); is {
+				if prob, is := c.delay(i, at(n, "at_s"), *p.AtS); is {
 					bad = append(bad, prob)
 				}
 			}
 			if p.ToPct != nil {
-				low, high := c.shares(at)
-				if prob, is := CheckRange(field(n, "to_pct"), *p.ToPct, low, high, string(quantity.Percent)); is {
+				low, high := c.shares(i)
+				if prob, is := field.Range(at(n, "to_pct"), *p.ToPct, low, high, quantity.Percent); is {
 					bad = append(bad, prob)
 					continue
 				}
-				c.line[at].PourTo, c.line[at].PourPerG = *p.ToPct/100, 0
+				c.Line[i].PourTo, c.Line[i].PourPerG = *p.ToPct/100, 0
 			}
 		}
 	}
 	return bad
 }
 
-func (c *calc) pourIDs() []string {
+func (c *Timeline) pourIDs() []string {
 	var out []string
-	for _, s := range c.line {
+	for _, s := range c.Line {
 		if s.Phase == method.Brew && s.Lane == method.Scale {
-			out = append(out, s.ID)
+			out = append(out, string(s.ID))
 		}
 	}
 	return out
 }
 
 // delay moves the step at an index to begin at `to`.
-func (c *calc) delay(at int, field string, to float64) (Problem, bool) {
-	s := &c.line[at]
+func (c *Timeline) delay(at int, path string, to float64) (Problem, bool) {
+	s := &c.Line[at]
 	before := -1
 	for i := range at {
-		if c.line[i].Phase == method.Brew {
+		if c.Line[i].Phase == method.Brew {
 			before = i
 		}
 	}
 	low, high := 0.0, 0.0 // the first pour is where time begins
 	if before >= 0 {
-		b := c.line[before]
+		b := c.Line[before]
 		low = b.AtS + b.ForS
 		if b.Lane != method.Scale {
 			low = b.AtS + math.Min(b.ForS, shortestS)
 		}
 		low, high = math.Ceil(low), math.Floor(s.AtS+latestS)
 	}
-	if prob, is := CheckRange(field, to, low, high, string(quantity.Second)); is {
+	if prob, is := field.Range(path, to, low, high, quantity.Second); is {
 		return prob, true
 	}
 	by := to - s.AtS
 	if before >= 0 {
-		b := &c.line[before]
+		b := &c.Line[before]
 		if end := b.AtS + b.ForS; end > to || (b.Lane != method.Scale && math.Abs(end-s.AtS) < 1e-9) {
 			b.ForS = to - b.AtS
 		}
 	}
-	for i := at; i < len(c.line); i++ {
-		if c.line[i].Phase == method.Brew {
-			c.line[i].AtS += by
+	for i := at; i < len(c.Line); i++ {
+		if c.Line[i].Phase == method.Brew {
+			c.Line[i].AtS += by
 		}
 	}
 	return Problem{}, false
 }
 
 // shares is between which a pour may end, in percent of the brew water.
-func (c *calc) shares(at int) (low, high float64) {
+func (c *Timeline) shares(at int) (low, high float64) {
 	low, high = 0, 100
 	last := true
-	for i, s := range c.line {
+	for i, s := range c.Line {
 		if s.Phase != method.Brew || s.Lane != method.Scale || i == at {
 			continue
 		}
-		if share := 100 * c.pourShare(s); i < at {
+		if share := 100 * c.pourShare(&s); i < at {
 			low = math.Ceil(share)
 		} else if last {
 			last, high = false, math.Floor(share)
@@ -178,25 +184,25 @@ func (c *calc) shares(at int) (low, high float64) {
 
 // boiledLonger is how much longer than the school wants the coffee boils, so that
 // its water is safe.
-func (c *calc) boiledLonger() float64 {
-	if c.way() != method.BoilIn {
+func (c *Setting) boiledLonger() float64 {
+	if !c.BoilsIn() {
 		return 0
 	}
-	return math.Max(c.when.treat-c.school.BoilS, 0)
+	return math.Max(c.BrewTreatS()-c.School.BoilS, 0)
 }
 
 // ownSteps are the school's steps with those that this brew needs besides: what is
 // warmed first, and the boil that makes the water safe where the coffee is in it.
-func (c *calc) ownSteps(line []method.Step) []method.Step {
+func (c *Recipe) ownSteps(line []method.Step) []method.Step {
 	longer := c.boiledLonger()
-	warmed := c.batch.preheat == 0
+	warmed := c.Batch.PreheatMl == 0
 	boiled := longer == 0
-	for _, s := range c.school.Steps {
+	for _, s := range c.School.Steps {
 		if !warmed && s.Phase > method.Prepare {
-			line = append(line, method.Step{ID: "preheat", Phase: method.Hot, Lane: method.Hands, Label: "warm", Text: "Warm " + c.warms() + " with {preheat} of hot water. Tip it out.", ForS: preheatS, Until: method.Time, Caution: "scald"})
+			line = append(line, method.Step{ID: method.Preheat, Phase: method.Hot, Lane: method.Hands, Label: "warm", Text: "Warm " + c.warms() + " with {preheat} of hot water. Tip it out.", ForS: preheatS, Until: method.Time, Caution: "scald"})
 			warmed = true
 		}
-		if s.ID == "boil" && s.FromBoil && c.when.treat > 0 {
+		if s.ID == method.BoilStep && s.FromBoil && c.BrewTreatS() > 0 {
 			s.Keep = true
 			s.Text = "Keep it at a rolling boil all this time: it makes the water safe."
 		}
@@ -204,12 +210,12 @@ func (c *calc) ownSteps(line []method.Step) []method.Step {
 			switch {
 			case s.AtS > 0:
 				s.AtS += longer
-			case c.school.BoilS > 0:
+			case c.School.BoilS > 0:
 				s.ForS += longer
 				boiled = true
 			default:
 				if !boiled {
-					line = append(line, method.Step{ID: "disinfect", Phase: method.Brew, Lane: method.Hands, Label: "rolling boil", Text: "Keep it at a rolling boil, to make the water safe. Lift it when it climbs.", FromBoil: true, ForS: longer, Until: method.Time, Keep: true, Caution: "climbs", Cover: s.Cover})
+					line = append(line, method.Step{ID: method.Disinfect, Phase: method.Brew, Lane: method.Hands, Label: "rolling boil", Text: "Keep it at a rolling boil, to make the water safe. Lift it when it climbs.", FromBoil: true, ForS: longer, Until: method.Time, Keep: true, Caution: "climbs", Cover: s.Cover})
 					boiled = true
 				}
 				s.AtS += longer
@@ -225,16 +231,44 @@ func (c *calc) ownSteps(line []method.Step) []method.Step {
 const preheatS = 20
 
 // warms is what is warmed, in words.
-func (c *calc) warms() string {
+func (c *Setting) warms() string {
 	cups := "the cup"
-	if *c.req.Drinkers > 1 {
+	if *c.Request.Drinkers > 1 {
 		cups = "the cups"
 	}
 	switch {
-	case !*c.req.Brewer.Preheated:
+	case !*c.Request.Brewer.Preheated:
 		return cups
-	case !*c.req.Cup.Preheated:
+	case !*c.Request.Cup.Preheated:
 		return "the brewer"
 	}
 	return cups + " and the brewer"
+}
+
+// pourTo is the scale reading at which a pour stops: of one batch, or of one cup where
+// each cup is brewed on its own.
+func (c *Recipe) pourTo(s *method.Step) float64 {
+	whole := c.Batch.PouredMl
+	if c.Method.Contact == method.Dilution {
+		whole = c.Batch.DilutionMl
+	}
+	return c.pourShare(s) * whole / c.Apart()
+}
+
+// pourShare is the share of the brew water that is in when a pour ends.
+func (c *Recipe) pourShare(s *method.Step) float64 {
+	if s.PourPerG > 0 { // a bloom, whatever the dose
+		return math.Min(s.PourPerG*c.Batch.DoseG/math.Max(c.Batch.PouredMl, 1e-9), 0.5)
+	}
+	return s.PourTo
+}
+
+// SteepS is the length of the step that may be stretched, in s; 0 where none may.
+func (c *Timeline) SteepS() float64 {
+	for i := range c.Line {
+		if c.Line[i].Stretch {
+			return c.Line[i].ForS
+		}
+	}
+	return 0
 }

@@ -1,4 +1,4 @@
-package brew
+package brew_test
 
 import (
 	"fmt"
@@ -13,6 +13,8 @@ import (
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/water"
+
+	. "apodemos/core/brew"
 )
 
 func cautionIDs(p *Plan) map[string]string {
@@ -57,10 +59,10 @@ func TestWhatIsNotSaidOfWaterIsNotSafe(t *testing.T) {
 			assert.NotContains(t, ids, "water-unsaid", said)
 		}
 	}
-	snow := compute(t, Request{Method: "pot", Water: Water{State: ptr("snow")}})
+	snow := compute(t, Request{Method: "pot", Conditions: Conditions{Water: Water{State: ptr("snow")}}})
 	assert.Equal(t, "snow", *snow.Request.Water.Source)
 	assert.Equal(t, "doubtful", *snow.Request.Water.Treatment)
-	urn := compute(t, Request{Method: "cone", Heat: Heat{SuppliedC: ptr(90.0)}})
+	urn := compute(t, Request{Method: "cone", Conditions: Conditions{Heat: Heat{SuppliedC: ptr(90.0)}}})
 	assert.Equal(t, "safe", *urn.Request.Water.Treatment, "water that somebody boiled")
 }
 
@@ -77,7 +79,7 @@ func TestTheBoilThatDisinfectsIsWhole(t *testing.T) {
 	} {
 		eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
 			for _, people := range []float64{1, 5} {
-				p, err := Compute(Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, Place: c.place, Water: stream("boil")})
+				p, err := Compute(Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, Conditions: Conditions{Place: c.place, Water: stream("boil")}})
 				require.NoError(t, err)
 				if !m.Disinfects(s) {
 					assert.Contains(t, cautionIDs(p), "not-boiled", "it says so")
@@ -113,7 +115,7 @@ func TestTheBoilThatDisinfectsIsWhole(t *testing.T) {
 // With "boil it" nothing unboiled reaches the cup.
 func TestNothingUnboiledReachesTheCup(t *testing.T) {
 	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
-		p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Drinkers: ptr(2.0), Place: Place{AltitudeM: ptr(2300.0)}, Water: stream("boil")})
+		p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Drinkers: ptr(2.0), Conditions: Conditions{Place: Place{AltitudeM: ptr(2300.0)}, Water: stream("boil")}})
 		if !m.Disinfects(s) {
 			return
 		}
@@ -135,7 +137,7 @@ func TestNothingUnboiledReachesTheCup(t *testing.T) {
 func TestCautionsFitTheHeat(t *testing.T) {
 	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
 		for _, burner := range []string{"mains", "element-12v", "fire", "canister", "urn"} {
-			r := Request{Method: m.ID, School: ptr(s.ID), Vessel: Vessel{CapacityMl: ptr(1200.0)}}
+			r := Request{Method: m.ID, School: ptr(s.ID), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(1200.0)}}}
 			if burner == "urn" {
 				r.Heat.SuppliedC = ptr(92.0)
 			} else {
@@ -203,11 +205,11 @@ func TestCorrectionsAreToldAsTheyStand(t *testing.T) {
 		}
 	}
 	// One's own clicks are not "out of reach", and what the other lever does is done.
-	own := compute(t, Request{Method: "cone", Place: Place{AltitudeM: ptr(6200.0), AirC: ptr(-8.0)}, Grinder: Grinder{UmPerClick: ptr(27.0), Clicks: ptr(30.0)}})
+	own := compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{AltitudeM: ptr(6200.0), AirC: ptr(-8.0)}}, Grinder: Grinder{UmPerClick: ptr(27.0), Clicks: ptr(30.0)}})
 	for _, n := range own.Notes {
 		assert.NotContains(t, n.Why, "Neither the time nor the grind")
 	}
-	cold := Request{Method: "pot", Place: Place{AltitudeM: ptr(6200.0), AirC: ptr(-20.0), WindMs: ptr(5.0)}}
+	cold := Request{Method: "pot", Conditions: Conditions{Place: Place{AltitudeM: ptr(6200.0), AirC: ptr(-20.0), WindMs: ptr(5.0)}}}
 	p := compute(t, cold)
 	assert.Less(t, *p.CupC, 60.0)
 	assert.NotEmpty(t, noteByID(p, "make-up-grind"), "the grind makes up where a longer steep would leave it cold")
@@ -221,7 +223,7 @@ func TestNoCorrectionDoublesOrCools(t *testing.T) {
 	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
 		for altitude := 0.0; altitude <= 8800; altitude += 800 {
 			for _, air := range []float64{-25, 0, 20} {
-				r := Request{Method: m.ID, School: ptr(s.ID), Place: Place{AltitudeM: &altitude, AirC: &air}, Vessel: Vessel{CapacityMl: ptr(1500.0)}}
+				r := Request{Method: m.ID, School: ptr(s.ID), Conditions: Conditions{Place: Place{AltitudeM: &altitude, AirC: &air}, Vessel: Vessel{CapacityMl: ptr(1500.0)}}}
 				p := compute(t, r)
 				r.Adjust = ptr("none")
 				plain := compute(t, r)
@@ -290,7 +292,7 @@ func TestGearIsAsBigAsItIs(t *testing.T) {
 	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
 		last := 0.0
 		for people := 1.0; people <= 24; people++ {
-			p, err := Compute(Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, Water: Water{Source: ptr("tap")}})
+			p, err := Compute(Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, Conditions: Conditions{Water: Water{Source: ptr("tap")}}})
 			require.NoError(t, err, "%v people", people)
 			if s.MostG > 0 {
 				assert.LessOrEqual(t, *p.DoseEachG, s.MostG*1.02+1e-9, "%v people", people)
@@ -300,7 +302,7 @@ func TestGearIsAsBigAsItIs(t *testing.T) {
 			}
 			if s.BasketG > 0 {
 				assert.InDelta(t, s.BasketG, *p.DoseEachG, 1e-9, "a full basket")
-				assert.LessOrEqual(t, *p.DrinkMl / *p.DoseG, 1000.0/basketRatio*(1+basketOver)+1e-6, "and no more drink from it than it makes")
+				assert.LessOrEqual(t, *p.DrinkMl / *p.DoseG, 1000.0/BasketRatio*(1+BasketOver)+1e-6, "and no more drink from it than it makes")
 			}
 			if people > 1 && p.Rounds == nil {
 				assert.Greater(t, *p.TotalS, last*0.6, "no jump from %v to %v people", people-1, people)
@@ -310,7 +312,7 @@ func TestGearIsAsBigAsItIs(t *testing.T) {
 	})
 	// 11 cups are not longer than 12.
 	at := func(n float64) float64 {
-		return *compute(t, Request{Method: "cup-steep", Drinkers: &n, Water: Water{Source: ptr("tap")}}).TotalS
+		return *compute(t, Request{Method: "cup-steep", Drinkers: &n, Conditions: Conditions{Water: Water{Source: ptr("tap")}}}).TotalS
 	}
 	for n := 2.0; n <= 24; n++ {
 		assert.GreaterOrEqual(t, at(n), at(n-1)-1, "%v cups take as long as %v at least", n, n-1)
@@ -343,7 +345,7 @@ func TestOneDripperForSeveral(t *testing.T) {
 // there is hot water for it.
 func TestWarmingWarms(t *testing.T) {
 	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
-		r := Request{Method: m.ID, School: ptr(s.ID), Drinkers: ptr(2.0), Place: Place{AirC: ptr(5.0)}, Adjust: ptr("none")}
+		r := Request{Method: m.ID, School: ptr(s.ID), Drinkers: ptr(2.0), Conditions: Conditions{Place: Place{AirC: ptr(5.0)}}, Adjust: ptr("none")}
 		plain := compute(t, r)
 		for _, what := range []string{"cup", "brewer"} {
 			warm := r
@@ -376,7 +378,7 @@ func TestWarmingWarms(t *testing.T) {
 func TestEveryDilutionHasItsStep(t *testing.T) {
 	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
 		for _, people := range []float64{1, 3} {
-			p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, CupMl: ptr(300.0), Scale: ptr(true), Vessel: Vessel{CapacityMl: ptr(2000.0)}})
+			p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Drinkers: &people, CupMl: ptr(300.0), Scale: ptr(true), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(2000.0)}}})
 			if *p.Water.DilutionMl < 1 {
 				return
 			}
@@ -446,21 +448,16 @@ func TestGroundAtHomeIsNotGroundAgain(t *testing.T) {
 func TestEveryFigureOfATextIsWritten(t *testing.T) {
 	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
 		for _, scale := range []bool{true, false} {
-			full, defaulted, bad := resolve(Request{Method: m.ID, School: ptr(s.ID), Drinkers: ptr(3.0), Scale: &scale})
-			require.Empty(t, bad)
-			c := newCalc(full, defaulted)
-			for _, stage := range []func() Problems{c.pressure, c.bookkeeping, c.grind, c.warm, c.lay, c.temperatures, c.makeUp, c.strength, c.steps, c.alternatives} {
-				require.Empty(t, stage())
-			}
+			p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Drinkers: ptr(3.0), Scale: &scale})
 			for _, name := range method.Figures {
-				for _, pour := range append([]method.Step{{}}, c.line...) {
-					said := c.fill("{"+name+"}", Step{ToG: ptr(100.0)}, &pour)
-					assert.NotContains(t, said.Text, "{", name)
-					assert.NotContains(t, said.Text, "NaN", name)
+				for _, pour := range append([]method.Step{{}}, p.Made().Line...) {
+					said := FillText(p, "{"+name+"}", Step{ToG: ptr(100.0)}, &pour)
+					assert.NotContains(t, said, "{", name)
+					assert.NotContains(t, said, "NaN", name)
 				}
-				assert.NotContains(t, c.fill("{"+name+"}", Step{}, nil).Text, "{", name)
+				assert.NotContains(t, FillText(p, "{"+name+"}", Step{}, nil), "{", name)
 			}
-			for _, st := range c.plan.Steps {
+			for _, st := range p.Steps {
 				assert.NotRegexp(t, `[{}\[\]]|NaN|Inf`, st.Text)
 			}
 		}
@@ -471,7 +468,7 @@ func TestEveryFigureOfATextIsWritten(t *testing.T) {
 // weak says so, and the dilution that it names is right.
 func TestAConcentrateIsOnePlan(t *testing.T) {
 	for _, school := range []string{"one-to-three", "one-to-four"} {
-		home := compute(t, Request{Method: "cold-concentrate", School: &school, Drinkers: ptr(4.0), CupMl: ptr(240.0), Water: Water{Source: ptr("tap"), SourceC: ptr(20.0)}})
+		home := compute(t, Request{Method: "cold-concentrate", School: &school, Drinkers: ptr(4.0), CupMl: ptr(240.0), Conditions: Conditions{Water: Water{Source: ptr("tap"), SourceC: ptr(20.0)}}})
 		served := compute(t, Request{Method: "serve-concentrate", Drinkers: ptr(4.0), CupMl: ptr(240.0), Ratio: home.Ratio})
 		assert.InDelta(t, 240, *home.DrinkMl, 1e-9, "4 × 240 ml, one part in four")
 		assert.InDelta(t, *home.DrinkMl, *served.Water.ConcentrateMl, 1e-9)
@@ -498,9 +495,9 @@ func TestAConcentrateIsOnePlan(t *testing.T) {
 // liquid below freezing.
 func TestConcentrateInTheCold(t *testing.T) {
 	home := compute(t, Request{Method: "cold-concentrate"})
-	cold := compute(t, Request{Method: "cold-concentrate", Place: Place{AirC: ptr(-8.0), WindMs: ptr(5.0)}})
+	cold := compute(t, Request{Method: "cold-concentrate", Conditions: Conditions{Place: Place{AirC: ptr(-8.0), WindMs: ptr(5.0)}}})
 	assert.InDelta(t, *home.Strength.ExtractionPct, *cold.Strength.ExtractionPct, 1e-9)
-	p := compute(t, Request{Method: "serve-concentrate", Place: Place{AirC: ptr(-8.0)}})
+	p := compute(t, Request{Method: "serve-concentrate", Conditions: Conditions{Place: Place{AirC: ptr(-8.0)}}})
 	assert.Contains(t, cautionIDs(p), "freezes")
 	for _, pt := range p.Curves.SlurryC {
 		assert.GreaterOrEqual(t, pt[1], 0.0)
@@ -511,7 +508,7 @@ func TestConcentrateInTheCold(t *testing.T) {
 // A pot is taken off the heat where there is nothing to wait for; a kettle stays.
 func TestOffTheHeatOrOnIt(t *testing.T) {
 	place := Place{AltitudeM: ptr(2500.0)}
-	pot := compute(t, Request{Method: "pot", Place: place})
+	pot := compute(t, Request{Method: "pot", Conditions: Conditions{Place: place}})
 	assert.Contains(t, noteByID(pot, "do-not-wait"), "take it off and put the coffee in at once")
 	assert.Contains(t, stepByID(t, pot, "coffee-in").Text, "Off the heat.")
 	for _, st := range pot.Steps {
@@ -519,7 +516,7 @@ func TestOffTheHeatOrOnIt(t *testing.T) {
 			assert.LessOrEqual(t, st.AtS+st.ForS, 1e-6, "no flame under the steep")
 		}
 	}
-	cone := compute(t, Request{Method: "cone", Place: Place{AltitudeM: ptr(3900.0)}})
+	cone := compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{AltitudeM: ptr(3900.0)}}})
 	assert.Contains(t, noteByID(cone, "do-not-wait"), "keep it on the heat until the last pour")
 	moka := compute(t, Request{Method: "moka"})
 	var flames [][2]float64
@@ -537,9 +534,9 @@ func TestAnAltitudeThatIsNotKnown(t *testing.T) {
 	p := compute(t, Request{Method: "cone"})
 	assert.Nil(t, p.Request.Place.AltitudeM, "it is not filled in")
 	assert.Contains(t, noteByID(p, "altitude-unknown"), "not said")
-	assert.Empty(t, noteByID(compute(t, Request{Method: "cone", Place: Place{AltitudeM: ptr(0.0)}}), "altitude-unknown"))
-	assert.Empty(t, noteByID(compute(t, Request{Method: "cone", Place: Place{PressureHPa: ptr(900.0)}}), "altitude-unknown"))
-	s, err := Settle(Request{Water: stream("boil")})
+	assert.Empty(t, noteByID(compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{AltitudeM: ptr(0.0)}}}), "altitude-unknown"))
+	assert.Empty(t, noteByID(compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{PressureHPa: ptr(900.0)}}}), "altitude-unknown"))
+	s, err := Settle(Request{Conditions: Conditions{Water: stream("boil")}})
 	require.NoError(t, err)
 	assert.False(t, s.AltitudeKnown)
 	assert.Equal(t, 180.0, s.TreatS())

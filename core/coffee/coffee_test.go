@@ -33,15 +33,15 @@ func TestExtractionIsMonotone(t *testing.T) {
 		s := rapid.Float64Range(5, 3600).Draw(t, "s")
 		c := rapid.Float64Range(0, 98).Draw(t, "c")
 		um := rapid.Float64Range(250, 1300).Draw(t, "um")
-		e := func(s, c, um float64) float64 { return Contact{}.Add(s, c, c, 1).Extraction(um, 0.22) }
+		e := func(s, c, um float64) float64 { return Usual.Extraction(Usual.Soak(Contact{}, s, c, 1), um, 0.22) }
 		base := e(s, c, um)
 		assert.True(t, base >= 0 && base <= 0.22)
 		assert.GreaterOrEqual(t, e(s*1.1, c, um), base)
 		assert.GreaterOrEqual(t, e(s, c+1, um), base)
 		assert.LessOrEqual(t, e(s, c, um*1.1), base)
-		k := Contact{}.Add(s, c, c, 1)
-		if got, ok := k.GrindFor(base, 0.22, 200, 1400); ok {
-			assert.InDelta(t, base, k.Extraction(got, 0.22), 1e-5)
+		k := Usual.Soak(Contact{}, s, c, 1)
+		if got, ok := Usual.GrindFor(k, base, 0.22, 200, 1400); ok {
+			assert.InDelta(t, base, Usual.Extraction(k, got, 0.22), 1e-5)
 		}
 	})
 }

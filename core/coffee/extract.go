@@ -4,76 +4,80 @@ import (
 	"math"
 
 	"apodemos/core/quantity"
+	"apodemos/core/solve"
 )
 
-// The extraction model: two pools of what can be dissolved, a fast and a slow
-// one, each going with a first-order rate that depends on temperature and
-// grind. E = E_eq·[f·(1 − e^(−D_fast/τ1)) + (1 − f)·(1 − e^(−D_slow/τ2))], with
-// D in equivalent minutes at 93 °C. All constants are from memory or fitted to
-// practice: an estimate, good to about two points of extraction, and worse
-// under pressure.
+// A Model is the extraction model with its constants: two pools of what can be
+// dissolved, a fast and a slow one, each going with a first-order rate that depends on
+// temperature and grind. E = E_eq·[f·(1 − e^(−D_fast/τ1)) + (1 − f)·(1 − e^(−D_slow/τ2))],
+// with D in equivalent minutes at 93 °C. An estimate, good to about two points of
+// extraction, and worse under pressure.
+type Model struct {
+	FastShare   float64 // f: of what dissolves, 0 to 1
+	FastEnergy  float64 // activation energy of the fast pool, J/mol
+	SlowEnergy  float64 // of the slow one
+	FastMinutes float64 // τ1 at 93 °C and StandardUm, min
+	SlowMinutes float64 // τ2
+	StandardUm  float64 // the grind that the times are for, µm
+	Rinsed      float64 // E_eq in percolation, where fresh water keeps coming: share of the dose
+	Steeped     float64 // E_eq of an endless steep in endless water
+	HeldBack    float64 // how what is dissolved holds the rest back: Steeped·R/(R + HeldBack)
+}
+
+// Usual is the model with the constants that are planned with: all from memory, or
+// fitted to practice.
+var Usual = Model{FastShare: 0.55, FastEnergy: 15000, SlowEnergy: 40000, FastMinutes: 0.25, SlowMinutes: 4.5, StandardUm: 700,
+	Rinsed: 0.28, Steeped: 0.225, HeldBack: 0.7}
+
 const (
-	fastShare   = 0.55
-	fastEnergy  = 15000.0 // J/mol
-	slowEnergy  = 40000.0
 	gasConstant = 8.314462618
 	standardK   = 366.15 // 93 °C
-	standardUm  = 700.0
-	fastMinutes = 0.25
-	slowMinutes = 4.5
 )
 
-// Limit is what can be dissolved at most, as a share of the dose.
-//
-// Immersion stops short of it because what is dissolved holds the rest back:
-// 0.225·R/(R + 0.7), with R the ratio of water to coffee. In percolation fresh
-// water keeps coming: 0.28. From memory.
-func Limit(percolates bool, waterToCoffee float64) float64 {
+// Limit is what can be dissolved at most, as a share of the dose; waterToCoffee is
+// the ratio of water to coffee by mass.
+func (m Model) Limit(percolates bool, waterToCoffee float64) float64 {
 	if percolates {
-		return 0.28
+		return m.Rinsed
 	}
-	return 0.225 * waterToCoffee / (waterToCoffee + 0.7)
+	return m.Steeped * waterToCoffee / (waterToCoffee + m.HeldBack)
 }
 
 // Contact is time at temperature: equivalent minutes at 93 °C, for each pool.
 type Contact struct{ Fast, Slow float64 }
 
 // Rates returns how fast the pools go at c °C, compared with 93 °C.
-func Rates(c float64) (fast, slow float64) {
-	d := 1/quantity.ToKelvin(c) - 1/standardK
-	return math.Exp(-fastEnergy / gasConstant * d), math.Exp(-slowEnergy / gasConstant * d)
+func (m Model) Rates(c float64) (fast, slow float64) {
+	d := (1/quantity.ToKelvin(c) - 1/standardK) / gasConstant
+	return math.Exp(-m.FastEnergy * d), math.Exp(-m.SlowEnergy * d)
 }
 
-// Add returns the contact after seconds more, between two temperatures in °C.
-func (k Contact) Add(seconds, fromC, toC, access float64) Contact {
-	f, s := Rates((fromC + toC) / 2)
+// Soak returns the contact after seconds more at c °C; access is how freely the water
+// reaches the grounds, 1 as it does in a bed or a stirred pot.
+func (m Model) Soak(k Contact, seconds, c, access float64) Contact {
+	f, s := m.Rates(c)
 	return Contact{k.Fast + seconds/60*f*access, k.Slow + seconds/60*s*access}
 }
 
 // Extraction returns the share of the dose that is dissolved, for a grind in µm
 // and a limit as of Limit.
-func (k Contact) Extraction(um, limit float64) float64 {
-	r := um / standardUm
-	return limit * (fastShare*(1-math.Exp(-k.Fast/(fastMinutes*r))) + (1-fastShare)*(1-math.Exp(-k.Slow/(slowMinutes*r*r))))
+func (m Model) Extraction(k Contact, um, limit float64) float64 {
+	r := um / m.StandardUm
+	return limit * (m.FastShare*(1-math.Exp(-k.Fast/(m.FastMinutes*r))) + (1-m.FastShare)*(1-math.Exp(-k.Slow/(m.SlowMinutes*r*r))))
 }
 
 // GrindFor returns the grind in µm that gives an extraction with this contact,
 // between min and max µm; false when none does, with the nearer end.
-func (k Contact) GrindFor(extraction, limit, min, max float64) (float64, bool) {
-	if k.Extraction(min, limit) < extraction {
+func (m Model) GrindFor(k Contact, extraction, limit, min, max float64) (float64, bool) {
+	over := func(um float64) float64 { return m.Extraction(k, um, limit) - extraction }
+	fine, coarse := over(min), over(max)
+	if fine < 0 {
 		return min, false
 	}
-	if k.Extraction(max, limit) > extraction {
+	if coarse > 0 {
 		return max, false
 	}
-	for max-min > 0.01 {
-		if mid := (min + max) / 2; k.Extraction(mid, limit) > extraction {
-			min = mid
-		} else {
-			max = mid
-		}
-	}
-	return (min + max) / 2, true
+	return solve.Root(min, max, fine, coarse, 0.01, over), true
 }
 
 // Caffeine of dry coffee, as a share of its mass. From memory.

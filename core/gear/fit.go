@@ -6,6 +6,7 @@ import (
 	"slices"
 	"strings"
 
+	"apodemos/core/field"
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
@@ -156,11 +157,11 @@ func BurnerFuel(b, f Item) (Joint, bool) {
 		return Joint{}, false
 	}
 	for _, id := range burner.Fuels {
-		if id == f.Type {
+		if string(id) == f.Type {
 			return joint("fuel", b, f, Fits, 0, 0, "", b.Name+" burns "+quantity.LowerFirst(f.Name)+"."), true
 		}
 	}
-	return joint("fuel", b, f, No, 0, 0, "fuel of kind "+strings.Join(burner.Fuels, " or "), b.Name+" does not burn "+quantity.LowerFirst(f.Name)+"."), true
+	return joint("fuel", b, f, No, 0, 0, "fuel of kind "+strings.Join(field.IDs(burner.Fuels, func(f heat.FuelID) string { return string(f) }), " or "), b.Name+" does not burn "+quantity.LowerFirst(f.Name)+"."), true
 }
 
 // DoseInBrewer is whether a dose has room in a brewer.

@@ -9,7 +9,10 @@ import (
 	"strings"
 
 	"apodemos/core/brew"
+	"apodemos/core/field"
 	"apodemos/core/heat"
+	"apodemos/core/quantity"
+	"apodemos/core/thermal"
 )
 
 // Kind is what a piece of gear is for.
@@ -139,34 +142,34 @@ func (i Item) Check() brew.Problems {
 		}
 	case Burner:
 		if _, ok := heat.BurnerByID(i.Type); !ok {
-			add("type", i.Type, "%q is not a burner; allowed: %s", i.Type, ids(heat.Burners, func(b heat.Burner) string { return b.ID }))
+			add("type", i.Type, "%q is not a burner; allowed: %s", i.Type, ids(heat.Burners, func(b heat.Burner) string { return string(b.ID) }))
 		}
 	case Fuel:
 		if _, ok := heat.FuelByID(i.Type); !ok {
-			add("type", i.Type, "%q is not a fuel; allowed: %s", i.Type, ids(heat.Fuels, func(f heat.Fuel) string { return f.ID }))
+			add("type", i.Type, "%q is not a fuel; allowed: %s", i.Type, ids(heat.Fuels, func(f heat.Fuel) string { return string(f.ID) }))
 		}
 	}
 	if i.Material != "" {
 		if _, ok := heat.MaterialByID(i.Material); !ok {
-			add("material", i.Material, "%q is not known; allowed: %s", i.Material, ids(heat.Materials, func(m heat.Material) string { return m.ID }))
+			add("material", i.Material, "%q is not known; allowed: %s", i.Material, ids(heat.Materials, func(m heat.Material) string { return string(m.ID) }))
 		}
 	}
 	for _, f := range []struct {
 		name     string
 		v        *float64
 		min, max float64
-		unit     string
+		unit     quantity.Unit
 	}{{"mass_g", &i.MassG, 0.1, 20000, "g"}, {"count", i.Count, 1, 1000, ""}, {"length_mm", i.LengthMm, 1, 2000, "mm"}, {"width_mm", i.WidthMm, 1, 2000, "mm"}, {"height_mm", i.HeightMm, 1, 2000, "mm"},
 		{"capacity_ml", i.CapacityMl, 5, 50000, "ml"}, {"dose_g", i.DoseG, 0.5, 2000, "g"}, {"rim_mm", i.RimMm, 10, 500, "mm"}, {"base_mm", i.BaseMm, 10, 500, "mm"},
 		{"support_min_mm", i.SupportMin, 10, 500, "mm"}, {"support_max_mm", i.SupportMax, 10, 500, "mm"}, {"range_g", i.RangeG, 10, 50000, "g"}, {"step_g", i.StepG, 0.001, 100, "g"},
 		{"um_per_click", i.UmPerClick, 1, 200, "µm/click"}, {"zero_um", i.ZeroUm, -500, 500, "µm"}, {"price", i.Price, 0, 100000, ""},
-		{"efficiency", i.Efficiency, 0.02, 0.98, ""}, {"power_w", i.PowerW, 50, 20000, "W"}, {"loss_factor", i.LossFactor, heat.MinLossFactor, heat.MaxLossFactor, ""}} {
+		{"efficiency", i.Efficiency, 0.02, 0.98, ""}, {"power_w", i.PowerW, 50, 20000, "W"}, {"loss_factor", i.LossFactor, thermal.MinLossFactor, thermal.MaxLossFactor, ""}} {
 		if f.v != nil {
 			// What goes into a brew's plan has to be allowed there.
 			if b, ok := brew.FieldByPath(goesTo[i.Kind][f.name]); ok && (f.name != "capacity_ml" || i.Kind != Brewer || i.brewCapacity() != nil) {
 				f.min, f.max = max(f.min, b.Min), min(f.max, b.Max)
 			}
-			if p, is := brew.CheckRange(f.name, *f.v, f.min, f.max, f.unit); is {
+			if p, is := field.Range(f.name, *f.v, f.min, f.max, f.unit); is {
 				bad = append(bad, p)
 			}
 		}

@@ -249,7 +249,7 @@ func TestGearIntoARequest(t *testing.T) {
 	r.Method = "hand-press"
 	_, err := brew.Compute(r)
 	assert.NoError(t, err)
-	urn := brew.Request{Heat: brew.Heat{SuppliedC: p(92)}}
+	urn := brew.Request{Conditions: brew.Conditions{Heat: brew.Heat{SuppliedC: p(92)}}}
 	Item{Kind: Burner, Type: "canister", MassG: 1}.Into(&urn)
 	assert.Nil(t, urn.Heat.Burner, "there is an urn")
 }

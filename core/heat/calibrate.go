@@ -3,6 +3,8 @@ package heat
 import (
 	"errors"
 	"math"
+
+	"apodemos/core/solve"
 )
 
 // ErrFit is returned when a reading cannot come from the thing it is said to
@@ -51,41 +53,7 @@ func falling(lo, hi, want float64, f func(float64) float64) (float64, error) {
 	if f(lo) < want || f(hi) > want {
 		return math.NaN(), ErrFit
 	}
-	for hi-lo > 1e-9*hi {
-		if mid := (lo + hi) / 2; f(mid) > want {
-			lo = mid
-		} else {
-			hi = mid
-		}
-	}
-	return (lo + hi) / 2, nil
-}
-
-// MinLossFactor and MaxLossFactor bound what FitLoss looks for.
-const (
-	MinLossFactor = 0.1
-	MaxLossFactor = 5
-)
-
-// FitLoss returns the factor on the modelled loss with which a vessel that was
-// fromC at first is toC after seconds. It returns ErrFit when none from
-// MinLossFactor to MaxLossFactor does.
-func FitLoss(k Cooling, fromC, toC, seconds float64) (float64, error) {
-	at := func(f float64) float64 {
-		k.factor = f
-		return k.After(fromC, seconds)
-	}
-	lo, hi := MinLossFactor, float64(MaxLossFactor)
-	if toC > at(lo) || toC < at(hi) {
-		return 0, ErrFit
-	}
-	for hi-lo > 1e-7 {
-		if mid := (lo + hi) / 2; at(mid) > toC {
-			lo = mid
-		} else {
-			hi = mid
-		}
-	}
+	lo, hi = solve.Last(lo, hi, 1e-9*hi, func(x float64) bool { return f(x) > want })
 	return (lo + hi) / 2, nil
 }
 

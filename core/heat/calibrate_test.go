@@ -11,28 +11,6 @@ import (
 
 func ln(x float64) float64 { return math.Log(x) }
 
-func TestAReadingFindsItsLossAgain(t *testing.T) {
-	rapid.Check(t, func(t *rapid.T) {
-		v := anyVessel(t)
-		v.Insulated = false
-		v.LossFactor = rapid.Float64Range(0.2, 3).Draw(t, "factor")
-		fill := rapid.Float64Range(200, 2000).Draw(t, "fill")
-		k := NewCooling(v, fill, Lidded, Air{TempC: 10})
-		reading := k.After(96, 180)
-		got, err := FitLoss(k, 96, reading, 180)
-		require.NoError(t, err)
-		assert.InDelta(t, v.LossFactor, got, 1e-4)
-	})
-}
-
-func TestAReadingThatCannotBe(t *testing.T) {
-	k := NewCooling(Vessel{DiameterMm: 130, MassG: 150, Material: Materials[0]}, 700, Lidded, Air{TempC: 10})
-	for _, reading := range []float64{99, 20} {
-		_, err := FitLoss(k, 96, reading, 120)
-		assert.ErrorIs(t, err, ErrFit)
-	}
-}
-
 // By hand: a litre from 10 to 100 °C takes 377 kJ, in a pot that weighs nothing and
 // in calm air; with 16.5 g at 45.7 MJ/kg that is an efficiency of 0.50, and in 377 s
 // it is 1 kW into the pot and 2 kW burned.

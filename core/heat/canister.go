@@ -5,6 +5,7 @@ import (
 	"math"
 
 	"apodemos/core/quantity"
+	"apodemos/core/solve"
 )
 
 // ErrEmpty is returned for a canister with nothing in it.
@@ -224,12 +225,6 @@ func (b Blend) WarmEnough(gaugeBar, ambientHPa float64) (float64, bool) {
 	if b.Pressure(lo) >= want {
 		return lo, true
 	}
-	for hi-lo > 1e-4 {
-		if mid := (lo + hi) / 2; b.Pressure(mid) >= want {
-			hi = mid
-		} else {
-			lo = mid
-		}
-	}
-	return hi, true
+	_, warm := solve.Last(lo, hi, 1e-4, func(c float64) bool { return b.Pressure(c) < want })
+	return warm, true
 }

@@ -58,6 +58,7 @@ type Loss struct {
 	wallArea  float64 // side and covered top, m²
 	openArea  float64 // m²
 	height    float64 // m
+	diameter  float64 // m
 	forced    float64 // W/m²K
 	emissive  float64
 	resist    float64 // m²K/W
@@ -77,11 +78,9 @@ const (
 func NewLoss(v Vessel, fillMl float64, c Cover, a Air) Loss {
 	d := v.DiameterMm / 1000
 	top := math.Pi * d * d / 4
-	h := math.Max(fillMl/1e6/top, minHeightM)
 	open := top * float64(c)
 	l := Loss{
-		air: a, height: h,
-		wallArea:  math.Pi*d*h + top - open,
+		air: a, diameter: d,
 		openArea:  open,
 		forced:    forcedConvection(a.WindMs, d),
 		emissive:  v.Material.Emissivity,
@@ -96,7 +95,15 @@ func NewLoss(v Vessel, fillMl float64, c Cover, a Air) Loss {
 	if v.Insulated {
 		l.resist += InsulationR
 	}
+	l.Refill(fillMl)
 	return l
+}
+
+// Refill changes how much the vessel holds, in ml.
+func (l *Loss) Refill(fillMl float64) {
+	top := math.Pi * l.diameter * l.diameter / 4
+	l.height = math.Max(fillMl/1e6/top, minHeightM)
+	l.wallArea = math.Pi*l.diameter*l.height + top - l.openArea
 }
 
 // forcedConvection is Churchill and Bernstein for air at about 50 °C.
@@ -147,91 +154,8 @@ func (l *Loss) Surface(c float64) float64 {
 		l.openArea*l.outer(c, waterEmissivity)*(c-l.air.TempC))
 }
 
-// Cooling is a filled vessel off the heat.
-type Cooling struct {
-	Loss
-	KJPerK float64 // heat capacity of contents and vessel
-}
+// Scale multiplies the loss by a factor: 1 as modelled.
+func (l *Loss) Scale(factor float64) { l.factor = factor }
 
-// NewCooling prepares vessel v holding fillMl of water in air a under cover c.
-func NewCooling(v Vessel, fillMl float64, c Cover, a Air) Cooling {
-	return Cooling{
-		Loss:   NewLoss(v, fillMl, c, a),
-		KJPerK: math.Max(fillMl, 1)/1000*water.SpecificHeat + v.Capacity(),
-	}
-}
-
-func (k *Cooling) rate(c float64) float64 { return -k.Watts(c) / (1000 * k.KJPerK) }
-
-// Step returns the temperature dt seconds after c °C, by one step of the
-// classical fourth-order Runge–Kutta method. dt should be under a twentieth of
-// the vessel's time constant (a minute for a mug).
-func (k *Cooling) Step(c, dt float64) float64 {
-	k1 := k.rate(c)
-	k2 := k.rate(c + dt/2*k1)
-	k3 := k.rate(c + dt/2*k2)
-	k4 := k.rate(c + dt*k3)
-	next := c + dt/6*(k1+2*k2+2*k3+k4)
-	if next < 0 && c >= 0 {
-		return 0 // it begins to freeze, and stays at 0 °C for long
-	}
-	return next
-}
-
-// stepFor chooses a step at c °C: a seventh of the time constant there, well
-// inside what is stable and accurate.
-func (k *Cooling) stepFor(c float64) float64 {
-	const h = 0.1
-	slope := (k.rate(c) - k.rate(c+h)) / h
-	if slope <= 0 {
-		return math.Inf(1) // no loss at all
-	}
-	return 0.15 / slope
-}
-
-// After returns the temperature in °C seconds after it was c °C.
-func (k *Cooling) After(c, seconds float64) float64 {
-	for seconds > 0 {
-		dt := math.Min(k.stepFor(c), seconds)
-		c = k.Step(c, dt)
-		seconds -= dt
-	}
-	return c
-}
-
-// MaxWaitS bounds how long TimeTo looks ahead: a day.
-const MaxWaitS = 24 * 3600
-
-// TimeTo returns the seconds until a vessel at c °C has cooled to target °C,
-// 0 when it is there already. It returns false when it does not get there
-// within MaxWaitS.
-func (k *Cooling) TimeTo(c, target float64) (float64, bool) {
-	if c <= target {
-		return 0, true
-	}
-	if target <= k.air.TempC && k.Watts(target) <= 0 {
-		return 0, false
-	}
-	for t := 0.0; t < MaxWaitS; {
-		dt := math.Min(k.stepFor(c), 600)
-		next := k.Step(c, dt)
-		if next <= target {
-			// Halve the step until the crossing is inside a millisecond.
-			lo, hi := 0.0, dt
-			for hi-lo > 1e-3 {
-				mid := (lo + hi) / 2
-				if k.Step(c, mid) <= target {
-					hi = mid
-				} else {
-					lo = mid
-				}
-			}
-			return t + hi, true
-		}
-		if c-next < 1e-9 {
-			return 0, false
-		}
-		c, t = next, t+dt
-	}
-	return 0, false
-}
+// AirC is the temperature of the air around, °C.
+func (l *Loss) AirC() float64 { return l.air.TempC }

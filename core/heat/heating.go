@@ -3,6 +3,7 @@ package heat
 import (
 	"math"
 
+	"apodemos/core/solve"
 	"apodemos/core/water"
 )
 
@@ -90,21 +91,10 @@ func (h Heating) Heat() Heated {
 	r.VesselKJ = h.Vessel.Capacity() * math.Max(h.ToC-h.VesselC, 0)
 	r.TopC = h.ToC
 
-	here := NewLoss(h.Vessel, h.WaterG, h.Cover, h.Air)
-	calm := NewLoss(h.Vessel, h.WaterG, min(h.Cover, Lidded), Air{TempC: h.Air.TempC})
-	extra := func(c float64) float64 { return math.Max(here.Watts(c)-calm.Watts(c), 0) }
-
+	extra := h.Extra()
 	if extra(h.ToC) >= net {
-		lo, hi := math.Min(start, h.ToC), h.ToC
-		for range 40 {
-			mid := (lo + hi) / 2
-			if extra(mid) >= net {
-				hi = mid
-			} else {
-				lo = mid
-			}
-		}
-		return Heated{EfficiencyHere: r.EfficiencyHere, TopC: lo}
+		top, _ := solve.Last(math.Min(start, h.ToC), h.ToC, 1e-6, func(c float64) bool { return extra(c) < net })
+		return Heated{EfficiencyHere: r.EfficiencyHere, TopC: top}
 	}
 	r.Reaches = true
 	// Ice and melting happen near 0 °C, where the extra loss is about nil.
@@ -117,11 +107,21 @@ func (h Heating) Heat() Heated {
 	}
 	r.AirKJ = math.Max(net*r.HeatS/1000-r.WaterKJ-r.VesselKJ-r.IceKJ-r.MeltKJ, 0)
 	r.BurnedKJ = h.PowerW * r.HeatS / 1000
+	d := h.Dwell()
+	r.DwellS, r.BoilKJ, r.BoiledG = d.DwellS, d.BoilKJ, d.BoiledG
+	r.BurnedKJ += d.BurnedKJ
+	return r
+}
+
+// Dwell computes the time at the boil alone: what it boils off and burns, which does
+// not depend on how much water there is.
+func (h Heating) Dwell() Heated {
+	r := Heated{EfficiencyHere: WindEfficiency(h.Efficiency, h.WindLoss, h.Air.WindMs), Reaches: true, TopC: h.ToC}
 	if h.DwellS > 0 {
 		r.DwellS = h.DwellS
-		r.BoilKJ = h.DwellFlame * net * h.DwellS / 1000
+		r.BoilKJ = h.DwellFlame * h.PowerW * r.EfficiencyHere * h.DwellS / 1000
 		r.BoiledG = 1000 * r.BoilKJ / water.HeatOfVaporisation(h.ToC)
-		r.BurnedKJ += h.PowerW * h.DwellFlame * h.DwellS / 1000
+		r.BurnedKJ = h.PowerW * h.DwellFlame * h.DwellS / 1000
 	}
 	return r
 }
@@ -131,14 +131,7 @@ func (h Heating) Heat() Heated {
 // convection goes with a root of the distance from the air's temperature.
 func integrate(f, extra func(float64) float64, lo, hi, air float64) float64 {
 	if extra(lo) == 0 && extra(hi) > 0 {
-		a, b := lo, hi
-		for range 40 {
-			if mid := (a + b) / 2; extra(mid) == 0 {
-				a = mid
-			} else {
-				b = mid
-			}
-		}
+		_, b := solve.Last(lo, hi, 1e-9, func(c float64) bool { return extra(c) == 0 })
 		return (b-lo)*f(lo) + integrate(f, extra, b, hi, air)
 	}
 	if lo < air && air < hi {
@@ -174,33 +167,13 @@ var gauss8 = struct{ x, w [4]float64 }{
 	[4]float64{0.3626837833783620, 0.3137066458778873, 0.2223810344533745, 0.1012285362903763},
 }
 
-// Curve returns the temperature of the pot from lighting to the target as
-// [seconds, °C] pairs, for a heating that reaches its target.
-func (h Heating) Curve(r Heated) [][2]float64 {
-	start := h.FromC
-	pts := [][2]float64{{0, start}}
-	if r.MeltS > 0 {
-		start = 0
-		pts = append(pts, [2]float64{r.MeltS / 20, 0}, [2]float64{r.MeltS, 0})
-	}
-	span := h.ToC - start
-	if span <= 0 {
-		return append(pts, [2]float64{r.HeatS, h.ToC})
-	}
+// Extra returns the loss that slows the heating at c °C, in W: what the pot loses to
+// the air beyond a lidded pot in calm air, which the efficiency covers already.
+func (h Heating) Extra() func(c float64) float64 {
 	here := NewLoss(h.Vessel, h.WaterG, h.Cover, h.Air)
 	calm := NewLoss(h.Vessel, h.WaterG, min(h.Cover, Lidded), Air{TempC: h.Air.TempC})
-	net := h.PowerW * r.EfficiencyHere
-	const n = 12
-	t, total := 0.0, 0.0
-	var dts [n]float64
-	for i := range n {
-		mid := start + span*(float64(i)+0.5)/n
-		dts[i] = 1 / (net - math.Max(here.Watts(mid)-calm.Watts(mid), 0))
-		total += dts[i]
+	if h.Cover <= Lidded && h.Air.WindMs <= 0 {
+		return func(float64) float64 { return 0 } // they are the same
 	}
-	for i := range n {
-		t += dts[i] / total * (r.HeatS - r.MeltS)
-		pts = append(pts, [2]float64{r.MeltS + t, start + span*float64(i+1)/n})
-	}
-	return pts
+	return func(c float64) float64 { return math.Max(here.Watts(c)-calm.Watts(c), 0) }
 }

@@ -7,6 +7,16 @@ import (
 	"pgregory.net/rapid"
 )
 
+func anyVessel(t *rapid.T) Vessel {
+	return Vessel{
+		DiameterMm: rapid.Float64Range(50, 500).Draw(t, "diameter"),
+		MassG:      rapid.Float64Range(20, 5000).Draw(t, "mass"),
+		Material:   rapid.SampledFrom(Materials).Draw(t, "material"),
+		Insulated:  rapid.Bool().Draw(t, "insulated"),
+		LossFactor: 1,
+	}
+}
+
 // Handbook: 1 L from 10 to 100 °C is 377 kJ, and 16.5 g of gas at an
 // efficiency of 0.50 and 45.7 MJ/kg. Common practice: 12–18 g a litre.
 func TestOneLitreOfWater(t *testing.T) {

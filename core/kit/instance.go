@@ -300,7 +300,7 @@ func (in *instance) plan() {
 
 func (in *instance) options(d *demand, insulated bool) {
 	for _, m := range method.All {
-		if m.ID == "cold-concentrate" || m.ID == "serve-concentrate" {
+		if m.ID == method.ColdConcentrateID || m.ID == method.ServeConcentrateID {
 			continue // made at home
 		}
 		if m.Scores.Tidiness < in.wishes.Tidiness {
@@ -426,7 +426,7 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 	}
 	boiled, last := 0.0, 0.0
 	for _, st := range pl.Steps {
-		if st.ID == "flame-full" {
+		if st.ID == method.FlameFull {
 			boiled = st.AtS + st.ForS
 		}
 		if st.Lane == method.Scale {
@@ -519,7 +519,7 @@ func feeds(set *brew.Setting) bool {
 }
 
 func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int) heating {
-	burner, _ := heat.BurnerByID("fire")
+	burner, _ := heat.BurnerByID(heat.OpenFire)
 	power, eff := burner.PowerW, burner.Efficiency
 	if ui != none {
 		b := in.items[ui]
@@ -540,10 +540,10 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 	} else if o.brewer != none {
 		v = in.items[o.brewer]
 	}
-	if ui != none && burner.Flame && burner.ID != "twig" && d.noFuel {
+	if ui != none && burner.Flame && burner.ID != heat.TwigStove && d.noFuel {
 		return heating{} // its fuel could not fly
 	}
-	if strings.HasPrefix(burner.ID, "canister") && !feeds(set) {
+	if burner.OfGas() && !feeds(set) {
 		return heating{}
 	}
 	onIt := []gear.Item{v}
@@ -556,7 +556,7 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 				return heating{}
 			}
 		}
-		if j, ok := gear.OverFlame(v, gear.Item{Kind: gear.Burner, Type: burner.ID}); ok && j.Level == gear.No {
+		if j, ok := gear.OverFlame(v, gear.Item{Kind: gear.Burner, Type: string(burner.ID)}); ok && j.Level == gear.No {
 			return heating{}
 		}
 	}
@@ -569,7 +569,7 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 	}
 	mat, ok := heat.MaterialByID(v.Material)
 	if !ok {
-		mat, _ = heat.MaterialByID("aluminium")
+		mat, _ = heat.MaterialByID(heat.Aluminium)
 	}
 	wide := 130.0
 	if v.LengthMm != nil {
@@ -588,7 +588,7 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 	}
 	h := heat.Heating{WaterG: o.heated / fills, Source: heat.Source(*set.Request.Water.State), FromC: *set.Request.Water.SourceC, ToC: set.Boil.BoilC, VesselC: set.Air.TempC,
 		Vessel: heat.Vessel{CapacityMl: capacity, DiameterMm: wide, MassG: v.MassG, Material: mat, LossFactor: 1}, Cover: cover, Air: set.Air, PowerW: power, Efficiency: eff, WindLoss: burner.WindLoss,
-		DwellFlame: brew.LowFlame(burner), DwellS: o.dwellS}
+		DwellFlame: burner.LowFlame(), DwellS: o.dwellS}
 	if h.Source != heat.Liquid {
 		h.StarterG = 0.05 * h.WaterG
 	}
@@ -598,10 +598,10 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 	}
 	n := fills * o.batches
 	out := heating{ok: true, fills: fills, seconds: (k.HeatS + k.DwellS) * n}
-	if burner.ID != "fire" && burner.ID != "twig" {
+	if burner.ID != heat.OpenFire && burner.ID != heat.TwigStove {
 		f, _ := heat.FuelByID(burner.Fuels[0])
 		lhv := f.LHV
-		if f.ID == "gas" {
+		if f.ID == heat.CanisterGas {
 			lhv = 45.8
 		}
 		out.fuelG = k.BurnedKJ * n / lhv

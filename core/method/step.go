@@ -4,27 +4,27 @@ import "apodemos/core/heat"
 
 // The makers below keep the catalogue readable: one line a step.
 
-func prep(id, label, text string, forS float64) Step {
+func prep(id StepID, label, text string, forS float64) Step {
 	return Step{ID: id, Label: label, Phase: Prepare, Lane: Hands, Text: text, ForS: forS, Until: Time}
 }
 
-func withHotWater(id, label, text string, forS float64) Step {
+func withHotWater(id StepID, label, text string, forS float64) Step {
 	return Step{ID: id, Label: label, Phase: Hot, Lane: Hands, Text: text, ForS: forS, Until: Time, Caution: "scald"}
 }
 
-func pour(id, label, text string, atS, forS, to float64) Step {
+func pour(id StepID, label, text string, atS, forS, to float64) Step {
 	return Step{ID: id, Label: label, Phase: Brew, Lane: Scale, Text: text, AtS: atS, ForS: forS, PourTo: to, Until: Weight, Cover: heat.Open}
 }
 
-func do(id, label, text string, atS, forS float64) Step {
+func do(id StepID, label, text string, atS, forS float64) Step {
 	return Step{ID: id, Label: label, Phase: Brew, Lane: Hands, Text: text, AtS: atS, ForS: forS, Until: Time, Cover: heat.Open}
 }
 
-func stand(id, label, text string, atS, forS float64) Step {
+func stand(id StepID, label, text string, atS, forS float64) Step {
 	return Step{ID: id, Label: label, Phase: Brew, Lane: Water, Text: text, AtS: atS, ForS: forS, Until: Time, Cover: heat.Lidded}
 }
 
-func serve(id, label, text string, forS float64) Step {
+func serve(id StepID, label, text string, forS float64) Step {
 	return Step{ID: id, Label: label, Phase: Serve, Lane: Hands, Text: text, ForS: forS, Until: Time}
 }
 

@@ -64,10 +64,41 @@ const (
 	Clean                // afterwards
 )
 
+// A StepID names a step within a plan.
+type StepID string
+
+// The steps that other rooms know by name. Those above are put in by the plan, the
+// rest are a school's.
+const (
+	FillKettle StepID = "fill-kettle"
+	Draw       StepID = "draw"
+	Light      StepID = "light"
+	FlameFull  StepID = "flame-full"
+	FlameLow   StepID = "flame-low"
+	FlameMoka  StepID = "flame-moka"
+	Wait       StepID = "wait"
+	Disinfect  StepID = "disinfect"
+	Preheat    StepID = "preheat"
+	BoilStep   StepID = "boil"   // the coffee boils in it
+	Splash     StepID = "splash" // of cold water, to drop the grounds
+	Settle     StepID = "settle"
+	OnTheHeat  StepID = "on" // a moka pot
+	OffTheHeat StepID = "off"
+)
+
+// The methods that other rooms know by name.
+const (
+	TankDripperID      = "tank-dripper"
+	SteepBagID         = "steep-bag"
+	HandPressID        = "hand-press"
+	ColdConcentrateID  = "cold-concentrate"
+	ServeConcentrateID = "serve-concentrate"
+)
+
 // A Step is one thing to do. Text may name figures of the plan and ask
 // questions of it: see Parse.
 type Step struct {
-	ID    string
+	ID    StepID
 	Phase Phase
 	Lane  Lane
 	Label string // a word or two, for the score
@@ -212,12 +243,12 @@ func (m Method) Disinfects(s School) bool {
 
 // OnCup reports whether the brewer sits on what it runs into.
 func (m Method) OnCup() bool {
-	return m.Family == "dripper" || m.Family == "metal drip" || m.ID == "hand-press"
+	return m.Family == "dripper" || m.Family == "metal drip" || m.ID == HandPressID
 }
 
 // Staged reports whether the brewer is filled as it drains, so that it passes more
 // water than it holds.
-func (m Method) Staged() bool { return m.Family == "dripper" && m.ID != "tank-dripper" }
+func (m Method) Staged() bool { return m.Family == "dripper" && m.ID != TankDripperID }
 
 // IsPaper reports whether a consumable is a paper, which is counted.
 func IsPaper(what string) bool {

@@ -10,6 +10,8 @@ import (
 	"sync"
 
 	"apodemos/core/brew"
+	"apodemos/core/conditions"
+	"apodemos/core/field"
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
@@ -120,7 +122,7 @@ func check(t Trip) brew.Problems {
 	}{{"fuel_g", t.Supplies.FuelG, 50000}, {"coffee_g", t.Supplies.CoffeeG, 50000}, {"water_ml", t.Supplies.WaterMl, 100000}, {"battery_wh", t.Supplies.BatteryWh, 20000},
 		{"fuel_reserve_pct", t.Supplies.FuelReserve, 200}, {"spare_pct", t.Supplies.Spare, 200}, {"sugar_g", t.Supplies.SugarG, 50}} {
 		if f.v != nil {
-			if p, is := brew.CheckRange("supplies."+f.name, *f.v, 0, f.max, ""); is {
+			if p, is := field.Range("supplies."+f.name, *f.v, 0, f.max, ""); is {
 				bad = append(bad, p)
 			}
 		}
@@ -134,7 +136,7 @@ func clockTime(s string) bool {
 
 func (k CarriedCanister) check(at string) brew.Problems {
 	var bad brew.Problems
-	if p, is := brew.CheckRange(at+"capacity_g", k.CapacityG, 50, 1000, "g"); is {
+	if p, is := field.Range(at+"capacity_g", k.CapacityG, 50, 1000, "g"); is {
 		bad = append(bad, p)
 	}
 	if k.LeftG != nil && (!(*k.LeftG >= 0) || *k.LeftG > k.CapacityG) {
@@ -175,7 +177,7 @@ func (s Stop) allows(what string) bool {
 func (c *calc) places() brew.Problems {
 	var bad brew.Problems
 	for i, s := range c.trip.Stops {
-		set, err := brew.Settle(brew.Request{Place: s.Conditions.Place, Water: s.Conditions.Water, Heat: brew.Heat{SuppliedC: s.Conditions.Heat.SuppliedC}})
+		set, err := conditions.Of(s.Conditions)
 		if err != nil {
 			for _, p := range err.(brew.Problems) {
 				p.Field = fmt.Sprintf("stops[%d].conditions.%s", i, p.Field)
@@ -186,7 +188,7 @@ func (c *calc) places() brew.Problems {
 		st := StopTotals{Name: s.Name, Day: s.Day, Nights: s.nights(), BoilC: set.Boil.BoilC, Water: set.Water(), Strip: [][2]float64{}}
 		for up := -400.0; up <= 400 && set.AltitudeKnown; up += 200 {
 			place := brew.Place{AltitudeM: new(set.AltitudeM + up), Atmosphere: s.Conditions.Place.Atmosphere, SeaLevelHPa: s.Conditions.Place.SeaLevelHPa}
-			if b, err := brew.BoilAt(place); err == nil {
+			if b, err := conditions.BoilAt(place); err == nil {
 				st.Strip = append(st.Strip, [2]float64{set.AltitudeM + up, b.BoilC})
 			}
 		}
@@ -279,7 +281,7 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 		o.WasteG = 0
 	}
 	if p.Heat != nil {
-		o.Fuel = *p.Request.Heat.Fuel
+		o.Fuel = heat.FuelID(*p.Request.Heat.Fuel)
 		if p.Heat.FuelG != nil {
 			o.FuelG = *p.Heat.FuelG
 		}
@@ -291,7 +293,7 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 }
 
 // gathered reports whether a fuel is found and not carried.
-func gathered(fuel string) bool { return fuel == "wood" || fuel == "electric" }
+func gathered(fuel heat.FuelID) bool { return fuel == heat.Wood || fuel == heat.Electricity }
 
 func (k CarriedCanister) fill() heat.Canister {
 	g := k.CapacityG

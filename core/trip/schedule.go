@@ -297,7 +297,7 @@ func (c *calc) mornings() {
 			first = math.Min(first, s.AtS)
 		}
 		for _, s := range o.plan.Steps {
-			if s.ID != "light" {
+			if s.ID != method.Light {
 				continue
 			}
 			if s.AtS-first <= togetherS {
@@ -323,7 +323,7 @@ func (c *calc) litAt(o *BrewTotals) bool {
 	for _, s := range o.plan.Steps {
 		first = math.Min(first, s.AtS)
 	}
-	return slices.ContainsFunc(o.plan.Steps, func(s brew.Step) bool { return s.ID == "light" && s.AtS-first <= togetherS })
+	return slices.ContainsFunc(o.plan.Steps, func(s brew.Step) bool { return s.ID == method.Light && s.AtS-first <= togetherS })
 }
 
 // evenings are the evenings before a morning with something to get ready.
@@ -346,7 +346,7 @@ func (c *calc) evenings() {
 		if *r.Water.Treatment == water.Filtered {
 			evening("filter", "In frost keep the filter in the bag too: ice breaks it.", "Filter {0}"+where+".", quantity.Of(o.WaterMl, quantity.Millilitre))
 		}
-		if o.Fuel == "gas" && *r.Place.AirC < coldC {
+		if o.Fuel == heat.CanisterGas && *r.Place.AirC < coldC {
 			evening("canister", "Cold gas does not feed. Never warm a canister with a flame or hot water.", "Take the canister into the sleeping bag"+where+": {0} is expected.", quantity.Of(*r.Place.AirC, quantity.Celsius))
 		}
 		if *r.Water.State != string(heat.Liquid) {

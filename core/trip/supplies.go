@@ -48,14 +48,14 @@ const (
 func (c *calc) supplies() {
 	s := c.trip.Supplies
 	more, fuelMore := or(s.Spare, spare)/100, FuelReservePct(c.trip)/100
-	if c.uses(func(o BrewTotals) float64 { return o.FuelG * b2f(o.Fuel == "gas") }) {
+	if c.uses(func(o BrewTotals) float64 { return o.FuelG * b2f(o.Fuel == heat.CanisterGas) }) {
 		c.gas(fuelMore)
 	}
 	given := s.FuelG // of the kind that is burned first: it is there once
 	for _, f := range c.fuels() {
 		g := given
 		given = nil
-		c.follow(supply{id: "fuel:" + f.ID, label: f.Name, unit: quantity.Gram, reserve: fuelMore, round: 10, given: g, massG: 1,
+		c.follow(supply{id: "fuel:" + string(f.ID), label: f.Name, unit: quantity.Gram, reserve: fuelMore, round: 10, given: g, massG: 1,
 			use:  func(i int) float64 { return c.occ[i].FuelG * b2f(c.occ[i].Fuel == f.ID) },
 			sold: func(st Stop) bool { return st.sells("fuel") }})
 	}
@@ -107,7 +107,7 @@ func (c *calc) fuels() []heat.Fuel {
 	var out []heat.Fuel
 	for _, o := range c.occ {
 		f, ok := heat.FuelByID(o.Fuel)
-		if ok && f.ID != "gas" && !gathered(f.ID) && o.FuelG > 0 && !slices.ContainsFunc(out, func(k heat.Fuel) bool { return k.ID == f.ID }) {
+		if ok && f.ID != heat.CanisterGas && !gathered(f.ID) && o.FuelG > 0 && !slices.ContainsFunc(out, func(k heat.Fuel) bool { return k.ID == f.ID }) {
 			out = append(out, f)
 		}
 	}
@@ -281,7 +281,7 @@ func (c *calc) gas(reserve float64) {
 		kind = *c.trip.Supplies.Canister
 	}
 	s := supply{id: "fuel:gas", label: "Canister gas", unit: quantity.Gram, massG: 1,
-		use:  func(i int) float64 { return c.occ[i].FuelG * b2f(c.occ[i].Fuel == "gas") },
+		use:  func(i int) float64 { return c.occ[i].FuelG * b2f(c.occ[i].Fuel == heat.CanisterGas) },
 		sold: func(st Stop) bool { return st.sells("fuel") }}
 	l := line{supply: s, SupplyLine: SupplyLine{ID: s.id, Label: s.label, Unit: s.unit, Points: []LinePoint{}}, before: make([]float64, len(c.occ))}
 	var cans []heat.Canister

@@ -88,7 +88,7 @@ func (c *calc) totals() {
 		return o.FuelG * b2f(!gathered(o.Fuel))
 	})
 	c.sum(&t.GasG, "totals.gas_g", "Canister gas", quantity.Gram, "drawn from the canisters, brew after brew, with what each has left in it then", working.Practice, "as each brew's fuel", func(o *BrewTotals) float64 {
-		return o.FuelG * b2f(o.Fuel == "gas")
+		return o.FuelG * b2f(o.Fuel == heat.CanisterGas)
 	})
 	c.sum(&t.EnergyWh, "totals.energy_wh", "From a battery", quantity.WattHour, "the electricity of brews with a 12 V element", working.Practice, practice, func(o *BrewTotals) float64 {
 		return o.EnergyWh * b2f(o.plan.Request.Heat.Burner != nil && *o.plan.Request.Heat.Burner == "element-12v")
@@ -195,12 +195,12 @@ func (c *calc) stopWorkings() {
 	}
 }
 
-func fuelLHV(id string) float64 {
+func fuelLHV(id heat.FuelID) float64 {
 	f, ok := heat.FuelByID(id)
 	if !ok || f.Electric() || gathered(id) {
 		return 0
 	}
-	if id == "gas" {
+	if id == heat.CanisterGas {
 		return usualCanister.fill().LHV()
 	}
 	return f.LHV

@@ -4,6 +4,8 @@ package trip
 
 import (
 	"apodemos/core/brew"
+	"apodemos/core/conditions"
+	"apodemos/core/heat"
 	"apodemos/core/quantity"
 	"apodemos/core/water"
 	"apodemos/core/working"
@@ -50,7 +52,7 @@ type Stop struct {
 	Km         float64 // along the route
 	TimeZone   string  // IANA name
 	Note       string
-	Conditions brew.Request // place, water and heat
+	Conditions conditions.Conditions
 	Facts      Facts
 	Brews      []Brew
 }
@@ -76,7 +78,7 @@ type Facts struct {
 // MoveWater moves what older versions kept of a stop's water from its facts to its
 // conditions, where brews see it. What was doubtful, or not vouched for, is doubtful:
 // then the stop is marked to be looked at.
-func MoveWater(c *brew.Request, f *Facts) {
+func MoveWater(c *conditions.Conditions, f *Facts) {
 	if f.OldSource == "" && f.OldTrust == "" {
 		return
 	}
@@ -114,7 +116,7 @@ type Brew struct {
 
 // ConditionsAt returns a stop's conditions at a time of day: its morning and day
 // temperatures take the place of the one air temperature where they are known.
-func ConditionsAt(c brew.Request, f Facts, at string) brew.Request {
+func ConditionsAt(c conditions.Conditions, f Facts, at string) conditions.Conditions {
 	air := f.DayC
 	if at != "" && at < "10:00" {
 		air = f.MorningC
@@ -150,19 +152,19 @@ type Result struct {
 
 // StopTotals is what a stop takes.
 type StopTotals struct {
-	Name      string          `json:"name"`
-	Day       int             `json:"day"`
-	Nights    int             `json:"nights"`
-	BoilC     float64         `json:"boil_c"`
-	DrawMl    float64         `json:"draw_ml" doc:"Water for coffee over the stay"`
-	CarryMl   float64         `json:"carry_ml" doc:"Water to carry on from here to the dry stops that follow"`
-	TreatS    float64         `json:"treat_s" doc:"At a rolling boil only to make water safe"`
-	TreatG    float64         `json:"treat_fuel_g"`
-	FilterMl  float64         `json:"filter_ml" doc:"Water to put through a filter"`
-	FuelG     float64         `json:"fuel_g"`
-	BottledMl float64         `json:"bottled_ml" doc:"Of it, from bottles bought"`
-	WasteG    float64         `json:"waste_g" doc:"Wet grounds and papers carried on from here"`
-	Water     brew.WaterState `json:"water" doc:"Where its water is from and whether it is safe, with what to do"`
+	Name      string                `json:"name"`
+	Day       int                   `json:"day"`
+	Nights    int                   `json:"nights"`
+	BoilC     float64               `json:"boil_c"`
+	DrawMl    float64               `json:"draw_ml" doc:"Water for coffee over the stay"`
+	CarryMl   float64               `json:"carry_ml" doc:"Water to carry on from here to the dry stops that follow"`
+	TreatS    float64               `json:"treat_s" doc:"At a rolling boil only to make water safe"`
+	TreatG    float64               `json:"treat_fuel_g"`
+	FilterMl  float64               `json:"filter_ml" doc:"Water to put through a filter"`
+	FuelG     float64               `json:"fuel_g"`
+	BottledMl float64               `json:"bottled_ml" doc:"Of it, from bottles bought"`
+	WasteG    float64               `json:"waste_g" doc:"Wet grounds and papers carried on from here"`
+	Water     conditions.WaterState `json:"water" doc:"Where its water is from and whether it is safe, with what to do"`
 	// Strip is the boiling point round here, for when one ends up elsewhere.
 	Strip [][2]float64 `json:"strip" doc:"[m, °C]"`
 }
@@ -187,7 +189,7 @@ type BrewTotals struct {
 	WaitS     *float64    `json:"wait_s" doc:"Off the boil"`
 	WaterMl   float64     `json:"water_ml" doc:"All of it, washing up included"`
 	FuelG     float64     `json:"fuel_g"`
-	Fuel      string      `json:"fuel" doc:"Empty when nothing is burned"`
+	Fuel      heat.FuelID `json:"fuel" doc:"Empty when nothing is burned"`
 	EnergyWh  float64     `json:"energy_wh"`
 	Filter    string      `json:"filter" doc:"Kind of paper; empty for none"`
 	Filters   float64     `json:"filters"`

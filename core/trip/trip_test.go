@@ -23,8 +23,7 @@ func place(altitude, air float64) brew.Place {
 
 // brewAt is a brew with its stop's conditions in it.
 func brewAt(s Stop, id int64, at, m string, people float64) Brew {
-	r := s.Conditions
-	r.Method, r.Drinkers = m, &people
+	r := brew.Request{Conditions: s.Conditions, Method: m, Drinkers: &people}
 	return Brew{ID: id, Name: fmt.Sprintf("brew %d", id), At: at, Request: r}
 }
 
@@ -36,9 +35,9 @@ func result(t require.TestingT, in Trip) *Result {
 
 // two is a small trip: a tap at sea level, then a dry stop up high with gas.
 func two() Trip {
-	low := Stop{Name: "Quay", Day: 1, Conditions: brew.Request{Place: place(0, 15), Water: brew.Water{Source: ptr("tap")}}, Facts: Facts{Bin: true}}
+	low := Stop{Name: "Quay", Day: 1, Conditions: brew.Conditions{Place: place(0, 15), Water: brew.Water{Source: ptr("tap")}}, Facts: Facts{Bin: true}}
 	low.Brews = []Brew{brewAt(low, 1, "07:00", "cone", 2)}
-	high := Stop{Name: "Saddle", Day: 2, Conditions: brew.Request{Place: place(3000, 0), Water: brew.Water{Source: ptr("none"), Treatment: ptr("safe")}}, Facts: Facts{Nights: ptr(3)}}
+	high := Stop{Name: "Saddle", Day: 2, Conditions: brew.Conditions{Place: place(3000, 0), Water: brew.Water{Source: ptr("none"), Treatment: ptr("safe")}}, Facts: Facts{Nights: ptr(3)}}
 	high.Brews = []Brew{brewAt(high, 2, "06:30", "cone", 2), brewAt(high, 3, "16:00", "pot", 2)}
 	return Trip{Name: "Two", People: 2, StartsOn: "2026-09-05", Stops: []Stop{low, high}}
 }
@@ -105,7 +104,7 @@ func anyTrip(t *rapid.T) Trip {
 	day := 1
 	methods := []string{"pot", "cone", "flat-bed", "hand-press", "moka", "cup-steep", "slow-drip", "serve-concentrate", "steep-bag"}
 	for i := range rapid.IntRange(1, 6).Draw(t, "stops") {
-		s := Stop{Name: fmt.Sprintf("stop %d", i), Day: day, Conditions: brew.Request{Place: place(float64(rapid.IntRange(0, 5000).Draw(t, "altitude")), float64(rapid.IntRange(-15, 35).Draw(t, "air")))}}
+		s := Stop{Name: fmt.Sprintf("stop %d", i), Day: day, Conditions: brew.Conditions{Place: place(float64(rapid.IntRange(0, 5000).Draw(t, "altitude")), float64(rapid.IntRange(-15, 35).Draw(t, "air")))}}
 		s.Conditions.Water.Source = ptr(rapid.SampledFrom([]string{"spring", "tap", "none"}).Draw(t, "source"))
 		s.Facts.Nights = ptr(rapid.IntRange(1, 4).Draw(t, "nights"))
 		s.Facts.Bin = rapid.Bool().Draw(t, "bin")
@@ -324,7 +323,7 @@ func TestCautionsOfTheWay(t *testing.T) {
 }
 
 func TestConditionsOfTheDay(t *testing.T) {
-	c := brew.Request{Place: place(0, 12)}
+	c := brew.Conditions{Place: place(0, 12)}
 	f := Facts{MorningC: ptr(-5.0), DayC: ptr(18.0)}
 	assert.Equal(t, -5.0, *ConditionsAt(c, f, "06:30").Place.AirC)
 	assert.Equal(t, 18.0, *ConditionsAt(c, f, "15:00").Place.AirC)
@@ -368,7 +367,7 @@ func TestCanistersInTurn(t *testing.T) {
 func thirty() Trip {
 	t := Trip{Name: "Thirty", People: 2}
 	for i := range 30 {
-		s := Stop{Name: fmt.Sprint(i), Day: i + 1, Conditions: brew.Request{Place: place(float64(100*i), float64(20-i))}}
+		s := Stop{Name: fmt.Sprint(i), Day: i + 1, Conditions: brew.Conditions{Place: place(float64(100*i), float64(20-i))}}
 		for j, m := range []string{"cone", "pot", "hand-press"} {
 			s.Brews = append(s.Brews, brewAt(s, int64(3*i+j), "07:00", m, 2))
 		}

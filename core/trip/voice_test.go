@@ -13,9 +13,9 @@ import (
 )
 
 func at(name string, day int, b ...Brew) Stop {
-	s := Stop{Name: name, Day: day, Conditions: brew.Request{Place: place(500, 12), Water: brew.Water{Source: ptr("tap")}}}
+	s := Stop{Name: name, Day: day, Conditions: brew.Conditions{Place: place(500, 12), Water: brew.Water{Source: ptr("tap")}}}
 	for _, x := range b {
-		r := s.Conditions
+		r := brew.Request{Conditions: s.Conditions}
 		r.Method, r.School, r.Drinkers, r.CupMl, r.Heat, r.Ratio = x.Request.Method, x.Request.School, x.Request.Drinkers, x.Request.CupMl, x.Request.Heat, x.Request.Ratio
 		x.Request = r
 		s.Brews = append(s.Brews, x)

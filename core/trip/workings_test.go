@@ -8,6 +8,8 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
+
+	"apodemos/core/explain"
 )
 
 // Every input of every total leads to a figure of the trip, or to the figure of a
@@ -34,7 +36,7 @@ func TestEveryInputLeadsToAFigure(t *testing.T) {
 				if figure == "" {
 					continue
 				}
-				w, is := b.plan.Working[figure]
+				w, is := explain.Workings(b.plan)[figure]
 				require.True(t, is, "%s: %q leads to no figure of its plan: %s", path, in.Label, figure)
 				switch path {
 				case "totals.coffee_g", "totals.water_ml", "totals.energy_wh":

@@ -4,6 +4,8 @@ import type { components, paths } from "./schema";
 export type Schemas = components["schemas"];
 export type Plan = Schemas["Plan"];
 export type PlanRequest = Schemas["Request"];
+/** Place, water and heat: what a stop gives a brew. */
+export type Conditions = Schemas["Conditions"];
 export type Step = Schemas["Step"];
 export type WorkingFigure = Schemas["Figure"];
 export type Field = Schemas["Field"];

@@ -317,6 +317,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/guide": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where a brew being made is, and what comes next */
+        post: operations["guide"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/import/preview": {
         parameters: {
             query?: never;
@@ -795,6 +812,24 @@ export interface paths {
         put?: never;
         /** Undo delete-trip */
         post: operations["restore-trip"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{trip}/schedule/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The tasks of a trip's schedule that are done */
+        get: operations["list-ticks"];
+        /** Say which tasks of a trip's schedule are done, or not; the others stay */
+        put: operations["set-ticks"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1430,6 +1465,23 @@ export interface components {
             /** @description Brews made another way */
             swaps: components["schemas"]["Swap"][];
         };
+        Conditions: {
+            calibration?: components["schemas"]["Calibration"];
+            heat?: components["schemas"]["Heat"];
+            place?: components["schemas"]["Place"];
+            vessel?: components["schemas"]["Vessel"];
+            water?: components["schemas"]["Water"];
+        };
+        Course: {
+            /** Format: double */
+            end_s: number;
+            /** @description Moments at which the clock waits for the brewer */
+            gates: number[];
+            /** Format: double */
+            start_s: number;
+            /** @description What someone does or waits for, in the order in which it is shown */
+            steps: components["schemas"]["RoundStep"][];
+        };
         Cup: {
             /**
              * Format: double
@@ -1521,6 +1573,17 @@ export interface components {
              * @example https://example.com/errors/example
              */
             type: string;
+        };
+        Event: {
+            /**
+             * @description go begins, pauses and goes on
+             * @enum {string}
+             */
+            kind: "go" | "next" | "back";
+            /** @description Back to the beginning of the step that is on, where it has been on for a while */
+            rewind?: boolean;
+            /** @description Next, though a boil that makes the water safe is not over */
+            sure?: boolean;
         };
         Excluded: {
             /** Format: int64 */
@@ -1785,6 +1848,30 @@ export interface components {
             name: string;
             /** Format: int64 */
             stop: number;
+        };
+        In: {
+            event?: components["schemas"]["Event"];
+            /**
+             * Format: double
+             * @description Position that was seen last: gates after it stop the clock
+             */
+            from_s?: number;
+            /** Format: double */
+            now_ms: number;
+            /**
+             * Format: int64
+             * @description Of the run that begins
+             */
+            plan_id?: number;
+            /**
+             * Format: double
+             * @description How much faster than time the clock runs
+             */
+            rate: number;
+            rounds: components["schemas"]["Round"][];
+            /** @description As it was; none before it begins */
+            run?: components["schemas"]["Run"];
+            steps: components["schemas"]["Step"][];
         };
         Info: {
             /**
@@ -2259,6 +2346,15 @@ export interface components {
             values?: components["schemas"]["Value"][];
             why: string;
         };
+        Out: {
+            course: components["schemas"]["Course"];
+            /** @description A boil that makes the water safe would be cut short: asked for once more */
+            held: boolean;
+            /** @description The run has changed, and is to be kept */
+            moved: boolean;
+            run: components["schemas"]["Run"];
+            view: components["schemas"]["View"];
+        };
         PackLine: {
             /** @description Stays the same while the thing does, so that its tick stays */
             key: string;
@@ -2520,6 +2616,38 @@ export interface components {
              */
             start_s: number;
         };
+        RoundStep: {
+            /** Format: double */
+            at_s: number;
+            /** @description ID of the caution that stands here */
+            caution: string;
+            /** Format: double */
+            for_s: number;
+            id: string;
+            /** @description It makes the water safe: not to be cut short */
+            keep?: boolean;
+            /** @description A word or two, for the score */
+            label: string;
+            /** @enum {string} */
+            lane: "water" | "flame" | "scale" | "hands";
+            /** @description ID of the plan's step that it is */
+            of: string;
+            /** Format: int64 */
+            round: number;
+            sign: string;
+            /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
+            template?: string;
+            /** @description The sentence, with figures in metric units */
+            text: string;
+            /**
+             * Format: double
+             * @description What is in when it ends: the reading to stop at, where there is a scale
+             */
+            to_g: number | null;
+            /** @enum {string} */
+            until: "time" | "weight" | "temperature" | "sign";
+            values?: components["schemas"]["Value"][];
+        };
         Run: {
             done: components["schemas"]["StepRun"][];
             finished: boolean;
@@ -2588,6 +2716,11 @@ export interface components {
             second: string;
             /** Format: int64 */
             stop: number;
+        };
+        "Set-ticksRequest": {
+            done: boolean;
+            /** @description IDs of the tasks, each up to 200 characters */
+            lines: string[];
         };
         Setting: {
             /** Format: double */
@@ -2674,7 +2807,7 @@ export interface components {
             skip: boolean;
         };
         Stop: {
-            conditions: components["schemas"]["Request"];
+            conditions: components["schemas"]["Conditions"];
             /** Format: int64 */
             day: number;
             facts: components["schemas"]["Facts"];
@@ -2713,7 +2846,7 @@ export interface components {
             time_zone?: string;
         };
         StopIn: {
-            conditions: components["schemas"]["Request"];
+            conditions: components["schemas"]["Conditions"];
             /** Format: int64 */
             day: number;
             facts?: components["schemas"]["Facts"];
@@ -2727,7 +2860,7 @@ export interface components {
         };
         StopOut: {
             boil: components["schemas"]["Boil"];
-            conditions: components["schemas"]["Request"];
+            conditions: components["schemas"]["Conditions"];
             /** Format: int64 */
             day: number;
             facts: components["schemas"]["Facts"];
@@ -3070,6 +3203,51 @@ export interface components {
             /** Format: double */
             mass_g?: number;
             material?: string;
+        };
+        View: {
+            /** Format: int64 */
+            after: number;
+            /**
+             * Format: int64
+             * @description The boil that is not to be cut short
+             */
+            boil: number;
+            /**
+             * @description What the clock waits for: that it boils, or that one is ready; empty while it does not
+             * @enum {string}
+             */
+            gate: "" | "boil" | "pour";
+            /** @description No step comes after the one that is on */
+            last: boolean;
+            /**
+             * Format: double
+             * @description Position at which this changes by itself, while the clock runs
+             */
+            next_s: number;
+            /** Format: double */
+            position_s: number;
+            /**
+             * Format: double
+             * @description When the water meets the coffee of the round shown
+             */
+            pour_s: number;
+            /**
+             * Format: int64
+             * @description The step that is on
+             */
+            present: number;
+            /**
+             * Format: int64
+             * @description The next step that ends on a scale reading
+             */
+            reading: number;
+            /**
+             * Format: int64
+             * @description The step to do now: at a gate the one behind it
+             */
+            shown: number;
+            /** @description Boils that make the water safe and are not over, besides the step shown */
+            under: number[];
         };
         WaitAnswer: {
             /** Format: double */
@@ -4117,6 +4295,40 @@ export interface operations {
             };
         };
     };
+    guide: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["In"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Out"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "preview-import": {
         parameters: {
             query?: {
@@ -4346,7 +4558,10 @@ export interface operations {
     };
     plan: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description With the workings of every figure */
+                working?: boolean;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5325,6 +5540,74 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Set-ticksRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
+                };
             };
             /** @description Error */
             default: {

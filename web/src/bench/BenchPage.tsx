@@ -128,7 +128,7 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
           </div>
           {base.dirty && id !== "water" && id !== "grind" && (
             <div className="actions">
-              {base.name && (
+              {base.name && base.keeps && (
                 <Button
                   type="primary"
                   loading={base.keep.isPending}
@@ -142,6 +142,12 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
               </Button>
               {!base.name && (
                 <span className="quiet">To keep it, choose a stop or a brew under “Values from”.</span>
+              )}
+              {base.name && base.leaves && (
+                <span className="quiet">
+                  A stop keeps its place, water, heat and pot. To keep the rest, choose a brew under “Values
+                  from”.
+                </span>
               )}
             </div>
           )}

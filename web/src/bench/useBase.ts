@@ -4,7 +4,7 @@ import type { PlanRequest } from "../api/client";
 import { saveBrew, saveStop } from "../api/change";
 import { useChange, useTrip, useTrips } from "../api/queries";
 import { lastTrip } from "../app/lastTrip";
-import { canonical, setIn } from "../plan/paths";
+import { atStop, canonical, conditionsOf, setIn } from "../plan/paths";
 
 const bare: PlanRequest = { method: "" };
 
@@ -22,7 +22,7 @@ export function useBase() {
   const [kind, number] = [from.slice(0, 4), Number(from.slice(4))];
   const stop = kind === "stop" ? trip.data?.stops.find((s) => s.id === number) : undefined;
   const brew = kind === "brew" ? trip.data?.brews.find((b) => b.id === number) : undefined;
-  const base = brew?.request ?? stop?.conditions ?? bare;
+  const base = brew?.request ?? (stop ? atStop(stop.conditions) : bare);
   const stopOfBrew = brew && trip.data?.stops.find((s) => s.id === brew.stop_id);
   const name = brew ? `${stopOfBrew?.name ?? ""}: ${brew.name || brew.request.method}` : stop?.name;
 
@@ -36,7 +36,7 @@ export function useBase() {
 
   const keep = useChange(async (r: PlanRequest) => {
     if (brew) await saveBrew(brew, { request: r });
-    else if (stop) await saveStop(stop, { conditions: r });
+    else if (stop) await saveStop(stop, { conditions: conditionsOf(r) });
   });
   const addNote = useChange(async (text: string) => {
     const at = stop ?? stopOfBrew;
@@ -60,6 +60,11 @@ export function useBase() {
     stopName: (stop ?? stopOfBrew)?.name,
     request,
     dirty: canonical(request) !== canonical(base),
+    /** A stop keeps its place, water, heat and pot; the rest belongs to a brew. */
+    keeps: brew !== undefined || canonical(conditionsOf(request)) !== canonical(conditionsOf(base)),
+    leaves:
+      brew === undefined &&
+      canonical({ ...request, ...conditionsOf(base) }) !== canonical({ ...base, ...conditionsOf(base) }),
     set,
     replace,
     undo: () => setDraft(undefined),

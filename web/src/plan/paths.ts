@@ -1,26 +1,36 @@
-import type { PlanRequest } from "../api/client";
+import type { Conditions, PlanRequest } from "../api/client";
 
 type Json = Record<string, unknown>;
 
 /** Reads a path such as place.altitude_m from a request. */
-export function getIn<T>(r: PlanRequest, path: string): T | undefined {
+export function getIn<T>(r: Conditions | PlanRequest, path: string): T | undefined {
   return path.split(".").reduce<unknown>((o, k) => (o as Json | undefined)?.[k], r) as T | undefined;
 }
 
 /** A copy of a request with one path set, or taken away. */
-export function setIn(r: PlanRequest, path: string, value: unknown): PlanRequest {
+export function setIn<R extends Conditions | PlanRequest>(r: R, path: string, value: unknown): R {
   const [head, ...rest] = path.split(".") as [string, ...string[]];
   const whole = r as unknown as Json;
   let next = value;
   if (rest.length > 0) {
-    const sub = setIn((whole[head] ?? {}) as PlanRequest, rest.join("."), value);
+    const sub = setIn((whole[head] ?? {}) as Conditions, rest.join("."), value);
     next = Object.keys(sub).length === 0 ? undefined : sub;
   }
   const others = Object.entries(whole).filter(([k]) => k !== head);
-  return Object.fromEntries(
-    next === undefined ? others : [...others, [head, next]],
-  ) as unknown as PlanRequest;
+  return Object.fromEntries(next === undefined ? others : [...others, [head, next]]) as unknown as R;
 }
+
+/** A request with the conditions of a stop, and nothing else. */
+export const atStop = (c: Conditions): PlanRequest => ({ method: "", ...c });
+
+/** What of a request a stop has. */
+export const conditionsOf = ({ place, water, heat, vessel, calibration }: PlanRequest): Conditions => ({
+  ...(place && { place }),
+  ...(water && { water }),
+  ...(heat && { heat }),
+  ...(vessel && { vessel }),
+  ...(calibration && { calibration }),
+});
 
 /** A copy of a request without some paths. */
 export const without = (r: PlanRequest, paths: string[]): PlanRequest =>

@@ -6,7 +6,7 @@ const stop = (km: number, day: number, altitude = 0, nights?: number) => ({
   km,
   day,
   facts: nights ? { nights } : {},
-  conditions: { method: "", place: { altitude_m: altitude } },
+  conditions: { place: { altitude_m: altitude } },
 });
 
 describe("the ribbon's scale", () => {
@@ -73,7 +73,7 @@ describe("the ribbon's scale", () => {
 
 describe("heights that are not known", () => {
   const at = (m?: number) => ({
-    conditions: { method: "", place: m === undefined ? {} : { altitude_m: m } },
+    conditions: { place: m === undefined ? {} : { altitude_m: m } },
   });
   it("are drawn between their neighbours, and never at the sea", () => {
     expect(drawnHeights([at(1000), at(), at(3000)])).toEqual([1000, 2000, 3000]);

@@ -2,7 +2,7 @@ import { Button } from "antd";
 import { useQuery } from "@tanstack/react-query";
 import { Fragment, useMemo, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
-import { api, must, type Catalogue, type PlanRequest } from "../api/client";
+import { api, must, type Catalogue, type Conditions } from "../api/client";
 import { Loaded } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { CellFig } from "../units/Fig";
@@ -11,7 +11,7 @@ import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 
 interface Props {
-  conditions: PlanRequest;
+  conditions: Conditions;
   people: number;
   catalogue: Catalogue;
   onChoose: (method: string, school: string) => void;

@@ -1,6 +1,6 @@
 import { Button, Drawer, Input, InputNumber, Select } from "antd";
 import { useState } from "react";
-import { api, ApiError, must, type Facts, type PlanRequest, type StopOut, type TripOut } from "../api/client";
+import { api, ApiError, must, type Facts, type Conditions, type StopOut, type TripOut } from "../api/client";
 import { saveStop } from "../api/change";
 import { addStop, closing, useCatalogue, useChange } from "../api/queries";
 import { useSettings } from "../app/settings";
@@ -41,8 +41,8 @@ export default function StopForm({
   const [note, setNote] = useState(stop?.note ?? "");
   const [day, setDay] = useState(stop?.day ?? at?.day ?? (last ? last.day + (last.facts.nights ?? 1) : 1));
   const [km, setKm] = useState(stop?.km ?? at?.km ?? last?.km ?? 0);
-  const [conditions, setConditions] = useState<PlanRequest>(
-    stop?.conditions ?? { method: "", place: at?.altitude === undefined ? {} : { altitude_m: at.altitude } },
+  const [conditions, setConditions] = useState<Conditions>(
+    stop?.conditions ?? { place: at?.altitude === undefined ? {} : { altitude_m: at.altitude } },
   );
   const set = (path: string, v: unknown) => setConditions((c) => setIn(c, path, v));
   const save = useChange(() => {

@@ -1,8 +1,28 @@
-package brew
+// Package caution holds what can hurt someone, in the words that stand at the step.
+// They are the usual cautions of the trade; local rules come first.
+package caution
 
-// cautions lists what can hurt someone, by ID, in the words that stand at the
-// step. They are the usual cautions of the trade; local rules come first.
-var cautions = map[string]Caution{
+// Caution is a danger and how to avoid it.
+type Caution struct {
+	ID    string `json:"id"`
+	Level string `json:"level" enum:"note,care,danger"`
+	Text  string `json:"text"`
+	Why   string `json:"why"`
+	Step  string `json:"step" doc:"ID of the step where it stands; empty when it covers the brew"`
+}
+
+// ByID is a caution that stands at a step, or with none over the whole brew. An ID
+// that is not known (see Known) gives one without words.
+func ByID(id, step string) Caution {
+	k := all[id]
+	k.ID, k.Step = id, step
+	return k
+}
+
+// Known reports whether there is such a caution.
+func Known(id string) bool { _, ok := all[id]; return ok }
+
+var all = map[string]Caution{
 	"scald":               {Level: "care", Text: "Set everything down before pouring; keep hands and feet out of the line of a spill.", Why: "Water near the boil scalds at once."},
 	"hot-pot":             {Level: "care", Text: "Hold pot and lid with a dry cloth or the handle.", Why: "The metal is as hot as the coffee, and a wet cloth lets the heat through."},
 	"pour":                {Level: "care", Text: "Steady the dripper with the other hand.", Why: "A light dripper on a full cup tips."},
@@ -34,15 +54,4 @@ var cautions = map[string]Caution{
 	"cold-water":          {Level: "care", Text: "Cold methods need safe water.", Why: "Nothing here is boiled."},
 	"caffeine":            {Level: "note", Text: "More than 200 mg of caffeine in one cup.", Why: "Published guidance (EFSA 2015, US FDA): 200 mg in one go, 400 mg a day for most healthy adults, 200 mg a day in pregnancy. Not medical advice."},
 	"waste":               {Level: "note", Text: "Carry out paper and grounds; tip grey water well away from streams.", Why: "Grounds rot slowly and draw animals. Local rules come first."},
-}
-
-func (c *calc) caution(id, step string) {
-	for _, have := range c.plan.Cautions {
-		if have.ID == id && have.Step == step {
-			return
-		}
-	}
-	k := cautions[id]
-	k.ID, k.Step = id, step
-	c.plan.Cautions = append(c.plan.Cautions, k)
 }

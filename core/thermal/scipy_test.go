@@ -1,4 +1,4 @@
-package heat
+package thermal
 
 import (
 	"bytes"
@@ -9,6 +9,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"apodemos/core/heat"
 )
 
 type coolingCase struct {
@@ -49,8 +51,8 @@ func checkCooling(t *testing.T, raw []byte) {
 	require.NoError(t, json.Unmarshal(raw, &cases))
 	require.Len(t, cases, 6)
 	for _, c := range cases {
-		v := Vessel{DiameterMm: c.DiameterMm, MassG: c.MassG, Material: material(t, c.Material), LossFactor: c.Factor}
-		k := NewCooling(v, c.FillMl, Cover(c.Cover), Air{TempC: c.AirC, WindMs: c.WindMs})
+		v := heat.Vessel{DiameterMm: c.DiameterMm, MassG: c.MassG, Material: material(t, c.Material), LossFactor: c.Factor}
+		k := NewCooling(v, c.FillMl, heat.Cover(c.Cover), heat.Air{TempC: c.AirC, WindMs: c.WindMs})
 		for i, s := range c.Times {
 			assert.InDelta(t, c.Temps[i], k.After(c.FromC, s), 0.002, "%s after %v s", c.Name, s)
 		}

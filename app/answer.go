@@ -1,0 +1,116 @@
+package app
+
+import (
+	"encoding/json"
+	"errors"
+	"fmt"
+
+	"apodemos/core/bench"
+	"apodemos/core/brew"
+	"apodemos/core/gear"
+	"apodemos/core/run"
+	"apodemos/core/trip"
+)
+
+// Asked is what is asked of the core without a store: an operation, named as the HTTP
+// interface names it, and its body.
+type (
+	PlanIn struct {
+		Request brew.Request `json:"request"`
+		Working bool         `json:"working,omitempty"`
+	}
+	ChoicesIn struct {
+		Request brew.Request `json:"request"`
+		Gear    []gear.Item  `json:"gear"`
+	}
+	PlanTripIn struct {
+		Trip  Trip        `json:"trip"`
+		Stops []Stop      `json:"stops"`
+		Brews []Brew      `json:"brews"`
+		Items []gear.Item `json:"items" doc:"What goes along"`
+		Steps bool        `json:"steps,omitempty"`
+	}
+	WhatIfIn struct {
+		Trip  Trip        `json:"trip"`
+		Stops []Stop      `json:"stops"`
+		Brews []Brew      `json:"brews"`
+		What  trip.WhatIf `json:"what"`
+	}
+)
+
+// Fault is what is wrong with what was asked, as RFC 9457 problem documents have it.
+type Fault struct {
+	Status int          `json:"status"`
+	Title  string       `json:"title"`
+	Detail string       `json:"detail"`
+	Errors []FaultField `json:"errors,omitempty"`
+}
+
+// FaultField is one field that is wrong.
+type FaultField struct {
+	Message  string `json:"message"`
+	Location string `json:"location"`
+	Value    any    `json:"value,omitempty"`
+}
+
+// FaultOf is an error of the core as a fault of something asked at a place.
+func FaultOf(at string, err error) *Fault {
+	bad, ok := errors.AsType[brew.Problems](err)
+	if !ok {
+		return &Fault{Status: 500, Title: "Internal Server Error", Detail: err.Error()}
+	}
+	f := &Fault{Status: 422, Title: "Unprocessable Entity", Detail: fmt.Sprintf("%s: %s", bad[0].Field, bad[0].Message)}
+	for _, p := range bad {
+		f.Errors = append(f.Errors, FaultField{Message: p.Message, Location: at + "." + p.Field, Value: p.Value})
+	}
+	return f
+}
+
+// Answer answers what the core alone can: plans, the bench, the comparison, a trip and
+// the guide. It returns ErrNotFound for an operation that is none of these.
+func Answer(op string, body []byte) (any, *Fault, error) {
+	switch op {
+	case "plan":
+		return asked(body, "body", func(in PlanIn) (any, error) { return Plan(in.Request, in.Working) })
+	case "choices":
+		return asked(body, "body", func(in ChoicesIn) (any, error) { return Choices(in.Request, in.Gear), nil })
+	case "bench-boil":
+		return asked(body, "body.request", func(in BenchBoil) (any, error) { return bench.BoilingPoint(in.Request) })
+	case "bench-wait":
+		return asked(body, "body.request", func(in bench.WaitIn) (any, error) { return bench.HowLong(in) })
+	case "bench-fuel":
+		return asked(body, "body.request", func(in bench.FuelIn) (any, error) { return bench.HowMuchFuel(in) })
+	case "bench-canister":
+		return asked(body, "body.request", func(in bench.CanisterIn) (any, error) { return bench.WillItFeed(in) })
+	case "bench-water":
+		return asked(body, "body.request", func(in bench.MineralsIn) (any, error) { return bench.WhatIsInIt(in) })
+	case "bench-grind":
+		return asked(body, "body.request", func(in bench.GrindIn) (any, error) { return bench.WhatSetting(in) })
+	case "plan-trip":
+		return asked(body, "body", func(in PlanTripIn) (any, error) {
+			return PlanTrip(JourneyOf(in.Trip, in.Stops, in.Brews), in.Stops, in.Items, in.Steps)
+		})
+	case "what-if":
+		return asked(body, "body", func(in WhatIfIn) (any, error) { return trip.Compare(JourneyOf(in.Trip, in.Stops, in.Brews), in.What) })
+	case "guide":
+		return asked(body, "body", func(in run.In) (any, error) { return run.Guide(in) })
+	}
+	return nil, nil, ErrNotFound
+}
+
+// BenchBoil asks what water boils at; it is shaped as the other questions are.
+type BenchBoil struct {
+	Request brew.Request `json:"request"`
+}
+
+func asked[I any](body []byte, at string, answer func(I) (any, error)) (any, *Fault, error) {
+	var in I
+	if err := json.Unmarshal(body, &in); err != nil {
+		return nil, &Fault{Status: 400, Title: "Bad Request", Detail: "body: " + err.Error()}, nil
+	}
+	out, err := answer(in)
+	if err != nil {
+		return nil, FaultOf(at, err), nil
+	}
+	return out, nil, nil
+}

@@ -1,0 +1,219 @@
+package app
+
+import (
+	"context"
+	"encoding/json"
+	"fmt"
+	"reflect"
+
+	jsonpatch "github.com/evanphx/json-patch/v5"
+
+	"apodemos/core/brew"
+	"apodemos/core/conditions"
+	"apodemos/core/explain"
+	"apodemos/core/gear"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+	"apodemos/core/trip"
+	"apodemos/core/working"
+)
+
+// Plan plans a brew without keeping it, with its notes, and with the workings of its
+// figures unless they are not wanted. Its error is brew.Problems.
+func Plan(r brew.Request, workings bool) (*brew.Plan, error) {
+	p, err := brew.Compute(r)
+	if err != nil {
+		return nil, err
+	}
+	p.Notes = explain.Notes(p)
+	if workings {
+		p.Working = explain.Workings(p)
+	}
+	return p, nil
+}
+
+// Choices is what every school would give at a stop, with what the shelf lacks for it.
+func Choices(r brew.Request, shelf []gear.Item) []brew.Choice {
+	choices := brew.Choices(r)
+	ahead := r.Coffee.GroundAhead != nil && *r.Coffee.GroundAhead
+	for i := range choices {
+		c := &choices[i]
+		m, _ := method.ByID(c.Method)
+		school, _ := m.School(c.School)
+		if it, own, ok := gear.Lightest(shelf, m); ok && c.Possible {
+			label := quantity.LowerFirst(it.Name)
+			if !own {
+				label += ", typical"
+			}
+			c.Carry(label, it.MassG)
+		}
+		c.Lacks = gear.Lacks(shelf, m, school, ahead)
+	}
+	return choices
+}
+
+// BrewIn is what a person sets of a brew; Request is whole, with the stop's
+// conditions in it.
+type BrewIn struct {
+	Name    string       `json:"name,omitempty" maxLength:"120"`
+	At      string       `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" doc:"Local time of day, HH:MM, or empty"`
+	Request brew.Request `json:"request"`
+}
+
+// BrewOut is a brew with the plan it was last saved with.
+type BrewOut struct {
+	Brew
+	Stored StoredPlan `json:"stored"`
+	Stale  bool       `json:"stale" doc:"Its stop has changed since the plan was stored, and what it finds there with it"`
+}
+
+// NewBrew is a brew that is not kept yet: at the next free meal, with the stop's
+// conditions at that hour.
+type NewBrew struct {
+	TripID  int64        `json:"trip_id"`
+	Name    string       `json:"name"`
+	At      string       `json:"at"`
+	Request brew.Request `json:"request"`
+}
+
+// NewBrew proposes a brew at a stop.
+func (a App) NewBrew(ctx context.Context, stop int64, method, school, at string) (NewBrew, error) {
+	st, err := a.Stop(ctx, stop)
+	if err != nil {
+		return NewBrew{}, err
+	}
+	t, stops, err := a.Journey(ctx, st.TripID)
+	if err != nil {
+		return NewBrew{}, err
+	}
+	meal := trip.Meal{At: at}
+	for i := range stops {
+		if stops[i].ID == stop && at == "" {
+			meal = trip.NextMeal(t, i)
+		}
+	}
+	r := brew.Request{Conditions: trip.ConditionsAt(st.Conditions, st.Facts, meal.At)}.By(method, school)
+	r.Drinkers = new(float64(t.People))
+	return NewBrew{st.TripID, meal.Name, meal.At, r}, nil
+}
+
+// KeepBrew plans a new brew at a stop, and keeps it if it could be planned.
+func (a App) KeepBrew(ctx context.Context, stop int64, in BrewIn) (BrewOut, error) {
+	return a.save(ctx, Brew{StopID: stop}, in, a.AddBrew)
+}
+
+// ChangeBrew plans a brew anew and keeps it so, from the revision that the change began
+// from. At another hour it finds the air of that hour.
+func (a App) ChangeBrew(ctx context.Context, was Brew, revision int64, in BrewIn) (BrewOut, error) {
+	if in.At != was.At {
+		var err error
+		if in.Request, err = a.atHour(ctx, was, in.At, in.Request); err != nil {
+			return BrewOut{}, err
+		}
+	}
+	return a.save(ctx, Brew{ID: was.ID, Revision: revision}, in, a.SetBrew)
+}
+
+func (a App) save(ctx context.Context, b Brew, in BrewIn, keep func(context.Context, Brew, *brew.Plan) (Brew, error)) (BrewOut, error) {
+	p, err := Plan(in.Request, false)
+	if err != nil {
+		return BrewOut{}, err
+	}
+	b.Name, b.At, b.Request = in.Name, in.At, in.Request
+	if b, err = keep(ctx, b, p); err != nil {
+		return BrewOut{}, err
+	}
+	return a.BrewOut(ctx, b)
+}
+
+// BrewOut is a brew with the plan it was last saved with.
+func (a App) BrewOut(ctx context.Context, b Brew) (BrewOut, error) {
+	p, err := a.Told(ctx, b.PlanID)
+	return BrewOut{b, p, !reflect.DeepEqual(p.Request, b.Request)}, err
+}
+
+// Told is a stored plan as it was told, with the workings of its figures: those that
+// were kept, or that today's core gives again.
+func (a App) Told(ctx context.Context, id int64) (StoredPlan, error) {
+	p, err := a.Plan(ctx, id)
+	if err != nil || len(p.Plan.Working) > 0 {
+		return p, err
+	}
+	if w := again(p); w != nil {
+		p.Plan.Working = w
+	}
+	return p, nil
+}
+
+// again computes the workings of a plan that this version of the core made; nil where
+// another did.
+func again(p StoredPlan) working.Sheet {
+	if p.CoreVersion != brew.Version {
+		return nil
+	}
+	fresh, err := brew.Compute(p.Request)
+	if err != nil {
+		return nil
+	}
+	return explain.Workings(fresh)
+}
+
+// WriteLog writes down how a brew came out. The workings of its plan are kept from then
+// on: it goes on showing what it was told, whatever a later version computes.
+func (a App) WriteLog(ctx context.Context, l LogEntry) (LogEntry, error) {
+	out, err := a.AddLog(ctx, l)
+	if err != nil {
+		return out, err
+	}
+	p, err := a.Plan(ctx, out.PlanID)
+	if err != nil {
+		return out, err
+	}
+	if w := again(p); w != nil && len(p.Plan.Working) == 0 {
+		err = a.KeepWorking(ctx, out.PlanID, w)
+	}
+	return out, err
+}
+
+// atHour is a brew's request at another time of day: what it has of its own stays, and
+// what it has from its stop is that of the hour.
+func (a App) atHour(ctx context.Context, b Brew, at string, r brew.Request) (brew.Request, error) {
+	st, err := a.Stop(ctx, b.StopID)
+	if err != nil {
+		return r, err
+	}
+	patch, err := Difference(trip.ConditionsAt(st.Conditions, st.Facts, b.At), r)
+	if err != nil {
+		return r, err
+	}
+	return Overlay(trip.ConditionsAt(st.Conditions, st.Facts, at), patch)
+}
+
+// Overlay is a request: a brew's own wishes, as an RFC 7396 merge patch, over the
+// conditions of its stop.
+func Overlay(on conditions.Conditions, patch string) (brew.Request, error) {
+	var out brew.Request
+	base, err := json.Marshal(on)
+	if err != nil {
+		return out, err
+	}
+	merged, err := jsonpatch.MergePatch(base, []byte(patch))
+	if err != nil {
+		return out, fmt.Errorf("patch of a brew: %w", err)
+	}
+	return out, json.Unmarshal(merged, &out)
+}
+
+// Difference is the inverse of Overlay: what a request has of its own.
+func Difference(from conditions.Conditions, full brew.Request) (string, error) {
+	base, err := json.Marshal(from)
+	if err != nil {
+		return "", err
+	}
+	whole, err := json.Marshal(full)
+	if err != nil {
+		return "", err
+	}
+	patch, err := jsonpatch.CreateMergePatch(base, whole)
+	return string(patch), err
+}

@@ -1,0 +1,291 @@
+package brew
+
+import (
+	"math"
+
+	"apodemos/core/caution"
+	"apodemos/core/coffee"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+	"apodemos/core/water"
+	"apodemos/core/working"
+)
+
+// script puts a plan together from what the stages found: its figures, and what to do
+// when, in words.
+type script struct {
+	*Brewed
+	plan *Plan
+	slab []float64 // what the plan's figures point into
+}
+
+// Lengths are the parts of how long it all takes, in s.
+type Lengths struct {
+	BeforeS, ServingS, OthersS float64
+	ReadyS, TendS, ServeS      float64 // with one's hands, in every batch and cup
+}
+
+// put is a place for a figure.
+func (c *script) put(v float64) *float64 {
+	c.slab = append(c.slab, v)
+	return &c.slab[len(c.slab)-1]
+}
+
+// figures is more than a plan has.
+const figures = 96
+
+func (b *Brewed) plan() *Plan {
+	p := &Plan{
+		Version: Version, Request: b.Asked, Defaulted: b.Defaulted, made: b,
+		Steps: make([]Step, 0, 24), Rounds: []Round{}, Cautions: make([]Caution, 0, 12), Notes: []Note{}, Alternatives: []Alternative{},
+		Curves:  Curves{WaterC: list(b.curves.WaterC), SlurryC: list(b.curves.SlurryC), ScaleG: [][2]float64{}},
+		Working: working.Sheet{},
+	}
+	if ratio := b.deciding(); ratio != b.Asked.Ratio {
+		p.Request.Ratio = ratio
+		p.Defaulted = append(p.Defaulted, "ratio_g_per_l")
+	}
+	c := &script{Brewed: b, plan: p, slab: make([]float64, 0, figures)}
+	p.PressureHPa, p.BoilC, p.BoilLowC, p.BoilHighC = c.put(b.Boil.PressureHPa), c.put(b.Boil.BoilC), c.put(b.Boil.BoilLowC), c.put(b.Boil.BoilHighC)
+	c.amounts()
+	c.grind()
+	c.warmth()
+	c.water()
+	c.strength()
+	p.Curves.CupC = list(b.curves.CupC)
+	c.steps()
+	c.alternatives()
+	return p
+}
+
+// amounts are dose and water.
+func (c *script) amounts() {
+	p, b := c.plan, &c.Batch
+	n := b.N
+	p.Batches, p.DrinkMl, p.Ratio = c.put(n), c.put(c.DrinkMl), c.put(c.Ratio)
+	p.DoseG, p.DoseEachG = c.put(b.DoseG*n), c.put(b.DoseG/c.Apart())
+	c.measures()
+	w := &p.Water
+	w.PouredMl, w.RetainedMl, w.LeftBehindMl, w.SplashMl = c.put(b.PouredMl*n), c.put(b.RetainedMl*n), c.put(b.LeftMl*n), c.put(b.SplashMl*n)
+	w.DilutionMl, w.RinseMl, w.PreheatMl = c.put(b.DilutionMl*n), c.put(b.RinseMl*n), c.put(b.PreheatMl*n)
+	if ml := c.Concentrate(); ml > 0 {
+		p.Vials = c.put(math.Ceil(ml/VialMl - 0.02))
+	}
+	if b.ConcentrateMl > 0 {
+		w.ConcentrateMl = c.put(b.ConcentrateMl)
+	}
+}
+
+// measures puts the dose into spoons, scoops or handfuls: each batch's to what they
+// can show.
+func (c *script) measures() {
+	r, b := &c.Request, &c.Batch
+	if r.Measure.Grams == nil || c.Method.Contact == method.Dilution {
+		return
+	}
+	name := "measure"
+	if r.Measure.Name != nil {
+		name = *r.Measure.Name
+	}
+	apart := b.N
+	if c.Method.Family == "cup" {
+		apart = *r.Drinkers
+	}
+	m := coffee.Measure(b.DoseG*b.N/apart, name, *r.Measure.Grams, *r.Measure.Step)
+	m.Count, m.Grams, m.Error = m.Count*apart, m.Grams*apart, m.Error*apart
+	c.plan.DoseMeasures = &m
+}
+
+// TypicalMeasure reports whether the measure holds what one of its name usually does.
+func (s *Setting) TypicalMeasure() bool {
+	m := s.Request.Measure
+	return m.Name != nil && *m.Grams == coffee.TypicalG(*m.Name)
+}
+
+func (c *script) grind() {
+	if c.School.GrindUm == 0 {
+		return // a concentrate is ground already
+	}
+	g := &c.plan.Grind
+	g.Um, g.Band = c.put(c.Um), coffee.BandOf(c.Um)
+	if per := c.Request.Grinder.UmPerClick; per != nil {
+		g.Clicks = c.put(coffee.Clicks(c.Um, *per, *c.Request.Grinder.ZeroUm))
+	}
+}
+
+// warmth is how hot it gets, and what that takes.
+func (c *script) warmth() {
+	p := c.plan
+	p.StartC = c.put(c.StartC)
+	if !c.heatless() && !c.BoilsIn() {
+		p.TargetC, p.TargetLowC, p.TargetHighC = c.put(c.WishC), c.put(c.School.Temps.Low), c.put(c.School.Temps.High)
+		p.WaitS = c.put(c.WaitS)
+	}
+	if c.Heated {
+		p.Heat = c.heat()
+	}
+	if c.Method.Contact != method.Dilution {
+		p.SlurryC = c.put(c.SlurryC)
+	}
+	p.CupC, p.DrinkableS = c.put(c.CupC), c.put(c.drinkable())
+	p.ContactS = c.put(c.ContactS)
+	if c.HomeOK {
+		p.ReferenceContactS = c.put(c.HomeS)
+	}
+}
+
+func (c *script) heat() *HeatPlan {
+	n := c.Kettles()
+	h := &HeatPlan{EnergyKJ: c.put(c.Took.NeedKJ() * n), HeatS: c.put(c.Took.HeatS), DwellS: c.put(c.Took.DwellS)}
+	if c.Fuel.Electric() {
+		h.EnergyWh = c.put(c.EnergyWh())
+		if cap := c.Request.Heat.BatteryWh; cap != nil {
+			h.BatteryPct = c.put(100 * c.EnergyWh() / *cap)
+		}
+		return h
+	}
+	h.FuelG = c.put(c.FuelG())
+	if k := c.Canister; k != nil {
+		over := c.Boil.PressureHPa / 1000
+		h.Canister = &CanisterPlan{StartBar: c.put(k.At.Pressure(k.At.TempC) - over), EndBar: c.put(k.End.Pressure(k.End.TempC) - over), LowestBar: c.put(k.Lowest - over),
+			EndC: c.put(k.End.TempC), EndG: c.put(k.End.Mass()), Verdict: k.Verdict}
+		if k.Verdict != "fine" && c.FuelG() <= *c.Request.Heat.Canister.LeftG {
+			c.caution("canister-warm", string(method.Light))
+		}
+	}
+	return h
+}
+
+// HotColdMl is what is heated of one batch, and what is poured or added cold.
+func (h *Hot) HotColdMl() (hot, cold float64) {
+	hot = h.hotMl()
+	if h.School.DiluteCold {
+		cold = h.Batch.DilutionMl
+	}
+	if h.heatless() {
+		hot, cold = 0, hot+cold
+	}
+	return hot, cold
+}
+
+// water closes the balance, once what boils off is known.
+func (c *script) water() {
+	w, b := &c.plan.Water, &c.Batch
+	n := b.N
+	w.BoiledOffMl = c.put(c.BoiledOffMl * n)
+	hot, cold := c.HotColdMl()
+	heated := (hot + c.BoiledOffMl) * n
+	if c.School.DiluteIce && b.DilutionMl > 0 {
+		w.IceG = c.put(b.DilutionMl * n)
+	}
+	w.ColdMl, w.HeatedMl, w.WashupMl = c.put(cold*n), c.put(heated), c.put(c.School.WashupMl)
+	w.CarriedMl = c.put(heated + cold*n + *w.SplashMl + c.School.WashupMl)
+	if !c.Frozen() || c.supplied() || c.heatless() {
+		return
+	}
+	melt := heated - c.StarterG()
+	w.MeltG = c.put(melt)
+	if *c.Request.Water.State == "snow" {
+		w.SnowFreshL, w.SnowSettledL, w.SnowFirnL = c.put(melt/water.FreshSnow), c.put(melt/water.SettledSnow), c.put(melt/water.Firn)
+	}
+}
+
+// StarterG is the water put under snow, in all batches.
+func (h *Hot) StarterG() float64 { return h.Kettle.StarterG * h.Kettles() }
+
+// Dissolved is what is in the drink: the share of what dissolves that reaches the cup,
+// and the strength and the extraction that are estimated, or measured.
+type Dissolved struct {
+	Share          float64
+	TDSPct         float64
+	Extraction     float64 // share of the dose
+	BandPct        float64 // by how much the extraction may be out, in points
+	Estimated      float64 // extraction, share of the dose
+	CaffeineEachMg float64
+	MeasuredTDSPct *float64 // nil where nobody measured
+}
+
+func (c *script) dissolved() Dissolved {
+	b := &c.Batch
+	d := Dissolved{Share: 1, Extraction: c.Extraction, Estimated: c.Extraction, BandPct: c.band()}
+	diluted := c.Method.Contact == method.Dilution
+	switch {
+	case diluted:
+		// What the grounds kept at home is gone.
+		d.Share = 1 - coffee.RetainedMlPerG*c.Ratio/1000
+	case !c.Percolates():
+		d.Share = (b.DrinkMl - b.DilutionMl) / math.Max(b.PouredMl+b.SplashMl, 1)
+	}
+	d.TDSPct = 100 * d.Extraction * b.DoseG * d.Share / b.DrinkMl
+	if m := c.Request.Calibration.TDSPct; m != nil {
+		// The reading takes the place of the estimate, and extraction follows from it.
+		d.MeasuredTDSPct, d.TDSPct = m, *m
+		d.Extraction = *m / 100 * b.DrinkMl / math.Max(b.DoseG*d.Share, 1e-9)
+		d.BandPct = 0.5
+	}
+	fast := 1.0
+	if !diluted {
+		fast = math.Min(c.Model.Extraction(c.Contact, c.Um, 1)/c.Model.FastShare, 1)
+	}
+	d.CaffeineEachMg = coffee.Caffeine[*c.Request.Coffee.Species] * b.DoseG * b.N * 1000 * fast * d.Share / *c.Request.Drinkers
+	return d
+}
+
+// strength fills in extraction, strength and caffeine.
+func (c *script) strength() {
+	p := c.plan
+	d := c.dissolved()
+	p.dissolved = d
+	if d.MeasuredTDSPct != nil {
+		decide(&p.decided, "measured-strength", "", quantity.Of(100*d.Extraction, quantity.Percent), quantity.Of(100*d.Estimated, quantity.Percent))
+	}
+	c.weak(d.TDSPct)
+	s := &p.Strength
+	s.ExtractionPct, s.TDSPct = c.put(100*d.Extraction), c.put(d.TDSPct)
+	s.ExtractionLowPct, s.ExtractionHighPct = c.put(math.Max(100*d.Extraction-d.BandPct, 0)), c.put(100*d.Extraction+d.BandPct)
+	p.CaffeineMg = c.put(d.CaffeineEachMg)
+	if d.CaffeineEachMg > coffee.CaffeineOnceMg {
+		c.caution("caffeine", "")
+	}
+}
+
+// weak says when a served concentrate is weaker than wished, and with how much water
+// it would be right.
+func (c *script) weak(tds float64) {
+	if c.Method.Contact != method.Dilution {
+		return
+	}
+	f := strengthFactor[*c.Request.Strength]
+	if tds >= WindowTDSMin*f {
+		return
+	}
+	want := (WindowTDSMin + WindowTDSMax) / 2 * f
+	parts := math.Max(tds*(1+c.parts())/want-1, 0)
+	decide(&c.plan.decided, "weak-concentrate", "",
+		quantity.Of(c.parts(), quantity.None), quantity.Of(tds, quantity.Percent), quantity.Of(parts, quantity.None), quantity.Of(VialMl*parts, quantity.Millilitre), quantity.Of(VialMl, quantity.Millilitre),
+		quantity.Of(tds*(1+c.parts())/(1+parts), quantity.Percent), quantity.Of(*c.Request.CupMl/(1+parts), quantity.Millilitre))
+}
+
+// caution puts a caution at a step, or over the whole brew, once.
+func (c *script) caution(id, step string) {
+	for i := range c.plan.Cautions {
+		if k := &c.plan.Cautions[i]; k.ID == id && k.Step == step {
+			return
+		}
+	}
+	c.plan.Cautions = append(c.plan.Cautions, caution.ByID(id, step))
+}
+
+func either[T any](is bool, yes, no T) T {
+	if is {
+		return yes
+	}
+	return no
+}
+
+func value(p *float64) float64 {
+	if p == nil {
+		return 0
+	}
+	return *p
+}

@@ -1,0 +1,418 @@
+package brew
+
+import (
+	"math"
+
+	"apodemos/core/coffee"
+	"apodemos/core/heat"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+	"apodemos/core/thermal"
+	"apodemos/core/water"
+)
+
+// DrinkingC is the temperature at which a cup is called drinkable, in the
+// middle of the 55–65 °C of common practice.
+const DrinkingC = 60
+
+// roomC is a room where concentrate stands.
+const roomC = 20
+
+const (
+	// preheatMl warms one cup, brewerMl a brewer. Common practice.
+	preheatMl = 60
+	brewerMl  = 100
+	// bedMm is the diameter of a dripper's bed.
+	bedMm = 85
+	// flowStepS and stillStepS are the integrator's longest steps while something
+	// flows, and while it stands.
+	flowStepS, stillStepS = 5.0, 30.0
+	// wettingS is how long a bed is followed in steps of wettingStepS at first.
+	wettingS, wettingStepS = 20.0, 1.0
+	// meanS is how long the temperature of a bed is averaged over.
+	meanS = 60
+)
+
+// A Steeped is the fifth stage: the heat of the brew from first contact until it is
+// in the cups, and the contact that the coffee has of it.
+type Steeped struct {
+	*Hot
+	SlurryC  float64 // at first; of a bed, the mean of the first minute
+	BrewerC  float64 // dripper, press or cup at first
+	PouredC  float64 // the drink as it leaves the brewer; of a bed, in the cups
+	CupC     float64
+	AddedC   float64 // of what is added afterwards
+	Contact  coffee.Contact
+	melted   bool // ice was added
+	curves   *Curves
+	meltedG  float64
+	iceG     float64
+	afterIce float64
+}
+
+// steep follows the brew. With curves it draws them, too.
+func (h *Hot) steep(curves bool) *Steeped {
+	s := &Steeped{Hot: h}
+	if curves {
+		s.curves = &Curves{WaterC: h.warming()}
+	}
+	switch h.Method.Contact {
+	case method.Immersion, method.Cold:
+		s.immerse()
+	case method.Dilution:
+		s.dilute()
+	default:
+		s.percolate()
+	}
+	s.pourOut()
+	return s
+}
+
+// warming draws the kettle until first contact.
+func (h *Hot) warming() [][2]float64 {
+	const points = 12
+	pts := make([][2]float64, 0, 48)
+	from := func(at float64, curve [][2]float64) {
+		for _, p := range curve {
+			pts = append(pts, [2]float64{at + p[0], p[1]})
+		}
+	}
+	switch {
+	case h.heatless():
+		return pts
+	case h.BoilsIn():
+		if h.Warmed.HeatS > 0.5 {
+			from(h.LightS, thermal.Warming(h.Before, h.Warmed, points))
+		}
+		return pts
+	case h.Heated:
+		from(h.LightS, thermal.Warming(h.Kettle, h.Took, points))
+		if off := h.BoiledS + h.TreatS + h.HoldS; off > h.BoiledS && off <= 0 {
+			pts = append(pts, [2]float64{off, h.HotC})
+		}
+	default:
+		pts = append(pts, [2]float64{-math.Max(h.WaitS, h.PrepareS), h.HotC})
+	}
+	// Off the heat until the coffee meets it.
+	last := pts[len(pts)-1]
+	if span := -last[0]; span > 1 && h.StartC < last[1] {
+		const n = 6
+		off := math.Max(span-math.Max(h.WaitS, 0), 0)
+		if h.WaitS == 0 {
+			off = 0
+		}
+		k := thermal.NewCooling(h.Vessel, math.Max(h.KettleMl, 1), h.Cover, h.Air)
+		t := last[1]
+		if off > 0 {
+			pts = append(pts, [2]float64{last[0] + off, t})
+		}
+		for i := 1; i < n; i++ {
+			t = k.After(t, (span-off)/n)
+			pts = append(pts, [2]float64{last[0] + off + (span-off)*float64(i)/n, math.Max(t, h.StartC)})
+		}
+	}
+	return append(pts, [2]float64{0, h.StartC})
+}
+
+// dilute brings water onto a concentrate that is as cold as the air.
+func (s *Steeped) dilute() {
+	cold := math.Max(s.Air.TempC, 0) // frozen, it could not be poured
+	s.PouredC = mix(waterKJ(s.Batch.ConcentrateMl), cold, waterKJ(s.Batch.DilutionMl), s.StartC)
+	if s.curves != nil {
+		s.curves.SlurryC = [][2]float64{{0, cold}, {10, cold}, {25, s.PouredC}}
+	}
+}
+
+// steeper is the vessel that the coffee steeps in, how many stand side by side,
+// and its temperature before the water comes.
+func (s *Steeped) steeper() (v heat.Vessel, n, emptyC float64) {
+	if s.Method.InPot() {
+		return s.Vessel, 1, s.StartC // as hot as its water
+	}
+	v, n = s.Brewer, 1
+	if s.Method.Family == "cup" {
+		v, n = s.Cup, *s.Request.Drinkers/s.Batch.N
+	}
+	v.DiameterMm = CupDiameterMm(math.Max(s.Batch.PouredMl/n, 1))
+	emptyC = s.Air.TempC
+	warm := 0.0
+	if *s.Request.Brewer.Preheated {
+		warm += brewerMl
+	}
+	if *s.Request.Cup.Preheated && s.Method.Family == "cup" {
+		warm += preheatMl // it steeps in the cup
+	}
+	if warm > 0 {
+		emptyC = mix(v.Capacity(), s.Air.TempC, waterKJ(warm), s.StartC)
+	}
+	return v, n, emptyC
+}
+
+// state is the brew at first contact.
+func (s *Steeped) state() thermal.State {
+	access := s.School.Access
+	if access == 0 {
+		access = 1
+	}
+	return thermal.State{Air: s.Air, Model: s.Model, Access: access}
+}
+
+// immerse steeps.
+func (s *Steeped) immerse() {
+	b := &s.Batch
+	v, n, emptyC := s.steeper()
+	s.BrewerC = emptyC
+	water := waterKJ(b.PouredMl / n)
+	grounds := b.DoseG / n / 1000 * coffee.SpecificHeat
+	s.SlurryC = heat.Mix(heat.Body{KJPerK: water, TempC: s.StartC}, heat.Body{KJPerK: v.Capacity(), TempC: emptyC}, heat.Body{KJPerK: grounds, TempC: s.Air.TempC})
+	st := s.state()
+	st.Bed = thermal.Body{C: s.SlurryC, Ml: b.PouredMl / n, DryKJ: grounds + v.Capacity(), Vessel: v, LeastMl: b.PouredMl / n}
+	st.Bed.MoreMl = -b.SplashMl / n // the cold splash is too little to change what is lost
+	pts := s.draw(nil, &st)
+	if s.BoilsIn() {
+		pts = s.boilIn(&st, pts)
+	}
+	for i := range s.Line {
+		step := &s.Line[i]
+		end := step.AtS + step.ForS
+		if step.Phase != method.Brew || end <= st.AtS {
+			continue
+		}
+		if step.ID == method.Splash && b.SplashMl > 0 {
+			st.Bed.Add(b.SplashMl/n, s.coldC())
+		}
+		st.Bed.Uncover(step.Cover)
+		parts := math.Max(math.Ceil((end-st.AtS)/math.Max(stillStepS, step.ForS/8)), 1)
+		for dt := (end - st.AtS) / parts; parts > 0; parts-- {
+			st.Step(dt, thermal.Action{Alone: true})
+			pts = s.draw(pts, &st)
+		}
+		st.AtS = end // and not a rounding beside it
+	}
+	s.PouredC, s.Contact = st.Bed.C, st.Contact
+	if s.curves != nil {
+		s.curves.SlurryC = pts
+		if s.Method.InPot() {
+			s.curves.WaterC = append(s.curves.WaterC, pts...)
+		}
+	}
+}
+
+// boilIn brings the slurry on the flame up to the boil, and through it.
+func (s *Steeped) boilIn(st *thermal.State, pts [][2]float64) [][2]float64 {
+	if s.LightS > 0 {
+		st.Step(s.LightS, thermal.Action{Alone: true, Still: true})
+		pts = s.draw(pts, st)
+	}
+	const n = 12
+	rise := s.Kettle
+	rise.FromC, rise.Source, rise.DwellS = st.Bed.C, heat.Liquid, 0
+	from, span := st.AtS, s.BoiledS-st.AtS
+	// The pot takes its part of the heat all the way; and the clock, which is that of the
+	// energy balance, and the curve come to the boil together.
+	way := (rise.ToC - rise.FromC) / math.Max(rise.ToC-s.coldC(), 1)
+	up := thermal.Warming(rise, heat.Heated{HeatS: span, EfficiencyHere: s.Took.EfficiencyHere, VesselKJ: s.Took.VesselKJ * way}, n)
+	reach := up[len(up)-1][1] - rise.FromC
+	for _, p := range up[1:] {
+		c := p[1]
+		if reach > 0 {
+			c = rise.FromC + (p[1]-rise.FromC)*(rise.ToC-rise.FromC)/reach
+		}
+		st.Bed.C = (st.Bed.C + c) / 2 // through the middle of the step
+		st.Step(from+p[0]-st.AtS, thermal.Action{Alone: true, Still: true})
+		st.Bed.C = c
+		pts = s.draw(pts, st)
+	}
+	st.Bed.C, st.AtS = s.HotC, s.BoiledS
+	if s.BoilS > 0 {
+		st.Step(s.BoilS, thermal.Action{Alone: true, Still: true})
+		pts = s.draw(pts, st)
+	}
+	return pts
+}
+
+func (s *Steeped) draw(pts [][2]float64, st *thermal.State) [][2]float64 {
+	if s.curves == nil {
+		return nil
+	}
+	return append(pts, [2]float64{st.AtS, st.Bed.C})
+}
+
+// percolate pours through a bed into the cups: heat comes with each pour and leaves
+// with what drains, from the bed's surface and through the dripper; the cups fill and
+// cool.
+func (s *Steeped) percolate() {
+	b := &s.Batch
+	body := s.Brewer.Capacity()
+	s.BrewerC = s.Air.TempC
+	rinse := b.RinseMl
+	if *s.Request.Brewer.Preheated {
+		rinse += brewerMl
+	}
+	if rinse > 0 {
+		s.BrewerC = mix(waterKJ(rinse), s.StartC, body, s.Air.TempC)
+	}
+	grounds := b.DoseG / 1000 * coffee.SpecificHeat
+	bed := s.Brewer
+	bed.DiameterMm = bedMm
+	st := s.state()
+	st.Bed = thermal.Body{C: mix(body, s.BrewerC, grounds, s.Air.TempC), DryKJ: grounds + body, Vessel: bed, Cover: heat.Open, MoreMl: b.DoseG, LeastMl: 20}
+	st.Kettle = thermal.Body{C: s.StartC, Ml: b.PouredMl, DryKJ: s.Vessel.Capacity(), Vessel: s.Vessel, Cover: heat.Lidded, LeastMl: 1}
+	st.Cup = thermal.Body{C: s.CupStartC(), DryKJ: s.Cup.Capacity(), Vessel: s.Cup, Cover: heat.Crusted, LeastMl: 5}
+	st.Cups, st.KeepMl = *s.Request.Drinkers, b.RetainedMl
+	act := thermal.Action{Held: s.HoldS > 0 && s.WaitS == 0}
+	pts := s.draw(nil, &st)
+	var sum, over float64
+	steps := func(until, longest float64) {
+		parts := math.Ceil((until - st.AtS) / longest)
+		for dt := (until - st.AtS) / parts; parts > 0; parts-- {
+			from, dry := st.Bed.C, st.Bed.Ml == 0
+			st.Step(dt, act)
+			if in := math.Min(st.AtS, meanS) - (st.AtS - dt); in > 0 && st.Bed.Ml > 0 {
+				mean := (from + st.Bed.C) / 2
+				if dry {
+					mean = st.Bed.C // before it was wet there was no slurry
+				}
+				sum, over = sum+in*mean, over+in
+			}
+			if st.Kettle.Ml < 0.5 {
+				act.Held = true // nothing is left in it to cool
+			}
+			pts = s.draw(pts, &st)
+			if s.curves != nil && st.AtS <= s.LastPour+1e-9 {
+				s.curves.WaterC = append(s.curves.WaterC, [2]float64{st.AtS, st.Kettle.C})
+			}
+		}
+		st.AtS = math.Max(st.AtS, until)
+	}
+	run := func(until float64) {
+		if st.AtS < wettingS { // dry and cold grounds warm quickly
+			steps(math.Min(until, wettingS), wettingStepS)
+		}
+		steps(until, flowStepS)
+	}
+	pours := s.pours()
+	for i, p := range pours {
+		next := s.ContactS
+		if i+1 < len(pours) {
+			next = pours[i+1].at
+		}
+		run(p.at)
+		act.Drain = math.Max(st.Bed.Ml+p.ml-b.RetainedMl, 0) / math.Max(next-p.at, 1)
+		act.Pour = p.ml / p.forS
+		run(math.Min(p.at+p.forS, next))
+		act.Pour = 0
+		run(next)
+	}
+	s.SlurryC = st.Bed.C
+	if over > 0 {
+		s.SlurryC = sum / over
+	}
+	s.PouredC, s.Contact = st.Cup.C, st.Contact
+	if s.curves != nil {
+		s.curves.SlurryC = pts
+	}
+}
+
+type pour struct{ at, forS, ml float64 }
+
+func (s *Steeped) pours() []pour {
+	var out []pour
+	at := 0.0
+	for i := range s.Line {
+		if step := &s.Line[i]; step.Phase == method.Brew && step.Lane == method.Scale {
+			to := s.pourTo(step)
+			out = append(out, pour{step.AtS, math.Max(step.ForS, 1), to - at})
+			at = to
+		}
+	}
+	if len(out) == 0 { // pushed up by steam while it flows
+		out = append(out, pour{0, math.Max(s.ContactS*0.8, 1), s.Batch.PouredMl})
+	}
+	return out
+}
+
+// CupStartC is the temperature of an empty cup.
+func (s *Steeped) CupStartC() float64 {
+	if !*s.Request.Cup.Preheated {
+		return s.Air.TempC
+	}
+	return mix(s.Cup.Capacity(), s.Air.TempC, waterKJ(preheatMl), s.StartC)
+}
+
+// InCup reports whether it steeped in the cup that it is drunk from.
+func (s *Setting) InCup() bool { return s.Method.ID == method.SteepBagID }
+
+// pourOut brings the drink into the cups.
+func (s *Steeped) pourOut() {
+	t := s.PouredC
+	cupMl, people := *s.Request.CupMl, *s.Request.Drinkers
+	added := waterKJ(s.Batch.DilutionMl * s.Batch.N / people)
+	diluted := s.Method.Contact == method.Dilution
+	if !s.Percolates() && !s.InCup() {
+		ml := waterKJ(cupMl)
+		if !diluted {
+			ml -= added
+		}
+		t = mix(ml, t, s.Cup.Capacity(), s.CupStartC())
+	}
+	if !diluted && added > 0 {
+		s.AddedC = s.StartC
+		if s.School.DiluteCold {
+			s.AddedC = s.coldC()
+		}
+		warm := math.Max(waterKJ(cupMl)-added, 0) + s.Cup.Capacity()
+		if s.School.DiluteIce {
+			t = s.meltIce(warm, t)
+		} else {
+			t = mix(warm, t, added, s.AddedC)
+		}
+	}
+	s.CupC = t
+}
+
+// meltIce brings a warm drink and its cup onto ice at 0 °C and returns what it
+// comes to.
+func (s *Steeped) meltIce(warmKJPerK, t float64) float64 {
+	ice := s.Batch.DilutionMl * s.Batch.N / *s.Request.Drinkers
+	melts := math.Min(warmKJPerK*math.Max(t, 0)/(water.HeatOfFusion*ice/1000), 1)
+	after := 0.0
+	if melts == 1 {
+		after = (warmKJPerK*t - water.HeatOfFusion*ice/1000) / (warmKJPerK + waterKJ(ice))
+	}
+	s.melted, s.iceG, s.meltedG, s.afterIce = true, ice, ice*melts, after
+	return after
+}
+
+// drinkable is how long the cup takes to be drunk from, in s, and draws that.
+func (s *Steeped) drinkable() float64 {
+	cover := heat.Open
+	if s.Cup.Insulated {
+		cover = heat.Lidded
+	}
+	k := thermal.NewCooling(s.Cup, *s.Request.CupMl, cover, s.Air)
+	took, ok := k.TimeTo(s.CupC, DrinkingC)
+	if !ok {
+		took = thermal.MaxWaitS
+	}
+	if s.curves != nil {
+		const n = 12
+		t := s.CupC
+		pts := make([][2]float64, 0, n+1)
+		pts = append(pts, [2]float64{s.ServedS, t})
+		for i := 1; took > 0 && i <= n; i++ {
+			t = k.After(t, took/n)
+			pts = append(pts, [2]float64{s.ServedS + took*float64(i)/n, t})
+		}
+		s.curves.CupC = pts
+	}
+	return took
+}
+
+// ice is what became of the ice.
+func (s *Steeped) ice() []Decision {
+	if !s.melted {
+		return nil
+	}
+	return []Decision{{ID: "ice", Values: []quantity.Value{quantity.Of(s.iceG, quantity.Gram), quantity.Of(s.meltedG, quantity.Gram), quantity.Of(s.afterIce, quantity.Celsius)}}}
+}

@@ -1,0 +1,104 @@
+package explain
+
+import (
+	"math"
+
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+	"apodemos/core/working"
+)
+
+const (
+	extractionSource = "two-pool kinetics; constants from memory or fitted to practice"
+	extractionLimits = "An estimate: beans, grinder and pouring move it by two points and more; under pressure by four. A refractometer reading is better."
+)
+
+// temperatures are those of slurry and cup.
+func (x *figures) temperatures() {
+	p, b := x.p, &x.Batch
+	slurry := working.Figure{Label: "Slurry, at first", Unit: quantity.Celsius, Kind: working.Published, PlusMinus: working.PlusMinus(1.5),
+		Source: "energy balance; losses as for cooling", Limits: "One temperature for the whole bed or pot.",
+		Formula: "heat balance of water, vessel and grounds at the moment of mixing",
+		Inputs: []working.Input{working.Num("Water", x.StartC, quantity.Celsius, "start_c"), working.Num("Vessel before", x.BrewerC, quantity.Celsius, "request.brewer.preheated"), x.airIn(),
+			working.Num("Coffee", b.DoseG, quantity.Gram, "dose_g"), working.Num("Water", b.PouredMl, quantity.Millilitre, "water.poured_ml")}}
+	if x.Percolates() {
+		slurry.Formula = "heat balance of water, grounds and dripper through the pours, the mean of the first minute"
+		slurry.Inputs = []working.Input{working.Num("Kettle", x.StartC, quantity.Celsius, "start_c"), working.Num("Dripper at first", x.BrewerC, quantity.Celsius, "request.brewer.preheated"),
+			x.airIn(), working.Num("Wind", x.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"), working.Num("Coffee", b.DoseG, quantity.Gram, "dose_g")}
+	}
+	x.put("slurry_c", p.SlurryC, slurry)
+
+	in := []working.Input{working.Num("Cup at first", x.CupStartC(), quantity.Celsius, "request.cup.preheated"),
+		working.Num("Cup mass", x.Cup.MassG, quantity.Gram, "request.cup.mass_g"), working.Num("Drink in it", *x.Request.CupMl, quantity.Millilitre, "request.cup_ml")}
+	if !x.Percolates() && !x.InCup() {
+		in = append(in, working.Num("Drink when poured", x.PouredC, quantity.Celsius, "slurry_c"))
+	}
+	formula := "heat balance of drink and cup while the cup fills"
+	if x.Method.Contact != method.Dilution && b.DilutionMl > 0 {
+		in = append(in, working.Num("Added afterwards", b.DilutionMl*b.N, quantity.Millilitre, "water.dilution_ml"), working.Num("At", x.AddedC, quantity.Celsius, ""))
+		if x.School.DiluteIce {
+			formula = "heat balance of drink, cup and ice: the ice melts first, as far as there is heat for it"
+		}
+	}
+	x.put("cup_c", p.CupC, working.Figure{Label: "In the cup", Unit: quantity.Celsius, Kind: working.Published, PlusMinus: working.PlusMinus(2),
+		Source: "energy balance; losses as for cooling", Limits: coolingLimits, Formula: formula, Inputs: in})
+	x.put("drinkable_s", p.DrinkableS, working.Figure{Label: "Drinkable after", Unit: quantity.Second, Kind: working.Published, Source: coolingSource + "; 55–65 °C, common practice",
+		Limits: coolingLimits, PlusMinus: working.PlusMinus(math.Max(0.25*value(p.DrinkableS), 15)), Formula: "time for the cup to cool to 60 °C",
+		Inputs: []working.Input{working.Num("In the cup", x.CupC, quantity.Celsius, "cup_c"), x.airIn(),
+			working.Num("Wind", x.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"), working.Word("Insulated", yes(x.Cup.Insulated), "request.cup.insulated")}})
+}
+
+// strength is what is in the cup.
+func (x *figures) strength() {
+	p, b, d := x.p, &x.Batch, x.p.Dissolved()
+	in := []working.Input{working.Num("Limit", 100*x.Limit(), quantity.Percent, "ratio_g_per_l"), working.Num("Contact", x.ContactS, quantity.Second, "contact_s"),
+		working.Num("Slurry, at first", value(p.SlurryC), quantity.Celsius, "slurry_c"), working.Num("Grind", x.Um, quantity.Micrometre, "grind.um"),
+		working.Num("Equivalent minutes at 93 °C, fast pool", x.Contact.Fast, quantity.None, ""), working.Num("the same, slow pool", x.Contact.Slow, quantity.None, "")}
+	if x.Method.Contact == method.Dilution {
+		in = []working.Input{working.Num("Concentrate", b.ConcentrateMl, quantity.Millilitre, "water.concentrate_ml")}
+	}
+	e := working.Figure{Label: "Extraction", Unit: quantity.Percent, Kind: working.Memory, Source: extractionSource, Limits: extractionLimits, Inputs: in, PlusMinus: &d.BandPct,
+		Formula: "the share of the coffee that dissolves: a fast and a slow pool, each with its rate at the slurry's temperature and for this grind"}
+	t := working.Figure{Label: "Strength", Unit: quantity.Percent, Kind: working.Memory, Source: extractionSource, Limits: extractionLimits, PlusMinus: working.PlusMinus(d.TDSPct * d.BandPct / math.Max(100*d.Extraction, 1)),
+		Formula: "what dissolved and reaches the cup, over the drink: steeped, the grounds keep their share of it; poured through, they keep little",
+		Inputs: []working.Input{working.Num("Extraction", 100*d.Extraction, quantity.Percent, "strength.extraction_pct"), working.Num("Coffee", b.DoseG*b.N, quantity.Gram, "dose_g"), working.Num("Drink", b.DrinkMl*b.N, quantity.Millilitre, "drink_ml"),
+			working.Num("Reaches the cup", 100*d.Share, quantity.Percent, "")}}
+	if d.MeasuredTDSPct != nil {
+		read := working.Num("Refractometer", d.TDSPct, quantity.Percent, "request.calibration.tds_pct")
+		t.Kind, t.Source, t.Formula, t.Inputs, t.PlusMinus, t.Limits = working.Measured, "your refractometer", "as read", []working.Input{read}, working.PlusMinus(0.03), ""
+		e.Kind, e.Source = working.Measured, "your refractometer"
+		e.Formula = "strength times drink over what of the dose reaches the cup"
+		e.Inputs = []working.Input{read, working.Num("Estimated", 100*d.Estimated, quantity.Percent, "")}
+	}
+	s := &p.Strength
+	x.put("strength.extraction_pct", s.ExtractionPct, e)
+	low, high := e, e
+	low.Label, low.Formula = "Extraction, low end", "the figure less its uncertainty"
+	high.Label, high.Formula = "Extraction, high end", "the figure plus its uncertainty"
+	x.put("strength.extraction_low_pct", s.ExtractionLowPct, low)
+	x.put("strength.extraction_high_pct", s.ExtractionHighPct, high)
+	x.put("strength.tds_pct", s.TDSPct, t)
+	x.put("caffeine_mg", p.CaffeineMg, working.Figure{Label: "Caffeine, each cup", Unit: quantity.Milligram, Kind: working.Memory, Source: "about 1.2 % of dry arabica and 2.2 % of robusta, from memory; guidance: EFSA 2015 and US FDA",
+		Formula: "caffeine in the dose, nearly all in the fast pool, shared among the cups", PlusMinus: working.PlusMinus(0.3 * d.CaffeineEachMg),
+		Limits: "An estimate, not medical advice: up to 400 mg a day and 200 mg in one go for most healthy adults, 200 mg a day in pregnancy.",
+		Inputs: []working.Input{working.Num("Coffee", b.DoseG*b.N, quantity.Gram, "dose_g"), working.Word("Species", *x.Request.Coffee.Species, "request.coffee.species"), working.Num("People", *x.Request.Drinkers, quantity.None, "request.drinkers")}})
+}
+
+// times are how long it takes.
+func (x *figures) times() {
+	p, l := x.p, x.p.Lengths()
+	school := working.Word("School", x.School.Name, "request.school")
+	x.put("contact_s", p.ContactS, working.Figure{Label: "Contact", Unit: quantity.Second, Kind: working.Practice, Source: practice,
+		Formula: "from first contact until the drink leaves the grounds, as the school has it, and longer where that makes up for cooler water",
+		Inputs:  []working.Input{school, working.Num("Added here", x.Stretch, quantity.Second, "request.adjust")}})
+	x.put("reference_contact_s", p.ReferenceContactS, working.Figure{Label: "Contact at home", Unit: quantity.Second, Kind: working.Practice, Source: practice,
+		Formula: "the school's own time, as at sea level in a kitchen at 20 °C", Inputs: []working.Input{school}})
+	in := []working.Input{working.Num("Before the water meets the coffee", l.BeforeS, quantity.Second, ""), working.Num("Contact", x.ContactS, quantity.Second, "contact_s"),
+		working.Num("Serving", l.ServingS, quantity.Second, "")}
+	if l.OthersS > 0 {
+		in = append(in, working.Num("The other batches and cups", l.OthersS, quantity.Second, "batches"))
+	}
+	x.put("total_s", p.TotalS, working.Figure{Label: "In all", Unit: quantity.Second, Kind: working.Practice, Source: practice + "; heating and waiting as worked out", Formula: "from the first thing to do until all is served", Inputs: in})
+	x.put("hands_s", p.HandsS, working.Figure{Label: "With your hands", Unit: quantity.Second, Kind: working.Practice, Source: practice, Formula: "the steps that take hands, in every batch and cup",
+		Inputs: []working.Input{working.Num("Getting ready", l.ReadyS, quantity.Second, ""), working.Num("Pouring and tending", l.TendS, quantity.Second, ""), working.Num("Serving", l.ServeS, quantity.Second, "")}})
+}

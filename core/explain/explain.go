@@ -1,0 +1,75 @@
+package explain
+
+import (
+	"apodemos/core/brew"
+	"apodemos/core/working"
+)
+
+// Fill puts notes and workings into a plan that was just computed, and returns it. One
+// that was stored keeps what it was told.
+func Fill(p *brew.Plan) *brew.Plan {
+	if p.Made() != nil {
+		p.Notes, p.Working = Notes(p), Workings(p)
+	}
+	return p
+}
+
+// Brew plans a brew and puts it into words. Its error is brew.Problems.
+func Brew(r brew.Request) (*brew.Plan, error) {
+	p, err := brew.Compute(r)
+	if err != nil {
+		return nil, err
+	}
+	return Fill(p), nil
+}
+
+// Workings are where each figure of a plan comes from, by its path.
+func Workings(p *brew.Plan) working.Sheet {
+	b := p.Made()
+	if b == nil {
+		return p.Working
+	}
+	x := &figures{Brewed: b, p: p, sheet: Place(b.Settled)}
+	x.amounts()
+	x.grind()
+	x.warmth()
+	x.heat()
+	x.water()
+	x.temperatures()
+	x.strength()
+	x.times()
+	x.sheet.Close()
+	return x.sheet
+}
+
+// figures writes the workings of one plan.
+type figures struct {
+	*brew.Brewed
+	p     *brew.Plan
+	sheet working.Sheet
+}
+
+// put files the working of a figure that the plan has.
+func (x *figures) put(path string, v *float64, f working.Figure) {
+	if v != nil {
+		x.sheet.Put(path, *v, f)
+	}
+}
+
+const practice = "common practice, no published source"
+
+func either[T any](is bool, yes, no T) T {
+	if is {
+		return yes
+	}
+	return no
+}
+
+func yes(b bool) string { return either(b, "yes", "no") }
+
+func value(p *float64) float64 {
+	if p == nil {
+		return 0
+	}
+	return *p
+}

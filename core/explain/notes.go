@@ -1,0 +1,180 @@
+package explain
+
+import (
+	"math"
+	"strconv"
+	"strings"
+
+	"apodemos/core/brew"
+	"apodemos/core/coffee"
+	"apodemos/core/conditions"
+	"apodemos/core/quantity"
+)
+
+// A saying is how a decision is told, and why it was made. {0} is its first number,
+// {word} its word.
+type saying struct{ text, why string }
+
+// sayings are the sentences of the decisions, by ID, and by case where there are
+// several.
+var sayings = map[string]saying{
+	"no-preheat":               {"The cup stays cold: there is no hot water to warm it with.", "Nothing but coffee is hot here, and cold water would cool it."},
+	"no-preheat-brewer":        {"There is no brewer to warm.", "Nothing is hot before it, or it stands on the heat itself."},
+	"basket-ratio":             {"The basket sets the ratio: the one that you set does not count.", "A basket is filled to the brim and its water goes to the mark."},
+	"baskets":                  {"Fill it {0} times, {1} of coffee each.", "One basket holds no more, and more water through it only washes it out."},
+	"more-drink":               {"One basket gives {0}, more than the {1} asked for.", "The basket must be full: less coffee in it channels and runs through."},
+	"batches":                  {"Brew it in {0} equal batches, each with {1} of coffee and {2} of water.", "The gear does not hold it all at once with room for foam."},
+	"batches/in-turn":          {"Brew it in {0} equal batches, each with {1} of coffee and {2} of water.", "Without a server one brewer fills one cup after the other."},
+	"batches/cups":             {"Heat water {0} times, for {1} cups at the most.", "The kettle does not hold the water for all of them at once."},
+	"server":                   {"It runs into a server that holds {0}, and is shared out from there.", "One cup would run over, and cups in turn would be of different strength. A pot, jug or big mug does."},
+	"bypass":                   {"The chamber holds {0} of the {1} that the ratio asks for: {2} goes in afterwards.", "A stronger brew, made right by the water added afterwards, tastes as the full recipe does."},
+	"measure-typical":          {"One {word} is taken to hold {0}, typical.", "Spoons, roasts and grinds differ: weigh one once, and enter it."},
+	"lid-off":                  {"Wait with the lid off: {0}, and not {1} with it on.", "Most heat leaves as vapour, from the open surface."},
+	"measured-loss":            {"This pot loses {0} of what is usual: the wait is {1} and not {2}.", "Your thermometer reading takes the place of the estimate."},
+	"supplied-cool":            {"The water supplied is about {0} in the pot, and {1} is wished. Do not wait.", "The jug and the way from the urn cost some heat too; preheat what you can."},
+	"do-not-wait":              {"Boils at {0} here, and {1} is wished. Do not wait: keep it on the heat until the last pour.", doNotWait},
+	"do-not-wait/pot":          {"Boils at {0} here, and {1} is wished. Do not wait: take it off and put the coffee in at once.", doNotWait},
+	"do-not-wait/switches-off": {"Boils at {0} here, and {1} is wished. Do not wait: pour as soon as it boils.", doNotWait},
+	"boiled-longer":            {"The coffee boils {0} longer than the school wants, to make its water safe.", "Long boiling makes coffee bitter. Filtered water, or water boiled before and left to cool, would leave the school its own time."},
+	"measured-efficiency":      {"Efficiency {0} as measured, not the usual {1}: {2} and not {3}.", "Your weighed fuel takes the place of the estimate."},
+	"measured-power":           {"Power {0} as measured: {1} to the boil and not {2}.", "Your timed boil takes the place of the estimate."},
+	"battery-short":            {"The battery is {0} short.", "The brew takes more than the battery holds."},
+	"gas-short":                {"The canister is {0} short.", "The canister is empty before the water is hot."},
+	"canister-cold":            {"The canister is too cold for a full flame: bring it to {0} first.", canisterCold},
+	"canister-cold/spent":      {"What is left in this canister does not feed here.", canisterCold},
+	"ice":                      {"Of {0} of ice in each cup {1} melts at once, and the drink comes to {2}.", "Melting takes as much heat as warming the same water by 80 °C; the strength counts all of it as melted."},
+	"pours-set":                {"Your pours take {0} and not {1}, and at home extract {2} and not {3}.", "You moved pours; the school's own are a click away."},
+	"contact-fixed":            {"The time of this school is not free: it stays {0}.", "Its pours and its flow set the time; grind finer or coarser instead."},
+	"contact-set":              {"Contact {0} and not {1}: extraction {2} and not {3}.", "You set the time of the steep; the school's own is a click away."},
+	"measured-strength":        {"Extraction {0} as measured, not the estimated {1}.", "Your reading takes the place of the estimate."},
+	"weak-concentrate":         {"One part to {0} of water is {1}, weak. With {2} parts of water, {3} to each vial of {4}, it is {5}; a cup then takes {6} of concentrate.", "Served one to three, a concentrate made one to four by volume is weak: practice's two rules do not go together."},
+	"milk":                     {"{0} of condensed milk in each cup.", "Sweet milk keeps without cold until it is opened."},
+	"next-cup":                 {"Pour the next cup {0} after the one before; the last is ready at {1}.", "The steps are those of one cup, and the guide goes through all of them; this leaves both hands free for each in its turn."},
+	"next-batch":               {"Begin the next batch {0} after the one before; the last is ready at {1}.", nextBatch},
+	"next-batch/heat":          {"Put the water on again at {0} for the next batch; one is ready every {1}, the last at {2}.", nextBatch},
+	"too-few-cups":             {"{0} cups for {1} people: drink in {2} rounds, or brew that many smaller batches so that none goes cold.", "The pot, its lid or the server can stand in; a shared cup is rinsed between."},
+}
+
+const (
+	doNotWait    = "The boiling point here is at or below what the school wishes: every second off the heat costs."
+	canisterCold = "Warm it in a jacket or stand it in lukewarm water; turn it over only where the stove is made for liquid feed. Never heat it with flame or hot water."
+	nextBatch    = "The steps are those of one batch, and the guide goes through all of them. One kettle, one brewer and one pair of hands set the pace."
+)
+
+// Notes are the adjustments that a plan made, and why.
+func Notes(p *brew.Plan) []brew.Note {
+	b := p.Made()
+	if b == nil {
+		return p.Notes
+	}
+	notes := make([]brew.Note, 0, 8)
+	if b.Trust == conditions.ByNothing {
+		notes = append(notes, brew.Note{ID: "altitude-unknown", Phrase: quantity.Say("Where this is brewed is not said: the figures are those of the sea's shore."),
+			Why: "Pressure falls with height, and with it the boiling point. A boil that disinfects counts as high up: 3 minutes."})
+	}
+	before, after := p.Decisions()
+	for _, d := range before {
+		notes = append(notes, note(d))
+	}
+	if b.Correction != nil {
+		notes = append(notes, madeUp(b))
+	}
+	for _, d := range after {
+		notes = append(notes, note(d))
+	}
+	return notes
+}
+
+func note(d brew.Decision) brew.Note {
+	key := d.ID
+	if d.Case != "" {
+		key += "/" + d.Case
+	}
+	s := sayings[key]
+	return brew.Note{ID: d.ID, Phrase: quantity.Say(strings.ReplaceAll(s.text, "{word}", d.Word), d.Values...), Why: s.why}
+}
+
+// sentence is put together from parts, with its numbers.
+type sentence struct {
+	text   string
+	values []quantity.Value
+}
+
+// say adds words; each % in them is the next of the values.
+func (s *sentence) say(text string, values ...quantity.Value) {
+	for _, r := range text {
+		if r == '%' {
+			s.text += "{" + strconv.Itoa(len(s.values)) + "}"
+			s.values, values = append(s.values, values[0]), values[1:]
+			continue
+		}
+		s.text += string(r)
+	}
+}
+
+func way(v float64, more, less string) string { return either(v >= 0, more, less) }
+
+// grindTo says a grind: in clicks of this grinder where it is known, else in
+// micrometres, and how far that is from another.
+func (s *sentence) grindTo(b *brew.Brewed, um, was float64) {
+	finer := way(was-um, "finer", "coarser")
+	by := math.Abs(was - um)
+	per := b.Request.Grinder.UmPerClick
+	if per == nil {
+		s.say(" to %, % "+finer, quantity.Of(um, quantity.Micrometre), quantity.Of(by, quantity.Micrometre))
+		return
+	}
+	now := coffee.Clicks(um, *per, *b.Request.Grinder.ZeroUm)
+	then := now + by / *per * way1(was-um)
+	s.say(" at %, % "+finer, quantity.Of(now, quantity.Clicks), quantity.Of(math.Round(now)-math.Round(then), quantity.None).Abs())
+}
+
+func way1(v float64) float64 { return either(v >= 0, 1.0, -1.0) }
+
+// madeUp says what makes up for this stop, and what else would.
+func madeUp(b *brew.Brewed) brew.Note {
+	k := b.Correction
+	points := quantity.Of(100*math.Abs(k.Short), quantity.None)
+	side := either(k.Short > 0, "less", "more")
+	if !k.ByTime && !k.ByGrind {
+		why := "Neither the time nor the grind within reach makes up for it: preheat, insulate, or choose a method that boils."
+		switch {
+		case k.None:
+			why = "The school's own rule wins: its time and grind stay."
+		case k.OwnClick:
+			why = "Your own setting of the grinder stays, and the time is the school's or as long as it may be."
+		}
+		return brew.Note{ID: "make-up-none", Phrase: quantity.Say("This stop extracts {0} points "+side+" than home.", points), Why: why}
+	}
+	// The points come first among the numbers, though they are said last.
+	s := &sentence{values: []quantity.Value{points}}
+	added := quantity.Of(math.Abs(k.AddedS), quantity.Second)
+	longer := way(k.AddedS, "longer", "shorter")
+	switch {
+	case k.ByTime && k.ByGrind:
+		s.say("Steep %, % "+longer+", and grind", quantity.Of(k.SteepS, quantity.Second), added)
+		s.grindTo(b, k.Um, k.UmWas)
+	case k.ByTime:
+		s.say("Steep %, % "+longer, quantity.Of(k.SteepS, quantity.Second), added)
+	default:
+		s.say("Grind")
+		s.grindTo(b, k.Um, k.UmWas)
+	}
+	s.text += " than at home, because this stop extracts {0} points " + side + "."
+	switch {
+	case k.ByTime && !k.ByGrind && !k.OwnClick && k.GrindOK:
+		s.say(" (Or leave the steep at %, and grind", quantity.Of(k.SteepS-k.AddedS, quantity.Second))
+		s.grindTo(b, k.Um, k.UmWas)
+		s.say(".)")
+	case k.ByGrind && !k.ByTime && k.TimeOK && k.AddedS != 0:
+		s.say(" (Or leave the grind, and steep %, % "+longer+".)", quantity.Of(k.SteepS+k.AddedS, quantity.Second), added)
+	}
+	id, why := "make-up-grind", "Already in the steps. A finer grind gives up its coffee faster, and so makes up for cooler water; the time stays the school's."
+	if k.ByTime {
+		id, why = "make-up-time", "Already in the steps. The temperature of the slurry here, over its time, gives then about the extraction that the recipe gives at home."
+	}
+	if math.Abs(k.Reaches-k.Target) > 0.003 {
+		why = "Already in the steps. It makes up for a part only, as far as time and grind go: preheat, insulate, or choose a method that boils."
+	}
+	return brew.Note{ID: id, Phrase: quantity.Say(s.text, s.values...), Why: why}
+}

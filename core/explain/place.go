@@ -1,0 +1,64 @@
+package explain
+
+import (
+	"apodemos/core/air"
+	"apodemos/core/conditions"
+	"apodemos/core/quantity"
+	"apodemos/core/working"
+)
+
+// Place is where pressure and boiling point of a place come from.
+func Place(s *conditions.Settled) working.Sheet {
+	sheet := make(working.Sheet, 64)
+	p := s.Conditions.Place
+	pressure := working.Figure{Label: "Air pressure at the stop", Unit: quantity.HPa, Kind: working.Published, PlusMinus: &s.SpreadHPa}
+	name, source := "standard atmosphere", "ISO 2533:1975 / ICAO Doc 7488, standard atmosphere"
+	if s.Atmosphere == air.West {
+		name, source = "West's atmosphere", "West 1996, J Appl Physiol 81:1850"
+	}
+	switch s.Trust {
+	case conditions.ByBoiling:
+		pressure.Kind, pressure.Source = working.Measured, "IAPWS R7-97(2012), eq. 30"
+		pressure.Formula = "the pressure at which water boils at the measured boiling point; a field thermometer is good to 0.5 °C"
+		pressure.Inputs = []working.Input{working.Num("Measured boiling point", *p.MeasuredBoilC, quantity.Celsius, "request.place.measured_boil_c")}
+	case conditions.ByStation:
+		pressure.Kind, pressure.Source = working.Measured, "a barometer at the stop"
+		pressure.Formula = "the station pressure as read, not reduced to sea level; a watch or telephone is good to about 2 hPa"
+		pressure.Inputs = []working.Input{working.Num("Station pressure", *p.PressureHPa, quantity.HPa, "request.place.pressure_hpa")}
+	default:
+		from := working.Word("Altitude", "not said: as at the sea", "request.place.altitude_m")
+		if p.AltitudeM != nil {
+			from = working.Num("Altitude", *p.AltitudeM, quantity.Metre, "request.place.altitude_m")
+		}
+		pressure.Source = source
+		pressure.Formula = "pressure of the " + name + " at this altitude; weather moves it by about 10 hPa either way"
+		pressure.Inputs = []working.Input{from, working.Word("Atmosphere", name, "request.place.atmosphere")}
+		if p.SeaLevelHPa != nil {
+			pressure.Formula = "pressure at this altitude under the forecast sea-level pressure (altimeter form of the " + name + "); forecast and altitude are good to about 3 hPa"
+			pressure.Inputs = append(pressure.Inputs, working.Num("Pressure reduced to sea level", *p.SeaLevelHPa, quantity.HPa, "request.place.sea_level_hpa"))
+		}
+		if s.Trust == conditions.ByNothing {
+			pressure.Limits = "The altitude is not said: it may be far lower up high."
+		}
+	}
+	b := s.Boil
+	sheet.Put("pressure_hpa", b.PressureHPa, pressure)
+
+	half := (b.BoilHighC - b.BoilLowC) / 2
+	boil := working.Figure{Label: "Water boils at", Unit: quantity.Celsius, Kind: pressure.Kind, PlusMinus: &half,
+		Formula: "the temperature at which water's vapour pressure equals the air's", Source: "IAPWS R7-97(2012), eq. 31",
+		Inputs: []working.Input{working.Num("Air pressure", b.PressureHPa, quantity.HPa, "pressure_hpa")}}
+	if s.Trust == conditions.ByBoiling {
+		boil.Formula, boil.Source = "as measured in boiling water", "a thermometer at the stop"
+		boil.Inputs = []working.Input{working.Num("Measured boiling point", b.BoilC, quantity.Celsius, "request.place.measured_boil_c")}
+	}
+	sheet.Put("boil_c", b.BoilC, boil)
+	end := func(path, label string, c, hpa float64) {
+		sheet.Put(path, c, working.Figure{Label: label, Unit: quantity.Celsius, Kind: pressure.Kind, Source: "IAPWS R7-97(2012), eq. 31",
+			Formula: "the boiling point at the end of the pressure's uncertainty",
+			Inputs:  []working.Input{working.Num("Air pressure", hpa, quantity.HPa, "pressure_hpa")}})
+	}
+	end("boil_low_c", "Boiling point, low end", b.BoilLowC, b.PressureHPa-s.SpreadHPa)
+	end("boil_high_c", "Boiling point, high end", b.BoilHighC, b.PressureHPa+s.SpreadHPa)
+	return sheet
+}

@@ -1,0 +1,43 @@
+package store
+
+import (
+	"context"
+	"database/sql"
+	"fmt"
+
+	"apodemos/core/brew"
+)
+
+// Ticks are the lines of a trip's list that are done.
+func (s *Store) Ticks(ctx context.Context, trip int64, list string) ([]string, error) {
+	if _, err := s.Trip(ctx, trip); err != nil {
+		return nil, err
+	}
+	return collect(ctx, s.db, func(r row) (line string, err error) { return line, r.Scan(&line) }, "SELECT line FROM ticks WHERE trip_id = ? AND list = ? ORDER BY line", trip, list)
+}
+
+// SetTicks says whether lines of a trip's list are done: those alone, so that two who
+// tick the same list do not undo each other. Its error is brew.Problems where a line is
+// no ID.
+func (s *Store) SetTicks(ctx context.Context, trip int64, list string, lines []string, done bool) error {
+	for i, line := range lines {
+		if n := len([]rune(line)); n < 1 || n > 200 {
+			return brew.Problems{{Field: fmt.Sprintf("lines[%d]", i), Value: line, Message: fmt.Sprintf("%d characters; allowed: 1 to 200", n)}}
+		}
+	}
+	if _, err := s.Trip(ctx, trip); err != nil {
+		return err
+	}
+	return s.tx(ctx, func(tx *sql.Tx) error {
+		for _, line := range lines {
+			query := "DELETE FROM ticks WHERE trip_id = ? AND list = ? AND line = ?"
+			if done {
+				query = "INSERT INTO ticks (trip_id, list, line) VALUES (?, ?, ?) ON CONFLICT DO NOTHING"
+			}
+			if _, err := tx.ExecContext(ctx, query, trip, list, line); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+}
