@@ -13,15 +13,22 @@ demo: build
 build: bin/apodemos
 
 GO_SOURCES := $(shell find app cmd core demo formats instruments server store -name '*.go' -o -name '*.sql' 2>/dev/null) go.mod go.sum web/embed.go
-WEB_SOURCES := $(shell find web/src web/public -type f 2>/dev/null) web/index.html web/vite.config.ts web/package.json
+POCKET_SOURCES := $(shell find app core cmd/pocket formats/zone -name '*.go' 2>/dev/null) go.mod
+WEB_SOURCES := $(shell find web/src web/public -type f -not -path '*/made/*' -not -path 'web/public/assets/*' 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
 bin/apodemos: $(GO_SOURCES) web/dist/app/index.html
 	@echo "== building the program (the first time this takes about two minutes)"
 	$(GO) -o $@ ./cmd/apodemos
 
-web/dist/app/index.html: web/node_modules/.installed $(WEB_SOURCES)
+web/dist/app/index.html: web/node_modules/.installed web/src/core/made/module.ts $(WEB_SOURCES)
 	@echo "== building the interface"
 	cd web && npx --no-install vite build --logLevel warn
+	@touch $@
+
+# The core for the browser, compressed once and named by its content.
+web/src/core/made/module.ts: $(POCKET_SOURCES) web/pocket.mjs
+	@echo "== building the core for the browser"
+	node web/pocket.mjs
 	@touch $@
 
 web-deps: web/node_modules/.installed
@@ -79,4 +86,4 @@ format:
 	cd web && npx --no-install prettier --write src --log-level warn
 
 clean:
-	rm -rf bin web/dist/app web/node_modules .demo
+	rm -rf bin web/dist/app web/node_modules web/src/core/made web/public/assets .demo

@@ -93,7 +93,7 @@ func Answer(op string, body []byte) (any, *Fault, error) {
 	case "what-if":
 		return asked(body, "body", func(in WhatIfIn) (any, error) { return trip.Compare(JourneyOf(in.Trip, in.Stops, in.Brews), in.What) })
 	case "guide":
-		return asked(body, "body", func(in run.In) (any, error) { return run.Guide(in) })
+		return asked(body, "body", func(in run.GuideIn) (any, error) { return run.Guide(in) })
 	}
 	return nil, nil, ErrNotFound
 }

@@ -52,12 +52,27 @@ func guard(c *gin.Context) {
 	nonce := base64.StdEncoding.EncodeToString(b[:])
 	c.Set(nonceKey, nonce)
 	h := c.Writer.Header()
-	h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-"+nonce+"'; img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'")
+	if coreScript(c.Request.URL.Path) {
+		// The worker of the core alone may compile WebAssembly, and fetch its module.
+		h.Set("Content-Security-Policy", "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; connect-src 'self'")
+	} else {
+		h.Set("Content-Security-Policy", pagePolicy(nonce))
+	}
 	h.Set("X-Content-Type-Options", "nosniff")
 	h.Set("Referrer-Policy", "no-referrer")
 	h.Set("Cross-Origin-Opener-Policy", "same-origin")
 	h.Set("Cross-Origin-Resource-Policy", "same-origin")
 	c.Next()
+}
+
+// pagePolicy is the policy of a page, whose styles carry a nonce.
+func pagePolicy(nonce string) string {
+	return "default-src 'none'; script-src 'self'; style-src 'self' 'nonce-" + nonce + "'; img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'"
+}
+
+// coreScript reports whether a path is that of the worker in which the core runs.
+func coreScript(path string) bool {
+	return strings.HasPrefix(path, "/assets/core-") && strings.HasSuffix(path, ".js")
 }
 
 // notFinite finds a value of a query that reads as a number and is none.

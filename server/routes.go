@@ -269,7 +269,7 @@ func question[I, O any](api huma.API, id, title string, answer func(I) (*O, erro
 }
 
 func (s *server) runRoutes(api huma.API) {
-	huma.Post(api, "/guide", func(_ context.Context, in *struct{ Body run.In }) (*body[*run.Out], error) {
+	huma.Post(api, "/guide", func(_ context.Context, in *struct{ Body run.GuideIn }) (*body[*run.GuideOut], error) {
 		return reply(run.Guide(in.Body))
 	}, name("guide", "Where a brew being made is, and what comes next"))
 	huma.Get(api, "/brews/{brew}/run", func(ctx context.Context, in *InBrew) (*body[RunOut], error) {

@@ -18,5 +18,7 @@ export default defineConfig({
     chunkSizeWarningLimit: 900,
     assetsInlineLimit: 0,
   },
+  // The one script that may compile WebAssembly: the server tells it by its name.
+  worker: { format: "es", rollupOptions: { output: { entryFileNames: "assets/core-[hash].js" } } },
   server: { proxy: { "/api": "http://127.0.0.1:8466" } },
 });

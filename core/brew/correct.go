@@ -18,8 +18,9 @@ const (
 	// The cup that a longer steep leaves is still at drinking temperature: the
 	// lower end of common practice's 55 to 65 °C.
 	coolestCupC = 55
-	// Time is found to a twentieth of a second.
-	steepTolS = 0.05
+	// Time is found so closely that it is the same wherever it is worked out: the last
+	// bit of a figure differs between the machine and the browser.
+	steepTolS = 1e-6
 )
 
 // A Correction is what makes up at this stop for what it extracts more or less than

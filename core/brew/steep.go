@@ -26,7 +26,7 @@ const (
 	bedMm = 85
 	// flowStepS and stillStepS are the integrator's longest steps while something
 	// flows, and while it stands.
-	flowStepS, stillStepS = 5.0, 30.0
+	flowStepS, stillStepS = 5.0, 60.0
 	// wettingS is how long a bed is followed in steps of wettingStepS at first.
 	wettingS, wettingStepS = 20.0, 1.0
 	// meanS is how long the temperature of a bed is averaged over.
@@ -182,7 +182,7 @@ func (s *Steeped) immerse() {
 			st.Bed.Add(b.SplashMl/n, s.coldC())
 		}
 		st.Bed.Uncover(step.Cover)
-		parts := math.Max(math.Ceil((end-st.AtS)/math.Max(stillStepS, step.ForS/8)), 1)
+		parts := math.Max(math.Ceil((end-st.AtS)/math.Max(stillStepS, step.ForS/8)-1e-9), 1)
 		for dt := (end - st.AtS) / parts; parts > 0; parts-- {
 			st.Step(dt, thermal.Action{Alone: true})
 			pts = s.draw(pts, &st)
@@ -264,7 +264,7 @@ func (s *Steeped) percolate() {
 	pts := s.draw(nil, &st)
 	var sum, over float64
 	steps := func(until, longest float64) {
-		parts := math.Ceil((until - st.AtS) / longest)
+		parts := math.Ceil((until-st.AtS)/longest - 1e-9)
 		for dt := (until - st.AtS) / parts; parts > 0; parts-- {
 			from, dry := st.Bed.C, st.Bed.Ml == 0
 			st.Step(dt, act)

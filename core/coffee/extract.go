@@ -77,7 +77,7 @@ func (m Model) GrindFor(k Contact, extraction, limit, min, max float64) (float64
 	if coarse > 0 {
 		return max, false
 	}
-	return solve.Root(min, max, fine, coarse, 0.01, over), true
+	return solve.Root(min, max, fine, coarse, 1e-6, over), true
 }
 
 // Caffeine of dry coffee, as a share of its mass. From memory.

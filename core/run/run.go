@@ -222,8 +222,8 @@ type Event struct {
 	Sure   bool `json:"sure,omitempty" doc:"Next, though a boil that makes the water safe is not over"`
 }
 
-// In asks where a brew is, after an event or none.
-type In struct {
+// GuideIn asks where a brew is, after an event or none.
+type GuideIn struct {
 	Timed
 	Run    *Run    `json:"run,omitempty" doc:"As it was; none before it begins"`
 	PlanID int64   `json:"plan_id,omitempty" doc:"Of the run that begins"`
@@ -249,8 +249,8 @@ type View struct {
 	NextS     float64 `json:"next_s" doc:"Position at which this changes by itself, while the clock runs"`
 }
 
-// Out is where a brew is after all.
-type Out struct {
+// GuideOut is where a brew is after all.
+type GuideOut struct {
 	Course Course `json:"course"`
 	Run    *Run   `json:"run"`
 	View   View   `json:"view"`
@@ -259,7 +259,7 @@ type Out struct {
 }
 
 // Guide takes one step of a guide. Its error is field.Problems.
-func Guide(in In) (*Out, error) {
+func Guide(in GuideIn) (*GuideOut, error) {
 	if p, is := field.Range("rate", in.Rate, 1, 1000, ""); is {
 		return nil, field.Problems{p}
 	}
@@ -267,7 +267,7 @@ func Guide(in In) (*Out, error) {
 		return nil, field.Problems{{Field: "steps", Message: "none; allowed: those of a plan"}}
 	}
 	c := CourseOf(in.Timed)
-	out := &Out{Course: c}
+	out := &GuideOut{Course: c}
 	r := in.Run
 	if r != nil {
 		next := *r
@@ -291,7 +291,7 @@ func same(a, b Run) bool {
 
 // do is what an event makes of a run; held where it would cut a boil short that makes
 // the water safe, and nobody is sure.
-func (c Course) do(r *Run, e Event, in In) (next *Run, held bool) {
+func (c Course) do(r *Run, e Event, in GuideIn) (next *Run, held bool) {
 	switch {
 	case e.Kind == "go" && r == nil:
 		begun := Run{PlanID: in.PlanID, Done: []StepRun{}}.moveTo(c.StartS, in.NowMs, in.Rate)

@@ -47,8 +47,8 @@ func ids(c Course) (out []string) {
 }
 
 // guide is one question and its answer.
-func guide(t require.TestingT, p Timed, r *Run, e *Event, from, now, rate float64) *Out {
-	out, err := Guide(In{Timed: p, Run: r, Event: e, FromS: from, NowMs: now, Rate: rate, PlanID: 7})
+func guide(t require.TestingT, p Timed, r *Run, e *Event, from, now, rate float64) *GuideOut {
+	out, err := Guide(GuideIn{Timed: p, Run: r, Event: e, FromS: from, NowMs: now, Rate: rate, PlanID: 7})
 	require.NoError(t, err)
 	return out
 }
@@ -166,8 +166,8 @@ func TestAGuideThroughAnyPlan(t *testing.T) {
 }
 
 func TestAGuideOfNothing(t *testing.T) {
-	_, err := Guide(In{Rate: 1})
+	_, err := Guide(GuideIn{Rate: 1})
 	assert.ErrorContains(t, err, "steps")
-	_, err = Guide(In{Timed: one()})
+	_, err = Guide(GuideIn{Timed: one()})
 	assert.ErrorContains(t, err, "rate")
 }

@@ -9,6 +9,7 @@ import { createBrowserRouter, Navigate, RouterProvider, useRouteError } from "re
 import { queryClient, useTrips } from "./api/queries";
 import { Frame } from "./app/Frame";
 import { lastTrip } from "./app/lastTrip";
+import { wakeWhenIdle } from "./core/near";
 import { SettingsProvider, useSettings } from "./app/settings";
 import { Loaded } from "./app/Trouble";
 import { antdTheme } from "./theme/antd";
@@ -123,3 +124,5 @@ createRoot(document.getElementById("root") as HTMLElement).render(
     </QueryClientProvider>
   </StrictMode>,
 );
+
+wakeWhenIdle();

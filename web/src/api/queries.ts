@@ -1,9 +1,12 @@
 import { TookTheirs } from "./change";
 import { keepPreviousData, QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
+import { useMemo } from "react";
+import { core } from "../core/core";
 import {
   api,
   ApiError,
   must,
+  type Plan,
   type PlanRequest,
   type Proposal,
   type Run,
@@ -29,12 +32,7 @@ export const useCatalogue = () =>
 
 export const useTrips = () => useQuery({ queryKey: ["trips"], queryFn: () => must(api.GET("/trips")) });
 
-export const useTrip = (trip: number) =>
-  useQuery({
-    queryKey: ["trip", trip],
-    enabled: trip > 0,
-    queryFn: () => must(api.GET("/trips/{trip}", { params: { path: { trip } } })),
-  });
+export const useTrip = (trip: number) => useQuery({ ...tripQuery(trip), enabled: trip > 0 });
 
 export const useBrew = (brew: number) =>
   useQuery({
@@ -42,30 +40,87 @@ export const useBrew = (brew: number) =>
     queryFn: () => must(api.GET("/brews/{brew}", { params: { path: { brew } } })),
   });
 
-/** Plans live: the last plan stays while the next is computed. */
-export const usePlan = (request: PlanRequest | undefined) =>
-  useQuery({
+const noWorkings: Plan["working"] = {};
+/** Those told last stand in until the next are there: the same labels, nearly the same bands. */
+let toldLast = noWorkings;
+
+/**
+ * Plans live: the last plan stays while the next is computed. Where the core is near, figures come first, and
+ * their workings, with label and band, right after.
+ */
+export function usePlan(request: PlanRequest | undefined) {
+  const plan = useQuery({
     queryKey: ["plan", request],
     enabled: request !== undefined,
     staleTime: Infinity, // the same request is the same plan
     placeholderData: keepPreviousData,
     gcTime: 20_000,
     retry: false,
-    queryFn: ({ signal }) => must(api.POST("/plan", { body: request as PlanRequest, signal })),
+    queryFn: async ({ signal }) => {
+      const p = await core.plan(request as PlanRequest, signal);
+      if (Object.keys(p.working).length > 0) toldLast = p.working;
+      return p;
+    },
   });
+  const bare = plan.data !== undefined && Object.keys(plan.data.working).length === 0;
+  const told = useQuery<Plan["working"]>({
+    queryKey: ["plan", "workings", request],
+    enabled: bare && !plan.isPlaceholderData,
+    staleTime: Infinity,
+    placeholderData: (previous) => previous ?? toldLast,
+    gcTime: 20_000,
+    retry: false,
+    queryFn: async ({ signal }) => (await core.explained(request as PlanRequest, signal)).working,
+  });
+  const working = bare ? (told.data ?? noWorkings) : (plan.data?.working ?? noWorkings);
+  const data = useMemo(() => plan.data && { ...plan.data, working }, [plan.data, working]);
+  return { ...plan, data };
+}
+
+const gearQuery = { queryKey: ["gear"], queryFn: () => must(api.GET("/gear")) };
+const tripQuery = (trip: number) => ({
+  queryKey: ["trip", trip],
+  queryFn: () => must(api.GET("/trips/{trip}", { params: { path: { trip } } })),
+});
+const kitQuery = (trip: number) => ({
+  queryKey: ["kit", trip],
+  queryFn: () => must(api.GET("/trips/{trip}/kit", { params: { path: { trip } } })),
+});
 
 /** Everything worked out for a trip; with the steps of its brews, or with other gear than its own kit. */
-export const useTripPlan = (trip: number, steps = false, items?: number[]) =>
-  useQuery({
+export function useTripPlan(trip: number, steps = false, items?: number[]) {
+  const client = useQueryClient();
+  const journey = async () => {
+    const [t, gear, kit] = await Promise.all([
+      client.fetchQuery(tripQuery(trip)),
+      client.fetchQuery(gearQuery),
+      client.fetchQuery(kitQuery(trip)),
+    ]);
+    return { trip: t, gear, kit };
+  };
+  return useQuery({
     queryKey: ["trip-plan", trip, steps, items],
     placeholderData: keepPreviousData,
-    queryFn: () =>
-      must(
-        api.GET("/trips/{trip}/plan", {
-          params: { path: { trip }, query: { ...(steps && { steps }), ...(items?.length && { items }) } },
-        }),
-      ),
+    queryFn: ({ signal }) =>
+      items?.length
+        ? must(
+            api.GET("/trips/{trip}/plan", {
+              params: { path: { trip }, query: { ...(steps && { steps }), items } },
+              signal,
+            }),
+          )
+        : core.trip(trip, steps, journey, signal),
   });
+}
+
+/** What every school would give at a stop. */
+export function useChoices(request: PlanRequest) {
+  const client = useQueryClient();
+  return useQuery({
+    queryKey: ["choices", request],
+    queryFn: ({ signal }) => core.choices(request, () => client.fetchQuery(gearQuery), signal),
+  });
+}
 
 export const useNewBrew = (stop: number, method: string, school: string) =>
   useQuery({
@@ -83,15 +138,17 @@ export const airAt = async (stop: number, at: string): Promise<number | undefine
     )
   ).request.place?.air_c;
 
-export const useWhatIf = (trip: number, what: WhatIf | undefined) =>
-  useQuery({
+export function useWhatIf(trip: number, what: WhatIf | undefined) {
+  const client = useQueryClient();
+  return useQuery({
     queryKey: ["what-if", trip, what],
     enabled: what !== undefined,
     placeholderData: keepPreviousData,
     retry: false,
     queryFn: ({ signal }) =>
-      must(api.POST("/trips/{trip}/what-if", { params: { path: { trip } }, body: what as WhatIf, signal })),
+      core.whatIf(trip, what as WhatIf, () => client.fetchQuery(tripQuery(trip)), signal),
   });
+}
 
 export const addStop = (trip: number, body: Schemas["StopIn"]) =>
   must(api.POST("/trips/{trip}/stops", { params: { path: { trip } }, body }));
@@ -100,12 +157,8 @@ export const splitStop = (stop: number, nights: number) =>
 export const joinStops = (stop: number, other: number) =>
   must(api.POST("/stops/{stop}/join", { params: { path: { stop } }, body: { with: other } }));
 
-export const useGear = () => useQuery({ queryKey: ["gear"], queryFn: () => must(api.GET("/gear")) });
-export const useTripKit = (trip: number) =>
-  useQuery({
-    queryKey: ["kit", trip],
-    queryFn: () => must(api.GET("/trips/{trip}/kit", { params: { path: { trip } } })),
-  });
+export const useGear = () => useQuery(gearQuery);
+export const useTripKit = (trip: number) => useQuery(kitQuery(trip));
 export const useChosenKit = (trip: number, wishes: Schemas["Wishes"], enabled: boolean) =>
   useQuery({
     queryKey: ["kit-chosen", trip, wishes],
@@ -125,39 +178,25 @@ export const useLaidKit = (trip: number, body: Schemas["LayIn"], enabled: boolea
       must(api.POST("/trips/{trip}/kit/lay", { params: { path: { trip } }, body, signal })),
   });
 
+/** A file is sent as it is, and not as JSON. */
+const asFile = (file: File, type: string) => ({
+  body: file as never,
+  bodySerializer: () => file,
+  headers: { "Content-Type": type },
+});
+
 /** Puts the gear of a CSV file on the shelf; the IDs of what is new. */
-export async function importGear(file: File): Promise<number[]> {
-  let response: Response;
-  try {
-    response = await fetch("/api/v1/gear/import", {
-      method: "POST",
-      headers: { "Content-Type": "text/csv" },
-      body: file,
-    });
-  } catch {
-    throw new ApiError(0, undefined);
-  }
-  const answer = (await response.json().catch(() => undefined)) as unknown;
-  if (!response.ok) throw new ApiError(response.status, answer as Schemas["ErrorModel"]);
-  return answer as number[];
-}
+export const importGear = (file: File): Promise<number[]> =>
+  must(api.POST("/gear/import", asFile(file, "text/csv")));
 
 /** Reads a file on the server without keeping it. */
-export async function previewFile(file: File): Promise<Proposal> {
-  let response: Response;
-  try {
-    response = await fetch(`/api/v1/import/preview?name=${encodeURIComponent(file.name.slice(0, 200))}`, {
-      method: "POST",
-      headers: { "Content-Type": "application/octet-stream" },
-      body: file,
-    });
-  } catch {
-    throw new ApiError(0, undefined);
-  }
-  const answer = (await response.json().catch(() => undefined)) as unknown;
-  if (!response.ok) throw new ApiError(response.status, answer as Schemas["ErrorModel"]);
-  return answer as Proposal;
-}
+export const previewFile = (file: File): Promise<Proposal> =>
+  must(
+    api.POST("/import/preview", {
+      params: { query: { name: file.name.slice(0, 200) } },
+      ...asFile(file, "application/octet-stream"),
+    }),
+  );
 
 export const useLog = (trip: number) =>
   useQuery({

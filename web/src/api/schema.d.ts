@@ -1801,6 +1801,39 @@ export interface components {
              */
             zero_um?: number;
         };
+        GuideIn: {
+            event?: components["schemas"]["Event"];
+            /**
+             * Format: double
+             * @description Position that was seen last: gates after it stop the clock
+             */
+            from_s?: number;
+            /** Format: double */
+            now_ms: number;
+            /**
+             * Format: int64
+             * @description Of the run that begins
+             */
+            plan_id?: number;
+            /**
+             * Format: double
+             * @description How much faster than time the clock runs
+             */
+            rate: number;
+            rounds: components["schemas"]["Round"][];
+            /** @description As it was; none before it begins */
+            run?: components["schemas"]["Run"];
+            steps: components["schemas"]["Step"][];
+        };
+        GuideOut: {
+            course: components["schemas"]["Course"];
+            /** @description A boil that makes the water safe would be cut short: asked for once more */
+            held: boolean;
+            /** @description The run has changed, and is to be kept */
+            moved: boolean;
+            run: components["schemas"]["Run"];
+            view: components["schemas"]["View"];
+        };
         Heat: {
             /** Format: double */
             battery_wh?: number;
@@ -1848,30 +1881,6 @@ export interface components {
             name: string;
             /** Format: int64 */
             stop: number;
-        };
-        In: {
-            event?: components["schemas"]["Event"];
-            /**
-             * Format: double
-             * @description Position that was seen last: gates after it stop the clock
-             */
-            from_s?: number;
-            /** Format: double */
-            now_ms: number;
-            /**
-             * Format: int64
-             * @description Of the run that begins
-             */
-            plan_id?: number;
-            /**
-             * Format: double
-             * @description How much faster than time the clock runs
-             */
-            rate: number;
-            rounds: components["schemas"]["Round"][];
-            /** @description As it was; none before it begins */
-            run?: components["schemas"]["Run"];
-            steps: components["schemas"]["Step"][];
         };
         Info: {
             /**
@@ -2345,15 +2354,6 @@ export interface components {
             text: string;
             values?: components["schemas"]["Value"][];
             why: string;
-        };
-        Out: {
-            course: components["schemas"]["Course"];
-            /** @description A boil that makes the water safe would be cut short: asked for once more */
-            held: boolean;
-            /** @description The run has changed, and is to be kept */
-            moved: boolean;
-            run: components["schemas"]["Run"];
-            view: components["schemas"]["View"];
         };
         PackLine: {
             /** @description Stays the same while the thing does, so that its tick stays */
@@ -4304,7 +4304,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["In"];
+                "application/json": components["schemas"]["GuideIn"];
             };
         };
         responses: {
@@ -4315,7 +4315,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Out"];
+                    "application/json": components["schemas"]["GuideOut"];
                 };
             };
             /** @description Error */

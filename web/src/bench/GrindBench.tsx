@@ -1,7 +1,8 @@
 import { Segmented } from "antd";
 import { useState } from "react";
 import { useQuery, keepPreviousData } from "@tanstack/react-query";
-import { api, ApiError, must, type Schemas } from "../api/client";
+import { ApiError, type Schemas } from "../api/client";
+import { core } from "../core/core";
 import { useSettings } from "../app/settings";
 import { QuantityInput } from "../units/QuantityInput";
 import { inWords } from "../units/units";
@@ -42,7 +43,7 @@ export function GrindBench({ base }: BenchProps) {
     queryKey: ["plan", "grind", request],
     placeholderData: keepPreviousData,
     retry: false,
-    queryFn: ({ signal }) => must(api.POST("/bench/grind", { body: request, signal })),
+    queryFn: ({ signal }) => core.grind(request, signal),
   });
   const trouble = (path: string) =>
     answer.error instanceof ApiError

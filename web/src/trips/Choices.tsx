@@ -2,7 +2,9 @@ import { Button } from "antd";
 import { useQuery } from "@tanstack/react-query";
 import { Fragment, useMemo, type ReactNode } from "react";
 import { useSearchParams } from "react-router";
-import { api, must, type Catalogue, type Conditions } from "../api/client";
+import type { Catalogue, Conditions } from "../api/client";
+import { useChoices } from "../api/queries";
+import { core } from "../core/core";
 import { Loaded } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { CellFig } from "../units/Fig";
@@ -26,7 +28,7 @@ export function Choices({ conditions, people, catalogue, onChoose }: Props) {
   const opened = useQuery({
     queryKey: ["plan", "choice", body, method, school],
     enabled: method !== undefined,
-    queryFn: () => must(api.POST("/plan", { body: { ...body, method: method as string, school } })),
+    queryFn: () => core.explained({ ...body, method: method as string, school }),
   });
   const working = useMemo(
     () => ({
@@ -36,10 +38,7 @@ export function Choices({ conditions, people, catalogue, onChoose }: Props) {
     }),
     [setSearch, method, school],
   );
-  const choices = useQuery({
-    queryKey: ["plan", "choices", body],
-    queryFn: () => must(api.POST("/choices", { body })),
-  });
+  const choices = useChoices(body);
   const weight = choices.data?.find((c) => c.method === method && c.school === school)?.weight;
   return (
     <WorkingContext.Provider value={working}>

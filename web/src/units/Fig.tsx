@@ -50,6 +50,10 @@ export function PlanFig({
   const { system } = useSettings();
   const w = plan.working[path];
   if (!w || w.value === null) return null;
+  // The figure is the plan's own: its working may be a moment behind.
+  const own = path.split(".").reduce<unknown>((o, k) => (o as Record<string, unknown> | null)?.[k], plan);
+  if (own === null) return null;
+  const shown = typeof own === "number" ? own : w.value;
   const pm = plusMinus && w.plus_minus ? w.plus_minus : 0;
   // A difference of temperatures has no offset.
   const pmUnit = w.unit === "°C" ? "K" : w.unit;
@@ -60,7 +64,7 @@ export function PlanFig({
         {word ? (
           <span className="num">{word}</span>
         ) : (
-          <Num value={w.value} unit={w.unit} fine={fine} step={step} big={big} />
+          <Num value={shown} unit={w.unit} fine={fine} step={step} big={big} />
         )}
         {pm > 0 && <small className="fig-pm"> ±{figure(pm, pmUnit, system, { step }).text}</small>}
         {w.kind === "measured" && <small className="fig-mark">measured</small>}

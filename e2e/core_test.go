@@ -1,0 +1,132 @@
+package e2e
+
+import (
+	"encoding/json"
+	"fmt"
+	"io/fs"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"apodemos/core/method"
+	"apodemos/web"
+)
+
+// carriers asks the server and the module in the browser the same, and lists where
+// their answers differ: words at all, numbers by more than 1e-9 of themselves.
+const carriers = `(async () => {
+  const worker = new Worker(%q, { type: "module" });
+  const waiting = new Map(); let n = 0;
+  await new Promise((ready, fail) => {
+    worker.onerror = (e) => fail(new Error(e.message));
+    worker.onmessage = (e) => {
+      if (e.data.ready) ready(); else if (e.data.gone) fail(new Error("gone"));
+      else { waiting.get(e.data.n)(JSON.parse(e.data.text)); waiting.delete(e.data.n); }
+    };
+  });
+  const near = (op, body) => new Promise((r) => { waiting.set(n, r); worker.postMessage({ n: n++, op, body: JSON.stringify(body) }); });
+  const far = async (path, body) => (await fetch("/api/v1" + path, body ? { method: "POST", headers: { "Content-Type": "application/json" }, body: JSON.stringify(body) } : {})).json();
+  const out = []; let asked = 0, numbers = 0;
+  const same = (at, a, b) => {
+    if (typeof a === "number" && typeof b === "number") { numbers++; if (Math.abs(a - b) > 1e-9 * Math.max(1, Math.abs(a))) out.push(at + ": " + a + " and " + b); }
+    else if (a && b && typeof a === "object" && typeof b === "object") {
+      for (const k of new Set([...Object.keys(a), ...Object.keys(b)])) same(at + "." + k, a[k], b[k]);
+    } else if (a !== b) out.push(at + ": " + JSON.stringify(a) + " and " + JSON.stringify(b));
+  };
+  const both = async (what, path, body, op, asks) => {
+    asked++;
+    const [f, r] = await Promise.all([far(path, body), near(op, asks ?? body)]);
+    if (r.fault) { delete f.$schema; same(what, f, r.fault); } else same(what, f, r.answer);
+  };
+  for (const c of %s) {
+    await both(JSON.stringify(c), "/plan", c, "plan", { request: c, working: true });
+  }
+  const places = [{}, { altitude_m: 3900, air_c: -4, wind_ms: 3 }, { altitude_m: 9999 }];
+  const gear = await far("/gear");
+  for (const place of places) {
+    const request = { method: "", place };
+    await both("choices", "/choices", request, "choices", { request, gear });
+    await both("boil", "/bench/boil", { request }, "bench-boil");
+    await both("wait", "/bench/wait", { request, after_s: 120, reading_c: 80 }, "bench-wait");
+    await both("fuel", "/bench/fuel", { request, grams: 12, boils: 1 }, "bench-fuel");
+    await both("canister", "/bench/canister", { request }, "bench-canister");
+  }
+  await both("water", "/bench/water", { hardness_mg_l: 20 }, "bench-water");
+  const { stops, brews, ...trip } = await far("/trips/1");
+  const kit = await far("/trips/1/kit");
+  const items = gear.filter((g) => kit.items.includes(g.id));
+  await both("trip", "/trips/1/plan?steps=true", undefined, "plan-trip", { trip, stops, brews, items, steps: true });
+  await both("what-if", "/trips/1/what-if", { more_people: 2 }, "what-if", { trip, stops, brews, what: { more_people: 2 } });
+  const b = await far("/brews/" + brews[0].id);
+  const guide = { steps: b.stored.plan.steps, rounds: b.stored.plan.rounds, now_ms: 1000, rate: 1, event: { kind: "go" } };
+  await both("guide", "/guide", guide, "guide");
+  worker.terminate();
+  return JSON.stringify({ out: out.slice(0, 12), asked, numbers });
+})()`
+
+func workerPath(t *testing.T) string {
+	app, _ := web.App()
+	found, err := fs.Glob(app, "assets/core-*.js")
+	require.NoError(t, err)
+	require.Len(t, found, 1)
+	return "/" + found[0]
+}
+
+// Both carriers of the core, the server and the module in the browser, answer alike
+// over the catalogue.
+func TestBothCarriersAnswerAlike(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.expectError("422")
+	p.open("/bench/boil")
+	var requests []map[string]any
+	for _, m := range method.All {
+		for i, s := range m.Schools {
+			place := []map[string]any{{}, {"altitude_m": 3900, "air_c": -4, "wind_ms": 3}, {"altitude_m": 1500, "air_c": 30}, {"measured_boil_c": 91.5}}[i%4]
+			requests = append(requests, map[string]any{"method": m.ID, "school": s.ID, "drinkers": 1 + i%3, "place": place},
+				map[string]any{"method": m.ID, "school": s.ID, "drinkers": 2, "place": map[string]any{"altitude_m": 2300, "air_c": 8}, "water": map[string]any{"source": "stream", "treatment": "boil"}, "scale": false})
+		}
+	}
+	requests = append(requests, map[string]any{"method": "tea"}, map[string]any{"method": "cone", "cup_ml": 5})
+	list, err := json.Marshal(requests)
+	require.NoError(t, err)
+	p.do(chromedp.Evaluate[chromedp.Void](fmt.Sprintf(carriers, workerPath(t), list) + `.then((r) => { window.compared = r; }, (e) => { window.compared = String(e); })`))
+	text := ""
+	p.until("have both carriers asked", func() bool { text = p.js(`window.compared ?? ""`); return text != "" })
+	var got struct {
+		Out            []string
+		Asked, Numbers int
+	}
+	require.NoError(t, json.Unmarshal([]byte(text), &got), text)
+	assert.Empty(t, got.Out)
+	assert.Greater(t, got.Asked, 60)
+	assert.Greater(t, got.Numbers, 20_000)
+}
+
+// Once the module is there the page answers without its server.
+func TestThePageAnswersWithoutItsServer(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.expectError("ERR_CONNECTION_REFUSED")
+	p.open("/bench/boil")
+	p.until("have the core near", func() bool { return p.js(`document.documentElement.dataset.core ?? ""`) == "ready" })
+	p.see("100.0")
+	app.stop()
+	p.fill("Altitude", "3900")
+	p.see("87.")
+}
+
+// A page goes on over the server where the module cannot be had.
+func TestThePageDoesWithoutTheModule(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.expectError("Failed to load")
+	p.expectError("404")
+	p.open("/bench/boil")
+	p.do(chromedp.Evaluate[chromedp.Void](`void (window.Worker = class { constructor() { throw new Error("none") } })`))
+	p.until("have it given up", func() bool { return p.js(`document.documentElement.dataset.core ?? ""`) == "gone" })
+	p.fill("Altitude", "3900")
+	p.see("87.")
+}
