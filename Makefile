@@ -50,7 +50,7 @@ docs:
 ## test: everything: format, vet, lint, types, unit, property and end-to-end tests
 test: test-tools build
 	@echo "== Go: format, vet, lint"
-	@test -z "$$(gofmt -l app cmd core demo e2e formats instruments server store web/embed.go)" || { gofmt -l app cmd core demo e2e formats instruments server store; echo "run make format"; exit 1; }
+	@test -z "$$(gofmt -l app cmd core demo docs e2e formats instruments server store web/embed.go)" || { gofmt -l app cmd core demo docs e2e formats instruments server store; echo "run make format"; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
 	GOOS=js GOARCH=wasm go build ./core/... ./app
@@ -76,13 +76,14 @@ test-tools:
 screenshots: build
 	APODEMOS_SCREENSHOTS=$(CURDIR)/docs/screenshots go test -count=1 -run TestScreenshots ./e2e
 
-## bench: how fast it is here
-bench:
+## bench: how fast it is here: the computation, and from a changed value to its figure on the screen
+bench: build
 	go test -run xxx -bench . -benchmem ./core/... ./formats
+	go test -run xxx -bench . -benchtime 3x ./e2e
 
 ## format: put Go and TypeScript into their usual form
 format:
-	gofmt -w app cmd core demo e2e formats instruments server store web/embed.go
+	gofmt -w app cmd core demo docs e2e formats instruments server store web/embed.go
 	cd web && npx --no-install prettier --write src --log-level warn
 
 clean:

@@ -19,6 +19,10 @@ type (
 		Request brew.Request `json:"request"`
 		Working bool         `json:"working,omitempty"`
 	}
+	ChangedIn struct {
+		Request brew.Request `json:"request"`
+		Change  brew.Change  `json:"change"`
+	}
 	ChoicesIn struct {
 		Request brew.Request `json:"request"`
 		Gear    []gear.Item  `json:"gear"`
@@ -72,6 +76,8 @@ func Answer(op string, body []byte) (any, *Fault, error) {
 	switch op {
 	case "plan":
 		return asked(body, "body", func(in PlanIn) (any, error) { return Plan(in.Request, in.Working) })
+	case "changed":
+		return asked(body, "body.request", func(in ChangedIn) (any, error) { return in.Request.Changed(in.Change) })
 	case "choices":
 		return asked(body, "body", func(in ChoicesIn) (any, error) { return Choices(in.Request, in.Gear), nil })
 	case "bench-boil":

@@ -12,6 +12,7 @@ import (
 
 	"github.com/google/uuid"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 	"apodemos/core/gear"
 	"apodemos/core/trip"
@@ -204,7 +205,7 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 		if m.change != nil {
 			m.change(&r)
 		}
-		p, err := brew.Compute(r)
+		p, err := app.Plan(r, false)
 		if err != nil {
 			return 0, fmt.Errorf("brew %q: %w", m.name, err)
 		}
@@ -217,7 +218,7 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 			continue // not brewed yet
 		}
 		for i, words := range m.words {
-			_, err := s.AddLog(ctx, store.LogEntry{BrewID: b.ID, BrewedAt: first.Add(time.Duration(i) * 40 * time.Minute).Format(time.RFC3339),
+			_, err := app.App{Store: s}.WriteLog(ctx, store.LogEntry{BrewID: b.ID, BrewedAt: first.Add(time.Duration(i) * 40 * time.Minute).Format(time.RFC3339),
 				Taste: store.Taste{SourBitter: m.sourBitter[i], WeakStrong: m.weakStrong[i], Sediment: m.sediment[i], Mark: m.mrk[i], Words: words}})
 			if err != nil {
 				return 0, fmt.Errorf("log of %q: %w", m.name, err)

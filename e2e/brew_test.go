@@ -138,7 +138,7 @@ func TestGuidePausesSkipsAndGoesBack(t *testing.T) {
 		if p.js(`document.body.innerText.includes("Done.") ? "y" : ""`) == "y" {
 			break
 		}
-		p.do(chromedp.KeyEvent(kb.ArrowRight))
+		p.next()
 	}
 	p.see("Done. Taste it")
 	p.click("Start over")
@@ -166,8 +166,7 @@ func TestGuideGoesThroughEveryCup(t *testing.T) {
 			break
 		}
 		said[p.js(`(document.querySelector("[data-testid=instruction]")?.innerText ?? "").replace(/\u2009/g, " ").replace(/^(When you are ready: )/, "").split(/ to | (?=Wet)/)[0]`)] = true
-		p.do(chromedp.KeyEvent(kb.ArrowRight))
-		time.Sleep(60 * time.Millisecond)
+		p.next()
 	}
 	p.see("Done. Taste it")
 	for _, want := range []string{"Cup 1. Pour", "Cup 2. Pour", "Cup 3. Pour", "Cup 3. Let it settle."} {

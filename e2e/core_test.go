@@ -1,11 +1,14 @@
 package e2e
 
 import (
+	"context"
 	"encoding/json"
 	"fmt"
 	"io/fs"
 	"testing"
 
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -124,8 +127,11 @@ func TestThePageDoesWithoutTheModule(t *testing.T) {
 	p := sit(t, app.base)
 	p.expectError("Failed to load")
 	p.expectError("404")
+	_, err := chromedp.Run(p.ctx, func(ctx context.Context, t *chromedp.Target) (page.AddScriptToEvaluateOnNewDocumentResult, error) {
+		return cdp.Call(ctx, t, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: `window.Worker = class { constructor() { throw new Error("none") } }`})
+	})
+	require.NoError(t, err)
 	p.open("/bench/boil")
-	p.do(chromedp.Evaluate[chromedp.Void](`void (window.Worker = class { constructor() { throw new Error("none") } })`))
 	p.until("have it given up", func() bool { return p.js(`document.documentElement.dataset.core ?? ""`) == "gone" })
 	p.fill("Altitude", "3900")
 	p.see("87.")

@@ -1,9 +1,12 @@
 package e2e
 
 import (
+	"context"
 	"fmt"
 	"testing"
 
+	"github.com/chromedp/cdproto/cdp"
+	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/require"
 )
@@ -18,14 +21,21 @@ func BenchmarkDrag(b *testing.B) {
 		{"wait", "/bench/wait", "Wanted temperature", `document.querySelector("[data-figure=lid_s]").innerText`},
 		{"canister", "/bench/canister?from=stop5", "Temperature of the canister", `document.querySelector(".ch-handle .ch-dot").getAttribute("cy")`},
 	} {
-		b.Run(c.name, func(b *testing.B) { drag(b, c.path, c.slider, c.shown) })
+		b.Run(c.name, func(b *testing.B) { drag(b, c.path, c.slider, c.shown, 1) })
+		b.Run(c.name+"/slowed-4", func(b *testing.B) { drag(b, c.path, c.slider, c.shown, 4) })
 	}
 }
 
-func drag(b *testing.B, path, slider, shown string) {
+// drag slides on a page, with the processor slowed so many times.
+func drag(b *testing.B, path, slider, shown string, slowed float64) {
 	app := start(b, b.TempDir())
 	p := sit(b, app.base)
 	p.open(path)
+	p.until("have the core near", func() bool { return p.js(`document.documentElement.dataset.core ?? ""`) == "ready" })
+	_, err := chromedp.Run(p.ctx, func(ctx context.Context, t *chromedp.Target) (cdp.Empty, error) {
+		return cdp.Call(ctx, t, emulation.SetCPUThrottlingRate, emulation.SetCPUThrottlingRateParams{Rate: slowed})
+	})
+	require.NoError(b, err)
 	p.until("see the slider", func() bool {
 		return p.js(fmt.Sprintf(`document.querySelector("[role=slider][aria-label='%s']") ? "y" : ""`, slider)) == "y"
 	})

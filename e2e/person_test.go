@@ -281,6 +281,19 @@ func (p *person) slide(name, key string, times int) {
 	}
 }
 
+// next goes on to the next step of the guide, and waits until it shows.
+func (p *person) next() {
+	p.t.Helper()
+	at := func() string {
+		return p.js(`(document.querySelector("[data-testid=announced]")?.innerText ?? "") + (document.querySelector("[data-testid=hold]")?.innerText ?? "")`)
+	}
+	was := at()
+	p.do(chromedp.KeyEvent(kb.ArrowRight))
+	for end := time.Now().Add(2 * time.Second); at() == was && time.Now().Before(end); {
+		time.Sleep(20 * time.Millisecond)
+	}
+}
+
 // picture saves what the tab shows; used by the screenshots alone.
 func (p *person) picture(file string) {
 	p.t.Helper()

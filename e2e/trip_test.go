@@ -173,6 +173,7 @@ func TestArrangingATrip(t *testing.T) {
 	p.click("Save the stop")
 	p.seeNot("Save the stop")
 	p.open("/trips/1")
+	p.do(chromedp.WaitVisible(chromedp.CSS(".ribbon-stops button")))
 	p.click("days")
 	p.do(chromedp.Focus(chromedp.CSS(`.ribbon-stops button[title^="Forest hut"]`)))
 	p.do(chromedp.KeyEvent("x"))

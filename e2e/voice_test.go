@@ -193,6 +193,7 @@ func TestOneVoice(t *testing.T) {
 		p.open(fmt.Sprintf("/trips/%d/stops/%d/brews/%d/guide", made.ID, b.stop, b.id))
 		p.see("Press space or Start")
 		p.click("Start")
+		p.until("be told what to do", func() bool { return p.js(`document.querySelector("[data-testid=instruction]")?.innerText ?? ""`) != "" })
 		var said []string
 		for range 80 {
 			if p.js(`document.body.innerText.includes("Done.") ? "y" : ""`) == "y" {
@@ -201,7 +202,7 @@ func TestOneVoice(t *testing.T) {
 			if s := spaced(p.js(`document.querySelector("[data-testid=instruction]")?.innerText ?? ""`)); s != "" && !slices.Contains(said, s) {
 				said = append(said, s)
 			}
-			p.do(chromedp.KeyEvent(kb.ArrowRight))
+			p.next()
 		}
 		told := strings.Join(said, "\n")
 		for _, s := range b.plan.Steps {

@@ -20,7 +20,21 @@ type Catalogue struct {
 	// What a brew made another way leaves to it.
 	FixedBySchool []string `json:"fixed_by_school" doc:"Paths of a request that a school fixes for itself"`
 	FixedByMethod []string `json:"fixed_by_method" doc:"Those that another method's brewer fixes besides"`
+	Guidance      Guidance `json:"guidance"`
 	Grinds        []string `json:"grinds" doc:"Words for the grind, fine to coarse"`
+}
+
+// Guidance is published guidance, and limits that pictures show.
+type Guidance struct {
+	CaffeineDayMg       float64 `json:"caffeine_day_mg" doc:"For most healthy adults: EFSA 2015 and US FDA"`
+	CaffeineOnceMg      float64 `json:"caffeine_once_mg"`
+	CaffeinePregnancyMg float64 `json:"caffeine_pregnancy_mg" doc:"A day"`
+	FullFlameBar        float64 `json:"full_flame_bar" doc:"Gauge pressure that burners want, from memory"`
+	ExtractionMinPct    float64 `json:"extraction_min_pct" doc:"The published window of the Specialty Coffee Association's brewing control chart, from memory"`
+	ExtractionMaxPct    float64 `json:"extraction_max_pct"`
+	TDSMinPct           float64 `json:"tds_min_pct"`
+	TDSMaxPct           float64 `json:"tds_max_pct"`
+	LeastBar            float64 `json:"least_bar" doc:"Under which they go out, from memory"`
 }
 
 // MethodInfo describes a method.
@@ -50,6 +64,8 @@ type SchoolInfo struct {
 
 func catalogue() Catalogue {
 	c := Catalogue{Burners: heat.Burners, Fuels: heat.Fuels, Materials: heat.Materials, Sources: water.Sources, FixedBySchool: brew.FixedBySchool, FixedByMethod: brew.FixedByMethod}
+	c.Guidance = Guidance{CaffeineDayMg: coffee.CaffeineDayMg, CaffeineOnceMg: coffee.CaffeineOnceMg, CaffeinePregnancyMg: coffee.CaffeinePregnancyMg, FullFlameBar: heat.FullFlameBar, LeastBar: heat.LeastBar,
+		ExtractionMinPct: brew.WindowExtractionMin, ExtractionMaxPct: brew.WindowExtractionMax, TDSMinPct: brew.WindowTDSMin, TDSMaxPct: brew.WindowTDSMax}
 	for _, f := range brew.Fields {
 		c.Fields = append(c.Fields, f.Field)
 	}

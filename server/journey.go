@@ -165,9 +165,9 @@ func (s *server) journeyRoutes(api huma.API) {
 	})
 	huma.Get(api, "/trips/{trip}/export/{format}", func(ctx context.Context, in *struct {
 		InTrip
-		Format string `path:"format" enum:"trip.json,stops.gpx,schedule.ics,provisions.csv"`
+		Format exportFormat `path:"format"`
 	}) (*file, error) {
-		f, err := files.Export(ctx, s.App, in.Trip, in.Format, time.Now())
+		f, err := files.Export(ctx, s.App, in.Trip, string(in.Format), time.Now())
 		if none, ok := errors.AsType[files.ErrNothing](err); ok {
 			return nil, huma.Error422UnprocessableEntity(none.Why)
 		}
@@ -215,4 +215,16 @@ func TripSchema() ([]byte, error) {
 		"$ref":        root.Ref, "$defs": registry.Map(), "x-request": request.Ref,
 	}, "", "  ")
 	return append(b, '\n'), err
+}
+
+// exportFormat is the name of one of files.Formats.
+type exportFormat string
+
+// Schema allows the formats that there are.
+func (exportFormat) Schema(huma.Registry) *huma.Schema {
+	f := &huma.Schema{Type: huma.TypeString}
+	for _, name := range files.Names() {
+		f.Enum = append(f.Enum, name)
+	}
+	return f
 }

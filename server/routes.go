@@ -109,11 +109,19 @@ func (s *server) routes(api huma.API) {
 		return reply(catalogue(), nil)
 	}, name("catalogue", "Methods, burners, materials and the fields of a request"))
 	huma.Post(api, "/plan", func(_ context.Context, in *struct {
-		Working bool `query:"working" default:"true" doc:"With the workings of every figure"`
+		Working unlessFalse `query:"working" doc:"With the workings of every figure, unless false"`
 		Body    brew.Request
 	}) (*body[*brew.Plan], error) {
-		return reply(app.Plan(in.Body, in.Working))
+		return reply(app.Plan(in.Body, in.Working.yes()))
 	}, name("plan", "Plan a brew without keeping it"))
+
+	huma.Post(api, "/plan/changed", func(_ context.Context, in *struct{ Body app.ChangedIn }) (*body[brew.Request], error) {
+		r, err := in.Body.Request.Changed(in.Body.Change)
+		if err != nil {
+			return nil, failAt("body.request", err)
+		}
+		return reply(r, nil)
+	}, name("change-request", "The request that gives what a person changed in the picture of a plan"))
 
 	huma.Post(api, "/choices", func(ctx context.Context, in *struct{ Body brew.Request }) (*body[[]brew.Choice], error) {
 		shelf, err := s.Gear(ctx)
@@ -370,3 +378,20 @@ func failAt(at string, err error) error {
 	}
 	return fail(err)
 }
+
+// unlessFalse is a parameter that is true where it is left out. (A default of true would
+// take the place of false, too.)
+type unlessFalse struct{ value, said bool }
+
+func (p unlessFalse) yes() bool { return p.value || !p.said }
+
+// Schema is that of a boolean.
+func (unlessFalse) Schema(huma.Registry) *huma.Schema {
+	return &huma.Schema{Type: huma.TypeBoolean, Default: true}
+}
+
+// Receiver is where the parameter is read to.
+func (p *unlessFalse) Receiver() reflect.Value { return reflect.ValueOf(&p.value).Elem() }
+
+// OnParamSet is called where it is there.
+func (p *unlessFalse) OnParamSet(isSet bool, _ any) { p.said = isSet }

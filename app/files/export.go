@@ -5,7 +5,9 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"regexp"
+	"slices"
 	"strings"
 	"time"
 
@@ -30,34 +32,51 @@ func (e ErrNothing) Error() string { return e.Why }
 
 var unsafeName = regexp.MustCompile(`[^a-z0-9]+`)
 
-// The formats that a trip is written in.
-const (
-	TripJSON      = "trip.json"
-	StopsGPX      = "stops.gpx"
-	ScheduleICS   = "schedule.ics"
-	ProvisionsCSV = "provisions.csv"
-)
+// A Format is one that a trip is written in.
+type Format struct {
+	Name  string // the end of the file's name
+	Kind  string // media type
+	write func(context.Context, io.Writer, source) error
+}
+
+// source is the trip that is written.
+type source struct {
+	app  app.App
+	id   int64
+	trip trip.Trip
+	now  time.Time
+}
+
+// Formats are those that a trip is written in.
+var Formats = []Format{
+	{"trip.json", "application/json", writeTrip},
+	{"stops.gpx", "application/gpx+xml", writeStops},
+	{"schedule.ics", "text/calendar; charset=utf-8", writeSchedule},
+	{"provisions.csv", "text/csv; charset=utf-8", writeProvisions},
+}
+
+// Names are the formats by name.
+func Names() []string {
+	var names []string
+	for _, f := range Formats {
+		names = append(names, f.Name)
+	}
+	return names
+}
 
 // Export writes a trip in one of the formats, as of now.
 func Export(ctx context.Context, a app.App, id int64, format string, now time.Time) (*File, error) {
+	at := slices.Index(Names(), format)
+	if at < 0 {
+		return nil, ErrNothing{fmt.Sprintf("%q is not a format; allowed: %s", format, strings.Join(Names(), ", "))}
+	}
 	t, _, err := a.Journey(ctx, id)
 	if err != nil {
 		return nil, err
 	}
+	f := Formats[at]
 	var out bytes.Buffer
-	kind := ""
-	switch format {
-	case TripJSON:
-		kind = "application/json"
-		var f formats.TripFile
-		if f, err = formats.FromTrip(t); err == nil {
-			err = f.Write(&out)
-		}
-	case StopsGPX, ScheduleICS, ProvisionsCSV:
-		kind, err = exportPlan(ctx, a, &out, id, t, format, now)
-	default:
-		return nil, ErrNothing{fmt.Sprintf("%q is not a format; allowed: %s", format, strings.Join([]string{TripJSON, StopsGPX, ScheduleICS, ProvisionsCSV}, ", "))}
-	}
+	err = f.write(ctx, &out, source{a, id, t, now})
 	if errors.Is(err, zone.ErrNoDate) {
 		return nil, ErrNothing{"The trip has no date, so there is no calendar of it. Set the day that it starts first."}
 	}
@@ -68,29 +87,46 @@ func Export(ctx context.Context, a app.App, id int64, format string, now time.Ti
 	if base == "" {
 		base = "trip"
 	}
-	return &File{Name: base + "-" + format, Kind: kind, Data: out.Bytes()}, nil
+	return &File{Name: base + "-" + f.Name, Kind: f.Kind, Data: out.Bytes()}, nil
 }
 
-// exportPlan writes what is planned of a trip.
-func exportPlan(ctx context.Context, a app.App, out *bytes.Buffer, id int64, t trip.Trip, format string, now time.Time) (kind string, err error) {
-	r, err := trip.Compute(t)
+func writeTrip(_ context.Context, w io.Writer, s source) error {
+	f, err := formats.FromTrip(s.trip)
 	if err != nil {
-		return "", err
+		return err
 	}
-	switch format {
-	case StopsGPX:
-		without, err := formats.WriteGPX(out, t, r)
-		if err == nil && without == len(t.Stops) {
-			err = ErrNothing{"No stop has coordinates, so there is nothing to write. Set latitude and longitude of a stop first."}
-		}
-		return "application/gpx+xml", err
-	case ScheduleICS:
-		return "text/calendar; charset=utf-8", formats.WriteCalendar(out, t, r, fmt.Sprint(id), now)
-	}
-	items, err := a.KitItems(ctx, id, nil)
+	return f.Write(w)
+}
+
+func writeStops(_ context.Context, w io.Writer, s source) error {
+	r, err := trip.Compute(s.trip)
 	if err != nil {
-		return "", err
+		return err
 	}
-	r.WithKit(items, t.People)
-	return "text/csv; charset=utf-8", formats.WriteProvisions(out, r)
+	without, err := formats.WriteGPX(w, s.trip, r)
+	if err == nil && without == len(s.trip.Stops) {
+		err = ErrNothing{"No stop has coordinates, so there is nothing to write. Set latitude and longitude of a stop first."}
+	}
+	return err
+}
+
+func writeSchedule(_ context.Context, w io.Writer, s source) error {
+	r, err := trip.Compute(s.trip)
+	if err != nil {
+		return err
+	}
+	return formats.WriteCalendar(w, s.trip, r, fmt.Sprint(s.id), s.now)
+}
+
+func writeProvisions(ctx context.Context, w io.Writer, s source) error {
+	r, err := trip.Compute(s.trip)
+	if err != nil {
+		return err
+	}
+	items, err := s.app.KitItems(ctx, s.id, nil)
+	if err != nil {
+		return err
+	}
+	r.WithKit(items, s.trip.People)
+	return formats.WriteProvisions(w, r)
 }

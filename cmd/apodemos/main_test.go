@@ -33,6 +33,15 @@ func TestPlanOnTheCommandLine(t *testing.T) {
 	var p brew.Plan
 	require.NoError(t, json.Unmarshal([]byte(out), &p))
 	assert.InDelta(t, 86.96, *p.BoilC, 0.01)
+	assert.Contains(t, p.Working, "boil_c")
+
+	out, err = execute(`{"method":"cone","place":{"altitude_m":3900}}`, "plan", "--working=false")
+	require.NoError(t, err)
+	var bare brew.Plan
+	require.NoError(t, json.Unmarshal([]byte(out), &bare))
+	assert.Empty(t, bare.Working)
+	assert.NotEmpty(t, bare.Cautions)
+	assert.NotEmpty(t, bare.Notes, "what was made up for is told")
 
 	_, err = execute(`{"method":"cone","drinkers":0,"cup_ml":5}`, "plan")
 	assert.Equal(t, "drinkers: 0 is not allowed; allowed: a whole number, 1 to 24\ncup_ml: 5 is not allowed; allowed: 20 to 1000 ml", err.Error())

@@ -93,7 +93,7 @@ func exportCommand() *cobra.Command {
 	var id int64
 	c := &cobra.Command{
 		Use:   "export FORMAT",
-		Short: "Write a trip as trip.json, stops.gpx, schedule.ics or provisions.csv",
+		Short: "Write a trip as one of " + strings.Join(files.Names(), ", "),
 		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			s, err := store.Open(c.Context(), data)

@@ -137,6 +137,38 @@ func TestAnswersAreFinite(t *testing.T) {
 	})
 }
 
+// The figure that is shown is the one that its working tells.
+func TestWorkingsTellTheFigures(t *testing.T) {
+	r := plateau()
+	r.Heat.Canister = brew.Canister{LeftG: ptr(180.0)}
+	for name, f := range map[string]func() (any, error){
+		"boil": func() (any, error) { return BoilingPoint(r) },
+		"wait": func() (any, error) { return HowLong(WaitIn{Request: r, AfterS: ptr(120.0), ReadingC: ptr(82.0)}) },
+		"fuel": func() (any, error) {
+			return HowMuchFuel(FuelIn{Request: r, Boils: ptr(3.0), Grams: ptr(75.0), TimeS: ptr(700.0)})
+		},
+		"canister": func() (any, error) { return WillItFeed(CanisterIn{Request: r}) },
+		"water":    func() (any, error) { return WhatIsInIt(MineralsIn{}) },
+		"grind": func() (any, error) {
+			return WhatSetting(GrindIn{Clicks: ptr(20.0), From: GrinderKnown{UmPerClick: ptr(25.0), ZeroUm: ptr(50.0)}, To: GrinderKnown{UmPerClick: ptr(15.0), ZeroUm: ptr(0.0)}})
+		},
+	} {
+		a, err := f()
+		require.NoError(t, err, name)
+		text, err := json.Marshal(a)
+		require.NoError(t, err)
+		var fields map[string]any
+		require.NoError(t, json.Unmarshal(text, &fields))
+		told := fields["working"].(map[string]any)
+		assert.NotEmpty(t, told, name)
+		for path, w := range told {
+			if shown, is := fields[path].(float64); is {
+				assert.InDelta(t, shown, w.(map[string]any)["value"], 1e-9, "%s: %s", name, path)
+			}
+		}
+	}
+}
+
 func BenchmarkAnswers(b *testing.B) {
 	for name, f := range map[string]func() error{
 		"boil":     func() error { _, err := BoilingPoint(plateau()); return err },

@@ -38,7 +38,8 @@ type FuelAnswer struct {
 	EnergyWh   *float64      `json:"energy_wh"`
 	HeatS      float64       `json:"heat_s"`
 	Boils      *float64      `json:"boils" doc:"Boils from what is left in the canister or battery; null without one"`
-	Efficiency *float64      `json:"efficiency" doc:"Fitted from the weighed fuel"`
+	Efficiency *float64      `json:"efficiency" doc:"Fitted from the weighed fuel, a share"`
+	InPercent  *float64      `json:"efficiency_pct" doc:"The same in percent"`
 	PowerW     *float64      `json:"power_w" doc:"Fitted from the timed boil"`
 	Working    working.Sheet `json:"working"`
 }
@@ -133,8 +134,8 @@ func (out *FuelAnswer) calibrate(s *brew.Setting, in FuelIn, h heat.Heating, boi
 		inputs = append(inputs, working.Num("Time", seconds, quantity.Second, ""))
 	}
 	if weighed {
-		out.Efficiency = &e
-		out.Working.Put("efficiency", 100*e, working.Figure{Label: "Measured efficiency", Unit: quantity.Percent, Kind: working.Measured, Source: "your weighed fuel", Formula: how + "; as in calm air", Inputs: inputs})
+		out.Efficiency, out.InPercent = &e, new(100*e)
+		out.Working.Put("efficiency_pct", *out.InPercent, working.Figure{Label: "Measured efficiency", Unit: quantity.Percent, Kind: working.Measured, Source: "your weighed fuel", Formula: how + "; as in calm air", Inputs: inputs})
 	}
 	if in.TimeS != nil {
 		source := "your timed boil"

@@ -26,15 +26,16 @@ type MineralsAnswer struct {
 	Second water.Minerals `json:"second"`
 	Target water.Minerals `json:"target"`
 	water.Recipe
-	Result   water.Minerals `json:"result"`
-	BottleMl float64        `json:"bottle_ml"`
-	DoseMl   float64        `json:"dose_ml"`
-	EpsomG   float64        `json:"epsom_g" doc:"For one bottle"`
-	SodaG    float64        `json:"soda_g"`
-	Litres   float64        `json:"litres" doc:"That a pair of bottles makes"`
-	Dissolve string         `json:"dissolve" doc:"Empty when the bottles stay dissolved; else what to change"`
-	InZone   bool           `json:"in_zone" doc:"The source lies in the published core zone"`
-	Working  working.Sheet  `json:"working"`
+	SourcePct float64        `json:"source_pct" doc:"The source's share in percent"`
+	Result    water.Minerals `json:"result"`
+	BottleMl  float64        `json:"bottle_ml"`
+	DoseMl    float64        `json:"dose_ml"`
+	EpsomG    float64        `json:"epsom_g" doc:"For one bottle"`
+	SodaG     float64        `json:"soda_g"`
+	Litres    float64        `json:"litres" doc:"That a pair of bottles makes"`
+	Dissolve  string         `json:"dissolve" doc:"Empty when the bottles stay dissolved; else what to change"`
+	InZone    bool           `json:"in_zone" doc:"The source lies in the published core zone"`
+	Working   working.Sheet  `json:"working"`
 }
 
 // WhatIsInIt answers. Its error is brew.Problems.
@@ -68,8 +69,9 @@ func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
 	put := func(path, label, formula string, unit quantity.Unit, v float64, in ...working.Input) {
 		out.Working.Put(path, v, working.Figure{Label: label, Unit: unit, Kind: working.Published, Source: masses, Formula: formula, Inputs: in})
 	}
-	share := working.Num("Share of the source", 100*out.SourceShare, quantity.Percent, "source_share")
-	put("source_share", "Share of the source", "as much of it as has, mixed with the second water, no more hardness and alkalinity than the target", quantity.Percent, 100*out.SourceShare,
+	out.SourcePct = 100 * out.SourceShare
+	share := working.Num("Share of the source", out.SourcePct, quantity.Percent, "source_pct")
+	put("source_pct", "Share of the source", "as much of it as has, mixed with the second water, no more hardness and alkalinity than the target", quantity.Percent, out.SourcePct,
 		working.Num("Hardness", s.Hardness, quantity.MgPerL, ""), working.Num("Alkalinity", s.Alkali, quantity.MgPerL, ""))
 	put("epsom_mg_per_l", "Epsom salt", "hardness still wanted times 2.46", quantity.MgPerL, out.EpsomMgPerL, working.Num("Target hardness", out.Target.Hardness, quantity.MgPerL, ""), share)
 	put("soda_mg_per_l", "Baking soda", "alkalinity still wanted times 1.68", quantity.MgPerL, out.SodaMgPerL, working.Num("Target alkalinity", out.Target.Alkali, quantity.MgPerL, ""), share)

@@ -243,7 +243,11 @@ func (c *script) strength() {
 	s := &p.Strength
 	s.ExtractionPct, s.TDSPct = c.put(100*d.Extraction), c.put(d.TDSPct)
 	s.ExtractionLowPct, s.ExtractionHighPct = c.put(math.Max(100*d.Extraction-d.BandPct, 0)), c.put(100*d.Extraction+d.BandPct)
+	s.Lies = liesTo(100*d.Extraction, d.TDSPct)
 	p.CaffeineMg = c.put(d.CaffeineEachMg)
+	if d.CaffeineEachMg > 1 {
+		p.CupsADay = c.put(math.Floor(coffee.CaffeineDayMg / d.CaffeineEachMg))
+	}
 	if d.CaffeineEachMg > coffee.CaffeineOnceMg {
 		c.caution("caffeine", "")
 	}

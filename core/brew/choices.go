@@ -65,7 +65,7 @@ func Choices(r Request) []Choice {
 			c.weigh(p, m)
 			c.Water = p.needsSafeWater(m, s)
 			c.ExtractionPct, c.TDSPct = p.Strength.ExtractionPct, p.Strength.TDSPct
-			c.InWindow = *c.ExtractionPct >= WindowExtractionMin && *c.ExtractionPct <= WindowExtractionMax && *c.TDSPct >= WindowTDSMin && *c.TDSPct <= WindowTDSMax
+			c.InWindow = p.Strength.Lies.In()
 			out = append(out, c)
 		}
 	}

@@ -3,7 +3,6 @@ package brew
 import (
 	"math"
 
-	"apodemos/core/conditions"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
 	"apodemos/core/solve"
@@ -103,12 +102,8 @@ func (s *Recipe) homeBrew() float64 {
 // home is the same recipe in a kitchen: sea level, 20 °C, calm, with a kettle that
 // boils.
 func (s *Setting) home() atHome {
-	r := s.Request
+	r := s.Request.atHome()
 	r.Ratio = s.deciding()
-	r.Place = conditions.Place{AltitudeM: new(0.0), AirC: new(20.0), WindMs: new(0.0), Atmosphere: new("isa")}
-	r.Water.State, r.Water.SourceC, r.Water.Treatment, r.Water.Source = new("liquid"), new(15.0), new("safe"), nil
-	r.Heat.SuppliedC, r.Adjust, r.ContactS, r.Calibration = nil, new("none"), nil, Calibration{}
-	r.Heat.Canister.TempC = new(20.0) // or it is the air's of the stop
 	return s.planner.home(r, func() atHome { return kitchen(r, s.planner) })
 }
 

@@ -6,6 +6,7 @@ import "apodemos/core/method"
 var (
 	Interval = interval
 	WaterKJ  = waterKJ
+	LiesTo   = liesTo
 )
 
 const (

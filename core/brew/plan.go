@@ -54,6 +54,7 @@ type Plan struct {
 	ReferenceContactS *float64     `json:"reference_contact_s"`
 	Strength          StrengthPlan `json:"strength"`
 	CaffeineMg        *float64     `json:"caffeine_mg"`
+	CupsADay          *float64     `json:"cups_a_day" doc:"Such cups that stay under the published guidance on caffeine for a day"`
 
 	Steps        []Step        `json:"steps"`
 	Rounds       []Round       `json:"rounds" doc:"Batches, or cups that each steep on their own; empty when there is one"`
@@ -147,7 +148,36 @@ type StrengthPlan struct {
 	ExtractionPct     *float64 `json:"extraction_pct"`
 	ExtractionLowPct  *float64 `json:"extraction_low_pct"`
 	ExtractionHighPct *float64 `json:"extraction_high_pct"`
+	// Lies is where the brew lies to the published window.
+	Lies Lies `json:"lies"`
 }
+
+// Lies is where a brew lies to the published window of extraction and strength.
+type Lies struct {
+	Extraction string `json:"extraction" enum:"under,in,over"`
+	Strength   string `json:"strength" enum:"weak,in,strong"`
+}
+
+// liesTo is where an extraction and a strength, in percent, lie to the window.
+func liesTo(extraction, tds float64) Lies {
+	l := Lies{"in", "in"}
+	switch {
+	case extraction < WindowExtractionMin:
+		l.Extraction = "under"
+	case extraction > WindowExtractionMax:
+		l.Extraction = "over"
+	}
+	switch {
+	case tds < WindowTDSMin:
+		l.Strength = "weak"
+	case tds > WindowTDSMax:
+		l.Strength = "strong"
+	}
+	return l
+}
+
+// In reports whether it lies inside.
+func (l Lies) In() bool { return l.Extraction == "in" && l.Strength == "in" }
 
 // Step is one thing to do, of one batch.
 type Step struct {
@@ -162,6 +192,7 @@ type Step struct {
 	Sign    string       `json:"sign"`
 	Keep    bool         `json:"keep,omitempty" doc:"It makes the water safe: not to be cut short"`
 	Caution string       `json:"caution" doc:"ID of the caution that stands here"`
+	Move    *Move        `json:"move,omitempty" doc:"How far a pour may be moved"`
 }
 
 // Round is one of several batches or cups, made one after the other in the same

@@ -301,7 +301,7 @@ func (c *Recipe) batches(retain float64) (float64, Problems) {
 			continue // each batch is a whole cup, or an equal part of one
 		}
 		var ok bool
-		if b, ok = c.one(n, w, retain); !ok && n == 1 {
+		if b, ok = c.one(n, w, retain); !ok {
 			return 0, Problems{c.noSuchBrew(w, retain)}
 		}
 		if s.Bypass && b.PouredMl > chamber*fill {

@@ -96,6 +96,9 @@ func (c *script) steps() {
 		if s.Lane == method.Scale {
 			st.ToG = new(c.pourTo(s))
 			st = c.byWeight(st)
+			if s.Phase == method.Brew {
+				st.Move = c.move(s.ID)
+			}
 		}
 		if s.ID == method.OnTheHeat && c.OnFlame() {
 			c.stepMoka(st.AtS)

@@ -30,6 +30,9 @@ func DecodePlan(b []byte) (Plan, error) {
 			p.DoseEachG = new(*p.DoseG / n)
 		}
 	}
+	if p.Strength.Lies.Extraction == "" && p.Strength.ExtractionPct != nil && p.Strength.TDSPct != nil {
+		p.Strength.Lies = liesTo(*p.Strength.ExtractionPct, *p.Strength.TDSPct)
+	}
 	for i := range p.Steps {
 		if s := &p.Steps[i]; s.Until == "" {
 			s.Until = "time"

@@ -36,7 +36,15 @@ type words struct {
 	values []quantity.Value
 }
 
-func (w *words) say(text string) *words { w.text.WriteString(text); return w }
+// say adds text. What is said to be about something in words is not so twice.
+func (w *words) say(text string) *words {
+	const about = "about "
+	if strings.HasSuffix(w.text.String(), about) {
+		text = strings.TrimPrefix(text, about)
+	}
+	w.text.WriteString(text)
+	return w
+}
 
 func (w *words) value(v float64, u quantity.Unit) *words {
 	w.text.WriteString("{" + string(rune('0'+len(w.values))) + "}")

@@ -71,8 +71,9 @@ func (c *Recipe) lay(stretch, boiledS float64) (*Timeline, Problems) {
 }
 
 const (
-	shortestS = 3   // of a step cut short by the pour after it
-	latestS   = 600 // that a pour may be put off
+	tinyShare = 1e-6 // that rounding a number may be out
+	shortestS = 3    // of a step cut short by the pour after it
+	latestS   = 600  // that a pour may be put off
 )
 
 // movePours puts pours where the user wants them, in the order of the school.
@@ -129,21 +130,7 @@ func (c *Timeline) pourIDs() []string {
 // delay moves the step at an index to begin at `to`.
 func (c *Timeline) delay(at int, path string, to float64) (Problem, bool) {
 	s := &c.Line[at]
-	before := -1
-	for i := range at {
-		if c.Line[i].Phase == method.Brew {
-			before = i
-		}
-	}
-	low, high := 0.0, 0.0 // the first pour is where time begins
-	if before >= 0 {
-		b := c.Line[before]
-		low = b.AtS + b.ForS
-		if b.Lane != method.Scale {
-			low = b.AtS + math.Min(b.ForS, shortestS)
-		}
-		low, high = math.Ceil(low), math.Floor(s.AtS+latestS)
-	}
+	before, low, high := c.delays(at)
 	if prob, is := field.Range(path, to, low, high, quantity.Second); is {
 		return prob, true
 	}
@@ -162,6 +149,60 @@ func (c *Timeline) delay(at int, path string, to float64) (Problem, bool) {
 	return Problem{}, false
 }
 
+// delays is between which moments the step at an index may begin: what comes before it
+// is cut to a few seconds, or is a pour that must end. before is the index of that; −1
+// for the first pour, which is where time begins.
+func (c *Timeline) delays(at int) (before int, low, high float64) {
+	before = -1
+	for i := range at {
+		if c.Line[i].Phase == method.Brew {
+			before = i
+		}
+	}
+	if before < 0 {
+		return before, 0, 0
+	}
+	b := &c.Line[before]
+	low = b.AtS + b.ForS
+	if b.Lane != method.Scale {
+		low = b.AtS + math.Min(b.ForS, shortestS)
+	}
+	return before, math.Ceil(low - tinyShare), math.Floor(c.Line[at].AtS + latestS + tinyShare)
+}
+
+// Move is how far a pour may be moved.
+type Move struct {
+	AtLowS   float64 `json:"at_low_s"`
+	AtHighS  float64 `json:"at_high_s"`
+	ToLowPct float64 `json:"to_low_pct" doc:"Share of the brew water that is in when it ends"`
+	ToHigh   float64 `json:"to_high_pct"`
+}
+
+// move is how far the pour with an ID may be moved from where the others are.
+func (c *Timeline) move(id method.StepID) *Move {
+	line := c
+	if len(c.Request.Pours) > 0 {
+		// From where it would be had it not been moved itself.
+		recipe, set := *c.Recipe, *c.Setting
+		set.Request.Pours = slices.Clone(set.Request.Pours)
+		for i := range set.Request.Pours {
+			if p := &set.Request.Pours[i]; p.ID == string(id) {
+				p.AtS = nil
+			}
+		}
+		recipe.Setting = &set
+		line, _ = recipe.lay(c.Stretch, 0)
+	}
+	for i := range line.Line {
+		if line.Line[i].ID == id {
+			_, low, high := line.delays(i)
+			from, to := c.shares(i)
+			return &Move{low, high, from, to}
+		}
+	}
+	return nil
+}
+
 // shares is between which a pour may end, in percent of the brew water.
 func (c *Timeline) shares(at int) (low, high float64) {
 	low, high = 0, 100
@@ -171,9 +212,9 @@ func (c *Timeline) shares(at int) (low, high float64) {
 			continue
 		}
 		if share := 100 * c.pourShare(&s); i < at {
-			low = math.Ceil(share)
+			low = math.Ceil(share - tinyShare)
 		} else if last {
-			last, high = false, math.Floor(share)
+			last, high = false, math.Floor(share+tinyShare)
 		}
 	}
 	if last {

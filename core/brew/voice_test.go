@@ -406,6 +406,7 @@ func TestWithoutAScale(t *testing.T) {
 			p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Drinkers: ptr(2.0), Scale: ptr(false), Measure: measure})
 			for _, st := range p.Steps {
 				assert.NotRegexp(t, `\b[Ww]eigh\b|scale|Zero`, st.Text, st.ID)
+				assert.NotContains(t, st.Text, "about about", st.ID)
 				assert.NotEqual(t, method.Weight, st.Until, st.ID)
 				for _, v := range st.Values {
 					if v.Unit == "g" {

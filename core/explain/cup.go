@@ -84,6 +84,13 @@ func (x *figures) strength() {
 		Inputs: []working.Input{working.Num("Coffee", b.DoseG*b.N, quantity.Gram, "dose_g"), working.Word("Species", *x.Request.Coffee.Species, "request.coffee.species"), working.Num("People", *x.Request.Drinkers, quantity.None, "request.drinkers")}})
 }
 
+// cups is how many such cups a day stay under the guidance.
+func (x *figures) cups() {
+	x.put("cups_a_day", x.p.CupsADay, working.Figure{Label: "Such cups a day", Unit: quantity.Count, Kind: working.Published, Source: "guidance: EFSA 2015 and US FDA, 400 mg a day for most healthy adults; the caffeine from memory",
+		Formula: "400 mg over the caffeine of a cup, rounded down", Limits: "Not medical advice: 200 mg a day in pregnancy.",
+		Inputs: []working.Input{working.Num("Caffeine, each cup", x.p.Dissolved().CaffeineEachMg, quantity.Milligram, "caffeine_mg")}})
+}
+
 // times are how long it takes.
 func (x *figures) times() {
 	p, l := x.p, x.p.Lengths()

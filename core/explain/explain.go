@@ -37,6 +37,7 @@ func Workings(p *brew.Plan) working.Sheet {
 	x.water()
 	x.temperatures()
 	x.strength()
+	x.cups()
 	x.times()
 	x.sheet.Close()
 	return x.sheet

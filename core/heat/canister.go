@@ -190,7 +190,7 @@ func (k Canister) Burn(gPerS, seconds float64, a Air) (after Canister, lowestBar
 // and go out under 0.1.
 func Verdict(gaugeBar float64) string {
 	switch {
-	case gaugeBar < 0.1:
+	case gaugeBar < LeastBar:
 		return "will-not-feed"
 	case gaugeBar < FullFlameBar:
 		return "weak"
@@ -198,8 +198,12 @@ func Verdict(gaugeBar float64) string {
 	return "fine"
 }
 
-// FullFlameBar is the gauge pressure that burners want. From memory.
-const FullFlameBar = 0.4
+// FullFlameBar is the gauge pressure that burners want, and LeastBar that under which
+// they go out. From memory.
+const (
+	FullFlameBar = 0.4
+	LeastBar     = 0.1
+)
 
 // WarmStart returns the temperature in °C from which the canister must start to
 // have the gauge pressure still when it has become what after is: as much

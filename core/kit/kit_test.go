@@ -590,6 +590,17 @@ func BenchmarkChoose(b *testing.B) {
 	}
 }
 
+// What the search asks of every brew and every vessel before it begins.
+func BenchmarkInstance(b *testing.B) {
+	in, list := large()
+	b.ReportAllocs()
+	for b.Loop() {
+		if _, err := build(in, list, Wishes{}); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
+
 // The weighted optimum alone, by HiGHS, on the instance of BenchmarkChoose. It
 // takes minutes and some GB, and is skipped unless asked for.
 func BenchmarkHiGHS(b *testing.B) {

@@ -165,6 +165,21 @@ func TestAGuideThroughAnyPlan(t *testing.T) {
 	})
 }
 
+// The next reading is the first that stops at the scale from the step shown on.
+func TestTheNextReading(t *testing.T) {
+	p := one()
+	p.Steps[0].ToG, p.Steps[0].Until = new(700.0), method.Weight
+	p.Steps[4].ToG, p.Steps[4].Until = new(78.0), method.Weight
+	o := guide(t, p, nil, nil, 0, start, 1)
+	assert.Equal(t, "fill-kettle", string(o.Course.Steps[o.View.Reading].ID))
+	o = guide(t, p, guide(t, p, nil, goOn, 0, start, 1).Run, next, 0, start, 1)
+	assert.Equal(t, "pour", string(o.Course.Steps[o.View.Reading].ID))
+	for range 4 {
+		o = guide(t, p, o.Run, next, 0, start, 1)
+	}
+	assert.Equal(t, -1, o.View.Reading)
+}
+
 func TestAGuideOfNothing(t *testing.T) {
 	_, err := Guide(GuideIn{Rate: 1})
 	assert.ErrorContains(t, err, "steps")

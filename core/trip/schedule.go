@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 	"strings"
 
 	"apodemos/core/brew"
@@ -77,8 +78,9 @@ func (t Task) minute() float64 {
 
 // minutes is a time of day, HH:MM, in minutes after midnight.
 func minutes(at string) float64 {
-	h, m := 0, 0
-	_, _ = fmt.Sscanf(at, "%d:%d", &h, &m) // checked before
+	hours, rest, _ := strings.Cut(at, ":") // checked before
+	h, _ := strconv.Atoi(hours)
+	m, _ := strconv.Atoi(rest)
 	return float64(60*h + m)
 }
 

@@ -3,6 +3,7 @@ package trip
 import (
 	"fmt"
 
+	"apodemos/core/coffee"
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
@@ -219,6 +220,7 @@ func (c *calc) perDay() {
 		d := &c.out.DaysOut[at]
 		d.Brews++
 		d.CaffeineMg += o.Caffeine
+		d.Over = d.CaffeineMg > coffee.CaffeineDayMg
 		if Morning(o.At) {
 			d.MorningS += o.morningS()
 		}

@@ -304,6 +304,7 @@ type DayTotals struct {
 	Day        int     `json:"day"`
 	MorningS   float64 `json:"morning_s" doc:"Making coffee before noon"`
 	CaffeineMg float64 `json:"caffeine_mg" doc:"For one who drinks a cup of each brew"`
+	Over       bool    `json:"over" doc:"Over the published guidance on caffeine for a day"`
 	Brews      int     `json:"brews"`
 }
 

@@ -1,6 +1,7 @@
 package trip
 
 import (
+	"encoding/json"
 	"strconv"
 	"strings"
 	"testing"
@@ -45,6 +46,33 @@ func TestEveryInputLeadsToAFigure(t *testing.T) {
 					// A canister that empties holds less propane, and a gram of it gives less.
 					assert.InEpsilon(t, *w.Value, *in.Value, 5e-3, in.Path)
 				}
+			}
+		}
+	})
+}
+
+// The figure that is shown is the one that its working tells.
+func TestWorkingsTellTheFigures(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		r := result(t, anyTrip(t))
+		text, err := json.Marshal(r)
+		require.NoError(t, err)
+		var all any
+		require.NoError(t, json.Unmarshal(text, &all))
+		for path, f := range r.Working {
+			at := all
+			for name := range strings.SplitSeq(path, ".") {
+				switch v := at.(type) {
+				case map[string]any:
+					at = v[name]
+				case []any:
+					i, err := strconv.Atoi(name)
+					require.NoError(t, err, path)
+					at = v[i]
+				}
+			}
+			if shown, is := at.(float64); is {
+				require.InDelta(t, shown, *f.Value, 1e-9, path)
 			}
 		}
 	})

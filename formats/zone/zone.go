@@ -2,10 +2,10 @@
 package zone
 
 import (
-	"bytes"
 	"encoding/binary"
 	"errors"
 	"fmt"
+	"slices"
 	"sync"
 	"time"
 
@@ -54,29 +54,25 @@ func Of(name string, changes []OffsetChange) (*time.Location, error) {
 		kinds = append(kinds, east)
 		return byte(len(kinds) - 1)
 	}
-	var at, index bytes.Buffer
+	var at, index []byte
 	for _, c := range changes {
-		_ = binary.Write(&at, binary.BigEndian, int32(max(min(c.At, 1<<31-1), -1<<31)))
-		index.WriteByte(kind(c.EastS))
+		at = binary.BigEndian.AppendUint32(at, uint32(int32(max(min(c.At, 1<<31-1), -1<<31))))
+		index = append(index, kind(c.EastS))
 	}
 	if len(kinds) == 0 {
 		kind(0)
 	}
-	var b bytes.Buffer
-	b.WriteString("TZif")
-	b.Write(make([]byte, 16)) // version 1
+	b := append([]byte("TZif"), make([]byte, 16)...) // version 1
 	const names = "x\x00"
 	for _, n := range []int{0, 0, 0, len(changes), len(kinds), len(names)} {
-		_ = binary.Write(&b, binary.BigEndian, int32(n))
+		b = binary.BigEndian.AppendUint32(b, uint32(n))
 	}
-	b.Write(at.Bytes())
-	b.Write(index.Bytes())
+	b = slices.Concat(b, at, index)
 	for _, east := range kinds {
-		_ = binary.Write(&b, binary.BigEndian, int32(east))
-		b.Write([]byte{0, 0}) // not told apart as daylight saving; its name
+		b = binary.BigEndian.AppendUint32(b, uint32(int32(east)))
+		b = append(b, 0, 0) // not told apart as daylight saving; its name
 	}
-	b.WriteString(names)
-	return time.LoadLocationFromTZData(name, b.Bytes())
+	return time.LoadLocationFromTZData(name, append(b, names...))
 }
 
 // When finds the moment that a task begins and ends, in the time zone of its

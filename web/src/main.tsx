@@ -1,37 +1,35 @@
 import "@fontsource-variable/atkinson-hyperlegible-mono/index.css";
 import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
 import "./app/app.css";
+import "./app/layout.css";
 import { QueryClientProvider } from "@tanstack/react-query";
-import { App as AntApp, ConfigProvider } from "antd";
 import { lazy, StrictMode, Suspense, useLayoutEffect } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider, useRouteError } from "react-router";
 import { queryClient, useTrips } from "./api/queries";
 import { Frame } from "./app/Frame";
+import { fetched } from "./app/fetched";
 import { lastTrip } from "./app/lastTrip";
 import { wakeWhenIdle } from "./core/near";
 import { SettingsProvider, useSettings } from "./app/settings";
 import { Loaded } from "./app/Trouble";
-import { antdTheme } from "./theme/antd";
 import { cssVariables, palettes } from "./theme/tokens";
 
-const nonce = document.querySelector<HTMLMetaElement>("meta[name=csp-nonce]")?.content ?? "";
-
-const TripsPage = lazy(() => import("./trips/TripsPage"));
+const TripsPage = fetched(async () => (await import("./trips/TripsPage")).default);
 const RoutePage = lazy(() => import("./trips/RoutePage"));
-const ImportPage = lazy(() => import("./trips/ImportPage"));
-const ProvisionsPage = lazy(() => import("./provisions/ProvisionsPage"));
-const SchedulePage = lazy(() => import("./schedule/SchedulePage"));
-const KitPage = lazy(() => import("./kit/KitPage"));
-const ShelfPage = lazy(() => import("./kit/ShelfPage"));
-const SheetPage = lazy(() => import("./sheet/SheetPage"));
-const StopPage = lazy(() => import("./trips/StopPage"));
-const PlanPage = lazy(() => import("./plan/PlanPage"));
-const NewPlanPage = lazy(() => import("./plan/PlanPage").then((m) => ({ default: m.NewPlanPage })));
-const GuidePage = lazy(() => import("./guide/GuidePage"));
-const BenchPage = lazy(() => import("./bench/BenchPage"));
-const LogPage = lazy(() => import("./log/LogPage"));
-const EntryPage = lazy(() => import("./log/EntryPage"));
+const ImportPage = fetched(async () => (await import("./trips/ImportPage")).default);
+const ProvisionsPage = fetched(async () => (await import("./provisions/ProvisionsPage")).default);
+const SchedulePage = fetched(async () => (await import("./schedule/SchedulePage")).default);
+const KitPage = fetched(async () => (await import("./kit/KitPage")).default);
+const ShelfPage = fetched(async () => (await import("./kit/ShelfPage")).default);
+const SheetPage = fetched(async () => (await import("./sheet/SheetPage")).default);
+const StopPage = fetched(async () => (await import("./trips/StopPage")).default);
+const PlanPage = fetched(async () => (await import("./plan/PlanPage")).default);
+const NewPlanPage = fetched(async () => (await import("./plan/PlanPage")).NewPlanPage);
+const GuidePage = fetched(async () => (await import("./guide/GuidePage")).default);
+const BenchPage = fetched(async () => (await import("./bench/BenchPage")).default);
+const LogPage = fetched(async () => (await import("./log/LogPage")).default);
+const EntryPage = fetched(async () => (await import("./log/EntryPage")).default);
 
 function Home() {
   const trips = useTrips();
@@ -105,13 +103,9 @@ function Themed() {
     document.querySelector("meta[name=theme-color]")?.setAttribute("content", palettes[theme].paper);
   }, [theme]);
   return (
-    <ConfigProvider theme={antdTheme(theme)} csp={{ nonce }} wave={{ disabled: true }}>
-      <AntApp component={false}>
-        <Suspense fallback={<div className="loading">Reading…</div>}>
-          <RouterProvider router={router} />
-        </Suspense>
-      </AntApp>
-    </ConfigProvider>
+    <Suspense fallback={<div className="loading">Reading…</div>}>
+      <RouterProvider router={router} />
+    </Suspense>
   );
 }
 

@@ -7,6 +7,7 @@ export type PlanRequest = Schemas["Request"];
 /** Place, water and heat: what a stop gives a brew. */
 export type Conditions = Schemas["Conditions"];
 export type Step = Schemas["Step"];
+export type Change = Schemas["Change"];
 export type WorkingFigure = Schemas["Figure"];
 export type Field = Schemas["Field"];
 export type Catalogue = Schemas["Catalogue"];

@@ -6,6 +6,7 @@ import {
   api,
   ApiError,
   must,
+  type Change,
   type Plan,
   type PlanRequest,
   type Proposal,
@@ -75,6 +76,20 @@ export function usePlan(request: PlanRequest | undefined) {
   const working = bare ? (told.data ?? noWorkings) : (plan.data?.working ?? noWorkings);
   const data = useMemo(() => plan.data && { ...plan.data, working }, [plan.data, working]);
   return { ...plan, data };
+}
+
+/** The request that a change gives; none where there is no change. */
+export function useChanged(request: PlanRequest, change: Change | undefined): PlanRequest | undefined {
+  const changed = useQuery({
+    queryKey: ["plan", "changed", request, change],
+    enabled: change !== undefined,
+    staleTime: Infinity,
+    gcTime: 20_000,
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: ({ signal }) => core.changed(request, change as Change, signal),
+  });
+  return change && changed.data;
 }
 
 const gearQuery = { queryKey: ["gear"], queryFn: () => must(api.GET("/gear")) };

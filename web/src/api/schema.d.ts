@@ -438,6 +438,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/plan/changed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The request that gives what a person changed in the picture of a plan */
+        post: operations["change-request"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/plans/{plan}": {
         parameters: {
             query?: never;
@@ -1385,6 +1402,7 @@ export interface components {
             fuels: components["schemas"]["Fuel"][];
             /** @description Words for the grind, fine to coarse */
             grinds: string[];
+            guidance: components["schemas"]["Guidance"];
             materials: components["schemas"]["Material"][];
             methods: components["schemas"]["MethodInfo"][];
             /** @description Where water comes from */
@@ -1398,6 +1416,32 @@ export interface components {
             step: string;
             text: string;
             why: string;
+        };
+        Change: {
+            /**
+             * @description home: in a kitchen at sea level; plain: with nothing made up for
+             * @enum {string}
+             */
+            as?: "" | "home" | "plain";
+            /**
+             * Format: double
+             * @description Coffee of one batch, or of one cup where each steeps on its own
+             */
+            dose_each_g?: number;
+            /** @description Made another way: what it fixes for itself is left to it */
+            method?: string;
+            /** @description A pour is moved, and those after it that were moved before go with it */
+            pour?: components["schemas"]["Pour"];
+            /**
+             * Format: double
+             * @description The scale should stop at this at last
+             */
+            reading_g?: number;
+            school?: string;
+        };
+        ChangedIn: {
+            change: components["schemas"]["Change"];
+            request: components["schemas"]["Request"];
         };
         Choice: {
             /**
@@ -1518,6 +1562,8 @@ export interface components {
              * @description Making coffee before noon
              */
             morning_s: number;
+            /** @description Over the published guidance on caffeine for a day */
+            over: boolean;
         };
         Difference: {
             /** Format: double */
@@ -1696,9 +1742,14 @@ export interface components {
             burned_kj: number;
             /**
              * Format: double
-             * @description Fitted from the weighed fuel
+             * @description Fitted from the weighed fuel, a share
              */
             efficiency: number | null;
+            /**
+             * Format: double
+             * @description The same in percent
+             */
+            efficiency_pct: number | null;
             /** Format: double */
             energy_wh: number | null;
             /** Format: double */
@@ -1800,6 +1851,41 @@ export interface components {
              * @description -500 to 500; 0 when left out
              */
             zero_um?: number;
+        };
+        Guidance: {
+            /**
+             * Format: double
+             * @description For most healthy adults: EFSA 2015 and US FDA
+             */
+            caffeine_day_mg: number;
+            /** Format: double */
+            caffeine_once_mg: number;
+            /**
+             * Format: double
+             * @description A day
+             */
+            caffeine_pregnancy_mg: number;
+            /** Format: double */
+            extraction_max_pct: number;
+            /**
+             * Format: double
+             * @description The published window of the Specialty Coffee Association's brewing control chart, from memory
+             */
+            extraction_min_pct: number;
+            /**
+             * Format: double
+             * @description Gauge pressure that burners want, from memory
+             */
+            full_flame_bar: number;
+            /**
+             * Format: double
+             * @description Under which they go out, from memory
+             */
+            least_bar: number;
+            /** Format: double */
+            tds_max_pct: number;
+            /** Format: double */
+            tds_min_pct: number;
         };
         GuideIn: {
             event?: components["schemas"]["Event"];
@@ -2099,6 +2185,12 @@ export interface components {
             items: number[];
             wishes?: components["schemas"]["Wishes"];
         };
+        Lies: {
+            /** @enum {string} */
+            extraction: "under" | "in" | "over";
+            /** @enum {string} */
+            strength: "weak" | "in" | "strong";
+        };
         LinePoint: {
             /** Format: int64 */
             day: number;
@@ -2279,6 +2371,11 @@ export interface components {
             source: components["schemas"]["Minerals"];
             /**
              * Format: double
+             * @description The source's share in percent
+             */
+            source_pct: number;
+            /**
+             * Format: double
              * @description 0 to 1; the rest is the second water
              */
             source_share: number;
@@ -2328,6 +2425,19 @@ export interface components {
             from: string;
             timed: boolean;
             to: string;
+        };
+        Move: {
+            /** Format: double */
+            at_high_s: number;
+            /** Format: double */
+            at_low_s: number;
+            /** Format: double */
+            to_high_pct: number;
+            /**
+             * Format: double
+             * @description Share of the brew water that is in when it ends
+             */
+            to_low_pct: number;
         };
         Nest: {
             /**
@@ -2409,6 +2519,11 @@ export interface components {
             contact_s: number | null;
             /** Format: double */
             cup_c: number | null;
+            /**
+             * Format: double
+             * @description Such cups that stay under the published guidance on caffeine for a day
+             */
+            cups_a_day: number | null;
             curves: components["schemas"]["Curves"];
             /** @description Paths in request that were not asked but filled in */
             defaulted: string[];
@@ -2630,6 +2745,8 @@ export interface components {
             label: string;
             /** @enum {string} */
             lane: "water" | "flame" | "scale" | "hands";
+            /** @description How far a pour may be moved */
+            move?: components["schemas"]["Move"];
             /** @description ID of the plan's step that it is */
             of: string;
             /** Format: int64 */
@@ -2784,6 +2901,8 @@ export interface components {
             label: string;
             /** @enum {string} */
             lane: "water" | "flame" | "scale" | "hands";
+            /** @description How far a pour may be moved */
+            move?: components["schemas"]["Move"];
             sign: string;
             /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
             template?: string;
@@ -2949,6 +3068,7 @@ export interface components {
             extraction_low_pct: number | null;
             /** Format: double */
             extraction_pct: number | null;
+            lies: components["schemas"]["Lies"];
             /** Format: double */
             tds_pct: number | null;
         };
@@ -4559,7 +4679,7 @@ export interface operations {
     plan: {
         parameters: {
             query?: {
-                /** @description With the workings of every figure */
+                /** @description With the workings of every figure, unless false */
                 working?: boolean;
             };
             header?: never;
@@ -4580,6 +4700,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "change-request": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Request"];
                 };
             };
             /** @description Error */

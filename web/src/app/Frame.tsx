@@ -1,37 +1,22 @@
-import { Button, Segmented } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { lazy, Suspense, useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { useInfo, useTrip, useTrips } from "../api/queries";
-import type { TripOut } from "../api/client";
-import { Ribbon } from "../ribbon/Ribbon";
-import { useArrange } from "../trips/useArrange";
+import { askBy, type Choice } from "../api/change";
 import { deviceFor } from "./device";
 import { Loaded } from "./Trouble";
 import { lastTrip, rememberTrip } from "./lastTrip";
 import { useSettings } from "./settings";
-import { VersionsDialog } from "./VersionsDialog";
-import { Shortcuts } from "./Shortcuts";
+import type { Question } from "./VersionsDialog";
+import { Either } from "./Either";
+import { fetched } from "./fetched";
+import { Notices } from "./Notices";
 import type { ThemeName } from "../theme/tokens";
 import { isUs, unitOf, type System } from "../units/units";
 import { isTyping } from "./keys";
 
-function TripRibbon({ trip, stop, editable }: { trip: TripOut; stop: number; editable: boolean }) {
-  const navigate = useNavigate();
-  const { move, split } = useArrange(trip);
-  return (
-    <Ribbon
-      trip={trip}
-      stop={stop}
-      onMove={editable ? move : undefined}
-      onSplit={editable ? split : undefined}
-      onAdd={
-        editable
-          ? (at) => void navigate(`/trips/${trip.id}?add=${at.km},${at.altitude ?? ""},${at.day}`)
-          : undefined
-      }
-    />
-  );
-}
+const TripRibbon = lazy(() => import("../ribbon/TripRibbon"));
+const Shortcuts = fetched(async () => (await import("./Shortcuts")).default);
+const VersionsDialog = fetched(async () => (await import("./VersionsDialog")).default);
 
 /** The same units with volumes told the other way. */
 const otherVolumes: Record<System, System> = {
@@ -133,19 +118,17 @@ function Framed() {
             </Link>
           )}
         </span>
-        <Button
-          size="small"
-          type="text"
-          className="bar-volumes"
+        <button
+          type="button"
+          className="bar-button bar-volumes"
           aria-label={`Volumes in ${unitOf("ml", settings.system)}; change`}
           title="What volumes are told in"
           onClick={() => settings.set({ system: otherVolumes[settings.system] })}
         >
           {unitOf("ml", settings.system)}
-        </Button>
-        <Segmented<System>
-          size="small"
-          aria-label="Units"
+        </button>
+        <Either<System>
+          label="Units"
           value={isUs(settings.system) ? "us" : "metric"}
           options={[
             { label: "metric", value: "metric" },
@@ -153,9 +136,8 @@ function Framed() {
           ]}
           onChange={(system) => settings.set({ system })}
         />
-        <Segmented<ThemeName>
-          size="small"
-          aria-label="Theme"
+        <Either<ThemeName>
+          label="Theme"
           value={settings.theme}
           options={[
             { label: "day", value: "day" },
@@ -163,18 +145,47 @@ function Framed() {
           ]}
           onChange={(theme) => settings.set({ theme })}
         />
-        <Button size="small" type="text" aria-label="Keyboard shortcuts" onClick={() => setHelp(true)}>
+        <button
+          type="button"
+          className="bar-button"
+          aria-label="Keyboard shortcuts"
+          onClick={() => setHelp(true)}
+        >
           ?
-        </Button>
+        </button>
       </header>
-      {trip.data && params.trip && !inGuide && !onPaper && (
-        <TripRibbon trip={trip.data} stop={Number(params.stop ?? 0)} editable={onRoute} />
+      {/* Its room is kept from the first, so that nothing moves from under a finger. */}
+      {params.trip && !trip.isError && !inGuide && !onPaper && (
+        <Suspense fallback={<div className="ribbon-room" />}>
+          {trip.data ? (
+            <TripRibbon trip={trip.data} stop={Number(params.stop ?? 0)} editable={onRoute} />
+          ) : (
+            <div className="ribbon-room" />
+          )}
+        </Suspense>
       )}
       <main id="main">
         <Outlet />
       </main>
-      <VersionsDialog />
-      <Shortcuts open={help} onClose={() => setHelp(false)} />
+      <Asked />
+      <Notices />
+      {help && (
+        <Suspense>
+          <Shortcuts open onClose={() => setHelp(false)} />
+        </Suspense>
+      )}
     </div>
+  );
+}
+
+/** Asks which of two versions to keep, once it is a question. */
+function Asked() {
+  const [asked, setAsked] = useState<Question>();
+  useEffect(() => askBy((v) => new Promise<Choice>((answer) => setAsked({ v, answer }))), []);
+  if (!asked) return null;
+  return (
+    <Suspense>
+      <VersionsDialog asked={asked} onDone={() => setAsked(undefined)} />
+    </Suspense>
   );
 }

@@ -1,7 +1,7 @@
 import { Drawer } from "antd";
 import { shortcuts } from "./keys";
 
-export function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
+export default function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
     <Drawer title="Keyboard" open={open} onClose={onClose} size={360} mask={false}>
       <table className="plain">

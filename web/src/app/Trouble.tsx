@@ -1,4 +1,3 @@
-import { Button, Spin } from "antd";
 import type { ReactNode } from "react";
 import type { UseQueryResult } from "@tanstack/react-query";
 import { ApiError } from "../api/client";
@@ -11,9 +10,9 @@ export function Trouble({ error, retry }: { error: unknown; retry?: () => void }
       <strong>{e instanceof ApiError && e.status === 404 ? "Not here." : "That did not work."}</strong>{" "}
       {e.message}
       {retry && (
-        <Button size="small" onClick={retry}>
+        <button type="button" className="bar-button" onClick={retry}>
           Try again
-        </Button>
+        </button>
       )}
     </div>
   );
@@ -31,7 +30,7 @@ export function Loaded<T>({
   if (query.error) return <Trouble error={query.error} retry={() => void query.refetch()} />;
   return (
     <div className="loading" role="status">
-      <Spin size="small" /> Reading…
+      <span className="spin" aria-hidden="true" /> Reading…
     </div>
   );
 }

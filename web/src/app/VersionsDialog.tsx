@@ -1,22 +1,24 @@
 import { Button, Drawer } from "antd";
-import { useEffect, useState } from "react";
 import { useQueryClient } from "@tanstack/react-query";
-import { askBy, type Choice, type Versions } from "../api/change";
+import type { Choice, Versions } from "../api/change";
 import { useCatalogue } from "../api/queries";
 import { useSettings } from "./settings";
 import { compared } from "./versions";
 
+/** What was changed in two places, and who waits for the choice. */
+export interface Question {
+  v: Versions;
+  answer: (c: Choice) => void;
+}
+
 /** Shows both versions of what was changed in two places, and asks which to keep. */
-export function VersionsDialog() {
+export default function VersionsDialog({ asked, onDone }: { asked: Question; onDone: () => void }) {
   const catalogue = useCatalogue();
   const { system } = useSettings();
   const client = useQueryClient();
-  const [asked, setAsked] = useState<{ v: Versions; answer: (c: Choice) => void }>();
-  useEffect(() => askBy((v) => new Promise<Choice>((answer) => setAsked({ v, answer }))), []);
-  if (!asked) return null;
   const { rows, besides } = compared(asked.v, catalogue.data, system);
   const choose = (c: Choice) => {
-    setAsked(undefined);
+    onDone();
     asked.answer(c);
     // Until mine is saved, what is there is theirs, and the page behind this says so.
     if (c !== "mine") void client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });

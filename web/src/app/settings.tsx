@@ -1,4 +1,5 @@
-import { createContext, useContext, useMemo, useState, type ReactNode } from "react";
+import { createContext, useContext, useMemo, type ReactNode } from "react";
+import { everywhere, over, useStored } from "./useStored";
 import type { System } from "../units/units";
 import type { ThemeName } from "../theme/tokens";
 
@@ -14,31 +15,18 @@ interface Settings extends Values {
   set: (change: Partial<Values>) => void;
 }
 
-const KEY = "apodemos.settings";
 const defaults: Values = { system: "metric", theme: "day", sound: true, speech: false, ribbon: "even" };
 
-function read(): Values {
-  try {
-    return { ...defaults, ...(JSON.parse(localStorage.getItem(KEY) ?? "{}") as Partial<Values>) };
-  } catch {
-    return defaults;
-  }
-}
+const read = over(defaults);
+const write = (v: Values) => JSON.stringify(v);
 
 const Context = createContext<Settings>({ ...defaults, set: () => undefined });
 
 export function SettingsProvider({ children }: { children: ReactNode }) {
-  const [values, setValues] = useState(read);
+  const { value, set, latest } = useStored("settings", read, write, everywhere);
   const settings = useMemo<Settings>(
-    () => ({
-      ...values,
-      set: (change) => {
-        const next = { ...values, ...change };
-        localStorage.setItem(KEY, JSON.stringify(next));
-        setValues(next);
-      },
-    }),
-    [values],
+    () => ({ ...value, set: (change) => set({ ...latest.current, ...change }) }),
+    [value, set, latest],
   );
   return <Context.Provider value={settings}>{children}</Context.Provider>;
 }

@@ -1,35 +1,26 @@
-import { Button, Select } from "antd";
-import { useMemo, type ReactNode } from "react";
-import { Link, Navigate, useParams, useSearchParams } from "react-router";
-import type { UseQueryResult } from "@tanstack/react-query";
-import { ApiError, type Catalogue, type WorkingFigure } from "../api/client";
+import type { ComponentType } from "react";
+import { Navigate, useParams } from "react-router";
 import { useCatalogue } from "../api/queries";
-import { Loaded, Trouble } from "../app/Trouble";
-import { getIn } from "../plan/paths";
-import { focusField } from "../plan/Inputs";
-import { wordNames } from "../units/names";
-import { PlanFig } from "../units/Fig";
-import { QuantityInput, WordInput, YesNoInput } from "../units/QuantityInput";
-import { WorkingContext } from "../working/context";
-import { WorkingPanel } from "../working/WorkingPanel";
+import { Loaded } from "../app/Trouble";
 import { BoilBench } from "./BoilBench";
-import { CanisterBench } from "./CanisterBench";
-import { GrindBench } from "./GrindBench";
-import { FuelBench } from "./FuelBench";
-import { MineralsBench } from "./MineralsBench";
-import { useBase, type Base } from "./useBase";
 import { WaitBench } from "./WaitBench";
-import "../plan/plan.css";
+import { FuelBench } from "./FuelBench";
+import { CanisterBench } from "./CanisterBench";
+import { MineralsBench } from "./MineralsBench";
+import { GrindBench } from "./GrindBench";
+import { questions } from "./questions";
+import type { BenchProps } from "./Sheet";
+import { useBase } from "./useBase";
 import "./bench.css";
 
-const questions = [
-  { id: "boil", title: "What does water boil at?", at: BoilBench },
-  { id: "wait", title: "How long do I wait?", at: WaitBench },
-  { id: "fuel", title: "How much fuel?", at: FuelBench },
-  { id: "canister", title: "Will the canister feed?", at: CanisterBench },
-  { id: "water", title: "What is in the water?", at: MineralsBench },
-  { id: "grind", title: "What setting on this grinder?", at: GrindBench },
-];
+const sheets: Record<(typeof questions)[number]["id"], ComponentType<BenchProps>> = {
+  boil: BoilBench,
+  wait: WaitBench,
+  fuel: FuelBench,
+  canister: CanisterBench,
+  water: MineralsBench,
+  grind: GrindBench,
+};
 
 export default function BenchPage() {
   const { question } = useParams();
@@ -37,193 +28,12 @@ export default function BenchPage() {
   const base = useBase();
   const now = questions.find((q) => q.id === question);
   if (!now) return <Navigate replace to="/bench/boil" />;
+  const At = sheets[now.id];
   return (
     <Loaded query={catalogue}>
       {(c) =>
-        base.ready ? (
-          <now.at key={now.id} base={base} catalogue={c} />
-        ) : (
-          <div className="loading">Reading…</div>
-        )
+        base.ready ? <At key={now.id} base={base} catalogue={c} /> : <div className="loading">Reading…</div>
       }
     </Loaded>
-  );
-}
-
-export interface BenchProps {
-  base: Base;
-  catalogue: Catalogue;
-}
-
-interface SheetProps<T extends { working: Record<string, WorkingFigure> }> {
-  id: string;
-  base: Base;
-  answer: UseQueryResult<T>;
-  /** Figures to list, by path. */
-  figures: (string | { path: string; label?: string; big?: boolean; fine?: boolean; plusMinus?: boolean })[];
-  controls: ReactNode;
-  children: (answer: T) => ReactNode;
-  foot?: ReactNode;
-}
-
-/** The sheet of one question: its figures, its inputs, its picture. */
-export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
-  id,
-  base,
-  answer,
-  figures,
-  controls,
-  children,
-  foot,
-}: SheetProps<T>) {
-  const [search, setSearch] = useSearchParams();
-  const working = useMemo(() => {
-    const put = (path: string | null) =>
-      setSearch((s) => {
-        const next = new URLSearchParams(s);
-        if (path) next.set("working", path);
-        else next.delete("working");
-        return next;
-      });
-    return { open: put, close: () => put(null), change: (path: string) => void focusField(path) };
-  }, [setSearch]);
-  const a = answer.data;
-  const query = base.from ? `?from=${base.from}` : "";
-  return (
-    <WorkingContext.Provider value={working}>
-      <div className="plan bench">
-        <aside className="rail" aria-label="Questions and figures">
-          <h1 className="sr">Bench</h1>
-          <nav aria-label="Questions" className="questions">
-            {questions.map((q) => (
-              <Link key={q.id} to={`/bench/${q.id}${query}`} aria-current={q.id === id ? "page" : undefined}>
-                {q.title}
-              </Link>
-            ))}
-          </nav>
-          <div className="figures">
-            <section>
-              {a &&
-                figures.map((f) => {
-                  const one = typeof f === "string" ? { path: f } : f;
-                  return <PlanFig key={one.path} plan={a} {...one} />;
-                })}
-            </section>
-          </div>
-        </aside>
-        <section className="sheet">
-          <div className="controls">
-            <div className="field field-compact">
-              <label htmlFor="bench-from">Values from</label>
-              <Select
-                id="bench-from"
-                style={{ width: 210 }}
-                popupMatchSelectWidth={false}
-                value={base.from}
-                options={base.choices.map((o) => ({ ...o, title: o.label }))}
-                onChange={base.choose}
-              />
-            </div>
-            {controls}
-          </div>
-          {base.dirty && id !== "water" && id !== "grind" && (
-            <div className="actions">
-              {base.name && base.keeps && (
-                <Button
-                  type="primary"
-                  loading={base.keep.isPending}
-                  onClick={() => base.keep.mutate(base.request)}
-                >
-                  Keep for {base.name}
-                </Button>
-              )}
-              <Button type="text" onClick={base.undo}>
-                Back to {base.name ? "its values" : "the usual values"}
-              </Button>
-              {!base.name && (
-                <span className="quiet">To keep it, choose a stop or a brew under “Values from”.</span>
-              )}
-              {base.name && base.leaves && (
-                <span className="quiet">
-                  A stop keeps its place, water, heat and pot. To keep the rest, choose a brew under “Values
-                  from”.
-                </span>
-              )}
-            </div>
-          )}
-          {base.keep.error && <Trouble error={base.keep.error} />}
-          {answer.error && !answer.isFetching && <Trouble error={answer.error} />}
-          {a && children(a)}
-          {foot}
-        </section>
-      </div>
-      <WorkingPanel sheet={a?.working} path={search.get("working")} onClose={working.close} />
-    </WorkingContext.Provider>
-  );
-}
-
-/** The inputs of a request at some paths, with what the answer took where nothing is set. */
-export function RequestInputs({
-  base,
-  catalogue,
-  answer,
-  paths,
-}: BenchProps & { answer: UseQueryResult<{ request: unknown }>; paths: string[] }) {
-  const troubles = answer.error instanceof ApiError ? answer.error.troubles : [];
-  const names = wordNames(catalogue);
-  return (
-    <>
-      {paths.map((path) => {
-        const f = catalogue.fields.find((x) => x.path === path);
-        if (!f) return null;
-        const filled = answer.data?.request as Parameters<typeof getIn>[0] | undefined;
-        const stated = filled ? getIn<number | string | boolean>(filled, path) : undefined;
-        const trouble = troubles.find((t) => t.field === path)?.message;
-        const change = (v: unknown) => base.set(path, v);
-        if (f.kind === "number")
-          return (
-            <QuantityInput
-              key={path}
-              compact
-              field={f}
-              value={getIn<number>(base.request, path) ?? (stated as number | undefined)}
-              placeholder="–"
-              trouble={trouble}
-              onChange={change}
-            />
-          );
-        if (f.kind === "word")
-          return (
-            <WordInput
-              key={path}
-              field={f}
-              names={names}
-              value={getIn<string>(base.request, path) ?? (stated as string | undefined)}
-              trouble={trouble}
-              onChange={(v) =>
-                // Another burner has its own fuel, power and efficiency.
-                path === "heat.burner"
-                  ? base.set("heat", {
-                      ...base.request.heat,
-                      burner: v,
-                      fuel: undefined,
-                      power_w: undefined,
-                      efficiency: undefined,
-                      supplied_c: undefined,
-                    })
-                  : change(v)
-              }
-            />
-          );
-        return (
-          <YesNoInput
-            key={path}
-            field={f}
-            value={getIn<boolean>(base.request, path) ?? (stated as boolean | undefined)}
-            onChange={change}
-          />
-        );
-      })}
-    </>
   );
 }

@@ -3,7 +3,7 @@ import { useSettings } from "../app/settings";
 import { Chart, Handle, Line, type Points } from "../chart/Chart";
 import { inWords } from "../units/units";
 import { useBoilAnswer } from "./ask";
-import { RequestInputs, Sheet, type BenchProps } from "./BenchPage";
+import { RequestInputs, Sheet, type BenchProps } from "./Sheet";
 
 export function BoilBench({ base, catalogue }: BenchProps) {
   const { system } = useSettings();

@@ -6,7 +6,7 @@ import { valueAt } from "../score/geometry";
 import { QuantityInput } from "../units/QuantityInput";
 import { inWords } from "../units/units";
 import { useCanisterAnswer } from "./ask";
-import { RequestInputs, Sheet, type BenchProps } from "./BenchPage";
+import { RequestInputs, Sheet, type BenchProps } from "./Sheet";
 import { own } from "./own";
 
 const verdicts: Record<string, string> = {
@@ -93,21 +93,7 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
               >
                 {(x, y) => (
                   <>
-                    <rect
-                      className="ch-dead"
-                      x={x(-30)}
-                      width={x(40) - x(-30)}
-                      y={y(0.1)}
-                      height={y(-1) - y(0.1)}
-                    />
-                    <rect
-                      className="ch-weak"
-                      x={x(-30)}
-                      width={x(40) - x(-30)}
-                      y={y(0.4)}
-                      height={y(0.1) - y(0.4)}
-                    />
-                    <line className="ch-target" x1={x(-30)} x2={x(40)} y1={y(0)} y2={y(0)} />
+                    <Bands guidance={catalogue.guidance} left={x(-30)} right={x(40)} y={y} />
                     <text className="ch-name" x={x(39)} y={y(0) + 13} textAnchor="end">
                       the air’s {inWords(k.ambient_bar, "bar", system)}
                     </text>
@@ -163,7 +149,11 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
                   </>
                 )}
               </Chart>
-              <Emptying boils={k.boils} capacity={k.request.heat?.canister?.capacity_g ?? 230} />
+              <Emptying
+                guidance={catalogue.guidance}
+                boils={k.boils}
+                capacity={k.request.heat?.canister?.capacity_g ?? 230}
+              />
             </div>
           </>
         );
@@ -177,20 +167,39 @@ function VerdictMark({ verdict }: { verdict: string }) {
     verdict
   ];
   return (
-    <svg
-      width="16"
-      height="14"
-      viewBox="0 0 16 14"
-      aria-hidden="true"
-      className={`verdict verdict-${verdict}`}
-    >
+    <svg width="16" height="14" viewBox="0 0 16 14" aria-hidden="true" className={`feeds feeds-${verdict}`}>
       <path d={d} />
     </svg>
   );
 }
 
+/** Where a burner goes out, and where it burns low; and the air's pressure. */
+function Bands(p: {
+  guidance: Schemas["Guidance"];
+  left: number;
+  right: number;
+  y: (bar: number) => number;
+}) {
+  const [floor, least, full] = [p.y(-1), p.y(p.guidance.least_bar), p.y(p.guidance.full_flame_bar)];
+  return (
+    <>
+      <rect className="ch-dead" x={p.left} width={p.right - p.left} y={least} height={floor - least} />
+      <rect className="ch-weak" x={p.left} width={p.right - p.left} y={full} height={least - full} />
+      <line className="ch-target" x1={p.left} x2={p.right} y1={p.y(0)} y2={p.y(0)} />
+    </>
+  );
+}
+
 /** The canister boil by boil until it is empty. */
-function Emptying({ boils, capacity }: { boils: Schemas["Boiled"][]; capacity: number }) {
+function Emptying({
+  boils,
+  capacity,
+  guidance,
+}: {
+  boils: Schemas["Boiled"][];
+  capacity: number;
+  guidance: Schemas["Guidance"];
+}) {
   const { system } = useSettings();
   const good = boils.filter((b) => b.verdict === "fine").length;
   const weak = boils.filter((b) => b.verdict === "weak").length;
@@ -204,25 +213,11 @@ function Emptying({ boils, capacity }: { boils: Schemas["Boiled"][]; capacity: n
     >
       {(x, y) => (
         <>
-          <rect
-            className="ch-dead"
-            x={x(capacity)}
-            width={x(0) - x(capacity)}
-            y={y(0.1)}
-            height={y(-1) - y(0.1)}
-          />
-          <rect
-            className="ch-weak"
-            x={x(capacity)}
-            width={x(0) - x(capacity)}
-            y={y(0.4)}
-            height={y(0.1) - y(0.4)}
-          />
-          <line className="ch-target" x1={x(capacity)} x2={x(0)} y1={y(0)} y2={y(0)} />
+          <Bands guidance={guidance} left={x(capacity)} right={x(0)} y={y} />
           {boils.map((b, i) => (
             <g
               key={i}
-              className={`verdict verdict-${b.verdict}`}
+              className={`feeds feeds-${b.verdict}`}
               transform={`translate(${x(b.left_g) - 6},${y(Math.min(b.lowest_bar, 2)) - 6}) scale(0.8)`}
             >
               <path

@@ -5,7 +5,7 @@ import { useSettings } from "../app/settings";
 import { QuantityInput } from "../units/QuantityInput";
 import { inWords, isUs } from "../units/units";
 import { useFuelAnswer } from "./ask";
-import { RequestInputs, Sheet, type BenchProps } from "./BenchPage";
+import { RequestInputs, Sheet, type BenchProps } from "./Sheet";
 import { own } from "./own";
 
 export function FuelBench({ base, catalogue }: BenchProps) {
@@ -30,7 +30,7 @@ export function FuelBench({ base, catalogue }: BenchProps) {
         { path: "burned_kj", label: "Heat burned" },
         { path: "boils", label: "Boils left" },
         { path: "boil_c", label: "Boils at", fine: true },
-        { path: "efficiency", label: "Efficiency, fitted", big: true },
+        { path: "efficiency_pct", label: "Efficiency, fitted", big: true },
         { path: "power_w", label: "Power, fitted", big: true },
       ]}
       controls={

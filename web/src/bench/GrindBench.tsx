@@ -6,7 +6,7 @@ import { core } from "../core/core";
 import { useSettings } from "../app/settings";
 import { QuantityInput } from "../units/QuantityInput";
 import { inWords } from "../units/units";
-import { Sheet, type BenchProps } from "./BenchPage";
+import { Sheet, type BenchProps } from "./Sheet";
 import { own } from "./own";
 
 interface Known {

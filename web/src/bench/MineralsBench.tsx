@@ -6,7 +6,7 @@ import { Chart, Handle } from "../chart/Chart";
 import { QuantityInput } from "../units/QuantityInput";
 import { inWords, isUs } from "../units/units";
 import { useMineralsAnswer } from "./ask";
-import { Sheet, type BenchProps } from "./BenchPage";
+import { Sheet, type BenchProps } from "./Sheet";
 import { own } from "./own";
 
 // mg/L as CaCO₃ of one degree.
@@ -71,7 +71,7 @@ export function MineralsBench({ base }: BenchProps) {
       base={base}
       answer={answer}
       figures={[
-        "source_share",
+        "source_pct",
         { path: "epsom_mg_per_l", label: "Epsom salt", big: true },
         { path: "soda_mg_per_l", label: "Baking soda", big: true },
         { path: "added_tds_mg_l", label: "Solids added" },

@@ -7,7 +7,7 @@ import { valueAt } from "../score/geometry";
 import { QuantityInput } from "../units/QuantityInput";
 import { clock, inWords } from "../units/units";
 import { useWaitAnswer } from "./ask";
-import { RequestInputs, Sheet, type BenchProps } from "./BenchPage";
+import { RequestInputs, Sheet, type BenchProps } from "./Sheet";
 import { own } from "./own";
 
 const SPAN = 900;

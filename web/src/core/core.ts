@@ -52,6 +52,14 @@ export const core = {
       (signal) => must(api.POST("/plan", { body: request, signal })),
       signal,
     ),
+  /** The request that gives what a person changed. */
+  changed: (request: PlanRequest, change: Schemas["Change"], signal?: AbortSignal) =>
+    either<PlanRequest>(
+      "changed",
+      { request, change },
+      (signal) => must(api.POST("/plan/changed", { body: { request, change }, signal })),
+      signal,
+    ),
   choices: (request: PlanRequest, gear: () => Promise<Schemas["Item"][]>, signal?: AbortSignal) =>
     isNear()
       ? gear().then((gear) =>

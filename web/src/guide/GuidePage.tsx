@@ -1,10 +1,9 @@
 import { Button, Switch } from "antd";
-import { useEffect, useRef, useState } from "react";
+import { useEffect } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { useQueryClient } from "@tanstack/react-query";
-import type { BrewOut, Plan, Run } from "../api/client";
+import type { BrewOut, Plan, Run, Schemas } from "../api/client";
 import { saveBrew } from "../api/change";
-import { endRun, saveRun, useBrew, useChange, useInfo, usePlanOf, useRun } from "../api/queries";
+import { useBrew, useChange, useInfo, usePlanOf, useRun as useKeptRun } from "../api/queries";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -12,23 +11,8 @@ import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
 import { clock, inWords, say, type System } from "../units/units";
 import { beep, keepAwake, speak } from "./aids";
-import {
-  advance,
-  begin,
-  endOf,
-  gates,
-  guided,
-  moveTo,
-  nextReading,
-  pause,
-  pourOf,
-  positionAt,
-  presentIndex,
-  resume,
-  startOf,
-  type RoundStep,
-} from "./engine";
 import { before } from "../plan/cautions";
+import { useRun } from "./useRun";
 import "./guide.css";
 
 export default function GuidePage() {
@@ -36,7 +20,7 @@ export default function GuidePage() {
   const id = Number(params.brew);
   const brew = useBrew(id);
   const info = useInfo();
-  const run = useRun(id);
+  const run = useKeptRun(id);
   return (
     <Loaded query={brew}>
       {(b) => (
@@ -83,6 +67,8 @@ function Replan({ brew }: { brew: BrewOut }) {
   return <p className="loading">The stop has changed since it was saved: planning it anew…</p>;
 }
 
+type RoundStep = Schemas["RoundStep"];
+
 /** What to do, before which cup or batch it is where there are several. */
 function instruction(s: RoundStep, plan: Plan, system: System): string {
   const round = plan.rounds[s.round - 1];
@@ -90,6 +76,17 @@ function instruction(s: RoundStep, plan: Plan, system: System): string {
   const reading = s.lane === "scale" && s.until !== "time" ? ` By ${clock(s.at_s + s.for_s)}.` : "";
   return which + say(s, system) + reading;
 }
+
+/** What has keys of its own: all of it, or only the space bar. */
+const [everyKey, space] = [
+  "input, select, textarea, [role=slider], [role=dialog]",
+  "button, a, [role=switch]",
+];
+
+/** Whether a key belongs to what has the focus, and not to the guide. */
+const isTheirs = (e: KeyboardEvent) =>
+  e.target instanceof Element &&
+  e.target.closest(e.key === " " ? `${everyKey}, ${space}` : everyKey) !== null;
 
 function Guide({
   brew,
@@ -104,118 +101,60 @@ function Guide({
   rate: number;
   older?: boolean;
 }) {
-  const steps = guided(plan);
   const { system, sound, speech, set } = useSettings();
   const navigate = useNavigate();
-  const client = useQueryClient();
-  const [run, setRun] = useState<Run | null>(kept);
-  const [now, setNow] = useState(() => Date.now());
-  const [lost, setLost] = useState<unknown>();
-  const seen = useRef(run ? positionAt(run, now, rate) : startOf(plan));
   const at = `/trips/${brew.trip_id}/stops/${brew.stop_id}/brews/${brew.id}`;
-
-  // Every change of the run is kept at once, so that a reload goes on from here.
-  const keep = (next: Run) => {
-    setRun(next);
-    client.setQueryData(["run", brew.id], next);
-    saveRun(brew.id, next).then(() => setLost(undefined), setLost);
-  };
-
-  const running = run !== null && run.paused_ms === 0 && !run.finished;
-  useEffect(() => (run && !run.finished ? keepAwake() : undefined), [run === null, run?.finished]); // eslint-disable-line react-hooks/exhaustive-deps
-
-  useEffect(() => {
-    if (!running) return;
-    const timer = setInterval(() => setNow(Date.now()), 100);
-    return () => clearInterval(timer);
-  }, [running]);
-
-  useEffect(() => {
-    if (!run || !running) return;
-    const next = advance(run, plan, seen.current, now, rate);
-    seen.current = positionAt(next, now, rate);
-    if (next !== run) {
-      const step = steps[next.step];
-      if (next.step !== run.step || next.paused_ms !== run.paused_ms) {
-        if (sound) beep(next.paused_ms > 0);
-        if (speech && step) speak(instruction(step, plan, system));
-      }
-      keep(next);
-    }
-  }, [now]); // eslint-disable-line react-hooks/exhaustive-deps
-
-  const position = run ? positionAt(run, run.paused_ms || now, rate) : startOf(plan);
-  const atGate =
-    run !== null && !running && !run.finished && gates(plan).some((g) => Math.abs(g - position) < 0.5);
-  const index = run ? presentIndex(steps, atGate ? position - 0.01 : position) : 0;
-  const present = steps[index];
-  const following = steps[index + 1];
-  const shown = atGate && following ? following : present;
-  const after = shown === following ? steps[index + 2] : following;
-  const reading = nextReading(steps, shown ? steps.indexOf(shown) : 0);
-
-  const under = steps.filter((s) => s.keep && s.at_s <= position + 1e-3 && s.at_s + s.for_s > position + 0.5);
-  const boil = under[0];
-  const meanwhile = running ? under.filter((s) => s !== shown) : [];
-  const [hold, setHold] = useState<RoundStep>();
+  const { guide, running, lost, position, ask, startOver } = useRun({
+    brew: brew.id,
+    planId: brew.plan_id,
+    plan,
+    kept,
+    rate,
+    onChange: ({ course, run, view }) => {
+      const step = course.steps[view.shown];
+      if (sound) beep((run?.paused_ms ?? 0) > 0);
+      if (speech && step) speak(instruction(step, plan, system));
+    },
+  });
+  const run = guide?.run ?? null;
+  const going = run !== null && !run.finished;
+  useEffect(() => (going ? keepAwake() : undefined), [going]);
 
   const go = () => {
-    const t = Date.now();
-    if (!run) {
-      seen.current = startOf(plan);
-      setNow(t);
-      keep(begin(plan, brew.plan_id, t, rate));
-      if (speech && steps[0]) speak(instruction(steps[0], plan, system));
-    } else if (run.finished) return;
-    else if (run.paused_ms > 0) {
-      const next = resume(run, t);
-      seen.current = positionAt(next, t, rate) + 1e-3;
-      setNow(t);
-      keep(next);
-    } else keep(pause(run, t));
+    const first = guide?.course.steps[0];
+    if (!run && speech && first) speak(instruction(first, plan, system));
+    ask({ kind: "go" });
   };
-  const jump = (to: number) => {
-    if (!run) return;
-    // The boil that makes the water safe is not cut short by one touch.
-    const boiling = to > index && boil ? boil : undefined;
-    if (boiling && hold?.id !== boiling.id) return setHold(boiling);
-    setHold(undefined);
-    const t = Date.now();
-    const step = steps[Math.max(0, Math.min(to, steps.length - 1))] as RoundStep;
-    const target = to >= steps.length ? endOf(plan) : step.at_s;
-    const skipped =
-      to > index && present
-        ? [...run.done, { id: present.id, at_s: present.at_s, end_s: position, skip: true }]
-        : run.done;
-    let next = moveTo(
-      { ...run, finished: to >= steps.length, done: skipped, step: Math.min(to, steps.length - 1) },
-      target,
-      t,
-      rate,
-    );
-    if (atGate) next = resume({ ...next, paused_ms: t }, t);
-    seen.current = target + 1e-3;
-    setNow(t);
-    keep(next);
-  };
+  // The boil that makes the water safe is not cut short by one touch.
+  const next = () => ask({ kind: "next", ...(guide?.held && { sure: true }) });
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (isTyping(e) || e.ctrlKey || e.metaKey || e.altKey) return;
-      if (e.key === " ") go();
-      else if (e.key === "ArrowRight") jump(index + 1);
-      else if (e.key === "ArrowLeft") jump(position - (present?.at_s ?? 0) > 3 ? index : index - 1);
-      else return;
+      const act = {
+        " ": go,
+        ArrowRight: next,
+        ArrowLeft: () => ask({ kind: "back", rewind: true }),
+      }[e.key];
+      if (!act || isTheirs(e)) return;
       e.preventDefault();
+      // A key that is held down acts once: it must not be what cuts a boil short.
+      if (!e.repeat) act();
     };
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   });
 
-  const planned = shown?.id.replace(/#.*/, "");
-  const cares = shown ? plan.cautions.filter((c) => c.step === planned) : [];
-  const gateAt = (atGate && gates(plan).find((g) => Math.abs(g - position) < 0.5)) || 0;
-  const pour = shown ? pourOf(plan, shown.round) : 0;
+  if (!guide) return lost === undefined ? <p className="loading">Reading…</p> : <Trouble error={lost} />;
+  const { course, view } = guide;
+  const { steps } = course;
+  const shown = steps[view.shown];
+  const after = view.after < 0 ? undefined : steps[view.after];
+  const reading = view.reading < 0 ? undefined : steps[view.reading];
+  const boil = view.boil < 0 ? undefined : steps[view.boil];
+  const meanwhile = running ? view.under.flatMap((i) => steps[i] ?? []) : [];
+  const atGate = view.gate !== "";
+  const cares = shown ? plan.cautions.filter((c) => c.step === shown.of) : [];
   const left = shown ? shown.at_s + shown.for_s - position : 0;
   return (
     <div className="guide">
@@ -231,15 +170,7 @@ function Guide({
         {rate !== 1 && <span className="quiet">the clock runs {rate} × faster than time</span>}
         <span className="grow" />
         {run && (
-          <Button
-            type="text"
-            onClick={() => {
-              client.setQueryData(["run", brew.id], null);
-              void endRun(brew.id);
-              setRun(null);
-              seen.current = startOf(plan);
-            }}
-          >
+          <Button type="text" onClick={startOver}>
             Start over
           </Button>
         )}
@@ -251,63 +182,80 @@ function Guide({
           new ones.
         </p>
       )}
-      <div className="guide-now" aria-live="polite">
-        <div className="guide-clock num" data-testid="clock" data-position={Math.round(position)}>
+      <div className="guide-now">
+        {/* The clock is read when it is looked at, and not aloud with every tick. */}
+        <div
+          className="guide-clock num"
+          role="timer"
+          aria-live="off"
+          data-testid="clock"
+          data-position={Math.round(position)}
+        >
           {clock(position)}
         </div>
-        {plan.cautions
-          .filter((c) => c.step === "" && before.includes(c.id) && (!run || (index === 0 && !run.finished)))
-          .map((c) => (
-            <p key={c.id} className={`care care-${c.level}`} data-testid="before-first">
-              <strong>Before you begin.</strong> {c.text} {c.why}
+        <div aria-live="polite" aria-atomic="true" data-testid="announced">
+          {plan.cautions
+            .filter((c) => c.step === "" && before.includes(c.id) && (!run || (view.present === 0 && going)))
+            .map((c) => (
+              <p key={c.id} className={`care care-${c.level}`} data-testid="before-first">
+                <strong>Before you begin.</strong> {c.text} {c.why}
+              </p>
+            ))}
+          {!run && (
+            <p className="guide-do">
+              {plan.rounds.length > 1 &&
+                `${plan.rounds.length} ${plan.rounds[0]?.kind === "cup" ? "cups" : "batches"}, `}
+              {steps.length} steps, {clock(course.end_s - course.start_s, 5)} in all. Press space or Start
+              when the pot is in your hand.
             </p>
-          ))}
-        {!run && (
-          <p className="guide-do">
-            {plan.rounds.length > 1 &&
-              `${plan.rounds.length} ${plan.rounds[0]?.kind === "cup" ? "cups" : "batches"}, `}
-            {steps.length} steps, {clock(endOf(plan) - startOf(plan), 5)} in all. Press space or Start when
-            the pot is in your hand.
-          </p>
-        )}
-        {run?.finished && <p className="guide-do">Done. Taste it, then write it down.</p>}
-        {run && !run.finished && shown && (
+          )}
+          {run?.finished && <p className="guide-do">Done. Taste it, then write it down.</p>}
+          {going && shown && (
+            <>
+              <p className="guide-do" data-testid="instruction">
+                {view.gate === "boil" && !shown.id.startsWith("wait") ? "When it boils: " : ""}
+                {view.gate === "pour" ? "When you are ready: " : ""}
+                {instruction(shown, plan, system)}
+              </p>
+              {(shown.sign || atGate) && (
+                <p className="guide-until">
+                  {shown.sign ? <>Until {shown.sign}. </> : null}
+                  {atGate && <strong>The clock waits for you.</strong>}
+                </p>
+              )}
+              {cares.map((c) => (
+                <p key={c.id} className={`care care-${c.level}`}>
+                  {c.text} {c.why}
+                </p>
+              ))}
+            </>
+          )}
+        </div>
+        {going && shown && (
           <>
-            <p className="guide-do" data-testid="instruction">
-              {atGate && gateAt - pour < -0.5 && !shown.id.startsWith("wait") ? "When it boils: " : ""}
-              {atGate && Math.abs(gateAt - pour) < 0.5 ? "When you are ready: " : ""}
-              {instruction(shown, plan, system)}
-            </p>
-            <p className="guide-until">
-              {shown.sign ? <>Until {shown.sign}. </> : null}
-              {!atGate && left > 0 && (
+            {!atGate && left > 0 && (
+              <p className="guide-until">
                 <span className="num" data-testid="left">
                   {clock(left)} left
                 </span>
-              )}
-              {atGate && <strong>The clock waits for you.</strong>}
-            </p>
+              </p>
+            )}
             {meanwhile.map((s) => (
               <p key={s.id} className="guide-meanwhile" data-testid="meanwhile">
                 <span className="quiet">Meanwhile</span> {instruction(s, plan, system)}{" "}
                 <span className="num">{clock(s.at_s + s.for_s - position)} left</span>
               </p>
             ))}
-            {hold && (
+            {guide.held && boil && (
               <p className="care care-danger" role="alert" data-testid="hold">
-                <strong>{clock(hold.at_s + hold.for_s - position)} of boiling are left.</strong> Cut short,
-                the water is not safe. Press Next once more to go on all the same.
+                <strong>{clock(boil.at_s + boil.for_s - view.position_s)} of boiling are left.</strong> Cut
+                short, the water is not safe. Press Next once more to go on all the same.
               </p>
             )}
-            {cares.map((c) => (
-              <p key={c.id} className={`care care-${c.level}`}>
-                {c.text} {c.why}
-              </p>
-            ))}
           </>
         )}
       </div>
-      {run && !run.finished && (
+      {going && (
         <div className="guide-next">
           {reading && (
             <p>
@@ -334,14 +282,14 @@ function Guide({
           </Button>
         ) : (
           <>
-            <Button size="large" disabled={!run} onClick={() => jump(index - 1)}>
+            <Button size="large" disabled={!run} onClick={() => ask({ kind: "back" })}>
               Back
             </Button>
             <Button type="primary" size="large" onClick={go}>
               {!run ? "Start" : running ? "Pause" : "Go on"}
             </Button>
-            <Button size="large" disabled={!run} onClick={() => jump(index + 1)}>
-              {following ? "Next" : "Finish"}
+            <Button size="large" disabled={!run} onClick={next}>
+              {view.last ? "Finish" : "Next"}
             </Button>
           </>
         )}
@@ -349,8 +297,8 @@ function Guide({
       <Rounds plan={plan} playhead={run ? position : undefined} />
       <Score
         plan={plan}
-        playhead={run ? position - pour : undefined}
-        present={run && !run.finished ? planned : undefined}
+        playhead={run ? position - view.pour_s : undefined}
+        present={going ? shown?.of : undefined}
         compact
       />
     </div>

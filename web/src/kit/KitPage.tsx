@@ -25,10 +25,6 @@ import { Floor } from "./Floor";
 import { Front } from "./Front";
 import { Packing } from "./Packing";
 import { WishesForm } from "./WishesForm";
-import "../plan/plan.css";
-import "../score/score.css";
-import "../provisions/provisions.css";
-import "../trips/trips.css";
 import "./kit.css";
 
 type Item = Schemas["Item"];

@@ -1,15 +1,15 @@
-import { App, Button } from "antd";
+import { Button } from "antd";
 import { useState } from "react";
 import { ApiError, api, must, type Schemas } from "../api/client";
 import { importGear, remove, useChange, useGear } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
+import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { useOfferUndo, useRemove } from "../app/useUndo";
 import { inWords } from "../units/units";
 import { Drawing } from "./Drawing";
 import { GearForm } from "./GearForm";
 import { kindNames, kinds } from "./fields";
-import "../trips/trips.css";
 import "./kit.css";
 import "./shelf.css";
 
@@ -27,7 +27,6 @@ export default function ShelfPage() {
 
 function Shelf({ gear }: { gear: Item[] }) {
   const { system } = useSettings();
-  const { message } = App.useApp();
   const offer = useOfferUndo();
   const removeWithUndo = useRemove();
   const [editing, setEditing] = useState<Item | "new">();
@@ -105,7 +104,9 @@ function Shelf({ gear }: { gear: Item[] }) {
             type="primary"
             loading={starter.isPending}
             onClick={() =>
-              starter.mutate(undefined, { onSuccess: () => void message.success("The shelf is filled") })
+              starter.mutate(undefined, {
+                onSuccess: () => notice({ kind: "done", title: "The shelf is filled" }),
+              })
             }
           >
             Begin with plain gear

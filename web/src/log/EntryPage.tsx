@@ -1,15 +1,15 @@
 import { Button } from "antd";
-import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { addLog, useBrew, useCatalogue, useChange, useTrip } from "../api/queries";
-import { keptHere } from "../app/device";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
+import { over, useStored } from "../app/useStored";
 import { inWords } from "../units/units";
 import { TasteForm, untasted, type TasteValues } from "./TasteForm";
 import "./log.css";
 
-const key = (brew: number) => `taste.${brew}`;
+const read = over<TasteValues>(untasted);
+const write = (t: TasteValues) => (t === untasted ? null : JSON.stringify(t));
 
 /** Writes down how a brew tasted. What is not saved stays on this device. */
 export default function EntryPage() {
@@ -20,13 +20,7 @@ export default function EntryPage() {
   const catalogue = useCatalogue();
   const navigate = useNavigate();
   const { system } = useSettings();
-  const [taste, setTaste] = useState<TasteValues>(() => {
-    try {
-      return { ...untasted, ...(JSON.parse(keptHere.get(key(id)) ?? "{}") as Partial<TasteValues>) };
-    } catch {
-      return untasted;
-    }
-  });
+  const { value: taste, set: setTaste } = useStored(`taste.${id}`, read, write);
   const save = useChange((t: TasteValues) =>
     addLog(id, { ...t, brewed_at: new Date().toISOString().replace(/\.\d+Z$/, "Z") }),
   );
@@ -43,13 +37,7 @@ export default function EntryPage() {
               {inWords(b.stored.plan.dose_g ?? 0, "g", system)} to{" "}
               {inWords(b.stored.plan.water.poured_ml ?? 0, "ml", system)}
             </p>
-            <TasteForm
-              value={taste}
-              onChange={(t) => {
-                setTaste(t);
-                keptHere.set(key(id), JSON.stringify(t));
-              }}
-            />
+            <TasteForm value={taste} onChange={setTaste} />
             {save.error && <Trouble error={save.error} />}
             <p>
               <Button
@@ -58,7 +46,7 @@ export default function EntryPage() {
                 onClick={() =>
                   save.mutate(taste, {
                     onSuccess: () => {
-                      keptHere.remove(key(id));
+                      setTaste(untasted);
                       void navigate("/log");
                     },
                   })

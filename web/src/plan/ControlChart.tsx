@@ -1,4 +1,4 @@
-import type { Plan } from "../api/client";
+import type { Plan, Schemas } from "../api/client";
 import { useSettings } from "../app/settings";
 import { Chart } from "../chart/Chart";
 import { inWords } from "../units/units";
@@ -7,7 +7,7 @@ import { inWords } from "../units/units";
  * Strength against extraction, with the published window and lines of equal
  * ratio, and this plan's point in its band.
  */
-export function ControlChart({ plan }: { plan: Plan }) {
+export function ControlChart({ plan, guidance: g }: { plan: Plan; guidance: Schemas["Guidance"] }) {
   const { system } = useSettings();
   const s = plan.strength;
   if (s.tds_pct === null || s.extraction_pct === null) return null;
@@ -17,11 +17,17 @@ export function ControlChart({ plan }: { plan: Plan }) {
   const high = s.extraction_high_pct ?? e;
   const per = t / Math.max(e, 0.1); // strength for each point of extraction
   const top = Math.max(1.8, t * 1.25);
-  const inside = e >= 18 && e <= 22 && t >= 1.15 && t <= 1.35;
+  const inside = s.lies.extraction === "in" && s.lies.strength === "in";
   const place = [
-    t < 1.15 ? "weak" : t > 1.35 ? "strong" : "right in strength",
-    e < 18 ? "under-extracted" : e > 22 ? "over-extracted" : "well extracted",
+    { weak: "weak", in: "right in strength", strong: "strong" }[s.lies.strength],
+    { under: "under-extracted", in: "well extracted", over: "over-extracted" }[s.lies.extraction],
   ];
+  const zone = {
+    x: (x: (v: number) => number) => x(g.extraction_min_pct),
+    width: (x: (v: number) => number) => x(g.extraction_max_pct) - x(g.extraction_min_pct),
+    y: (y: (v: number) => number) => y(g.tds_max_pct),
+    height: (y: (v: number) => number) => y(g.tds_min_pct) - y(g.tds_max_pct),
+  };
   const words = `Strength ${inWords(t, "%", system, { step: 0.01 })}, extraction ${inWords(e, "%", system)}, between ${inWords(low, "%", system)} and ${inWords(high, "%", system)}: ${inside ? "inside the published window" : place.join(", ")}.`;
   return (
     <figure className="control">
@@ -36,17 +42,17 @@ export function ControlChart({ plan }: { plan: Plan }) {
           <>
             <rect
               className="ch-zone"
-              x={x(18)}
-              width={x(22) - x(18)}
-              y={y(1.35)}
-              height={y(1.15) - y(1.35)}
+              x={zone.x(x)}
+              width={zone.width(x)}
+              y={zone.y(y)}
+              height={zone.height(y)}
             />
             <rect
               className="ch-zone-edge"
-              x={x(18)}
-              width={x(22) - x(18)}
-              y={y(1.35)}
-              height={y(1.15) - y(1.35)}
+              x={zone.x(x)}
+              width={zone.width(x)}
+              y={zone.y(y)}
+              height={zone.height(y)}
             />
             {[0.7, 1, 1.4].map((f) => (
               <line

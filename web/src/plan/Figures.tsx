@@ -1,11 +1,17 @@
 import { memo } from "react";
-import type { Plan } from "../api/client";
+import type { Plan, Schemas } from "../api/client";
 import { useSettings } from "../app/settings";
 import { inWords } from "../units/units";
 import { PlanFig } from "../units/Fig";
 
 /** The figures of a plan, in groups; each opens its working. */
-export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
+export const Figures = memo(function Figures({
+  plan,
+  guidance,
+}: {
+  plan: Plan;
+  guidance: Schemas["Guidance"];
+}) {
   const { system } = useSettings();
   const fig = (path: string, options: Partial<Parameters<typeof PlanFig>[0]> = {}) => (
     <PlanFig key={path} plan={plan} path={path} {...options} />
@@ -61,8 +67,11 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
         {fig("strength.extraction_pct", { plusMinus: true })}
         {fig("strength.tds_pct", { plusMinus: true, step: 0.01 })}
         {fig("caffeine_mg", { plusMinus: true })}
-        {plan.caffeine_mg !== null && plan.caffeine_mg > 1 && (
-          <p className="fig-sub quiet">{cupsADay(plan.caffeine_mg)} under 400 mg a day</p>
+        {plan.cups_a_day !== null && (
+          <p className="fig-sub quiet">
+            {plan.cups_a_day === 1 ? "1 such cup stays" : `${plan.cups_a_day} such cups stay`} under{" "}
+            {guidance.caffeine_day_mg} mg a day
+          </p>
         )}
         {fig("contact_s")}
         {fig("reference_contact_s")}
@@ -94,8 +103,3 @@ export const Figures = memo(function Figures({ plan }: { plan: Plan }) {
     </div>
   );
 });
-
-function cupsADay(mg: number): string {
-  const n = Math.floor(400 / mg);
-  return n === 1 ? "1 such cup stays" : `${n} such cups stay`;
-}

@@ -1,13 +1,14 @@
-import { App, Button, Select } from "antd";
+import { Button, Select } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { useNavigate, useParams, useSearchParams } from "react-router";
-import { ApiError, type Brew, type BrewOut, type Catalogue, type StopOut } from "../api/client";
+import { ApiError, type Brew, type BrewOut, type Catalogue, type Change, type StopOut } from "../api/client";
 import {
   addBrew,
   airAt,
   useBrew,
   useCatalogue,
   useChange,
+  useChanged,
   useNewBrew,
   usePlan,
   useTrip,
@@ -16,6 +17,7 @@ import { saveBrew, TookTheirs } from "../api/change";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
+import { notice } from "../app/notices";
 import { useRemove } from "../app/useUndo";
 import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
@@ -25,12 +27,11 @@ import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 import { Figures } from "./Figures";
 import { focusField, Inputs } from "./Inputs";
-import { canonical, getIn, setIn, without } from "./paths";
-import { cupFor } from "./reading";
+import { canonical, getIn } from "./paths";
 import { before } from "./cautions";
 import { StepList } from "./StepList";
 import { ControlChart } from "./ControlChart";
-import { comparison, Versus } from "./Versus";
+import { Versus } from "./Versus";
 import { useDraft } from "./useDraft";
 import "./plan.css";
 
@@ -41,6 +42,13 @@ function withParam(was: URLSearchParams, key: string, value?: string): URLSearch
   else next.set(key, value);
   return next;
 }
+
+/** What a brew is compared with, as a change of it. */
+const againstBy = (against: string): Change | undefined => {
+  if (against === "") return undefined;
+  if (against.startsWith("school:")) return { school: against.slice("school:".length) };
+  return { as: against as Change["as"] };
+};
 
 const showStep = (id: string) =>
   document.querySelector(`[data-step="${CSS.escape(id)}"]`)?.scrollIntoView({ block: "center" });
@@ -122,7 +130,6 @@ function Editor({
   const [search, setSearch] = useSearchParams();
   const [inputs, setInputs] = useState(false);
   const navigate = useNavigate();
-  const { message } = App.useApp();
   const removeWithUndo = useRemove();
   const save = useChange(async () => {
     const body = { name: draft.name, at: draft.at, request: draft.request };
@@ -156,13 +163,13 @@ function Editor({
   const saveNow = async (): Promise<number | undefined> => {
     try {
       const kept = await save.mutateAsync(undefined);
-      void message.success(isNew ? "Kept" : "Saved");
+      notice({ kind: "done", title: isNew ? "Kept" : "Saved" });
       return kept.id;
     } catch (e) {
       if (e instanceof TookTheirs) {
         draft.discard();
-        void message.info(e.message);
-      } else void message.error(e instanceof Error ? e.message : String(e), 8);
+        notice({ kind: "info", title: e.message });
+      } else notice({ kind: "wrong", title: e instanceof Error ? e.message : String(e) });
       return undefined;
     }
   };
@@ -186,7 +193,7 @@ function Editor({
       const [before, after] = await Promise.all([airAt(brew.stop_id, was), airAt(brew.stop_id, to)]);
       if (own === before && after !== before) draft.set("place.air_c", after);
     } catch (e) {
-      void message.error(e instanceof Error ? e.message : String(e), 8);
+      notice({ kind: "wrong", title: e instanceof Error ? e.message : String(e) });
     }
   };
 
@@ -202,6 +209,12 @@ function Editor({
     window.addEventListener("keydown", onKey);
     return () => window.removeEventListener("keydown", onKey);
   });
+
+  /** Changes the brew as the core works it out. */
+  const change = (c: Change) =>
+    draft
+      .change(c)
+      .catch((e: unknown) => notice({ kind: "wrong", title: e instanceof Error ? e.message : String(e) }));
 
   const num = (path: string, more: Partial<Parameters<typeof QuantityInput>[0]> = {}) => {
     const f = field(path);
@@ -223,7 +236,7 @@ function Editor({
   const atStop = stop?.conditions.place?.altitude_m ?? 0;
   const p = plan.data;
   const [against, setAgainst] = useState("");
-  const otherRequest = against === "" ? undefined : comparison(draft.request, against, catalogue);
+  const otherRequest = useChanged(draft.request, againstBy(against));
   const other = usePlan(otherRequest);
   const rival = otherRequest && other.data !== p ? other.data : undefined;
   const cups = p?.request.drinkers ?? draft.request.drinkers ?? 1;
@@ -264,7 +277,7 @@ function Editor({
               onChange={(e) => void setHour(e.target.value)}
             />
           </div>
-          {p && <Figures plan={p} />}
+          {p && <Figures plan={p} guidance={catalogue.guidance} />}
         </aside>
         <section className="sheet">
           <div className="controls">
@@ -275,15 +288,8 @@ function Editor({
                 value={draft.request.method}
                 style={{ width: 128 }}
                 options={catalogue.methods.map((m) => ({ value: m.id, label: m.name, title: m.name }))}
-                onChange={(m) => {
-                  // What a method fixes for itself is left to it.
-                  const kept = without(draft.request, [
-                    "school",
-                    ...catalogue.fixed_by_school,
-                    ...catalogue.fixed_by_method,
-                  ]);
-                  draft.replace({ ...kept, method: m });
-                }}
+                // What a method fixes for itself is left to it.
+                onChange={(m: string) => change({ method: m })}
               />
             </div>
             {(method?.schools.length ?? 0) > 1 && (
@@ -295,9 +301,7 @@ function Editor({
                   style={{ width: 124 }}
                   popupMatchSelectWidth={false}
                   options={method?.schools.map((s) => ({ value: s.id, label: s.name, title: s.name }))}
-                  onChange={(s) =>
-                    draft.replace(setIn(without(draft.request, catalogue.fixed_by_school), "school", s))
-                  }
+                  onChange={(s: string) => change({ school: s })}
                 />
               </div>
             )}
@@ -480,30 +484,9 @@ function Editor({
                 onStep={showStep}
                 asked={draft.request.contact_s}
                 onContact={(s) => draft.set("contact_s", s)}
-                onReading={(g) => {
-                  const last = p.steps.filter((s) => s.lane === "scale").at(-1)?.to_g ?? g;
-                  draft.set("cup_ml", cupFor(p, last, g));
-                }}
-                onPour={(id, change) => {
-                  const order = p.steps.map((s) => s.id);
-                  const was = p.steps.find((s) => s.id === id)?.at_s ?? 0;
-                  const by = change.at_s === undefined ? 0 : change.at_s - was;
-                  // Pours after it that were moved before go with it.
-                  const others = (draft.request.pours ?? [])
-                    .filter((o) => o.id !== id)
-                    .map((o) =>
-                      o.at_s !== undefined && order.indexOf(o.id) > order.indexOf(id)
-                        ? { ...o, at_s: o.at_s + by }
-                        : o,
-                    );
-                  const now = draft.request.pours?.find((o) => o.id === id);
-                  draft.set("pours", [...others, { ...now, id, ...change }]);
-                }}
-                onDose={(g) => {
-                  // The picture is of one batch, or one cup.
-                  const n = Math.round((p.dose_g ?? g) / Math.max(p.dose_each_g ?? g, 0.01));
-                  draft.set("dose_g", Math.min(1000, g * n));
-                }}
+                onReading={(g) => change({ reading_g: g })}
+                onPour={(id, to) => change({ pour: { id, ...to } })}
+                onDose={(g) => change({ dose_each_g: g })}
               />
               <Rounds plan={p} />
               <div className="below">
@@ -516,7 +499,7 @@ function Editor({
                       <strong>{say(n, system)}</strong> {n.why}
                     </p>
                   ))}
-                  <ControlChart plan={p} />
+                  <ControlChart plan={p} guidance={catalogue.guidance} />
                   {p.alternatives.map((a) => (
                     <p key={a.id} className="remark remark-note">
                       <strong>{a.text}</strong> {a.cost}

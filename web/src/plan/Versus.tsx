@@ -1,17 +1,6 @@
-import type { Catalogue, Plan, PlanRequest } from "../api/client";
+import type { Plan } from "../api/client";
 import { useSettings } from "../app/settings";
 import { inWords } from "../units/units";
-import { setIn, without } from "./paths";
-
-/** The request that a plan is compared with. */
-export function comparison(r: PlanRequest, against: string, catalogue: Catalogue): PlanRequest {
-  if (against === "plain") return setIn(r, "adjust", "none");
-  if (against.startsWith("school:"))
-    return setIn(without(r, catalogue.fixed_by_school), "school", against.slice("school:".length));
-  // Home: sea level, a calm kitchen, tap water and the same gear.
-  const kitchen = setIn(setIn(r, "water", { source: "tap" }), "heat.supplied_c", undefined);
-  return { ...kitchen, place: { altitude_m: 0, air_c: 20 } };
-}
 
 const rows: {
   path: string;

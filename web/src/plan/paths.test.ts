@@ -1,7 +1,6 @@
 import { describe, expect, it } from "vitest";
-import type { Catalogue, PlanRequest } from "../api/client";
-import { canonical, getIn, setIn } from "./paths";
-import { comparison } from "./Versus";
+import type { PlanRequest } from "../api/client";
+import { atStop, canonical, conditionsOf, getIn, setIn } from "./paths";
 
 const r = { method: "cone", place: { altitude_m: 3900, air_c: -4 }, heat: { supplied_c: 92 } } as PlanRequest;
 
@@ -27,23 +26,10 @@ describe("paths of a request", () => {
   });
 });
 
-const catalogue = { fixed_by_school: ["ratio_g_per_l", "dose_g"] } as unknown as Catalogue;
-
-describe("what a plan is compared with", () => {
-  it("is a kitchen at sea level, with a burner", () => {
-    const home = comparison(r, "home", catalogue);
-    expect(home.place).toEqual({ altitude_m: 0, air_c: 20 });
-    expect(home.heat).toBeUndefined();
-  });
-  it("is the same with no adjustment, or another school", () => {
-    expect(comparison(r, "plain", catalogue).adjust).toBe("none");
-    expect(
-      comparison({ ...r, ratio_g_per_l: 70 } as PlanRequest, "school:slow-paper", catalogue),
-    ).toMatchObject({
-      school: "slow-paper",
-    });
-    expect(
-      comparison({ ...r, ratio_g_per_l: 70 } as PlanRequest, "school:slow-paper", catalogue),
-    ).not.toHaveProperty("ratio_g_per_l");
+describe("a request and its stop", () => {
+  it("gives a stop what a stop has, and takes it back", () => {
+    const c = conditionsOf({ ...r, dose_g: 20, grinder: { zero_um: 0 } });
+    expect(Object.keys(c)).toEqual(["place", "heat"]);
+    expect(conditionsOf(atStop(c))).toEqual(c);
   });
 });

@@ -1,8 +1,10 @@
 import { apply } from "json-merge-patch";
-import { useCallback, useRef, useState } from "react";
+import { useCallback, useRef } from "react";
 import { patchOf, which } from "../api/change";
-import type { Brew, PlanRequest } from "../api/client";
+import type { Brew, Change, PlanRequest } from "../api/client";
+import { core } from "../core/core";
 import { keptHere } from "../app/device";
+import { useStored } from "../app/useStored";
 import { canonical, setIn } from "./paths";
 
 /** What may be changed of a brew before it is saved. */
@@ -57,6 +59,9 @@ export function readDraft(text: string | null, b: Drafted): Kept {
   return d.from.revision === b.revision ? rebased(d, b) : d;
 }
 
+/** What a change is of. */
+const kindOf = (c: Change) => Object.keys(c).join() + (c.pour?.id ?? "");
+
 /** Whether a brew has changes that were not saved. */
 export const hasDraft = (brew: number): boolean => keptHere.get(`draft.${brew}`) !== null;
 
@@ -65,24 +70,33 @@ export const hasDraft = (brew: number): boolean => keptHere.get(`draft.${brew}`)
  * still there after a reload or a look elsewhere.
  */
 export function useDraft(brew: Drafted) {
-  const [draft, setDraft] = useState(() => readDraft(keptHere.get(key(brew)), brew));
-  const dirty = canonical(part(draft)) !== canonical(part(brew));
+  const unchanged = useCallback((d: Kept) => canonical(part(d)) === canonical(part(brew)), [brew]);
+  const write = useCallback((d: Kept) => (unchanged(d) ? null : JSON.stringify(d)), [unchanged]);
+  const { value: draft, set: keep, latest } = useStored(key(brew), (text) => readDraft(text, brew), write);
+  const dirty = !unchanged(draft);
   const behind = dirty && draft.from.revision !== brew.revision;
-  // Changes come faster than renders when a slider is held; each builds on the
-  // one before, and not on what was last drawn.
-  const latest = useRef(draft);
-  const keep = useCallback(
-    (d: Kept) => {
-      latest.current = d;
-      if (canonical(part(d)) === canonical(part(brew))) keptHere.remove(key(brew));
-      else keptHere.set(key(brew), JSON.stringify(d));
-      setDraft(d);
-    },
-    [brew],
-  );
+  // What is changed in the picture is worked out by the core. It comes faster than
+  // answers while something is dragged: of the same thing the latest is enough.
+  const wanted = useRef<Change[]>([]);
+  const working = useRef(false);
+  const change = async (c: Change) => {
+    const last = wanted.current.at(-1);
+    if (last && kindOf(last) === kindOf(c)) wanted.current.pop();
+    wanted.current.push(c);
+    if (working.current) return;
+    working.current = true;
+    try {
+      for (let next = wanted.current.shift(); next; next = wanted.current.shift())
+        keep({ ...latest.current, request: await core.changed(latest.current.request, next) });
+    } finally {
+      working.current = false;
+      wanted.current = [];
+    }
+  };
   return {
     ...draft,
     dirty,
+    change,
     /** It was saved elsewhere after this draft was begun. */
     behind,
     set: (path: string, value: unknown) =>

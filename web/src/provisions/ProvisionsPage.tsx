@@ -18,8 +18,6 @@ import { clock, inWords, say } from "../units/units";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 import { RunDown } from "./RunDown";
-import "../plan/plan.css";
-import "../score/score.css";
 import "./provisions.css";
 
 export default function ProvisionsPage() {

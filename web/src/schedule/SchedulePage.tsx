@@ -1,14 +1,13 @@
 import { Button, Segmented } from "antd";
-import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { TripOut, TripPlan } from "../api/client";
 import { useTrip, useTripPlan } from "../api/queries";
-import { Loaded } from "../app/Trouble";
-import { keptHere } from "../app/device";
+import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { Exports } from "../trips/Exports";
 import { clock, say, type System } from "../units/units";
 import { byDay, type Item } from "./days";
+import { useTicks } from "./useTicks";
 import "./schedule.css";
 
 export default function SchedulePage() {
@@ -22,28 +21,6 @@ export default function SchedulePage() {
       </Loaded>
     </div>
   );
-}
-
-const key = (trip: number) => `ticks.${trip}`;
-
-function useTicks(trip: number) {
-  const [ticks, set] = useState<string[]>(() => {
-    try {
-      return JSON.parse(keptHere.get(key(trip)) ?? "[]") as string[];
-    } catch {
-      return [];
-    }
-  });
-  const keep = (next: string[]) => {
-    keptHere.set(key(trip), JSON.stringify(next));
-    set(next);
-  };
-  return {
-    has: (id: string) => ticks.includes(id),
-    flip: (id: string) => keep(ticks.includes(id) ? ticks.filter((t) => t !== id) : [...ticks, id]),
-    count: ticks.length,
-    clear: () => keep([]),
-  };
 }
 
 function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
@@ -73,6 +50,7 @@ function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
           ]}
           onChange={(v) => setSearch(v === "list" ? { view: "list" } : {}, { replace: true })}
         />
+        {ticks.error && <Trouble error={ticks.error} />}
         {ticks.count > 0 && (
           <Button size="small" type="text" onClick={ticks.clear}>
             Untick all

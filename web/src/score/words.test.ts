@@ -2,7 +2,6 @@ import { describe, expect, it } from "vitest";
 import type { Plan } from "../api/client";
 import { scoreInWords } from "./words";
 import { tasteWord } from "../log/TasteForm";
-import { nextReading } from "../guide/engine";
 
 const plan = {
   boil_c: 86.96,
@@ -46,12 +45,6 @@ describe("the score in words", () => {
     const us = scoreInWords(plan, "us").replaceAll("\u2009", " ");
     expect(us).toContain("Water boils at 188.5 °F here.");
     expect(us).toContain("Fill the pot with 23.3 fl oz.");
-  });
-
-  it("finds the next reading", () => {
-    expect(nextReading(plan.steps, 0)?.id).toBe("fill-kettle");
-    expect(nextReading(plan.steps, 1)?.id).toBe("pour");
-    expect(nextReading(plan.steps, 2)).toBeUndefined();
   });
 });
 

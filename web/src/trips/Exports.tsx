@@ -1,29 +1,15 @@
-import { Button, Dropdown } from "antd";
 import type { TripOut } from "../api/client";
+import { Menu } from "../app/Menu";
+
+const formats = [
+  ["trip.json", "The trip (JSON)"],
+  ["stops.gpx", "Stops (GPX)"],
+  ["schedule.ics", "Schedule (iCalendar)"],
+  ["provisions.csv", "Provisions (CSV)"],
+] as const;
 
 /** Downloads in open formats. */
 export function Exports({ trip }: { trip: Pick<TripOut, "id"> }) {
   const at = `/api/v1/trips/${trip.id}/export/`;
-  return (
-    <Dropdown
-      trigger={["click"]}
-      menu={{
-        items: [
-          ["trip.json", "The trip (JSON)"],
-          ["stops.gpx", "Stops (GPX)"],
-          ["schedule.ics", "Schedule (iCalendar)"],
-          ["provisions.csv", "Provisions (CSV)"],
-        ].map(([file, label]) => ({
-          key: file as string,
-          label: (
-            <a href={at + file} download>
-              {label}
-            </a>
-          ),
-        })),
-      }}
-    >
-      <Button>Save as…</Button>
-    </Dropdown>
-  );
+  return <Menu label="Save as…" items={formats.map(([file, label]) => ({ label, href: at + file }))} />;
 }

@@ -1,4 +1,4 @@
-import { App, Button, Input, InputNumber } from "antd";
+import { Button, Input, InputNumber } from "antd";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, ApiError, must, type Proposal, type TripFile } from "../api/client";
@@ -6,15 +6,13 @@ import { previewFile, useChange } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { labelled } from "../ribbon/places";
 import { Trouble } from "../app/Trouble";
+import { notice } from "../app/notices";
 import { fromShown, inWords, toShown, unitOf, type System } from "../units/units";
-import "../ribbon/ribbon.css";
-import "../score/score.css";
 import "./trips.css";
 
 /** Reads a file, shows what it makes of it, and keeps it when the person says so. */
 export default function ImportPage() {
   const navigate = useNavigate();
-  const { message } = App.useApp();
   const { system } = useSettings();
   const [proposal, setProposal] = useState<Proposal>();
   const [file, setFile] = useState("");
@@ -247,7 +245,7 @@ export default function ImportPage() {
                   { ...trip, stops: kept },
                   {
                     onSuccess: (t) => {
-                      void message.success("Kept");
+                      notice({ kind: "done", title: "Kept" });
                       void navigate(`/trips/${t.id}`);
                     },
                   },

@@ -1,7 +1,8 @@
-import { lazy, Suspense, type ComponentProps } from "react";
+import { Suspense, type ComponentProps } from "react";
+import { fetched } from "../app/fetched";
 
-const Form = lazy(() => import("./StopForm"));
-const Trip = lazy(() => import("./TripForm"));
+const Form = fetched(async () => (await import("./StopForm")).default);
+const Trip = fetched(async () => (await import("./TripForm")).default);
 
 /** The form of a stop, fetched when it is first opened: it brings inputs that the route does without. */
 export function StopForm(props: ComponentProps<typeof Form>) {

@@ -1,9 +1,9 @@
-import { Button, Dropdown } from "antd";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { StopOut, TripOut } from "../api/client";
 import { useCatalogue, useTrip } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
+import { Menu } from "../app/Menu";
 import { useSettings } from "../app/settings";
 import { useRemove } from "../app/useUndo";
 import { BagMark, DryMark, HeatMark, heatOf } from "../ribbon/Ribbon";
@@ -48,8 +48,12 @@ function Route({ trip: t }: { trip: TripOut }) {
           {t.starts_on && <> · from {t.starts_on}</>}
         </span>
         <span className="grow" />
-        <Button onClick={() => setAdding(true)}>Add a stop</Button>
-        <Button onClick={() => setEditing(true)}>Change the trip</Button>
+        <button type="button" className="btn" onClick={() => setAdding(true)}>
+          Add a stop
+        </button>
+        <button type="button" className="btn" onClick={() => setEditing(true)}>
+          Change the trip
+        </button>
         <Exports trip={t} />
       </div>
       {arrange.error && <Trouble error={arrange.error} />}
@@ -122,41 +126,26 @@ function Route({ trip: t }: { trip: TripOut }) {
                     ))}
                 </td>
                 <td className="right">
-                  <Dropdown
-                    trigger={["click"]}
-                    menu={{
-                      items: [
-                        { key: "after", label: "Add a stop after it", onClick: () => setAfter(s) },
-                        {
-                          key: "up",
-                          label: "Move earlier",
-                          disabled: i === 0,
-                          onClick: () => arrange.swap(i, -1),
-                        },
-                        {
-                          key: "down",
-                          label: "Move later",
-                          disabled: i === t.stops.length - 1,
-                          onClick: () => arrange.swap(i, 1),
-                        },
-                        {
-                          key: "split",
-                          label: nights(s) > 1 ? "Split the stay in two" : "Split (a stay of one day)",
-                          disabled: nights(s) < 2,
-                          onClick: () => arrange.split(s, Math.ceil(nights(s) / 2)),
-                        },
-                        {
-                          key: "delete",
-                          label: "Delete",
-                          onClick: () => void removeWithUndo("stop", s.id, s.name),
-                        },
-                      ],
-                    }}
-                  >
-                    <Button size="small" type="text" aria-label={`More for ${s.name}`}>
-                      …
-                    </Button>
-                  </Dropdown>
+                  <Menu
+                    quiet
+                    label="…"
+                    name={`More for ${s.name}`}
+                    items={[
+                      { label: "Add a stop after it", onClick: () => setAfter(s) },
+                      { label: "Move earlier", disabled: i === 0, onClick: () => arrange.swap(i, -1) },
+                      {
+                        label: "Move later",
+                        disabled: i === t.stops.length - 1,
+                        onClick: () => arrange.swap(i, 1),
+                      },
+                      {
+                        label: nights(s) > 1 ? "Split the stay in two" : "Split (a stay of one day)",
+                        disabled: nights(s) < 2,
+                        onClick: () => arrange.split(s, Math.ceil(nights(s) / 2)),
+                      },
+                      { label: "Delete", onClick: () => void removeWithUndo("stop", s.id, s.name) },
+                    ]}
+                  />
                 </td>
               </tr>
             ))}

@@ -1,8 +1,8 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import type { Catalogue, StopOut, TripOut } from "../api/client";
-import { useCatalogue, useTrip } from "../api/queries";
+import type { Catalogue, Schemas, StopOut, TripOut } from "../api/client";
+import { useCatalogue, useTrip, useTripPlan } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { Loaded } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
@@ -173,7 +173,7 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
           </tbody>
         </table>
       )}
-      {brews.length > 0 && <Caffeine trip={trip} day={stop.day} />}
+      {brews.length > 0 && <Caffeine trip={trip} day={stop.day} guidance={catalogue.guidance} />}
       <h2>Plan a brew here</h2>
       <Choices
         conditions={stop.conditions}
@@ -189,15 +189,18 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
 }
 
 /** Caffeine of a day's brews for each person, against the published guidance. */
-function Caffeine({ trip, day }: { trip: TripOut; day: number }) {
-  const there = new Set(trip.stops.filter((s) => s.day === day).map((s) => s.id));
-  const mg = trip.brews.filter((b) => there.has(b.stop_id)).reduce((sum, b) => sum + b.caffeine_mg, 0);
+function Caffeine({ trip, day, guidance }: { trip: TripOut; day: number; guidance: Schemas["Guidance"] }) {
+  const plan = useTripPlan(trip.id);
+  const total = plan.data?.result.day_totals.find((d) => d.day === day);
+  if (!total && !plan.isPending) return null;
+  // It has its room before it has its figure, so that nothing moves from under a finger.
   return (
-    <p className={mg > 400 ? "caffeine caffeine-over" : "caffeine"}>
+    <p className={total?.over ? "caffeine caffeine-over" : "caffeine"}>
       Caffeine on day {day}, one cup of each brew:{" "}
-      <span className="num">about {Math.round(mg / 10) * 10} mg</span> a person
-      {mg > 400 ? ", over the 400 mg" : ", under the 400 mg"} a day of the published guidance (EFSA 2015, US
-      FDA) for most healthy adults; 200 mg in pregnancy. An estimate, not medical advice.
+      <span className="num">about {total ? Math.round(total.caffeine_mg / 10) * 10 : "…"} mg</span> a person
+      {total ? (total.over ? ", over" : ", under") : ", beside"} the {guidance.caffeine_day_mg} mg a day of
+      the published guidance (EFSA 2015, US FDA) for most healthy adults; {guidance.caffeine_pregnancy_mg} mg
+      in pregnancy. An estimate, not medical advice.
     </p>
   );
 }

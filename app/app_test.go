@@ -1,0 +1,207 @@
+package app_test
+
+import (
+	"context"
+	"encoding/json"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"apodemos/app"
+	"apodemos/core/brew"
+	"apodemos/core/conditions"
+	"apodemos/core/explain"
+	"apodemos/core/method"
+	"apodemos/core/trip"
+	"apodemos/demo"
+	"apodemos/store"
+)
+
+// open is the use cases over a store of its own, with the demo trip in it.
+func open(t *testing.T) (app.App, *store.Store, int64) {
+	s, err := store.Open(t.Context(), t.TempDir())
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	id, err := demo.Seed(t.Context(), s)
+	require.NoError(t, err)
+	return app.App{Store: s}, s, id
+}
+
+func brewOf(t *testing.T, a app.App, trip int64, made bool) app.Brew {
+	brews, err := a.Brews(t.Context(), trip)
+	require.NoError(t, err)
+	for _, b := range brews {
+		if (b.Tastings > 0) == made {
+			return b
+		}
+	}
+	require.Fail(t, "no such brew")
+	return app.Brew{}
+}
+
+// What is kept of a plan is its numbers and what it was told; its workings are computed
+// again, and are those that it would have had.
+func TestTheWorkingsOfAPlanAreComputedAgain(t *testing.T) {
+	a, s, id := open(t)
+	b := brewOf(t, a, id, false)
+	kept, err := s.Plan(t.Context(), b.PlanID)
+	require.NoError(t, err)
+	require.Empty(t, kept.Plan.Working, "they are not stored")
+	require.NotEmpty(t, kept.Plan.Notes, "what it was told is")
+	told, err := a.Told(t.Context(), b.PlanID)
+	require.NoError(t, err)
+	fresh, err := explain.Brew(b.Request)
+	require.NoError(t, err)
+	assert.Equal(t, len(fresh.Working), len(told.Plan.Working))
+	assert.Equal(t, fresh.Working["dose_g"].Formula, told.Plan.Working["dose_g"].Formula)
+	assert.Equal(t, *told.Plan.DoseG, *told.Plan.Working["dose_g"].Value, "and the value is the plan's")
+}
+
+// A brew that was made shows what it was told, whatever computes today.
+func TestABrewThatWasMadeKeepsItsWorkings(t *testing.T) {
+	a, s, id := open(t)
+	b := brewOf(t, a, id, false)
+	_, err := a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Taste: app.Taste{Mark: 6}})
+	require.NoError(t, err)
+	kept, err := s.Plan(t.Context(), b.PlanID)
+	require.NoError(t, err)
+	require.NotEmpty(t, kept.Plan.Working)
+	first := kept.Plan.Working
+	_, err = a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:50:00Z", Taste: app.Taste{Mark: 7}})
+	require.NoError(t, err)
+	told, err := a.Told(t.Context(), b.PlanID)
+	require.NoError(t, err)
+	assert.Equal(t, first, told.Plan.Working, "and once")
+}
+
+// oldStore hands out plans as another version made them.
+type oldStore struct{ *store.Store }
+
+func (s oldStore) Plan(ctx context.Context, id int64) (app.StoredPlan, error) {
+	p, err := s.Store.Plan(ctx, id)
+	p.CoreVersion = "0.1.0"
+	return p, err
+}
+
+// Today's core does not say how another version came to its figures.
+func TestAnotherVersionsWorkingsAreNotInvented(t *testing.T) {
+	_, s, id := open(t)
+	a := app.App{Store: oldStore{s}}
+	b := brewOf(t, a, id, false)
+	told, err := a.Told(t.Context(), b.PlanID)
+	require.NoError(t, err)
+	assert.Empty(t, told.Plan.Working)
+	assert.NotEmpty(t, told.Plan.Notes)
+	_, err = a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Taste: app.Taste{Mark: 6}})
+	require.NoError(t, err)
+	told, err = a.Told(t.Context(), b.PlanID)
+	require.NoError(t, err)
+	assert.Empty(t, told.Plan.Working)
+}
+
+// A trip that the page holds is the trip that the store holds: what the browser
+// computes of the one is what the server computes of the other.
+func TestATripOnThePageIsTheTripInTheStore(t *testing.T) {
+	a, _, id := open(t)
+	kept, stops, err := a.Journey(t.Context(), id)
+	require.NoError(t, err)
+	out, err := a.TripOut(t.Context(), id)
+	require.NoError(t, err)
+	var bare []app.Stop
+	for _, s := range out.Stops {
+		bare = append(bare, s.Stop)
+	}
+	page := app.JourneyOf(out.Trip, bare, out.Brews)
+	was, err := trip.Compute(kept)
+	require.NoError(t, err)
+	is, err := trip.Compute(page)
+	require.NoError(t, err)
+	one, err := json.Marshal(was)
+	require.NoError(t, err)
+	two, err := json.Marshal(is)
+	require.NoError(t, err)
+	assert.JSONEq(t, string(one), string(two))
+	assert.Len(t, bare, len(stops))
+}
+
+// Every school is in the comparison, with what it would take of the shelf.
+func TestChoicesAreOfEverySchool(t *testing.T) {
+	a, _, _ := open(t)
+	shelf, err := a.Gear(t.Context())
+	require.NoError(t, err)
+	n := 0
+	for _, m := range method.All {
+		n += len(m.Schools)
+	}
+	r := brew.Request{Conditions: conditions.Conditions{Place: conditions.Place{AltitudeM: new(2300.0)}}, Drinkers: new(2.0)}
+	with, unsaid := app.Choices(r, shelf), app.Choices(r, nil)
+	require.Len(t, with, n)
+	require.Len(t, unsaid, n)
+	var lacking []string
+	for i := range with {
+		assert.Equal(t, with[i].Possible, unsaid[i].Possible, "the shelf decides what is lacking, not what is possible")
+		assert.Empty(t, unsaid[i].Lacks, "of a shelf that nobody has told of, nothing is known")
+		if with[i].Lacks != "" {
+			lacking = append(lacking, with[i].Method)
+		}
+	}
+	assert.Contains(t, lacking, method.TankDripperID, "the demo's shelf has none")
+	assert.NotContains(t, lacking, "cone")
+}
+
+// What a brew has of its own stays when it is moved to another hour; what it found at
+// its stop is that of the hour.
+func TestABrewAtAnotherHour(t *testing.T) {
+	a, _, id := open(t)
+	b := brewOf(t, a, id, false)
+	st, err := a.Stop(t.Context(), b.StopID)
+	require.NoError(t, err)
+	st.Facts.MorningC, st.Facts.DayC = new(-4.0), new(11.0)
+	require.NoError(t, a.SetStop(t.Context(), st))
+	b, err = a.Brew(t.Context(), b.ID)
+	require.NoError(t, err)
+	at := func(hour string, r brew.Request) app.BrewOut {
+		now, err := a.Brew(t.Context(), b.ID)
+		require.NoError(t, err)
+		out, err := a.ChangeBrew(t.Context(), now, now.Revision, app.BrewIn{Name: now.Name, At: hour, Request: r})
+		require.NoError(t, err)
+		return out
+	}
+	r := b.Request
+	r.DoseG, r.Ratio, r.WaterG, r.CupMl = new(31.0), nil, nil, nil
+	early := at("06:00", r)
+	assert.Equal(t, -4.0, *early.Request.Place.AirC)
+	late := at("15:00", early.Request)
+	assert.Equal(t, 11.0, *late.Request.Place.AirC)
+	assert.Equal(t, 31.0, *late.Request.DoseG)
+	assert.False(t, late.Stale)
+}
+
+// Overlay and Difference undo each other.
+func TestARequestIsItsStopAndItsOwn(t *testing.T) {
+	on := conditions.Conditions{Place: conditions.Place{AltitudeM: new(900.0), AirC: new(4.0)}, Water: conditions.Water{Source: new("stream")}}
+	r := brew.Request{Conditions: on, Method: "pot", Drinkers: new(3.0)}
+	r.Place.AirC = nil // unsaid here, though the stop says it
+	r.Water.Treatment = new("boil")
+	patch, err := app.Difference(on, r)
+	require.NoError(t, err)
+	assert.NotContains(t, patch, "stream", "what is the stop's is not kept twice")
+	back, err := app.Overlay(on, patch)
+	require.NoError(t, err)
+	assert.Equal(t, r, back)
+}
+
+// What is wrong is told at its field, and what nobody knows is not found.
+func TestAnswersToBadQuestions(t *testing.T) {
+	_, fault, err := app.Answer("plan", []byte(`{"request":{"method":"teapot"}}`))
+	require.NoError(t, err)
+	require.NotNil(t, fault)
+	assert.Equal(t, 422, fault.Status)
+	assert.Equal(t, "body.method", fault.Errors[0].Location)
+	_, fault, err = app.Answer("plan", []byte(`{"request":`))
+	require.NoError(t, err)
+	assert.Equal(t, 400, fault.Status)
+	_, _, err = app.Answer("brew-it-for-me", nil)
+	assert.ErrorIs(t, err, app.ErrNotFound)
+}

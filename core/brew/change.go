@@ -1,0 +1,134 @@
+package brew
+
+import (
+	"math"
+
+	"apodemos/core/conditions"
+	"apodemos/core/method"
+	"apodemos/core/water"
+)
+
+// A Change is something that a person does to a brew, of which the request that gives
+// it has to be worked out. Of its fields one is set.
+type Change struct {
+	As        string   `json:"as,omitempty" enum:",home,plain" doc:"home: in a kitchen at sea level; plain: with nothing made up for"`
+	Method    string   `json:"method,omitempty" doc:"Made another way: what it fixes for itself is left to it"`
+	School    string   `json:"school,omitempty"`
+	ReadingG  *float64 `json:"reading_g,omitempty" doc:"The scale should stop at this at last"`
+	DoseEachG *float64 `json:"dose_each_g,omitempty" doc:"Coffee of one batch, or of one cup where each steeps on its own"`
+	Pour      *Pour    `json:"pour,omitempty" doc:"A pour is moved, and those after it that were moved before go with it"`
+}
+
+// Changed is the request that a change gives. Its error is Problems.
+func (r Request) Changed(c Change) (Request, error) {
+	switch {
+	case c.As == "home":
+		return r.atHome(), nil
+	case c.As == "plain":
+		r.Adjust = new("none")
+		return r, nil
+	case c.Method != "" || c.School != "":
+		if c.Method == "" {
+			c.Method = r.Method
+		}
+		return r.By(c.Method, c.School), nil
+	}
+	p, err := Compute(r)
+	if err != nil {
+		return r, err
+	}
+	switch {
+	case c.ReadingG != nil:
+		r.CupMl = new(p.cupFor(*c.ReadingG))
+	case c.DoseEachG != nil:
+		f, _ := FieldByPath("dose_g")
+		n := math.Round(*p.DoseG / math.Max(*p.DoseEachG, 0.01))
+		r.DoseG = new(math.Min(math.Max(*c.DoseEachG*n, f.Min), f.Max))
+	case c.Pour != nil:
+		r.Pours = p.moved(r.Pours, *c.Pour)
+	}
+	return r, nil
+}
+
+// atHome is the same in a kitchen: sea level, 20 °C, calm, tap water, with a kettle that
+// boils; the one definition of home.
+func (r Request) atHome() Request {
+	r.Place = conditions.Place{AltitudeM: new(0.0), AirC: new(20.0), WindMs: new(0.0), Atmosphere: new("isa")}
+	r.Water.State, r.Water.SourceC, r.Water.Treatment, r.Water.Source = new("liquid"), new(15.0), new(water.Safe), nil
+	r.Heat.SuppliedC, r.Adjust, r.ContactS, r.Calibration = nil, new("none"), nil, Calibration{}
+	r.Heat.Canister.TempC = new(20.0) // or it is the air's of the stop
+	return r
+}
+
+// cupFor is the drink in each cup, in ml, with which the scale stops at so many grams:
+// what more is poured, in every batch or cup, is more drink, less what the coffee that
+// goes with it keeps.
+func (p *Plan) cupFor(grams float64) float64 {
+	f, _ := FieldByPath("cup_ml")
+	cup, people := *p.Request.CupMl, *p.Request.Drinkers
+	last := 0.0
+	for _, s := range p.Steps {
+		if s.Lane == method.Scale && s.ToG != nil {
+			last = *s.ToG
+		}
+	}
+	poured := *p.Water.PouredMl
+	if poured == 0 || last == 0 {
+		return cup
+	}
+	more := (grams - last) * poured / last
+	// A dose that is set keeps what it keeps; one that follows the water grows with it.
+	share := 1.0
+	if p.Request.DoseG == nil {
+		share = 1 - *p.Water.RetainedMl/poured
+	}
+	whole := more * share * *p.DrinkMl / math.Max(*p.DrinkMl-*p.Water.DilutionMl, 1)
+	// Shared among many, a step of the scale is less than a millilitre of each cup: then
+	// it is one.
+	by := math.Round(whole / people)
+	if by == 0 && grams != last {
+		by = math.Copysign(1, grams-last)
+	}
+	return math.Min(math.Max(math.Round(cup)+by, f.Min), f.Max)
+}
+
+// moved are the pours of a request with one of them moved, as far as it may be.
+func (p *Plan) moved(pours []Pour, to Pour) []Pour {
+	at := func(id string) int {
+		for i, s := range p.Steps {
+			if string(s.ID) == id {
+				return i
+			}
+		}
+		return -1
+	}
+	i := at(to.ID)
+	by := 0.0
+	if i >= 0 && p.Steps[i].Move != nil {
+		m := p.Steps[i].Move
+		if to.AtS != nil {
+			to.AtS = new(math.Min(math.Max(math.Round(*to.AtS), m.AtLowS), m.AtHighS)) // by the clock's own seconds
+			by = *to.AtS - math.Round(p.Steps[i].AtS)
+		}
+		if to.ToPct != nil {
+			to.ToPct = new(math.Min(math.Max(*to.ToPct, m.ToLowPct), m.ToHigh))
+		}
+	}
+	var out []Pour
+	for _, o := range pours {
+		switch {
+		case o.ID == to.ID:
+			if to.AtS == nil {
+				to.AtS = o.AtS
+			}
+			if to.ToPct == nil {
+				to.ToPct = o.ToPct
+			}
+			continue
+		case o.AtS != nil && at(o.ID) > i:
+			o.AtS = new(*o.AtS + by)
+		}
+		out = append(out, o)
+	}
+	return append(out, to)
+}
