@@ -200,3 +200,16 @@ func TestTicksAreSeenInTheOtherTab(t *testing.T) {
 	mine.undo("Unticked all")
 	mine.until("have both again", func() bool { return len(kept()) == 2 && ticked(mine) == "0,2" })
 }
+
+// The ribbon shows its stop without moving the page from under who reads it.
+func TestThePageStaysWhereItWasScrolled(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/7")
+	p.see("Four pulses, 45 seconds apart")
+	p.do(chromedp.WaitVisible(chromedp.CSS(".ribbon-stops button")))
+	p.js(`(scrollTo(0, 600), "")`)
+	p.do(chromedp.EmulateViewport(760, 800))
+	p.until("have the ribbon at its stop", func() bool { return p.js(`document.querySelector(".ribbon").scrollLeft > 100 ? "y" : ""`) == "y" })
+	assert.NotEqual(t, "0", p.js(`scrollY > 300 ? "down" : "0"`), "the page is where it was")
+}

@@ -18,20 +18,25 @@ import (
 	"apodemos/core/trip"
 )
 
-// A database of the first version is brought up to date with what is in it, and
-// a copy of it is kept.
-func TestAnOldDatabaseIsBroughtUpToDate(t *testing.T) {
-	ctx := context.Background()
-	dir := t.TempDir()
-	path := filepath.Join(dir, FileName)
-	db, err := sql.Open("sqlite", path)
+// migrated is a new database as of a migration.
+func migrated(t *testing.T, dir string, version int64) *sql.DB {
+	db, err := sql.Open("sqlite", filepath.Join(dir, FileName))
 	require.NoError(t, err)
 	sub, err := fs.Sub(migrations, "migrations")
 	require.NoError(t, err)
 	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub, goose.WithGoMigrations(goMigrations()...))
 	require.NoError(t, err)
-	_, err = p.UpTo(ctx, 1)
+	_, err = p.UpTo(t.Context(), version)
 	require.NoError(t, err)
+	return db
+}
+
+// A database of the first version is brought up to date with what is in it, and
+// a copy of it is kept.
+func TestAnOldDatabaseIsBroughtUpToDate(t *testing.T) {
+	ctx := context.Background()
+	dir := t.TempDir()
+	db := migrated(t, dir, 1)
 	for _, q := range []string{
 		`INSERT INTO trips (id, name, people, starts_on, created_at) VALUES (7, 'Old', 2, '2026-09-05', '2026-01-01T00:00:00Z')`,
 		`INSERT INTO stops (id, trip_id, position, name, day, conditions, created_at) VALUES (9, 7, 1, 'Hut', 1, '{"method":"","place":{"altitude_m":1200}}', '2026-01-01T00:00:00Z')`,
@@ -55,7 +60,7 @@ func TestAnOldDatabaseIsBroughtUpToDate(t *testing.T) {
 	k, err := s.TripKit(ctx, 7)
 	require.NoError(t, err)
 	assert.Empty(t, k.Items)
-	copies, err := filepath.Glob(path + ".before-*")
+	copies, err := filepath.Glob(filepath.Join(dir, FileName) + ".before-*")
 	require.NoError(t, err)
 	assert.Len(t, copies, 1, "the file as it was")
 	info, err := os.Stat(copies[0])
@@ -69,14 +74,7 @@ func TestAnOldDatabaseIsBroughtUpToDate(t *testing.T) {
 func TestTheWaterOfOldStops(t *testing.T) {
 	ctx := context.Background()
 	dir := t.TempDir()
-	db, err := sql.Open("sqlite", filepath.Join(dir, FileName))
-	require.NoError(t, err)
-	sub, err := fs.Sub(migrations, "migrations")
-	require.NoError(t, err)
-	p, err := goose.NewProvider(goose.DialectSQLite3, db, sub, goose.WithGoMigrations(goMigrations()...))
-	require.NoError(t, err)
-	_, err = p.UpTo(ctx, 3)
-	require.NoError(t, err)
+	db := migrated(t, dir, 3)
 	cases := []struct {
 		conditions, facts, source, treatment string
 		review                               bool
@@ -90,7 +88,7 @@ func TestTheWaterOfOldStops(t *testing.T) {
 		{`{"method":"","water":{"state":"snow","source_c":-3}}`, `{"water_source":"snow"}`, "snow", "doubtful", true},
 		{`{"method":""}`, `{}`, "", "doubtful", false},
 	}
-	_, err = db.ExecContext(ctx, `INSERT INTO trips (id, name, people, starts_on, created_at) VALUES (7, 'Old', 2, '', '2026-01-01T00:00:00Z')`)
+	_, err := db.ExecContext(ctx, `INSERT INTO trips (id, name, people, starts_on, created_at) VALUES (7, 'Old', 2, '', '2026-01-01T00:00:00Z')`)
 	require.NoError(t, err)
 	for i, c := range cases {
 		_, err := db.ExecContext(ctx, `INSERT INTO stops (id, trip_id, position, name, day, conditions, facts, created_at) VALUES (?, 7, ?, 'Hut', 1, ?, ?, '2026-01-01T00:00:00Z')`, i+1, i+1, c.conditions, c.facts)

@@ -2,13 +2,9 @@ package store
 
 import (
 	"context"
-	"database/sql"
 	"encoding/json"
-	"io/fs"
-	"path/filepath"
 	"testing"
 
-	"github.com/pressly/goose/v3"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
@@ -88,14 +84,7 @@ func TestWorkingsAreKeptOnce(t *testing.T) {
 func TestOldPlansMoveToWhereTheyAreKeptOnce(t *testing.T) {
 	ctx := context.Background()
 	dir := t.TempDir()
-	db, err := sql.Open("sqlite", filepath.Join(dir, FileName))
-	require.NoError(t, err)
-	sub, err := fs.Sub(migrations, "migrations")
-	require.NoError(t, err)
-	m, err := goose.NewProvider(goose.DialectSQLite3, db, sub, goose.WithGoMigrations(goMigrations()...))
-	require.NoError(t, err)
-	_, err = m.UpTo(ctx, 6)
-	require.NoError(t, err)
+	db := migrated(t, dir, 6)
 	told, err := explain.Brew(brew.Request{Method: "cone"})
 	require.NoError(t, err)
 	f := told.Working["dose_g"]

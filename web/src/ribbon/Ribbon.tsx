@@ -64,7 +64,10 @@ export function Ribbon({
   const scale: Scale = ribbon;
   const width = scale === "even" ? Math.max(room, trip.stops.length * 116) : room;
   useEffect(() => {
-    ref.current?.querySelector("[aria-current]")?.scrollIntoView({ block: "nearest", inline: "center" });
+    // Sideways alone: the page stays where it was scrolled to.
+    const at = ref.current?.querySelector("[aria-current]")?.getBoundingClientRect();
+    const box = ref.current?.getBoundingClientRect();
+    if (at && box) ref.current?.scrollBy({ left: at.left + at.width / 2 - box.left - box.width / 2 });
   }, [ref, stop, width]);
   if (trip.stops.length === 0) return null;
 
