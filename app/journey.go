@@ -30,11 +30,7 @@ type TripPlan struct {
 
 // TripPlan plans a trip: with its own kit, or with other gear that is named.
 func (a App) TripPlan(ctx context.Context, id int64, steps bool, with []int64) (TripPlan, error) {
-	t, stops, err := a.Journey(ctx, id)
-	if err != nil {
-		return TripPlan{}, err
-	}
-	shelf, err := a.Gear(ctx)
+	t, stops, shelf, err := a.journeyAndShelf(ctx, id)
 	if err != nil {
 		return TripPlan{}, err
 	}

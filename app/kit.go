@@ -29,11 +29,7 @@ type Laid struct {
 // they were.
 func (a App) ApplyKit(ctx context.Context, id int64, in LayIn) (Applied, error) {
 	out := Applied{Before: []BrewBefore{}}
-	t, _, err := a.Journey(ctx, id)
-	if err != nil {
-		return out, err
-	}
-	shelf, err := a.Gear(ctx)
+	t, _, shelf, err := a.journeyAndShelf(ctx, id)
 	if err != nil {
 		return out, err
 	}
@@ -116,11 +112,7 @@ type BrewBefore struct {
 // where it was.
 func (a App) LayKit(ctx context.Context, id int64, in LayIn) (Laid, error) {
 	out := Laid{Fallback: []kit.Serving{}, Stuck: []kit.Blocked{}}
-	t, stops, err := a.Journey(ctx, id)
-	if err != nil {
-		return out, err
-	}
-	shelf, err := a.Gear(ctx)
+	t, stops, shelf, err := a.journeyAndShelf(ctx, id)
 	if err != nil {
 		return out, err
 	}
@@ -189,11 +181,7 @@ func at(stops []Stop, id int64) int {
 
 // ChooseKit is the best kits from the shelf for a trip, and why.
 func (a App) ChooseKit(ctx context.Context, id int64, w kit.Wishes) (*kit.Answer, error) {
-	t, _, err := a.Journey(ctx, id)
-	if err != nil {
-		return nil, err
-	}
-	shelf, err := a.Gear(ctx)
+	t, _, shelf, err := a.journeyAndShelf(ctx, id)
 	if err != nil {
 		return nil, err
 	}
@@ -214,4 +202,14 @@ func (a App) KitItems(ctx context.Context, id int64, with []int64) ([]gear.Item,
 		return nil, err
 	}
 	return slices.DeleteFunc(shelf, func(it gear.Item) bool { return !slices.Contains(with, it.ID) }), nil
+}
+
+// journeyAndShelf is a trip, as the core reads it, and the gear that there is.
+func (a App) journeyAndShelf(ctx context.Context, id int64) (trip.Trip, []Stop, []gear.Item, error) {
+	t, stops, err := a.Journey(ctx, id)
+	if err != nil {
+		return t, stops, nil, err
+	}
+	shelf, err := a.Gear(ctx)
+	return t, stops, shelf, err
 }

@@ -99,12 +99,12 @@ func TestEveryViewIsWithinReach(t *testing.T) {
 			p.until("see the theme", func() bool { return p.js(`document.documentElement.dataset.theme`) == theme })
 		}
 		for _, v := range views {
-			for _, width := range []int64{1280, 390} {
-				if width == 390 && !v.phone {
+			for _, width := range []int64{1280, 390, 360} {
+				if width < 700 && !v.phone {
 					continue
 				}
 				at := fmt.Sprintf("%s, %s, %d px", v.name, theme, width)
-				p.do(chromedp.EmulateViewport(width, map[int64]int64{1280: 800, 390: 844}[width]))
+				p.do(chromedp.EmulateViewport(width, map[int64]int64{1280: 800, 390: 844, 360: 780}[width]))
 				p.open(v.path)
 				p.see(v.sign)
 				assert.Empty(t, p.js(unnamed), "%s: without a name", at)

@@ -1,8 +1,6 @@
 package main
 
 import (
-	"os"
-
 	"github.com/spf13/cobra"
 
 	"apodemos/server"
@@ -13,11 +11,12 @@ func openapiCommand() *cobra.Command {
 		Use:   "openapi",
 		Short: "Print the OpenAPI document of the HTTP interface",
 		Args:  cobra.NoArgs,
-		RunE: func(*cobra.Command, []string) error {
+		RunE: func(c *cobra.Command, _ []string) error {
 			b, err := server.OpenAPI()
-			if err == nil {
-				_, err = os.Stdout.Write(b)
+			if err != nil {
+				return err
 			}
+			_, err = c.OutOrStdout().Write(b)
 			return err
 		},
 	}

@@ -280,13 +280,6 @@ func (c *script) caution(id, step string) {
 	c.plan.Cautions = append(c.plan.Cautions, caution.ByID(id, step))
 }
 
-func either[T any](is bool, yes, no T) T {
-	if is {
-		return yes
-	}
-	return no
-}
-
 func value(p *float64) float64 {
 	if p == nil {
 		return 0

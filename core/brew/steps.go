@@ -261,7 +261,7 @@ func (c *script) safety(supplied bool) {
 	burner := c.Burner
 	flame := !supplied && burner.Flame && !c.heatless()
 	if flame {
-		c.caution(either(c.fire(), "fire-ban-fire", "fire-ban"), "")
+		c.caution(quantity.Either(c.fire(), "fire-ban-fire", "fire-ban"), "")
 		if c.Fuel.ID == heat.CanisterGas {
 			c.caution("canister", "light")
 		}

@@ -173,7 +173,7 @@ func (c *script) figure(w *words, name string, s Step, pour *method.Step) {
 		w.value(b.ConcentrateMl / *c.Request.Drinkers, quantity.Millilitre)
 	case "vials":
 		n := value(p.Vials)
-		w.value(n, quantity.None).say(either(n == 1, " vial of ", " vials of ")).value(VialMl, quantity.Millilitre)
+		w.value(n, quantity.None).say(quantity.Either(n == 1, " vial of ", " vials of ")).value(VialMl, quantity.Millilitre)
 	case "drink":
 		w.value(b.DrinkMl, quantity.Millilitre)
 	case "cup":

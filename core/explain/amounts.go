@@ -113,7 +113,7 @@ func (x *figures) waterOfTheRecipe() {
 	ml("water.rinse_ml", w.RinseMl, "Rinse", "for the paper or cloth, once a batch", each, school)
 	ml("water.preheat_ml", w.PreheatMl, "Preheating", "60 ml for each cup that is preheated, 100 ml a batch for a preheated brewer", working.Num("People", *x.Request.Drinkers, quantity.None, "request.drinkers"))
 	x.put("vials", x.p.Vials, working.Figure{Label: "Vials", Unit: quantity.Count, Kind: working.Practice, Source: practice, Formula: "concentrate over the 60 ml that a usual vial holds, rounded up",
-		Inputs: []working.Input{working.Num("Concentrate", x.Concentrate(), quantity.Millilitre, either(b.ConcentrateMl > 0, "water.concentrate_ml", "drink_ml"))}})
+		Inputs: []working.Input{working.Num("Concentrate", x.Concentrate(), quantity.Millilitre, quantity.Either(b.ConcentrateMl > 0, "water.concentrate_ml", "drink_ml"))}})
 	ml("water.concentrate_ml", w.ConcentrateMl, "Concentrate", "the drink over one part of concentrate and its parts of water", working.Num("Drink", x.DrinkMl, quantity.Millilitre, "drink_ml"), working.Num("Parts of water", *x.Request.Dilution, quantity.None, "request.dilution"))
 	x.put("water.poured_ml", w.PouredMl, working.Figure{Label: "Pour", Unit: quantity.Millilitre, Kind: working.Practice, Source: "mass balance",
 		Formula: "drink, plus what the grounds keep and what is left behind, less splash and what is added afterwards; 1 ml of water counts as 1 g",
@@ -161,7 +161,7 @@ func (x *figures) water() {
 	x.put("water.ice_g", w.IceG, fig("Ice", "what is added afterwards comes as ice", working.Num("Added afterwards", b.DilutionMl*n, quantity.Millilitre, "water.dilution_ml")))
 	cold, heated := value(w.ColdMl), value(w.HeatedMl)
 	x.put("water.cold_ml", w.ColdMl, fig("Poured cold", "what is poured or added unheated"))
-	x.put("water.heated_ml", w.HeatedMl, fig(either(x.Request.Heat.SuppliedC != nil, "Draw in all", "Heat in all"), "poured, plus rinse, preheating, what is added hot afterwards and what boils off, less what is poured cold",
+	x.put("water.heated_ml", w.HeatedMl, fig(quantity.Either(x.Request.Heat.SuppliedC != nil, "Draw in all", "Heat in all"), "poured, plus rinse, preheating, what is added hot afterwards and what boils off, less what is poured cold",
 		working.Num("Poured", b.PouredMl*n, quantity.Millilitre, "water.poured_ml"), working.Num("Rinse", b.RinseMl*n, quantity.Millilitre, "water.rinse_ml"),
 		working.Num("Preheating", b.PreheatMl*n, quantity.Millilitre, "water.preheat_ml"), working.Num("Added afterwards", value(w.DilutionMl), quantity.Millilitre, "water.dilution_ml"),
 		working.Num("Boils off", value(w.BoiledOffMl), quantity.Millilitre, "water.boiled_off_ml"), working.Num("Poured cold", cold, quantity.Millilitre, "water.cold_ml")))

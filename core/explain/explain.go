@@ -2,6 +2,7 @@ package explain
 
 import (
 	"apodemos/core/brew"
+	"apodemos/core/quantity"
 	"apodemos/core/working"
 )
 
@@ -59,14 +60,7 @@ func (x *figures) put(path string, v *float64, f working.Figure) {
 
 const practice = "common practice, no published source"
 
-func either[T any](is bool, yes, no T) T {
-	if is {
-		return yes
-	}
-	return no
-}
-
-func yes(b bool) string { return either(b, "yes", "no") }
+func yes(b bool) string { return quantity.Either(b, "yes", "no") }
 
 func value(p *float64) float64 {
 	if p == nil {

@@ -50,9 +50,9 @@ func (x *figures) warmth() {
 	band("target_high_c", p.TargetHighC, "Wished, light roast")
 
 	supplied := r.Heat.SuppliedC != nil
-	f := working.Figure{Label: either(supplied, "Wait before use", "Wait off the boil"), Unit: quantity.Second, Kind: working.Published, Source: coolingSource, Limits: coolingLimits,
+	f := working.Figure{Label: quantity.Either(supplied, "Wait before use", "Wait off the boil"), Unit: quantity.Second, Kind: working.Published, Source: coolingSource, Limits: coolingLimits,
 		Formula: "time for this vessel to cool from where it is to the wished temperature: loss through walls and lid, and from the open surface",
-		Inputs: []working.Input{working.Num("From", x.HotC, quantity.Celsius, either(supplied, "request.heat.supplied_c", "boil_c")), working.Num("To", x.WishC, quantity.Celsius, "target_c"),
+		Inputs: []working.Input{working.Num("From", x.HotC, quantity.Celsius, quantity.Either(supplied, "request.heat.supplied_c", "boil_c")), working.Num("To", x.WishC, quantity.Celsius, "target_c"),
 			working.Num("Water in it", x.KettleMl, quantity.Millilitre, "water.heated_ml"),
 			working.Num("Open share of the surface", 100*float64(x.Cover), quantity.Percent, "request.heat.lid"),
 			working.Num("Diameter", x.Vessel.DiameterMm, quantity.Millimetre, "request.vessel.diameter_mm"),
@@ -97,13 +97,15 @@ func (x *figures) heat() {
 		working.Num("To wind or for want of a lid", k.AirKJ*n, quantity.Kilojoule, "request.place.wind_ms"))
 	x.put("heat.energy_kj", hp.EnergyKJ, working.Figure{Label: "Heat into the pot", Unit: quantity.Kilojoule, Kind: working.Published,
 		Source: "specific heat of water from IAPWS-IF97; fusion and metals, handbook values", Formula: "mass times specific heat times warming, for water and pot, plus melting, boiling off and what the air takes", Inputs: in})
-	effPath := "request." + either(x.Request.Calibration.Efficiency != nil, "calibration.efficiency", "heat.efficiency")
-	powerPath := "request." + either(x.Request.Calibration.PowerW != nil, "calibration.power_w", "heat.power_w")
+	effPath := "request." + quantity.Either(x.Request.Calibration.Efficiency != nil, "calibration.efficiency", "heat.efficiency")
+	powerPath := "request." + quantity.Either(x.Request.Calibration.PowerW != nil, "calibration.power_w", "heat.power_w")
 	timeKind := kind
 	if x.Request.Calibration.PowerW == nil {
 		timeKind = working.Practice
 	}
-	by := func(k working.Kind) string { return either(k == working.Measured, "measured by you", practice) }
+	by := func(k working.Kind) string {
+		return quantity.Either(k == working.Measured, "measured by you", practice)
+	}
 	heatIn := []working.Input{working.Num("Heat to the boil", (k.NeedKJ() - k.BoilKJ), quantity.Kilojoule, "heat.energy_kj"),
 		working.Num("Heat burned at full", h.PowerW, quantity.Watt, powerPath),
 		working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, effPath),
@@ -113,13 +115,13 @@ func (x *figures) heat() {
 	x.put("heat.dwell_s", hp.DwellS, working.Figure{Label: "At the boil", Unit: quantity.Second, Kind: working.Published, Source: "disinfecting: US CDC, 1 min, 3 min above 2,000 m; keeping hot: the school's steps",
 		Formula: "rolling boil that disinfects, plus the time kept hot until the last pour when there is nothing to wait for",
 		Inputs:  []working.Input{working.Num("Disinfecting", x.TreatS, quantity.Second, "request.water.treatment"), working.Num("Boiling with the coffee", x.BoilS, quantity.Second, "request.school"), working.Num("Keeping hot", x.HoldS, quantity.Second, "wait_s")}})
-	x.put("heat.energy_wh", hp.EnergyWh, working.Figure{Label: "Electricity", Unit: quantity.WattHour, Kind: kind, Source: either(kind == working.Measured, "efficiency measured by you", practice),
+	x.put("heat.energy_wh", hp.EnergyWh, working.Figure{Label: "Electricity", Unit: quantity.WattHour, Kind: kind, Source: quantity.Either(kind == working.Measured, "efficiency measured by you", practice),
 		Formula: "power times time, all batches", Limits: heatingLimits, PlusMinus: working.PlusMinus(0.1 * value(hp.EnergyWh)), Inputs: heatIn[1:]})
 	if hp.BatteryPct != nil {
 		x.put("heat.battery_pct", hp.BatteryPct, working.Figure{Label: "Of the battery", Unit: quantity.Percent, Kind: kind, Source: "your battery",
 			Formula: "electricity over what the battery holds; a cold battery gives less", Inputs: []working.Input{working.Num("Electricity", value(hp.EnergyWh), quantity.WattHour, "heat.energy_wh"), working.Num("Battery holds", *r.Heat.BatteryWh, quantity.WattHour, "request.heat.battery_wh")}})
 	}
-	lhvFrom := either(x.Fuel.ID == heat.CanisterGas, "request.heat.canister.propane_pct", "request.heat.fuel")
+	lhvFrom := quantity.Either(x.Fuel.ID == heat.CanisterGas, "request.heat.canister.propane_pct", "request.heat.fuel")
 	x.put("heat.fuel_g", hp.FuelG, working.Figure{Label: "Fuel", Unit: quantity.Gram, Kind: kind, Source: "heating value, handbook; efficiency, " + by(kind),
 		Formula: "heat into the pot over efficiency and the fuel's lower heating value; while keeping hot, the low flame's", Limits: heatingLimits, PlusMinus: working.PlusMinus(spread * value(hp.FuelG)),
 		Inputs: []working.Input{working.Num("Heat burned", k.BurnedKJ*n, quantity.Kilojoule, "heat.energy_kj"), working.Num("Heating value", x.LHV, quantity.MJPerKg, lhvFrom),

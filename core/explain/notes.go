@@ -112,7 +112,7 @@ func (s *sentence) say(text string, values ...quantity.Value) {
 	}
 }
 
-func way(v float64, more, less string) string { return either(v >= 0, more, less) }
+func way(v float64, more, less string) string { return quantity.Either(v >= 0, more, less) }
 
 // grindTo says a grind: in clicks of this grinder where it is known, else in
 // micrometres, and how far that is from another.
@@ -129,13 +129,13 @@ func (s *sentence) grindTo(b *brew.Brewed, um, was float64) {
 	s.say(" at %, % "+finer, quantity.Of(now, quantity.Clicks), quantity.Of(math.Round(now)-math.Round(then), quantity.None).Abs())
 }
 
-func way1(v float64) float64 { return either(v >= 0, 1.0, -1.0) }
+func way1(v float64) float64 { return quantity.Either(v >= 0, 1.0, -1.0) }
 
 // madeUp says what makes up for this stop, and what else would.
 func madeUp(b *brew.Brewed) brew.Note {
 	k := b.Correction
 	points := quantity.Of(100*math.Abs(k.Short), quantity.None)
-	side := either(k.Short > 0, "less", "more")
+	side := quantity.Either(k.Short > 0, "less", "more")
 	if !k.ByTime && !k.ByGrind {
 		why := "Neither the time nor the grind within reach makes up for it: preheat, insulate, or choose a method that boils."
 		switch {

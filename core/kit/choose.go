@@ -213,13 +213,6 @@ func (in *instance) name(e *entry) string {
 	return strings.Join(names, " with ")
 }
 
-func either(is bool, yes, no string) string {
-	if is {
-		return yes
-	}
-	return no
-}
-
 // versus names a kit beside the best: by its brewers where they are others, else
 // by what else is different.
 func (in *instance) versus(e, best *entry) string {

@@ -18,7 +18,7 @@ func (in *instance) reasons(c *Answer, f *found) {
 		c.Reasons = append(c.Reasons, quantity.Say(template, v...))
 	}
 	b := f.best
-	say(quantity.UpperFirst(in.name(b))+" serves "+either(in.weight == 1, "the one brew", "all {0} brews")+": cups of {1} points on average, {2} to carry, {3} a brew.", num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), mins(b.p[oTime]))
+	say(quantity.UpperFirst(in.name(b))+" serves "+quantity.Either(in.weight == 1, "the one brew", "all {0} brews")+": cups of {1} points on average, {2} to carry, {3} a brew.", num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), mins(b.p[oTime]))
 	light, cup := &f.front[0], &f.front[0]
 	for i := range f.front {
 		if f.front[i].p[oCup] < cup.p[oCup]-1e-9 {
@@ -27,12 +27,12 @@ func (in *instance) reasons(c *Answer, f *found) {
 	}
 	if light.p[oMass] < b.p[oMass]-1 {
 		worse := light.p[oCup] - b.p[oCup]
-		say("The lightest kit that serves them all, "+in.versus(light, b)+", saves {0} and "+either(worse >= 0, "costs", "gains")+" {1} points of the cup.", g(b.p[oMass]-light.p[oMass]), num(math.Abs(worse)))
+		say("The lightest kit that serves them all, "+in.versus(light, b)+", saves {0} and "+quantity.Either(worse >= 0, "costs", "gains")+" {1} points of the cup.", g(b.p[oMass]-light.p[oMass]), num(math.Abs(worse)))
 	} else {
 		say("No kit that serves them all is lighter.")
 	}
 	if more := cup.p[oMass] - b.p[oMass]; cup.p[oCup] < b.p[oCup]-notablePoints {
-		say("The best cups, {0} points, come from "+in.versus(cup, b)+", for {1} "+either(more >= 0, "more.", "less."), num(100-cup.p[oCup]), g(math.Abs(more)))
+		say("The best cups, {0} points, come from "+in.versus(cup, b)+", for {1} "+quantity.Either(more >= 0, "more.", "less."), num(100-cup.p[oCup]), g(math.Abs(more)))
 	} else {
 		say("No kit makes cups that are better by half a point.")
 	}

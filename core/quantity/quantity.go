@@ -198,3 +198,12 @@ func first(s string, to func(rune) rune) string {
 	}
 	return string(to(r)) + s[n:]
 }
+
+// Either is yes where something is so, and no where it is not: the words of a sentence
+// that differ in one place.
+func Either[T any](is bool, yes, no T) T {
+	if is {
+		return yes
+	}
+	return no
+}

@@ -99,7 +99,7 @@ func (r *Result) WithKit(items []gear.Item, people int) {
 		}
 	}
 	if n := len(r.Bags); n > 0 {
-		line("bags", "in one dry bag", nil, "The coffee of it in {0} portions, bagged and marked", quantity.Of(float64(n), quantity.None))
+		line("bags", "in one dry bag", nil, "The coffee of it in {0} "+quantity.Either(n == 1, "portion", "portions")+", bagged and marked", quantity.Of(float64(n), quantity.None))
 	}
 	if len(r.Packing) > 0 {
 		r.Totals.PackedG = &start

@@ -145,10 +145,11 @@ func (c *calc) before() {
 			"Buy {0} of "+kind+" beans, roasted about {1} days before day "+fmt.Sprint(firstDay[kind])+".", quantity.Of(g, quantity.Gram), quantity.Of(rest[kind], quantity.None))
 	}
 	if portions > 0 {
-		what := "Weigh out {0} portions of whole beans, one bag a brew, and mark them."
+		noun := quantity.Either(portions == 1, "portion", "portions")
+		what := "Weigh out {0} " + noun + " of whole beans, one bag a brew, and mark " + quantity.Either(portions == 1, "it.", "them.")
 		why := "A portion is quicker than a scale in the wind."
 		if ground {
-			what = "Grind what is to be ground at home and weigh out {0} portions, one bag a brew; mark day and grind."
+			what = "Grind what is to be ground at home and weigh out {0} " + noun + ", one bag a brew; mark day and grind."
 			why = "Ground coffee fades: grind it last, press the air out, keep it dry."
 		}
 		c.task(Task{ID: "portion", When: "before", Day: 0, Stop: -1}, why, what, quantity.Of(portions, quantity.None))

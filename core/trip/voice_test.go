@@ -199,3 +199,16 @@ func TestATripSaysWhatIsNotSaid(t *testing.T) {
 	}
 	assert.True(t, said)
 }
+
+// One is one: nobody weighs out 1 portions.
+func TestOneOfSomethingIsSaidSo(t *testing.T) {
+	in := two()
+	in.Stops = in.Stops[:1]
+	in.Stops[0].Brews = in.Stops[0].Brews[:1]
+	said := ""
+	for _, task := range result(t, in).Tasks {
+		said += task.Text + "\n"
+	}
+	assert.Contains(t, said, "Weigh out 1 portion of whole beans, one bag a brew, and mark it.")
+	assert.NotRegexp(t, `\b1 (portions|days|brews|cups|papers|canisters)\b`, said)
+}

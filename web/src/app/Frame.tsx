@@ -11,7 +11,7 @@ import { Either } from "./Either";
 import { fetched } from "./fetched";
 import { Notices } from "./Notices";
 import type { ThemeName } from "../theme/tokens";
-import { isUs, unitOf, type System } from "../units/units";
+import { counted, isUs, unitOf, type System } from "../units/units";
 import { isTyping } from "./keys";
 
 const TripRibbon = lazy(() => import("../ribbon/TripRibbon"));
@@ -113,8 +113,7 @@ function Framed() {
           {trip.data && (
             <Link to="/trips" title="All trips">
               {trip.data.name}
-              {days ? ` · ${days} days` : ""} · {trip.data.people}{" "}
-              {trip.data.people === 1 ? "person" : "people"}
+              {days ? ` · ${counted(days, "day")}` : ""} · {counted(trip.data.people, "person", "people")}
             </Link>
           )}
         </span>

@@ -2,7 +2,7 @@
 
 import type { Catalogue } from "../api/client";
 import type { Json, Versions } from "../api/change";
-import { inWords, type System } from "../units/units";
+import { counted, inWords, type System } from "../units/units";
 
 export interface Row {
   path: string;
@@ -49,7 +49,7 @@ function said(v: unknown, path: string, catalogue: Catalogue | undefined, system
   if (typeof v === "string") return v;
   if (Array.isArray(v)) {
     const simple = v.every((x) => typeof x === "string");
-    return simple ? v.join(", ") || "none" : v.length === 1 ? "1 entry" : `${v.length} entries`;
+    return simple ? v.join(", ") || "none" : counted(v.length, "entry", "entries");
   }
   return Object.entries(v)
     .map(([k, x]) => `${labelOf(k, catalogue)} ${said(x, k, catalogue, system)}`)

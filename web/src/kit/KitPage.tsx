@@ -18,7 +18,7 @@ import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { useOfferUndo } from "../app/useUndo";
 import { CellFig, PlanFig } from "../units/Fig";
-import { inWords, say } from "../units/units";
+import { counted, inWords, say } from "../units/units";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 import { Floor } from "./Floor";
@@ -180,7 +180,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                       onSuccess: (a) =>
                         offer(
                           `apply-${trip.id}`,
-                          `${a.before.length} ${a.before.length === 1 ? "brew is" : "brews are"} planned with this kit`,
+                          `${counted(a.before.length, "brew is", "brews are")} planned with this kit`,
                           () => unapply(a.before),
                         ),
                     },

@@ -6,7 +6,7 @@ import { Loaded, Trouble } from "../app/Trouble";
 import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { useOfferUndo, useRemove } from "../app/useUndo";
-import { inWords } from "../units/units";
+import { counted, inWords } from "../units/units";
 import { Drawing } from "./Drawing";
 import { GearForm } from "./GearForm";
 import { kindNames, kinds } from "./fields";
@@ -55,9 +55,7 @@ function Shelf({ gear }: { gear: Item[] }) {
     <>
       <div className="heading">
         <h1>Shelf</h1>
-        <span className="quiet">
-          {gear.length} {gear.length === 1 ? "thing" : "things"}
-        </span>
+        <span className="quiet">{counted(gear.length, "thing")}</span>
         <span className="grow" />
         <Button onClick={() => setEditing("new")}>Add a thing</Button>
         <label className="as-button">
@@ -76,7 +74,7 @@ function Shelf({ gear }: { gear: Item[] }) {
                 onSuccess: (ids) =>
                   offer(
                     "gear-import",
-                    `${ids.length} ${ids.length === 1 ? "thing is" : "things are"} on the shelf now`,
+                    `${counted(ids.length, "thing is", "things are")} on the shelf now`,
                     () => Promise.all(ids.map((id) => remove("gear", id))),
                   ),
                 onError: (e) => setError(e instanceof Error ? e : new Error(String(e))),

@@ -1,7 +1,7 @@
 import { memo } from "react";
 import type { Plan, Schemas } from "../api/client";
 import { useSettings } from "../app/settings";
-import { inWords } from "../units/units";
+import { counted, inWords } from "../units/units";
 import { PlanFig } from "../units/Fig";
 
 /** The figures of a plan, in groups; each opens its working. */
@@ -69,8 +69,8 @@ export const Figures = memo(function Figures({
         {fig("caffeine_mg", { plusMinus: true })}
         {plan.cups_a_day !== null && (
           <p className="fig-sub quiet">
-            {plan.cups_a_day === 1 ? "1 such cup stays" : `${plan.cups_a_day} such cups stay`} under{" "}
-            {guidance.caffeine_day_mg} mg a day
+            {counted(plan.cups_a_day, "such cup stays", "such cups stay")} under {guidance.caffeine_day_mg} mg
+            a day
           </p>
         )}
         {fig("contact_s")}

@@ -14,7 +14,7 @@ import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { Exports } from "../trips/Exports";
 import { CellFig, Num, PlanFig } from "../units/Fig";
-import { clock, inWords, say } from "../units/units";
+import { counted, clock, inWords, say } from "../units/units";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 import { RunDown } from "./RunDown";
@@ -410,9 +410,7 @@ function Answer({ c }: { c: Comparison }) {
       )}
       {c.swaps.length > 0 && (
         <p className="remark">
-          <strong>
-            {c.swaps.length} {c.swaps.length === 1 ? "brew falls" : "brews fall"} back:
-          </strong>{" "}
+          <strong>{counted(c.swaps.length, "brew falls", "brews fall")} back:</strong>{" "}
           {c.swaps.map((s) => `${s.name} (${s.from}) → ${s.to || "not made"}`).join("; ")}.
         </p>
       )}

@@ -5,7 +5,7 @@ import { useNavigate } from "react-router";
 import type { StopOut, TripOut } from "../api/client";
 import { useSettings } from "../app/settings";
 import { useWidth } from "../app/useWidth";
-import { inWords, isUs } from "../units/units";
+import { counted, inWords, isUs } from "../units/units";
 import { keptDays, labelled, labelTop, nights, places, stopAt, type Scale } from "./places";
 import { altitudeInWords, isDry } from "../trips/words";
 import "./ribbon.css";
@@ -154,7 +154,7 @@ export function Ribbon({
               s.water.caution ? "doubtful water" : "",
               s.facts.resupply?.length ? `sells ${s.facts.resupply.join(", ")}` : "",
             ].filter(Boolean);
-            const words = `day ${s.day}, ${heat.word}${more.map((m) => `, ${m}`).join("")}, ${brews.length} ${brews.length === 1 ? "brew" : "brews"}`;
+            const words = `day ${s.day}, ${heat.word}${more.map((m) => `, ${m}`).join("")}, ${counted(brews.length, "brew")}`;
             return (
               <li
                 key={s.id}

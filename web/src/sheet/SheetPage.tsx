@@ -6,7 +6,7 @@ import { useCatalogue, useTrip, useTripPlan } from "../api/queries";
 import { Loaded } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { altitudeInWords, heatInWords, waterInWords } from "../trips/words";
-import { clock, figure, inWords, say } from "../units/units";
+import { counted, clock, figure, inWords, say } from "../units/units";
 import { roundsInWords } from "./rounds";
 import "./sheet.css";
 
@@ -66,7 +66,7 @@ function Front({ trip, r }: { trip: TripOut; r: Result }) {
       <header>
         <h1>{trip.name}</h1>
         <p>
-          {r.days} days · {trip.people} {trip.people === 1 ? "person" : "people"}
+          {counted(r.days, "day")} · {counted(trip.people, "person", "people")}
           {trip.starts_on && ` · from ${trip.starts_on}`}
         </p>
       </header>

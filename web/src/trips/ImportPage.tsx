@@ -7,7 +7,7 @@ import { useSettings } from "../app/settings";
 import { labelled } from "../ribbon/places";
 import { Trouble } from "../app/Trouble";
 import { notice } from "../app/notices";
-import { fromShown, inWords, toShown, unitOf, type System } from "../units/units";
+import { counted, fromShown, inWords, toShown, unitOf, type System } from "../units/units";
 import "./trips.css";
 
 /** Reads a file, shows what it makes of it, and keeps it when the person says so. */
@@ -97,7 +97,7 @@ export default function ImportPage() {
         <>
           <div className="heading">
             <h2>
-              {kept.length} {kept.length === 1 ? "stop" : "stops"} from {file}
+              {counted(kept.length, "stop")} from {file}
             </h2>
           </div>
           {proposal.said.length > 0 && (

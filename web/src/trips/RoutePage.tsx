@@ -8,7 +8,7 @@ import { useSettings } from "../app/settings";
 import { useRemove } from "../app/useUndo";
 import { BagMark, DryMark, HeatMark, heatOf } from "../ribbon/Ribbon";
 import { nights } from "../ribbon/places";
-import { inWords } from "../units/units";
+import { counted, inWords } from "../units/units";
 import { hasDraft } from "../plan/useDraft";
 import { Exports } from "./Exports";
 import { StopForm, TripForm } from "./LazyStopForm";
@@ -44,7 +44,7 @@ function Route({ trip: t }: { trip: TripOut }) {
       <div className="heading">
         <h1>{t.name}</h1>
         <span className="quiet">
-          {t.people} {t.people === 1 ? "person" : "people"}
+          {counted(t.people, "person", "people")}
           {t.starts_on && <> · from {t.starts_on}</>}
         </span>
         <span className="grow" />

@@ -1,5 +1,5 @@
 import { describe, expect, it } from "vitest";
-import { clock, figure, fromShown, inWords, rangeInWords, say, toShown } from "./units";
+import { clock, counted, figure, fromShown, inWords, rangeInWords, say, toShown } from "./units";
 
 const plain = (s: string) => s.replaceAll("\u2009", " ");
 
@@ -58,4 +58,11 @@ describe("figures", () => {
     expect(say({ text: "No figures." }, "us")).toBe("No figures.");
     expect(plain(rangeInWords(-430, 8850, "m", "metric"))).toBe("−430 to 8,850 m");
   });
+});
+
+it("counts one of something as one", () => {
+  expect(counted(1, "day")).toBe("1 day");
+  expect(counted(9, "day")).toBe("9 days");
+  expect(counted(1, "person", "people")).toBe("1 person");
+  expect(counted(0, "person", "people")).toBe("0 people");
 });

@@ -187,3 +187,6 @@ export function rangeInWords(min: number, max: number, unit: string, system: Sys
   const high = figure(max, unit, system);
   return `${low.text} to ${high.text}${high.unit ? THIN + high.unit : ""}`;
 }
+
+/** So many of something, such as 1 day or 9 days. */
+export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
