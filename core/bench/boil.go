@@ -1,8 +1,11 @@
 package bench
 
 import (
+	"math"
+
 	"apodemos/core/air"
 	"apodemos/core/brew"
+	"apodemos/core/conditions"
 	"apodemos/core/explain"
 	"apodemos/core/quantity"
 	"apodemos/core/water"
@@ -20,7 +23,7 @@ type BoilAnswer struct {
 	WestM     float64       `json:"west_m" doc:"The same in West's atmosphere"`
 	Isa       Curve         `json:"isa" doc:"[altitude m, boiling point °C] under today's sea-level pressure"`
 	West      Curve         `json:"west"`
-	IsaLow    Curve         `json:"isa_low" doc:"With 10 hPa less at sea level, or 3 when it is forecast"`
+	IsaLow    Curve         `json:"isa_low" doc:"With as much less pressure as it may be out"`
 	IsaHigh   Curve         `json:"isa_high"`
 	Working   working.Sheet `json:"working"`
 }
@@ -31,24 +34,27 @@ func BoilingPoint(r brew.Request) (*BoilAnswer, error) {
 	if err != nil {
 		return nil, err
 	}
-	sea, spread := air.SeaLevelHPa, 10.0
-	if p := s.Request.Place.SeaLevelHPa; p != nil {
-		sea, spread = *p, 3
+	sea, said := air.SeaLevelHPa, s.Request.Place.SeaLevelHPa
+	if said != nil {
+		sea = *said
 	}
+	_, spread, _ := conditions.Forecast(air.ISA, s.AltitudeM, said, *s.Request.Place.AirC)
 	out := &BoilAnswer{Request: s.Request, Boil: s.Boil, Working: explain.Place(s.Settled),
 		IsaM: air.ISA.Altitude(s.Boil.PressureHPa, sea), WestM: air.West.Altitude(s.Boil.PressureHPa, sea)}
 	const n = 48
 	for i := range n + 1 {
 		m := air.MinAltitudeM + (air.MaxAltitudeM-air.MinAltitudeM)*float64(i)/n
-		at := func(a air.Atmosphere, sea float64) [2]float64 {
-			p, _ := a.Pressure(m, sea)
-			t, _ := water.SaturationTemperature(p * 100)
+		at := func(a air.Atmosphere, by float64) [2]float64 {
+			// The air's temperature is the stop's, and that of its own column elsewhere.
+			c := *s.Request.Place.AirC + air.StandardC(m) - air.StandardC(s.AltitudeM)
+			p, out, _ := conditions.Forecast(a, m, said, math.Min(math.Max(c, -80), 60))
+			t, _ := water.SaturationTemperature((p + by*out) * 100)
 			return [2]float64{m, t}
 		}
-		out.Isa = append(out.Isa, at(air.ISA, sea))
-		out.West = append(out.West, at(air.West, sea))
-		out.IsaLow = append(out.IsaLow, at(air.ISA, sea-spread))
-		out.IsaHigh = append(out.IsaHigh, at(air.ISA, sea+spread))
+		out.Isa = append(out.Isa, at(air.ISA, 0))
+		out.West = append(out.West, at(air.West, 0))
+		out.IsaLow = append(out.IsaLow, at(air.ISA, -1))
+		out.IsaHigh = append(out.IsaHigh, at(air.ISA, 1))
 	}
 	for _, k := range []struct {
 		path, label, source string

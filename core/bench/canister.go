@@ -16,11 +16,12 @@ type CanisterIn struct {
 
 // Boiled is the canister after one more boil.
 type Boiled struct {
-	LeftG     float64 `json:"left_g" doc:"Before the boil"`
-	StartBar  float64 `json:"start_bar" doc:"Gauge"`
-	LowestBar float64 `json:"lowest_bar" doc:"Gauge"`
-	EndC      float64 `json:"end_c"`
-	Verdict   string  `json:"verdict" enum:"fine,weak,will-not-feed"`
+	LeftG     float64  `json:"left_g" doc:"Before the boil"`
+	StartBar  float64  `json:"start_bar" doc:"Gauge"`
+	LowestBar float64  `json:"lowest_bar" doc:"Gauge"`
+	EndC      float64  `json:"end_c"`
+	HeatS     *float64 `json:"heat_s" doc:"To the boil, on the flame that this gas gives; null where it does not feed"`
+	Verdict   string   `json:"verdict" enum:"fine,weak,will-not-feed"`
 }
 
 // CanisterAnswer is its answer.
@@ -38,6 +39,7 @@ type CanisterAnswer struct {
 	Last       Curve         `json:"last" doc:"With a tenth left"`
 	Boils      []Boiled      `json:"boils" doc:"One boil after another, the canister warm again each time, until it is empty"`
 	FuelG      float64       `json:"fuel_g"`
+	HeatS      *float64      `json:"heat_s" doc:"To the boil; null where it does not feed"`
 	Working    working.Sheet `json:"working"`
 }
 
@@ -60,7 +62,8 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 	if len(bad) > 0 {
 		return nil, bad
 	}
-	h := s.Heating(ml).Heat()
+	boil := s.Heating(ml)
+	h := boil.Heat()
 	if !h.Reaches {
 		return nil, brew.Problems{{Field: "request.heat.power_w", Value: s.PowerW, Message: "too little to boil this pot in this air; allowed: more power, a lid, a screen or less water"}}
 	}
@@ -78,28 +81,32 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 		out.Now = append(out.Now, [2]float64{c, now.Pressure(c) - ambient})
 		out.Last = append(out.Last, [2]float64{c, last.Pressure(c) - ambient})
 	}
-	perS := s.PowerW / (s.LHV * 1e6) * 1000 // g/s
-	burn := h.BurnedKJ * 1000 / s.PowerW    // s at full, the dwell counted as such
+	jet := s.Jet()
 	can := heat.Canister{Blend: now, CapacityG: k.CapacityG, TempC: k.TempC}
 	for i := 0; i < maxBoils && can.Mass() > 0.01; i++ {
 		b := Boiled{LeftG: can.Mass(), StartBar: can.Pressure(k.TempC) - ambient}
-		after, lowest := can.Burn(perS, burn, s.Air)
-		b.LowestBar, b.EndC, b.Verdict = lowest-ambient, after.TempC, heat.Verdict(lowest-ambient)
-		if can.Mass() < out.FuelG {
+		g, fed := s.OnGas(boil, can, jet, 1)
+		b.LowestBar, b.EndC, b.Verdict = fed.Lowest-ambient, fed.End.TempC, fed.Verdict
+		if fed.Verdict != "will-not-feed" {
+			b.HeatS = &g.Heated.HeatS
+		}
+		used := g.Heated.BurnedKJ / can.LHV()
+		if can.Mass() < used {
 			b.Verdict = "will-not-feed" // not enough for a whole boil
 		}
+		if i == 0 {
+			out.FuelG = used
+		}
 		out.Boils = append(out.Boils, b)
-		after.TempC = k.TempC
-		can = after
+		can.Blend, _ = can.Draw(used, g.End.TempC) // warmed somehow, where it did not feed
 	}
 	out.StartBar, out.LowestBar, out.EndC, out.Verdict = -ambient, -ambient, k.TempC, "will-not-feed"
 	if len(out.Boils) > 0 {
 		b := out.Boils[0]
-		out.StartBar, out.LowestBar, out.EndC, out.Verdict = b.StartBar, b.LowestBar, b.EndC, b.Verdict
+		out.StartBar, out.LowestBar, out.EndC, out.Verdict, out.HeatS = b.StartBar, b.LowestBar, b.EndC, b.Verdict, b.HeatS
 	}
 	first := heat.Canister{Blend: now, CapacityG: k.CapacityG, TempC: k.TempC}
-	end, _ := first.Burn(perS, burn, s.Air)
-	if c, ok := first.WarmStart(end, heat.FullFlameBar, s.Boil.PressureHPa); ok {
+	if c, ok := first.WarmFor(jet, 1, out.FuelG*s.LHV, heat.FullFlameBar, s.Air); ok {
 		out.WarmC = &c
 	}
 	const source = "Antoine equations of the NIST Chemistry WebBook; Raoult's law; differential distillation as it empties"
@@ -108,11 +115,14 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 		working.Num("Air pressure", s.Boil.PressureHPa, quantity.HPa, "pressure_hpa")}
 	put := func(path, label, formula string, unit quantity.Unit, v, pm float64) {
 		out.Working.Put(path, v, working.Figure{Label: label, Unit: unit, Kind: working.Published, Source: source, Formula: formula, Inputs: inputs, PlusMinus: &pm,
-			Limits: "Heat exchange of the canister is from memory; the flame is taken to be held however weak the pressure."})
+			Limits: "Heat exchange of the canister is from memory. The flame goes with the root of the gauge pressure, below that which the burner is rated at."})
 	}
 	put("start_bar", "Over the air, at first", "mole fraction times vapour pressure, summed, less the air's pressure", quantity.Bar, out.StartBar, 0.1)
 	put("lowest_bar", "Over the air, lowest", "the same through one boil, as the canister cools and its mixture shifts", quantity.Bar, out.LowestBar, 0.15)
 	put("end_c", "Canister cools to", "evaporating takes 385 kJ/kg, the air gives it back", quantity.Celsius, out.EndC, 4)
+	if out.HeatS != nil {
+		put("heat_s", "To the boil", "heat over the flame's power here: √(gauge pressure over the rated one) of the full flame, as the canister cools", quantity.Second, *out.HeatS, 0.2**out.HeatS)
+	}
 	put("fuel_g", "Fuel a boil", "heat burned over the heating value", quantity.Gram, out.FuelG, 0.2*out.FuelG)
 	if out.WarmC != nil {
 		put("warm_c", "Full flame from", "the temperature to start from so that the pressure is still 0.4 bar over the air's when the boil is done", quantity.Celsius, *out.WarmC, 2)

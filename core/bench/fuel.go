@@ -2,11 +2,13 @@ package bench
 
 import (
 	"fmt"
+	"math"
 
 	"apodemos/core/brew"
 	"apodemos/core/explain"
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
+	"apodemos/core/solve"
 	"apodemos/core/working"
 )
 
@@ -60,6 +62,11 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 	}
 	h := s.Heating(out.WaterMl)
 	r := h.Heat()
+	if s.Fuel.ID == heat.CanisterGas && r.Reaches {
+		if g, _ := s.OnGas(h, s.Canister(), s.Jet(), 1); g.Feeds {
+			h, r = g.Heating, g.Heated // as the plan has it
+		}
+	}
 	if !r.Reaches {
 		return nil, brew.Problems{{Field: "request.heat.power_w", Value: s.PowerW, Message: fmt.Sprintf("%.0f W cannot bring this pot to the boil in this air: it levels off near %.0f °C; use a lid, a screen or more power, or less water", s.PowerW, r.TopC)}}
 	}
@@ -100,10 +107,37 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 	if have > 0 {
 		put(&out.Boils, "boils", "Boils left", "what is left over what a boil takes; the last are weak in the cold", quantity.None, have, kind, source, working.Num("Gas left", *s.Request.Heat.Canister.LeftG, quantity.Gram, "request.heat.canister.left_g"))
 	}
-	if err := out.calibrate(s, in, h, boils, grams, seconds); err != nil {
+	if err := out.calibrate(s, in, s.Heating(out.WaterMl), boils, grams, seconds); err != nil {
 		return nil, err
 	}
 	return out, nil
+}
+
+// ratedPower is the flame at the rated pressure of a burner that gave w on the gas of a
+// test: what was measured in the cold is not counted as cold a second time.
+func ratedPower(s *brew.Setting, h heat.Heating, w float64) float64 {
+	gives := func(full float64) float64 {
+		h.PowerW = full
+		j := s.Jet()
+		j.FullW = full
+		if g := h.OnGas(s.Canister(), j, 1); g.Feeds {
+			return g.PowerW
+		}
+		return 0
+	}
+	lo, atLo := w, gives(w)-w
+	for range 12 { // upwards: much too strong a burner starves
+		if atLo >= 0 {
+			break
+		}
+		hi := math.Min(1.3*lo, heat.MaxPowerW)
+		atHi := gives(hi) - w
+		if atHi >= 0 {
+			return solve.Root(lo, hi, atLo, atHi, 0.01, func(full float64) float64 { return gives(full) - w })
+		}
+		lo, atLo = hi, atHi
+	}
+	return w
 }
 
 // calibrate fits efficiency and power from a test.
@@ -125,6 +159,9 @@ func (out *FuelAnswer) calibrate(s *brew.Setting, in FuelIn, h heat.Heating, boi
 	}
 	h.Efficiency, h.PowerW = e, w
 	r := h.Heat()
+	if in.TimeS != nil && s.Fuel.ID == heat.CanisterGas {
+		w = ratedPower(s, h, w)
+	}
 	const how = "the value with which this heating, with what wind and an open pot take while it lasts, comes to what was measured"
 	inputs := []working.Input{working.Num("Into the pot, one boil", r.NeedKJ(), quantity.Kilojoule, ""), working.Num("Wind", s.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms")}
 	if weighed {

@@ -87,8 +87,8 @@ func HowLong(in WaitIn) (*WaitAnswer, error) {
 		if ok {
 			*at = &t
 			out.Working.Put(path, t, working.Figure{Label: label, Unit: quantity.Second, Kind: kind, PlusMinus: working.PlusMinus(math.Max(0.25*t, 5)),
-				Source:  "Carrier 1918 in the ASHRAE Handbook (surface); Holman and Churchill–Bernstein 1977 (walls)",
-				Limits:  "One temperature for the whole vessel; convection as in sea-level air. Good to about 1 °C over a few minutes with a usual pot.",
+				Source:  explain.CoolingSource,
+				Limits:  explain.CoolingLimits,
 				Formula: "time to cool from the boil to the target, by the heat lost through walls, lid and open surface",
 				Inputs: []working.Input{working.Num("From", out.FromC, quantity.Celsius, "boil_c"), working.Num("To", out.TargetC, quantity.Celsius, ""),
 					working.Num("Water in it", out.FillMl, quantity.Millilitre, ""), working.Num("Open share of the surface", 100*float64(cover), quantity.Percent, ""),
@@ -108,14 +108,14 @@ func HowLong(in WaitIn) (*WaitAnswer, error) {
 	if s.Request.Calibration.LossFactor != nil {
 		kind = working.Measured
 	}
-	windy := heat.Air{TempC: s.Air.TempC, WindMs: out.WindyMs}
-	out.Lid = curve(&out.LidS, "lid_s", "Wait, lid on", s.Vessel, heat.Lidded, s.Air, kind)
+	windy := heat.Air{TempC: s.Air.TempC, WindMs: out.WindyMs, HPa: s.Air.HPa}
+	out.Lid = curve(&out.LidS, "lid_s", "Wait, lid ajar", s.Vessel, heat.Spouted, s.Air, kind)
 	out.Open = curve(&out.OpenS, "open_s", "Wait, lid off", s.Vessel, heat.Open, s.Air, kind)
 	out.Windy = curve(&out.WindyS, "windy_s", "Wait, lid off in the wind", s.Vessel, heat.Open, windy, kind)
 	if in.AfterS == nil || in.ReadingC == nil {
 		return out, nil
 	}
-	cover := heat.Lidded
+	cover := heat.Spouted
 	if !*s.Request.Heat.Lid {
 		cover = heat.Open
 	}

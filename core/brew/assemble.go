@@ -15,8 +15,9 @@ import (
 // when, in words.
 type script struct {
 	*Brewed
-	plan *Plan
-	slab []float64 // what the plan's figures point into
+	plan    *Plan
+	spreads Spreads
+	slab    []float64 // what the plan's figures point into
 }
 
 // Lengths are the parts of how long it all takes, in s.
@@ -45,7 +46,8 @@ func (b *Brewed) plan() *Plan {
 		p.Request.Ratio = ratio
 		p.Defaulted = append(p.Defaulted, "ratio_g_per_l")
 	}
-	c := &script{Brewed: b, plan: p, slab: make([]float64, 0, figures)}
+	c := &script{Brewed: b, plan: p, spreads: b.Spreads(), slab: make([]float64, 0, figures)}
+	p.spreads = c.spreads
 	p.PressureHPa, p.BoilC, p.BoilLowC, p.BoilHighC = c.put(b.Boil.PressureHPa), c.put(b.Boil.BoilC), c.put(b.Boil.BoilLowC), c.put(b.Boil.BoilHighC)
 	c.amounts()
 	c.grind()
@@ -207,7 +209,7 @@ type Dissolved struct {
 
 func (c *script) dissolved() Dissolved {
 	b := &c.Batch
-	d := Dissolved{Share: 1, Extraction: c.Extraction, Estimated: c.Extraction, BandPct: c.band()}
+	d := Dissolved{Share: 1, Extraction: c.Extraction, Estimated: c.Extraction, BandPct: c.spreads.Points}
 	diluted := c.Method.Contact == method.Dilution
 	switch {
 	case diluted:
@@ -248,8 +250,12 @@ func (c *script) strength() {
 	if d.CaffeineEachMg > 1 {
 		p.CupsADay = c.put(math.Floor(coffee.CaffeineDayMg / d.CaffeineEachMg))
 	}
-	if d.CaffeineEachMg > coffee.CaffeineOnceMg {
+	// An estimate that may as well be under the guidance is told, and is no alarm.
+	switch out := d.CaffeineEachMg * c.spreads.CaffeineShare; {
+	case d.CaffeineEachMg-out > coffee.CaffeineOnceMg:
 		c.caution("caffeine", "")
+	case d.CaffeineEachMg+out > coffee.CaffeineOnceMg:
+		decide(&p.decided, "caffeine-near", "", quantity.Of(d.CaffeineEachMg, quantity.Milligram), quantity.Of(d.CaffeineEachMg-out, quantity.Milligram), quantity.Of(d.CaffeineEachMg+out, quantity.Milligram))
 	}
 }
 

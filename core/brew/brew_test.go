@@ -197,7 +197,7 @@ func TestConePulsesArePracticeReadings(t *testing.T) {
 	}
 	assert.InDeltaSlice(t, []float64{30, 110, 170, 200}, readings, 1e-9)
 	assert.Equal(t, []float64{0, 45, 90, 135}, times)
-	assert.Equal(t, 200.0, *p.ContactS)
+	assert.InDelta(t, 200, *p.ContactS, 1)
 }
 
 // Common practice: 70 g to each litre poured; 4 min, stir, skim, 1–2 min.
@@ -324,11 +324,12 @@ func TestCanisterInThePlan(t *testing.T) {
 	assert.Equal(t, "fine", at(Canister{}, 20).Verdict)
 	p := compute(t, Request{Method: "pot", Conditions: Conditions{Heat: Heat{Canister: Canister{LeftG: ptr(3.0)}}}})
 	assert.Equal(t, "will-not-feed", p.Heat.Canister.Verdict)
-	assert.Equal(t, "gas-short", p.Notes[len(p.Notes)-1].ID)
+	assert.NotEmpty(t, noteByID(p, "gas-short"))
 }
 
 func TestMeasuredValuesReplaceTheEstimates(t *testing.T) {
 	r := Request{Method: "pot", Drinkers: ptr(2.0)}
+	r.Heat.Regulated = ptr(true) // a flame that the gas does not decide
 	usual := compute(t, r)
 	r.Calibration = Calibration{Efficiency: ptr(0.25), PowerW: ptr(4000.0), LossFactor: ptr(2.0)}
 	p := compute(t, r)

@@ -1,10 +1,12 @@
 package brew
 
 import (
+	"fmt"
 	"math"
 
 	"apodemos/core/conditions"
 	"apodemos/core/method"
+	"apodemos/core/solve"
 	"apodemos/core/water"
 )
 
@@ -16,6 +18,7 @@ type Change struct {
 	School    string   `json:"school,omitempty"`
 	ReadingG  *float64 `json:"reading_g,omitempty" doc:"The scale should stop at this at last"`
 	DoseEachG *float64 `json:"dose_each_g,omitempty" doc:"Coffee of one batch, or of one cup where each steeps on its own"`
+	DrainedS  *float64 `json:"drained_s,omitempty" doc:"The bed was seen drained then, from first contact: this dripper with this paper and grinder is fitted to it"`
 	Pour      *Pour    `json:"pour,omitempty" doc:"A pour is moved, and those after it that were moved before go with it"`
 }
 
@@ -44,10 +47,46 @@ func (r Request) Changed(c Change) (Request, error) {
 		f, _ := FieldByPath("dose_g")
 		n := math.Round(*p.DoseG / math.Max(*p.DoseEachG, 0.01))
 		r.DoseG = new(math.Min(math.Max(*c.DoseEachG*n, f.Min), f.Max))
+	case c.DrainedS != nil:
+		f, bad := p.drainFactor(*c.DrainedS)
+		if len(bad) > 0 {
+			return r, bad
+		}
+		r.Calibration.DrainFactor = &f
 	case c.Pour != nil:
 		r.Pours = p.moved(r.Pours, *c.Pour)
 	}
 	return r, nil
+}
+
+// drainFactor is the factor on the resistance of bed and paper with which this brew, as it
+// is ground, is drained at a moment, in s from first contact.
+func (p *Plan) drainFactor(at float64) (float64, Problems) {
+	b := p.made
+	field, _ := FieldByPath("calibration.drain_factor")
+	none := func(message string) Problems {
+		return Problems{{Field: "drained_s", Value: at, Message: message}}
+	}
+	if b.Bed.Shape == "" {
+		return 0, none("nothing drains through a bed here; allowed: a dripper, a cloth or a slow metal drip")
+	}
+	drained := func(f float64) float64 {
+		set := *b.Setting
+		set.Request.Calibration.DrainFactor = &f
+		recipe := *b.Recipe
+		recipe.Setting = &set
+		line := *b.Timeline
+		line.Recipe = &recipe
+		hot := *b.Hot
+		hot.Timeline = &line
+		return hot.steep(b.Um, false).DrainedS
+	}
+	low, high := drained(field.Min), drained(field.Max)
+	if at < low || at > high {
+		return 0, none(fmt.Sprintf("no paper drains this bed then; allowed here: %.0f to %.0f s, or another grind", math.Ceil(low), math.Floor(high)))
+	}
+	lo, hi := solve.Last(field.Min, field.Max, 1e-4, func(f float64) bool { return drained(f) < at })
+	return (lo + hi) / 2, nil
 }
 
 // atHome is the same in a kitchen: sea level, 20 °C, calm, tap water, with a kettle that
@@ -55,8 +94,9 @@ func (r Request) Changed(c Change) (Request, error) {
 func (r Request) atHome() Request {
 	r.Place = conditions.Place{AltitudeM: new(0.0), AirC: new(20.0), WindMs: new(0.0), Atmosphere: new("isa")}
 	r.Water.State, r.Water.SourceC, r.Water.Treatment, r.Water.Source = new("liquid"), new(15.0), new(water.Safe), nil
-	r.Heat.SuppliedC, r.Adjust, r.ContactS, r.Calibration = nil, new("none"), nil, Calibration{}
-	r.Heat.Canister.TempC = new(20.0) // or it is the air's of the stop
+	r.Heat.SuppliedC, r.Adjust, r.ContactS = nil, new("none"), nil
+	r.Calibration = Calibration{DrainFactor: r.Calibration.DrainFactor} // the dripper is the same
+	r.Heat.Canister.TempC = new(20.0)                                   // or it is the air's of the stop
 	return r
 }
 

@@ -117,8 +117,8 @@ func TestSettleIsTheSameAsAPlan(t *testing.T) {
 	s, err := Settle(r)
 	assert.NoError(t, err)
 	assert.Equal(t, *p.BoilC, s.Boil.BoilC)
-	h := s.Heating(*p.Water.HeatedMl).Heat()
-	assert.InEpsilon(t, *p.Heat.HeatS, h.HeatS, 1e-9)
+	g, _ := s.OnGas(s.Heating(*p.Water.HeatedMl), s.Canister(), s.Jet(), 1)
+	assert.InEpsilon(t, *p.Heat.HeatS, g.Heated.HeatS, 1e-9)
 	_, err = conditions.BoilAt(Place{AltitudeM: ptr(9500.0)})
 	assert.ErrorContains(t, err, "place.altitude_m: 9500 is not allowed")
 }

@@ -20,6 +20,11 @@ const (
 	// Time is found so closely that it is the same wherever it is worked out: the last
 	// bit of a figure differs between the machine and the browser.
 	steepTolS = 1e-6
+	// grindTolUm is far finer than any grinder.
+	grindTolUm = 0.02
+	// clogOver is how many times the school's own resistance a brewer still passes. From
+	// memory: by then the drip stops of itself.
+	clogOver = 2.5
 )
 
 // A Correction is what makes up at this stop for what it extracts more or less than
@@ -112,11 +117,12 @@ func kitchen(r Request, p *Planner) atHome {
 	if len(bad) > 0 {
 		return atHome{}
 	}
+	s.kitchen = true
 	hot, bad := s.upTo()
 	if len(bad) > 0 {
 		return atHome{}
 	}
-	st := hot.steep(false)
+	st := hot.steep(s.grindUm(), false)
 	return atHome{st.extraction(s.grindUm()), st.ContactS, true}
 }
 
@@ -124,9 +130,9 @@ func kitchen(r Request, p *Planner) atHome {
 // at home, and takes the one that the school, or the user, chooses.
 func (h *Hot) correct() *Brewed {
 	b := &Brewed{Um: h.grindUm()}
-	at := func(stretch float64, curves bool) *Steeped { return h.stretched(stretch).steep(curves) }
+	at := func(stretch float64, curves bool) *Steeped { return h.stretched(stretch).steep(b.Um, curves) }
 	if h.Method.Contact == method.Dilution || b.Um == 0 {
-		b.Steeped = h.steep(true)
+		b.Steeped = h.steep(b.Um, true)
 		if h.Method.Contact == method.Dilution {
 			b.Extraction = h.homeBrew()
 		} else {
@@ -134,7 +140,7 @@ func (h *Hot) correct() *Brewed {
 		}
 		return b
 	}
-	first := h.steep(true)
+	first := h.steep(b.Um, true)
 	b.Steeped = first
 	b.Extraction = first.extraction(b.Um)
 	home := h.home()
@@ -176,7 +182,7 @@ func (h *Hot) correct() *Brewed {
 		k.None = true
 		return b
 	}
-	k.Um, k.GrindOK = h.Model.GrindFor(first.Contact, k.Target, h.Limit(), finestUm, coarsestUm)
+	k.Um, k.GrindOK = first.grindFor(k.Target)
 	k.AddedS, k.TimeOK = h.steepFor(k.Target, b.Um, first)
 	k.ByGrind = !k.OwnClick && (how == "grind" || k.AddedS == 0)
 	k.ByTime = !k.ByGrind && k.AddedS != 0
@@ -185,17 +191,78 @@ func (h *Hot) correct() *Brewed {
 		if !k.TimeOK && !k.OwnClick {
 			// As long as it may be, and the rest by the grind: so that one does not
 			// suddenly take the other's place.
-			k.Um, k.GrindOK = h.Model.GrindFor(b.Steeped.Contact, k.Target, h.Limit(), finestUm, coarsestUm)
+			k.Um, k.GrindOK = b.Steeped.grindFor(k.Target)
 			k.ByGrind = true
 		}
 	}
 	if k.ByGrind {
 		b.Um = k.Um
+		if b.Bed.Shape != "" {
+			b.Steeped = h.steep(b.Um, true) // it drains otherwise
+		}
 	}
 	k.SteepS = b.SteepS()
 	b.Extraction = b.extraction(b.Um)
 	k.Reaches = b.Extraction
 	return b
+}
+
+// grindFor is the grind that gives an extraction, in µm, and whether one does that a hand
+// grinder reaches and the brewer drains; else the nearer end. Where the water runs through
+// the coffee, a finer grind holds it longer, too: both count, once.
+func (s *Steeped) grindFor(target float64) (um float64, ok bool) {
+	if s.Bed.Shape == "" {
+		return s.Model.GrindFor(s.Contact, target, s.Limit(), finestUm, coarsestUm)
+	}
+	over := func(um float64) float64 { return s.Hot.steep(um, false).extraction(um) - target }
+	from, atFrom := s.um, s.extraction(s.um)-target
+	step := quantity.Either(atFrom < 0, 0.93, 1/0.93)
+	finest := math.Max(s.passesUm(), s.warmUm())
+	for {
+		to := math.Min(math.Max(from*step, finest), coarsestUm)
+		if to == from || atFrom < 0 && to > from {
+			return from, false
+		}
+		atTo := over(to)
+		if (atTo < 0) != (atFrom < 0) {
+			if to < from {
+				return solve.Root(to, from, atTo, atFrom, grindTolUm, over), true
+			}
+			return solve.Root(from, to, atFrom, atTo, grindTolUm, over), true
+		}
+		from, atFrom = to, atTo
+	}
+}
+
+// warmUm is the finest grind whose cup is still at drinking temperature when it is
+// drained, where that of this grind is.
+func (s *Steeped) warmUm() float64 {
+	if s.CupC < coolestCupC {
+		return 0
+	}
+	finest := s.passesUm()
+	over := func(um float64) float64 { return s.Hot.steep(um, false).CupC - coolestCupC }
+	atFinest := over(finest)
+	if atFinest >= 0 || finest >= s.um {
+		return 0
+	}
+	return solve.Root(finest, s.um, atFinest, s.CupC-coolestCupC, grindTolUm, over)
+}
+
+// passesUm is the finest grind that this brewer passes: its bed holds the water clogOver
+// times as long as the school's own grind, and no longer.
+func (s *Steeped) passesUm() float64 {
+	// With bed and paper in series only the bed's part goes with the square of the grind.
+	bed := s.School.Filter.Bed(s.Batch.DoseG, s.School.GrindUm, 1)
+	return math.Max(finestUm, s.School.GrindUm*math.Sqrt(bed.BedShare()/(clogOver-1+bed.BedShare())))
+}
+
+// clogged says so where the grind is finer than the brewer passes.
+func (s *Steeped) clogged() []Decision {
+	if s.Bed.Shape == "" || s.um >= s.passesUm()-grindTolUm {
+		return nil
+	}
+	return []Decision{{ID: "clogs", Values: []quantity.Value{quantity.Of(s.um, quantity.Micrometre), quantity.Of(s.DrainedS, quantity.Second), quantity.Of(s.passesUm(), quantity.Micrometre)}}}
 }
 
 // stretched is the same with another length added to its steep.
@@ -226,7 +293,7 @@ func (h *Hot) steepFor(target, um float64, first *Steeped) (added float64, ok bo
 	if own == 0 {
 		return 0, false
 	}
-	at := func(added float64) *Steeped { return h.stretched(h.Stretch + added).steep(false) }
+	at := func(added float64) *Steeped { return h.stretched(h.Stretch+added).steep(um, false) }
 	over := func(added float64) float64 { return at(added).extraction(um) - target }
 	here := first.extraction(um) - target
 	least, most := math.Max(-0.6*own, 5-own), (longest-1)*own-1

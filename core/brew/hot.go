@@ -3,6 +3,7 @@ package brew
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"apodemos/core/field"
 	"apodemos/core/heat"
@@ -10,10 +11,6 @@ import (
 	"apodemos/core/quantity"
 	"apodemos/core/thermal"
 )
-
-// longWaitS is a wait that nobody spends beside a lidded kettle: common practice is
-// about two minutes, the rest from memory.
-const longWaitS = 150
 
 // Moderate is the share of a burner's power that a small moka pot stands on:
 // more licks past its foot. From memory.
@@ -32,16 +29,23 @@ type Hot struct {
 	HotC        float64 // the hottest the water gets before the coffee
 	StartC      float64 // at first contact
 	Cover       heat.Cover
-	FirstW      float64 // lost at first, off the heat
-	WaitS       float64 // off the heat, before contact
-	UsualS      float64 // the wait with the usual loss, where the pot's is measured
-	HoldS       float64 // kept at the boil for want of something hotter
-	TreatS      float64 // disinfecting boil
-	BoilS       float64 // at the boil with the coffee in it
-	BoiledS     float64 // moment that it comes to the boil
-	LightS      float64 // moment of lighting
-	BoiledOffMl float64 // of an average batch
+	Ways        []CoolWay // to cool it, the one taken first; none where there is no wait
+	FlowC       float64   // at which a moka pot's boiler pushes; 0 without one
+	FirstW      float64   // lost at first, off the heat
+	WaitS       float64   // off the heat, before contact
+	UsualS      float64   // the wait with the usual loss, where the pot's is measured
+	HoldS       float64   // kept at the boil for want of something hotter
+	ReadyMoreS  float64   // kept at the boil, or standing, until the cold hands' work is done
+	ReadyFirstN int       // of that work is done before the water goes on
+	TreatS      float64   // disinfecting boil
+	BoilS       float64   // at the boil with the coffee in it
+	BoiledS     float64   // moment that it comes to the boil
+	LightS      float64   // moment of lighting
+	BoiledOffMl float64   // of an average batch
 	Kettle      heat.Heating
+	Reheats     bool    // what is added afterwards goes on the heat again
+	ReheatKJ    float64 // that is burned for it, each batch
+	ReheatS     float64
 	Took        heat.Heated
 	Before      heat.Heating // up to the coffee going in, where it boils with it
 	Warmed      heat.Heated
@@ -85,20 +89,30 @@ func (h *Hot) kettle() Problems {
 			return Problems{{Field: "water.state", Value: *r.Water.State, Message: *r.Water.State + " does not go into a boiler: melt it in a pot first; allowed here: liquid, or choose the school that fills it hot"}}
 		}
 	}
-	cool := h.coverWait()
-	h.FirstW = cool.Watts(h.HotC)
+	if h.OnFlame() {
+		// It flows when the boiler's air and vapour push, whatever boils where.
+		startC := h.coldC()
+		if !h.School.ColdFill {
+			startC = boil
+		}
+		h.FlowC = heat.FlowC(h.boilerC(h.Batch.PouredMl, startC), h.Air)
+		if h.School.ColdFill {
+			h.HotC = h.FlowC
+		}
+	}
+	cool := h.standing()
 	h.StartC = h.HotC
-	keeps := !supplied && (h.Burner.Flame || h.Burner.Low > 0) // can hold a boil
+	keeps := h.keeps()
 	switch {
 	case h.OnFlame(): // it has its own heat
+		h.StartC = h.FlowC
 	case h.HotC > h.WishC+0.05:
-		h.WaitS, _ = cool.TimeTo(h.HotC, h.WishC)
-		h.StartC = h.WishC
+		h.cool()
+		h.WaitS, h.StartC, h.Cover = h.Ways[0].WaitS, h.Ways[0].C, h.Ways[0].Cover
 		if f := r.Calibration.LossFactor; f != nil {
 			usual := h.Vessel
 			usual.LossFactor = 1
-			k := thermal.NewCooling(usual, h.KettleMl, h.Cover, h.Air)
-			h.UsualS, _ = k.TimeTo(h.HotC, h.WishC)
+			h.UsualS = h.coolBy(h.Ways[0].ID, usual).WaitS
 			decide(&h.decisions, "measured-loss", "", quantity.Of(100**f, quantity.Percent), quantity.Of(h.WaitS, quantity.Second), quantity.Of(h.UsualS, quantity.Second))
 		}
 	case supplied:
@@ -119,39 +133,148 @@ func (h *Hot) kettle() Problems {
 		}
 		return nil
 	}
-	switch {
-	case h.OnFlame():
-		h.HoldS = h.School.FlameS
-	case !keeps:
+	if !keeps && !h.OnFlame() {
 		// A kettle that switches itself off stands until it is used.
 		if stand := h.PrepareS - h.WaitS; h.WaitS == 0 && stand > 0 {
 			h.StartC = cool.After(h.HotC, stand)
 		}
-	case h.WaitS > 0:
-		h.HoldS = math.Max(h.PrepareS-h.WaitS, 0)
-	default:
-		h.HoldS = h.PrepareS + h.LastPour
+	} else {
+		h.HoldS = h.hold(h.WaitS)
 	}
 	return h.burn(h.KettleMl)
 }
 
-// coverWait chooses what covers the kettle while it cools: nobody stands long beside a
-// lidded one.
-func (h *Hot) coverWait() thermal.Cooling {
-	h.Cover = h.School.WaitCover
+// keeps reports whether the kettle can be held at the boil.
+func (h *Hot) keeps() bool { return !h.supplied() && (h.Burner.Flame || h.Burner.Low > 0) }
+
+// hold is how long a kettle that can is kept at the boil, given the wait that follows: up
+// to where that begins, or until the last pour where there is none.
+func (h *Hot) hold(wait float64) float64 {
+	switch {
+	case h.OnFlame():
+		return h.School.FlameS
+	case wait > 0:
+		return math.Max(h.PrepareS-wait, 0)
+	}
+	return h.PrepareS + h.LastPour
+}
+
+// DwellIn is how long another pot of so many ml, that boils in heatS, is kept at the boil
+// for this brew, in s: what one waits, and with it what is kept hot before, is the pot's.
+func (p *Plan) DwellIn(v heat.Vessel, ml, heatS float64) float64 {
+	h := p.made.Hot
+	if h.BoilsIn() || h.School.ColdFill || !h.keeps() {
+		return h.Took.DwellS
+	}
+	other := *h
+	if h.WaitS > 0 {
+		other.KettleMl = ml
+		other.WaitS = other.coolBy(h.Ways[0].ID, v).WaitS
+		other.HoldS = other.hold(other.WaitS)
+	}
+	other.ready(heatS)
+	return other.dwellS()
+}
+
+// The ways to cool water off the heat.
+const (
+	LidOff      = "lid-off"
+	LidAjar     = "lid-ajar"
+	LidOn       = "lid-on"
+	PourThrough = "pour-through"
+)
+
+// A CoolWay is one way for water off the heat to come to what the school wishes.
+type CoolWay struct {
+	ID    string
+	Cover heat.Cover
+	WaitS float64
+	C     float64 // what it comes to: the wish, or as near as this way ends
+}
+
+// pourThroughS is how long it takes to pour a kettle into a second pot. Common practice.
+const pourThroughS = 10
+
+// standing is the kettle off the heat while it is not cooled on purpose: its lid ajar, or
+// open where there is none.
+func (h *Hot) standing() thermal.Cooling {
+	h.Cover = heat.Spouted
 	if !*h.Request.Heat.Lid {
 		h.Cover = heat.Open
 	}
-	cool := thermal.NewCooling(h.Vessel, h.KettleMl, h.Cover, h.Air)
-	if h.Cover != heat.Open && !h.OnFlame() && h.HotC > h.WishC {
-		if lidded, _ := cool.TimeTo(h.HotC, h.WishC); lidded > longWaitS {
-			h.Cover = heat.Open
-			cool = thermal.NewCooling(h.Vessel, h.KettleMl, h.Cover, h.Air)
-			open, _ := cool.TimeTo(h.HotC, h.WishC)
-			decide(&h.decisions, "lid-off", "", quantity.Of(open, quantity.Second), quantity.Of(lidded, quantity.Second))
+	k := thermal.NewCooling(h.Vessel, h.KettleMl, h.Cover, h.Air)
+	h.FirstW = k.Watts(h.HotC)
+	return k
+}
+
+// cool lists the ways to come to the wish, the one that is taken first: the one asked,
+// or else the open pot, which comes exactly to the wish, and the soonest. Whichever it
+// is, no altitude, wind or size takes another in its place: so that what one waits
+// changes as they do.
+func (h *Hot) cool() {
+	ids := []string{LidOff, LidAjar, LidOn, PourThrough}
+	if !*h.Request.Heat.Lid {
+		ids = []string{LidOff, PourThrough}
+	}
+	if asked := h.Request.CoolBy; asked != nil {
+		if at := slices.Index(ids, *asked); at > 0 {
+			ids = slices.Concat([]string{*asked}, ids[:at], ids[at+1:])
 		}
 	}
-	return cool
+	h.Ways = make([]CoolWay, 0, len(ids))
+	for _, id := range ids {
+		h.Ways = append(h.Ways, h.coolBy(id, h.Vessel))
+	}
+	k := thermal.NewCooling(h.Vessel, h.KettleMl, h.Ways[0].Cover, h.Air)
+	h.FirstW = k.Watts(h.HotC)
+	h.sayWays()
+}
+
+// sayWays states the ways that are not taken.
+func (h *Hot) sayWays() {
+	s, c := func(w CoolWay) quantity.Value { return quantity.Of(w.WaitS, quantity.Second) }, func(w CoolWay) quantity.Value { return quantity.Of(w.C, quantity.Celsius) }
+	if h.Ways[0].ID != LidOff {
+		for _, w := range h.Ways {
+			if w.ID == LidOff {
+				decide(&h.decisions, "cool-asked", "", c(w), s(w))
+			}
+		}
+		return
+	}
+	wish := quantity.Of(h.WishC, quantity.Celsius)
+	last := h.Ways[len(h.Ways)-1] // poured through
+	lids := len(h.Ways) > 2
+	switch past := last.C < h.WishC-0.05; {
+	case lids && past:
+		decide(&h.decisions, "cool-ways", "past", wish, s(h.Ways[1]), s(h.Ways[2]), c(last))
+	case lids:
+		decide(&h.decisions, "cool-ways", "", wish, s(h.Ways[1]), s(h.Ways[2]), s(last))
+	case past:
+		decide(&h.decisions, "cool-ways", "open-past", wish, c(last))
+	default:
+		decide(&h.decisions, "cool-ways", "open", wish, s(last))
+	}
+}
+
+// coolBy is what one way takes with a vessel.
+func (h *Hot) coolBy(id string, v heat.Vessel) CoolWay {
+	w := CoolWay{ID: id, C: h.WishC, Cover: map[string]heat.Cover{LidAjar: heat.Spouted, LidOn: heat.Lidded}[id]}
+	from, took := h.HotC, 0.0
+	if w.Cover == 0 {
+		w.Cover = heat.Open
+	}
+	if id == PourThrough {
+		// Into a second pot of its kind, as cold as the air; the stream costs some, too.
+		from, took = mix(waterKJ(h.KettleMl), heat.Poured(h.HotC, h.Air), v.Capacity(), h.Air.TempC), pourThroughS
+		if from <= w.C {
+			w.C, w.WaitS = from, took
+			return w
+		}
+	}
+	k := thermal.NewCooling(v, h.KettleMl, w.Cover, h.Air)
+	w.WaitS, _ = k.TimeTo(from, h.WishC)
+	w.WaitS += took
+	return w
 }
 
 // withCoffee heats a pot that has the coffee in it when it boils.
@@ -190,11 +313,55 @@ func (h *Hot) dwellS() float64 {
 	if h.BoilsIn() {
 		return h.BoilS
 	}
-	return h.TreatS + h.HoldS
+	return h.TreatS + h.HoldS + h.ReadyMoreS
+}
+
+// ready decides what of the cold hands' work is done before the water goes on: as little
+// as lets the rest be done while it heats and is waited for. What then takes longer than
+// that, part of one step, the water is kept at the boil for: so that a stronger flame, or
+// warmer water, never makes it all take longer.
+func (h *Hot) ready(heatS float64) {
+	h.ReadyMoreS, h.ReadyFirstN = 0, 0
+	room := heatS - lightS // less than none where it is hot before it is lit well
+	if h.TreatS == 0 {     // the boil that disinfects is left alone
+		room += math.Max(h.WaitS-h.PrepareS, 0)
+	}
+	rest := h.coldWork()
+	if rest <= math.Max(room, 0) {
+		return
+	}
+	for i := range h.Line {
+		k := &h.Line[i]
+		if k.Phase != method.Prepare {
+			continue
+		}
+		if rest-k.ForS < room {
+			break
+		}
+		rest -= k.ForS
+		h.ReadyFirstN++
+	}
+	if rest > 0 {
+		h.ReadyMoreS = rest - room
+	}
+}
+
+// coldWork is how long the work takes that needs no hot water.
+func (h *Timeline) coldWork() float64 {
+	s := 0.0
+	for i := range h.Line {
+		if k := &h.Line[i]; k.Phase == method.Prepare {
+			s += k.ForS
+		}
+	}
+	return s
 }
 
 // burn computes the heating of one batch and the fuel of all.
-func (h *Hot) burn(kettleMl float64) Problems {
+func (h *Hot) burn(kettleMl float64) Problems { return h.burnFor(kettleMl, false) }
+
+// burnFor is burn, once more where it is known how much longer the water is kept hot.
+func (h *Hot) burnFor(kettleMl float64, more bool) Problems {
 	r := &h.Request
 	cover := h.lid()
 	if h.School.ColdFill {
@@ -202,26 +369,45 @@ func (h *Hot) burn(kettleMl float64) Problems {
 	}
 	k := h.heating(cover, kettleMl)
 	k.DwellS = h.dwellS()
+	gas := h.Fuel.ID == heat.CanisterGas
 	if h.School.ColdFill {
 		k.PowerW *= Moderate
+		k.ToC = h.FlowC
 	}
 	// What boils off is put in at the start. It is what the flame boils away in its
 	// time, however much water that is. In a moka pot the steam stays in the boiler and
 	// pushes.
-	if !h.OnFlame() {
-		h.BoiledOffMl = k.Dwell().BoiledG / h.CupsFull
+	for range 2 { // the second time as full as that makes it
+		if !h.OnFlame() {
+			h.BoiledOffMl = k.Dwell().BoiledG / h.CupsFull
+		}
+		k.WaterG = kettleMl + h.BoiledOffMl*h.CupsFull
 	}
-	k.WaterG = kettleMl + h.BoiledOffMl*h.CupsFull
 	if k.Source != heat.Liquid {
 		k.StarterG = starterShare * k.WaterG
 	}
+	full := k.PowerW
 	h.Kettle, h.Took = k, k.Heat()
+	if h.Took.Reaches && gas && !h.kitchen {
+		h.onGas()
+		k = h.Kettle
+	}
+	if h.Took.Reaches && !h.BoilsIn() && !h.School.ColdFill {
+		was := h.ReadyMoreS
+		if h.ready(h.Took.HeatS); !more && h.ReadyMoreS > 0 && h.keeps() {
+			return h.burnFor(kettleMl, true)
+		}
+		if more { // a second's difference in heating is not worth a third time
+			h.ReadyMoreS = math.Max(h.ReadyMoreS, was)
+		}
+	}
 	if !h.Took.Reaches {
 		return Problems{{Field: "heat.power_w", Value: *r.Heat.PowerW, Message: fmt.Sprintf(
 			"%s W cannot bring this pot to the boil in this air: it levels off near %.0f °C; use a lid, a screen or more power, or less water", field.Trim(*r.Heat.PowerW), h.Took.TopC)}}
 	}
 	h.Heated = true
-	h.BoiledS = -math.Max(h.WaitS, h.PrepareS) - h.TreatS
+	h.reheat()
+	h.BoiledS = -math.Max(h.WaitS, h.PrepareS) - h.TreatS - h.ReadyMoreS
 	h.LightS = h.BoiledS - h.Took.HeatS
 
 	n := h.Kettles()
@@ -229,16 +415,55 @@ func (h *Hot) burn(kettleMl float64) Problems {
 	if h.BoilsIn() {
 		treated = h.boiledLonger()
 	}
-	h.flow = flow{burnedKJ: h.Took.BurnedKJ * n, treatS: h.TreatS * h.Batch.N, treatKJ: k.PowerW * k.DwellFlame * treated * n / 1000,
-		powerW: k.PowerW, fullS: h.Took.HeatS * n, lowS: h.Took.DwellS * n, lowFlame: k.DwellFlame, air: h.Air, ambientBar: h.Boil.PressureHPa / 1000}
+	low := k.PowerW * h.Took.DwellFlame
+	h.flow = flow{burnedKJ: h.BurnedKJ(), treatS: h.TreatS * h.Batch.N, treatKJ: low * treated * n / 1000,
+		hotKJ: k.PowerW*h.Took.HeatS*n/1000 + h.ReheatKJ*h.Batch.N, hotFlame: full / h.PowerW, lowKJ: low * h.Took.DwellS * n / 1000, lowFlame: low / h.PowerW, air: h.Air, jet: h.Jet()}
+	if low, may := h.Took.DwellFlame, k.DwellFlame; h.Took.DwellS > 0 && low > may+0.005 && h.Burner.Low > 0 && !h.School.ColdFill {
+		decide(&h.decisions, "boil-held", quantity.Either(low > 0.995, "hardly", ""), quantity.Of(h.Took.DwellLostW, quantity.Watt), quantity.Of(k.PowerW*may*h.Took.EfficiencyHere, quantity.Watt), quantity.Of(100*low, quantity.Percent))
+	}
 	h.sayMeasured()
 	if cap := r.Heat.BatteryWh; cap != nil && h.Fuel.Electric() && h.EnergyWh() > *cap {
 		decide(&h.decisions, "battery-short", "", quantity.Of(h.EnergyWh()-*cap, quantity.WattHour))
 	}
-	if h.Fuel.ID == heat.CanisterGas {
-		h.drawGas()
+	if gas {
+		h.sayGas(full)
 	}
 	return nil
+}
+
+// ReheatIn is what is burned to heat again what is added afterwards, over all batches, in
+// kJ, where the water was heated so.
+func (p *Plan) ReheatIn(k heat.Heating) float64 {
+	other := *p.made.Hot
+	other.Vessel, other.Kettle, other.Reheats, other.ReheatKJ = k.Vessel, k, false, 0
+	if other.Heated {
+		other.reheat()
+	}
+	return other.ReheatKJ * other.Batch.N
+}
+
+// reheatBelowK is by how much what is added afterwards may have cooled. From memory.
+const reheatBelowK = 8
+
+// reheat puts on the heat again what is added to the cups afterwards, where it would be
+// that much colder by then and can be heated apart from the coffee.
+func (h *Hot) reheat() {
+	ml := h.hotLaterMl()
+	if ml < 20 || h.OnFlame() || h.Method.InPot() {
+		return
+	}
+	k := thermal.NewCooling(h.Vessel, ml, heat.Spouted, h.Air)
+	c := k.After(h.StartC, h.ContactS)
+	if h.StartC-c <= reheatBelowK {
+		return
+	}
+	again := h.Kettle
+	again.WaterG, again.Source, again.StarterG, again.FromC, again.VesselC, again.DwellS = ml, heat.Liquid, 0, c, c, 0
+	took := again.Heat()
+	if !took.Reaches || took.HeatS > h.ContactS-h.LastPour {
+		return
+	}
+	h.Reheats, h.ReheatKJ, h.ReheatS = true, took.BurnedKJ, took.HeatS
 }
 
 // Kettles is how often the kettle is filled, as full as the fullest: a last one with
@@ -250,11 +475,14 @@ func (h *Hot) FuelG() float64 {
 	if h.Fuel.Electric() {
 		return 0
 	}
-	return h.Took.BurnedKJ * h.Kettles() / h.LHV
+	return h.BurnedKJ() / h.LHV
 }
 
 // EnergyWh is the electricity of all batches, in Wh.
-func (h *Hot) EnergyWh() float64 { return h.Took.BurnedKJ * h.Kettles() / 3.6 }
+func (h *Hot) EnergyWh() float64 { return h.BurnedKJ() / 3.6 }
+
+// BurnedKJ is the heat burned for all batches.
+func (h *Hot) BurnedKJ() float64 { return h.Took.BurnedKJ*h.Kettles() + h.ReheatKJ*h.Batch.N }
 
 // needsFlame is what is wrong where coffee or brewer would stand on something that
 // heats water only.
@@ -291,13 +519,14 @@ func (h *Hot) sayMeasured() {
 	}
 }
 
-// flow is what the flame asks of its fuel over all batches.
+// flow is what the flame asks of its fuel over all batches. Flames are parts of the
+// burner's full one.
 type flow struct {
 	burnedKJ, treatKJ, treatS float64
-	powerW                    float64 // heat burned at full
-	fullS, lowS, lowFlame     float64
+	hotKJ, hotFlame           float64 // to the boil
+	lowKJ, lowFlame           float64 // at the boil
 	air                       heat.Air
-	ambientBar                float64
+	jet                       heat.Jet
 }
 
 // Canistered is the gas canister through the brew. Pressures are absolute, in bar.
@@ -306,30 +535,99 @@ type Canistered struct {
 	End     heat.Canister
 	Lowest  float64
 	Verdict string
+	// WarmC is how warm it has to be at first, in °C, where it does not feed as it is: the
+	// figures are then those of one that has been warmed so.
+	WarmC *float64
 }
 
-// drawGas follows the gas canister through the brew.
-func (h *Hot) drawGas() {
-	k := h.Settled.Canister()
-	f := h.flow
-	perS := f.powerW / (k.LHV() * 1000) // g/s
-	hot, lowest := k.Burn(perS, f.fullS, h.Air)
-	end, lowest2 := hot.Burn(perS*f.lowFlame, f.lowS, h.Air)
-	lowest = min(lowest, lowest2)
-	h.Canister = &Canistered{At: k, End: end, Lowest: lowest, Verdict: heat.Verdict(lowest - f.ambientBar)}
+// Jet is the burner, as gas makes a flame in it here.
+func (s *Setting) Jet() heat.Jet {
+	j := heat.Jet{FullW: s.PowerW, RatedBar: math.Max(s.Settled.Canister().RatedBar(), heat.LeastBar), AmbientBar: s.Boil.PressureHPa / 1000}
+	switch at := s.Request.Heat.Canister.RatedBar; {
+	case *s.Request.Heat.Regulated:
+		j.RatedBar = heat.RegulatedBar
+	case at != nil:
+		j.RatedBar = *at
+	}
+	return j
+}
+
+// onGas is the heating on what gas there is.
+func (h *Hot) onGas() {
+	g, c := h.OnGas(h.Kettle, h.Settled.Canister(), h.Jet(), h.Kettles())
+	h.Canister = &c
+	if g.Feeds {
+		h.Kettle, h.Took = g.Heating, g.Heated
+	}
+}
+
+// OnGas is n like heatings on gas from a canister: their time, their fuel and the canister
+// are one calculation. A canister too cold to feed is taken to be warmed first, as far as
+// it has to be at least: so that it is never the slower for being warmer. One that would
+// not feed even then is taken as one that does.
+func (s *Setting) OnGas(h heat.Heating, k heat.Canister, j heat.Jet, n float64) (heat.Gassed, Canistered) {
+	g := h.OnGas(k, j, n)
+	c := Canistered{At: k, End: g.End, Lowest: g.LowestBar, Verdict: heat.Verdict(g.LowestBar - j.AmbientBar)}
+	if !g.Feeds {
+		c.Verdict = "will-not-feed"
+	}
+	if c.Verdict != "will-not-feed" || k.Mass() < 0.01 {
+		return g, c
+	}
+	c.Lowest = math.Min(c.Lowest, k.Pressure(k.TempC))
+	warm, burned := k, n*h.Heat().BurnedKJ
+	if need := burned / k.LHV(); warm.Mass() < 2*need { // what is missing is said elsewhere
+		warm.Blend = warm.Scale(2 * need / warm.Mass())
+	}
+	if at, ok := warm.WarmFor(j, 1, burned, heat.LeastBar, s.Air); ok {
+		k.TempC = at
+		if w := h.OnGas(k, j, n); w.Feeds {
+			c.WarmC, c.End, g = &at, w.End, w
+		}
+	}
+	return g, c
+}
+
+// warmFor is how warm a canister has to be at first for a flame like any to the end.
+func (h *Hot) warmFor(k heat.Canister) (float64, bool) {
+	return k.WarmFor(h.Jet(), 1, h.Took.BurnedKJ*h.Kettles(), heat.FullFlameBar, h.Air)
+}
+
+// sayGas says what the gas does.
+func (h *Hot) sayGas(full float64) {
+	c := h.Canister
+	if c == nil {
+		return
+	}
+	if share := h.Kettle.PowerW / full; share < weakFlame {
+		rated := h.Kettle
+		rated.PowerW = full
+		decide(&h.decisions, "gas-weak", "", quantity.Of(100*share, quantity.Percent), quantity.Of(h.Took.HeatS, quantity.Second), quantity.Of(rated.Heat().HeatS, quantity.Second))
+	}
 	left := *h.Request.Heat.Canister.LeftG
 	switch g := h.FuelG(); {
 	case g > left:
-		h.Canister.Verdict = "will-not-feed"
+		c.Verdict = "will-not-feed"
 		decide(&h.decisions, "gas-short", "", quantity.Of(g-left, quantity.Gram))
-	case h.Canister.Verdict != "fine":
-		if want, ok := k.WarmStart(hot, heat.FullFlameBar, h.Boil.PressureHPa); ok {
+	case c.WarmC != nil:
+		best := *c.WarmC
+		if full, ok := h.warmFor(c.At); ok {
+			best = math.Max(full, best)
+		}
+		decide(&h.decisions, "canister-cold", "first", quantity.Of(*c.WarmC, quantity.Celsius), quantity.Of(best, quantity.Celsius))
+	case c.Verdict == "will-not-feed":
+		decide(&h.decisions, "canister-cold", "spent")
+	case c.Verdict == "weak":
+		if want, ok := h.warmFor(c.At); ok {
 			decide(&h.decisions, "canister-cold", "", quantity.Of(want, quantity.Celsius))
 		} else {
 			decide(&h.decisions, "canister-cold", "spent")
 		}
 	}
 }
+
+// weakFlame is a part of the full flame that one notices. From memory.
+const weakFlame = 0.9
 
 // Burned returns the heat of the fuel that the brew burns, in kJ: 0 without a
 // flame or socket.
@@ -339,13 +637,18 @@ func (p *Plan) Burned() float64 { return p.made.flow.burnedKJ }
 // and the heat of the fuel for that, in kJ.
 func (p *Plan) Treatment() (s, kJ float64) { return p.made.flow.treatS, p.made.flow.treatKJ }
 
-// Draw burns the brew's heat from a canister: all of it, or a share from 0 to 1.
-// It returns the canister afterwards and the lowest gauge pressure on the way,
-// in bar.
+// Draw burns the brew's heat from a canister: all of it, or a share from 0 to 1. It
+// returns the canister afterwards and the lowest gauge pressure on the way, in bar. What
+// a canister too cold does not give is taken from it warmed: the gas is gone all the same.
 func (p *Plan) Draw(k heat.Canister, share float64) (after heat.Canister, lowestBar float64) {
 	f := p.made.flow
-	perS := f.powerW / (k.LHV() * 1000) // g/s
-	hot, lowest := k.Burn(perS, f.fullS*share, f.air)
-	after, lowest2 := hot.Burn(perS*f.lowFlame, f.lowS*share, f.air)
-	return after, min(lowest, lowest2) - f.ambientBar
+	hot, d := k.Burn(f.jet, f.hotFlame, f.hotKJ*share, longestS, f.air)
+	after, low := hot.Burn(f.jet, f.lowFlame, f.lowKJ*share, longestS, f.air)
+	if short := (f.hotKJ+f.lowKJ)*share - d.KJ - low.KJ; short > 1e-6 {
+		after.Blend, _ = after.Draw(short/k.LHV(), after.TempC)
+	}
+	return after, math.Min(d.LowestBar, low.LowestBar) - f.jet.AmbientBar
 }
+
+// longestS is as long as a canister is followed through a brew.
+const longestS = 6 * 3600

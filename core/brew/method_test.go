@@ -7,7 +7,6 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
-	"apodemos/core/coffee"
 	"apodemos/core/method"
 
 	. "apodemos/core/brew"
@@ -103,34 +102,6 @@ func TestPracticeOfTheTrade(t *testing.T) {
 	})
 }
 
-// The extraction that practice has, common practice with no published source.
-func TestExtractionOfPractice(t *testing.T) {
-	e := func(r Request) float64 { return *compute(t, r).Strength.ExtractionPct }
-	pot := Request{Method: "pot", DoseG: ptr(70.0), CupMl: ptr(830.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(2000.0)}}}
-	filter := e(pot)
-	assert.True(t, filter >= 18 && filter <= 20, "filter grind, 70 g/L, 4 + 1½ min: %.1f", filter)
-	pot.Grinder = Grinder{UmPerClick: ptr(50.0), Clicks: ptr(22.0)}
-	assert.Less(t, e(pot), filter-2, "very coarse in the same time is weak")
-	cone := e(Request{Method: "cone", CupMl: ptr(174.0), Brewer: Brewer{Preheated: ptr(true)}})
-	assert.True(t, cone >= 19-0.25 && cone <= 21, "13:200 at 90 °C, 800 µm, 3:20: %.1f", cone)
-	bag := func(clicks float64) float64 {
-		return e(Request{Method: "steep-bag", Grinder: Grinder{UmPerClick: ptr(25.0), Clicks: &clicks}})
-	}
-	assert.Less(t, bag(36), 15.0, "a bag at 900 µm is weak")
-	assert.Greater(t, bag(31), bag(36), "and better at 775")
-	rapid := e(Request{Method: "hand-press", School: ptr("rapid-cold"), Conditions: Conditions{Water: Water{SourceC: ptr(20.0)}}})
-	assert.True(t, rapid >= 8 && rapid <= 12, "fine, stirred a minute at 20 °C: %.1f", rapid)
-	// Cold brew at 1:4, by its own limit.
-	limit := 100 * coffee.Usual.Limit(false, 1000/95.0)
-	for _, c := range []float64{20, 4} {
-		cold := e(Request{Method: "cold-concentrate", School: ptr("one-to-four"), Conditions: Conditions{Water: Water{SourceC: &c}, Place: Place{AirC: &c}}})
-		assert.GreaterOrEqual(t, cold, 0.85*limit-0.8, "12 h at %v °C", c)
-	}
-	var k coffee.Contact
-	k = coffee.Usual.Soak(k, 24*3600, 4, 1)
-	assert.GreaterOrEqual(t, coffee.Usual.Extraction(k, 1000, 1), 0.95, "24 h at 4 °C")
-}
-
 // Published: the Specialty Coffee Association's control chart, 18–22 %
 // extraction and 1.15–1.35 % strength (from memory). The golden cup, 55 g/L,
 // steeped well, lies at its lower edge.
@@ -161,7 +132,7 @@ func TestCoolerWaterIsMadeUpFor(t *testing.T) {
 	} {
 		home := *compute(t, m.r).Strength.ExtractionPct
 		made, last := 0, 0.0
-		for altitude := 0.0; altitude <= 8800; altitude += 200 {
+		for altitude := 0.0; altitude <= 8800; altitude += 100 {
 			m.r.Place = Place{AltitudeM: ptr(altitude), AirC: ptr(15 - altitude/400)}
 			m.r.Adjust = nil
 			p := compute(t, m.r)
@@ -169,11 +140,14 @@ func TestCoolerWaterIsMadeUpFor(t *testing.T) {
 			short := home - *compute(t, m.r).Strength.ExtractionPct
 			share := math.Min(math.Max(short-1, 0), 1)
 			change := m.change(p)
+			if *p.CupC < 55.5 {
+				break // as fine as leaves the cup warm, and no finer
+			}
 			if share > 0 && noteByID(p, "make-up-none") == "" {
 				made++
 				assert.True(t, change > 0 || *p.Grind.Um < 700, "%s at %v m", m.r.Method, altitude)
 				assert.InDelta(t, home-(1-share)*short, *p.Strength.ExtractionPct, 0.06, "%s at %v m", m.r.Method, altitude)
-				assert.Less(t, math.Abs(change-last), 60.0, "a little higher is a little more")
+				assert.Less(t, math.Abs(change-last), 35.0, "a little higher is a little more")
 			} else if share == 0 {
 				assert.InDelta(t, 0, change, 1e-6, "within half of the band nothing is changed")
 			}
@@ -181,7 +155,7 @@ func TestCoolerWaterIsMadeUpFor(t *testing.T) {
 		}
 		assert.Greater(t, made, 5, m.r.Method)
 	}
-	c := compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{AltitudeM: ptr(4700.0), AirC: ptr(-9.0), WindMs: ptr(4.0)}}, Grinder: Grinder{UmPerClick: ptr(37.0)}})
+	c := compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{AltitudeM: ptr(7500.0), AirC: ptr(-9.0), WindMs: ptr(4.0)}}, Grinder: Grinder{UmPerClick: ptr(37.0)}})
 	assert.Regexp(t, `^Grind at \d+ clicks, \d+ finer than at home, because this stop extracts [\d.]+ points less\.$`, noteByID(c, "make-up-grind"))
 	// A school with its own rule keeps it, and says what it costs.
 	b := compute(t, Request{Method: "pot", School: ptr("warm-boil"), Conditions: Conditions{Place: Place{AltitudeM: ptr(8000.0), AirC: ptr(-25.0), WindMs: ptr(4.0)}}})
@@ -196,7 +170,9 @@ func TestTheSteepCanBeSet(t *testing.T) {
 	assert.InDelta(t, 600, *p.ContactS, 1e-6)
 	assert.Greater(t, *p.Strength.ExtractionPct, *plain.Strength.ExtractionPct)
 	r = Request{Method: "cone", ContactS: ptr(600.0)}
-	assert.InDelta(t, 200, *compute(t, r).ContactS, 1e-6, "a drawdown is not free")
+	fixed := *compute(t, r).ContactS
+	r.ContactS = nil
+	assert.Equal(t, *compute(t, r).ContactS, fixed, "a drawdown is not free")
 }
 
 // By hand: 1.30 % of 830 g of drink is 10.8 g; a steep of 70 g in 1,000 g of

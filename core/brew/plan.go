@@ -11,7 +11,7 @@ import (
 
 // Version is the version of the computation. It is stored with a plan, so that
 // an old brew still shows what it was told.
-const Version = "0.5.0"
+const Version = "0.6.0"
 
 // Plan is what to do, when, and what comes of it. Units are in the names;
 // times in steps and curves are in seconds from the moment that water meets
@@ -68,7 +68,11 @@ type Plan struct {
 	decided   []Decision
 	dissolved Dissolved
 	lengths   Lengths
+	spreads   Spreads
 }
+
+// Spreads are by how much the plan's figures may be out.
+func (p *Plan) Spreads() Spreads { return p.spreads }
 
 // Made is how the plan was computed, stage by stage; nil for one that was stored.
 func (p *Plan) Made() *Brewed { return p.made }
@@ -86,7 +90,7 @@ func (p *Plan) Decisions() (before, after []Decision) {
 	if b == nil {
 		return nil, nil
 	}
-	return slices.Concat(b.Setting.Decisions, b.decided, b.Hot.decisions, b.ice(), b.corrected), p.decided
+	return slices.Concat(b.Setting.Decisions, b.decided, b.Hot.decisions, b.ice(), b.clogged(), b.corrected), p.decided
 }
 
 // Grind is how fine.
@@ -191,6 +195,7 @@ type Step struct {
 	Until   method.Until `json:"until" enum:"time,weight,temperature,sign"`
 	Sign    string       `json:"sign"`
 	Keep    bool         `json:"keep,omitempty" doc:"It makes the water safe: not to be cut short"`
+	Drains  bool         `json:"drains,omitempty" doc:"It lasts until the bed is drained"`
 	Caution string       `json:"caution" doc:"ID of the caution that stands here"`
 	Move    *Move        `json:"move,omitempty" doc:"How far a pour may be moved"`
 }

@@ -195,14 +195,9 @@ func (c *Recipe) baskets(drink, retain float64) float64 {
 	n := math.Max(math.Ceil(drink*basketRatio*strengthFactor[*r.Strength]/1000/g-basketOver), 1)
 	switch {
 	case r.DoseG != nil:
-		n = math.Max(math.Ceil(*r.DoseG/g-0.05), 1)
-		ml *= *r.DoseG / n / g
-		g = *r.DoseG / n
+		n = c.filled(*r.DoseG, quantity.Gram, &g, &ml, g)
 	case r.WaterG != nil:
-		n = math.Max(math.Round(*r.WaterG/ml), 1)
-	}
-	if r.WaterG != nil {
-		ml = *r.WaterG / n
+		n = c.filled(*r.WaterG, quantity.Millilitre, &g, &ml, ml)
 	}
 	n = math.Min(n, maxBatches)
 	left := math.Min(s.LeftBehindMl, ml/10)
@@ -221,6 +216,21 @@ func (c *Recipe) baskets(drink, retain float64) float64 {
 		decide(&c.decided, "more-drink", "", quantity.Of(total, quantity.Millilitre), quantity.Of(drink, quantity.Millilitre))
 	}
 	return total
+}
+
+// filled is how many baskets come nearest to an amount, of which one full basket has
+// each: full ones, or one that is half full. A basket is never stretched: with less in it
+// water runs past the coffee, and with more it does not close. g and ml, of a full one,
+// are halved where it is half full.
+func (c *Recipe) filled(asked float64, unit quantity.Unit, g, ml *float64, each float64) (n float64) {
+	n = math.Max(math.Round(asked/each), 1)
+	if asked < 0.75*each {
+		*g, *ml, each = *g/2, *ml/2, each/2
+	}
+	if has := n * each; math.Abs(has-asked) > 0.02*asked {
+		decide(&c.decided, "basket-fill", "", quantity.Of(has, unit), quantity.Of(asked, unit))
+	}
+	return n
 }
 
 // one solves dose and water of one of n equal batches; ok is false where the wish

@@ -35,6 +35,7 @@ type Request struct {
 	Strength *string  `json:"strength,omitempty"`
 	ContactS *float64 `json:"contact_s,omitempty" doc:"Overrides the contact time where the steep is free"`
 	Adjust   *string  `json:"adjust,omitempty" doc:"What makes up for cooler water; the school chooses when left out"`
+	CoolBy   *string  `json:"cool_by,omitempty" doc:"How water too hot is cooled; with the lid off when left out"`
 	Pours    []Pour   `json:"pours,omitempty" doc:"Pours that are not the school's"`
 	Scale    *bool    `json:"scale,omitempty" doc:"Whether there is a scale; without one the steps go by spoons, marks and shares"`
 	Into     *string  `json:"into,omitempty" doc:"What one dripper for several runs into: a server, or each cup in its turn"`

@@ -38,6 +38,7 @@ type Setting struct {
 	Model     coffee.Model
 	Decisions []Decision
 	planner   *Planner
+	kitchen   bool // at home, where gas presses as it should
 }
 
 func decide(to *[]Decision, id, which string, values ...quantity.Value) {
@@ -79,6 +80,7 @@ func set(full Request, defaulted []string, p *Planner) (*Setting, Problems) {
 		return nil, bad
 	}
 	s.Settled = at
+	s.Model = s.Model.Of(*full.Coffee.Roast)
 	s.gear()
 	s.preheats()
 	return s, nil
@@ -100,7 +102,7 @@ func (s *Setting) gear() {
 		s.Vessel.CapacityMl, s.Vessel.DiameterMm, s.Vessel.MassG, s.Vessel.Material = boiler, CupDiameterMm(boiler), s.Brewer.MassG, s.Brewer.Material
 	}
 	if s.Method.Contact == method.Cold {
-		s.Air = heat.Air{TempC: roomC} // made indoors, whatever the stop is like
+		s.Air = heat.Air{TempC: roomC, HPa: s.Air.HPa} // made indoors, whatever the stop is like
 	}
 	s.Cup = heat.Vessel{DiameterMm: CupDiameterMm(*r.CupMl), MassG: *r.Cup.MassG, Material: material(r.Cup.Material), Insulated: *r.Cup.Insulated, LossFactor: 1}
 }
@@ -185,6 +187,21 @@ func (s *Setting) BrewTreatS() float64 {
 
 // disinfects reports whether what is drunk has boiled here.
 func (s *Setting) disinfects() bool { return !s.supplied() && s.Method.Disinfects(s.School) }
+
+// beans is the coffee.
+func (s *Setting) beans() coffee.Beans {
+	c := s.Request.Coffee
+	return coffee.Beans{Roast: *c.Roast, DaysOff: *c.DaysOff, GroundAhead: *c.GroundAhead}
+}
+
+// boilerC is how warm a moka pot's boiler is once its water is in it, in °C.
+func (s *Setting) boilerC(ml, waterC float64) float64 {
+	return mix(waterKJ(ml), waterC, boilerShare*s.Brewer.Capacity(), s.Air.TempC)
+}
+
+// boilerShare is the part of a moka pot's metal that is its boiler and foot, and
+// funnelShare that of its funnel and basket. From memory.
+const boilerShare, funnelShare = 0.6, 0.1
 
 // splashMl is the cold water that drops the grounds: none where only what has boiled
 // is safe.

@@ -2,6 +2,7 @@ package brew
 
 import (
 	"math"
+	"slices"
 
 	"apodemos/core/coffee"
 	"apodemos/core/heat"
@@ -22,13 +23,22 @@ const (
 	// preheatMl warms one cup, brewerMl a brewer. Common practice.
 	preheatMl = 60
 	brewerMl  = 100
-	// bedMm is the diameter of a dripper's bed.
-	bedMm = 85
+	// bedMm is the diameter of a bed that is pushed through.
+	bedMm = 55
+	// standsShare is the part of the water that stands on a bed while it is poured on.
+	standsShare = 0.2
 	// flowStepS and stillStepS are the integrator's longest steps while something
 	// flows, and while it stands.
 	flowStepS, stillStepS = 5.0, 60.0
 	// wettingS is how long a bed is followed in steps of wettingStepS at first.
 	wettingS, wettingStepS = 20.0, 1.0
+	// drainStepS is the longest step while a bed drains; a slow one is followed in
+	// hundredths of what practice takes.
+	drainStepS = 2.5
+	// longestDrainS bounds how long a clogged bed is watched.
+	longestDrainS = 3600
+	// leastDrainS is the shortest that a drawdown is said to be.
+	leastDrainS = 5
 	// meanS is how long the temperature of a bed is averaged over.
 	meanS = 60
 )
@@ -43,6 +53,10 @@ type Steeped struct {
 	CupC     float64
 	AddedC   float64 // of what is added afterwards
 	Contact  coffee.Contact
+	Bed      coffee.Bed // that it runs through; the zero Bed in other methods
+	DrainedS float64    // the bed is drained
+	BedC     float64    // mean, while it drains after the last pour
+	um       float64
 	melted   bool // ice was added
 	curves   *Curves
 	meltedG  float64
@@ -50,9 +64,9 @@ type Steeped struct {
 	afterIce float64
 }
 
-// steep follows the brew. With curves it draws them, too.
-func (h *Hot) steep(curves bool) *Steeped {
-	s := &Steeped{Hot: h}
+// steep follows the brew, ground to um. With curves it draws them, too.
+func (h *Hot) steep(um float64, curves bool) *Steeped {
+	s := &Steeped{Hot: h, um: um}
 	if curves {
 		s.curves = &Curves{WaterC: h.warming()}
 	}
@@ -97,7 +111,10 @@ func (h *Hot) warming() [][2]float64 {
 	last := pts[len(pts)-1]
 	if span := -last[0]; span > 1 && h.StartC < last[1] {
 		const n = 6
-		off := math.Max(span-math.Max(h.WaitS, 0), 0)
+		off := span - math.Max(h.WaitS, 0)
+		if off < 1e-6 { // and not a rounding more
+			off = 0
+		}
 		if h.WaitS == 0 {
 			off = 0
 		}
@@ -150,11 +167,19 @@ func (s *Steeped) steeper() (v heat.Vessel, n, emptyC float64) {
 
 // state is the brew at first contact.
 func (s *Steeped) state() thermal.State {
+	return thermal.State{Air: s.Air, Model: s.Model, Access: s.access(0)}
+}
+
+// access is how freely water reaches the coffee in a step that stirs it so.
+func (s *Steeped) access(stir float64) float64 {
 	access := s.School.Access
 	if access == 0 {
 		access = 1
 	}
-	return thermal.State{Air: s.Air, Model: s.Model, Access: access}
+	if stir == 0 {
+		stir = 1
+	}
+	return access * stir * s.beans().Access()
 }
 
 // immerse steeps.
@@ -182,6 +207,7 @@ func (s *Steeped) immerse() {
 			st.Bed.Add(b.SplashMl/n, s.coldC())
 		}
 		st.Bed.Uncover(step.Cover)
+		st.Access = s.access(step.Stir)
 		parts := math.Max(math.Ceil((end-st.AtS)/math.Max(stillStepS, step.ForS/8)-1e-9), 1)
 		for dt := (end - st.AtS) / parts; parts > 0; parts-- {
 			st.Step(dt, thermal.Action{Alone: true})
@@ -225,6 +251,7 @@ func (s *Steeped) boilIn(st *thermal.State, pts [][2]float64) [][2]float64 {
 	}
 	st.Bed.C, st.AtS = s.HotC, s.BoiledS
 	if s.BoilS > 0 {
+		st.Access = s.access(s.School.BoilStirs)
 		st.Step(s.BoilS, thermal.Action{Alone: true, Still: true})
 		pts = s.draw(pts, st)
 	}
@@ -253,21 +280,41 @@ func (s *Steeped) percolate() {
 		s.BrewerC = mix(waterKJ(rinse), s.StartC, body, s.Air.TempC)
 	}
 	grounds := b.DoseG / 1000 * coffee.SpecificHeat
+	drains := s.School.Filter.Shape != ""
 	bed := s.Brewer
 	bed.DiameterMm = bedMm
+	if drains {
+		s.Bed = s.School.Filter.Bed(b.DoseG, s.um, s.drainFactor())
+		bed.DiameterMm = s.Bed.SurfaceMm(standsShare * b.PouredMl)
+	}
 	st := s.state()
 	st.Bed = thermal.Body{C: mix(body, s.BrewerC, grounds, s.Air.TempC), DryKJ: grounds + body, Vessel: bed, Cover: heat.Open, MoreMl: b.DoseG, LeastMl: 20}
-	st.Kettle = thermal.Body{C: s.StartC, Ml: b.PouredMl, DryKJ: s.Vessel.Capacity(), Vessel: s.Vessel, Cover: heat.Lidded, LeastMl: 1}
-	st.Cup = thermal.Body{C: s.CupStartC(), DryKJ: s.Cup.Capacity(), Vessel: s.Cup, Cover: heat.Crusted, LeastMl: 5}
+	later := s.hotLaterMl()
+	st.Kettle = thermal.Body{C: s.StartC, Ml: b.PouredMl + later, DryKJ: s.Vessel.Capacity(), Vessel: s.Vessel, Cover: heat.Spouted, LeastMl: 1}
+	st.Cup = thermal.Body{C: s.milkyC(), DryKJ: s.Cup.Capacity() + s.milkKJ(), Vessel: s.Cup, Cover: heat.Crusted, LeastMl: 5}
 	st.Cups, st.KeepMl = *s.Request.Drinkers, b.RetainedMl
-	act := thermal.Action{Held: s.HoldS > 0 && s.WaitS == 0}
-	pts := s.draw(nil, &st)
+	if s.OnFlame() {
+		// Water comes up through the funnel from a boiler that goes on being heated; the
+		// basket hangs over it, about half as warm as it is.
+		funnel := funnelShare * s.Brewer.Capacity()
+		st.Bed.C, st.Bed.DryKJ = mix(funnel, (s.Air.TempC+s.StartC)/2, grounds, (s.Air.TempC+s.StartC)/2), grounds+funnel
+		st.Kettle.DryKJ, st.Kettle.Vessel = boilerShare*s.Brewer.Capacity(), s.Brewer
+		st.Piped = true
+	}
+	act := thermal.Action{Held: s.HoldS > 0 && s.WaitS == 0 && !s.OnFlame()}
+	if s.OnFlame() {
+		act.HeatW = s.flowW()
+	}
+	var pts [][2]float64 // from the first wetting: before, there is no slurry
 	var sum, over float64
 	steps := func(until, longest float64) {
 		parts := math.Ceil((until-st.AtS)/longest - 1e-9)
 		for dt := (until - st.AtS) / parts; parts > 0; parts-- {
 			from, dry := st.Bed.C, st.Bed.Ml == 0
 			st.Step(dt, act)
+			if s.OnFlame() { // what is hotter flashes
+				st.Kettle.C, st.Bed.C = math.Min(st.Kettle.C, s.Boil.BoilC), math.Min(st.Bed.C, s.Boil.BoilC)
+			}
 			if in := math.Min(st.AtS, meanS) - (st.AtS - dt); in > 0 && st.Bed.Ml > 0 {
 				mean := (from + st.Bed.C) / 2
 				if dry {
@@ -275,11 +322,11 @@ func (s *Steeped) percolate() {
 				}
 				sum, over = sum+in*mean, over+in
 			}
-			if st.Kettle.Ml < 0.5 {
-				act.Held = true // nothing is left in it to cool
+			if st.Kettle.Ml < later+0.5 {
+				act.Held = later < 0.5 // nothing is left in it to cool
 			}
 			pts = s.draw(pts, &st)
-			if s.curves != nil && st.AtS <= s.LastPour+1e-9 {
+			if s.curves != nil && (st.AtS <= s.LastPour+1e-9 || s.OnFlame()) {
 				s.curves.WaterC = append(s.curves.WaterC, [2]float64{st.AtS, st.Kettle.C})
 			}
 		}
@@ -292,17 +339,30 @@ func (s *Steeped) percolate() {
 		steps(until, flowStepS)
 	}
 	pours := s.pours()
+	if drains {
+		st.Through = s.Bed.Flow
+	}
 	for i, p := range pours {
 		next := s.ContactS
 		if i+1 < len(pours) {
 			next = pours[i+1].at
+		} else if drains {
+			next = p.at + p.forS
 		}
 		run(p.at)
-		act.Drain = math.Max(st.Bed.Ml+p.ml-b.RetainedMl, 0) / math.Max(next-p.at, 1)
+		if !drains { // pushed: it comes as evenly as it is poured
+			act.Drain = math.Max(st.Bed.Ml+p.ml-b.RetainedMl, 0) / math.Max(next-p.at, 1)
+		}
 		act.Pour = p.ml / p.forS
 		run(math.Min(p.at+p.forS, next))
 		act.Pour = 0
 		run(next)
+	}
+	if drains {
+		s.drain(&st, func(dt float64) { steps(st.AtS+dt, dt) })
+	}
+	if later > 0 {
+		s.AddedC = st.Kettle.C
 	}
 	s.SlurryC = st.Bed.C
 	if over > 0 {
@@ -312,6 +372,75 @@ func (s *Steeped) percolate() {
 	if s.curves != nil {
 		s.curves.SlurryC = pts
 	}
+}
+
+// drain watches the bed until nothing stands over what the grounds keep, and lets the
+// steps last as long.
+func (s *Steeped) drain(st *thermal.State, step func(dt float64)) {
+	least := 0.0
+	for i := range s.Line {
+		if k := &s.Line[i]; k.Drains {
+			least = k.AtS + leastDrainS
+		}
+	}
+	var sum, over float64
+	for s.DrainedS == 0 {
+		above, from := st.Bed.Ml-st.KeepMl, st.AtS
+		flow := s.Bed.Flow(above, st.Bed.C)
+		if above <= 1e-9 {
+			s.DrainedS = st.AtS
+			break
+		}
+		dt := math.Max(drainStepS, (st.AtS-s.LastPour)/40)
+		last := above <= flow*dt // within this step, as it slows hardly more
+		if last {
+			dt = above / flow * (1 + 1e-9)
+		}
+		sum, over = sum+dt*st.Bed.C, over+dt
+		step(dt)
+		if last || st.AtS-s.LastPour > longestDrainS {
+			s.DrainedS = from + dt
+		}
+	}
+	s.BedC = st.Bed.C
+	if over > 0 {
+		s.BedC = sum / over
+	}
+	if end := math.Max(s.DrainedS, least); end > st.AtS {
+		step(end - st.AtS)
+	}
+	s.until(math.Max(s.DrainedS, least))
+}
+
+// until lets the step in which it drains last until a moment; what follows moves with it.
+func (s *Steeped) until(end float64) {
+	hot, line := *s.Hot, *s.Timeline
+	line.Line = slices.Clone(line.Line)
+	for i := range line.Line {
+		if k := &line.Line[i]; k.Drains {
+			k.ForS = end - k.AtS
+		}
+	}
+	line.ServedS += end - line.ContactS
+	line.ContactS = end
+	hot.Timeline, s.Hot = &line, &hot
+}
+
+// drainFactor is by how much this dripper with this paper passes less than a usual one.
+func (s *Setting) drainFactor() float64 {
+	if f := s.Request.Calibration.DrainFactor; f != nil {
+		return *f
+	}
+	return 1
+}
+
+// flowW is what the flame puts into a moka pot while it flows, in W.
+func (s *Steeped) flowW() float64 {
+	w := s.PowerW * s.Took.EfficiencyHere
+	if s.School.ColdFill {
+		return w * s.Burner.LowFlame()
+	}
+	return w * Moderate
 }
 
 type pour struct{ at, forS, ml float64 }
@@ -330,6 +459,23 @@ func (s *Steeped) pours() []pour {
 		out = append(out, pour{0, math.Max(s.ContactS*0.8, 1), s.Batch.PouredMl})
 	}
 	return out
+}
+
+// hotLaterMl is hot water of a batch that is added to the cups afterwards, and waits in
+// the kettle until then.
+func (s *Recipe) hotLaterMl() float64 {
+	if s.School.DiluteCold || s.Method.Contact == method.Dilution {
+		return 0
+	}
+	return s.Batch.DilutionMl
+}
+
+// milkKJ is the heat capacity of the milk in each cup, kJ/K.
+func (s *Setting) milkKJ() float64 { return s.School.Milk / 1000 * coffee.MilkSpecificHeat }
+
+// milkyC is the temperature of a cup with its milk in it, which is as cold as the air.
+func (s *Steeped) milkyC() float64 {
+	return mix(s.Cup.Capacity(), s.CupStartC(), s.milkKJ(), math.Max(s.Air.TempC, 0))
 }
 
 // CupStartC is the temperature of an empty cup.
@@ -354,14 +500,22 @@ func (s *Steeped) pourOut() {
 		if !diluted {
 			ml -= added
 		}
-		t = mix(ml, t, s.Cup.Capacity(), s.CupStartC())
+		t = mix(ml, heat.Poured(t, s.Air), s.Cup.Capacity()+s.milkKJ(), s.milkyC())
 	}
 	if !diluted && added > 0 {
-		s.AddedC = s.StartC
-		if s.School.DiluteCold {
+		switch {
+		case s.School.DiluteCold:
 			s.AddedC = s.coldC()
+		case s.Reheats:
+			s.AddedC = heat.Poured(s.HotC, s.Air)
+		default:
+			if !s.Percolates() { // it stood in the kettle, lid ajar
+				k := thermal.NewCooling(s.Vessel, math.Max(s.hotLaterMl(), 1), heat.Spouted, s.Air)
+				s.AddedC = k.After(s.StartC, s.ContactS)
+			}
+			s.AddedC = heat.Poured(s.AddedC, s.Air)
 		}
-		warm := math.Max(waterKJ(cupMl)-added, 0) + s.Cup.Capacity()
+		warm := math.Max(waterKJ(cupMl)-added, 0) + s.Cup.Capacity() + s.milkKJ()
 		if s.School.DiluteIce {
 			t = s.meltIce(warm, t)
 		} else {
@@ -384,13 +538,17 @@ func (s *Steeped) meltIce(warmKJPerK, t float64) float64 {
 	return after
 }
 
+// cupCover is what covers a cup that stands: an insulated one has its lid on.
+func (s *Setting) cupCover() heat.Cover {
+	if s.Cup.Insulated {
+		return heat.Lidded
+	}
+	return heat.Open
+}
+
 // drinkable is how long the cup takes to be drunk from, in s, and draws that.
 func (s *Steeped) drinkable() float64 {
-	cover := heat.Open
-	if s.Cup.Insulated {
-		cover = heat.Lidded
-	}
-	k := thermal.NewCooling(s.Cup, *s.Request.CupMl, cover, s.Air)
+	k := thermal.NewCooling(s.Cup, *s.Request.CupMl, s.cupCover(), s.Air)
 	took, ok := k.TimeTo(s.CupC, DrinkingC)
 	if !ok {
 		took = thermal.MaxWaitS

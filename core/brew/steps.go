@@ -11,6 +11,16 @@ import (
 	"apodemos/core/water"
 )
 
+// coolTexts say how the water is cooled.
+var coolTexts = map[string]string{
+	LidOff:      "Off the heat, lid off. Wait until it is {target}.",
+	LidAjar:     "Off the heat, lid ajar; a spout does as much. Wait until it is {target}.",
+	LidOn:       "Off the heat, lid on. Wait until it is {target}.",
+	PourThrough: "Off the heat. Pour it into a second, cold pot. Wait until it is {target}.",
+}
+
+const coolPast = "Off the heat. Pour it into a second, cold pot: that makes it {start}."
+
 // Lengths of the steps that are not a school's, in s.
 const (
 	fillS  = 30
@@ -22,14 +32,10 @@ const (
 // where they take longer than that, the stove is lit later.
 func (c *script) steps() {
 	supplied := c.supplied()
-	var cold float64
-	for i := range c.Line {
-		if s := &c.Line[i]; s.Phase == method.Prepare {
-			cold += s.ForS
-		}
-	}
+	cold := c.coldWork()
 	wait := math.Max(c.WaitS, c.PrepareS)
 	var coldAt float64
+	coldThen := math.NaN() // where the work goes on that is not done first
 	switch {
 	case c.heatless():
 		coldAt = -c.PrepareS - cold
@@ -47,41 +53,49 @@ func (c *script) steps() {
 			"Draw {fill} of hot water.")
 		coldAt = at - cold
 	default:
-		firstMinute := c.LightS + lightS
-		coldAt = firstMinute
 		fillAt := c.LightS - fillS
-		if firstMinute+cold > math.Min(-wait, c.BoiledS) {
-			// Preparing takes longer than heating: do it first, and leave the boil
-			// that disinfects alone.
-			coldAt = fillAt - cold
-		}
+		first := c.coldFirst()
+		// What has to be done before the water goes on, and then the rest while it heats.
+		coldAt, coldThen = fillAt-first, c.LightS+lightS
 		c.stepFill(fillAt)
 		c.stepLight(c.LightS)
-		low := c.TreatS + c.HoldS
+		low := c.TreatS + c.HoldS + c.ReadyMoreS
 		if c.OnFlame() {
-			low = c.TreatS // then the kettle makes room on the flame
+			low = c.TreatS + c.ReadyMoreS // then the kettle makes room on the flame
+		}
+		if !c.keeps() {
+			low = c.TreatS + c.HoldS
 		}
 		if low > 0 {
 			c.stepLow(method.FlameLow, c.BoiledS, low)
 		}
 		if c.TreatS > 0 {
-			c.add(Step{ID: method.Disinfect, Label: "rolling boil", AtS: c.BoiledS, ForS: c.TreatS, Lane: method.Water, Until: method.Time, Keep: true, Caution: "boiled"}, "Keep it at a rolling boil, to make the water safe.")
+			c.add(Step{ID: method.Disinfect, Label: "rolling boil", AtS: c.BoiledS + c.ReadyMoreS, ForS: c.TreatS, Lane: method.Water, Until: method.Time, Keep: true, Caution: "boiled"}, "Keep it at a rolling boil, to make the water safe.")
 		}
 	}
 	if c.WaitS > 0 {
-		text := "Off the heat, lid on. Wait until it is {target}."
-		if c.Cover == heat.Open {
-			text = "Off the heat, lid off. Wait until it is {target}."
+		text := coolTexts[c.Ways[0].ID]
+		if c.StartC < c.WishC {
+			text = coolPast
 		}
 		c.add(Step{ID: method.Wait, Label: "wait", AtS: -c.WaitS, ForS: c.WaitS, Lane: method.Water, Until: method.Temperature}, text)
 	}
+	if c.Reheats {
+		c.add(Step{ID: method.Reheat, Label: "reheat", AtS: math.Max(c.ContactS-c.ReheatS, c.LastPour), ForS: c.ReheatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface", Caution: quantity.Either(c.Burner.Flame, "hot-pot", "scald")},
+			"Put the rest of the water on the heat again, to top up with.")
+	}
 	hotAt := -c.PrepareS
 	serveAt := c.ContactS
+	done := 0 // of the cold hands' work
 	for i := range c.Line {
 		s := &c.Line[i]
-		st := Step{ID: s.ID, Label: s.Label, ForS: s.ForS, Lane: s.Lane, Until: s.Until, Sign: s.Sign, Keep: s.Keep, Caution: s.Caution}
+		st := Step{ID: s.ID, Label: s.Label, ForS: s.ForS, Lane: s.Lane, Until: s.Until, Sign: s.Sign, Keep: s.Keep, Drains: s.Drains, Caution: s.Caution}
 		switch s.Phase {
 		case method.Prepare:
+			if !math.IsNaN(coldThen) && done == c.ReadyFirstN {
+				coldAt = coldThen
+			}
+			done++
 			st.AtS = coldAt
 			coldAt += s.ForS
 		case method.Hot:
@@ -113,6 +127,18 @@ func (c *script) steps() {
 	c.safety(supplied)
 }
 
+// coldFirst is how long the work takes that is done before the water goes on.
+func (c *script) coldFirst() float64 {
+	s, n := 0.0, 0
+	for i := range c.Line {
+		if k := &c.Line[i]; k.Phase == method.Prepare && n < c.ReadyFirstN {
+			s += k.ForS
+			n++
+		}
+	}
+	return s
+}
+
 // stepsWithCoffee lays the steps of a pot that boils with its coffee, and
 // returns when the preparations begin.
 func (c *script) stepsWithCoffee(cold float64) float64 {
@@ -129,9 +155,7 @@ func (c *script) stepsWithCoffee(cold float64) float64 {
 	if c.BoilS > 0 {
 		c.stepLow(method.FlameLow, c.BoiledS, c.BoilS)
 	}
-	if c.LightS < 0 && cold+lightS <= -c.LightS {
-		return c.LightS + lightS
-	}
+	// All of it first: the coffee is ready when the water is warm, however soon that is.
 	return fillAt - cold
 }
 

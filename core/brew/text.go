@@ -163,6 +163,8 @@ func (c *script) figure(w *words, name string, s Step, pour *method.Step) {
 		w.value(value(s.ToG), quantity.Gram)
 	case "target":
 		w.value(value(p.TargetC), quantity.Celsius)
+	case "start":
+		w.value(value(p.StartC), quantity.Celsius)
 	case "boil":
 		w.value(value(p.BoilC), quantity.Celsius)
 	case "topup":

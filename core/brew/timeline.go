@@ -43,6 +43,11 @@ func (c *Recipe) lay(stretch, boiledS float64) (*Timeline, Problems) {
 			s.ForS += stretch
 			added += stretch
 		}
+		if s.ID == method.Bloom {
+			more := c.beans().BloomMoreS()
+			s.ForS += more
+			added += more
+		}
 		if s.ID == method.Settle && c.splashMl() < c.School.SplashMl {
 			s.ForS += settleMoreS
 			added += settleMoreS

@@ -98,8 +98,8 @@ func TestTheBoilThatDisinfectsIsWhole(t *testing.T) {
 				assert.Contains(t, boil.Text, "rolling boil")
 				flame := 0.0 // that it is at the boil for
 				for _, st := range p.Steps {
-					if st.Lane == method.Flame && st.ID == "flame-low" && math.Abs(st.AtS-boil.AtS) < 1 {
-						flame = st.ForS
+					if st.Lane == method.Flame && st.ID == "flame-low" && st.AtS < boil.AtS+1 {
+						flame = st.AtS + st.ForS - boil.AtS
 					}
 					// Nothing else is asked for while it boils.
 					if st.Lane != method.Flame && st.ID != boil.ID {
@@ -212,7 +212,7 @@ func TestCorrectionsAreToldAsTheyStand(t *testing.T) {
 	cold := Request{Method: "pot", Conditions: Conditions{Place: Place{AltitudeM: ptr(6200.0), AirC: ptr(-20.0), WindMs: ptr(5.0)}}}
 	p := compute(t, cold)
 	assert.Less(t, *p.CupC, 60.0)
-	assert.NotEmpty(t, noteByID(p, "make-up-grind"), "the grind makes up where a longer steep would leave it cold")
+	assert.Regexp(t, `([Gg]rind) to`, noteByID(p, "make-up-time")+noteByID(p, "make-up-grind"), "the grind makes up where a longer steep would leave it cold")
 	for _, n := range p.Notes {
 		assert.NotContains(t, n.Why, "Neither the time nor the grind")
 	}
@@ -232,8 +232,8 @@ func TestNoCorrectionDoublesOrCools(t *testing.T) {
 						assert.Less(t, p.Steps[i].ForS, 2*st.ForS, "at %v m and %v °C", altitude, air)
 					}
 				}
-				if *p.ContactS > *plain.ContactS+1 {
-					assert.GreaterOrEqual(t, *p.CupC, 54.9)
+				if *p.ContactS > *plain.ContactS+1 && (m.Contact != method.Percolation || *plain.CupC >= 55) {
+					assert.GreaterOrEqual(t, *p.CupC, 54.9, "at %v m and %v °C, from %v", altitude, air, *plain.CupC)
 				}
 			}
 		}
@@ -526,8 +526,10 @@ func TestOffTheHeatOrOnIt(t *testing.T) {
 			flames = append(flames, [2]float64{st.AtS, st.AtS + st.ForS})
 		}
 	}
-	require.Len(t, flames, 2, "kettle and moka pot, one after the other")
-	assert.GreaterOrEqual(t, flames[1][0], flames[0][1]-1e-6)
+	require.GreaterOrEqual(t, len(flames), 2, "kettle, kept hot while the coffee is made ready, and moka pot, one after the other")
+	for i := 1; i < len(flames); i++ {
+		assert.GreaterOrEqual(t, flames[i][0], flames[i-1][1]-1e-6)
+	}
 }
 
 // Nothing assumes the sea's shore where it can hurt, and what is shown says so.

@@ -14,6 +14,8 @@ const (
 	RetainedMlPerG = 2.0
 	// SpecificHeat of ground coffee, kJ/(kg·K). From memory.
 	SpecificHeat = 1.7
+	// MilkSpecificHeat of sweetened condensed milk, kJ/(kg·K). From memory.
+	MilkSpecificHeat = 2.3
 )
 
 // PourFor returns the water to pour, in ml, and the dose, in g, that leave

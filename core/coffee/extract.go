@@ -27,7 +27,7 @@ type Model struct {
 // Usual is the model with the constants that are planned with: all from memory, or
 // fitted to practice.
 var Usual = Model{FastShare: 0.55, FastEnergy: 15000, SlowEnergy: 40000, FastMinutes: 0.25, SlowMinutes: 4.5, StandardUm: 700,
-	Rinsed: 0.28, Steeped: 0.225, HeldBack: 0.7}
+	Rinsed: 0.29, Steeped: 0.225, HeldBack: 0.7}
 
 const (
 	gasConstant = 8.314462618

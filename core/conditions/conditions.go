@@ -39,6 +39,7 @@ type Heat struct {
 	Efficiency *float64 `json:"efficiency,omitempty"`
 	Screen     *bool    `json:"screen,omitempty"`
 	Lid        *bool    `json:"lid,omitempty"`
+	Regulated  *bool    `json:"regulated,omitempty" doc:"The gas stove has a regulator, which holds its flame as the pressure falls"`
 	SuppliedC  *float64 `json:"supplied_c,omitempty"`
 	BatteryWh  *float64 `json:"battery_wh,omitempty"`
 	Canister   Canister `json:"canister,omitzero" required:"false"`
@@ -52,6 +53,7 @@ type Canister struct {
 	CapacityG    *float64 `json:"capacity_g,omitempty"`
 	LeftG        *float64 `json:"left_g,omitempty"`
 	TempC        *float64 `json:"temp_c,omitempty"`
+	RatedBar     *float64 `json:"rated_bar,omitempty" doc:"Gauge pressure at which the burner has its rated flame; that of the mixture at 15 °C at the sea when left out"`
 }
 
 // Vessel is the pot or kettle on the heat.
@@ -65,8 +67,9 @@ type Vessel struct {
 // Calibration is what the user measured of his own gear. It takes the place of
 // the estimate, and its figures are marked measured.
 type Calibration struct {
-	Efficiency *float64 `json:"efficiency,omitempty" doc:"Of the burner in calm air with a lid, from weighed fuel"`
-	PowerW     *float64 `json:"power_w,omitempty" doc:"Heat burned at full, from a timed boil"`
-	TDSPct     *float64 `json:"tds_pct,omitempty" doc:"Strength of this brew, from a refractometer"`
-	LossFactor *float64 `json:"loss_factor,omitempty" doc:"Of the pot or kettle, on the modelled loss, from a thermometer reading"`
+	Efficiency  *float64 `json:"efficiency,omitempty" doc:"Of the burner in calm air with a lid, from weighed fuel"`
+	PowerW      *float64 `json:"power_w,omitempty" doc:"Heat burned at full, from a timed boil"`
+	TDSPct      *float64 `json:"tds_pct,omitempty" doc:"Strength of this brew, from a refractometer"`
+	DrainFactor *float64 `json:"drain_factor,omitempty" doc:"Of the dripper with its paper, on the modelled resistance, from a timed drawdown"`
+	LossFactor  *float64 `json:"loss_factor,omitempty" doc:"Of the pot or kettle, on the modelled loss, from a thermometer reading"`
 }

@@ -45,6 +45,7 @@ var Fields = []field.Of[Conditions]{
 	field.Number("heat.efficiency", "Efficiency in calm air", "", heat.MinEfficiency, heat.MaxEfficiency, "the burner's own", func(r *c) **float64 { return &r.Heat.Efficiency }),
 	field.YesNo("heat.screen", "Wind screen", "false", func(r *c) **bool { return &r.Heat.Screen }),
 	field.YesNo("heat.lid", "Lid on while heating", "true", func(r *c) **bool { return &r.Heat.Lid }),
+	field.YesNo("heat.regulated", "Gas stove with a regulator", "false", func(r *c) **bool { return &r.Heat.Regulated }),
 	field.Number("heat.supplied_c", "Hot water supplied at", quantity.Celsius, 40, 100, "", func(r *c) **float64 { return &r.Heat.SuppliedC }),
 	field.Number("heat.battery_wh", "Battery holds", quantity.WattHour, 10, 20000, "", func(r *c) **float64 { return &r.Heat.BatteryWh }),
 	field.Number("heat.canister.propane_pct", "Propane", quantity.Percent, 0, 100, "", func(r *c) **float64 { return &r.Heat.Canister.PropanePct }),
@@ -53,6 +54,7 @@ var Fields = []field.Of[Conditions]{
 	field.Number("heat.canister.capacity_g", "Canister holds", quantity.Gram, 50, 1000, "230", func(r *c) **float64 { return &r.Heat.Canister.CapacityG }),
 	field.Number("heat.canister.left_g", "Gas left", quantity.Gram, 0, 1000, "all of it", func(r *c) **float64 { return &r.Heat.Canister.LeftG }),
 	field.Number("heat.canister.temp_c", "Canister temperature", quantity.Celsius, -40, 45, "that of the air", func(r *c) **float64 { return &r.Heat.Canister.TempC }),
+	field.Number("heat.canister.rated_bar", "Rated flame at", quantity.Bar, 0.1, 10, "", func(r *c) **float64 { return &r.Heat.Canister.RatedBar }),
 	field.Number("vessel.capacity_ml", "Pot or kettle holds", quantity.Millilitre, 100, 20000, "1000", func(r *c) **float64 { return &r.Vessel.CapacityMl }),
 	field.Number("vessel.diameter_mm", "Pot or kettle diameter", quantity.Millimetre, 50, 500, "130", func(r *c) **float64 { return &r.Vessel.DiameterMm }),
 	field.Number("vessel.mass_g", "Pot or kettle mass", quantity.Gram, 20, 10000, "150", func(r *c) **float64 { return &r.Vessel.MassG }),
@@ -60,6 +62,7 @@ var Fields = []field.Of[Conditions]{
 	field.Number("calibration.efficiency", "Measured efficiency", "", 0.02, 0.98, "", func(r *c) **float64 { return &r.Calibration.Efficiency }),
 	field.Number("calibration.power_w", "Measured power", quantity.Watt, 50, 20000, "", func(r *c) **float64 { return &r.Calibration.PowerW }),
 	field.Number("calibration.tds_pct", "Measured strength", quantity.Percent, 0.1, 20, "", func(r *c) **float64 { return &r.Calibration.TDSPct }),
+	field.Number("calibration.drain_factor", "Measured resistance of the dripper", "", 0.2, 5, "", func(r *c) **float64 { return &r.Calibration.DrainFactor }),
 	field.Number("calibration.loss_factor", "Measured loss factor of the pot", "", thermal.MinLossFactor, thermal.MaxLossFactor, "", func(r *c) **float64 { return &r.Calibration.LossFactor }),
 }
 
@@ -77,6 +80,10 @@ func (r *Conditions) fill(defaulted []string) []string {
 	if r.Heat.Efficiency == nil {
 		r.Heat.Efficiency = new(b.Efficiency)
 		defaulted = append(defaulted, "heat.efficiency")
+	}
+	if r.Place.SeaLevelHPa != nil && r.Place.AltitudeM != nil && slices.Contains(defaulted, "place.air_c") {
+		// The column is taken as the standard one where nobody says how warm it is.
+		r.Place.AirC = new(min(max(air.StandardC(*r.Place.AltitudeM), -50), 50))
 	}
 	k := &r.Heat.Canister
 	if k.PropanePct == nil && k.IsobutanePct == nil && k.ButanePct == nil {

@@ -1,6 +1,8 @@
 package conditions
 
 import (
+	"math"
+
 	"apodemos/core/air"
 	"apodemos/core/caution"
 	"apodemos/core/field"
@@ -95,18 +97,22 @@ func Settle(c Conditions) (*Settled, field.Problems) {
 	if w := c.Calibration.PowerW; w != nil {
 		s.PowerW = *w
 	}
-	return s, s.pressure()
+	bad := s.pressure()
+	s.Air.HPa = s.Boil.PressureHPa
+	return s, bad
 }
 
 // highHPa is by how much fair weather lifts the pressure at most, as far as it
 // matters for telling an altitude by it. From memory.
 const highHPa = 25
 
-// Uncertainty of the pressure, in hPa: weather moves it by about ten either way, a
-// forecast with an altitude is good to about three, a watch or telephone to two. From
-// memory.
+// Uncertainty of the pressure, in hPa: weather moves it by about ten either way at the
+// sea, and by twice that at weatherTwiceM, where the column's warmth counts, too; a
+// forecast is good to about three there, a watch or telephone to two. From memory.
 const (
 	weatherHPa, forecastHPa, barometerHPa = 10, 3, 2
+	weatherTwiceM                         = 4500
+	columnK                               = 4   // of the mean of a column whose foot one does not know
 	thermometerC                          = 0.5 // of a field thermometer, °C
 )
 
@@ -125,20 +131,20 @@ func (s *Settled) pressure() field.Problems {
 	case p.PressureHPa != nil:
 		hpa, s.SpreadHPa, s.Trust = *p.PressureHPa, barometerHPa, ByStation
 	default:
-		sea, altitude := air.SeaLevelHPa, 0.0
-		s.SpreadHPa, s.Trust = weatherHPa, ByAltitude
+		altitude := 0.0
 		if p.AltitudeM != nil {
 			altitude = *p.AltitudeM
 		}
+		var err error
+		if hpa, s.SpreadHPa, err = Forecast(s.Atmosphere, altitude, p.SeaLevelHPa, *p.AirC); err != nil {
+			return field.Problems{{Field: "place.altitude_m", Value: altitude, Message: err.Error()}}
+		}
+		s.Trust = ByAltitude
 		if p.SeaLevelHPa != nil {
-			sea, s.SpreadHPa, s.Trust = *p.SeaLevelHPa, forecastHPa, ByForecast
+			s.Trust = ByForecast
 		}
 		if p.AltitudeM == nil {
 			s.Trust = ByNothing
-		}
-		var err error
-		if hpa, err = s.Atmosphere.Pressure(altitude, sea); err != nil {
-			return field.Problems{{Field: "place.altitude_m", Value: altitude, Message: err.Error()}}
 		}
 	}
 	switch {
@@ -159,6 +165,23 @@ func (s *Settled) pressure() field.Problems {
 		s.Boil.BoilC = *p.MeasuredBoilC
 	}
 	return nil
+}
+
+// Forecast returns the pressure at an altitude in metres, and by how much it may be out
+// either way, both in hPa: where a pressure at sea level is known from the whole column,
+// with the air's temperature at the stop, °C; else from the atmosphere alone. West's
+// atmosphere has its own column.
+func Forecast(a air.Atmosphere, altitudeM float64, seaLevelHPa *float64, airC float64) (hPa, spread float64, err error) {
+	if seaLevelHPa == nil {
+		hPa, err = a.Pressure(altitudeM, air.SeaLevelHPa)
+		return hPa, weatherHPa * (1 + math.Max(altitudeM, 0)/weatherTwiceM), err
+	}
+	if a == air.West {
+		hPa, err = a.Pressure(altitudeM, *seaLevelHPa)
+	} else {
+		hPa, err = air.Column(altitudeM, *seaLevelHPa, airC)
+	}
+	return hPa, math.Hypot(forecastHPa*hPa / *seaLevelHPa, air.ColumnSpread(hPa, altitudeM, airC, columnK)), err
 }
 
 // Frozen reports whether the water has to be melted.

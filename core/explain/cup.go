@@ -5,18 +5,19 @@ import (
 
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/water"
 	"apodemos/core/working"
 )
 
 const (
 	extractionSource = "two-pool kinetics; constants from memory or fitted to practice"
-	extractionLimits = "An estimate: beans, grinder and pouring move it by two points and more; under pressure by four. A refractometer reading is better."
+	extractionLimits = "An estimate: beans, grinder and pouring move it by two points and more, and more still under pressure. A refractometer reading is better."
 )
 
 // temperatures are those of slurry and cup.
 func (x *figures) temperatures() {
 	p, b := x.p, &x.Batch
-	slurry := working.Figure{Label: "Slurry, at first", Unit: quantity.Celsius, Kind: working.Published, PlusMinus: working.PlusMinus(1.5),
+	slurry := working.Figure{Label: "Slurry, at first", Unit: quantity.Celsius, Kind: working.Published, PlusMinus: &x.out.SlurryC,
 		Source: "energy balance; losses as for cooling", Limits: "One temperature for the whole bed or pot.",
 		Formula: "heat balance of water, vessel and grounds at the moment of mixing",
 		Inputs: []working.Input{working.Num("Water", x.StartC, quantity.Celsius, "start_c"), working.Num("Vessel before", x.BrewerC, quantity.Celsius, "request.brewer.preheated"), x.airIn(),
@@ -40,10 +41,10 @@ func (x *figures) temperatures() {
 			formula = "heat balance of drink, cup and ice: the ice melts first, as far as there is heat for it"
 		}
 	}
-	x.put("cup_c", p.CupC, working.Figure{Label: "In the cup", Unit: quantity.Celsius, Kind: working.Published, PlusMinus: working.PlusMinus(2),
-		Source: "energy balance; losses as for cooling", Limits: coolingLimits, Formula: formula, Inputs: in})
-	x.put("drinkable_s", p.DrinkableS, working.Figure{Label: "Drinkable after", Unit: quantity.Second, Kind: working.Published, Source: coolingSource + "; 55–65 °C, common practice",
-		Limits: coolingLimits, PlusMinus: working.PlusMinus(math.Max(0.25*value(p.DrinkableS), 15)), Formula: "time for the cup to cool to 60 °C",
+	x.put("cup_c", p.CupC, working.Figure{Label: "In the cup", Unit: quantity.Celsius, Kind: working.Published, PlusMinus: &x.out.CupC,
+		Source: "energy balance; losses as for cooling", Limits: CoolingLimits, Formula: formula, Inputs: in})
+	x.put("drinkable_s", p.DrinkableS, working.Figure{Label: "Drinkable after", Unit: quantity.Second, Kind: working.Published, Source: CoolingSource + "; 55–65 °C, common practice",
+		Limits: CoolingLimits, PlusMinus: &x.out.DrinkableS, Formula: "time for the cup to cool to 60 °C",
 		Inputs: []working.Input{working.Num("In the cup", x.CupC, quantity.Celsius, "cup_c"), x.airIn(),
 			working.Num("Wind", x.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"), working.Word("Insulated", yes(x.Cup.Insulated), "request.cup.insulated")}})
 }
@@ -79,7 +80,7 @@ func (x *figures) strength() {
 	x.put("strength.extraction_high_pct", s.ExtractionHighPct, high)
 	x.put("strength.tds_pct", s.TDSPct, t)
 	x.put("caffeine_mg", p.CaffeineMg, working.Figure{Label: "Caffeine, each cup", Unit: quantity.Milligram, Kind: working.Memory, Source: "about 1.2 % of dry arabica and 2.2 % of robusta, from memory; guidance: EFSA 2015 and US FDA",
-		Formula: "caffeine in the dose, nearly all in the fast pool, shared among the cups", PlusMinus: working.PlusMinus(0.3 * d.CaffeineEachMg),
+		Formula: "caffeine in the dose, nearly all in the fast pool, shared among the cups", PlusMinus: working.PlusMinus(x.out.CaffeineShare * d.CaffeineEachMg),
 		Limits: "An estimate, not medical advice: up to 400 mg a day and 200 mg in one go for most healthy adults, 200 mg a day in pregnancy.",
 		Inputs: []working.Input{working.Num("Coffee", b.DoseG*b.N, quantity.Gram, "dose_g"), working.Word("Species", *x.Request.Coffee.Species, "request.coffee.species"), working.Num("People", *x.Request.Drinkers, quantity.None, "request.drinkers")}})
 }
@@ -95,9 +96,22 @@ func (x *figures) cups() {
 func (x *figures) times() {
 	p, l := x.p, x.p.Lengths()
 	school := working.Word("School", x.School.Name, "request.school")
-	x.put("contact_s", p.ContactS, working.Figure{Label: "Contact", Unit: quantity.Second, Kind: working.Practice, Source: practice,
+	contact := working.Figure{Label: "Contact", Unit: quantity.Second, Kind: working.Practice, Source: practice,
 		Formula: "from first contact until the drink leaves the grounds, as the school has it, and longer where that makes up for cooler water",
-		Inputs:  []working.Input{school, working.Num("Added here", x.Stretch, quantity.Second, "request.adjust")}})
+		Inputs:  []working.Input{school, working.Num("Added here", x.Stretch, quantity.Second, "request.adjust")}}
+	if x.Bed.Shape != "" {
+		contact.Kind, contact.Source, contact.PlusMinus = working.Memory, "Darcy, Kozeny and Carman; viscosity: IAPWS SR6-08; constants fitted to the times of practice", &x.out.ContactS
+		contact.Formula = "until the bed is drained: head · area ÷ (viscosity · (bed depth ÷ permeability + paper)), the permeability with the square of the grind"
+		contact.Limits = "Fines, pouring and papers differ: time one drawdown of yours, and it takes the place of this."
+		contact.Inputs = []working.Input{working.Num("Last pour ends", x.LastPour, quantity.Second, "request.school"), working.Num("Drained", x.DrainedS, quantity.Second, ""),
+			working.Num("Coffee in the bed", x.Batch.DoseG, quantity.Gram, "dose_g"), working.Num("Grind", x.Um, quantity.Micrometre, "grind.um"), working.Num("Bed while it drains", x.BedC, quantity.Celsius, "slurry_c"),
+			working.Num("Viscosity of its water", 1000*water.Viscosity(x.BedC), quantity.MilliPaS, ""), working.Num("Resistance that is the bed's", 100*x.Bed.BedShare(), quantity.Percent, "")}
+		if f := x.Request.Calibration.DrainFactor; f != nil {
+			contact.Kind, contact.Source = working.Measured, "your timed drawdown; "+contact.Source
+			contact.Inputs = append(contact.Inputs, working.Num("Measured resistance, of the usual", 100**f, quantity.Percent, "request.calibration.drain_factor"))
+		}
+	}
+	x.put("contact_s", p.ContactS, contact)
 	x.put("reference_contact_s", p.ReferenceContactS, working.Figure{Label: "Contact at home", Unit: quantity.Second, Kind: working.Practice, Source: practice,
 		Formula: "the school's own time, as at sea level in a kitchen at 20 °C", Inputs: []working.Input{school}})
 	in := []working.Input{working.Num("Before the water meets the coffee", l.BeforeS, quantity.Second, ""), working.Num("Contact", x.ContactS, quantity.Second, "contact_s"),

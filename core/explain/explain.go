@@ -30,7 +30,7 @@ func Workings(p *brew.Plan) working.Sheet {
 	if b == nil {
 		return p.Working
 	}
-	x := &figures{Brewed: b, p: p, sheet: Place(b.Settled)}
+	x := &figures{Brewed: b, p: p, sheet: Place(b.Settled), out: p.Spreads()}
 	x.amounts()
 	x.grind()
 	x.warmth()
@@ -49,6 +49,7 @@ type figures struct {
 	*brew.Brewed
 	p     *brew.Plan
 	sheet working.Sheet
+	out   brew.Spreads
 }
 
 // put files the working of a figure that the plan has.

@@ -1,8 +1,7 @@
 package explain
 
 import (
-	"math"
-
+	"apodemos/core/brew"
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
@@ -10,11 +9,11 @@ import (
 )
 
 const (
-	coolingSource  = "Carrier 1918 in the ASHRAE Handbook (surface); Holman and Churchill–Bernstein 1977 (walls)"
-	coolingLimits  = "One temperature for the whole vessel; convection as in sea-level air. Good to about 1 °C over a few minutes with a usual pot."
+	CoolingSource  = "heat–mass analogy with Stefan flow, Incropera, and Bird, Stewart and Lightfoot (surface); Holman and Churchill–Bernstein 1977 (walls)"
+	CoolingLimits  = "One temperature for the whole vessel. The published coefficients spread by a quarter; those of the open surface are taken at 0.8, fitted to one measured cup."
 	heatingLimits  = "Efficiency is that of a usual burner of this kind and good to about 20 %; calibrate it by weighing the fuel."
 	canisterSource = "Antoine equations of the NIST Chemistry WebBook; Raoult's law"
-	canisterLimits = "Heat exchange of the canister is from memory; the flame is taken to be held however weak the pressure."
+	canisterLimits = "Heat exchange of the canister is from memory; the flame goes with the root of the gauge pressure, below that which the burner is rated at, unless a regulator holds it."
 )
 
 // airIn is the air round the brew, as an input of a figure.
@@ -50,7 +49,7 @@ func (x *figures) warmth() {
 	band("target_high_c", p.TargetHighC, "Wished, light roast")
 
 	supplied := r.Heat.SuppliedC != nil
-	f := working.Figure{Label: quantity.Either(supplied, "Wait before use", "Wait off the boil"), Unit: quantity.Second, Kind: working.Published, Source: coolingSource, Limits: coolingLimits,
+	f := working.Figure{Label: quantity.Either(supplied, "Wait before use", "Wait off the boil"), Unit: quantity.Second, Kind: working.Published, Source: CoolingSource, Limits: CoolingLimits,
 		Formula: "time for this vessel to cool from where it is to the wished temperature: loss through walls and lid, and from the open surface",
 		Inputs: []working.Input{working.Num("From", x.HotC, quantity.Celsius, quantity.Either(supplied, "request.heat.supplied_c", "boil_c")), working.Num("To", x.WishC, quantity.Celsius, "target_c"),
 			working.Num("Water in it", x.KettleMl, quantity.Millilitre, "water.heated_ml"),
@@ -60,17 +59,16 @@ func (x *figures) warmth() {
 			working.Num("Wind at the vessel", x.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"),
 			working.Num("Loss at first", x.FirstW, quantity.Watt, "")}}
 	if x.WaitS > 0 {
-		f.PlusMinus = working.PlusMinus(math.Max(x.WaitS*0.25, 5))
+		f.PlusMinus = &x.out.WaitS
 		if factor := r.Calibration.LossFactor; factor != nil {
-			f.Kind, f.Source = working.Measured, "your thermometer reading; "+coolingSource
+			f.Kind, f.Source = working.Measured, "your thermometer reading; "+CoolingSource
 			f.Inputs = append(f.Inputs, working.Num("Measured loss factor", *factor, quantity.None, "request.calibration.loss_factor"), working.Num("Wait with the usual loss", x.UsualS, quantity.Second, ""))
-			f.PlusMinus = working.PlusMinus(math.Max(x.WaitS*0.1, 5))
 		}
 	} else {
 		f.Formula = "none: the water is not hotter than wished"
 	}
 	x.put("wait_s", p.WaitS, f)
-	x.put("start_c", p.StartC, working.Figure{Label: "Water at first contact", Unit: quantity.Celsius, Kind: working.Published, Source: coolingSource, Limits: coolingLimits,
+	x.put("start_c", p.StartC, working.Figure{Label: "Water at first contact", Unit: quantity.Celsius, Kind: working.Published, Source: CoolingSource, Limits: CoolingLimits, PlusMinus: &x.out.StartC,
 		Formula: "the wished temperature after the wait; or the hottest the water gets here, less what it loses while it stands",
 		Inputs: []working.Input{working.Num("Hottest here", x.HotC, quantity.Celsius, "boil_c"), working.Num("Wished", x.WishC, quantity.Celsius, "target_c"),
 			working.Num("Wait", x.WaitS, quantity.Second, "wait_s")}})
@@ -83,9 +81,9 @@ func (x *figures) heat() {
 		return
 	}
 	h, k, n := x.Kettle, x.Took, x.Kettles()
-	kind, spread := working.Practice, 0.2
+	kind := working.Practice
 	if x.Request.Calibration.Efficiency != nil {
-		kind, spread = working.Measured, 0.07
+		kind = working.Measured
 	}
 	in := []working.Input{working.Num("Water, warming", k.WaterKJ*n, quantity.Kilojoule, "water.heated_ml"),
 		working.Num("Pot, warming", k.VesselKJ*n, quantity.Kilojoule, "request.vessel.mass_g")}
@@ -107,26 +105,31 @@ func (x *figures) heat() {
 		return quantity.Either(k == working.Measured, "measured by you", practice)
 	}
 	heatIn := []working.Input{working.Num("Heat to the boil", (k.NeedKJ() - k.BoilKJ), quantity.Kilojoule, "heat.energy_kj"),
-		working.Num("Heat burned at full", h.PowerW, quantity.Watt, powerPath),
+		working.Num("Heat burned at full", x.PowerW*flameOf(x), quantity.Watt, powerPath), working.Num("The flame that there is", h.PowerW, quantity.Watt, ""),
 		working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, effPath),
 		working.Num("Wind at the stove", x.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms")}
 	x.put("heat.heat_s", hp.HeatS, working.Figure{Label: "To the boil", Unit: quantity.Second, Kind: timeKind, Source: "burner power and efficiency, " + by(timeKind),
-		Formula: "heat over the burner's power times its efficiency in this wind, one batch", Limits: heatingLimits, PlusMinus: working.PlusMinus(spread * k.HeatS), Inputs: heatIn})
+		Formula: "heat over the flame times its efficiency in this wind, one batch; on gas the flame is √(gauge pressure over the rated one) of the full, as the canister cools", Limits: heatingLimits, PlusMinus: working.PlusMinus(x.out.HeatShare * k.HeatS), Inputs: heatIn})
 	x.put("heat.dwell_s", hp.DwellS, working.Figure{Label: "At the boil", Unit: quantity.Second, Kind: working.Published, Source: "disinfecting: US CDC, 1 min, 3 min above 2,000 m; keeping hot: the school's steps",
 		Formula: "rolling boil that disinfects, plus the time kept hot until the last pour when there is nothing to wait for",
 		Inputs:  []working.Input{working.Num("Disinfecting", x.TreatS, quantity.Second, "request.water.treatment"), working.Num("Boiling with the coffee", x.BoilS, quantity.Second, "request.school"), working.Num("Keeping hot", x.HoldS, quantity.Second, "wait_s")}})
 	x.put("heat.energy_wh", hp.EnergyWh, working.Figure{Label: "Electricity", Unit: quantity.WattHour, Kind: kind, Source: quantity.Either(kind == working.Measured, "efficiency measured by you", practice),
-		Formula: "power times time, all batches", Limits: heatingLimits, PlusMinus: working.PlusMinus(0.1 * value(hp.EnergyWh)), Inputs: heatIn[1:]})
+		Formula: "power times time, all batches", Limits: heatingLimits, PlusMinus: working.PlusMinus(x.out.FuelShare * value(hp.EnergyWh)), Inputs: heatIn[1:]})
 	if hp.BatteryPct != nil {
 		x.put("heat.battery_pct", hp.BatteryPct, working.Figure{Label: "Of the battery", Unit: quantity.Percent, Kind: kind, Source: "your battery",
 			Formula: "electricity over what the battery holds; a cold battery gives less", Inputs: []working.Input{working.Num("Electricity", value(hp.EnergyWh), quantity.WattHour, "heat.energy_wh"), working.Num("Battery holds", *r.Heat.BatteryWh, quantity.WattHour, "request.heat.battery_wh")}})
 	}
 	lhvFrom := quantity.Either(x.Fuel.ID == heat.CanisterGas, "request.heat.canister.propane_pct", "request.heat.fuel")
 	x.put("heat.fuel_g", hp.FuelG, working.Figure{Label: "Fuel", Unit: quantity.Gram, Kind: kind, Source: "heating value, handbook; efficiency, " + by(kind),
-		Formula: "heat into the pot over efficiency and the fuel's lower heating value; while keeping hot, the low flame's", Limits: heatingLimits, PlusMinus: working.PlusMinus(spread * value(hp.FuelG)),
+		Formula: "heat into the pot over efficiency and the fuel's lower heating value; while keeping hot, the low flame's", Limits: heatingLimits, PlusMinus: working.PlusMinus(x.out.FuelShare * value(hp.FuelG)),
 		Inputs: []working.Input{working.Num("Heat burned", k.BurnedKJ*n, quantity.Kilojoule, "heat.energy_kj"), working.Num("Heating value", x.LHV, quantity.MJPerKg, lhvFrom),
 			working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, effPath)}})
 	x.canister()
+}
+
+// flameOf is the part of the burner's flame that this brewer stands on.
+func flameOf(x *figures) float64 {
+	return quantity.Either(x.School.ColdFill, brew.Moderate, 1)
 }
 
 func (x *figures) canister() {
@@ -143,16 +146,16 @@ func (x *figures) canister() {
 		working.Num("Canister at", *k.TempC, quantity.Celsius, "request.heat.canister.temp_c"),
 		working.Num("Air pressure", x.Boil.PressureHPa, quantity.HPa, "pressure_hpa"),
 	}
-	bar := func(path string, v *float64, label, formula string) {
+	bar := func(path string, v *float64, label, formula string, out *float64) {
 		x.put(path, v, working.Figure{Label: label, Unit: quantity.Bar, Kind: working.Published, Source: canisterSource, Limits: canisterLimits,
-			PlusMinus: working.PlusMinus(0.1), Formula: formula, Inputs: mixture})
+			PlusMinus: out, Formula: formula, Inputs: mixture})
 	}
 	fuel := working.Num("Fuel", x.FuelG(), quantity.Gram, "heat.fuel_g")
-	bar("heat.canister.start_bar", c.StartBar, "Canister, at first", "mole fraction times vapour pressure, summed, less the air's pressure")
-	bar("heat.canister.end_bar", c.EndBar, "Canister, at the end", "the same of what is left, as cold as the burning has made it")
-	bar("heat.canister.lowest_bar", c.LowestBar, "Canister, lowest", "the lowest on the way: what boils easily goes first, and evaporating cools the rest")
+	bar("heat.canister.start_bar", c.StartBar, "Canister, at first", "mole fraction times vapour pressure, summed, less the air's pressure", &x.out.BarStart)
+	bar("heat.canister.end_bar", c.EndBar, "Canister, at the end", "the same of what is left, as cold as the burning has made it", &x.out.BarEnd)
+	bar("heat.canister.lowest_bar", c.LowestBar, "Canister, lowest", "the lowest on the way: what boils easily goes first, and evaporating cools the rest", &x.out.BarEnd)
 	x.put("heat.canister.end_c", c.EndC, working.Figure{Label: "Canister cools to", Unit: quantity.Celsius, Kind: working.Memory, Source: "heat of evaporation 385 kJ/kg; heat exchange from memory", Limits: canisterLimits,
-		PlusMinus: working.PlusMinus(4), Formula: "evaporating takes heat, the air gives it back",
+		PlusMinus: &x.out.EndC, Formula: "evaporating takes heat, the air gives it back",
 		Inputs: []working.Input{fuel, working.Num("Canister at first", *k.TempC, quantity.Celsius, "request.heat.canister.temp_c"), x.airIn()}})
 	x.put("heat.canister.end_g", c.EndG, working.Figure{Label: "Gas left afterwards", Unit: quantity.Gram, Kind: working.Practice, Source: "mass balance", Formula: "gas left less the fuel of this brew; never below nothing",
 		Inputs: []working.Input{working.Num("Gas left", *k.LeftG, quantity.Gram, "request.heat.canister.left_g"), fuel}})

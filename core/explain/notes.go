@@ -21,6 +21,7 @@ var sayings = map[string]saying{
 	"no-preheat":               {"The cup stays cold: there is no hot water to warm it with.", "Nothing but coffee is hot here, and cold water would cool it."},
 	"no-preheat-brewer":        {"There is no brewer to warm.", "Nothing is hot before it, or it stands on the heat itself."},
 	"basket-ratio":             {"The basket sets the ratio: the one that you set does not count.", "A basket is filled to the brim and its water goes to the mark."},
+	"basket-fill":              {"A basket is full or half full: {0}, and not the {1} asked for.", "With less in it water runs past the coffee; with more it does not close."},
 	"baskets":                  {"Fill it {0} times, {1} of coffee each.", "One basket holds no more, and more water through it only washes it out."},
 	"more-drink":               {"One basket gives {0}, more than the {1} asked for.", "The basket must be full: less coffee in it channels and runs through."},
 	"batches":                  {"Brew it in {0} equal batches, each with {1} of coffee and {2} of water.", "The gear does not hold it all at once with room for foam."},
@@ -29,7 +30,11 @@ var sayings = map[string]saying{
 	"server":                   {"It runs into a server that holds {0}, and is shared out from there.", "One cup would run over, and cups in turn would be of different strength. A pot, jug or big mug does."},
 	"bypass":                   {"The chamber holds {0} of the {1} that the ratio asks for: {2} goes in afterwards.", "A stronger brew, made right by the water added afterwards, tastes as the full recipe does."},
 	"measure-typical":          {"One {word} is taken to hold {0}, typical.", "Spoons, roasts and grinds differ: weigh one once, and enter it."},
-	"lid-off":                  {"Wait with the lid off: {0}, and not {1} with it on.", "Most heat leaves as vapour, from the open surface."},
+	"cool-ways":                {"Other ways to {0}: lid ajar {1}, lid on {2}; poured into a second, cold pot {3}.", coolWays},
+	"cool-ways/past":           {"Other ways to {0}: lid ajar {1}, lid on {2}; poured into a second, cold pot it would be only {3}.", coolWays},
+	"cool-ways/open":           {"Another way to {0}: poured into a second, cold pot {1}.", coolWays},
+	"cool-ways/open-past":      {"Poured into a second, cold pot it would be only {1}, and {0} is wished.", coolWays},
+	"cool-asked":               {"With the lid off it would be {0} after {1}.", coolWays},
 	"measured-loss":            {"This pot loses {0} of what is usual: the wait is {1} and not {2}.", "Your thermometer reading takes the place of the estimate."},
 	"supplied-cool":            {"The water supplied is about {0} in the pot, and {1} is wished. Do not wait.", "The jug and the way from the urn cost some heat too; preheat what you can."},
 	"do-not-wait":              {"Boils at {0} here, and {1} is wished. Do not wait: keep it on the heat until the last pour.", doNotWait},
@@ -41,13 +46,19 @@ var sayings = map[string]saying{
 	"battery-short":            {"The battery is {0} short.", "The brew takes more than the battery holds."},
 	"gas-short":                {"The canister is {0} short.", "The canister is empty before the water is hot."},
 	"canister-cold":            {"The canister is too cold for a full flame: bring it to {0} first.", canisterCold},
+	"canister-cold/first":      {"The canister is too cold to feed. Bring it to {0} first, better to {1}: the times here are those of {0}.", canisterCold},
+	"gas-weak":                 {"The gas gives {0} of the full flame: {1} to the boil, and {2} with all of it.", "The flame goes with the root of the pressure over the air's, and a cold or nearly empty canister has less of it."},
+	"boil-held":                {"Here the pot loses {0} at the boil, and the low flame gives {1}: keep the flame at {2}.", boilHeld},
+	"boil-held/hardly":         {"Here the pot loses {0} at the boil, and the low flame gives {1}: even the full flame hardly holds it. Use a lid and a screen.", boilHeld},
 	"canister-cold/spent":      {"What is left in this canister does not feed here.", canisterCold},
 	"ice":                      {"Of {0} of ice in each cup {1} melts at once, and the drink comes to {2}.", "Melting takes as much heat as warming the same water by 80 °C; the strength counts all of it as melted."},
 	"pours-set":                {"Your pours take {0} and not {1}, and at home extract {2} and not {3}.", "You moved pours; the school's own are a click away."},
+	"clogs":                    {"At {0} this bed would clog: it drains only at {1}. Grind to {2} or coarser.", "What is finer than the dripper passes stands on it until it is cold and bitter."},
 	"contact-fixed":            {"The time of this school is not free: it stays {0}.", "Its pours and its flow set the time; grind finer or coarser instead."},
 	"contact-set":              {"Contact {0} and not {1}: extraction {2} and not {3}.", "You set the time of the steep; the school's own is a click away."},
 	"measured-strength":        {"Extraction {0} as measured, not the estimated {1}.", "Your reading takes the place of the estimate."},
 	"weak-concentrate":         {"One part to {0} of water is {1}, weak. With {2} parts of water, {3} to each vial of {4}, it is {5}; a cup then takes {6} of concentrate.", "Served one to three, a concentrate made one to four by volume is weak: practice's two rules do not go together."},
+	"caffeine-near":            {"About {0} of caffeine in each cup: between {1} and {2}.", "Published guidance (EFSA 2015, US FDA) is up to 200 mg in one go, 400 mg a day for most healthy adults, 200 mg a day in pregnancy. Not medical advice."},
 	"milk":                     {"{0} of condensed milk in each cup.", "Sweet milk keeps without cold until it is opened."},
 	"next-cup":                 {"Pour the next cup {0} after the one before; the last is ready at {1}.", "The steps are those of one cup, and the guide goes through all of them; this leaves both hands free for each in its turn."},
 	"next-batch":               {"Begin the next batch {0} after the one before; the last is ready at {1}.", nextBatch},
@@ -56,7 +67,9 @@ var sayings = map[string]saying{
 }
 
 const (
+	coolWays     = "Most heat leaves as vapour, from the open surface. The times are those of this pot, fill, wind and altitude."
 	doNotWait    = "The boiling point here is at or below what the school wishes: every second off the heat costs."
+	boilHeld     = "Wind, cold and an open lid take more than a low flame gives; it would go off the boil."
 	canisterCold = "Warm it in a jacket or stand it in lukewarm water; turn it over only where the stove is made for liquid feed. Never heat it with flame or hot water."
 	nextBatch    = "The steps are those of one batch, and the guide goes through all of them. One kettle, one brewer and one pair of hands set the pace."
 )

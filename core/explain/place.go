@@ -31,11 +31,17 @@ func Place(s *conditions.Settled) working.Sheet {
 			from = working.Num("Altitude", *p.AltitudeM, quantity.Metre, "request.place.altitude_m")
 		}
 		pressure.Source = source
-		pressure.Formula = "pressure of the " + name + " at this altitude; weather moves it by about 10 hPa either way"
+		pressure.Formula = "pressure of the " + name + " at this altitude; weather moves it by about 10 hPa either way at the sea, and by twice that at 4,500 m"
 		pressure.Inputs = []working.Input{from, working.Word("Atmosphere", name, "request.place.atmosphere")}
 		if p.SeaLevelHPa != nil {
-			pressure.Formula = "pressure at this altitude under the forecast sea-level pressure (altimeter form of the " + name + "); forecast and altitude are good to about 3 hPa"
 			pressure.Inputs = append(pressure.Inputs, working.Num("Pressure reduced to sea level", *p.SeaLevelHPa, quantity.HPa, "request.place.sea_level_hpa"))
+			if s.Atmosphere == air.West {
+				pressure.Formula = "pressure of " + name + " at this altitude, times the forecast pressure at sea level over the standard one"
+			} else {
+				pressure.Source = "hypsometric equation"
+				pressure.Formula = "sea-level pressure · exp(−g·h/(R·T)), with the mean temperature T of a column that is as warm as the air here at its top and warms by 6.5 °C to the kilometre downwards; the forecast is good to about 3 hPa, the column to about 4 °C"
+				pressure.Inputs = append(pressure.Inputs, working.Num("Air", *p.AirC, quantity.Celsius, "request.place.air_c"))
+			}
 		}
 		if s.Trust == conditions.ByNothing {
 			pressure.Limits = "The altitude is not said: it may be far lower up high."

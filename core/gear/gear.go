@@ -81,10 +81,12 @@ type Item struct {
 	Typical    bool     `json:"typical,omitempty" doc:"The figures are typical ones, not measured"`
 	Note       string   `json:"note,omitempty" maxLength:"500"`
 	// Calibrations, with when and how they were got.
-	Efficiency *float64 `json:"efficiency,omitempty"`
-	PowerW     *float64 `json:"power_w,omitempty"`
-	LossFactor *float64 `json:"loss_factor,omitempty"`
-	Calibrated string   `json:"calibrated,omitempty" maxLength:"80" doc:"When and how"`
+	Efficiency  *float64 `json:"efficiency,omitempty"`
+	PowerW      *float64 `json:"power_w,omitempty"`
+	LossFactor  *float64 `json:"loss_factor,omitempty"`
+	DrainFactor *float64 `json:"drain_factor,omitempty" doc:"Of a dripper with its paper, from a timed drawdown"`
+	Regulated   bool     `json:"regulated,omitempty" doc:"A gas stove with a regulator"`
+	Calibrated  string   `json:"calibrated,omitempty" maxLength:"80" doc:"When and how"`
 }
 
 // Pieces returns how many there are.
@@ -163,7 +165,7 @@ func (i Item) Check() brew.Problems {
 		{"capacity_ml", i.CapacityMl, 5, 50000, "ml"}, {"dose_g", i.DoseG, 0.5, 2000, "g"}, {"rim_mm", i.RimMm, 10, 500, "mm"}, {"base_mm", i.BaseMm, 10, 500, "mm"},
 		{"support_min_mm", i.SupportMin, 10, 500, "mm"}, {"support_max_mm", i.SupportMax, 10, 500, "mm"}, {"range_g", i.RangeG, 10, 50000, "g"}, {"step_g", i.StepG, 0.001, 100, "g"},
 		{"um_per_click", i.UmPerClick, 1, 200, "µm/click"}, {"zero_um", i.ZeroUm, -500, 500, "µm"}, {"price", i.Price, 0, 100000, ""},
-		{"efficiency", i.Efficiency, 0.02, 0.98, ""}, {"power_w", i.PowerW, 50, 20000, "W"}, {"loss_factor", i.LossFactor, thermal.MinLossFactor, thermal.MaxLossFactor, ""}} {
+		{"efficiency", i.Efficiency, 0.02, 0.98, ""}, {"power_w", i.PowerW, 50, 20000, "W"}, {"loss_factor", i.LossFactor, thermal.MinLossFactor, thermal.MaxLossFactor, ""}, {"drain_factor", i.DrainFactor, 0.2, 5, ""}} {
 		if f.v != nil {
 			// What goes into a brew's plan has to be allowed there.
 			if b, ok := brew.FieldByPath(goesTo[i.Kind][f.name]); ok && (f.name != "capacity_ml" || i.Kind != Brewer || i.brewCapacity() != nil) {
@@ -278,9 +280,13 @@ func (i Item) Into(r *brew.Request) {
 		r.Vessel.MassG = &mass
 		word(&r.Vessel.Material, i.Material)
 		set(&r.Calibration.LossFactor, i.LossFactor)
+		if !i.Lid && r.Heat.Lid == nil {
+			r.Heat.Lid = new(false)
+		}
 	case Brewer:
 		set(&r.Brewer.CapacityMl, i.brewCapacity())
 		set(&r.Brewer.DoseG, i.DoseG)
+		set(&r.Calibration.DrainFactor, i.DrainFactor)
 		r.Brewer.MassG = &mass
 		word(&r.Brewer.Material, i.Material)
 	case Cup:
@@ -299,13 +305,16 @@ func (i Item) Into(r *brew.Request) {
 		r.Heat.Fuel, r.Heat.PowerW, r.Heat.Efficiency = nil, nil, nil
 		set(&r.Calibration.Efficiency, i.Efficiency)
 		set(&r.Calibration.PowerW, i.PowerW)
+		if i.Regulated {
+			r.Heat.Regulated = new(true)
+		}
 	}
 }
 
 // goesTo is the field of a brew's request that Into puts a figure in, by kind.
 var goesTo = map[Kind]map[string]string{
 	Vessel:  {"mass_g": "vessel.mass_g", "capacity_ml": "vessel.capacity_ml", "length_mm": "vessel.diameter_mm", "loss_factor": "calibration.loss_factor"},
-	Brewer:  {"mass_g": "brewer.mass_g", "capacity_ml": "brewer.capacity_ml", "dose_g": "brewer.dose_g"},
+	Brewer:  {"mass_g": "brewer.mass_g", "capacity_ml": "brewer.capacity_ml", "dose_g": "brewer.dose_g", "drain_factor": "calibration.drain_factor"},
 	Cup:     {"mass_g": "cup.mass_g"},
 	Grinder: {"um_per_click": "grinder.um_per_click", "zero_um": "grinder.zero_um"},
 	Burner:  {"efficiency": "calibration.efficiency", "power_w": "calibration.power_w"},

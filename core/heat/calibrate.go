@@ -35,11 +35,22 @@ func (h Heating) Fit(burnedKJ, seconds float64) (efficiency, powerW float64, err
 	}
 	switch {
 	case burnedKJ > 0 && seconds > 0:
-		powerW = 1000 * burnedKJ / (seconds + h.DwellFlame*h.DwellS)
+		// What the flame burned to the boil and at the boil is what is gone; how high it
+		// had to be at the boil depends on both.
+		burned := func(e, w float64) float64 {
+			h.Efficiency, h.PowerW = e, w
+			return w*seconds/1000 + h.Dwell().BurnedKJ
+		}
+		power := func(e float64) float64 {
+			lo, hi := solve.Last(MinPowerW/10, 10*MaxPowerW, 1e-12*MaxPowerW, func(w float64) bool { return burned(e, w) < burnedKJ })
+			return (lo + hi) / 2
+		}
+		powerW = power(efficiency)
 		if !(powerW >= MinPowerW && powerW <= MaxPowerW) {
 			return efficiency, powerW, ErrFit
 		}
-		efficiency, err = falling(MinEfficiency, MaxEfficiency, seconds, func(e float64) float64 { _, s := heat(e, powerW); return s })
+		efficiency, err = falling(MinEfficiency, MaxEfficiency, seconds, func(e float64) float64 { _, s := heat(e, power(e)); return s })
+		powerW = power(efficiency)
 	case burnedKJ > 0:
 		efficiency, err = falling(MinEfficiency, MaxEfficiency, burnedKJ, func(e float64) float64 { kJ, _ := heat(e, powerW); return kJ })
 	case seconds > 0:

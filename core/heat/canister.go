@@ -159,30 +159,86 @@ type Canister struct {
 	TempC     float64
 }
 
-// Burn takes gas from the canister at gPerS for seconds, in air a: the gas that
-// evaporates cools the rest, and the air warms it. It returns the canister
-// afterwards and the lowest pressure on the way, in bar absolute. The flame is
-// taken to be held, however weak the pressure.
-func (k Canister) Burn(gPerS, seconds float64, a Air) (after Canister, lowestBar float64) {
+// A Jet makes a flame of gas under pressure: Power ∝ √(gauge pressure), as a gas flows
+// through an orifice, up to the rated flame at RatedBar, and constant above.
+type Jet struct {
+	FullW      float64 // heat burned at the rated flame
+	RatedBar   float64 // gauge pressure that it is rated at
+	AmbientBar float64
+}
+
+// RatedBar is the gauge pressure in bar at which burners are rated: that of a blend at
+// 15 °C, at the sea.
+func (b Blend) RatedBar() float64 { return b.Pressure(15) - seaPa/1e5 }
+
+// outShare is the part of the full flame under which there is none. From memory.
+const outShare = 0.05
+
+// RegulatedBar is the gauge pressure down to which a stove with a regulator keeps its
+// full flame. From memory.
+const RegulatedBar = 0.5
+
+// Power returns the heat burned with the valve wide open, in W, at an absolute pressure
+// in bar: nothing where the gas does not press.
+func (j Jet) Power(bar float64) float64 {
+	gauge := bar - j.AmbientBar
+	if gauge <= 0 {
+		return 0
+	}
+	return j.FullW * math.Sqrt(math.Min(gauge/j.RatedBar, 1))
+}
+
+// A Drawn is what a canister gave.
+type Drawn struct {
+	KJ, Seconds float64
+	LowestBar   float64 // absolute
+}
+
+// Burn takes gas from the canister until it has given kJ of heat, or seconds have gone,
+// whichever is first, in air a, with a flame of so much of the full one where the gas
+// gives that: the gas that evaporates cools the rest, and the air warms it. What is
+// colder than it boils gives nothing.
+func (k Canister) Burn(j Jet, flame, kJ, seconds float64, a Air) (after Canister, d Drawn) {
 	const steps = 16
 	after = k
-	lowestBar = k.Pressure(k.TempC)
+	pressure := k.Pressure(k.TempC)
+	d.LowestBar = pressure
 	ua := canAreaM2 * math.Pow(k.CapacityG/230, 2.0/3) * (canFilm + canFilmWind*a.WindMs)
+	perKJ := 1 / math.Max(k.LHV(), 1) // g/kJ
 	dt := seconds / steps
-	for range steps {
-		c := after.Mass()/1000*gasLiquidHeat + k.CapacityG/1000*canSteelShare*canSteelHeat
-		g := math.Min(gPerS*dt, after.Mass())
-		// Exactly, over a step in which flow and contents stand still.
-		rest := a.TempC
-		if dt > 0 {
-			rest -= g / dt * gasVaporisation / ua
-		}
-		after.TempC = rest + (after.TempC-rest)*math.Exp(-ua*dt/(1000*c))
-		after.TempC = math.Max(after.TempC, -42) // the equations end here
-		after.Blend, _ = after.Draw(g, after.TempC)
-		lowestBar = math.Min(lowestBar, after.Pressure(after.TempC))
+	if full := 1000 * kJ / math.Max(flame*j.FullW, 1e-9); kJ < math.Inf(1) && !(dt <= full/steps) {
+		dt = full / steps
 	}
-	return after, lowestBar
+	for d.KJ < kJ*(1-1e-9) && d.Seconds < seconds*(1-1e-9) {
+		w := math.Min(flame*j.FullW, j.Power(pressure))
+		if w <= outShare*j.FullW || after.Mass() <= 1e-9 {
+			break // it does not burn
+		}
+		s := math.Min(dt, seconds-d.Seconds)
+		s = math.Min(s, 1000*(kJ-d.KJ)/w)
+		g := w * s / 1000 * perKJ
+		if m := after.Mass(); g > m {
+			s *= m / g
+			g = m
+		}
+		c := after.Mass()/1000*gasLiquidHeat + k.CapacityG/1000*canSteelShare*canSteelHeat
+		// Exactly, over a step in which flow and contents stand still.
+		rest := a.TempC - g/s*gasVaporisation/ua
+		after.TempC = rest + (after.TempC-rest)*math.Exp(-ua*s/(1000*c))
+		var y [3]float64
+		if pressure, y = after.vapour(after.TempC); g < 0.01*after.Mass() {
+			after.Blend = after.take(y, g) // so little that the mixture stands still, too
+		} else {
+			after.Blend, _ = after.Draw(g, after.TempC)
+			pressure = after.Pressure(after.TempC)
+		}
+		d.KJ, d.Seconds = d.KJ+w*s/1000, d.Seconds+s
+		d.LowestBar = math.Min(d.LowestBar, pressure)
+	}
+	if after.Mass() > 1e-9 {
+		d.LowestBar = math.Min(d.LowestBar, after.Pressure(after.TempC))
+	}
+	return after, d
 }
 
 // Verdict says whether a canister feeds a burner at a gauge pressure in bar.
@@ -205,16 +261,22 @@ const (
 	LeastBar     = 0.1
 )
 
-// WarmStart returns the temperature in °C from which the canister must start to
-// have the gauge pressure still when it has become what after is: as much
-// warmer as it cooled on the way. It returns false when it is over 45 °C.
-func (k Canister) WarmStart(after Canister, gaugeBar, ambientHPa float64) (float64, bool) {
-	if after.Mass() < 0.01 {
+// WarmFor returns the temperature in °C from which the canister must start to have the
+// gauge pressure in bar still when it has given kJ at a flame; false when it is over
+// 45 °C.
+func (k Canister) WarmFor(j Jet, flame, kJ, gaugeBar float64, a Air) (float64, bool) {
+	const warmest, seconds = 45.0, 4 * 3600
+	cold := math.Max(k.TempC, -42)
+	short := func(c float64) bool {
+		k.TempC = c
+		_, d := k.Burn(j, flame, kJ, seconds, a)
+		return d.KJ < kJ*(1-1e-6) || d.LowestBar < j.AmbientBar+gaugeBar
+	}
+	if short(warmest) {
 		return 0, false
 	}
-	c, ok := after.WarmEnough(gaugeBar, ambientHPa)
-	c += math.Max(k.TempC-after.TempC, 0)
-	return c, ok && c <= 45
+	_, c := solve.Last(cold, warmest, 0.05, short)
+	return c, true
 }
 
 // WarmEnough returns the lowest temperature in °C at which the blend has the

@@ -82,7 +82,16 @@ func TestBurningCoolsAndNeverGoesBelowNothing(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		b := anyBlend(t)
 		k := Canister{Blend: b, CapacityG: 450, TempC: rapid.Float64Range(-30, 35).Draw(t, "c")}
-		after, lowest := k.Burn(0.05, rapid.Float64Range(0, 3600).Draw(t, "s"), Air{TempC: k.TempC})
+		j := Jet{FullW: 2300, RatedBar: 2, AmbientBar: 0.8}
+		kJ, s := rapid.Float64Range(0, 9000).Draw(t, "kJ"), rapid.Float64Range(0, 3600).Draw(t, "s")
+		after, d := k.Burn(j, rapid.Float64Range(0.1, 1).Draw(t, "flame"), kJ, s, Air{TempC: k.TempC})
+		assert.LessOrEqual(t, d.KJ, kJ*(1+1e-9))
+		assert.LessOrEqual(t, d.Seconds, s*(1+1e-9))
+		assert.InDelta(t, d.KJ, (k.Mass()-after.Mass())*k.LHV(), 1e-6*(1+d.KJ), "what is burned is gone")
+		if m := after.Mass(); d.KJ < 0.999*kJ && d.Seconds < 0.999*s && m > 1 {
+			assert.Less(t, after.Pressure(after.TempC), 0.81, "it stops when the gas presses no more")
+		}
+		lowest := d.LowestBar
 		assert.LessOrEqual(t, after.TempC, k.TempC+1e-9)
 		assert.GreaterOrEqual(t, after.Mass(), 0.0)
 		assert.LessOrEqual(t, after.Mass(), b.Mass())
@@ -96,13 +105,13 @@ func TestWarmEnoughIsWherePressureSuffices(t *testing.T) {
 	assert.True(t, ok)
 	assert.InDelta(t, 1.413, b.Pressure(c), 1e-4)
 	k := Canister{Blend: Blend{Propane: 20, Isobutane: 120}, CapacityG: 230, TempC: -15}
-	after, _ := k.Burn(0.044, 500, Air{TempC: -15})
-	want, ok := k.WarmStart(after, FullFlameBar, 620)
+	j := Jet{FullW: 2000, RatedBar: 0.4, AmbientBar: 0.62}
+	want, ok := k.WarmFor(j, 1, 1000, FullFlameBar, Air{TempC: -15})
 	assert.True(t, ok)
 	warm := k
 	warm.TempC = want
-	_, lowest := warm.Burn(0.044, 500, Air{TempC: want})
-	assert.InDelta(t, FullFlameBar, lowest-0.62, 0.05, "started there, it ends with a full flame")
+	_, d := warm.Burn(j, 1, 1000, 3600, Air{TempC: -15})
+	assert.InDelta(t, FullFlameBar, d.LowestBar-0.62, 0.01, "started there, it ends with a full flame")
 	assert.Equal(t, "weak", Verdict(0.3))
 	assert.Equal(t, "fine", Verdict(0.5))
 	assert.Equal(t, "will-not-feed", Verdict(-0.1))
@@ -112,6 +121,6 @@ func BenchmarkBurn(b *testing.B) {
 	k := Canister{Blend: Blend{Propane: 40, Isobutane: 160}, CapacityG: 230}
 	b.ReportAllocs()
 	for b.Loop() {
-		k.Burn(0.044, 400, Air{TempC: -5})
+		k.Burn(Jet{FullW: 2000, RatedBar: 2.6, AmbientBar: 1}, 1, 800, 3600, Air{TempC: -5})
 	}
 }

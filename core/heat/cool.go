@@ -4,7 +4,6 @@ import (
 	"math"
 
 	"apodemos/core/quantity"
-	"apodemos/core/water"
 )
 
 // A Vessel holds something hot.
@@ -25,6 +24,14 @@ func (v Vessel) Capacity() float64 { return v.MassG / 1000 * v.Material.Specific
 type Air struct {
 	TempC  float64
 	WindMs float64 // at the vessel, behind any screen
+	HPa    float64 // its pressure; 0 is that at sea level
+}
+
+func (a Air) pa() float64 {
+	if a.HPa <= 0 {
+		return seaPa
+	}
+	return 100 * a.HPa
 }
 
 // Cover is the share of the free surface that is open to the air: 1 for an
@@ -35,36 +42,45 @@ type Cover float64
 // the waiting rules that people use.
 const (
 	Open    Cover = 1
+	Spouted Cover = 0.40 // a kettle off the heat: a spout, or the lid ajar
 	Crusted Cover = 0.30 // a crust of grounds
-	Lidded  Cover = 0.05
+	Lidded  Cover = 0.05 // a lid that sits, or one over a crust
 	Closed  Cover = 0
 )
+
+// pourLoss is the share of what it is warmer than the air that water loses as it is
+// poured in a stream: about one degree just off the boil. From memory.
+const pourLoss = 0.0125
+
+// Poured returns the temperature in °C of water at c °C once it has been poured through
+// air.
+func Poured(c float64, a Air) float64 {
+	if c <= a.TempC {
+		return c
+	}
+	return c - pourLoss*(c-a.TempC)
+}
 
 // Loss is the heat loss of a filled vessel, ready to be evaluated at any
 // temperature.
 //
-// Walls: natural convection 1.42·(ΔT/L)^¼ W/m²K (Holman, Heat Transfer,
-// vertical surface in air) and forced convection by Churchill and Bernstein
-// (J Heat Transfer 99:300, 1977; a cylinder across the wind), joined as the
-// cube root of the sum of their cubes; radiation by Stefan and Boltzmann; the
-// wall's resistance and insulation in series. Free surface: Carrier 1918 as in
-// the ASHRAE Handbook (HVAC Applications, pools), which leaves out W·Y =
-// A·(p_w − p_a)·(0.089 + 0.0782·v) kW, with half-humid air.
-//
-// The coefficients are those of sea-level air: thin air carries less by
-// convection and lets more evaporate, and neither is modelled.
+// Walls: natural convection 1.42·(ΔT/L)^¼·(P/P₀)^½ W/m²K (Holman, Heat Transfer,
+// vertical surface in air, laminar) and forced convection by Churchill and Bernstein
+// (J Heat Transfer 99:300, 1977; a cylinder across the wind) in air of this density,
+// joined as the cube root of the sum of their cubes; radiation by Stefan and Boltzmann;
+// the wall's resistance and insulation in series. Free surface: see surface.
 type Loss struct {
-	air       Air
-	wallArea  float64 // side and covered top, m²
-	openArea  float64 // m²
-	height    float64 // m
-	diameter  float64 // m
-	forced    float64 // W/m²K
-	emissive  float64
-	resist    float64 // m²K/W
-	vapourAir float64 // kPa
-	evap      float64 // kW/kPa
-	factor    float64
+	air      Air
+	wallArea float64 // side and covered top, m²
+	openArea float64 // m²
+	height   float64 // m
+	diameter float64 // m
+	forced   float64 // W/m²K
+	thin     float64 // of natural convection, against that at sea level
+	emissive float64
+	resist   float64 // m²K/W
+	open     *surface
+	factor   float64
 }
 
 const (
@@ -81,13 +97,15 @@ func NewLoss(v Vessel, fillMl float64, c Cover, a Air) Loss {
 	open := top * float64(c)
 	l := Loss{
 		air: a, diameter: d,
-		openArea:  open,
-		forced:    forcedConvection(a.WindMs, d),
-		emissive:  v.Material.Emissivity,
-		resist:    v.Material.Wall,
-		vapourAir: humidity * water.VapourPressure(a.TempC),
-		evap:      open * (0.089 + 0.0782*a.WindMs),
-		factor:    v.LossFactor,
+		openArea: open,
+		forced:   forcedConvection(a, d),
+		thin:     math.Sqrt(a.pa() / seaPa),
+		emissive: v.Material.Emissivity,
+		resist:   v.Material.Wall,
+		factor:   v.LossFactor,
+	}
+	if open > 0 {
+		l.open = surfaceFor(d, a)
 	}
 	if l.factor <= 0 {
 		l.factor = 1
@@ -107,12 +125,13 @@ func (l *Loss) Refill(fillMl float64) {
 }
 
 // forcedConvection is Churchill and Bernstein for air at about 50 °C.
-func forcedConvection(wind, d float64) float64 {
-	const nu, k, pr = 1.80e-5, 0.0278, 0.71
-	if wind <= 0 {
+func forcedConvection(a Air, d float64) float64 {
+	const filmK, pr = 323.15, 0.71
+	if a.WindMs <= 0 {
 		return 0
 	}
-	re := wind * d / nu
+	mu, k, rho := dryAir(filmK, a.pa())
+	re := a.WindMs * d * rho / mu
 	n := 0.3 + 0.62*math.Sqrt(re)*math.Cbrt(pr)/math.Pow(1+math.Pow(0.4/pr, 2.0/3), 0.25)*
 		math.Pow(1+math.Pow(re/282000, 0.625), 0.8)
 	return n * k / d
@@ -121,7 +140,7 @@ func forcedConvection(wind, d float64) float64 {
 // outer returns the coefficient at the outside of a surface at s °C, W/m²K.
 func (l *Loss) outer(s, emissivity float64) float64 {
 	dt := math.Abs(s - l.air.TempC)
-	nat := 1.42 * math.Sqrt(math.Sqrt(dt/l.height))
+	nat := 1.42 * l.thin * math.Sqrt(math.Sqrt(dt/l.height))
 	conv := nat
 	if l.forced > 0 {
 		conv = math.Cbrt(nat*nat*nat + l.forced*l.forced*l.forced)
@@ -150,8 +169,7 @@ func (l *Loss) Surface(c float64) float64 {
 	if l.openArea == 0 {
 		return 0
 	}
-	return l.factor * (1000*l.evap*(water.VapourPressure(c)-l.vapourAir) +
-		l.openArea*l.outer(c, waterEmissivity)*(c-l.air.TempC))
+	return l.factor * l.openArea * l.open.watts(c)
 }
 
 // Scale multiplies the loss by a factor: 1 as modelled.

@@ -97,8 +97,8 @@ func TestEnergyBalanceCloses(t *testing.T) {
 		middle := min(max(h.Air.TempC, h.FromC), h.ToC)
 		piece(h.FromC, middle)
 		piece(middle, h.ToC)
-		in := net*r.HeatS/1000 + r.DwellS*h.DwellFlame*net/1000
-		assert.InEpsilon(t, stored+lost+r.BoilKJ, in, 1e-6)
+		in := net*r.HeatS/1000 + r.DwellS*r.DwellFlame*net/1000
+		assert.InEpsilon(t, stored+lost+r.BoilKJ+h.Dwell().AirKJ, in, 1e-5)
 		assert.InEpsilon(t, in, r.NeedKJ(), 1e-9)
 		assert.InEpsilon(t, r.NeedKJ()/r.EfficiencyHere, r.BurnedKJ, 1e-9)
 	})

@@ -66,11 +66,12 @@ type option struct {
 	brewer   int        // index of the item; none when it needs none
 	cup      [2]float64 // points, in a plain and in an insulated cup
 	pours    int
-	drink    float64 // each cup
-	heated   float64 // ml at once, of one batch
-	dwellS   float64 // at the boil, each batch: disinfecting, boiling, keeping hot
-	into     string  // server or cups
-	serverMl float64 // that it runs into at once; 0 for none
+	drink    float64    // each cup
+	heated   float64    // ml at once, of one batch
+	boiled   float64    // of it boils off, in a pot of no kind
+	plan     *brew.Plan // with such a pot
+	into     string     // server or cups
+	serverMl float64    // that it runs into at once; 0 for none
 	batches  float64
 	hot      bool
 	wantsPot bool // the vessel is the brewer
@@ -120,6 +121,7 @@ type instance struct {
 	gone     map[int]int // grinders and scales that another outdoes, by which
 	// vu is the heating of a demand's option in a vessel over a burner.
 	vu      map[[4]int]heating
+	gas     map[gasOf]float64
 	planner *brew.Planner
 }
 
@@ -409,13 +411,12 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 	}
 	n := *pl.Batches
 	o.batches, o.doseG, o.batchG = n, *pl.DoseG, *pl.DoseG/n
-	o.heated = *pl.Water.HeatedMl / n
+	o.heated, o.boiled = *pl.Water.HeatedMl/n, *pl.Water.BoiledOffMl/n
 	if m.Family == "cup" {
 		o.heated = *pl.Water.HeatedMl / d.people * math.Ceil(d.people/n)
+		o.boiled = *pl.Water.BoiledOffMl / d.people * math.Ceil(d.people/n)
 	}
-	if pl.Heat != nil {
-		o.dwellS = *pl.Heat.DwellS
-	}
+	o.plan = pl
 	if into == "server" && m.OnCup() && d.people/n > 1 {
 		o.serverMl = *pl.DrinkMl / n
 	}
@@ -518,6 +519,34 @@ func feeds(set *brew.Setting) bool {
 	return heat.Verdict(gauge) != "will-not-feed"
 }
 
+// gasShare is the part of a burner's flame that gas gives at a stop, for heatings that
+// burn about so much: that of the usual pot there, whichever asks first.
+func (in *instance) gasShare(set *brew.Setting, h heat.Heating, j heat.Jet, kJ float64) float64 {
+	size := int(2 * math.Log2(math.Max(kJ, 1)))
+	key := gasOf{set, j.FullW, h.Efficiency, size}
+	if s, known := in.gas[key]; known {
+		return s
+	}
+	s := 1.0
+	burns := math.Exp2((float64(size) + 0.5) / 2)
+	usual := set.Heating(1000 * burns * h.Efficiency / (water.SpecificHeat * math.Max(h.ToC-h.FromC, 20)))
+	usual.PowerW, usual.Efficiency, usual.WindLoss, usual.DwellS = j.FullW, h.Efficiency, h.WindLoss, 0
+	if g, _ := set.OnGas(usual, set.Canister(), j, 1); g.Feeds {
+		s = g.PowerW / usual.PowerW
+	}
+	if in.gas == nil {
+		in.gas = map[gasOf]float64{}
+	}
+	in.gas[key] = s
+	return s
+}
+
+type gasOf struct {
+	set               *brew.Setting
+	fullW, efficiency float64
+	size              int
+}
+
 func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int) heating {
 	burner, _ := heat.BurnerByID(heat.OpenFire)
 	power, eff := burner.PowerW, burner.Efficiency
@@ -583,12 +612,21 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 	if !v.Lid {
 		cover = heat.Open
 	}
+	jet := set.Jet()
+	jet.FullW = power
 	if o.flame { // as the plan has it: a closed boiler on a moderate flame
 		power, wide, cover = power*brew.Moderate, brew.CupDiameterMm(capacity), heat.Lidded
 	}
 	h := heat.Heating{WaterG: o.heated / fills, Source: heat.Source(*set.Request.Water.State), FromC: *set.Request.Water.SourceC, ToC: set.Boil.BoilC, VesselC: set.Air.TempC,
 		Vessel: heat.Vessel{CapacityMl: capacity, DiameterMm: wide, MassG: v.MassG, Material: mat, LossFactor: 1}, Cover: cover, Air: set.Air, PowerW: power, Efficiency: eff, WindLoss: burner.WindLoss,
-		DwellFlame: burner.LowFlame(), DwellS: o.dwellS}
+		DwellFlame: burner.LowFlame()}
+	if o.plan.Heat != nil {
+		if o.flame && o.school.ColdFill {
+			h.ToC = o.plan.Made().FlowC
+		}
+		h.DwellS = o.plan.DwellIn(h.Vessel, h.WaterG, h.Heat().HeatS)
+		h.WaterG += h.Dwell().BoiledG - o.boiled/fills
+	}
 	if h.Source != heat.Liquid {
 		h.StarterG = 0.05 * h.WaterG
 	}
@@ -597,6 +635,12 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 		return heating{}
 	}
 	n := fills * o.batches
+	if burner.OfGas() {
+		h.PowerW *= in.gasShare(set, h, jet, k.BurnedKJ*n)
+		if weak := h.Heat(); weak.Reaches {
+			k = weak
+		}
+	}
 	out := heating{ok: true, fills: fills, seconds: (k.HeatS + k.DwellS) * n}
 	if burner.ID != heat.OpenFire && burner.ID != heat.TwigStove {
 		f, _ := heat.FuelByID(burner.Fuels[0])
@@ -604,7 +648,7 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 		if f.ID == heat.CanisterGas {
 			lhv = 45.8
 		}
-		out.fuelG = k.BurnedKJ * n / lhv
+		out.fuelG = (k.BurnedKJ*n + o.plan.ReheatIn(h)) / lhv
 	}
 	return out
 }

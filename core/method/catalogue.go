@@ -20,7 +20,7 @@ var pot = Method{
 		{
 			ID: "steeped-skimmed", Name: "Steeped, filter grind, skimmed",
 			Why:        "Off the boil, stirred once and skimmed: clear for a pot, and the foam, which tastes bitter, goes. Choose it for a clean cup with no filter.",
-			RatioGPerL: 70, RatioSource: "common practice: 70 g to 1 L", GrindUm: 700, Temps: Temps{92, 95, 97}, WaitCover: heat.Open,
+			RatioGPerL: 70, RatioSource: "common practice: 70 g to 1 L", GrindUm: 700, Temps: Temps{92, 95, 97},
 			LeftBehindMl: 30, FillFresh: 0.75, FillRested: 0.85, Access: 1, Adjust: "time", WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
@@ -37,8 +37,8 @@ var pot = Method{
 		{
 			ID: "cold-first-boil", Name: "Cold start, off at the first boil",
 			Why:        "Coffee and water come up together and are taken off as it boils: round, less acid. Choose it for very coarse coffee and a pot that can be watched.",
-			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 1150, Temps: Temps{0, 0, 0}, WaitCover: heat.Open,
-			LeftBehindMl: 40, SplashMl: 40, FillFresh: 0.65, FillRested: 0.75, Access: 1.2, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
+			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 1150, Temps: Temps{0, 0, 0},
+			LeftBehindMl: 40, SplashMl: 40, FillFresh: 0.65, FillRested: 0.75, Access: 1.4, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
 				do("coffee-in", "coffee in", "Coffee into the cold water. Lid on.", 0, 20),
@@ -53,8 +53,8 @@ var pot = Method{
 		{
 			ID: "warm-boil", Name: "Warm water, then a boil",
 			Why:        "Coffee into warm water, stirred once, and two minutes at a rolling boil: strong, rounded, hot. Choose it in the cold, for a crowd, over a fire.",
-			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 1050, Temps: Temps{0, 0, 0}, WaitCover: heat.Open, CoffeeAtC: 50, BoilS: 120,
-			LeftBehindMl: 40, FillFresh: 0.6, FillRested: 0.7, Access: 1.5, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
+			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 1050, Temps: Temps{0, 0, 0}, CoffeeAtC: 50, BoilS: 120, BoilStirs: 2.5,
+			LeftBehindMl: 40, FillFresh: 0.6, FillRested: 0.7, Access: 1, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
 				do("coffee-in", "coffee in", "Coffee into the warm water. Stir once.", 0, 20),
@@ -68,8 +68,8 @@ var pot = Method{
 		{
 			ID: "cold-unstirred", Name: "Cold start, never stirred, short boil",
 			Why:        "The coffee lies on cold water and is never stirred; one minute at a gentle boil once the foam is bare. Choose it over a fire, with patience, for a soft cup.",
-			RatioGPerL: 70, RatioSource: "common practice: made strong in a low pot, diluted afterwards", GrindUm: 1050, Temps: Temps{0, 0, 0}, WaitCover: heat.Open, BoilS: 60,
-			LeftBehindMl: 40, SplashMl: 30, FillFresh: 0.5, FillRested: 0.66, Access: 1.2, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
+			RatioGPerL: 70, RatioSource: "common practice: made strong in a low pot, diluted afterwards", GrindUm: 1050, Temps: Temps{0, 0, 0}, BoilS: 60, BoilStirs: 2.5,
+			LeftBehindMl: 40, SplashMl: 30, FillFresh: 0.5, FillRested: 0.66, Access: 1, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
 				do("coffee-on", "coffee on top", "Pour the coffee on top of the cold water. Do not stir.", 0, 20),
@@ -83,7 +83,7 @@ var pot = Method{
 		{
 			ID: "off-boil-fine", Name: "Off the boil, fine, timed",
 			Why:        "Finer than drip and six minutes by the clock: strong and full from little coffee. Choose it for one or two cups when the grinder is good.",
-			RatioGPerL: 70, RatioSource: "common practice: 17 g a cup", GrindUm: 550, Temps: Temps{95, 97, 98.5}, WaitCover: heat.Open,
+			RatioGPerL: 70, RatioSource: "common practice: 17 g a cup", GrindUm: 550, Temps: Temps{95, 97, 98.5},
 			LeftBehindMl: 30, FillFresh: 0.75, FillRested: 0.85, Access: 1, Adjust: "time", WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
@@ -99,7 +99,7 @@ var pot = Method{
 		{
 			ID: "off-boil-crust", Name: "Off the boil, fresh beans, two crusts",
 			Why:        "Very fresh, coarse coffee on water just off the boil makes a crust, and a second one: lively and fragrant. Choose it with beans a few days old.",
-			RatioGPerL: 66, RatioSource: "common practice: 66 g to 1 L for a group", GrindUm: 950, Temps: Temps{93, 95, 97}, WaitCover: heat.Open,
+			RatioGPerL: 66, RatioSource: "common practice: 66 g to 1 L for a group", GrindUm: 950, Temps: Temps{93, 95, 97},
 			LeftBehindMl: 40, SplashMl: 20, FillFresh: 0.7, FillRested: 0.8, Access: 0.9, Adjust: "time", WashupMl: 150, Clean: packOut, Consumables: []string{"small sieve"},
 			Steps: []Step{
 				weigh(),
@@ -125,7 +125,7 @@ var pressPot = Method{
 	Schools: []School{{
 		ID: "steeped-skimmed", Name: "Steeped, skimmed, pressed gently",
 		Why:        "Coffee first, water just off the boil, break and skim at four minutes: the grounds have sunk and the press goes down easily. Choose it for body without fuss.",
-		RatioGPerL: 66, RatioSource: "common practice: 66 g to 1 L for a group", GrindUm: 700, Temps: Temps{92, 95, 97}, WaitCover: heat.Lidded,
+		RatioGPerL: 66, RatioSource: "common practice: 66 g to 1 L for a group", GrindUm: 700, Temps: Temps{92, 95, 97},
 		LeftBehindMl: 30, FillFresh: 0.85, FillRested: 0.9, ChamberMl: 1000, Access: 1, Adjust: "time", WashupMl: 250, Clean: "Knock and rinse the grounds out over a bag; " + packOut,
 		Steps: []Step{
 			weigh(),
@@ -150,7 +150,7 @@ var cupSteep = Method{
 	Schools: []School{{
 		ID: "standard", Name: "Broken, skimmed, decanted",
 		Why:        "Works with an urn and nothing else. Choose it on a ferry, in a hall, when everything is packed.",
-		RatioGPerL: 62, RatioSource: "common practice: 12–15 g for a cup of 200–225 ml", GrindUm: 850, Temps: Temps{90, 94, 97}, WaitCover: heat.Open,
+		RatioGPerL: 62, RatioSource: "common practice: 12–15 g for a cup of 200–225 ml", GrindUm: 850, Temps: Temps{90, 94, 97},
 		LeftBehindMl: 25, FillFresh: 0.85, FillRested: 0.9, Access: 1, Adjust: "time", WashupMl: 60, Clean: packOut,
 		Steps: []Step{
 			weigh(),
@@ -173,8 +173,8 @@ var steepBag = Method{
 	Schools: []School{{
 		ID: "standard", Name: "Four minutes in a paper bag",
 		Why:        "Packed at home, nothing to clean. Choose it on the move. Paper, not a synthetic bag, which lets fines through; fine enough, or it is pale as tea.",
-		RatioGPerL: 66.7, RatioSource: "common practice: 15 g to 225 ml", GrindUm: 775, Temps: Temps{92, 95, 97}, WaitCover: heat.Lidded,
-		FillFresh: 0.9, FillRested: 0.95, Access: 0.3, Adjust: "grind", Band: 3, WashupMl: 20, Consumables: []string{"paper tea bag"}, Clean: "Let the bag drip, then carry it out.",
+		RatioGPerL: 66.7, RatioSource: "common practice: 15 g to 225 ml", GrindUm: 630, Temps: Temps{92, 95, 97},
+		FillFresh: 0.9, FillRested: 0.95, Access: 0.62, Adjust: "grind", Band: 3, WashupMl: 20, Consumables: []string{"paper tea bag"}, Clean: "Let the bag drip, then carry it out.",
 		Steps: []Step{
 			prep("dose", "weigh, grind", "{coffee}; fill the [many?bags, one a cup|bag].", 75),
 			withHotWater("bag", "bag in cup", "Hang a bag in [many?each|the] cup.", 10),
@@ -198,7 +198,7 @@ func coneSteps(last string) []Step {
 		do("shake", "shake", "Shake the bed once, gently.", 65, 8),
 		pour("third-pour", "slow stream", "{pour}, slowly, in a broken stream.", 90, 25, 170.0/200),
 		pour("fourth-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 135, 15, 1),
-		do("drawdown", "draws down", "Let it draw down.", 150, 50).sign("no water rises when you shake it"),
+		do("drawdown", "draws down", "Let it draw down.", 150, 50).drains().sign("no water rises when you shake it"),
 		serve("serve", "serve", last, 20),
 	}
 }
@@ -212,14 +212,14 @@ var cone = Method{
 		{
 			ID: "four-pulses", Name: "Four pulses, 45 seconds apart",
 			Why:        "Each pulse has a scale reading and a time, so that it comes out the same twice. Choose it when you have a scale and want clarity.",
-			RatioGPerL: 65, RatioSource: "common practice: 13 g to 200 g", GrindUm: 800, Temps: Temps{88, 90.5, 94}, WaitCover: heat.Lidded,
+			RatioGPerL: 65, RatioSource: "common practice: 13 g to 200 g", Filter: coneFilter, GrindUm: 800, Temps: Temps{88, 90.5, 94},
 			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 36, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
 			Steps: coneSteps("Lift the dripper off. Swirl {swirl} and serve."), Cautions: []string{"scald"},
 		},
 		{
 			ID: "three-pours", Name: "Three pours, no scale",
 			Why:        "Circles in alternating directions, each pour just before the last has drained. Choose it without a scale.",
-			RatioGPerL: 62.5, RatioSource: "common practice: 20–25 g, general starting point 1:16", GrindUm: 800, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
+			RatioGPerL: 62.5, RatioSource: "common practice: 20–25 g, general starting point 1:16", Filter: coneFilter, GrindUm: 800, Temps: Temps{90, 93, 96},
 			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 36, NoScale: true, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
@@ -231,14 +231,14 @@ var cone = Method{
 				pour("first-pour", "circle", "[scale?Circle out, to about {to}.|Circle out, until {share} of the water is in.]", 40, 25, 0.45),
 				pour("second-pour", "circle back", "Circle the other way, just before it has drained, [scale?to about {to}|until {share} of the water is in].", 80, 25, 0.75),
 				pour("third-pour", "circle", "[scale?The last, to about {to}.|The rest.]", 120, 20, 1),
-				do("drawdown", "draws down", "Let it draw down.", 140, 50).sign("the bed shines no longer"),
+				do("drawdown", "draws down", "Let it draw down.", 140, 50).drains().sign("the bed shines no longer"),
 				serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
 			}, Cautions: []string{"scald"},
 		},
 		{
 			ID: "folding", Name: "Folding dripper, packs flat",
 			Why:        "Ribs or a wire hold only the paper, so nothing warms up and the paper drains from its sides too: a little finer, in four smaller pours. Choose it when it has to lie flat in the pack.",
-			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 750, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
+			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", Filter: bareCone, GrindUm: 750, Temps: Temps{90, 93, 96},
 			RinseMl: 60, FillFresh: 0.85, FillRested: 0.9, MostG: 30, Access: 1, Adjust: "grind", WashupMl: 20, Consumables: []string{"cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
@@ -251,14 +251,14 @@ var cone = Method{
 				pour("second-pour", "small circles", "{pour}, in small circles; keep off the bare paper.", 40, 20, 0.45),
 				pour("third-pour", "small circles", "{pour}.", 80, 20, 0.75),
 				pour("fourth-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 120, 15, 1),
-				do("drawdown", "draws down", "Let it draw down.", 135, 45).sign("the bed shines no longer"),
+				do("drawdown", "draws down", "Let it draw down.", 135, 45).drains().sign("the bed shines no longer"),
 				serve("serve", "serve", "Lift the dripper off by its ring. Swirl {swirl} and serve.", 20),
 			}, Cautions: []string{"scald"},
 		},
 		{
 			ID: "slow-paper", Name: "Slow paper, coarse grind",
 			Why:        "A thick paper drains slowly, so the grind is coarse and the cup very clean. Choose it with cotton-like papers.",
-			RatioGPerL: 65, RatioSource: "common practice: single-cup cone 1:15.4", GrindUm: 950, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
+			RatioGPerL: 65, RatioSource: "common practice: single-cup cone 1:15.4", Filter: thickCone, GrindUm: 950, Temps: Temps{90, 93, 96},
 			RinseMl: 80, FillFresh: 0.9, FillRested: 0.95, MostG: 36, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"thick cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
@@ -269,7 +269,7 @@ var cone = Method{
 				do("bloom", "bloom", "Bloom.", 12, 33),
 				pour("second-pour", "circles", "{pour}, in slow circles.", 45, 30, 0.6),
 				pour("third-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 120, 30, 1),
-				do("drawdown", "draws down", "Let it draw down.", 150, 90).sign("no water rises when you shake it"),
+				do("drawdown", "draws down", "Let it draw down.", 150, 90).drains().sign("no water rises when you shake it"),
 				serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
 			}, Cautions: []string{"scald"},
 		},
@@ -284,7 +284,7 @@ var flatBed = Method{
 	Schools: []School{{
 		ID: "standard", Name: "Bloom of three times the dose, slow circles",
 		Why:        "Three times the dose to bloom, then slow circles in as many stages as it holds. Choose it for two, without a spouted kettle. Not rinsed: a wet paper seals over the holes.",
-		RatioGPerL: 66.7, RatioSource: "common practice: 40 g to 600 g, 1:15", GrindUm: 800, Temps: Temps{90, 93, 96}, WaitCover: heat.Lidded,
+		RatioGPerL: 66.7, RatioSource: "common practice: 40 g to 600 g, 1:15", Filter: flatFilter, GrindUm: 800, Temps: Temps{90, 93, 96},
 		FillFresh: 0.9, FillRested: 0.95, MostG: 45, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"flat paper"}, Clean: packPapers,
 		Steps: []Step{
 			weigh(),
@@ -295,7 +295,7 @@ var flatBed = Method{
 			pour("second-pour", "circles", "Slow circles, [scale?to {to}|until {share} of the water is in].", 30, 40, 0.6),
 			pour("third-pour", "circles", "Slow circles, [scale?to {to}|until {share} of the water is in].", 90, 40, 1),
 			do("flatten", "swirl flat", "Swirl, so that the bed ends flat.", 130, 8),
-			do("drawdown", "draws down", "Let it draw down.", 138, 62).sign("the bed lies bare and flat"),
+			do("drawdown", "draws down", "Let it draw down.", 138, 62).drains().sign("the bed lies bare and flat"),
 			serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
 		}, Cautions: []string{"scald"},
 	}},
@@ -309,7 +309,7 @@ var tankDripper = Method{
 	Schools: []School{{
 		ID: "standard", Name: "Bloom, fill to the mark",
 		Why:        "The tank does the pouring. Choose it when hands are cold or nobody wants to stand over it.",
-		RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 750, Temps: Temps{91, 94, 96}, WaitCover: heat.Lidded,
+		RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", Filter: tankCone, GrindUm: 750, Temps: Temps{91, 94, 96},
 		FillFresh: 0.9, FillRested: 0.95, MostG: 30, NoScale: true, Access: 1, Adjust: "grind", WashupMl: 60, ChamberMl: 300, Consumables: []string{"paper"}, Clean: packPapers,
 		Steps: []Step{
 			weigh(),
@@ -318,7 +318,7 @@ var tankDripper = Method{
 			pour("bloom-pour", "bloom", "Wet the coffee with {share} of the water.", 0, 8, 0.12).care("pour"),
 			do("bloom", "bloom", "Bloom.", 8, 27),
 			pour("fill", "fill", "Fill the tank to the mark: [scale?{to}|{water}].", 35, 20, 1),
-			do("drip", "drips", "Let it drip, or lift it to stop.", 55, 135).sign("the tank is empty and the drip is slow"),
+			do("drip", "drips", "Let it drip, or lift it to stop.", 55, 135).drains().sign("the tank is empty and the drip is slow"),
 			serve("serve", "serve", "Lift it off. Swirl {swirl} and serve.", 15),
 		}, Cautions: []string{"scald"},
 	}},
@@ -332,7 +332,7 @@ var cloth = Method{
 	Schools: []School{{
 		ID: "standard", Name: "Bloom and an even pour",
 		Why:        "Flows fast, so it is ground as for a cone. Choose it on long trips where papers run out and a cloth can dry.",
-		RatioGPerL: 60, RatioSource: "common practice: 6 g to 100 ml", GrindUm: 700, Temps: Temps{88, 91, 95}, WaitCover: heat.Lidded,
+		RatioGPerL: 60, RatioSource: "common practice: 6 g to 100 ml", Filter: clothCone, GrindUm: 700, Temps: Temps{88, 91, 95},
 		RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 40, Access: 1, Adjust: "grind", WashupMl: 300,
 		Clean: "Empty it, rinse it in warm water, and dry it fully in the air, or keep it under water in a refrigerator.",
 		Steps: []Step{
@@ -342,7 +342,7 @@ var cloth = Method{
 			pour("bloom-pour", "wet all", "{pour}.", 0, 12, 0.15).care("pour"),
 			do("bloom", "bloom", "Bloom.", 12, 28),
 			pour("pour", "even pour", "Pour evenly, [scale?to {to}|until all the water is in].", 40, 65, 1),
-			do("drawdown", "draws down", "Let it draw down.", 105, 55).sign("the stream breaks into drops"),
+			do("drawdown", "draws down", "Let it draw down.", 105, 55).drains().sign("the stream breaks into drops"),
 			serve("serve", "serve", "Lift it off. Swirl {swirl} and serve.", 15).care("cloth"),
 		}, Cautions: []string{"scald", "cloth"},
 	}},
@@ -365,7 +365,7 @@ var slowDrip = Method{
 }
 
 func slowDripSchool(id, name, why string, change func(*School), first string) School {
-	s := School{ID: id, Name: name, Why: why, RatioGPerL: 150, RatioSource: "common practice: 3 tablespoons in a small filter", GrindUm: 600, Temps: Temps{90, 94, 97}, WaitCover: heat.Lidded, ChamberMl: 150, MostG: 25,
+	s := School{ID: id, Name: name, Why: why, RatioGPerL: 150, RatioSource: "common practice: 3 tablespoons in a small filter", Filter: metalFilter, GrindUm: 600, Temps: Temps{90, 94, 97}, ChamberMl: 150, MostG: 25,
 		FillFresh: 0.9, FillRested: 0.95, Access: 0.8, Adjust: "grind", Band: 3, WashupMl: 60, Clean: "Knock the grounds out and wipe it; carry the grounds out.", Cautions: []string{"scald"}}
 	change(&s)
 	if first == "" {
@@ -387,7 +387,7 @@ func slowDripSchool(id, name, why string, change func(*School), first string) Sc
 		pour("first-water", "first water", "A first little water, [scale?to {to}|{share} of it].", 0, 8, 0.2).care("pour"),
 		do("bloom", "bloom", "Let it swell.", 8, 12),
 		pour("fill", "fill slowly", "Fill slowly, [scale?to {to}|with the rest]; pour onto the press’s handle so that it does not tip.", 20, 25, 1),
-		do("drip", "drips", "Let it drip.", 45, 315).sign("it drips slower than a drop a second"),
+		do("drip", "drips", "Let it drip.", 45, 315).drains().sign("it drips slower than a drop a second"),
 		last,
 	}
 	return s
@@ -398,16 +398,16 @@ func pressSteps(fill, after string, inverted bool) []Step {
 		weigh(),
 		prep("paper", "paper in", "Wet the paper in its cap; chamber together[scale?, on the scale].", 20),
 		withHotWater("coffee-first", "coffee in", "Coffee into the chamber.[scale? Zero the scale.]", 10).care(""),
-		pour("fill", "fill", fill, 0, 15, 1).care("scald"),
-		do("stir", "stir", "Stir.", 15, 10),
-		stand("steep", "steep", "Let it stand.", 25, 40).stretch(),
+		pour("fill", "fill", fill, 0, 15, 1).stirs(1.5).care("scald"),
+		do("stir", "stir", "Stir.", 15, 10).stirs(2.5),
+		stand("steep", "steep", "Let it stand.", 25, 40).stirs(2.5).stretch(),
 	}
 	if inverted {
 		steps = append(steps, do("flip", "flip", "Cap on. Flip it onto {server} in one movement, holding both.", 65, 10).care("flip"))
 	} else {
 		steps = append(steps, do("set", "on the cup", "Steady it on {server}.", 65, 5))
 	}
-	return append(steps, do("press", "press", "Press slowly, by its own weight and yours.", 75, 30).sign("just before it hisses").care("press"), serve("serve", "serve", after, 20))
+	return append(steps, do("press", "press", "Press slowly, by its own weight and yours.", 75, 30).sign("just before it hisses").stirs(2.5).care("press"), serve("serve", "serve", after, 20))
 }
 
 var handPress = Method{
@@ -417,16 +417,16 @@ var handPress = Method{
 	Scores: Scores{4, 3, 4, 5, "paper and pressure; short steeps forgive; the cake pops out dry; plunger, cap and papers get lost"},
 	Schools: []School{
 		{ID: "upright", Name: "Upright", Why: "The plain way: fill, stir, press at a minute and a quarter. Choose it when the ground is not level.",
-			RatioGPerL: 80, RatioSource: "common practice: 17 g to 200–220 g", GrindUm: 600, Temps: Temps{85, 90, 95}, WaitCover: heat.Lidded, FillFresh: 0.9, FillRested: 0.95, ChamberMl: 230, Bypass: true,
-			RetainedMlPerG: 1.5, MostG: 30, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
+			RatioGPerL: 80, RatioSource: "common practice: 17 g to 200–220 g", GrindUm: 600, Temps: Temps{85, 90, 95}, FillFresh: 0.9, FillRested: 0.95, ChamberMl: 230, Bypass: true,
+			RetainedMlPerG: 1.5, MostG: 30, Access: 1, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
 			Steps: pressSteps("{pour}.", "[dilution?Add {topup}. ]Swirl {swirl} and serve.", false), Cautions: []string{"scald", "parts"}},
 		{ID: "inverted", Name: "Inverted", Why: "Nothing drips through while it steeps, so the time is yours. Choose it for a stronger cup on a level table; mind the flip.",
-			RatioGPerL: 80, RatioSource: "common practice: 17 g to 200–220 g", GrindUm: 650, Temps: Temps{85, 90, 95}, WaitCover: heat.Lidded, FillFresh: 0.85, FillRested: 0.9, ChamberMl: 230, Bypass: true,
-			RetainedMlPerG: 1.5, MostG: 30, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
+			RatioGPerL: 80, RatioSource: "common practice: 17 g to 200–220 g", GrindUm: 650, Temps: Temps{85, 90, 95}, FillFresh: 0.85, FillRested: 0.9, ChamberMl: 230, Bypass: true,
+			RetainedMlPerG: 1.5, MostG: 30, Access: 1, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
 			Steps: pressSteps("Plunger below. {pour}.", "Lift it off. [dilution?Add {topup}. ]Swirl {swirl} and serve.", true), Cautions: []string{"scald", "parts"}},
 		{ID: "bypass", Name: "With bypass", Why: "Brewed strong in the small chamber, with the rest of the water added to the cup. Choose it for a full mug from a small press.",
-			RatioGPerL: 62.5, RatioSource: "common practice: 20 g at 1:16", GrindUm: 550, Temps: Temps{88, 92, 96}, WaitCover: heat.Lidded, FillFresh: 1, FillRested: 1, ChamberMl: 230, Bypass: true,
-			RetainedMlPerG: 1.5, MostG: 30, Access: 1.4, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
+			RatioGPerL: 62.5, RatioSource: "common practice: 20 g at 1:16", GrindUm: 550, Temps: Temps{88, 92, 96}, FillFresh: 1, FillRested: 1, ChamberMl: 230, Bypass: true,
+			RetainedMlPerG: 1.5, MostG: 30, Access: 1, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
 			Steps: pressSteps("{pour}[dilution?: the chamber is full].", "[dilution?Add {topup}. ]Swirl {swirl} and serve.", false), Cautions: []string{"scald", "parts"}},
 		{ID: "rapid-cold", Name: "Rapid cold", Why: "Room-temperature water, a full minute of stirring, pressed hard and doubled with water. Choose it in the heat, or where the hot water is bad.",
 			RatioGPerL: 220, RatioSource: "common practice: water to the mark equal to the number of scoops", GrindUm: 450, Temps: Temps{0, 0, 0}, FillFresh: 0.95, FillRested: 0.95, ChamberMl: 230,
@@ -450,8 +450,8 @@ var pocketPump = Method{
 	Schools: []School{{
 		ID: "standard", Name: "A full basket, about thirteen presses",
 		Why:        "The basket sets the dose: filled to the brim, levelled, not tamped. More than thirteen presses is too fine, fewer too coarse. Choose it for a short strong cup, or dilute it.",
-		RatioGPerL: 180, RatioSource: "common practice: 18 g to 100 ml", GrindUm: 350, Temps: Temps{93, 95, 97}, WaitCover: heat.Lidded, FillFresh: 0.95, FillRested: 0.95,
-		BasketG: 18, BasketMl: 100, CupMl: 120, RinseMl: 40, RetainedMlPerG: 1.3, Access: 1.5, Adjust: "none", Band: 4, WashupMl: 60, Clean: "Knock the puck out, rinse, and pump clear water once.",
+		RatioGPerL: 180, RatioSource: "common practice: 18 g to 100 ml", GrindUm: 350, Temps: Temps{93, 95, 97}, FillFresh: 0.95, FillRested: 0.95,
+		BasketG: 18, BasketMl: 100, CupMl: 120, RinseMl: 40, RetainedMlPerG: 1.3, Access: 0.7, Adjust: "none", Band: 4, WashupMl: 60, Clean: "Knock the puck out, rinse, and pump clear water once.",
 		Steps: []Step{
 			prep("dose", "fill basket", "{coffee}. Fill the basket to the brim, tap, level; do not tamp.", 90),
 			withHotWater("swill", "swill", "Swill the tank with {rinse} of hot water; tip it out.", 15),
@@ -469,16 +469,16 @@ var moka = Method{
 	Scores:  Scores{2, 5, 3, 3, "pressure and a metal sieve; the basket sets the dose; three parts to rinse, hot"},
 	Schools: []School{
 		{ID: "hot-fill", Name: "Hot water in the boiler", Why: "Hot water from the start keeps the coffee off hot metal: less bitter. Choose it when there is a kettle as well.",
-			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, WaitCover: heat.Lidded, FillFresh: 1, FillRested: 1,
-			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, NoScale: true, Access: 1, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
+			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, FillFresh: 1, FillRested: 1,
+			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, NoScale: true, Access: 0.7, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
 			Steps: mokaSteps(
 				withHotWater("boiler", "boiler", "Pour the hot water into the boiler, to just below the valve.", 15),
 				withHotWater("screw", "screw", "Basket in. Screw it together with a cloth: it is hot.", 20).care("hot-pot"),
 				withHotWater("on", "on flame", "Lid open, on a moderate flame.", 75).care("valve"),
 			), Cautions: []string{"scald", "valve"}},
 		{ID: "cold-fill", Name: "Cold water in the boiler", Why: "One vessel and nothing else. Choose it when the moka pot is all there is; it takes longer and tastes darker.",
-			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, WaitCover: heat.Lidded, FillFresh: 1, FillRested: 1,
-			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 40, ColdFill: true, DiluteCold: true, NoScale: true, Access: 1, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
+			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, FillFresh: 1, FillRested: 1,
+			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 40, ColdFill: true, DiluteCold: true, NoScale: true, Access: 0.7, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
 			Steps: mokaSteps(
 				prep("screw", "screw", "Basket in. Screw the top on firmly, by the body and not by the handle. Lid open.", 20).care("valve"),
 			), Cautions: []string{"scald", "valve"}},
@@ -506,7 +506,7 @@ var coldConcentrate = Method{
 
 func concentrate(id, name, why string, ratio float64) School {
 	return School{ID: id, Name: name, Why: why, RatioGPerL: ratio, RatioSource: "common practice, by volume; ground coffee about 380 g to the litre, from memory", GrindUm: 1000, Temps: Temps{0, 0, 0},
-		FillFresh: 0.9, FillRested: 0.9, Access: 0.9, Adjust: "none", Band: 3, WashupMl: 300, Clean: "Press or squeeze the grounds dry; compost them at home.", Consumables: []string{"straining cloth or paper"},
+		FillFresh: 0.9, FillRested: 0.9, Access: 1, Adjust: "none", Band: 3, WashupMl: 300, Clean: "Press or squeeze the grounds dry; compost them at home.", Consumables: []string{"straining cloth or paper"},
 		Steps: []Step{
 			weigh(),
 			pour("fill", "water on", "{pour}: safe cold water.", 0, 60, 1).care("water-cold"),
@@ -524,7 +524,7 @@ var serveConcentrate = Method{
 	Scores:  Scores{3, 3, 5, 5, "already made; nothing to clean but the vial"},
 	Schools: []School{
 		{ID: "hot", Name: "With hot water", Why: "One part of concentrate and three of hot water. Choose it where there is an urn, a socket, or no time.",
-			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{80, 85, 90}, WaitCover: heat.Lidded, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
+			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{80, 85, 90}, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
 				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into [many?each|the] cup: {vials} in all.", 0, 10),

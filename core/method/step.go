@@ -40,6 +40,12 @@ func (s Step) with(c heat.Cover) Step { s.Cover = c; return s }
 // stretch lets a step make up for cooler water.
 func (s Step) stretch() Step { s.Stretch = true; return s }
 
+// stirs says how much the coffee is stirred in a step.
+func (s Step) stirs(times float64) Step { s.Stir = times; return s }
+
+// drains lets a step last until the bed is drained; its own length is practice's.
+func (s Step) drains() Step { s.Drains = true; return s }
+
 // fromBoil counts the step from the boil.
 func (s Step) fromBoil() Step { s.FromBoil = true; return s }
 

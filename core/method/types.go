@@ -3,6 +3,7 @@ package method
 import (
 	"strings"
 
+	"apodemos/core/coffee"
 	"apodemos/core/heat"
 )
 
@@ -79,10 +80,12 @@ const (
 	Wait       StepID = "wait"
 	Disinfect  StepID = "disinfect"
 	Preheat    StepID = "preheat"
+	Reheat     StepID = "reheat" // what is added afterwards
 	BoilStep   StepID = "boil"   // the coffee boils in it
 	Splash     StepID = "splash" // of cold water, to drop the grounds
 	Settle     StepID = "settle"
-	OnTheHeat  StepID = "on" // a moka pot
+	Bloom      StepID = "bloom" // letting the gas out
+	OnTheHeat  StepID = "on"    // a moka pot
 	OffTheHeat StepID = "off"
 )
 
@@ -118,8 +121,14 @@ type Step struct {
 	Cover    heat.Cover // of the brewer's surface during the step
 	// Keep marks a step that makes the water safe, and is not to be cut short.
 	Keep bool
+	// Stir is how many times as freely the water reaches the grounds while they are
+	// stirred, boiled or swirled in this step; 0 for as the school has it. From memory.
+	Stir float64
 	// Stretch marks the step whose length may make up for cooler water.
 	Stretch bool
+	// Drains marks the step that lasts until the bed is drained; ForS is what practice
+	// takes for it.
+	Drains  bool
 	Caution string // ID of a caution that stands at this step
 }
 
@@ -148,11 +157,11 @@ type School struct {
 	RatioSource string
 	GrindUm     float64
 	Temps       Temps
-	// WaitCover is how the vessel stands while it cools to the target.
-	WaitCover heat.Cover
 	// RinseMl rinses a paper, once a batch; LeftBehindMl is left in the
 	// vessel with the silt.
-	RinseMl      float64
+	RinseMl float64
+	// Filter is what the water runs through, in percolation.
+	Filter       coffee.Filter
 	LeftBehindMl float64
 	// Fill limits, as shares of the capacity: the foam needs the rest.
 	FillFresh, FillRested float64
@@ -185,6 +194,8 @@ type School struct {
 	// for water as it comes. BoilS is how long it boils with the coffee.
 	CoffeeAtC float64
 	BoilS     float64
+	// BoilStirs is how much the boil stirs, as Step.Stir.
+	BoilStirs float64
 	// FlameS is how long the brewer stands on the low flame, for OnFlame.
 	FlameS float64
 	// ColdFill says that the brewer's own boiler takes the water cold and heats

@@ -32,6 +32,7 @@ const (
 	Kilojoule   Unit = "kJ"
 	KJPerKg     Unit = "kJ/kg"
 	KJPerKgK    Unit = "kJ/kg·K"
+	MilliPaS    Unit = "mPa·s"
 	MJPerKg     Unit = "MJ/kg"
 	Watt        Unit = "W"
 	WattPerK    Unit = "W/K"

@@ -21,6 +21,7 @@ type coolingCase struct {
 	FillMl     float64   `json:"fill_ml"`
 	Cover      float64   `json:"cover"`
 	AirC       float64   `json:"air_c"`
+	HPa        float64   `json:"hpa"`
 	WindMs     float64   `json:"wind_ms"`
 	FromC      float64   `json:"from_c"`
 	Factor     float64   `json:"factor"`
@@ -49,12 +50,12 @@ func TestCoolingAgainstSciPy(t *testing.T) {
 func checkCooling(t *testing.T, raw []byte) {
 	var cases []coolingCase
 	require.NoError(t, json.Unmarshal(raw, &cases))
-	require.Len(t, cases, 6)
+	require.Len(t, cases, 10)
 	for _, c := range cases {
 		v := heat.Vessel{DiameterMm: c.DiameterMm, MassG: c.MassG, Material: material(t, c.Material), LossFactor: c.Factor}
-		k := NewCooling(v, c.FillMl, heat.Cover(c.Cover), heat.Air{TempC: c.AirC, WindMs: c.WindMs})
+		k := NewCooling(v, c.FillMl, heat.Cover(c.Cover), heat.Air{TempC: c.AirC, WindMs: c.WindMs, HPa: c.HPa})
 		for i, s := range c.Times {
-			assert.InDelta(t, c.Temps[i], k.After(c.FromC, s), 0.002, "%s after %v s", c.Name, s)
+			assert.InDelta(t, c.Temps[i], k.After(c.FromC, s), 0.03, "%s after %v s", c.Name, s)
 		}
 	}
 }

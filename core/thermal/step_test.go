@@ -91,7 +91,7 @@ func heatOf(s State) float64 {
 }
 
 // What flows takes its heat along, and heat goes only to the air: over a step it is
-// what the bodies lose at the temperatures that they have in it.
+// what the bodies lose at the temperatures that they have in it, and the stream.
 func TestHeatGoesOnlyToTheAir(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		s := aBrew(t)
@@ -102,9 +102,10 @@ func TestHeatGoesOnlyToTheAir(t *testing.T) {
 		watts := func() float64 {
 			return s.Kettle.lossIn(s.Air).Watts(s.Kettle.C) + s.Bed.lossIn(s.Air).Watts(s.Bed.C) + s.Cups*s.Cup.lossIn(s.Air).Watts(s.Cup.C)
 		}
+		stream := KJPerK(do.Pour*dt) * (s.Kettle.C - heat.Poured(s.Kettle.C, s.Air))
 		from := watts()
 		s.Step(dt, do)
-		lost := (from + watts()) / 2 * dt / 1000
+		lost := (from+watts())/2*dt/1000 + stream
 		require.InEpsilon(t, lost, before-heatOf(s), 0.02)
 	})
 }

@@ -117,6 +117,10 @@ type State struct {
 	Cups   float64
 	Air    heat.Air
 	KeepMl float64 // that the grounds keep: no more drains
+	// Through is how fast what stands over that runs through the bed, in ml/s, at the
+	// bed's temperature; nil where only Action.Drain says.
+	Through func(aboveMl, c float64) float64
+	Piped   bool // from kettle to bed by a pipe, and not poured through the air
 
 	// Extraction: contact so far, of a model, as freely as Access says.
 	Model   coffee.Model
@@ -169,10 +173,19 @@ const tiny = 5e-5
 
 func (s *State) flow(dt float64, a Action) {
 	if in := math.Min(a.Pour*dt, s.Kettle.Ml); in > 0 {
-		s.Bed.Add(in, s.Kettle.C)
+		c := s.Kettle.C
+		if !s.Piped {
+			c = heat.Poured(c, s.Air)
+		}
+		s.Bed.Add(in, c)
 		s.Kettle.Ml -= in
 	}
-	if out := math.Min(a.Drain*dt, math.Max(s.Bed.Ml-s.KeepMl, 0)); out > 0 {
+	above := math.Max(s.Bed.Ml-s.KeepMl, 0)
+	drain := a.Drain
+	if s.Through != nil {
+		drain += s.Through(above, s.Bed.C)
+	}
+	if out := math.Min(drain*dt, above); out > 0 {
 		s.Cup.Add(out/s.Cups, s.Bed.C)
 		s.Bed.Ml -= out
 	}

@@ -993,7 +993,7 @@ export interface components {
             /** @description [altitude m, boiling point °C] under today's sea-level pressure */
             isa: number[][];
             isa_high: number[][];
-            /** @description With 10 hPa less at sea level, or 3 when it is forecast */
+            /** @description With as much less pressure as it may be out */
             isa_low: number[][];
             /**
              * Format: double
@@ -1016,6 +1016,11 @@ export interface components {
         Boiled: {
             /** Format: double */
             end_c: number;
+            /**
+             * Format: double
+             * @description To the boil, on the flame that this gas gives; null where it does not feed
+             */
+            heat_s: number | null;
             /**
              * Format: double
              * @description Before the boil
@@ -1255,6 +1260,11 @@ export interface components {
         Calibration: {
             /**
              * Format: double
+             * @description Of the dripper with its paper, on the modelled resistance, from a timed drawdown
+             */
+            drain_factor?: number;
+            /**
+             * Format: double
              * @description Of the burner in calm air with a lid, from weighed fuel
              */
             efficiency?: number;
@@ -1285,6 +1295,11 @@ export interface components {
             left_g?: number;
             /** Format: double */
             propane_pct?: number;
+            /**
+             * Format: double
+             * @description Gauge pressure at which the burner has its rated flame; that of the mixture at 15 °C at the sea when left out
+             */
+            rated_bar?: number;
             /** Format: double */
             temp_c?: number;
         };
@@ -1299,6 +1314,11 @@ export interface components {
             fuel_g: number;
             /** @description [canister °C, gauge bar] as filled */
             full: number[][];
+            /**
+             * Format: double
+             * @description To the boil; null where it does not feed
+             */
+            heat_s: number | null;
             /** @description With a tenth left */
             last: number[][];
             /** Format: double */
@@ -1428,6 +1448,11 @@ export interface components {
              * @description Coffee of one batch, or of one cup where each steeps on its own
              */
             dose_each_g?: number;
+            /**
+             * Format: double
+             * @description The bed was seen drained then, from first contact: this dripper with this paper and grinder is fitted to it
+             */
+            drained_s?: number;
             /** @description Made another way: what it fixes for itself is left to it */
             method?: string;
             /** @description A pour is moved, and those after it that were moved before go with it */
@@ -1931,6 +1956,8 @@ export interface components {
             lid?: boolean;
             /** Format: double */
             power_w?: number;
+            /** @description The gas stove has a regulator, which holds its flame as the pressure falls */
+            regulated?: boolean;
             screen?: boolean;
             /** Format: double */
             supplied_c?: number;
@@ -2015,6 +2042,11 @@ export interface components {
              * @description Coffee that a brewer or a grinder's hopper takes; grams of a scoop
              */
             dose_g?: number;
+            /**
+             * Format: double
+             * @description Of a dripper with its paper, from a timed drawdown
+             */
+            drain_factor?: number;
             /** Format: double */
             efficiency?: number;
             /** Format: double */
@@ -2054,6 +2086,8 @@ export interface components {
              * @description Of a scale
              */
             range_g?: number;
+            /** @description A gas stove with a regulator */
+            regulated?: boolean;
             /**
              * Format: int64
              * @description Grows with each change; given by the store
@@ -2637,6 +2671,8 @@ export interface components {
              * @description Overrides the contact time where the steep is free
              */
             contact_s?: number;
+            /** @description How water too hot is cooled; with the lid off when left out */
+            cool_by?: string;
             cup?: components["schemas"]["Cup"];
             /** Format: double */
             cup_ml?: number;
@@ -2736,6 +2772,8 @@ export interface components {
             at_s: number;
             /** @description ID of the caution that stands here */
             caution: string;
+            /** @description It lasts until the bed is drained */
+            drains?: boolean;
             /** Format: double */
             for_s: number;
             id: string;
@@ -2892,6 +2930,8 @@ export interface components {
             at_s: number;
             /** @description ID of the caution that stands here */
             caution: string;
+            /** @description It lasts until the bed is drained */
+            drains?: boolean;
             /** Format: double */
             for_s: number;
             id: string;

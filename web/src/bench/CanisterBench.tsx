@@ -31,6 +31,7 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
       figures={[
         { path: "start_bar", label: "Over the air", big: true, plusMinus: true },
         { path: "lowest_bar", label: "Lowest, one boil", plusMinus: true },
+        { path: "heat_s", label: "To the boil", plusMinus: true },
         { path: "end_c", label: "Cools to", plusMinus: true },
         { path: "warm_c", label: "Full flame from" },
         { path: "fuel_g", label: "Fuel a boil", plusMinus: true },

@@ -35,7 +35,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
       answer={answer}
       figures={[
         { path: "from_c", fine: true },
-        { path: "lid_s", label: "Lid on", big: true, plusMinus: true },
+        { path: "lid_s", label: "Lid ajar", big: true, plusMinus: true },
         { path: "open_s", label: "Lid off", big: true, plusMinus: true },
         { path: "windy_s", label: "In the wind", plusMinus: true },
         "loss_factor",
@@ -127,9 +127,9 @@ export function WaitBench({ base, catalogue }: BenchProps) {
       {(w) => {
         const low = Math.min(target - 6, 70);
         const end = (c: Points) => c.at(-1) as [number, number];
-        const words = `Cooling from ${inWords(w.from_c, "°C", system, { fine: true })}. To ${inWords(target, "°C", system)}: lid on ${w.lid_s === null ? "not in a day" : clock(w.lid_s, 5)}, lid off ${w.open_s === null ? "not in a day" : clock(w.open_s, 5)}, in the wind ${w.windy_s === null ? "not in a day" : clock(w.windy_s, 5)}.`;
+        const words = `Cooling from ${inWords(w.from_c, "°C", system, { fine: true })}. To ${inWords(target, "°C", system)}: lid ajar ${w.lid_s === null ? "not in a day" : clock(w.lid_s, 5)}, lid off ${w.open_s === null ? "not in a day" : clock(w.open_s, 5)}, in the wind ${w.windy_s === null ? "not in a day" : clock(w.windy_s, 5)}.`;
         const lines: [string, Points, string, number | null][] = [
-          ["lid on", w.lid as Points, "ch-water", w.lid_s],
+          ["lid ajar", w.lid as Points, "ch-water", w.lid_s],
           ["lid off", w.open as Points, "ch-water ch-open", w.open_s],
           [
             `lid off, wind ${inWords(w.windy_ms, "m/s", system)}`,
@@ -143,7 +143,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
             <p className="bench-answer">
               {w.from_c <= target
                 ? `It is at most ${inWords(w.from_c, "°C", system, { fine: true })} here: do not wait; keep it hot.`
-                : `Wait until ${inWords(target, "°C", system)}: ${w.lid_s === null ? "–" : clock(w.lid_s, 5)} with the lid on, ${w.open_s === null ? "–" : clock(w.open_s, 5)} without.`}
+                : `Wait until ${inWords(target, "°C", system)}: ${w.lid_s === null ? "–" : clock(w.lid_s, 5)} with the lid ajar, ${w.open_s === null ? "–" : clock(w.open_s, 5)} without.`}
             </p>
             <Chart
               title="Cooling of the pot"

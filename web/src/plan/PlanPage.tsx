@@ -31,6 +31,7 @@ import { canonical, getIn } from "./paths";
 import { before } from "./cautions";
 import { StepList } from "./StepList";
 import { ControlChart } from "./ControlChart";
+import { Drained } from "./Drained";
 import { Versus } from "./Versus";
 import { useDraft } from "./useDraft";
 import "./plan.css";
@@ -492,6 +493,12 @@ function Editor({
               <div className="below">
                 <section aria-label="Steps">
                   <StepList plan={p} />
+                  <Drained
+                    plan={p}
+                    factor={draft.request.calibration?.drain_factor}
+                    onDrained={(s) => change({ drained_s: s })}
+                    onForget={() => draft.set("calibration.drain_factor", undefined)}
+                  />
                 </section>
                 <section aria-label="Notes and cautions" className="remarks">
                   {p.notes.map((n) => (

@@ -12,6 +12,10 @@ export function wordNames(catalogue: Catalogue): Record<string, string> {
     doubtful: "doubtful",
     server: "a server, shared out",
     cups: "each cup in its turn",
+    "lid-off": "the lid off",
+    "lid-ajar": "the lid ajar, or a spout",
+    "lid-on": "the lid on",
+    "pour-through": "a second, cold pot",
     ...Object.fromEntries(catalogue.sources.map((s) => [s.id, s.name])),
     ...Object.fromEntries(lists.flatMap((list) => list.map((x) => [x.id, x.name]))),
   };

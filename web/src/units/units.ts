@@ -37,6 +37,7 @@ const metric: Record<string, Shown> = {
   L: linear("L", 1, 0.1),
   kJ: linear("kJ", 1, 1),
   "kJ/kg": linear("kJ/kg", 1, 1),
+  "mPa·s": linear("mPa·s", 1, 0.01),
   "g/L": linear("g/L", 1, 0.5),
   "ml/g": linear("ml/g", 1, 0.1),
 };
