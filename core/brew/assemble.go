@@ -7,6 +7,7 @@ import (
 	"apodemos/core/coffee"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/thermal"
 	"apodemos/core/water"
 	"apodemos/core/working"
 )
@@ -130,10 +131,28 @@ func (c *script) warmth() {
 		p.SlurryC = c.put(c.SlurryC)
 	}
 	p.CupC, p.DrinkableS = c.put(c.CupC), c.put(c.drinkable())
+	c.freezing()
 	p.ContactS = c.put(c.ContactS)
 	if c.HomeOK {
 		p.ReferenceContactS = c.put(c.HomeS)
 	}
+}
+
+// soonS is how soon a cup that stands has to freeze for it to be said.
+const soonS = 3600
+
+// freezing says when a cup that is left standing freezes.
+func (c *script) freezing() {
+	if c.Air.TempC >= 0 {
+		return
+	}
+	k := thermal.NewCooling(c.Cup, *c.Request.CupMl, c.cupCover(), c.Air)
+	begins, through, ok := k.Freezing(c.CupC)
+	if !ok || begins > soonS {
+		return
+	}
+	decide(&c.plan.decided, "cup-freezes", "", quantity.Of(begins, quantity.Second), quantity.Of(through, quantity.Second))
+	c.caution("cup-freezes", "")
 }
 
 func (c *script) heat() *HeatPlan {

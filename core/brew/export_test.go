@@ -37,3 +37,6 @@ func MeltIce(s method.School, iceMl, warmKJPerK, c float64) float64 {
 func FillText(p *Plan, text string, s Step, pour *method.Step) string {
 	return (&script{Brewed: p.made, plan: p}).fill(text, s, pour).Text
 }
+
+// SteepOf follows a brew ground to um.
+func SteepOf(h *Hot, um float64) *Steeped { return h.steep(um, false) }

@@ -280,7 +280,7 @@ func (c *Recipe) batches(retain float64) (float64, Problems) {
 		w.drink = new(*w.drink / (1 + c.parts())) // the concentrate for that many cups
 	}
 	fill := s.FillRested
-	if *r.Coffee.DaysOff < 7 {
+	if c.beans().Foams() {
 		fill = s.FillFresh
 	}
 	chamber, most := s.ChamberMl, s.MostG

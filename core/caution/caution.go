@@ -41,6 +41,7 @@ var all = map[string]Caution{
 	"fire-ban-fire":       {Level: "care", Text: "Check for a fire ban, and clear the ground round the fire; drown it, and feel that it is cold, before you leave.", Why: "Local rules and land managers come first."},
 	"element":             {Level: "care", Text: "Keep plug, cable and battery dry; never run the element dry.", Why: "A dry element burns out, and a shorted battery burns."},
 	"cup-hot":             {Level: "care", Text: "Let the cup stand before drinking.", Why: "Above 65 °C (149 °F) a drink can burn."},
+	"cup-freezes":         {Level: "care", Text: "Keep cup, bottle and pot from freezing: lid on, inside the jacket, never full and shut.", Why: "Water grows by a tenth as it freezes and bursts what holds it; frozen metal burns lips and hands."},
 	"mains":               {Level: "care", Text: "Keep plug and cable dry, and the kettle within its marks.", Why: "Water and mains electricity kill."},
 	"fire":                {Level: "care", Text: "Leather mitts; keep clear of molten resin and sparks; drown the fire and feel that it is cold.", Why: "Resin sticks and burns, and a fire that looks out is not."},
 	"press":               {Level: "care", Text: "Press straight down and slowly; stop when it resists.", Why: "A slipping press throws hot coffee and grounds."},

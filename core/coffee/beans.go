@@ -20,10 +20,15 @@ func (b Beans) Gas() float64 {
 	return g
 }
 
+// Foams reports whether they foam so that a pot wants more room: whole beans of less than
+// a week.
+func (b Beans) Foams() bool { return b.Gas() > foamGas }
+
 // Constants of roast and freshness. From memory.
 const (
 	groundGas  = 0.15
 	restedGas  = 0.17377394345044514 // exp(−14/8): of whole beans two weeks off the roast, for which the schools' figures are
+	foamGas    = 0.4168620196785084  // exp(−7/8): of whole beans a week off
 	gasHinders = 0.10                // share of its access to the water that the gas takes from the coffee
 
 	lightLimit, lightSlow = 0.94, 1.3 // share of the limit, and of the slow pool's time

@@ -58,6 +58,7 @@ var sayings = map[string]saying{
 	"contact-set":              {"Contact {0} and not {1}: extraction {2} and not {3}.", "You set the time of the steep; the school's own is a click away."},
 	"measured-strength":        {"Extraction {0} as measured, not the estimated {1}.", "Your reading takes the place of the estimate."},
 	"weak-concentrate":         {"One part to {0} of water is {1}, weak. With {2} parts of water, {3} to each vial of {4}, it is {5}; a cup then takes {6} of concentrate.", "Served one to three, a concentrate made one to four by volume is weak: practice's two rules do not go together."},
+	"cup-freezes":              {"Left standing, the cup begins to freeze after {0}, and is frozen through after {1}.", "It stays at the freezing point while it gives off its heat of fusion. A lid and an insulated cup hold it off."},
 	"caffeine-near":            {"About {0} of caffeine in each cup: between {1} and {2}.", "Published guidance (EFSA 2015, US FDA) is up to 200 mg in one go, 400 mg a day for most healthy adults, 200 mg a day in pregnancy. Not medical advice."},
 	"milk":                     {"{0} of condensed milk in each cup.", "Sweet milk keeps without cold until it is opened."},
 	"next-cup":                 {"Pour the next cup {0} after the one before; the last is ready at {1}.", "The steps are those of one cup, and the guide goes through all of them; this leaves both hands free for each in its turn."},

@@ -143,8 +143,17 @@ func TestHeatingWithNothingLost(t *testing.T) {
 	assert.InDelta(t, 20+100/water.SpecificHeat, s.Kettle.C, 1e-9, "100 kJ into a litre")
 }
 
-// What cools to 0 °C stays there: freezing is not modelled.
+// What cools to 0 °C stays there while it freezes. By hand: 250 g give off 83.4 kJ, at what
+// the mug loses at 0 °C.
 func TestNothingFallsBelowFreezing(t *testing.T) {
 	k := NewCooling(heat.Vessel{DiameterMm: 80, MassG: 90, Material: material(t, "titanium")}, 250, heat.Open, heat.Air{TempC: -20, WindMs: 8})
-	assert.Zero(t, k.After(60, 4*3600))
+	begins, through, ok := k.Freezing(60)
+	require.True(t, ok)
+	assert.InDelta(t, 0, k.After(60, begins), 0.05)
+	assert.InDelta(t, 83.39e3/k.Watts(0), through-begins, 1)
+	assert.Greater(t, through-begins, begins, "freezing takes longer than cooling to it")
+	assert.Zero(t, k.After(60, begins+600), "a plateau")
+	warm := NewCooling(heat.Vessel{DiameterMm: 80, MassG: 90, Material: material(t, "titanium")}, 250, heat.Closed, heat.Air{TempC: 2})
+	_, _, ok = warm.Freezing(60)
+	assert.False(t, ok)
 }

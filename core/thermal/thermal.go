@@ -195,16 +195,35 @@ func (s *State) flow(dt float64, a Action) {
 type Cooling struct {
 	heat.Loss
 	KJPerK float64 // heat capacity of contents and vessel
+
+	waterKg float64
 }
 
 // NewCooling prepares vessel v holding fillMl of water in air a under cover c.
 func NewCooling(v heat.Vessel, fillMl float64, c heat.Cover, a heat.Air) Cooling {
-	return Cooling{Loss: heat.NewLoss(v, fillMl, c, a), KJPerK: KJPerK(math.Max(fillMl, 1)) + v.Capacity()}
+	return Cooling{Loss: heat.NewLoss(v, fillMl, c, a), KJPerK: KJPerK(math.Max(fillMl, 1)) + v.Capacity(), waterKg: math.Max(fillMl, 1) / 1000}
 }
 
 // After returns the temperature in °C seconds after it was c °C.
 func (k *Cooling) After(c, seconds float64) float64 {
 	return relax(k.Watts, k.AirC(), 0, k.KJPerK, c, seconds)
+}
+
+// Freezing returns when a filled vessel at c °C begins to freeze, and when it is frozen
+// through, in s: while it freezes it stays at 0 °C, and gives off its heat of fusion. ok is
+// false where it does not within MaxWaitS each.
+func (k *Cooling) Freezing(c float64) (begins, through float64, ok bool) {
+	lost := k.Watts(0)
+	if lost <= 1e-6 {
+		return 0, 0, false // the air is too warm
+	}
+	if c > 0 {
+		if begins, ok = k.TimeTo(c, 0.01); !ok {
+			return 0, 0, false
+		}
+	}
+	latent := 1000 * water.HeatOfFusion * k.waterKg // J
+	return begins, begins + latent/lost, true
 }
 
 // MaxWaitS bounds how long TimeTo looks ahead: a day.
