@@ -21,7 +21,7 @@ const (
 	// bit of a figure differs between the machine and the browser.
 	steepTolS = 1e-6
 	// grindTolUm is far finer than any grinder.
-	grindTolUm = 0.02
+	grindTolUm = 0.2
 	// clogOver is how many times the school's own resistance a brewer still passes. From
 	// memory: by then the drip stops of itself.
 	clogOver = 2.5
@@ -217,36 +217,28 @@ func (s *Steeped) grindFor(target float64) (um float64, ok bool) {
 	over := func(um float64) float64 { return s.Hot.steep(um, false).extraction(um) - target }
 	from, atFrom := s.um, s.extraction(s.um)-target
 	step := quantity.Either(atFrom < 0, 0.93, 1/0.93)
-	finest := math.Max(s.passesUm(), s.warmUm())
-	for {
-		to := math.Min(math.Max(from*step, finest), coarsestUm)
+	for um = from; ; {
+		to := math.Min(math.Max(from*step, s.passesUm()), coarsestUm)
 		if to == from || atFrom < 0 && to > from {
-			return from, false
+			um, ok = from, false
+			break
 		}
 		atTo := over(to)
 		if (atTo < 0) != (atFrom < 0) {
-			if to < from {
-				return solve.Root(to, from, atTo, atFrom, grindTolUm, over), true
-			}
-			return solve.Root(from, to, atFrom, atTo, grindTolUm, over), true
+			um, ok = solve.Root(math.Min(from, to), math.Max(from, to), quantity.Either(to < from, atTo, atFrom), quantity.Either(to < from, atFrom, atTo), grindTolUm, over), true
+			break
 		}
 		from, atFrom = to, atTo
 	}
-}
-
-// warmUm is the finest grind whose cup is still at drinking temperature when it is
-// drained, where that of this grind is.
-func (s *Steeped) warmUm() float64 {
-	if s.CupC < coolestCupC {
-		return 0
+	// No finer than leaves the cup at drinking temperature when it is drained, where this
+	// grind does.
+	if um < s.um && s.CupC >= coolestCupC {
+		warm := func(um float64) float64 { return s.Hot.steep(um, false).CupC - coolestCupC }
+		if at := warm(um); at < 0 {
+			return solve.Root(um, s.um, at, s.CupC-coolestCupC, grindTolUm, warm), false
+		}
 	}
-	finest := s.passesUm()
-	over := func(um float64) float64 { return s.Hot.steep(um, false).CupC - coolestCupC }
-	atFinest := over(finest)
-	if atFinest >= 0 || finest >= s.um {
-		return 0
-	}
-	return solve.Root(finest, s.um, atFinest, s.CupC-coolestCupC, grindTolUm, over)
+	return um, ok
 }
 
 // passesUm is the finest grind that this brewer passes: its bed holds the water clogOver

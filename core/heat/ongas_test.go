@@ -88,3 +88,10 @@ func TestALowFlameHoldsTheBoilOrIsHigher(t *testing.T) {
 	assert.InDelta(t, boilMore*windy.DwellLostW/1000, windy.DwellFlame, 1e-9, "as high as it has to be")
 	assert.Greater(t, windy.BurnedKJ, calm.BurnedKJ)
 }
+
+// Pouring costs about a degree just off the boil (from memory): by hand, an eightieth of
+// 80 K is 1 K. Colder than the air it gains nothing.
+func TestAStreamLosesADegree(t *testing.T) {
+	assert.InDelta(t, 94, Poured(95, Air{TempC: 15}), 1e-9)
+	assert.Equal(t, 5.0, Poured(5, Air{TempC: 15}))
+}
