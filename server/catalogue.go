@@ -29,7 +29,7 @@ type Guidance struct {
 	CaffeineDayMg       float64 `json:"caffeine_day_mg" doc:"For most healthy adults: EFSA 2015 and US FDA"`
 	CaffeineOnceMg      float64 `json:"caffeine_once_mg"`
 	CaffeinePregnancyMg float64 `json:"caffeine_pregnancy_mg" doc:"A day"`
-	FullFlameBar        float64 `json:"full_flame_bar" doc:"Gauge pressure that burners want, from memory"`
+	SteadyBar           float64 `json:"steady_bar" doc:"Gauge pressure down to which burners feed steadily, from memory"`
 	ExtractionMinPct    float64 `json:"extraction_min_pct" doc:"The published window of the Specialty Coffee Association's brewing control chart, from memory"`
 	ExtractionMaxPct    float64 `json:"extraction_max_pct"`
 	TDSMinPct           float64 `json:"tds_min_pct"`
@@ -64,7 +64,7 @@ type SchoolInfo struct {
 
 func catalogue() Catalogue {
 	c := Catalogue{Burners: heat.Burners, Fuels: heat.Fuels, Materials: heat.Materials, Sources: water.Sources, FixedBySchool: brew.FixedBySchool, FixedByMethod: brew.FixedByMethod}
-	c.Guidance = Guidance{CaffeineDayMg: coffee.CaffeineDayMg, CaffeineOnceMg: coffee.CaffeineOnceMg, CaffeinePregnancyMg: coffee.CaffeinePregnancyMg, FullFlameBar: heat.FullFlameBar, LeastBar: heat.LeastBar,
+	c.Guidance = Guidance{CaffeineDayMg: coffee.CaffeineDayMg, CaffeineOnceMg: coffee.CaffeineOnceMg, CaffeinePregnancyMg: coffee.CaffeinePregnancyMg, SteadyBar: heat.SteadyBar, LeastBar: heat.LeastBar,
 		ExtractionMinPct: brew.WindowExtractionMin, ExtractionMaxPct: brew.WindowExtractionMax, TDSMinPct: brew.WindowTDSMin, TDSMaxPct: brew.WindowTDSMax}
 	for _, f := range brew.Fields {
 		c.Fields = append(c.Fields, f.Field)

@@ -33,13 +33,14 @@ type CanisterAnswer struct {
 	LowestBar  float64       `json:"lowest_bar"`
 	EndC       float64       `json:"end_c"`
 	Verdict    string        `json:"verdict" enum:"fine,weak,will-not-feed"`
-	WarmC      *float64      `json:"warm_c" doc:"Temperature to start a boil from for a full flame to its end; null when none up to 45 °C does"`
+	WarmC      *float64      `json:"warm_c" doc:"Temperature to start a boil from to feed well to its end; null when none up to 45 °C does"`
 	Full       Curve         `json:"full" doc:"[canister °C, gauge bar] as filled"`
 	Now        Curve         `json:"now" doc:"With what is left now"`
 	Last       Curve         `json:"last" doc:"With a tenth left"`
 	Boils      []Boiled      `json:"boils" doc:"One boil after another, the canister warm again each time, until it is empty"`
 	FuelG      float64       `json:"fuel_g"`
 	HeatS      *float64      `json:"heat_s" doc:"To the boil; null where it does not feed"`
+	FlamePct   *float64      `json:"flame_pct" doc:"Of the burner's full flame, in the mean; null where it does not feed"`
 	Working    working.Sheet `json:"working"`
 }
 
@@ -82,6 +83,7 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 		out.Last = append(out.Last, [2]float64{c, last.Pressure(c) - ambient})
 	}
 	jet := s.Jet()
+	gasOut := brew.GasOut(k, k)
 	can := heat.Canister{Blend: now, CapacityG: k.CapacityG, TempC: k.TempC}
 	for i := 0; i < maxBoils && can.Mass() > 0.01; i++ {
 		b := Boiled{LeftG: can.Mass(), StartBar: can.Pressure(k.TempC) - ambient}
@@ -89,6 +91,10 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 		b.LowestBar, b.EndC, b.Verdict = fed.Lowest-ambient, fed.End.TempC, fed.Verdict
 		if fed.Verdict != "will-not-feed" {
 			b.HeatS = &g.Heated.HeatS
+			if i == 0 {
+				out.FlamePct = new(100 * g.PowerW / s.PowerW)
+				gasOut = brew.GasOut(fed.At, fed.End)
+			}
 		}
 		used := g.Heated.BurnedKJ / can.LHV()
 		if can.Mass() < used {
@@ -106,7 +112,7 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 		out.StartBar, out.LowestBar, out.EndC, out.Verdict, out.HeatS = b.StartBar, b.LowestBar, b.EndC, b.Verdict, b.HeatS
 	}
 	first := heat.Canister{Blend: now, CapacityG: k.CapacityG, TempC: k.TempC}
-	if c, ok := first.WarmFor(jet, 1, out.FuelG*s.LHV, heat.FullFlameBar, s.Air); ok {
+	if c, ok := first.WarmFor(jet, 1, out.FuelG*s.LHV, heat.SteadyBar, s.Air); ok {
 		out.WarmC = &c
 	}
 	const source = "Antoine equations of the NIST Chemistry WebBook; Raoult's law; differential distillation as it empties"
@@ -117,15 +123,16 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 		out.Working.Put(path, v, working.Figure{Label: label, Unit: unit, Kind: working.Published, Source: source, Formula: formula, Inputs: inputs, PlusMinus: &pm,
 			Limits: "Heat exchange of the canister is from memory. The flame goes with the root of the gauge pressure, below that which the burner is rated at."})
 	}
-	put("start_bar", "Over the air, at first", "mole fraction times vapour pressure, summed, less the air's pressure", quantity.Bar, out.StartBar, 0.1)
-	put("lowest_bar", "Over the air, lowest", "the same through one boil, as the canister cools and its mixture shifts", quantity.Bar, out.LowestBar, 0.15)
-	put("end_c", "Canister cools to", "evaporating takes 385 kJ/kg, the air gives it back", quantity.Celsius, out.EndC, 4)
+	put("start_bar", "Over the air, at first", "mole fraction times vapour pressure, summed, less the air's pressure", quantity.Bar, out.StartBar, gasOut.StartBar)
+	put("lowest_bar", "Over the air, lowest", "the same through one boil, as the canister cools and its mixture shifts", quantity.Bar, out.LowestBar, gasOut.EndBar)
+	put("end_c", "Canister cools to", "evaporating takes 385 kJ/kg, the air gives it back", quantity.Celsius, out.EndC, gasOut.EndC)
 	if out.HeatS != nil {
 		put("heat_s", "To the boil", "heat over the flame's power here: √(gauge pressure over the rated one) of the full flame, as the canister cools", quantity.Second, *out.HeatS, 0.2**out.HeatS)
+		put("flame_pct", "Of the full flame", "√(gauge pressure over the one that the burner is rated at), the mean while the canister cools; all of it from that pressure on", quantity.Percent, *out.FlamePct, *out.FlamePct*gasOut.FlameShare(out.StartBar))
 	}
 	put("fuel_g", "Fuel a boil", "heat burned over the heating value", quantity.Gram, out.FuelG, 0.2*out.FuelG)
 	if out.WarmC != nil {
-		put("warm_c", "Full flame from", "the temperature to start from so that the pressure is still 0.4 bar over the air's when the boil is done", quantity.Celsius, *out.WarmC, 2)
+		put("warm_c", "Feeds well from", "the temperature to start from so that the pressure is still 0.4 bar over the air's when the boil is done", quantity.Celsius, *out.WarmC, 2)
 	}
 	return out, nil
 }

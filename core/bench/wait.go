@@ -86,7 +86,7 @@ func HowLong(in WaitIn) (*WaitAnswer, error) {
 		t, ok := k.TimeTo(out.FromC, out.TargetC)
 		if ok {
 			*at = &t
-			out.Working.Put(path, t, working.Figure{Label: label, Unit: quantity.Second, Kind: kind, PlusMinus: working.PlusMinus(math.Max(0.25*t, 5)),
+			out.Working.Put(path, t, working.Figure{Label: label, Unit: quantity.Second, Kind: kind, PlusMinus: working.PlusMinus(brew.WaitOut(&k, t, out.TargetC, (s.Boil.BoilHighC-s.Boil.BoilLowC)/2, kind == working.Measured)),
 				Source:  explain.CoolingSource,
 				Limits:  explain.CoolingLimits,
 				Formula: "time to cool from the boil to the target, by the heat lost through walls, lid and open surface",

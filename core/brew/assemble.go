@@ -169,7 +169,7 @@ func (c *script) heat() *HeatPlan {
 	if k := c.Canister; k != nil {
 		over := c.Boil.PressureHPa / 1000
 		h.Canister = &CanisterPlan{StartBar: c.put(k.At.Pressure(k.At.TempC) - over), EndBar: c.put(k.End.Pressure(k.End.TempC) - over), LowestBar: c.put(k.Lowest - over),
-			EndC: c.put(k.End.TempC), EndG: c.put(k.End.Mass()), Verdict: k.Verdict}
+			FlamePct: c.put(100 * c.Kettle.PowerW / c.FullW()), EndC: c.put(k.End.TempC), EndG: c.put(k.End.Mass()), Verdict: k.Verdict}
 		if k.Verdict != "fine" && c.FuelG() <= *c.Request.Heat.Canister.LeftG {
 			c.caution("canister-warm", string(method.Light))
 		}

@@ -590,7 +590,7 @@ func (s *Setting) OnGas(h heat.Heating, k heat.Canister, j heat.Jet, n float64) 
 
 // warmFor is how warm a canister has to be at first for a flame like any to the end.
 func (h *Hot) warmFor(k heat.Canister) (float64, bool) {
-	return k.WarmFor(h.Jet(), 1, h.Took.BurnedKJ*h.Kettles(), heat.FullFlameBar, h.Air)
+	return k.WarmFor(h.Jet(), 1, h.Took.BurnedKJ*h.Kettles(), heat.SteadyBar, h.Air)
 }
 
 // sayGas says what the gas does.
@@ -624,6 +624,14 @@ func (h *Hot) sayGas(full float64) {
 			decide(&h.decisions, "canister-cold", "spent")
 		}
 	}
+}
+
+// FullW is the flame that this brewer stands on where the fuel gives it, in W.
+func (s *Setting) FullW() float64 {
+	if s.School.ColdFill {
+		return Moderate * s.PowerW
+	}
+	return s.PowerW
 }
 
 // weakFlame is a part of the full flame that one notices. From memory.

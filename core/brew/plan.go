@@ -143,6 +143,7 @@ type CanisterPlan struct {
 	EndC      *float64 `json:"end_c"`
 	LowestBar *float64 `json:"lowest_bar" doc:"Lowest gauge pressure during the brew"`
 	EndG      *float64 `json:"end_g" doc:"Gas left afterwards"`
+	FlamePct  *float64 `json:"flame_pct" doc:"The mean flame to the boil, of the burner's full one"`
 	Verdict   string   `json:"verdict" enum:"fine,weak,will-not-feed"`
 }
 

@@ -73,8 +73,7 @@ func (b *Brewed) Spreads() Spreads {
 		// What one waits is out by the loss and by where it begins; what it comes to, by
 		// the loss over that wait.
 		k := thermal.NewCooling(b.Vessel, b.KettleMl, b.Cover, b.Air)
-		perS := k.Watts(b.WishC) / (1000 * k.KJPerK)
-		s.WaitS = hypot(loss*b.WaitS, boil/math.Max(perS, 1e-6))
+		s.WaitS = WaitOut(&k, b.WaitS, b.WishC, boil, m.LossFactor != nil)
 		s.StartC = hypot(loss*math.Max(b.HotC-b.StartC, 0), boil)
 	}
 	if b.School.Temps.High == 0 && b.BoilsIn() {
@@ -99,17 +98,44 @@ func (b *Brewed) Spreads() Spreads {
 	}
 	s.FuelShare, s.HeatShare = hypot(eff, wind), hypot(eff, wind, power)
 	if c := b.Canister; c != nil {
-		slope := func(k heat.Canister) float64 { return (k.Pressure(k.TempC+canC) - k.Pressure(k.TempC-canC)) / 2 }
-		s.EndC = hypot(canC, 0.3*math.Max(c.At.TempC-c.End.TempC, 0))
-		s.BarStart, s.BarEnd = slope(c.At), slope(c.End)*s.EndC/canC
-		if b.Kettle.PowerW < b.PowerW { // the flame goes with the root of the pressure
-			gauge := math.Max((c.End.Pressure(c.End.TempC)+c.At.Pressure(c.At.TempC))/2-b.Boil.PressureHPa/1000, 0.05)
-			s.HeatShare = hypot(s.HeatShare, math.Min(s.BarEnd/gauge/2, 1))
+		gas := GasOut(c.At, c.End)
+		s.EndC, s.BarStart, s.BarEnd = gas.EndC, gas.StartBar, gas.EndBar
+		if b.Kettle.PowerW < b.PowerW {
+			s.HeatShare = hypot(s.HeatShare, gas.FlameShare((c.End.Pressure(c.End.TempC)+c.At.Pressure(c.At.TempC))/2-b.Boil.PressureHPa/1000))
 		}
 	}
 	s.Points = b.pointsOut(&s)
 	s.CaffeineShare = caffeineOut
 	return s
+}
+
+// GasSpread is by how much a canister's pressures, in bar, and its last temperature may be
+// out.
+type GasSpread struct{ StartBar, EndBar, EndC float64 }
+
+// GasOut is that of a canister as it was and as it is at the end, from what its
+// temperature may be out.
+func GasOut(at, end heat.Canister) GasSpread {
+	slope := func(k heat.Canister) float64 { return (k.Pressure(k.TempC+canC) - k.Pressure(k.TempC-canC)) / 2 }
+	g := GasSpread{EndC: hypot(canC, 0.3*math.Max(at.TempC-end.TempC, 0)), StartBar: slope(at)}
+	g.EndBar = slope(end) * g.EndC / canC
+	return g
+}
+
+// FlameShare is by what part the flame may be out at a gauge pressure in bar, with the
+// root of which it goes.
+func (g GasSpread) FlameShare(gaugeBar float64) float64 {
+	return math.Min(g.EndBar/math.Max(gaugeBar, 0.05)/2, 1)
+}
+
+// WaitOut is by how much a wait of s seconds until c °C may be out, with a loss that is
+// measured or not and a boil that is out by boilC.
+func WaitOut(k *thermal.Cooling, s, c, boilC float64, measured bool) float64 {
+	loss := lossOut
+	if measured {
+		loss = lossOutMeasured
+	}
+	return hypot(loss*s, boilC*1000*k.KJPerK/math.Max(k.Watts(c), 1e-6))
 }
 
 // cools is by how much the time until the cup can be drunk from may be out.

@@ -1,7 +1,6 @@
 package explain
 
 import (
-	"apodemos/core/brew"
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
@@ -105,7 +104,7 @@ func (x *figures) heat() {
 		return quantity.Either(k == working.Measured, "measured by you", practice)
 	}
 	heatIn := []working.Input{working.Num("Heat to the boil", (k.NeedKJ() - k.BoilKJ), quantity.Kilojoule, "heat.energy_kj"),
-		working.Num("Heat burned at full", x.PowerW*flameOf(x), quantity.Watt, powerPath), working.Num("The flame that there is", h.PowerW, quantity.Watt, ""),
+		working.Num("Heat burned at full", x.FullW(), quantity.Watt, powerPath), working.Num("The flame that there is", h.PowerW, quantity.Watt, ""),
 		working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, effPath),
 		working.Num("Wind at the stove", x.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms")}
 	x.put("heat.heat_s", hp.HeatS, working.Figure{Label: "To the boil", Unit: quantity.Second, Kind: timeKind, Source: "burner power and efficiency, " + by(timeKind),
@@ -125,11 +124,6 @@ func (x *figures) heat() {
 		Inputs: []working.Input{working.Num("Heat burned", k.BurnedKJ*n, quantity.Kilojoule, "heat.energy_kj"), working.Num("Heating value", x.LHV, quantity.MJPerKg, lhvFrom),
 			working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, effPath)}})
 	x.canister()
-}
-
-// flameOf is the part of the burner's flame that this brewer stands on.
-func flameOf(x *figures) float64 {
-	return quantity.Either(x.School.ColdFill, brew.Moderate, 1)
 }
 
 func (x *figures) canister() {
@@ -157,6 +151,8 @@ func (x *figures) canister() {
 	x.put("heat.canister.end_c", c.EndC, working.Figure{Label: "Canister cools to", Unit: quantity.Celsius, Kind: working.Memory, Source: "heat of evaporation 385 kJ/kg; heat exchange from memory", Limits: canisterLimits,
 		PlusMinus: &x.out.EndC, Formula: "evaporating takes heat, the air gives it back",
 		Inputs: []working.Input{fuel, working.Num("Canister at first", *k.TempC, quantity.Celsius, "request.heat.canister.temp_c"), x.airIn()}})
+	x.put("heat.canister.flame_pct", c.FlamePct, working.Figure{Label: "Of the full flame", Unit: quantity.Percent, Kind: working.Memory, Source: "orifice flow; the rated pressure is the mixture's at 15 °C at the sea, unless entered", Limits: canisterLimits,
+		PlusMinus: working.PlusMinus(value(c.FlamePct) * x.out.HeatShare / 2), Formula: "√(gauge pressure over the rated one), the mean to the boil; all of it from that pressure on", Inputs: append(mixture[:len(mixture):len(mixture)], working.Num("Rated flame at", x.Jet().RatedBar, quantity.Bar, "request.heat.canister.rated_bar"))})
 	x.put("heat.canister.end_g", c.EndG, working.Figure{Label: "Gas left afterwards", Unit: quantity.Gram, Kind: working.Practice, Source: "mass balance", Formula: "gas left less the fuel of this brew; never below nothing",
 		Inputs: []working.Input{working.Num("Gas left", *k.LeftG, quantity.Gram, "request.heat.canister.left_g"), fuel}})
 }

@@ -45,7 +45,7 @@ var sayings = map[string]saying{
 	"measured-power":           {"Power {0} as measured: {1} to the boil and not {2}.", "Your timed boil takes the place of the estimate."},
 	"battery-short":            {"The battery is {0} short.", "The brew takes more than the battery holds."},
 	"gas-short":                {"The canister is {0} short.", "The canister is empty before the water is hot."},
-	"canister-cold":            {"The canister is too cold for a full flame: bring it to {0} first.", canisterCold},
+	"canister-cold":            {"The canister is too cold to feed well: bring it to {0} first.", canisterCold},
 	"canister-cold/first":      {"The canister is too cold to feed. Bring it to {0} first, better to {1}: the times here are those of {0}.", canisterCold},
 	"gas-weak":                 {"The gas gives {0} of the full flame: {1} to the boil, and {2} with all of it.", "The flame goes with the root of the pressure over the air's, and a cold or nearly empty canister has less of it."},
 	"boil-held":                {"Here the pot loses {0} at the boil, and the low flame gives {1}: keep the flame at {2}.", boilHeld},

@@ -242,23 +242,24 @@ func (k Canister) Burn(j Jet, flame, kJ, seconds float64, a Air) (after Canister
 }
 
 // Verdict says whether a canister feeds a burner at a gauge pressure in bar.
-// The limits are from memory: burners want about 0.4 bar for their full flame
+// The limits are from memory: burners feed steadily down to about 0.4 bar
 // and go out under 0.1.
 func Verdict(gaugeBar float64) string {
 	switch {
 	case gaugeBar < LeastBar:
 		return "will-not-feed"
-	case gaugeBar < FullFlameBar:
+	case gaugeBar < SteadyBar:
 		return "weak"
 	}
 	return "fine"
 }
 
-// FullFlameBar is the gauge pressure that burners want, and LeastBar that under which
+// SteadyBar is the gauge pressure down to which burners feed steadily, if on a smaller
+// flame than their full one, and LeastBar that under which
 // they go out. From memory.
 const (
-	FullFlameBar = 0.4
-	LeastBar     = 0.1
+	SteadyBar = 0.4
+	LeastBar  = 0.1
 )
 
 // WarmFor returns the temperature in °C from which the canister must start to have the

@@ -106,12 +106,12 @@ func TestWarmEnoughIsWherePressureSuffices(t *testing.T) {
 	assert.InDelta(t, 1.413, b.Pressure(c), 1e-4)
 	k := Canister{Blend: Blend{Propane: 20, Isobutane: 120}, CapacityG: 230, TempC: -15}
 	j := Jet{FullW: 2000, RatedBar: 0.4, AmbientBar: 0.62}
-	want, ok := k.WarmFor(j, 1, 1000, FullFlameBar, Air{TempC: -15})
+	want, ok := k.WarmFor(j, 1, 1000, SteadyBar, Air{TempC: -15})
 	assert.True(t, ok)
 	warm := k
 	warm.TempC = want
 	_, d := warm.Burn(j, 1, 1000, 3600, Air{TempC: -15})
-	assert.InDelta(t, FullFlameBar, d.LowestBar-0.62, 0.01, "started there, it ends with a full flame")
+	assert.InDelta(t, SteadyBar, d.LowestBar-0.62, 0.01, "started there, it ends with a full flame")
 	assert.Equal(t, "weak", Verdict(0.3))
 	assert.Equal(t, "fine", Verdict(0.5))
 	assert.Equal(t, "will-not-feed", Verdict(-0.1))

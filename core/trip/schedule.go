@@ -460,7 +460,7 @@ func (c *calc) safety() {
 			}
 		}
 		if o.Verdict == "weak" || o.Verdict == "will-not-feed" && o.LowestBar != nil {
-			add(fmt.Sprintf("canister:%d", o.Stop), "care", fmt.Sprintf("The canister is too cold at %s for a full flame: warm it in a jacket first.", s.Name), "Cold gas does not press. Never heat a canister with a flame or hot water.")
+			add(fmt.Sprintf("canister:%d", o.Stop), "care", fmt.Sprintf("The canister is too cold at %s to feed well: warm it in a jacket first.", s.Name), "Cold gas does not press. Never heat a canister with a flame or hot water.")
 		}
 	}
 	for i := range c.occ {

@@ -1310,6 +1310,11 @@ export interface components {
             boils: components["schemas"]["Boiled"][];
             /** Format: double */
             end_c: number;
+            /**
+             * Format: double
+             * @description Of the burner's full flame, in the mean; null where it does not feed
+             */
+            flame_pct: number | null;
             /** Format: double */
             fuel_g: number;
             /** @description [canister °C, gauge bar] as filled */
@@ -1337,7 +1342,7 @@ export interface components {
             verdict: "fine" | "weak" | "will-not-feed";
             /**
              * Format: double
-             * @description Temperature to start a boil from for a full flame to its end; null when none up to 45 °C does
+             * @description Temperature to start a boil from to feed well to its end; null when none up to 45 °C does
              */
             warm_c: number | null;
             working: {
@@ -1362,6 +1367,11 @@ export interface components {
              * @description Gas left afterwards
              */
             end_g: number | null;
+            /**
+             * Format: double
+             * @description The mean flame to the boil, of the burner's full one
+             */
+            flame_pct: number | null;
             /**
              * Format: double
              * @description Lowest gauge pressure during the brew
@@ -1899,14 +1909,14 @@ export interface components {
             extraction_min_pct: number;
             /**
              * Format: double
-             * @description Gauge pressure that burners want, from memory
-             */
-            full_flame_bar: number;
-            /**
-             * Format: double
              * @description Under which they go out, from memory
              */
             least_bar: number;
+            /**
+             * Format: double
+             * @description Gauge pressure down to which burners feed steadily, from memory
+             */
+            steady_bar: number;
             /** Format: double */
             tds_max_pct: number;
             /** Format: double */

@@ -4,13 +4,13 @@ import { useSettings } from "../app/settings";
 import { Chart, Handle, Line, type Points } from "../chart/Chart";
 import { valueAt } from "../score/geometry";
 import { QuantityInput } from "../units/QuantityInput";
-import { inWords } from "../units/units";
+import { clock, inWords } from "../units/units";
 import { useCanisterAnswer } from "./ask";
 import { RequestInputs, Sheet, type BenchProps } from "./Sheet";
 import { own } from "./own";
 
 const verdicts: Record<string, string> = {
-  fine: "It feeds a full flame",
+  fine: "It feeds",
   weak: "It feeds a weak flame",
   "will-not-feed": "It will not feed",
 };
@@ -31,9 +31,10 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
       figures={[
         { path: "start_bar", label: "Over the air", big: true, plusMinus: true },
         { path: "lowest_bar", label: "Lowest, one boil", plusMinus: true },
+        { path: "flame_pct", label: "Of the full flame" },
         { path: "heat_s", label: "To the boil", plusMinus: true },
         { path: "end_c", label: "Cools to", plusMinus: true },
-        { path: "warm_c", label: "Full flame from" },
+        { path: "warm_c", label: "Feeds well from" },
         { path: "fuel_g", label: "Fuel a boil", plusMinus: true },
         "pressure_hpa",
       ]}
@@ -79,6 +80,9 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
           <>
             <p className="bench-answer">
               <VerdictMark verdict={k.verdict} /> {verdicts[k.verdict]}
+              {k.flame_pct != null &&
+                k.heat_s != null &&
+                `: ${inWords(k.flame_pct, "%", system)} of the full flame, ${clock(k.heat_s, 5)} to the boil`}
               {k.verdict !== "fine" &&
                 k.warm_c != null &&
                 `; warm the canister to ${inWords(k.warm_c, "°C", system)} first`}
@@ -181,7 +185,7 @@ function Bands(p: {
   right: number;
   y: (bar: number) => number;
 }) {
-  const [floor, least, full] = [p.y(-1), p.y(p.guidance.least_bar), p.y(p.guidance.full_flame_bar)];
+  const [floor, least, full] = [p.y(-1), p.y(p.guidance.least_bar), p.y(p.guidance.steady_bar)];
   return (
     <>
       <rect className="ch-dead" x={p.left} width={p.right - p.left} y={least} height={floor - least} />
@@ -207,7 +211,7 @@ function Emptying({
   return (
     <Chart
       title="Boil by boil until it is empty"
-      words={`${good} boils with a full flame, then ${weak} weak ones, each from a canister that is as warm as now.`}
+      words={`${good} boils feed well, then ${weak} weakly, each from a canister that is as warm as now.`}
       x={{ label: "gas left before the boil", unit: "g", from: capacity, to: 0 }}
       y={{ label: "lowest over the air", unit: "bar", from: -1, to: 2 }}
       height={360}
@@ -233,7 +237,7 @@ function Emptying({
             </g>
           ))}
           <text className="ch-name" x={x(capacity) + 8} y={y(1.75)}>
-            {good} with a full flame, {weak} weak
+            {good} feed well, {weak} weakly
           </text>
           <text className="ch-name quiet" x={x(capacity) + 8} y={y(1.75) + 16}>
             {boils[0]

@@ -94,6 +94,7 @@ export const Figures = memo(function Figures({
               }
             </p>
           )}
+          {fig("heat.canister.flame_pct")}
           {fig("heat.canister.start_bar")}
           {fig("heat.canister.lowest_bar")}
           {fig("heat.canister.end_c")}
