@@ -2,6 +2,7 @@ package e2e
 
 import (
 	"math"
+	"strings"
 	"testing"
 	"time"
 
@@ -260,4 +261,21 @@ func TestKeyboardAndTheme(t *testing.T) {
 	p.see("Two clicks finer. Nearly there.")
 	p.open("/no/such/page")
 	p.see("No such page")
+}
+
+// A drawdown that was timed fits the dripper: the plan drains when it was seen to, says
+// that it is measured, and can be put back.
+func TestATimedDrawdownFitsTheDripper(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Boils here at")
+	p.click("It drained at another time")
+	p.fill("Drained, seconds from the first pour", "290")
+	p.click("Fit this dripper")
+	p.see("of what is usual")
+	p.until("it drains then", func() bool { return strings.Contains(p.figure("contact_s"), "4:50") })
+	p.click("Back to the usual")
+	p.seeNot("of what is usual")
+	p.until("as before", func() bool { return strings.Contains(p.figure("contact_s"), "4:00") })
 }

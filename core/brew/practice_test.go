@@ -117,9 +117,9 @@ func TestBedsDrainAsInPractice(t *testing.T) {
 	}
 	home := Conditions{}
 	cone := func(dose, um float64, c Conditions) float64 {
-		return *at("cone", "four-pulses", dose, dose*200/13, um, c).ContactS
+		return at("cone", "four-pulses", dose, dose*200/13, um, c).Made().DrainedS
 	}
-	flat := func(dose float64) float64 { return *at("flat-bed", "standard", dose, 15*dose, 0, home).ContactS }
+	flat := func(dose float64) float64 { return at("flat-bed", "standard", dose, 15*dose, 0, home).Made().DrainedS }
 	between(t, 195, 205, cone(13, 800, home), "13 g : 200 g in four pulses, s")
 	between(t, 240, 271, flat(40), "40 g : 600 g in a flat bed, s")
 	between(t, 300, 480, *at("slow-drip", "black", 17, 113, 0, home).ContactS, "slow metal drip, 16–18 g, s")

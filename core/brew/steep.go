@@ -409,8 +409,12 @@ func (s *Steeped) drain(st *thermal.State, step func(dt float64)) {
 	if end := math.Max(s.DrainedS, least); end > st.AtS {
 		step(end - st.AtS)
 	}
-	s.until(math.Max(s.DrainedS, least))
+	// No closer than anybody could tell.
+	s.until(quantity.RoundTo(math.Max(s.DrainedS, least), toldS))
 }
+
+// toldS is how closely the end of a drawdown is told, in s.
+const toldS = 5
 
 // until lets the step in which it drains last until a moment; what follows moves with it.
 func (s *Steeped) until(end float64) {
