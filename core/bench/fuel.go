@@ -64,7 +64,7 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 	r := h.Heat()
 	if s.Fuel.ID == heat.CanisterGas && r.Reaches {
 		if g, _ := s.OnGas(h, s.Canister(), s.Jet(), 1); g.Feeds {
-			h, r = g.Heating, g.Heated // as the plan has it
+			r = g.Heated // as the plan has it
 		}
 	}
 	if !r.Reaches {

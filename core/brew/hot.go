@@ -346,6 +346,21 @@ func (h *Hot) ready(heatS float64) {
 	}
 }
 
+// stands lets a kettle that has switched itself off cool while the work is done: what it
+// has cooled by then one need not wait for.
+func (h *Hot) stands() {
+	k := h.standing()
+	c := k.After(h.HotC, h.ReadyMoreS)
+	if h.WaitS == 0 || c <= h.WishC {
+		h.WaitS, h.StartC, h.Ways = 0, k.After(c, h.PrepareS), nil
+		return
+	}
+	way := h.Ways[0].Cover
+	k = thermal.NewCooling(h.Vessel, h.KettleMl, way, h.Air)
+	h.Cover = way
+	h.WaitS, _ = k.TimeTo(c, h.WishC)
+}
+
 // coldWork is how long the work takes that needs no hot water.
 func (h *Timeline) coldWork() float64 {
 	s := 0.0
@@ -399,6 +414,9 @@ func (h *Hot) burnFor(kettleMl float64, more bool) Problems {
 		}
 		if more { // a second's difference in heating is not worth a third time
 			h.ReadyMoreS = math.Max(h.ReadyMoreS, was)
+		}
+		if h.ReadyMoreS > 0 && !h.keeps() {
+			h.stands()
 		}
 	}
 	if !h.Took.Reaches {

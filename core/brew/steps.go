@@ -78,11 +78,14 @@ func (c *script) steps() {
 		if c.StartC < c.WishC {
 			text = coolPast
 		}
-		c.add(Step{ID: method.Wait, Label: "wait", AtS: -c.WaitS, ForS: c.WaitS, Lane: method.Water, Until: method.Temperature}, text)
+		c.add(Step{ID: method.Wait, Label: "wait", AtS: -c.WaitS, ForS: c.WaitS, Lane: method.Water, Until: method.Temperature, Caution: quantity.Either(c.Ways[0].ID == PourThrough, "scald", "")}, text)
 	}
 	if c.Reheats {
 		c.add(Step{ID: method.Reheat, Label: "reheat", AtS: math.Max(c.ContactS-c.ReheatS, c.LastPour), ForS: c.ReheatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface", Caution: quantity.Either(c.Burner.Flame, "hot-pot", "scald")},
 			"Put the rest of the water on the heat again, to top up with.")
+		if c.Burner.Flame {
+			c.caution("co", string(method.Reheat))
+		}
 	}
 	hotAt := -c.PrepareS
 	serveAt := c.ContactS

@@ -9,6 +9,7 @@ import (
 	"strings"
 	"sync"
 
+	"apodemos/core/air"
 	"apodemos/core/brew"
 	"apodemos/core/conditions"
 	"apodemos/core/field"
@@ -188,6 +189,8 @@ func (c *calc) places() brew.Problems {
 		st := StopTotals{Name: s.Name, Day: s.Day, Nights: s.nights(), BoilC: set.Boil.BoilC, Water: set.Water(), Strip: [][2]float64{}}
 		for up := -400.0; up <= 400 && set.AltitudeKnown; up += 200 {
 			place := brew.Place{AltitudeM: new(set.AltitudeM + up), Atmosphere: s.Conditions.Place.Atmosphere, SeaLevelHPa: s.Conditions.Place.SeaLevelHPa}
+			// The same column of air, that much further up or down it.
+			place.AirC = new(min(max(*set.Conditions.Place.AirC+air.StandardC(up)-air.StandardC(0), -50), 50))
 			if b, err := conditions.BoilAt(place); err == nil {
 				st.Strip = append(st.Strip, [2]float64{set.AltitudeM + up, b.BoilC})
 			}

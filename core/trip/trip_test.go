@@ -475,7 +475,9 @@ func TestWasteCaffeineAndMornings(t *testing.T) {
 // A strip of boiling points round each stop: falling with altitude, the stop's
 // own in the middle.
 func TestStripRoundAStop(t *testing.T) {
-	r := result(t, two())
+	in := two()
+	in.Stops[0].Conditions.Place.SeaLevelHPa, in.Stops[0].Conditions.Place.AirC = ptr(1021.0), ptr(27.0) // a warm day's column
+	r := result(t, in)
 	for _, s := range r.Stops {
 		require.Len(t, s.Strip, 5)
 		assert.InDelta(t, s.BoilC, s.Strip[2][1], 1e-9)
