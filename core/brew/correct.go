@@ -57,7 +57,8 @@ type Brewed struct {
 	corrected  []Decision
 }
 
-// band is how far the estimated extraction may be out, in points.
+// band is by how many points this stop has to differ from home to be made up for in full:
+// about what the estimate may be out, but the same everywhere, so that nothing jumps.
 func (s *Setting) band() float64 {
 	if s.School.Band == 0 {
 		return 2

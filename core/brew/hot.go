@@ -9,6 +9,7 @@ import (
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/solve"
 	"apodemos/core/thermal"
 )
 
@@ -346,19 +347,25 @@ func (h *Hot) ready(heatS float64) {
 	}
 }
 
-// stands lets a kettle that has switched itself off cool while the work is done: what it
-// has cooled by then one need not wait for.
+// stands lets a kettle that has switched itself off cool while the work is done, its lid
+// ajar: of the time until the coffee only as much is left to cool it on purpose as it then
+// takes to the wish.
 func (h *Hot) stands() {
 	k := h.standing()
-	c := k.After(h.HotC, h.ReadyMoreS)
-	if h.WaitS == 0 || c <= h.WishC {
-		h.WaitS, h.StartC, h.Ways = 0, k.After(c, h.PrepareS), nil
+	all := h.ReadyMoreS + math.Max(h.WaitS, h.PrepareS)
+	if h.WaitS == 0 || k.After(h.HotC, all) <= h.WishC {
+		h.StartC = k.After(h.HotC, all)
+		h.WaitS, h.Ways, h.ReadyMoreS = 0, nil, all-h.PrepareS
 		return
 	}
-	way := h.Ways[0].Cover
-	k = thermal.NewCooling(h.Vessel, h.KettleMl, way, h.Air)
-	h.Cover = way
-	h.WaitS, _ = k.TimeTo(c, h.WishC)
+	open := thermal.NewCooling(h.Vessel, h.KettleMl, h.Ways[0].Cover, h.Air)
+	wait := func(stood float64) float64 {
+		s, _ := open.TimeTo(k.After(h.HotC, stood), h.WishC)
+		return s
+	}
+	stood, _ := solve.Last(0, all, 1e-3, func(s float64) bool { return s+wait(s) < all })
+	h.Cover, h.WaitS = h.Ways[0].Cover, math.Max(all-stood, 0)
+	h.ReadyMoreS = all - math.Max(h.WaitS, h.PrepareS)
 }
 
 // coldWork is how long the work takes that needs no hot water.

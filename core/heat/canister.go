@@ -203,42 +203,59 @@ func (k Canister) Burn(j Jet, flame, kJ, seconds float64, a Air) (after Canister
 	after = k
 	pressure := k.Pressure(k.TempC)
 	d.LowestBar = pressure
-	ua := canAreaM2 * math.Pow(k.CapacityG/230, 2.0/3) * (canFilm + canFilmWind*a.WindMs)
-	perKJ := 1 / math.Max(k.LHV(), 1) // g/kJ
+	ua, perKJ := k.exchange(a)
 	dt := seconds / steps
 	if full := 1000 * kJ / math.Max(flame*j.FullW, 1e-9); kJ < math.Inf(1) && !(dt <= full/steps) {
 		dt = full / steps
 	}
 	for d.KJ < kJ*(1-1e-9) && d.Seconds < seconds*(1-1e-9) {
-		w := math.Min(flame*j.FullW, j.Power(pressure))
-		if w <= outShare*j.FullW || after.Mass() <= 1e-9 {
+		s := math.Min(dt, seconds-d.Seconds)
+		gave := after.step(j, flame, kJ-d.KJ, s, ua, perKJ, &pressure)
+		if gave.Seconds == 0 {
 			break // it does not burn
 		}
-		s := math.Min(dt, seconds-d.Seconds)
-		s = math.Min(s, 1000*(kJ-d.KJ)/w)
-		g := w * s / 1000 * perKJ
-		if m := after.Mass(); g > m {
-			s *= m / g
-			g = m
-		}
-		c := after.Mass()/1000*gasLiquidHeat + k.CapacityG/1000*canSteelShare*canSteelHeat
-		// Exactly, over a step in which flow and contents stand still.
-		rest := a.TempC - g/s*gasVaporisation/ua
-		after.TempC = rest + (after.TempC-rest)*math.Exp(-ua*s/(1000*c))
-		var y [3]float64
-		if pressure, y = after.vapour(after.TempC); g < 0.01*after.Mass() {
-			after.Blend = after.take(y, g) // so little that the mixture stands still, too
-		} else {
-			after.Blend, _ = after.Draw(g, after.TempC)
-			pressure = after.Pressure(after.TempC)
-		}
-		d.KJ, d.Seconds = d.KJ+w*s/1000, d.Seconds+s
+		d.KJ, d.Seconds = d.KJ+gave.KJ, d.Seconds+gave.Seconds
 		d.LowestBar = math.Min(d.LowestBar, pressure)
 	}
 	if after.Mass() > 1e-9 {
 		d.LowestBar = math.Min(d.LowestBar, after.Pressure(after.TempC))
 	}
 	return after, d
+}
+
+// An exchange is the air round a canister and what that gives it, W/K, and the gas to a kJ.
+type exchange struct{ airC, wPerK float64 }
+
+func (k Canister) exchange(a Air) (exchange, float64) {
+	return exchange{a.TempC, canAreaM2 * math.Pow(k.CapacityG/230, 2.0/3) * (canFilm + canFilmWind*a.WindMs)}, 1 / math.Max(k.LHV(), 1)
+}
+
+// step draws gas for s seconds, or less where kJ are given sooner or it is empty, from a
+// canister that is under a pressure in bar, and sets that anew. It gives nothing where the
+// gas makes no flame.
+func (k *Canister) step(j Jet, flame, kJ, s float64, e exchange, perKJ float64, pressure *float64) (d Drawn) {
+	w := math.Min(flame*j.FullW, j.Power(*pressure))
+	if w <= outShare*flame*j.FullW || k.Mass() <= 1e-9 {
+		return d
+	}
+	s = math.Min(s, 1000*kJ/w)
+	g := w * s / 1000 * perKJ
+	if m := k.Mass(); g > m {
+		s *= m / g
+		g = m
+	}
+	c := k.Mass()/1000*gasLiquidHeat + k.CapacityG/1000*canSteelShare*canSteelHeat
+	// Exactly, over a step in which flow and contents stand still.
+	rest := e.airC - g/s*gasVaporisation/e.wPerK
+	k.TempC = rest + (k.TempC-rest)*math.Exp(-e.wPerK*s/(1000*c))
+	var y [3]float64
+	if *pressure, y = k.vapour(k.TempC); g < 0.01*k.Mass() {
+		k.Blend = k.take(y, g) // so little that the mixture stands still, too
+	} else {
+		k.Blend, _ = k.Draw(g, k.TempC)
+		*pressure = k.Pressure(k.TempC)
+	}
+	return Drawn{KJ: w * s / 1000, Seconds: s}
 }
 
 // Verdict says whether a canister feeds a burner at a gauge pressure in bar.

@@ -37,36 +37,54 @@ func (h Heating) OnGas(k Canister, j Jet, n float64) Gassed {
 		g.DwellFlame = math.Min(h.DwellFlame*full/w, 1)
 		return g, g.along(way)
 	}
-	// mean is the mean flame while it heats, less what it is taken to be.
-	mean := func(w float64) float64 {
-		_, r := at(w)
-		s := n * longestGasS
-		if r.Reaches {
-			s = math.Min(n*r.HeatS, s)
+	g := Gassed{}
+	g.Heating, g.Heated = at(full)
+	// The canister with the valve wide open, which it is whatever the pot does with it; at
+	// each moment the mean flame until then, and whether that would have brought the pot
+	// to its target by now.
+	const parts = 12
+	e, perKJ := k.exchange(h.Air)
+	now, flame, pressure := k, h.flame(full, j), k.Pressure(k.TempC)
+	g.LowestBar = pressure
+	var t, kJ float64
+	dt := n * g.Heated.HeatS / parts
+	for i := 0; t < n*longestGasS && dt > 0; i++ {
+		if i > 0 && i%parts == 0 {
+			dt *= 2 // a weak flame is followed in longer steps
 		}
-		_, d := k.Burn(j, h.flame(full, j), math.Inf(1), s, h.Air)
-		return 1000*d.KJ/s - w
-	}
-	w, feeds := full, true
-	if short := mean(full); short < -1e-6*full {
-		// Between the weakest flame that still brings it to the target, and what the gas
-		// gives while it would take the time of the full one: the longer it takes, the
-		// colder the canister.
-		least := math.Max(1.02*way.atEnd/WindEfficiency(h.Efficiency, h.WindLoss, h.Air.WindMs), outShare*full)
-		most := full + short
-		if most <= least {
-			feeds = false
-		} else if over := mean(least); over <= 0 {
-			feeds = false
-		} else {
-			w = solve.Root(least, most, over, mean(most), 3e-4*full, mean)
+		was, from, gave := now, t, kJ
+		d := now.step(j, flame, math.Inf(1), dt, e, perKJ, &pressure)
+		if d.Seconds == 0 {
+			break
 		}
+		t, kJ = t+d.Seconds, kJ+d.KJ
+		late := func(s float64) float64 { // s seconds into this step
+			_, r := at((gave + d.KJ*s/d.Seconds) * 1000 / (from + s))
+			if !r.Reaches {
+				return n * longestGasS
+			}
+			return n*r.HeatS - (from + s)
+		}
+		if end := late(d.Seconds); end <= 1e-9*t {
+			s := d.Seconds
+			if end < 0 {
+				s = solve.Root(0, d.Seconds, math.Max(late(1e-9*d.Seconds), 1e-9), end, 1e-6*d.Seconds, late)
+			}
+			g.Feeds = true
+			g.Heating, g.Heated = at(math.Min((gave+d.KJ*s/d.Seconds)*1000/(from+s), full))
+			was.step(j, flame, math.Inf(1), s, e, perKJ, new(was.Pressure(was.TempC)))
+			g.Hot = was
+			g.LowestBar = math.Min(g.LowestBar, was.Pressure(was.TempC))
+			break
+		}
+		g.LowestBar = math.Min(g.LowestBar, pressure)
 	}
-	g := Gassed{Feeds: feeds}
-	g.Heating, g.Heated = at(w)
-	hot, d := k.Burn(j, h.flame(full, j), n*g.PowerW*g.Heated.HeatS/1000, n*longestGasS, h.Air)
-	end, low := hot.Burn(j, g.Heated.DwellFlame*w/j.FullW, n*w*g.Heated.DwellFlame*g.Heated.DwellS/1000, n*longestGasS, h.Air)
-	g.Hot, g.End, g.LowestBar = hot, end, math.Min(d.LowestBar, low.LowestBar)
+	if !g.Feeds {
+		g.Heating, g.Heated = at(full)
+		g.Hot, _ = k.Burn(j, flame, n*full*g.Heated.HeatS/1000, n*longestGasS, h.Air)
+	}
+	end, low := g.Hot.Burn(j, g.Heated.DwellFlame*g.PowerW/j.FullW, n*g.PowerW*g.Heated.DwellFlame*g.Heated.DwellS/1000, n*longestGasS, h.Air)
+	g.End, g.LowestBar = end, math.Min(g.LowestBar, low.LowestBar)
 	return g
 }
 

@@ -523,7 +523,7 @@ func feeds(set *brew.Setting) bool {
 // burn about so much: that of the usual pot there, whichever asks first.
 func (in *instance) gasShare(set *brew.Setting, h heat.Heating, j heat.Jet, kJ float64) float64 {
 	size := int(2 * math.Log2(math.Max(kJ, 1)))
-	key := gasOf{set, j.FullW, h.Efficiency, size}
+	key := gasOf{set, j.FullW, j.RatedBar, h.Efficiency, size}
 	if s, known := in.gas[key]; known {
 		return s
 	}
@@ -542,9 +542,9 @@ func (in *instance) gasShare(set *brew.Setting, h heat.Heating, j heat.Jet, kJ f
 }
 
 type gasOf struct {
-	set               *brew.Setting
-	fullW, efficiency float64
-	size              int
+	set                         *brew.Setting
+	fullW, ratedBar, efficiency float64
+	size                        int
 }
 
 func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int) heating {
@@ -614,6 +614,9 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 	}
 	jet := set.Jet()
 	jet.FullW = power
+	if ui != none && in.items[ui].Regulated {
+		jet.RatedBar = heat.RegulatedBar
+	}
 	if o.flame { // as the plan has it: a closed boiler on a moderate flame
 		power, wide, cover = power*brew.Moderate, brew.CupDiameterMm(capacity), heat.Lidded
 	}

@@ -210,7 +210,8 @@ type School struct {
 	// time is free, "grind" where it is not, "none" where the school's own rule
 	// wins.
 	Adjust string
-	// Band is the uncertainty of the estimated extraction, in points; 0 for 2.
+	// Band is by how many points a stop has to extract otherwise than home to be made up
+	// for in full; nothing is below half of it. 0 for 2.
 	Band        float64
 	Consumables []string
 	Clean       string // cleaning and carrying out

@@ -40,8 +40,9 @@ export function BoilBench({ base, catalogue }: BenchProps) {
         <p className="hint">
           Trusted in this order: a thermometer in boiling water; a barometer at the stop, if it is not reduced
           to sea level; altitude with a forecast; altitude alone. The band is the weather: ten hectopascal
-          either way at sea level and twice that at 4,500 m; less when it is forecast, for then the air’s
-          temperature tells the column. West’s atmosphere suits high mountains in summer and the tropics.
+          either way at sea level and twice that at {inWords(4500, "m", system)}; less when it is forecast,
+          for then the air’s temperature tells the column. West’s atmosphere suits high mountains in summer
+          and the tropics.
         </p>
       }
     >

@@ -58,7 +58,7 @@ export const numberFields: NumberField[] = [
 ];
 
 export const flagFields: {
-  key: "spout" | "lid" | "insulated" | "blade" | "typical";
+  key: "spout" | "lid" | "insulated" | "blade" | "regulated" | "typical";
   label: string;
   kinds?: Kind[];
 }[] = [
@@ -66,6 +66,7 @@ export const flagFields: {
   { key: "lid", label: "has a lid", kinds: ["vessel"] },
   { key: "insulated", label: "insulated", kinds: ["cup", "vessel", "server"] },
   { key: "blade", label: "chops with a blade", kinds: ["grinder"] },
+  { key: "regulated", label: "has a regulator", kinds: ["burner"] },
   { key: "typical", label: "figures are typical, not measured" },
 ];
 
