@@ -109,7 +109,7 @@ func TestTheCatalogueIsOutOfReach(t *testing.T) {
 func TestPlansOfEarlierVersions(t *testing.T) {
 	files, err := filepath.Glob("testdata/plans/*.json")
 	require.NoError(t, err)
-	require.Len(t, files, 4)
+	require.Len(t, files, 5)
 	for _, f := range files {
 		b, err := os.ReadFile(f)
 		require.NoError(t, err)
