@@ -271,6 +271,10 @@ func TestATimedDrawdownFitsTheDripper(t *testing.T) {
 	p.open("/trips/1/stops/5/brews/9")
 	p.see("Boils here at")
 	p.click("It drained at another time")
+	p.expectError("422") // a time that no paper takes is refused by the core
+	p.fill("Drained, seconds from the first pour", "3000")
+	p.click("Fit this dripper")
+	p.see("no paper drains this bed then; allowed here:") // at the field, and what was typed stays
 	p.fill("Drained, seconds from the first pour", "290")
 	p.click("Fit this dripper")
 	p.see("of what is usual")

@@ -267,7 +267,7 @@ func (c *script) strength() {
 	s.Lies = liesTo(100*d.Extraction, d.TDSPct)
 	p.CaffeineMg = c.put(d.CaffeineEachMg)
 	if d.CaffeineEachMg > 1 {
-		p.CupsADay = c.put(math.Floor(coffee.CaffeineDayMg / d.CaffeineEachMg))
+		p.CupsADay = c.put(math.Floor(coffee.CaffeineDayMg / (d.CaffeineEachMg * (1 + c.spreads.CaffeineShare))))
 	}
 	// An estimate that may as well be under the guidance is told, and is no alarm.
 	switch out := d.CaffeineEachMg * c.spreads.CaffeineShare; {

@@ -5,6 +5,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 
+	"apodemos/core/method"
+
 	. "apodemos/core/brew"
 )
 
@@ -83,6 +85,8 @@ func TestWhatIsAddedLaterHasCooled(t *testing.T) {
 	assert.True(t, drip.Made().Reheats)
 	again := stepByID(t, drip, "reheat")
 	assert.Contains(t, again.Text, "to top up with")
+	assert.NotEqual(t, method.Flame, again.Lane, "the list, the guide and the sheet say it")
+	assert.Equal(t, again.AtS, stepByID(t, drip, "flame-again").AtS, "and the flame shows it")
 	assert.LessOrEqual(t, again.AtS+again.ForS, *drip.ContactS+1)
 	assert.Greater(t, *drip.Heat.FuelG, drip.Made().Took.BurnedKJ*drip.Made().Kettles()/drip.Made().LHV+0.1)
 	urn := compute(t, Request{Method: "slow-drip", School: ptr("black"), Conditions: Conditions{Place: Place{AirC: ptr(0.0)}, Heat: Heat{SuppliedC: ptr(94.0)}}})

@@ -81,8 +81,11 @@ func (c *script) steps() {
 		c.add(Step{ID: method.Wait, Label: "wait", AtS: -c.WaitS, ForS: c.WaitS, Lane: method.Water, Until: method.Temperature, Caution: quantity.Either(c.Ways[0].ID == PourThrough, "scald", "")}, text)
 	}
 	if c.Reheats {
-		c.add(Step{ID: method.Reheat, Label: "reheat", AtS: math.Max(c.ContactS-c.ReheatS, c.LastPour), ForS: c.ReheatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface", Caution: quantity.Either(c.Burner.Flame, "hot-pot", "scald")},
+		// A thing to do, and the flame that goes with it.
+		at := math.Max(c.ContactS-c.ReheatS, c.LastPour)
+		c.add(Step{ID: method.Reheat, Label: "reheat", AtS: at, ForS: c.ReheatS, Lane: method.Water, Until: method.Sign, Sign: "big bubbles break the surface", Caution: quantity.Either(c.Burner.Flame, "hot-pot", "scald")},
 			"Put the rest of the water on the heat again, to top up with.")
+		c.add(Step{ID: method.FlameAgain, Label: "again", AtS: at, ForS: c.ReheatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface"}, quantity.Either(c.Burner.Flame, "Full flame.", "Full power."))
 		if c.Burner.Flame {
 			c.caution("co", string(method.Reheat))
 		}

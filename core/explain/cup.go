@@ -88,7 +88,7 @@ func (x *figures) strength() {
 // cups is how many such cups a day stay under the guidance.
 func (x *figures) cups() {
 	x.put("cups_a_day", x.p.CupsADay, working.Figure{Label: "Such cups a day", Unit: quantity.Count, Kind: working.Published, Source: "guidance: EFSA 2015 and US FDA, 400 mg a day for most healthy adults; the caffeine from memory",
-		Formula: "400 mg over the caffeine of a cup, rounded down", Limits: "Not medical advice: 200 mg a day in pregnancy.",
+		Formula: "400 mg over the most caffeine that a cup may have, the figure and its uncertainty, rounded down", Limits: "Not medical advice: 200 mg a day in pregnancy.",
 		Inputs: []working.Input{working.Num("Caffeine, each cup", x.p.Dissolved().CaffeineEachMg, quantity.Milligram, "caffeine_mg")}})
 }
 

@@ -77,6 +77,7 @@ const (
 	FlameFull  StepID = "flame-full"
 	FlameLow   StepID = "flame-low"
 	FlameMoka  StepID = "flame-moka"
+	FlameAgain StepID = "flame-again"
 	Wait       StepID = "wait"
 	Disinfect  StepID = "disinfect"
 	Preheat    StepID = "preheat"

@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { useState } from "react";
-import type { Plan } from "../api/client";
+import { ApiError, type Plan } from "../api/client";
 import { useSettings } from "../app/settings";
 import { own } from "../bench/own";
 import { QuantityInput } from "../units/QuantityInput";
@@ -10,7 +10,7 @@ interface Props {
   plan: Plan;
   /** Of this dripper with its paper, where one drawdown was timed. */
   factor: number | null | undefined;
-  onDrained: (s: number) => void;
+  onDrained: (s: number) => Promise<unknown>;
   onForget: () => void;
 }
 
@@ -18,6 +18,7 @@ interface Props {
 export function Drained({ plan, factor, onDrained, onForget }: Props) {
   const { system } = useSettings();
   const [at, setAt] = useState<number>();
+  const [trouble, setTrouble] = useState<string>();
   const step = plan.steps.find((s) => s.drains);
   if (!step) return null;
   const end = Math.round(step.at_s + step.for_s);
@@ -34,19 +35,36 @@ export function Drained({ plan, factor, onDrained, onForget }: Props) {
             field={own("drained_s", "Drained, seconds from the first pour", "", 10, 3600)}
             value={at}
             stepMetric={5}
-            onChange={(v) => setAt(v ?? end)}
+            trouble={trouble}
+            onChange={(v) => {
+              setAt(v ?? end);
+              setTrouble(undefined);
+            }}
           />
           <Button
             type="primary"
             size="small"
-            onClick={() => {
-              onDrained(at);
-              setAt(undefined);
-            }}
+            onClick={() =>
+              onDrained(at).then(
+                () => setAt(undefined),
+                (e: unknown) =>
+                  setTrouble(
+                    (e instanceof ApiError && e.troubles[0]?.message) ||
+                      (e instanceof Error ? e.message : String(e)),
+                  ),
+              )
+            }
           >
             Fit this dripper
           </Button>
-          <Button type="text" size="small" onClick={() => setAt(undefined)}>
+          <Button
+            type="text"
+            size="small"
+            onClick={() => {
+              setAt(undefined);
+              setTrouble(undefined);
+            }}
+          >
             Leave it
           </Button>
         </>

@@ -496,7 +496,7 @@ function Editor({
                   <Drained
                     plan={p}
                     factor={draft.request.calibration?.drain_factor}
-                    onDrained={(s) => change({ drained_s: s })}
+                    onDrained={(s) => draft.change({ drained_s: s })}
                     onForget={() => draft.set("calibration.drain_factor", undefined)}
                   />
                 </section>

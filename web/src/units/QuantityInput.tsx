@@ -132,6 +132,7 @@ export function WordInput({
       <Select
         id={id}
         value={value}
+        placeholder={field.default}
         status={trouble ? "error" : undefined}
         options={(field.words ?? []).map((w) => ({
           value: w,
