@@ -10,6 +10,7 @@ import (
 	"apodemos/core/gear"
 	"apodemos/core/run"
 	"apodemos/core/trip"
+	"apodemos/core/ways"
 )
 
 // Asked is what is asked of the core without a store: an operation, named as the HTTP
@@ -80,6 +81,10 @@ func Answer(op string, body []byte) (any, *Fault, error) {
 		return asked(body, "body.request", func(in ChangedIn) (any, error) { return in.Request.Changed(in.Change) })
 	case "choices":
 		return asked(body, "body", func(in ChoicesIn) (any, error) { return Choices(in.Request, in.Gear), nil })
+	case "ways":
+		return asked(body, "body.request", func(in ways.Wanted) (any, error) { return ways.Of(in) })
+	case "fit":
+		return asked(body, "body.request", func(in FitIn) (any, error) { return FitOf(in) })
 	case "bench-boil":
 		return asked(body, "body.request", func(in BenchBoil) (any, error) { return bench.BoilingPoint(in.Request) })
 	case "bench-wait":
@@ -102,6 +107,22 @@ func Answer(op string, body []byte) (any, *Fault, error) {
 		return asked(body, "body", func(in run.GuideIn) (any, error) { return run.Guide(in) })
 	}
 	return nil, nil, ErrNotFound
+}
+
+// FitIn asks how a brew's gear goes together.
+type FitIn struct {
+	Request brew.Request `json:"request"`
+	Have    []gear.Item  `json:"have" maxItems:"400"`
+}
+
+// FitOf is the gear that suits a brew best, of what there is, and how it goes together. Its
+// error is brew.Problems.
+func FitOf(in FitIn) (*ways.Fit, error) {
+	p, err := brew.Compute(in.Request)
+	if err != nil {
+		return nil, err
+	}
+	return new(ways.For(p, in.Have)), nil
 }
 
 // BenchBoil asks what water boils at; it is shaped as the other questions are.

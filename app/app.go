@@ -33,6 +33,8 @@ type Store interface {
 	InsertStop(ctx context.Context, st Stop) (int64, error)
 	SetStop(ctx context.Context, st Stop) error
 	Arrange(ctx context.Context, trip int64, stops []Stop) error
+	// MoveStop moves a stop with its brews and their log into a trip, or to none.
+	MoveStop(ctx context.Context, id, trip int64, day int) error
 	SplitStop(ctx context.Context, id int64, nights int) (Stop, error)
 	JoinStops(ctx context.Context, id, with int64) error
 	DeleteStop(ctx context.Context, id int64) error
@@ -41,6 +43,8 @@ type Store interface {
 	Brews(ctx context.Context, trip int64) ([]Brew, error)
 	Brew(ctx context.Context, id int64) (Brew, error)
 	AddBrew(ctx context.Context, b Brew, p *brew.Plan) (Brew, error)
+	// AddBrews keeps brews with their plans: all of them or none.
+	AddBrews(ctx context.Context, brews []Brew, plans []*brew.Plan) ([]Brew, error)
 	SetBrew(ctx context.Context, b Brew, p *brew.Plan) (Brew, error)
 	SetBrews(ctx context.Context, brews []Brew, plans []*brew.Plan) error
 	DeleteBrew(ctx context.Context, id int64) error
@@ -52,6 +56,10 @@ type Store interface {
 	Run(ctx context.Context, brew int64) (Run, error)
 	SetRun(ctx context.Context, brew int64, r Run) error
 	EndRun(ctx context.Context, brew int64) error
+	// Running lists the brews that are being made, the one touched last first.
+	Running(ctx context.Context) ([]Brew, error)
+	// MoveBrew moves a brew with its log to another stop, and plans it there.
+	MoveBrew(ctx context.Context, b Brew, stop int64, p *brew.Plan) (Brew, error)
 
 	Log(ctx context.Context, trip int64) ([]LogEntry, error)
 	LogEntry(ctx context.Context, id int64) (LogEntry, error)

@@ -12,9 +12,8 @@ import (
 	"apodemos/core/conditions"
 	"apodemos/core/explain"
 	"apodemos/core/gear"
-	"apodemos/core/method"
-	"apodemos/core/quantity"
 	"apodemos/core/trip"
+	"apodemos/core/ways"
 	"apodemos/core/working"
 )
 
@@ -34,22 +33,7 @@ func Plan(r brew.Request, workings bool) (*brew.Plan, error) {
 
 // Choices is what every school would give at a stop, with what the shelf lacks for it.
 func Choices(r brew.Request, shelf []gear.Item) []brew.Choice {
-	choices := brew.Choices(r)
-	ahead := r.Coffee.GroundAhead != nil && *r.Coffee.GroundAhead
-	for i := range choices {
-		c := &choices[i]
-		m, _ := method.ByID(c.Method)
-		school, _ := m.School(c.School)
-		if it, own, ok := gear.Lightest(shelf, m); ok && c.Possible {
-			label := quantity.LowerFirst(it.Name)
-			if !own {
-				label += ", typical"
-			}
-			c.Carry(label, it.MassG)
-		}
-		c.Lacks = gear.Lacks(shelf, m, school, ahead)
-	}
-	return choices
+	return ways.Choices(r, shelf)
 }
 
 // BrewIn is what a person sets of a brew; Request is whole, with the stop's
@@ -88,7 +72,7 @@ func (a App) NewBrew(ctx context.Context, stop int64, method, school, at string)
 	}
 	meal := trip.Meal{At: at}
 	for i := range stops {
-		if stops[i].ID == stop && at == "" {
+		if stops[i].ID == stop && at == "" && st.TripID != NoTrip {
 			meal = trip.NextMeal(t, i)
 		}
 	}

@@ -34,7 +34,7 @@ type Stop struct {
 	ID         int64                 `json:"id"`
 	UUID       string                `json:"uuid"`
 	Revision   int64                 `json:"revision" doc:"Grows with each change"`
-	TripID     int64                 `json:"trip_id"`
+	TripID     int64                 `json:"trip_id" doc:"0 for a place of no trip"`
 	Position   int                   `json:"position"`
 	Name       string                `json:"name"`
 	Day        int                   `json:"day"`
@@ -43,6 +43,7 @@ type Stop struct {
 	Conditions conditions.Conditions `json:"conditions"`
 	Note       string                `json:"note"`
 	Facts      trip.Facts            `json:"facts"`
+	MadeAt     string                `json:"made_at" doc:"When it was written down, UTC"`
 }
 
 // Brew is a brew planned at a stop. Request is the stop's conditions with the

@@ -46,8 +46,8 @@ func TestImportsPointOneWay(t *testing.T) {
 	for _, c := range []struct{ room, never []string }{
 		{[]string{"./air", "./water", "./heat", "./coffee", "./method", "./quantity", "./working", "./solve", "./field", "./caution", "./thermal"}, []string{"core/conditions", "core/brew"}},
 		{[]string{"./conditions"}, []string{"core/brew", "core/explain"}},
-		{[]string{"./brew"}, []string{"core/explain", "core/gear", "core/trip", "core/kit", "core/run", "core/bench"}},
-		{[]string{"./gear", "./explain", "./run"}, []string{"core/trip", "core/kit", "core/bench"}},
+		{[]string{"./brew"}, []string{"core/explain", "core/gear", "core/trip", "core/kit", "core/run", "core/bench", "core/ways", "core/glossary"}},
+		{[]string{"./gear", "./explain", "./run", "./ways"}, []string{"core/trip", "core/kit", "core/bench"}},
 		{[]string{"../formats", "../instruments"}, []string{"apodemos/app", "apodemos/store", "apodemos/server"}},
 		{[]string{"../app/..."}, []string{"apodemos/store", "apodemos/server", "apodemos/cmd"}},
 		{[]string{"../store"}, []string{"apodemos/server"}},

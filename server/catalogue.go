@@ -4,9 +4,12 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/coffee"
 	"apodemos/core/field"
+	"apodemos/core/gear"
+	"apodemos/core/glossary"
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/water"
+	"apodemos/core/ways"
 )
 
 // Catalogue is what there is to choose from.
@@ -22,6 +25,13 @@ type Catalogue struct {
 	FixedByMethod []string `json:"fixed_by_method" doc:"Those that another method's brewer fixes besides"`
 	Guidance      Guidance `json:"guidance"`
 	Grinds        []string `json:"grinds" doc:"Words for the grind, fine to coarse"`
+	// What things are called.
+	Terms   []glossary.Term   `json:"terms" doc:"Words of the field, with what they mean"`
+	Names   map[string]string `json:"names" doc:"What the words of a request are called; a school's is under method/school"`
+	Cold    []glossary.Air    `json:"cold" doc:"How cold it is, in words"`
+	Wind    []glossary.Air    `json:"wind"`
+	Starter []gear.Item       `json:"starter" doc:"Plain generic gear with typical figures; its IDs are below zero, for it is nobody's"`
+	Wishes  []ways.Wish       `json:"wishes"`
 }
 
 // Guidance is published guidance, and limits that pictures show.
@@ -75,6 +85,11 @@ func catalogue() Catalogue {
 			info.Schools = append(info.Schools, SchoolInfo{s.ID, s.Name, s.Why, s.RatioGPerL, s.GrindUm, s.Adjust, s.Clean, m.Disinfects(s)})
 		}
 		c.Methods = append(c.Methods, info)
+	}
+	c.Terms, c.Names, c.Cold, c.Wind, c.Wishes = glossary.Terms, glossary.Names(), glossary.Cold, glossary.Wind, ways.Wishes
+	for i, it := range gear.Starter() {
+		it.ID = int64(-1 - i)
+		c.Starter = append(c.Starter, it)
 	}
 	for _, b := range coffee.Bands {
 		c.Grinds = append(c.Grinds, b.Name)

@@ -73,7 +73,7 @@ func (o operation) String() string { return o.method + " " + o.path }
 // state is all that the program shows of what it keeps.
 func state(h http.Handler) string {
 	var all strings.Builder
-	for _, path := range []string{"/trips", "/trips/1", "/trips/1/plan", "/trips/1/kit", "/gear", "/log"} {
+	for _, path := range []string{"/trips", "/trips/1", "/trips/1/plan", "/trips/1/kit", "/gear", "/log", "/places"} {
 		all.WriteString(ask(h, "GET", "/api/v1"+path, "").Body.String())
 	}
 	return all.String()
@@ -151,6 +151,10 @@ func TestWhatIsNotThere(t *testing.T) {
 		"POST /stops/{stop}/split":         `{"nights":1}`,
 		"POST /stops/{stop}/join":          `{"with":1}`,
 		"GET /trips/{trip}/export/{form}":  ``,
+		"PUT /stops/{stop}/trip":           `{"trip":0}`,
+		"POST /trips/{trip}/brews/every":   `{"meal":"morning"}`,
+		"POST /brews/{brew}/copy":          `{"stop":1}`,
+		"PUT /brews/{brew}/place":          `{"stop":1}`,
 	}
 	asked := 0
 	for _, o := range operations(t) {

@@ -167,14 +167,7 @@ func (s *server) journeyRoutes(api huma.API) {
 		InTrip
 		Format exportFormat `path:"format"`
 	}) (*file, error) {
-		f, err := files.Export(ctx, s.App, in.Trip, string(in.Format), time.Now())
-		if none, ok := errors.AsType[files.ErrNothing](err); ok {
-			return nil, huma.Error422UnprocessableEntity(none.Why)
-		}
-		if err != nil {
-			return nil, fail(err)
-		}
-		return &file{ContentType: f.Kind, Disposition: fmt.Sprintf(`attachment; filename="%s"`, f.Name), Body: f.Data}, nil
+		return download(files.Export(ctx, s.App, in.Trip, string(in.Format), time.Now()))
 	}, name("export-trip", "A trip in an open format"))
 
 	huma.Get(api, "/simulated/elevation", func(_ context.Context, in *struct {
@@ -196,6 +189,17 @@ func (s *server) journeyRoutes(api huma.API) {
 		}
 		return reply(instruments.Forecast{Seed: files.Seed}.At(in.Lat, in.Lon, in.AltitudeM, day), nil)
 	}, name("simulated-forecast", "A made-up forecast for a day at a place"))
+}
+
+// download is a file that was written, or why there is none.
+func download(f *files.File, err error) (*file, error) {
+	if none, ok := errors.AsType[files.ErrNothing](err); ok {
+		return nil, huma.Error422UnprocessableEntity(none.Why)
+	}
+	if err != nil {
+		return nil, fail(err)
+	}
+	return &file{ContentType: f.Kind, Disposition: fmt.Sprintf(`attachment; filename="%s"`, f.Name), Body: f.Data}, nil
 }
 
 // Elevation is metres above the sea and where they come from.

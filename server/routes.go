@@ -251,6 +251,7 @@ func (s *server) routes(api huma.API) {
 	}, name("get-plan", "A stored plan, as it was told"))
 
 	s.runRoutes(api)
+	s.nowRoutes(api)
 	s.journeyRoutes(api)
 	s.kitRoutes(api)
 	benchRoutes(api)

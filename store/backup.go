@@ -14,6 +14,8 @@ import (
 	"github.com/gofrs/flock"
 	"modernc.org/sqlite"
 	sqlite3 "modernc.org/sqlite/lib"
+
+	"apodemos/app"
 )
 
 // IsFull reports whether an error says that there is no room to write: the disk
@@ -236,7 +238,7 @@ func (s *Store) verify(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	for _, t := range trips {
+	for _, t := range append(trips, Trip{ID: app.NoTrip}) {
 		if _, _, err := s.Journey(ctx, t.ID); err != nil {
 			return err
 		}

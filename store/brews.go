@@ -59,6 +59,30 @@ func (s *Store) AddBrew(ctx context.Context, b Brew, p *brew.Plan) (Brew, error)
 	return s.Brew(ctx, b.ID)
 }
 
+// AddBrews stores brews with their plans, all of them or none, and returns them.
+func (s *Store) AddBrews(ctx context.Context, brews []Brew, plans []*brew.Plan) ([]Brew, error) {
+	err := s.tx(ctx, func(tx *sql.Tx) error {
+		for i := range brews {
+			if err := s.insertBrew(ctx, tx, &brews[i], plans[i]); err != nil {
+				return err
+			}
+		}
+		return nil
+	})
+	if err != nil {
+		return nil, err
+	}
+	out := []Brew{}
+	for _, b := range brews {
+		kept, err := s.Brew(ctx, b.ID)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, kept)
+	}
+	return out, nil
+}
+
 func (s *Store) insertBrew(ctx context.Context, tx *sql.Tx, b *Brew, p *brew.Plan) error {
 	patch, err := patchFor(ctx, tx, *b)
 	if err != nil {
@@ -122,6 +146,26 @@ func (s *Store) SetBrews(ctx context.Context, brews []Brew, plans []*brew.Plan) 
 		}
 		return nil
 	})
+}
+
+// MoveBrew moves a brew with its log to another stop, at an hour, with its new plan.
+// ErrConflict as SetBrew.
+func (s *Store) MoveBrew(ctx context.Context, b Brew, stop int64, p *brew.Plan) (Brew, error) {
+	err := s.tx(ctx, func(tx *sql.Tx) error {
+		b.StopID = stop
+		patch, err := patchFor(ctx, tx, b)
+		if err != nil {
+			return err
+		}
+		if err := changedIn(ctx, tx, "brews", b.ID, b.Revision, "stop_id = ?, at = ?, patch = ?", stop, b.At, patch); err != nil {
+			return err
+		}
+		return s.addPlan(ctx, tx, b, p)
+	})
+	if err != nil {
+		return b, err
+	}
+	return s.Brew(ctx, b.ID)
 }
 
 func patchFor(ctx context.Context, tx *sql.Tx, b Brew) (string, error) {

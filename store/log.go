@@ -41,6 +41,12 @@ func (s *Store) SetRun(ctx context.Context, brewID int64, r Run) error {
 	return err
 }
 
+// Running lists the brews that are being made and are not finished, the one touched last
+// first.
+func (s *Store) Running(ctx context.Context) ([]Brew, error) {
+	return collect(ctx, s.db, scanBrew, "SELECT "+brewColumns+"AND b.id IN (SELECT brew_id FROM runs WHERE coalesce(state ->> '$.finished', 0) = 0) ORDER BY (SELECT updated_at FROM runs r WHERE r.brew_id = b.id) DESC, b.id DESC")
+}
+
 // EndRun forgets the run of a brew.
 func (s *Store) EndRun(ctx context.Context, brewID int64) error {
 	_, err := s.db.ExecContext(ctx, "DELETE FROM runs WHERE brew_id = ?", brewID)

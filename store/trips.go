@@ -14,7 +14,7 @@ import (
 
 // Trips lists the trips, newest first, archived ones too.
 func (s *Store) Trips(ctx context.Context) ([]Trip, error) {
-	return collect(ctx, s.db, scanTrip, "SELECT "+tripColumns+" FROM trips WHERE deleted_at IS NULL ORDER BY id DESC")
+	return collect(ctx, s.db, scanTrip, "SELECT "+tripColumns+" FROM trips WHERE deleted_at IS NULL AND id <> 0 ORDER BY id DESC")
 }
 
 // Trip returns one trip.
@@ -133,11 +133,11 @@ func (s *Store) RestoreTrip(ctx context.Context, id int64) error {
 	return s.mark(ctx, "trips", id, false)
 }
 
-const stopColumns = "id, uuid, revision, trip_id, position, name, day, km, time_zone, conditions, note, facts"
+const stopColumns = "id, uuid, revision, trip_id, position, name, day, km, time_zone, conditions, note, facts, created_at"
 
 func scanStop(r row) (st Stop, err error) {
 	var conditions, facts string
-	if err = r.Scan(&st.ID, &st.UUID, &st.Revision, &st.TripID, &st.Position, &st.Name, &st.Day, &st.Km, &st.TimeZone, &conditions, &st.Note, &facts); err != nil {
+	if err = r.Scan(&st.ID, &st.UUID, &st.Revision, &st.TripID, &st.Position, &st.Name, &st.Day, &st.Km, &st.TimeZone, &conditions, &st.Note, &facts, &st.MadeAt); err != nil {
 		return st, err
 	}
 	if err = errors.Join(json.Unmarshal([]byte(conditions), &st.Conditions), json.Unmarshal([]byte(facts), &st.Facts)); err != nil {
@@ -234,6 +234,31 @@ func (s *Store) InsertStop(ctx context.Context, st Stop) (id int64, err error) {
 		return err
 	})
 	return id, err
+}
+
+// MoveStop moves a stop with its brews and their log into a trip, or to none where that is
+// 0: after the last stop that is no later than the day.
+func (s *Store) MoveStop(ctx context.Context, id, to int64, day int) error {
+	return s.tx(ctx, func(tx *sql.Tx) error {
+		if _, err := stopIn(ctx, tx, id); err != nil {
+			return err
+		}
+		there, err := collect(ctx, tx, func(r row) (n int, err error) { return n, r.Scan(&n) }, "SELECT 1 FROM trips WHERE id = ? AND deleted_at IS NULL", to)
+		if err != nil {
+			return err
+		}
+		if len(there) == 0 {
+			return ErrNotFound
+		}
+		var at int
+		if err := tx.QueryRowContext(ctx, "SELECT coalesce(max(position), 0) + 1 FROM stops WHERE trip_id = ? AND day <= ? AND deleted_at IS NULL", to, day).Scan(&at); err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, "UPDATE stops SET position = position + 1, revision = revision + 1 WHERE trip_id = ? AND position >= ? AND deleted_at IS NULL", to, at); err != nil {
+			return err
+		}
+		return one(tx.ExecContext(ctx, "UPDATE stops SET trip_id = ?, day = ?, position = ?, revision = revision + 1 WHERE id = ?", to, day, at, id))
+	})
 }
 
 // DeleteStop takes a stop away, with its brews.

@@ -46,30 +46,35 @@ func Choices(r Request) []Choice {
 	var out []Choice
 	for _, m := range method.All {
 		for _, s := range m.Schools {
-			q := r.By(m.ID, s.ID)
-			c := Choice{Method: m.ID, School: s.ID}
-			p, err := Compute(q)
-			if err != nil {
-				if bad, ok := err.(Problems); ok {
-					c.WhyNot = bad[0].Message
-				}
-				out = append(out, c)
-				continue
-			}
-			c.Possible = true
-			c.TotalS, c.HandsS = p.TotalS, p.HandsS
-			c.DrinkMl, c.CarryMl, c.DoseG, c.CupC = p.DrinkMl, p.Water.CarriedMl, p.DoseG, p.CupC
-			if p.Heat != nil {
-				c.FuelG, c.EnergyWh = p.Heat.FuelG, p.Heat.EnergyWh
-			}
-			c.weigh(p, m)
-			c.Water = p.needsSafeWater(m, s)
-			c.ExtractionPct, c.TDSPct = p.Strength.ExtractionPct, p.Strength.TDSPct
-			c.InWindow = p.Strength.Lies.In()
+			c, _ := ChoiceOf(r.By(m.ID, s.ID), m, s)
 			out = append(out, c)
 		}
 	}
 	return out
+}
+
+// ChoiceOf is what one school gives, for a request made by it; the plan is nil where it
+// is not possible.
+func ChoiceOf(r Request, m method.Method, s method.School) (Choice, *Plan) {
+	c := Choice{Method: m.ID, School: s.ID}
+	p, err := Compute(r)
+	if err != nil {
+		if bad, ok := err.(Problems); ok {
+			c.WhyNot = bad[0].Message
+		}
+		return c, nil
+	}
+	c.Possible = true
+	c.TotalS, c.HandsS = p.TotalS, p.HandsS
+	c.DrinkMl, c.CarryMl, c.DoseG, c.CupC = p.DrinkMl, p.Water.CarriedMl, p.DoseG, p.CupC
+	if p.Heat != nil {
+		c.FuelG, c.EnergyWh = p.Heat.FuelG, p.Heat.EnergyWh
+	}
+	c.weigh(p, m)
+	c.Water = p.needsSafeWater(m, s)
+	c.ExtractionPct, c.TDSPct = p.Strength.ExtractionPct, p.Strength.TDSPct
+	c.InWindow = p.Strength.Lies.In()
+	return c, p
 }
 
 // needsSafeWater says of a school that does not disinfect that its water has to be

@@ -34,6 +34,9 @@ const (
 	Extra       Kind = "extra"
 )
 
+// Concentrate is the type of a container with coffee concentrate in it, made before.
+const Concentrate = "concentrate"
+
 // Kinds lists the kinds in the order in which a kit is laid out.
 var Kinds = []Kind{Brewer, Filter, Vessel, Burner, Fuel, Grinder, Scale, Thermometer, Cup, Server, Container, Extra}
 

@@ -1,6 +1,9 @@
 package trip
 
-import "cmp"
+import (
+	"cmp"
+	"slices"
+)
 
 // A Meal is a time of day at which coffee is usually made. Common practice.
 type Meal struct {
@@ -48,3 +51,45 @@ func NextMeal(t Trip, stop int) Meal {
 
 // nearMin is how near to a meal a brew takes its place, in minutes.
 const nearMin = 90
+
+// Without lists the stops, by their places in the trip, that have to have a brew at a meal
+// so that every day of the trip has one: on a day with several stops the first, or with
+// last the last of them. Days that have one already are left out.
+func Without(t Trip, m Meal, last bool) []int {
+	covered := map[int]bool{}
+	days := func(s Stop) (out []int) {
+		for d := s.Day; d < s.Day+s.nights(); d++ {
+			out = append(out, d)
+		}
+		return out
+	}
+	for _, s := range t.Stops {
+		for _, b := range s.Brews {
+			if b.At == "" {
+				continue
+			}
+			if d := minutes(b.At) - minutes(m.At); d > -nearMin && d < nearMin {
+				for _, day := range days(s) {
+					covered[day] = true
+				}
+			}
+		}
+	}
+	var out []int
+	for k := range t.Stops {
+		i := k
+		if last {
+			i = len(t.Stops) - 1 - k
+		}
+		wanted := false
+		for _, d := range days(t.Stops[i]) {
+			wanted = wanted || !covered[d]
+			covered[d] = true
+		}
+		if wanted {
+			out = append(out, i)
+		}
+	}
+	slices.Sort(out)
+	return out
+}

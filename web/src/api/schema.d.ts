@@ -125,6 +125,23 @@ export interface paths {
         patch: operations["set-brew"];
         trace?: never;
     };
+    "/brews/{brew}/copy": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Plan a brew at another stop, or hour, too */
+        post: operations["copy-brew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/brews/{brew}/log": {
         parameters: {
             query?: never;
@@ -136,6 +153,23 @@ export interface paths {
         put?: never;
         /** Write down how a brew came out */
         post: operations["add-log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/brews/{brew}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Move a brew with its log to another stop, or hour */
+        put: operations["move-brew"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -206,6 +240,23 @@ export interface paths {
         put?: never;
         /** What every school would give at a stop */
         post: operations["choices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The gear that suits a brew best, of what there is, and how it goes together */
+        post: operations["fit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -421,6 +472,58 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/now": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The brews being made, and the next one of a trip */
+        get: operations["now"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Places of no trip, the latest first, with their brews */
+        get: operations["list-places"];
+        put?: never;
+        /** Keep a place of no trip */
+        post: operations["add-place"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/places/export.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The places of no trip with their brews, as a trip file */
+        get: operations["export-places"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/plan": {
         parameters: {
             query?: never;
@@ -610,6 +713,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/stops/{stop}/trip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Move a stop with its brews and their log into a trip, or out of any */
+        put: operations["put-stop-into-trip"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/trips": {
         parameters: {
             query?: never;
@@ -692,6 +812,23 @@ export interface paths {
         /** Set the order, days and distances of stops at once */
         put: operations["arrange-stops"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{trip}/brews/every": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A brew on every morning, or evening, of a trip that has none */
+        post: operations["add-every-brew"];
         delete?: never;
         options?: never;
         head?: never;
@@ -887,10 +1024,49 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/ways": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** In what ways coffee can be made at a place with what there is, the best first */
+        post: operations["ways"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Ahead: {
+            brew: components["schemas"]["Brew"];
+            /**
+             * Format: int64
+             * @description Of the trip
+             */
+            day: number;
+            /** @description RFC 3339 with the offset of the stop's zone; empty where the trip has no date or the brew no hour */
+            moment: string;
+            stop_name: string;
+            /** @description Empty for a place of no trip */
+            trip_name: string;
+        };
+        Air: {
+            id: string;
+            /**
+             * Format: double
+             * @description °C, or m/s at the place
+             */
+            value: number;
+            word: string;
+        };
         Alternative: {
             cost: string;
             id: string;
@@ -1424,6 +1600,8 @@ export interface components {
         };
         Catalogue: {
             burners: components["schemas"]["Burner"][];
+            /** @description How cold it is, in words */
+            cold: components["schemas"]["Air"][];
             fields: components["schemas"]["Field"][];
             /** @description Those that another method's brewer fixes besides */
             fixed_by_method: string[];
@@ -1435,8 +1613,18 @@ export interface components {
             guidance: components["schemas"]["Guidance"];
             materials: components["schemas"]["Material"][];
             methods: components["schemas"]["MethodInfo"][];
+            /** @description What the words of a request are called; a school's is under method/school */
+            names: {
+                [key: string]: string;
+            };
             /** @description Where water comes from */
             sources: components["schemas"]["Source"][];
+            /** @description Plain generic gear with typical figures; its IDs are below zero, for it is nobody's */
+            starter: components["schemas"]["Item"][];
+            /** @description Words of the field, with what they mean */
+            terms: components["schemas"]["Term"][];
+            wind: components["schemas"]["Air"][];
+            wishes: string[];
         };
         Caution: {
             id: string;
@@ -1614,6 +1802,12 @@ export interface components {
             m: number;
             source: string;
         };
+        Elsewhere: {
+            /** @description Local time of day, HH:MM, or empty */
+            at?: string;
+            /** Format: int64 */
+            stop: number;
+        };
         ErrorDetail: {
             /** @description Where the error occurred, e.g. 'body.items[3].tags' or 'path.thing-id' */
             location?: string;
@@ -1665,6 +1859,18 @@ export interface components {
             rewind?: boolean;
             /** @description Next, though a boil that makes the water safe is not over */
             sure?: boolean;
+        };
+        EveryIn: {
+            /** @enum {string} */
+            meal: "morning" | "evening";
+            /** @description Where it is possible; the best way of each stop where it is not, and when left out */
+            method?: string;
+            school?: string;
+        };
+        EveryOut: {
+            made: components["schemas"]["Brew"][];
+            /** @description What was left out, or is made another way, and why */
+            said: string[];
         };
         Excluded: {
             /** Format: int64 */
@@ -1757,6 +1963,26 @@ export interface components {
             unit: string;
             /** Format: double */
             value: number | null;
+        };
+        Fit: {
+            brewer: components["schemas"]["Item"];
+            burner: components["schemas"]["Item"];
+            /** @description A cup, or a server where the brewer sits on that */
+            cup: components["schemas"]["Item"];
+            grinder: components["schemas"]["Item"];
+            joints: components["schemas"]["Joint"][];
+            paper: components["schemas"]["Item"];
+            /** @description The pot or kettle on the heat */
+            vessel: components["schemas"]["Item"];
+        };
+        FitIn: {
+            have: components["schemas"]["Item"][];
+            request: components["schemas"]["Request"];
+        };
+        Found: {
+            boil: components["schemas"]["Boil"];
+            water: components["schemas"]["WaterState"];
+            ways: components["schemas"]["Way"][];
         };
         Fuel: {
             id: string;
@@ -2509,6 +2735,12 @@ export interface components {
             values?: components["schemas"]["Value"][];
             why: string;
         };
+        Now: {
+            /** @description The next brew of the trip that was asked; null where there is none */
+            next: components["schemas"]["Ahead"];
+            /** @description Being made, the one touched last first */
+            running: components["schemas"]["Ahead"][];
+        };
         PackLine: {
             /** @description Stays the same while the thing does, so that its tick stays */
             key: string;
@@ -2545,6 +2777,17 @@ export interface components {
             sea_level_hpa?: number;
             /** Format: double */
             wind_ms?: number;
+        };
+        PlaceIn: {
+            conditions: components["schemas"]["Conditions"];
+            facts?: components["schemas"]["Facts"];
+            name: string;
+            note?: string;
+            time_zone?: string;
+        };
+        Places: {
+            brews: components["schemas"]["Brew"][];
+            stops: components["schemas"]["StopOut"][];
         };
         Plan: {
             alternatives: components["schemas"]["Alternative"][];
@@ -2669,6 +2912,19 @@ export interface components {
             /** @description What was assumed, smoothed or left out */
             said: string[];
             trip: components["schemas"]["TripFile"];
+        };
+        "Put-stop-into-tripRequest": {
+            /**
+             * Format: int64
+             * @description Of that trip
+             * @default 1
+             */
+            day: number;
+            /**
+             * Format: int64
+             * @description 0 for none
+             */
+            trip: number;
         };
         Request: {
             /** @description What makes up for cooler water; the school chooses when left out */
@@ -2984,6 +3240,8 @@ export interface components {
             id: number;
             /** Format: double */
             km: number;
+            /** @description When it was written down, UTC */
+            made_at: string;
             name: string;
             note: string;
             /** Format: int64 */
@@ -2994,7 +3252,10 @@ export interface components {
              */
             revision: number;
             time_zone: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description 0 for a place of no trip
+             */
             trip_id: number;
             uuid: string;
         };
@@ -3037,6 +3298,8 @@ export interface components {
             id: number;
             /** Format: double */
             km: number;
+            /** @description When it was written down, UTC */
+            made_at: string;
             name: string;
             note: string;
             /** Format: int64 */
@@ -3047,7 +3310,10 @@ export interface components {
              */
             revision: number;
             time_zone: string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description 0 for a place of no trip
+             */
             trip_id: number;
             uuid: string;
             /** @description Where its water is from and whether it is safe, with what to do */
@@ -3210,6 +3476,11 @@ export interface components {
             /** @enum {string} */
             when: "before" | "morning" | "evening" | "brew" | "after";
             why: string;
+        };
+        Term: {
+            id: string;
+            says: string;
+            word: string;
         };
         Totals: {
             /** Format: double */
@@ -3470,6 +3741,13 @@ export interface components {
              */
             target_c?: number;
         };
+        Wanted: {
+            /** @description What there is to make it with; empty where nobody says, and then anything is taken to be there */
+            have: components["schemas"]["Item"][];
+            request: components["schemas"]["Request"];
+            /** @enum {string} */
+            wish?: "" | "quick" | "light" | "clear" | "full" | "tidy" | "little-water";
+        };
         Water: {
             /** @description Where it comes from; nothing that is not said counts as safe */
             source?: string;
@@ -3539,6 +3817,63 @@ export interface components {
             /** @description Empty when nobody has said */
             source: string;
             treatment: string;
+        };
+        Way: {
+            /**
+             * Format: double
+             * @description Water to bring
+             */
+            carry_ml: number | null;
+            /** Format: double */
+            cup_c: number | null;
+            /** Format: double */
+            dose_g: number | null;
+            /** Format: double */
+            drink_ml: number | null;
+            /** Format: double */
+            energy_wh: number | null;
+            /** Format: double */
+            extraction_pct: number | null;
+            fit: components["schemas"]["Fit"];
+            /** Format: double */
+            fuel_g: number | null;
+            /**
+             * Format: double
+             * @description The part of it that takes hands
+             */
+            hands_s: number | null;
+            /** @description Inside the published window of extraction and strength */
+            in_window: boolean;
+            /** @description What the shelf lacks for it; empty when nothing, or when the shelf is empty */
+            lacks: string;
+            /** @description The two figures that count here, by their paths in a plan, or weight */
+            matter: string[];
+            method: string;
+            /** @description Why it cannot be made here with this; empty when it can */
+            not: string;
+            /** @description Where it stands among the ways, of 100 points; null where it cannot be made */
+            order: components["schemas"]["Figure"];
+            possible: boolean;
+            request: components["schemas"]["Request"];
+            school: string;
+            /** @description Every school of the method, the best first */
+            schools: components["schemas"]["Choice"][];
+            /** Format: double */
+            tds_pct: number | null;
+            than: components["schemas"]["Phrase"][];
+            /**
+             * Format: double
+             * @description From the first thing to do until it is served
+             */
+            total_s: number | null;
+            /** @description Why this water has to be made safe before, for a school that does not disinfect it; empty where it is safe or boils */
+            water: string;
+            /** @description What it has one carry: coffee, fuel, papers and the brewer; null where it is not possible */
+            weight: components["schemas"]["Figure"];
+            /** @description What speaks for it and against it, in a few words each */
+            why: string[];
+            /** @description Why it is not possible here; empty when it is */
+            why_not: string;
         };
         Weather: {
             /** Format: double */
@@ -3950,6 +4285,42 @@ export interface operations {
             };
         };
     };
+    "copy-brew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                brew: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Elsewhere"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrewOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "add-log": {
         parameters: {
             query?: never;
@@ -3973,6 +4344,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "move-brew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                brew: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Elsewhere"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrewOut"];
                 };
             };
             /** @description Error */
@@ -4163,6 +4570,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Choice"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    fit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Fit"];
                 };
             };
             /** @description Error */
@@ -4726,6 +5167,134 @@ export interface operations {
             };
         };
     };
+    now: {
+        parameters: {
+            query?: {
+                /** @description Whose next brew is asked; 0 for none */
+                trip?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Now"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Places"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StopOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     plan: {
         parameters: {
             query?: {
@@ -5171,6 +5740,42 @@ export interface operations {
             };
         };
     };
+    "put-stop-into-trip": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                stop: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Put-stop-into-tripRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StopOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-trips": {
         parameters: {
             query?: never;
@@ -5430,6 +6035,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TripOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-every-brew": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EveryIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EveryOut"];
                 };
             };
             /** @description Error */
@@ -5883,6 +6524,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Comparison"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    ways: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wanted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Found"];
                 };
             };
             /** @description Error */

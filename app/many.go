@@ -1,0 +1,155 @@
+package app
+
+import (
+	"context"
+	"fmt"
+	"slices"
+
+	"apodemos/core/brew"
+	"apodemos/core/gear"
+	"apodemos/core/trip"
+	"apodemos/core/ways"
+)
+
+// EveryIn asks for a brew on every morning, or every evening, of a trip.
+type EveryIn struct {
+	Meal   string `json:"meal" enum:"morning,evening"`
+	Method string `json:"method,omitempty" maxLength:"40" doc:"Where it is possible; the best way of each stop where it is not, and when left out"`
+	School string `json:"school,omitempty" maxLength:"40"`
+}
+
+// EveryOut is what was made of it.
+type EveryOut struct {
+	Made []Brew   `json:"made"`
+	Said []string `json:"said" doc:"What was left out, or is made another way, and why"`
+}
+
+// Every makes a brew on every morning or evening of a trip that has none: all of them or
+// none. Each takes the way that was asked where that is possible there, and else the best
+// one with what goes along.
+func (a App) Every(ctx context.Context, id int64, in EveryIn) (EveryOut, error) {
+	out := EveryOut{Made: []Brew{}, Said: []string{}}
+	t, stops, shelf, err := a.journeyAndShelf(ctx, id)
+	if err != nil {
+		return out, err
+	}
+	have, err := a.KitItems(ctx, id, nil)
+	if err != nil {
+		return out, err
+	}
+	if len(have) == 0 {
+		have = shelf
+	}
+	meal := trip.Meals[0]
+	if in.Meal == "evening" {
+		meal = trip.Meals[len(trip.Meals)-1]
+	}
+	var brews []Brew
+	var plans []*brew.Plan
+	for _, i := range trip.Without(t, meal, in.Meal == "evening") {
+		r := brew.Request{Conditions: trip.ConditionsAt(stops[i].Conditions, stops[i].Facts, meal.At), Drinkers: new(float64(t.People))}
+		q, said, err := a.wayAt(r, have, in.Method, in.School)
+		if err != nil {
+			return out, err
+		}
+		if said != "" {
+			out.Said = append(out.Said, stops[i].Name+": "+said)
+		}
+		if q == nil {
+			continue
+		}
+		p, err := Plan(*q, false)
+		if err != nil {
+			return out, err
+		}
+		brews, plans = append(brews, Brew{StopID: stops[i].ID, Name: meal.Name, At: meal.At, Request: *q}), append(plans, p)
+	}
+	out.Made, err = a.AddBrews(ctx, brews, plans)
+	return out, err
+}
+
+// wayAt is the request of a way at a stop: as asked where it can be made with what there
+// is, and else the best one. It is nil where nothing can.
+func (a App) wayAt(r brew.Request, have []gear.Item, method, school string) (*brew.Request, string, error) {
+	w, err := ways.Of(ways.Wanted{Request: r, Have: have})
+	if err != nil {
+		return nil, "", err
+	}
+	said := ""
+	if method != "" {
+		i := slices.IndexFunc(w.Ways, func(x ways.Way) bool { return x.Method == method })
+		if i < 0 {
+			return nil, "", brew.Problems{{Field: "method", Value: method, Message: fmt.Sprintf("%q is not a method", method)}}
+		}
+		if x := w.Ways[i]; x.Not == "" {
+			q := x.Request
+			if school != "" {
+				q = q.By(method, school)
+			}
+			if _, err := brew.Compute(q); err == nil {
+				return &q, "", nil
+			}
+		} else {
+			said = x.Not + "; made another way"
+		}
+	}
+	if best := w.Ways[0]; best.Not == "" {
+		return &best.Request, said, nil
+	}
+	return nil, "no brew, for nothing can be made there with what goes along", nil
+}
+
+// Elsewhere is where a brew goes.
+type Elsewhere struct {
+	Stop int64  `json:"stop" minimum:"1"`
+	At   string `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" doc:"Local time of day, HH:MM, or empty"`
+}
+
+// CopyBrew plans a brew at another stop, or at another hour, too: what it has of its own
+// goes along, and the rest is that of the stop.
+func (a App) CopyBrew(ctx context.Context, b Brew, to Elsewhere) (BrewOut, error) {
+	r, p, err := a.elsewhere(ctx, b, to)
+	if err != nil {
+		return BrewOut{}, err
+	}
+	b, err = a.AddBrew(ctx, Brew{StopID: to.Stop, Name: b.Name, At: to.At, Request: r}, p)
+	if err != nil {
+		return BrewOut{}, err
+	}
+	return a.BrewOut(ctx, b)
+}
+
+// ShiftBrew moves a brew with its log to another stop, or another hour.
+func (a App) ShiftBrew(ctx context.Context, b Brew, revision int64, to Elsewhere) (BrewOut, error) {
+	r, p, err := a.elsewhere(ctx, b, to)
+	if err != nil {
+		return BrewOut{}, err
+	}
+	b.Request, b.At, b.Revision = r, to.At, revision
+	if b, err = a.MoveBrew(ctx, b, to.Stop, p); err != nil {
+		return BrewOut{}, err
+	}
+	return a.BrewOut(ctx, b)
+}
+
+// elsewhere is a brew's request, and its plan, at another stop and hour.
+func (a App) elsewhere(ctx context.Context, b Brew, to Elsewhere) (brew.Request, *brew.Plan, error) {
+	from, err := a.Stop(ctx, b.StopID)
+	if err != nil {
+		return brew.Request{}, nil, err
+	}
+	st, err := a.Stop(ctx, to.Stop)
+	if err != nil {
+		return brew.Request{}, nil, err
+	}
+	own, err := Difference(trip.ConditionsAt(from.Conditions, from.Facts, b.At), b.Request)
+	if err != nil {
+		return brew.Request{}, nil, err
+	}
+	r, err := Overlay(trip.ConditionsAt(st.Conditions, st.Facts, to.At), own)
+	if err != nil {
+		return brew.Request{}, nil, err
+	}
+	p, err := Plan(r, false)
+	return r, p, err
+}

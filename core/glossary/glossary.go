@@ -1,0 +1,88 @@
+// Package glossary is what things are called on the screen, and what the field's terms
+// mean: the one place for both.
+package glossary
+
+import (
+	"apodemos/core/heat"
+	"apodemos/core/method"
+	"apodemos/core/water"
+)
+
+// A Term is a word of the field with what is meant by it.
+type Term struct {
+	ID   string `json:"id"`
+	Word string `json:"word"`
+	Says string `json:"says"`
+}
+
+// Terms are the words that a screen explains where it uses them.
+var Terms = []Term{
+	{"recipe", "recipe", "One way to work a method: its grind, temperature, pours and times. Most methods have several, each with its own followers."},
+	{"ratio", "ratio", "Grams of coffee to each litre of water poured. 60 to 65 is usual for filter coffee."},
+	{"dose", "dose", "The dry coffee of a brew, weighed or in your own measure."},
+	{"bloom", "bloom", "The first little water, which lets the gas out of fresh coffee so that the rest wets all of it."},
+	{"contact", "contact", "How long water and coffee are together."},
+	{"drawdown", "drawdown", "The time that the last water takes to run through the bed of coffee."},
+	{"slurry", "in the grounds", "The mix of water and grounds while it brews. Its temperature, and not the kettle's, is what the coffee feels."},
+	{"extraction", "extraction", "The share of the dry coffee that went into the drink. 18 to 22 % is the published window; lower tastes sour and thin, higher bitter."},
+	{"strength", "strength", "The share of the drink that is dissolved coffee. Around 1.3 % is usual for filter coffee."},
+	{"target", "aim", "The temperature that the recipe wants the water to have when it meets the coffee, for this roast."},
+	{"station-pressure", "pressure here", "What a barometer at the place reads, not reduced to sea level. A weather report's is reduced, and would tell the boiling point wrong."},
+	{"tds", "minerals in the water", "Dissolved solids, in milligrams a litre, as a bottle's label or a cheap meter says."},
+	{"retained", "kept by the grounds", "Water that stays in the wet coffee, about twice its mass, and never reaches the cup."},
+	{"click", "clicks", "Steps of a hand grinder's setting, counted from where its burrs touch."},
+	{"micrometre", "µm", "Thousandths of a millimetre: about the size of a grain of ground coffee. Filter coffee is 600 to 900."},
+	{"gauge", "gauge pressure", "Pressure over that of the air outside: what pushes the gas through the burner."},
+	{"caffeine", "caffeine", "An estimate for one cup, by the dose and the kind of bean. Not medical advice."},
+	{"hands", "hands", "The part of the time in which you cannot do anything else."},
+	{"fuss", "fuss", "Loose parts, mess and papers."},
+	{"front", "kits on the edge", "Kits that no other beats in mass, cup, time and fuss at once."},
+	{"measured", "measured", "From your own gear, and no longer a typical figure."},
+}
+
+// Names are what the words of a request are called, by their IDs.
+func Names() map[string]string {
+	out := map[string]string{
+		"isa": "standard atmosphere", "west": "West’s, for summer and tropics",
+		water.Safe: "safe: I vouch for it", water.Filtered: "I filter it", water.Boil: "I boil it", water.Doubtful: "doubtful",
+		"server": "a server, shared out", "cups": "each cup in its turn",
+		"lid-off": "the lid off", "lid-ajar": "the lid ajar, or a spout", "lid-on": "the lid on", "pour-through": "a second, cold pot",
+		"liquid": "liquid", "snow": "snow", "ice": "ice",
+		"": "a bit of all", "quick": "quick", "light": "light to carry", "clear": "a clear cup", "full": "a full cup", "tidy": "tidy", "little-water": "little water",
+	}
+	for _, s := range water.Sources {
+		if _, is := out[s.ID]; !is {
+			out[s.ID] = s.Name
+		}
+	}
+	for _, b := range heat.Burners {
+		out[string(b.ID)] = b.Name
+	}
+	for _, f := range heat.Fuels {
+		out[string(f.ID)] = f.Name
+	}
+	for _, m := range heat.Materials {
+		out[string(m.ID)] = m.Name
+	}
+	for _, m := range method.All {
+		out[m.ID] = m.Name
+		for _, s := range m.Schools {
+			out[m.ID+"/"+s.ID] = s.Name
+		}
+	}
+	return out
+}
+
+// An Air is how cold it is, or how windy, in a word.
+type Air struct {
+	ID    string  `json:"id"`
+	Word  string  `json:"word"`
+	Value float64 `json:"value" doc:"°C, or m/s at the place"`
+}
+
+// Cold are words for the air's temperature, in °C. From memory.
+var Cold = []Air{{"frost", "frost", -5}, {"cold", "cold", 5}, {"mild", "mild", 15}, {"warm", "warm", 24}, {"hot", "hot", 33}}
+
+// Wind are words for the wind, in m/s: 0, 4 and 9 on the Beaufort scale (WMO) as it is
+// printed, from memory: calm, a gentle breeze, a fresh breeze.
+var Wind = []Air{{"calm", "calm", 0}, {"breeze", "breeze", 4}, {"wind", "wind", 9}}

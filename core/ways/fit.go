@@ -1,0 +1,200 @@
+package ways
+
+import (
+	"cmp"
+	"slices"
+	"strings"
+
+	"apodemos/core/brew"
+	"apodemos/core/coffee"
+	"apodemos/core/gear"
+	"apodemos/core/heat"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+)
+
+// Fit is the gear of a brew, and how its pieces go together. What there is none of, or
+// what the way does not need, is null.
+type Fit struct {
+	Brewer  *gear.Item   `json:"brewer"`
+	Cup     *gear.Item   `json:"cup" doc:"A cup, or a server where the brewer sits on that"`
+	Vessel  *gear.Item   `json:"vessel" doc:"The pot or kettle on the heat"`
+	Burner  *gear.Item   `json:"burner"`
+	Grinder *gear.Item   `json:"grinder"`
+	Paper   *gear.Item   `json:"paper"`
+	Joints  []gear.Joint `json:"joints"`
+	stick   bool
+}
+
+// For is the fit of a planned brew with what there is: the pieces that suit it best.
+func For(p *brew.Plan, have []gear.Item) Fit {
+	m, _ := method.ByID(p.Request.Method)
+	return pick(have, m, p.Request).joined(p, m)
+}
+
+// thinStream reports whether a method wants to be poured slowly.
+func thinStream(m method.Method) bool { return slices.Contains(m.Needs, "kettle with a spout") }
+
+// badness orders how two things go together, the best first.
+func badness(j gear.Joint, known bool) int {
+	if !known {
+		return 1 // nobody knows
+	}
+	return map[gear.Level]int{gear.Fits: 0, gear.Care: 2, gear.No: 3}[j.Level]
+}
+
+// pick takes the pieces for a method: those that go together, and of those the lightest.
+func pick(have []gear.Item, m method.Method, r brew.Request) Fit {
+	f := Fit{Joints: []gear.Joint{}}
+	usable := func(k gear.Kind) (out []gear.Item) {
+		for _, i := range have {
+			if i.Kind == k && i.Usable() && (i.Price == nil || *i.Price == 0) {
+				out = append(out, i)
+			}
+		}
+		slices.SortStableFunc(out, func(a, b gear.Item) int { return cmp.Compare(a.MassG, b.MassG) })
+		return out
+	}
+	least := func(list []gear.Item, bad func(gear.Item) int) *gear.Item {
+		if len(list) == 0 {
+			return nil
+		}
+		return new(slices.MinFunc(list, func(a, b gear.Item) int { return cmp.Compare(bad(a), bad(b)) }))
+	}
+	drink := 225.0
+	if r.CupMl != nil {
+		drink = *r.CupMl
+	}
+	cups := slices.Concat(usable(gear.Cup), usable(gear.Server))
+	// About: the grounds keep some of the water.
+	ratio := m.Schools[0].RatioGPerL / 1000
+	dose := drink * people(r) * ratio / (1 - coffee.RetainedMlPerG*ratio)
+	serves := slices.DeleteFunc(usable(gear.Brewer), func(i gear.Item) bool { return !slices.Contains(i.Methods(), m.ID) })
+	f.Brewer = least(serves, func(b gear.Item) int {
+		bad := 3
+		for _, c := range cups {
+			bad = min(bad, badness(gear.OnRim(b, c)))
+		}
+		return 4*bad + badness(gear.DoseInBrewer(b, dose))
+	})
+	f.Cup = least(cups, func(c gear.Item) int {
+		bad := badness(gear.DrinkInCup(c, drink))
+		if f.Brewer != nil && m.OnCup() {
+			bad += 4 * badness(gear.OnRim(*f.Brewer, c))
+		}
+		return bad
+	})
+	burner := ""
+	if r.Heat.Burner != nil {
+		burner = *r.Heat.Burner
+	}
+	switch {
+	case r.Heat.SuppliedC != nil:
+	case burner == "":
+		f.Burner = least(usable(gear.Burner), func(gear.Item) int { return 0 })
+	default:
+		for _, b := range usable(gear.Burner) {
+			if b.Type == burner {
+				f.Burner = &b
+				break
+			}
+		}
+	}
+	if m.Heated() && m.Way != method.OnFlame && (r.Heat.SuppliedC == nil || m.InPot()) {
+		f.Vessel = least(usable(gear.Vessel), func(v gear.Item) int {
+			bad := 0
+			if f.Burner != nil {
+				bad += 16*badness(gear.OverFlame(v, *f.Burner)) + 4*badness(gear.PotOnBurner(v, *f.Burner))
+			}
+			if m.InPot() && v.Spout {
+				bad += 64 // a kettle's spout lets no grounds out
+			}
+			if thinStream(m) && !v.Spout {
+				bad++
+			}
+			return bad
+		})
+	}
+	f.Grinder = least(usable(gear.Grinder), func(g gear.Item) int { return badness(gear.DoseInGrinder(g, dose)) })
+	if f.Brewer != nil {
+		f.Paper = least(usable(gear.Filter), func(p gear.Item) int { return badness(gear.PaperInBrewer(*f.Brewer, p)) })
+	}
+	f.stick = slices.ContainsFunc(have, func(i gear.Item) bool { return i.Type == "rim support" && i.Usable() })
+	return f
+}
+
+func people(r brew.Request) float64 {
+	if r.Drinkers == nil {
+		return 1
+	}
+	return *r.Drinkers
+}
+
+// into puts the pieces' figures into a request.
+func (f Fit) into(r brew.Request) brew.Request {
+	for _, i := range []*gear.Item{f.Burner, f.Vessel, f.Brewer, f.Cup, f.Grinder} {
+		if i != nil {
+			i.Into(&r)
+		}
+	}
+	return r
+}
+
+// joined finds how the pieces of a planned brew go together.
+func (f Fit) joined(p *brew.Plan, m method.Method) Fit {
+	f.Joints = []gear.Joint{}
+	add := func(j gear.Joint, known bool) {
+		if known {
+			f.Joints = append(f.Joints, j)
+		}
+	}
+	n := 1.0
+	if p.Batches != nil {
+		n = *p.Batches
+	}
+	if f.Brewer != nil {
+		if f.Cup != nil && m.OnCup() {
+			j, known := gear.OnRim(*f.Brewer, *f.Cup)
+			if known && j.Level != gear.Fits && f.stick {
+				j.Level, j.Remedy = gear.Care, "lay the stick across the rim"
+			}
+			add(j, known)
+		}
+		if f.Paper != nil {
+			add(gear.PaperInBrewer(*f.Brewer, *f.Paper))
+		}
+		if p.DoseG != nil {
+			add(gear.DoseInBrewer(*f.Brewer, *p.DoseG/n))
+		}
+	}
+	if f.Cup != nil && f.Cup.Kind == gear.Cup && p.Request.CupMl != nil {
+		add(gear.DrinkInCup(*f.Cup, *p.Request.CupMl))
+	}
+	if f.Grinder != nil && p.DoseG != nil {
+		add(gear.DoseInGrinder(*f.Grinder, *p.DoseG))
+	}
+	if f.Vessel != nil {
+		if p.Water.HeatedMl != nil {
+			add(gear.WaterInVessel(*f.Vessel, *p.Water.HeatedMl/n))
+		}
+		if f.Burner != nil {
+			add(gear.PotOnBurner(*f.Vessel, *f.Burner))
+			add(gear.OverFlame(*f.Vessel, *f.Burner))
+		} else if b, ok := heat.BurnerByID(*p.Request.Heat.Burner); ok && p.Request.Heat.SuppliedC == nil && b.Flame {
+			add(gear.OverFlame(*f.Vessel, gear.Item{Name: b.Name, Kind: gear.Burner, Type: string(b.ID)}))
+		}
+		add(gear.SlowPour(*f.Vessel, thinStream(m)))
+	}
+	return f
+}
+
+// forbids is why the pieces cannot be used together; empty when they can. A drink that is
+// too large for its cup is the drinker's to make less.
+func (f Fit) forbids() string {
+	for _, j := range f.Joints {
+		if j.Level == gear.No && j.Rule != "drink" {
+			return quantity.LowerFirst(strings.TrimSuffix(j.Text, "."))
+		}
+	}
+	return ""
+}

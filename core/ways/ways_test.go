@@ -1,0 +1,193 @@
+package ways_test
+
+import (
+	"math"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"apodemos/core/brew"
+	"apodemos/core/conditions"
+	"apodemos/core/gear"
+	"apodemos/core/method"
+	. "apodemos/core/ways"
+)
+
+// have are pieces of the starter shelf by name.
+func have(t require.TestingT, names ...string) []gear.Item {
+	var out []gear.Item
+	for i, it := range gear.Starter() {
+		it.ID = int64(-1 - i)
+		if slices.Contains(names, it.Name) {
+			out = append(out, it)
+		}
+	}
+	require.Len(t, out, len(names))
+	return out
+}
+
+// at is a place: a stream at an altitude, for two.
+func at(altitude float64, treatment string) brew.Request {
+	r := brew.Request{Conditions: conditions.Conditions{Place: conditions.Place{AltitudeM: &altitude, AirC: new(5.0)}, Water: conditions.Water{Source: new("stream")}}, Drinkers: new(2.0)}
+	if treatment != "" {
+		r.Water.Treatment = &treatment
+	}
+	return r
+}
+
+func of(t require.TestingT, r brew.Request, items []gear.Item, w Wish) *Found {
+	f, err := Of(Wanted{Request: r, Have: items, Wish: w})
+	require.NoError(t, err)
+	return f
+}
+
+func way(t require.TestingT, f *Found, id string) Way {
+	i := slices.IndexFunc(f.Ways, func(w Way) bool { return w.Method == id })
+	require.GreaterOrEqual(t, i, 0, id)
+	return f.Ways[i]
+}
+
+// With a pot, a burner, a grinder and cups a pot can be made and a cone cannot, and why
+// not is said; every method is there once.
+func TestWhatOneHasDecides(t *testing.T) {
+	items := have(t, "Titanium pot, 1 L", "Canister burner", "Hand grinder", "Steel mug, wide")
+	f := of(t, at(2300, "boil"), items, Balanced)
+	assert.Len(t, f.Ways, len(method.All))
+	assert.InDelta(t, 92.3, f.Boil.BoilC, 0.1)
+	assert.Equal(t, "", way(t, f, "pot").Not)
+	assert.Equal(t, "missing: a cone dripper, cone papers", way(t, f, "cone").Not)
+	assert.Equal(t, "missing: concentrate made before", way(t, f, "serve-concentrate").Not)
+	possible := true
+	for _, w := range f.Ways {
+		if w.Not != "" {
+			possible = false
+			assert.False(t, w.Possible, w.Method)
+			assert.Nil(t, w.Order, w.Method)
+			continue
+		}
+		assert.True(t, possible, "%s stands after one that cannot be made", w.Method)
+		assert.Len(t, w.Matter, 2, w.Method)
+		assert.NotEmpty(t, w.Why, w.Method)
+	}
+	without := of(t, at(2300, "boil"), have(t, "Canister burner", "Hand grinder", "Steel mug, wide", "Cone dripper, plastic", "Cone papers"), Balanced)
+	assert.Contains(t, way(t, without, "cone").Not, "a pot or kettle")
+	socket := at(2300, "safe")
+	socket.Heat.Burner = new("mains")
+	without = of(t, socket, have(t, "Hand grinder", "Steel mug, wide", "Cone dripper, plastic", "Cone papers"), Balanced)
+	assert.Equal(t, "missing: a pot or kettle", way(t, of(t, at(0, "safe"), have(t, "Hand grinder", "Steel mug, wide", "Press pot, steel"), ""), "press-pot").Not)
+	assert.Equal(t, "missing: ", "missing: "+way(t, without, "cone").Not, "a socket has its kettle")
+}
+
+// A way is planned with the gear in hand, and what a plan of it gives is what is told.
+func TestAWayIsItsPlan(t *testing.T) {
+	f := of(t, at(1200, "boil"), gear.Starter(), Quick)
+	for _, w := range f.Ways {
+		if w.Not != "" {
+			continue
+		}
+		p, err := brew.Compute(w.Request)
+		require.NoError(t, err, w.Method)
+		assert.Equal(t, *p.TotalS, *w.TotalS, w.Method)
+		assert.Equal(t, w.Method, w.Request.Method)
+		if w.Fit.Vessel != nil {
+			assert.Equal(t, *w.Fit.Vessel.CapacityMl, *w.Request.Vessel.CapacityMl, w.Method)
+		}
+	}
+	for _, c := range way(t, f, "pot").Schools {
+		assert.True(t, c.Possible, c.School)
+	}
+	assert.Len(t, way(t, f, "pot").Schools, 6)
+}
+
+// A pot that burns is none; a dripper that falls into every cup is none, but with a stick
+// it stands.
+func TestWhatDoesNotGoTogetherIsNotOffered(t *testing.T) {
+	items := have(t, "Canister burner", "Hand grinder", "Steel mug, wide", "Slow metal drip")
+	plastic := gear.Item{Name: "Plastic jug", Kind: gear.Vessel, MassG: 80, LengthMm: new(120.0), HeightMm: new(120.0), CapacityMl: new(900.0), Material: "plastic"}
+	f := of(t, at(0, "boil"), append(slices.Clone(items), plastic), Balanced)
+	assert.Contains(t, way(t, f, "pot").Not, "burns on")
+	f = of(t, at(0, "boil"), append(slices.Clone(items), have(t, "Titanium pot, 1 L")...), Balanced)
+	assert.Contains(t, way(t, f, "slow-drip").Not, "falls into")
+	f = of(t, at(0, "boil"), append(slices.Clone(items), have(t, "Titanium pot, 1 L", "Stick across the rim")...), Balanced)
+	assert.Equal(t, "", way(t, f, "slow-drip").Not)
+	// Of two cups the one that it stands on is taken.
+	f = of(t, at(0, "boil"), append(slices.Clone(items), have(t, "Titanium pot, 1 L", "Enamel cup")...), Balanced)
+	assert.Equal(t, "Enamel cup", way(t, f, "slow-drip").Fit.Cup.Name)
+}
+
+// Water that nobody vouches for puts what does not boil it behind, and says so.
+func TestDoubtfulWaterComesLast(t *testing.T) {
+	r := at(900, "boil")
+	f := of(t, r, gear.Starter(), Balanced)
+	cold := way(t, f, "cold-concentrate")
+	assert.Contains(t, cold.Why[0], "safe water")
+	assert.Equal(t, "the boil makes the water safe", way(t, f, "pot").Why[0])
+	safe := way(t, of(t, at(900, "safe"), gear.Starter(), Balanced), "cold-concentrate")
+	assert.InDelta(t, 0.6, *cold.Order.Value / *safe.Order.Value, 1e-9)
+	assert.Equal(t, "doubtful", of(t, at(900, ""), gear.Starter(), Balanced).Water.Treatment)
+}
+
+// A wish moves what it is about: what comes first for a wish is at least as good in it as
+// what comes first for none.
+func TestAWishIsFollowed(t *testing.T) {
+	marks := func(w Way) method.Scores {
+		m, _ := method.ByID(w.Method)
+		return m.Scores
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		r := at(rapid.Float64Range(0, 4500).Draw(t, "altitude"), "boil")
+		r.Drinkers = new(float64(rapid.IntRange(1, 4).Draw(t, "drinkers")))
+		plain := of(t, r, gear.Starter(), Balanced).Ways[0]
+		first := func(w Wish) Way { return of(t, r, gear.Starter(), w).Ways[0] }
+		assert.LessOrEqual(t, *first(Quick).HandsS/12+*first(Quick).TotalS/6, (*plain.HandsS/12+*plain.TotalS/6)*1.05)
+		assert.GreaterOrEqual(t, marks(first(Clear)).Clarity, marks(plain).Clarity)
+		assert.GreaterOrEqual(t, marks(first(Full)).Body, marks(plain).Body)
+		assert.GreaterOrEqual(t, marks(first(Tidy)).Tidiness, marks(plain).Tidiness)
+		w := first(LittleWater)
+		assert.LessOrEqual(t, *w.CarryMl / *w.DrinkMl, *plain.CarryMl / *plain.DrinkMl+1e-9)
+	})
+}
+
+// A metre more, or a tenth of a degree, moves no way by more than a breath.
+func TestASmallChangeMovesLittle(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		a := rapid.Float64Range(50, 1900).Draw(t, "altitude")
+		one, two := of(t, at(a, "safe"), gear.Starter(), Balanced), of(t, at(a+1, "safe"), gear.Starter(), Balanced)
+		for _, w := range one.Ways {
+			if w.Not == "" {
+				assert.Less(t, math.Abs(*w.Order.Value-*way(t, two, w.Method).Order.Value), 0.5, w.Method)
+			}
+		}
+	})
+}
+
+// The points can be worked out again from what the working shows.
+func TestTheOrderShowsItsWorking(t *testing.T) {
+	for _, w := range of(t, at(900, "safe"), have(t, "Titanium pot, 1 L", "Canister burner", "Hand grinder", "Steel mug, wide"), Balanced).Ways {
+		if w.Not != "" {
+			continue
+		}
+		sum, n, careful := 0.0, 0.0, 1.0
+		for _, in := range w.Order.Inputs {
+			if in.Value != nil {
+				sum, n = sum+*in.Value, n+1
+			} else {
+				careful *= 0.95
+			}
+		}
+		assert.InDelta(t, *w.Order.Value, sum/n*careful, 1e-6, w.Method)
+		assert.LessOrEqual(t, *w.Order.Value, 100.0)
+	}
+}
+
+func BenchmarkOf(b *testing.B) {
+	in := Wanted{Request: at(2300, "boil"), Have: gear.Starter()}
+	for b.Loop() {
+		if _, err := Of(in); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
