@@ -113,6 +113,7 @@ func Answer(op string, body []byte) (any, *Fault, error) {
 type FitIn struct {
 	Request brew.Request `json:"request"`
 	Have    []gear.Item  `json:"have" maxItems:"400"`
+	Along   []int64      `json:"along,omitempty" maxItems:"400" doc:"IDs of the pieces that go along: they are taken before the others"`
 }
 
 // FitOf is the gear that suits a brew best, of what there is, and how it goes together. Its
@@ -122,7 +123,7 @@ func FitOf(in FitIn) (*ways.Fit, error) {
 	if err != nil {
 		return nil, err
 	}
-	return new(ways.For(p, in.Have)), nil
+	return new(ways.For(p, in.Have, in.Along)), nil
 }
 
 // BenchBoil asks what water boils at; it is shaped as the other questions are.

@@ -60,7 +60,7 @@ type NewBrew struct {
 	Request brew.Request `json:"request"`
 }
 
-// NewBrew proposes a brew at a stop.
+// NewBrew proposes a brew at a stop, with the gear that goes along.
 func (a App) NewBrew(ctx context.Context, stop int64, method, school, at string) (NewBrew, error) {
 	st, err := a.Stop(ctx, stop)
 	if err != nil {
@@ -78,6 +78,11 @@ func (a App) NewBrew(ctx context.Context, stop int64, method, school, at string)
 	}
 	r := brew.Request{Conditions: trip.ConditionsAt(st.Conditions, st.Facts, meal.At)}.By(method, school)
 	r.Drinkers = new(float64(t.People))
+	shelf, along, err := a.goingAlong(ctx, st.TripID)
+	if err != nil {
+		return NewBrew{}, err
+	}
+	r = ways.With(r, shelf, along)
 	return NewBrew{st.TripID, meal.Name, meal.At, r}, nil
 }
 

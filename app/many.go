@@ -29,16 +29,13 @@ type EveryOut struct {
 // one with what goes along.
 func (a App) Every(ctx context.Context, id int64, in EveryIn) (EveryOut, error) {
 	out := EveryOut{Made: []Brew{}, Said: []string{}}
-	t, stops, shelf, err := a.journeyAndShelf(ctx, id)
+	t, stops, err := a.Journey(ctx, id)
 	if err != nil {
 		return out, err
 	}
-	have, err := a.KitItems(ctx, id, nil)
+	have, along, err := a.goingAlong(ctx, id)
 	if err != nil {
 		return out, err
-	}
-	if len(have) == 0 {
-		have = shelf
 	}
 	meal := trip.Meals[0]
 	if in.Meal == "evening" {
@@ -48,7 +45,7 @@ func (a App) Every(ctx context.Context, id int64, in EveryIn) (EveryOut, error) 
 	var plans []*brew.Plan
 	for _, i := range trip.Without(t, meal, in.Meal == "evening") {
 		r := brew.Request{Conditions: trip.ConditionsAt(stops[i].Conditions, stops[i].Facts, meal.At), Drinkers: new(float64(t.People))}
-		q, said, err := a.wayAt(r, have, in.Method, in.School)
+		q, said, err := a.wayAt(r, have, along, in.Method, in.School)
 		if err != nil {
 			return out, err
 		}
@@ -68,10 +65,20 @@ func (a App) Every(ctx context.Context, id int64, in EveryIn) (EveryOut, error) 
 	return out, err
 }
 
+// goingAlong is the shelf, and what of it goes along on a trip.
+func (a App) goingAlong(ctx context.Context, trip int64) (shelf []gear.Item, along []int64, err error) {
+	k, err := a.TripKit(ctx, trip)
+	if err != nil {
+		return nil, nil, err
+	}
+	shelf, err = a.Gear(ctx)
+	return shelf, k.Items, err
+}
+
 // wayAt is the request of a way at a stop: as asked where it can be made with what there
 // is, and else the best one. It is nil where nothing can.
-func (a App) wayAt(r brew.Request, have []gear.Item, method, school string) (*brew.Request, string, error) {
-	w, err := ways.Of(ways.Wanted{Request: r, Have: have})
+func (a App) wayAt(r brew.Request, have []gear.Item, along []int64, method, school string) (*brew.Request, string, error) {
+	w, err := ways.Of(ways.Wanted{Request: r, Have: have, Along: along})
 	if err != nil {
 		return nil, "", err
 	}

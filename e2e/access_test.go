@@ -206,7 +206,7 @@ func TestThePageStaysWhereItWasScrolled(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/7")
-	p.see("Four pulses, 45 seconds apart")
+	p.see("why here")
 	p.do(chromedp.WaitVisible(chromedp.CSS(".ribbon-stops button")))
 	p.js(`(scrollTo(0, 600), "")`)
 	p.do(chromedp.EmulateViewport(760, 800))

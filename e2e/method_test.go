@@ -21,18 +21,18 @@ func TestOneBrewOfEachFamily(t *testing.T) {
 		value float64
 		see   string
 	}{
-		{"Plan Press pot: Steeped, skimmed, pressed gently", "ratio_g_per_l", 66, "Break the crust."},
-		{"Plan Cup steep: Broken, skimmed, decanted", "ratio_g_per_l", 62, "scrape off the foam"},
-		{"Plan Flat-bed dripper: Bloom of three times the dose, slow circles", "ratio_g_per_l", 66.5, "three times the dose"},
-		{"Plan Slow metal drip: Over condensed milk", "ratio_g_per_l", 150, "of condensed milk in each cup"},
-		{"Plan Moka pot: Hot water in the boiler", "ratio_g_per_l", 100, "safety valve"},
-		{"Plan Pocket pump brewer: A full basket, about thirteen presses", "ratio_g_per_l", 180, "thirteen presses"},
-		{"Plan Cold concentrate at home: One to four by volume", "ratio_g_per_l", 95, "Twelve hours"},
-		{"Plan Steeped or boiled pot: Warm water, then a boil", "ratio_g_per_l", 62.5, "rolling boil"},
+		{"Press pot: Steeped, skimmed, pressed gently", "ratio_g_per_l", 66, "Break the crust."},
+		{"Cup steep: Broken, skimmed, decanted", "ratio_g_per_l", 62, "scrape off the foam"},
+		{"Flat-bed dripper: Bloom of three times the dose, slow circles", "ratio_g_per_l", 66.5, "three times the dose"},
+		{"Slow metal drip: Over condensed milk", "ratio_g_per_l", 150, "of condensed milk in each cup"},
+		{"Moka pot: Hot water in the boiler", "ratio_g_per_l", 100, "safety valve"},
+		{"Pocket pump brewer: A full basket, about thirteen presses", "ratio_g_per_l", 180, "thirteen presses"},
+		{"Cold concentrate at home: One to four by volume", "ratio_g_per_l", 95, "Twelve hours"},
+		{"Steeped or boiled pot: Warm water, then a boil", "ratio_g_per_l", 62.5, "rolling boil"},
 	} {
 		p.open("/trips/1/stops/7")
 		p.see("Plan a brew here")
-		p.click(c.plan)
+		p.plan(c.plan)
 		p.see(c.see)
 		assert.InDelta(t, c.value, number(t, p.figure(c.path)), 0.01, c.plan)
 	}
@@ -44,10 +44,11 @@ func TestBypass(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/8")
-	p.click("Plan Hand press: With bypass")
-	p.see("the chamber is full")
-	p.click("All inputs")
+	p.plan("Hand press: With bypass")
+	p.click("Find an input")
 	p.see("Trusted in this order")
+	p.fill("Brewer holds", "230")
+	p.see("the chamber is full")
 	p.fill("People", "1")
 	p.fill("Each cup", "290")
 	p.fill("Dose", "20")
@@ -64,9 +65,9 @@ func TestATablespoonAndNoScale(t *testing.T) {
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/8")
 	p.click("US")
-	p.click("Plan Cone dripper: Three pours, no scale")
+	p.plan("Cone dripper: Three pours, no scale")
 	p.see("Circle out")
-	p.click("All inputs")
+	p.click("Find an input")
 	p.see("Trusted in this order")
 	p.fill("Measure", "heaped tablespoon")
 	p.fill("A measure holds", "0.194") // oz, 5.5 g
@@ -93,27 +94,27 @@ func TestTheSteepIsDraggedAndPutBack(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/7")
-	p.click("Plan Steeped or boiled pot: Steeped, filter grind, skimmed")
+	p.plan("Steeped or boiled pot: Steeped, filter grind, skimmed")
 	p.see("Skim the foam")
 	before := seconds(t, p.figure("contact_s"))
 	p.slide("End of the steep", kb.ArrowRight, 12)
 	p.until("see the contact grow", func() bool { return seconds(t, p.figure("contact_s")) > before+40 })
 	p.see("You set the time of the steep")
-	p.click("Back to the school’s time")
+	p.click("Back to the recipe’s time")
 	p.until("see it back", func() bool { return math.Abs(seconds(t, p.figure("contact_s"))-before) < 6 })
 
 	// The dose, pulled up on the score, and put back.
 	dose := number(t, p.figure("dose_g"))
 	p.slide("Dose", kb.ArrowUp, 4)
 	p.until("see more coffee", func() bool { return number(t, p.figure("dose_g")) > dose })
-	p.click("Back to the school’s dose")
+	p.click("Back to the recipe’s dose")
 	p.until("see the dose back", func() bool { return number(t, p.figure("dose_g")) == dose })
 
 	p.into("Compare with")
 	p.do(chromedp.KeyEvent(kb.ArrowDown))
 	p.until("see it beside home", func() bool { // a list that is still opening takes no click
 		p.js(`(() => { [...document.querySelectorAll(".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")].find(e => e.innerText.includes("home"))?.click(); return ""; })()`)
-		return strings.Contains(p.screen(), "Here, and with home")
+		return strings.Contains(p.screen(), "with home (dotted)")
 	})
 }
 
@@ -123,15 +124,15 @@ func TestPoursAndBatchesOnTheScore(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/8")
-	p.click("Plan Cone dripper: Four pulses, 45 seconds apart")
+	p.plan("Cone dripper: Four pulses, 45 seconds apart")
 	p.see("Pour the last, to")
 	contact := p.figure("contact_s")
 	p.slide("circles: end of the pour", kb.ArrowRight, 1)
-	p.see("Back to the school’s pours")
+	p.see("Back to the recipe’s pours")
 	p.see("Your pours take")
 	p.until("brew for longer", func() bool { return p.figure("contact_s") != contact })
-	p.click("Back to the school’s pours")
-	p.until("the school's time again", func() bool { return p.figure("contact_s") == contact })
+	p.click("Back to the recipe’s pours")
+	p.until("the recipe's time again", func() bool { return p.figure("contact_s") == contact })
 
 	p.fill("People", "8")
 	p.see("Put the water on again at")
@@ -146,13 +147,17 @@ func TestTheComparisonOpensItsWorking(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5")
-	p.see("Clear · body")
-	p.do(chromedp.Click(chromedp.CSS(`[data-figure="cone/four-pulses/total_s"]`)))
+	p.do(chromedp.WaitVisible(chromedp.CSS(".way")))
+	p.js(`(document.querySelector(".ways-more[aria-expanded=false]")?.click(), "")`)
+	p.until("see the cone", func() bool { return p.js(`document.querySelector("[data-way=cone]") ? "y" : ""`) == "y" })
+	p.js(`(document.querySelectorAll(".way details").forEach(d => { d.open = true; }), "")`)
+	p.do(chromedp.Click(chromedp.CSS(`.way-figures [data-figure="cone/four-pulses/total_s"]`)))
 	p.see("Working: In all")
 	p.see("Before the water meets the coffee")
 	p.do(chromedp.NavigateBack())
 	p.seeNot("Working: In all")
-	p.do(chromedp.Click(chromedp.CSS(`[data-figure="press-pot/steeped-skimmed/weight"]`)))
+	p.js(`(document.querySelectorAll(".way details").forEach(d => { d.open = true; }), "")`)
+	p.do(chromedp.Click(chromedp.CSS(`.way-figures [data-figure="press-pot/steeped-skimmed/weight"]`)))
 	p.see("Working: Weight")
 	p.see("press pot")
 	p.open("/trips/1/stops/5?working=moka/hot-fill/heat.fuel_g")

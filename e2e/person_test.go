@@ -175,7 +175,7 @@ const find = `(() => {
   return [r.x + r.width / 2, r.y + r.height / 2];
 })()`
 
-const clickable = "button, a, [role=button], label, .ant-segmented-item, .ant-select-item-option, th"
+const clickable = "button, a, summary, [role=button], label, .ant-segmented-item, .ant-select-item-option, th"
 
 // click clicks what shows a text.
 func (p *person) click(text string) {
@@ -323,5 +323,34 @@ func (p *person) undo(said string) {
 			b?.click();
 			return b ? "yes" : "";
 		})()`, said)) == "yes"
+	})
+}
+
+// plan goes to the plan of a way: all ways are shown, and their recipes.
+func (p *person) plan(way string) {
+	p.t.Helper()
+	p.until("see the way "+way, func() bool {
+		return p.js(fmt.Sprintf(`(() => {
+			const more = document.querySelector(".ways-more[aria-expanded=false]");
+			if (more) { more.click(); return ""; }
+			document.querySelectorAll(".way details").forEach(d => { d.open = true; });
+			const a = [...document.querySelectorAll(".way a, .ways-not a")].find(e => (e.getAttribute("aria-label") ?? "").startsWith(%q));
+			a?.click();
+			return a ? "yes" : "";
+		})()`, "Plan "+way)) == "yes"
+	})
+}
+
+// choose takes the option of a plain list that has a text in it.
+func (p *person) choose(list, text string) {
+	p.t.Helper()
+	p.until("choose "+text, func() bool {
+		return p.js(fmt.Sprintf(`(() => {
+			const e = document.querySelector(%q), o = e && [...e.options].find(o => o.text.includes(%q));
+			if (!o) return "";
+			Object.getOwnPropertyDescriptor(HTMLSelectElement.prototype, "value").set.call(e, o.value);
+			e.dispatchEvent(new Event("change", {bubbles: true}));
+			return "yes";
+		})()`, list, text)) == "yes"
 	})
 }

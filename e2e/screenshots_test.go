@@ -29,7 +29,7 @@ func TestScreenshots(t *testing.T) {
 	shoot("route")
 	p.open("/trips/1/stops/5")
 	p.see("Brews here")
-	p.see("Four pulses, 45 seconds apart")
+	p.see("why here")
 	p.seeNot("about … mg")
 	shoot("stop")
 	p.open("/trips/1/stops/5/brews/9")

@@ -66,12 +66,12 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 	p.see("Over the saddle")
 
 	// Two brews at the camp.
-	for _, plan := range []string{"Plan Cone dripper: Four pulses, 45 seconds apart", "Plan Steeped or boiled pot: Steeped, filter grind, skimmed"} {
+	for _, plan := range []string{"Cone dripper: Four pulses, 45 seconds apart", "Steeped or boiled pot: Steeped, filter grind, skimmed"} {
 		p.click("Route")
 		p.see("Change the trip")
 		p.clickKind("High camp", "td a")
 		p.see("Plan a brew here")
-		p.click(plan)
+		p.plan(plan)
 		p.see("Boils here at")
 		p.see("Tried, not kept")
 		p.click("Keep it")
@@ -170,6 +170,7 @@ func TestArrangingATrip(t *testing.T) {
 	// A stay of three days becomes two stops, each with its brews, and one again.
 	p.open("/trips/1/stops/7")
 	p.click("Change the stop")
+	p.click("Along the way")
 	p.fill("Days of the stay", "3")
 	p.click("Save the stop")
 	p.seeNot("Save the stop")
@@ -204,11 +205,12 @@ func TestArrangingATrip(t *testing.T) {
 	p.see("Coffee runs out at")
 
 	p.open("/trips")
-	p.click("Duplicate")
+	p.click("More for From the port to the ice field")
+	p.clickKind("Duplicate", "[role=menuitem]")
 	p.see("From the port to the ice field (copy)")
 	p.open("/trips")
-	p.see("Duplicate")
-	p.click("Archive")
+	p.click("More for From the port to the ice field (copy)")
+	p.clickKind("Archive", "[role=menuitem]")
 	p.see("Show archived trips")
 }
 

@@ -31,11 +31,13 @@ func TestTwoTabsOnOneTrip(t *testing.T) {
 	}
 	mine.open("/trips/1/stops/5")
 	mine.click("Change the stop")
+	mine.click("A note")
 	mine.fill("Note", "Mine: ice on the spring")
 	theirs.open("/trips/1/stops/5")
 	theirs.click("Change the stop")
+	theirs.click("A note")
 	theirs.fill("Note", "Theirs: dogs at the cairns")
-	theirs.fill("Wind at the stove", "7")
+	theirs.fill("Wind exactly", "7")
 	theirs.click("Save the stop")
 	theirs.seeNot("Save the stop")
 	mine.click("Save the stop")
@@ -153,10 +155,10 @@ func TestTheLastReadingIsPulled(t *testing.T) {
 		require.NoError(t, err)
 		return v
 	}
-	for _, c := range []struct{ method, people string }{{"Plan Cone dripper: Four pulses, 45 seconds apart", "2"}, {"Plan Cone dripper: Four pulses, 45 seconds apart", "8"}, {"Plan Cup steep", "2"}} {
+	for _, c := range []struct{ method, people string }{{"Cone dripper: Four pulses, 45 seconds apart", "2"}, {"Cone dripper: Four pulses, 45 seconds apart", "8"}, {"Cup steep", "2"}} {
 		p.open("/trips/1/stops/8")
-		p.click(c.method)
-		p.see("All inputs")
+		p.plan(c.method)
+		p.see("Find an input")
 		p.fill("People", c.people)
 		p.until("see "+c.people, func() bool {
 			return p.js(`document.querySelector("[role=slider][aria-label='Last reading of the scale']") ? "y" : ""`) == "y" && p.js(`document.querySelector("#field-drinkers").value`) == c.people

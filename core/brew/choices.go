@@ -137,14 +137,10 @@ func (c *Choice) Carry(what string, g float64) {
 	*c.Weight.Value += g
 }
 
-// alternatives lists other ways to the same cup, with their cost.
+// alternatives lists other ways to the same cup that apply here, with their cost.
 func (c *script) alternatives() {
 	add := func(id, text, cost string) {
 		c.plan.Alternatives = append(c.plan.Alternatives, Alternative{ID: id, Text: text, Cost: cost})
-	}
-	if w := c.Method.Without; w != "" {
-		m, _ := method.ByID(w)
-		add("no-filter", "No filter left: "+m.Name+" needs none.", "More silt and body, and a pot or cup to empty.")
 	}
 	if c.Batch.N > 1 {
 		if c.School.ChamberMl > 0 && !c.Method.InPot() {
@@ -162,7 +158,8 @@ func (c *script) alternatives() {
 	if c.Method.InPot() {
 		add("dilute", "A lower fill, brewed strong and diluted in the cup, leaves room for foam.", "Strong can be made weaker, never the reverse: measure the water.")
 	}
-	if c.Method.Heated() && !c.heatless() {
+	// Where the flame may fail.
+	if h := c.plan.Heat; h != nil && h.Canister != nil && h.Canister.Verdict != "fine" {
 		add("cold", "No flame and no hot water: cold concentrate made before, or a rapid cold press.", "Planned a day ahead, or a paper and a minute of stirring; no warmth in it.")
 	}
 }

@@ -51,7 +51,8 @@ func TestAlternativesNameTheirCost(t *testing.T) {
 		}
 		return out
 	}
-	assert.True(t, ids(compute(t, Request{Method: "cone"}))["no-filter"])
+	assert.Empty(t, ids(compute(t, Request{Method: "cone"})), "nothing is told that does not apply")
+	assert.True(t, ids(compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{AirC: ptr(-20.0)}}}))["cold"], "a canister that does not feed")
 	assert.True(t, ids(compute(t, Request{Method: "pot", Drinkers: ptr(6.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(700.0)}}}))["bigger"])
 	assert.True(t, ids(compute(t, Request{Method: "hand-press", School: ptr("bypass"), DoseG: ptr(20.0), CupMl: ptr(290.0)}))["batches"])
 	assert.True(t, ids(compute(t, Request{Method: "pot"}))["dilute"])

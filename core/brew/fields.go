@@ -31,9 +31,9 @@ var Fields = slices.Concat([]field.Of[Request]{
 	field.Choice("strength", "Strength", []string{"mild", "standard", "strong"}, "standard", func(r *Request) **string { return &r.Strength }),
 
 	field.Number("contact_s", "Contact time", quantity.Second, 10, 172800, "", func(r *Request) **float64 { return &r.ContactS }),
-	field.Choice("adjust", "Make up for cooler water by", []string{"time", "grind", "none"}, "as the school does", func(r *Request) **string { return &r.Adjust }),
+	field.Choice("adjust", "Make up for cooler water by", []string{"time", "grind", "none"}, "as the recipe does", func(r *Request) **string { return &r.Adjust }),
 	field.Choice("cool_by", "Cool the water with", []string{LidOff, LidAjar, LidOn, PourThrough}, "the lid off", func(r *Request) **string { return &r.CoolBy }),
-	field.YesNo("scale", "A scale", "where the school weighs", func(r *Request) **bool { return &r.Scale }),
+	field.YesNo("scale", "A scale", "where the recipe weighs", func(r *Request) **bool { return &r.Scale }),
 	field.Choice("into", "Runs into", []string{intoServer, intoCups}, "a server for several", func(r *Request) **string { return &r.Into }),
 }, ofStop(), []field.Of[Request]{
 	field.Number("brewer.capacity_ml", "Brewer holds", quantity.Millilitre, 20, 20000, "", func(r *Request) **float64 { return &r.Brewer.CapacityMl }),

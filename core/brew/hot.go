@@ -87,7 +87,7 @@ func (h *Hot) kettle() Problems {
 			return bad
 		}
 		if h.School.ColdFill && h.Frozen() {
-			return Problems{{Field: "water.state", Value: *r.Water.State, Message: *r.Water.State + " does not go into a boiler: melt it in a pot first; allowed here: liquid, or choose the school that fills it hot"}}
+			return Problems{{Field: "water.state", Value: *r.Water.State, Message: *r.Water.State + " does not go into a boiler: melt it in a pot first; allowed here: liquid, or choose the recipe that fills it hot"}}
 		}
 	}
 	if h.OnFlame() {
@@ -282,7 +282,7 @@ func (h *Hot) coolBy(id string, v heat.Vessel) CoolWay {
 func (h *Hot) withCoffee() Problems {
 	r := &h.Request
 	if h.supplied() {
-		return Problems{{Field: "heat.supplied_c", Value: *r.Heat.SuppliedC, Message: "this school boils the coffee and needs a flame; allowed: leave it out and name a burner, or choose a school that pours"}}
+		return Problems{{Field: "heat.supplied_c", Value: *r.Heat.SuppliedC, Message: "this recipe boils the coffee and needs a flame; allowed: leave it out and name a burner, or choose a recipe that pours"}}
 	}
 	if bad := h.needsFlame(); len(bad) > 0 {
 		return bad
@@ -515,7 +515,7 @@ func (h *Hot) needsFlame() Problems {
 	if h.Burner.Flame {
 		return nil
 	}
-	return Problems{{Field: "heat.burner", Value: string(h.Burner.ID), Message: fmt.Sprintf("a %s heats water and nothing else; allowed here: a burner with a flame, or a school that pours", h.Burner.Name)}}
+	return Problems{{Field: "heat.burner", Value: string(h.Burner.ID), Message: fmt.Sprintf("a %s heats water and nothing else; allowed here: a burner with a flame, or a recipe that pours", h.Burner.Name)}}
 }
 
 // sayMeasured says how much what the user measured of the burner moves the result.

@@ -94,7 +94,7 @@ func TestFreshBeansHoldGas(t *testing.T) {
 	at := func(days float64, groundAhead bool) *Plan {
 		return compute(t, Request{Method: "cone", Coffee: Coffee{DaysOff: &days, GroundAhead: &groundAhead}})
 	}
-	assert.InDelta(t, 35, stepByID(t, at(14, false), "bloom").ForS, 1e-9, "the school's own")
+	assert.InDelta(t, 35, stepByID(t, at(14, false), "bloom").ForS, 1e-9, "the recipe's own")
 	assert.Greater(t, stepByID(t, at(1, false), "bloom").ForS, 45.0)
 	assert.Less(t, stepByID(t, at(1, false), "bloom").ForS, 60.0)
 	assert.Less(t, stepByID(t, at(1, true), "bloom").ForS, 36.0, "ground at home it is gone")

@@ -93,7 +93,7 @@ func (c *Timeline) movePours() Problems {
 	known := c.pourIDs()
 	for n, p := range c.Request.Pours {
 		if !slices.Contains(known, p.ID) {
-			bad = append(bad, Problem{Field: at(n, "id"), Value: p.ID, Message: fmt.Sprintf("%q is not a pour of this school; allowed: %s", p.ID, strings.Join(known, ", "))})
+			bad = append(bad, Problem{Field: at(n, "id"), Value: p.ID, Message: fmt.Sprintf("%q is not a pour of this recipe; allowed: %s", p.ID, strings.Join(known, ", "))})
 		}
 	}
 	for i := range c.Line {

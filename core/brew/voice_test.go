@@ -254,7 +254,7 @@ func TestAnyTwoOfDoseRatioWaterAndDrink(t *testing.T) {
 		{"ratio and drink", Request{Ratio: &ratio, CupMl: &cup}},
 		{"dose and drink", Request{DoseG: &dose, CupMl: &cup}},
 		{"water and drink", Request{WaterG: &poured, CupMl: &cup}},
-		{"water alone, with the school's ratio", Request{WaterG: &poured}},
+		{"water alone, with the recipe's ratio", Request{WaterG: &poured}},
 		{"three that agree", Request{DoseG: &dose, Ratio: &ratio, WaterG: &poured}},
 		{"all four", Request{DoseG: &dose, Ratio: &ratio, WaterG: &poured, CupMl: &cup}},
 	} {

@@ -14,6 +14,7 @@ type Conditions struct {
 // Place is where the brew is made.
 type Place struct {
 	AltitudeM     *float64 `json:"altitude_m,omitempty"`
+	AltitudePM    *float64 `json:"altitude_pm_m,omitempty" doc:"By how much the altitude may be out, either way: a device's position is good to about 100 m"`
 	SeaLevelHPa   *float64 `json:"sea_level_hpa,omitempty"`
 	PressureHPa   *float64 `json:"pressure_hpa,omitempty"`
 	MeasuredBoilC *float64 `json:"measured_boil_c,omitempty"`

@@ -2,6 +2,7 @@ package conditions_test
 
 import (
 	"encoding/json"
+	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -72,4 +73,23 @@ func TestWhatCannotBe(t *testing.T) {
 		assert.Equal(t, c.field, bad[0].Field, c.text)
 		assert.Contains(t, bad[0].Message, c.says, c.text)
 	}
+}
+
+// An altitude that may be out widens the band as the pressure at its ends does, and the
+// boil that makes water safe is that of the higher end.
+func TestAnAltitudeThatMayBeOut(t *testing.T) {
+	at := func(m float64, pm *float64) *conditions.Settled {
+		s, err := conditions.Of(conditions.Conditions{Place: conditions.Place{AltitudeM: &m, AltitudePM: pm}, Water: conditions.Water{Treatment: new("boil")}})
+		require.NoError(t, err)
+		return s
+	}
+	for _, m := range []float64{0, 900, 2300, 4700} {
+		plain, wide := at(m, nil), at(m, new(100.0))
+		ends := (at(m-100, nil).Boil.PressureHPa - at(m+100, nil).Boil.PressureHPa) / 2
+		assert.InEpsilon(t, math.Hypot(plain.SpreadHPa, ends), wide.SpreadHPa, 0.04, "%g m", m)
+		assert.Equal(t, plain.Boil.BoilC, wide.Boil.BoilC)
+		assert.Less(t, wide.Boil.BoilLowC, plain.Boil.BoilLowC)
+	}
+	assert.Equal(t, 60.0, at(1950, nil).TreatS())
+	assert.Equal(t, 180.0, at(1950, new(100.0)).TreatS(), "it may be over 2,000 m")
 }

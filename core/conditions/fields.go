@@ -26,8 +26,9 @@ type c = Conditions
 // a person would meet, and narrow enough that the models hold.
 var Fields = []field.Of[Conditions]{
 	field.Number("place.altitude_m", "Altitude", quantity.Metre, air.MinAltitudeM, air.MaxAltitudeM, "not known", func(r *c) **float64 { return &r.Place.AltitudeM }),
+	field.Number("place.altitude_pm_m", "Altitude may be out by", quantity.Metre, 0, 1000, "", func(r *c) **float64 { return &r.Place.AltitudePM }),
 	field.Number("place.sea_level_hpa", "Pressure reduced to sea level", quantity.HPa, 870, 1085, "", func(r *c) **float64 { return &r.Place.SeaLevelHPa }),
-	field.Number("place.pressure_hpa", "Station pressure", quantity.HPa, 300, 1100, "", func(r *c) **float64 { return &r.Place.PressureHPa }),
+	field.Number("place.pressure_hpa", "Pressure here (a barometer at the place)", quantity.HPa, 300, 1100, "", func(r *c) **float64 { return &r.Place.PressureHPa }),
 	field.Number("place.measured_boil_c", "Measured boiling point", quantity.Celsius, 68, 103, "", func(r *c) **float64 { return &r.Place.MeasuredBoilC }),
 	field.Choice("place.atmosphere", "Atmosphere", []string{string(air.ISA), string(air.West)}, string(air.ISA), func(r *c) **string { return &r.Place.Atmosphere }),
 	field.Number("place.air_c", "Air temperature", quantity.Celsius, -50, 55, "20", func(r *c) **float64 { return &r.Place.AirC }),

@@ -116,6 +116,10 @@ const (
 	thermometerC                          = 0.5 // of a field thermometer, °C
 )
 
+// perMetre is how fast the pressure falls with height, as a share a metre: g/(R·T) of dry
+// air at 5 °C.
+const perMetre = 9.80665 / (287.05 * 278.15)
+
 func (s *Settled) pressure() field.Problems {
 	p := &s.Conditions.Place
 	s.Atmosphere = air.Atmosphere(*p.Atmosphere)
@@ -151,6 +155,13 @@ func (s *Settled) pressure() field.Problems {
 	case p.AltitudeM != nil:
 		s.AltitudeM, s.AltitudeKnown = *p.AltitudeM, true
 		s.treatAltM = s.AltitudeM
+		if d := p.AltitudePM; d != nil {
+			// The boil that disinfects is on the safe side.
+			s.treatAltM += *d
+			if s.Trust >= ByForecast {
+				s.SpreadHPa = math.Hypot(s.SpreadHPa, *d*hpa*perMetre)
+			}
+		}
 	case s.Trust <= ByStation:
 		s.AltitudeM, s.AltitudeKnown = s.Atmosphere.Altitude(hpa, air.SeaLevelHPa), true
 		// High pressure hides height: the boil that disinfects is on the safe side.

@@ -66,8 +66,8 @@ func (x *figures) ratioAndDose() {
 	coffee := working.Num("Coffee", b.DoseG*n, quantity.Gram, "dose_g")
 	poured := working.Num("Poured", b.PouredMl*n, quantity.Millilitre, "water.poured_ml")
 	ratio := working.Figure{Label: "Ratio", Unit: quantity.GramPerL, Kind: working.Practice, Source: x.School.RatioSource,
-		Formula: "grams of coffee to each litre poured: the school's, times 0.85 for mild or 1.15 for strong",
-		Inputs:  []working.Input{working.Num("The school's ratio", x.School.RatioGPerL, quantity.GramPerL, "request.school"), working.Word("Strength", *r.Strength, "request.strength")}}
+		Formula: "grams of coffee to each litre poured: the recipe's, times 0.85 for mild or 1.15 for strong",
+		Inputs:  []working.Input{working.Num("The recipe's ratio", x.School.RatioGPerL, quantity.GramPerL, "request.school"), working.Word("Strength", *r.Strength, "request.strength")}}
 	dose := working.Figure{Label: "Coffee", Unit: quantity.Gram, Kind: working.Practice, Source: x.School.RatioSource, Formula: "water poured times the ratio",
 		Inputs: []working.Input{poured, working.Num("Ratio", x.Ratio, quantity.GramPerL, "ratio_g_per_l")}}
 	switch {
@@ -104,12 +104,12 @@ func (x *figures) waterOfTheRecipe() {
 		x.put(path, v, working.Figure{Label: label, Unit: quantity.Millilitre, Kind: working.Practice, Source: practice, Formula: formula, Inputs: in})
 	}
 	each := working.Num("Batches", n, quantity.Count, "batches")
-	school := working.Word("School", x.School.Name, "request.school")
+	school := working.Word("Recipe", x.School.Name, "request.school")
 	ml("water.retained_ml", w.RetainedMl, "Kept by the grounds", "dose times what each gram keeps: 2 ml, less where it is pressed",
 		working.Num("Coffee", b.DoseG*n, quantity.Gram, "dose_g"), working.Num("Kept", b.RetainPerG, quantity.MlPerG, "request.school"))
-	ml("water.left_behind_ml", w.LeftBehindMl, "Left with the silt", "what the school leaves in the vessel, each batch", each, school)
+	ml("water.left_behind_ml", w.LeftBehindMl, "Left with the silt", "what the recipe leaves in the vessel, each batch", each, school)
 	ml("water.splash_ml", w.SplashMl, "Cold splash", "cold water that drops the grounds, each batch", each, school)
-	ml("water.dilution_ml", w.DilutionMl, "Added afterwards", "what the brewer does not hold, or the school adds to a strong brew", each, school)
+	ml("water.dilution_ml", w.DilutionMl, "Added afterwards", "what the brewer does not hold, or the recipe adds to a strong brew", each, school)
 	ml("water.rinse_ml", w.RinseMl, "Rinse", "for the paper or cloth, once a batch", each, school)
 	ml("water.preheat_ml", w.PreheatMl, "Preheating", "60 ml for each cup that is preheated, 100 ml a batch for a preheated brewer", working.Num("People", *x.Request.Drinkers, quantity.None, "request.drinkers"))
 	x.put("vials", x.p.Vials, working.Figure{Label: "Vials", Unit: quantity.Count, Kind: working.Practice, Source: practice, Formula: "concentrate over the 60 ml that a usual vial holds, rounded up",
@@ -124,15 +124,15 @@ func (x *figures) waterOfTheRecipe() {
 
 func (x *figures) grind() {
 	g, r := &x.p.Grind, &x.Request.Grinder
-	f := working.Figure{Label: "Grind", Unit: quantity.Micrometre, Kind: working.Practice, Source: "the school's grind in words, common practice; the micrometres are from memory and makers disagree",
-		Formula: "the school's grind", PlusMinus: working.PlusMinus(75)}
+	f := working.Figure{Label: "Grind", Unit: quantity.Micrometre, Kind: working.Practice, Source: "the recipe's grind in words, common practice; the micrometres are from memory and makers disagree",
+		Formula: "the recipe's grind", PlusMinus: working.PlusMinus(75)}
 	switch {
 	case r.Clicks != nil:
 		f.Kind, f.Source, f.Formula = working.Chosen, "your setting", "zero setting plus clicks times one click"
 		f.Inputs = []working.Input{working.Num("Clicks", *r.Clicks, quantity.Clicks, "request.grinder.clicks"), working.Num("One click", *r.UmPerClick, quantity.MicroPerClk, "request.grinder.um_per_click")}
 	case x.Um != x.School.GrindUm:
-		f.Formula = "the school's grind, made finer or coarser so that this stop's temperatures give the extraction of home"
-		f.Inputs = []working.Input{working.Num("The school's grind", x.School.GrindUm, quantity.Micrometre, "request.school"), working.Num("Extraction at home", x.HomeE*100, quantity.Percent, "strength.extraction_pct")}
+		f.Formula = "the recipe's grind, made finer or coarser so that this stop's temperatures give the extraction of home"
+		f.Inputs = []working.Input{working.Num("The recipe's grind", x.School.GrindUm, quantity.Micrometre, "request.school"), working.Num("Extraction at home", x.HomeE*100, quantity.Percent, "strength.extraction_pct")}
 	}
 	x.put("grind.um", g.Um, f)
 	if g.Clicks != nil {

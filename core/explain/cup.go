@@ -17,7 +17,7 @@ const (
 // temperatures are those of slurry and cup.
 func (x *figures) temperatures() {
 	p, b := x.p, &x.Batch
-	slurry := working.Figure{Label: "Slurry, at first", Unit: quantity.Celsius, Kind: working.Published, PlusMinus: &x.out.SlurryC,
+	slurry := working.Figure{Label: "In the grounds (slurry), at first", Unit: quantity.Celsius, Kind: working.Published, PlusMinus: &x.out.SlurryC,
 		Source: "energy balance; losses as for cooling", Limits: "One temperature for the whole bed or pot.",
 		Formula: "heat balance of water, vessel and grounds at the moment of mixing",
 		Inputs: []working.Input{working.Num("Water", x.StartC, quantity.Celsius, "start_c"), working.Num("Vessel before", x.BrewerC, quantity.Celsius, "request.brewer.preheated"), x.airIn(),
@@ -53,13 +53,13 @@ func (x *figures) temperatures() {
 func (x *figures) strength() {
 	p, b, d := x.p, &x.Batch, x.p.Dissolved()
 	in := []working.Input{working.Num("Limit", 100*x.Limit(), quantity.Percent, "ratio_g_per_l"), working.Num("Contact", x.ContactS, quantity.Second, "contact_s"),
-		working.Num("Slurry, at first", value(p.SlurryC), quantity.Celsius, "slurry_c"), working.Num("Grind", x.Um, quantity.Micrometre, "grind.um"),
+		working.Num("In the grounds (slurry), at first", value(p.SlurryC), quantity.Celsius, "slurry_c"), working.Num("Grind", x.Um, quantity.Micrometre, "grind.um"),
 		working.Num("Equivalent minutes at 93 °C, fast pool", x.Contact.Fast, quantity.None, ""), working.Num("the same, slow pool", x.Contact.Slow, quantity.None, "")}
 	if x.Method.Contact == method.Dilution {
 		in = []working.Input{working.Num("Concentrate", b.ConcentrateMl, quantity.Millilitre, "water.concentrate_ml")}
 	}
 	e := working.Figure{Label: "Extraction", Unit: quantity.Percent, Kind: working.Memory, Source: extractionSource, Limits: extractionLimits, Inputs: in, PlusMinus: &d.BandPct,
-		Formula: "the share of the coffee that dissolves: a fast and a slow pool, each with its rate at the slurry's temperature and for this grind"}
+		Formula: "the share of the coffee that dissolves: a fast and a slow pool, each with its rate at the temperature in the grounds and for this grind"}
 	t := working.Figure{Label: "Strength", Unit: quantity.Percent, Kind: working.Memory, Source: extractionSource, Limits: extractionLimits, PlusMinus: working.PlusMinus(d.TDSPct * d.BandPct / math.Max(100*d.Extraction, 1)),
 		Formula: "what dissolved and reaches the cup, over the drink: steeped, the grounds keep their share of it; poured through, they keep little",
 		Inputs: []working.Input{working.Num("Extraction", 100*d.Extraction, quantity.Percent, "strength.extraction_pct"), working.Num("Coffee", b.DoseG*b.N, quantity.Gram, "dose_g"), working.Num("Drink", b.DrinkMl*b.N, quantity.Millilitre, "drink_ml"),
@@ -95,9 +95,9 @@ func (x *figures) cups() {
 // times are how long it takes.
 func (x *figures) times() {
 	p, l := x.p, x.p.Lengths()
-	school := working.Word("School", x.School.Name, "request.school")
+	school := working.Word("Recipe", x.School.Name, "request.school")
 	contact := working.Figure{Label: "Contact", Unit: quantity.Second, Kind: working.Practice, Source: practice,
-		Formula: "from first contact until the drink leaves the grounds, as the school has it, and longer where that makes up for cooler water",
+		Formula: "from first contact until the drink leaves the grounds, as the recipe has it, and longer where that makes up for cooler water",
 		Inputs:  []working.Input{school, working.Num("Added here", x.Stretch, quantity.Second, "request.adjust")}}
 	if x.Bed.Shape != "" {
 		contact.Kind, contact.Source, contact.PlusMinus = working.Memory, "Darcy, Kozeny and Carman; viscosity: IAPWS SR6-08; constants fitted to the times of practice", &x.out.ContactS
@@ -113,7 +113,7 @@ func (x *figures) times() {
 	}
 	x.put("contact_s", p.ContactS, contact)
 	x.put("reference_contact_s", p.ReferenceContactS, working.Figure{Label: "Contact at home", Unit: quantity.Second, Kind: working.Practice, Source: practice,
-		Formula: "the school's own time, as at sea level in a kitchen at 20 °C", Inputs: []working.Input{school}})
+		Formula: "the recipe's own time, as at sea level in a kitchen at 20 °C", Inputs: []working.Input{school}})
 	in := []working.Input{working.Num("Before the water meets the coffee", l.BeforeS, quantity.Second, ""), working.Num("Contact", x.ContactS, quantity.Second, "contact_s"),
 		working.Num("Serving", l.ServingS, quantity.Second, "")}
 	if l.OthersS > 0 {

@@ -30,7 +30,7 @@ func (x *figures) warmth() {
 	case p.WaitS != nil: // a kettle
 	case x.BoilsIn():
 		x.put("start_c", p.StartC, working.Figure{Label: "Water at first contact", Unit: quantity.Celsius, Kind: working.Practice, Source: practice,
-			Formula: "the school puts the coffee into water as cold, or as warm, as this", Inputs: []working.Input{working.Num("Water at the source", *r.Water.SourceC, quantity.Celsius, "request.water.source_c"), working.Word("School", x.School.Name, "request.school")}})
+			Formula: "the recipe puts the coffee into water as cold, or as warm, as this", Inputs: []working.Input{working.Num("Water at the source", *r.Water.SourceC, quantity.Celsius, "request.water.source_c"), working.Word("Recipe", x.School.Name, "request.school")}})
 		return
 	default:
 		x.put("start_c", p.StartC, working.Figure{Label: "Water at first contact", Unit: quantity.Celsius, Kind: working.Chosen, Source: "the water of the stop",
@@ -39,17 +39,17 @@ func (x *figures) warmth() {
 	}
 	band := func(path string, v *float64, label string) {
 		x.put(path, v, working.Figure{Label: label, Unit: quantity.Celsius, Kind: working.Practice, Source: practice,
-			Formula: "the school's water temperature for this roast: lighter roasts want hotter water",
-			Inputs: []working.Input{working.Word("School", x.School.Name, "request.school"),
+			Formula: "the recipe's water temperature for this roast: lighter roasts want hotter water",
+			Inputs: []working.Input{working.Word("Recipe", x.School.Name, "request.school"),
 				working.Word("Roast", *r.Coffee.Roast, "request.coffee.roast")}})
 	}
-	band("target_c", p.TargetC, "Wished at first contact")
-	band("target_low_c", p.TargetLowC, "Wished, dark roast")
-	band("target_high_c", p.TargetHighC, "Wished, light roast")
+	band("target_c", p.TargetC, "The recipe's aim at first contact")
+	band("target_low_c", p.TargetLowC, "The recipe's aim, dark roast")
+	band("target_high_c", p.TargetHighC, "The recipe's aim, light roast")
 
 	supplied := r.Heat.SuppliedC != nil
 	f := working.Figure{Label: quantity.Either(supplied, "Wait before use", "Wait off the boil"), Unit: quantity.Second, Kind: working.Published, Source: CoolingSource, Limits: CoolingLimits,
-		Formula: "time for this vessel to cool from where it is to the wished temperature: loss through walls and lid, and from the open surface",
+		Formula: "time for this vessel to cool from where it is to the temperature that the recipe wants: loss through walls and lid, and from the open surface",
 		Inputs: []working.Input{working.Num("From", x.HotC, quantity.Celsius, quantity.Either(supplied, "request.heat.supplied_c", "boil_c")), working.Num("To", x.WishC, quantity.Celsius, "target_c"),
 			working.Num("Water in it", x.KettleMl, quantity.Millilitre, "water.heated_ml"),
 			working.Num("Open share of the surface", 100*float64(x.Cover), quantity.Percent, "request.heat.lid"),
@@ -64,12 +64,12 @@ func (x *figures) warmth() {
 			f.Inputs = append(f.Inputs, working.Num("Measured loss factor", *factor, quantity.None, "request.calibration.loss_factor"), working.Num("Wait with the usual loss", x.UsualS, quantity.Second, ""))
 		}
 	} else {
-		f.Formula = "none: the water is not hotter than wished"
+		f.Formula = "none: the water is not hotter than the recipe wants"
 	}
 	x.put("wait_s", p.WaitS, f)
 	x.put("start_c", p.StartC, working.Figure{Label: "Water at first contact", Unit: quantity.Celsius, Kind: working.Published, Source: CoolingSource, Limits: CoolingLimits, PlusMinus: &x.out.StartC,
-		Formula: "the wished temperature after the wait; or the hottest the water gets here, less what it loses while it stands",
-		Inputs: []working.Input{working.Num("Hottest here", x.HotC, quantity.Celsius, "boil_c"), working.Num("Wished", x.WishC, quantity.Celsius, "target_c"),
+		Formula: "the temperature that the recipe wants after the wait; or the hottest the water gets here, less what it loses while it stands",
+		Inputs: []working.Input{working.Num("Hottest here", x.HotC, quantity.Celsius, "boil_c"), working.Num("The recipe wants", x.WishC, quantity.Celsius, "target_c"),
 			working.Num("Wait", x.WaitS, quantity.Second, "wait_s")}})
 }
 
@@ -109,7 +109,7 @@ func (x *figures) heat() {
 		working.Num("Wind at the stove", x.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms")}
 	x.put("heat.heat_s", hp.HeatS, working.Figure{Label: "To the boil", Unit: quantity.Second, Kind: timeKind, Source: "burner power and efficiency, " + by(timeKind),
 		Formula: "heat over the flame times its efficiency in this wind, one batch; on gas the flame is √(gauge pressure over the rated one) of the full, as the canister cools", Limits: heatingLimits, PlusMinus: working.PlusMinus(x.out.HeatShare * k.HeatS), Inputs: heatIn})
-	x.put("heat.dwell_s", hp.DwellS, working.Figure{Label: "At the boil", Unit: quantity.Second, Kind: working.Published, Source: "disinfecting: US CDC, 1 min, 3 min above 2,000 m; keeping hot: the school's steps",
+	x.put("heat.dwell_s", hp.DwellS, working.Figure{Label: "At the boil", Unit: quantity.Second, Kind: working.Published, Source: "disinfecting: US CDC, 1 min, 3 min above 2,000 m; keeping hot: the recipe's steps",
 		Formula: "rolling boil that disinfects, plus the time kept hot until the last pour when there is nothing to wait for",
 		Inputs:  []working.Input{working.Num("Disinfecting", x.TreatS, quantity.Second, "request.water.treatment"), working.Num("Boiling with the coffee", x.BoilS, quantity.Second, "request.school"), working.Num("Keeping hot", x.HoldS, quantity.Second, "wait_s")}})
 	x.put("heat.energy_wh", hp.EnergyWh, working.Figure{Label: "Electricity", Unit: quantity.WattHour, Kind: kind, Source: quantity.Either(kind == working.Measured, "efficiency measured by you", practice),

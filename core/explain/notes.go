@@ -33,14 +33,14 @@ var sayings = map[string]saying{
 	"cool-ways":                {"Other ways to {0}: lid ajar {1}, lid on {2}; poured into a second, cold pot {3}.", coolWays},
 	"cool-ways/past":           {"Other ways to {0}: lid ajar {1}, lid on {2}; poured into a second, cold pot it would be only {3}.", coolWays},
 	"cool-ways/open":           {"Another way to {0}: poured into a second, cold pot {1}.", coolWays},
-	"cool-ways/open-past":      {"Poured into a second, cold pot it would be only {1}, and {0} is wished.", coolWays},
+	"cool-ways/open-past":      {"Poured into a second, cold pot it would be only {1}, and the recipe wants {0}.", coolWays},
 	"cool-asked":               {"With the lid off it would be {0} after {1}.", coolWays},
 	"measured-loss":            {"This pot loses {0} of what is usual: the wait is {1} and not {2}.", "Your thermometer reading takes the place of the estimate."},
-	"supplied-cool":            {"The water supplied is about {0} in the pot, and {1} is wished. Do not wait.", "The jug and the way from the urn cost some heat too; preheat what you can."},
-	"do-not-wait":              {"Boils at {0} here, and {1} is wished. Do not wait: keep it on the heat until the last pour.", doNotWait},
-	"do-not-wait/pot":          {"Boils at {0} here, and {1} is wished. Do not wait: take it off and put the coffee in at once.", doNotWait},
-	"do-not-wait/switches-off": {"Boils at {0} here, and {1} is wished. Do not wait: pour as soon as it boils.", doNotWait},
-	"boiled-longer":            {"The coffee boils {0} longer than the school wants, to make its water safe.", "Long boiling makes coffee bitter. Filtered water, or water boiled before and left to cool, would leave the school its own time."},
+	"supplied-cool":            {"The water supplied is about {0} in the pot, and the recipe wants {1}. Do not wait.", "The jug and the way from the urn cost some heat too; preheat what you can."},
+	"do-not-wait":              {"Boils at {0} here, and the recipe wants {1}. Do not wait: keep it on the heat until the last pour.", doNotWait},
+	"do-not-wait/pot":          {"Boils at {0} here, and the recipe wants {1}. Do not wait: take it off and put the coffee in at once.", doNotWait},
+	"do-not-wait/switches-off": {"Boils at {0} here, and the recipe wants {1}. Do not wait: pour as soon as it boils.", doNotWait},
+	"boiled-longer":            {"The coffee boils {0} longer than the recipe wants, to make its water safe.", "Long boiling makes coffee bitter. Filtered water, or water boiled before and left to cool, would leave the recipe its own time."},
 	"measured-efficiency":      {"Efficiency {0} as measured, not the usual {1}: {2} and not {3}.", "Your weighed fuel takes the place of the estimate."},
 	"measured-power":           {"Power {0} as measured: {1} to the boil and not {2}.", "Your timed boil takes the place of the estimate."},
 	"battery-short":            {"The battery is {0} short.", "The brew takes more than the battery holds."},
@@ -52,10 +52,10 @@ var sayings = map[string]saying{
 	"boil-held/hardly":         {"Here the pot loses {0} at the boil, and the low flame gives {1}: even the full flame hardly holds it. Use a lid and a screen.", boilHeld},
 	"canister-cold/spent":      {"What is left in this canister does not feed here.", canisterCold},
 	"ice":                      {"Of {0} of ice in each cup {1} melts at once, and the drink comes to {2}.", "Melting takes as much heat as warming the same water by 80 °C; the strength counts all of it as melted."},
-	"pours-set":                {"Your pours take {0} and not {1}, and at home extract {2} and not {3}.", "You moved pours; the school's own are a click away."},
+	"pours-set":                {"Your pours take {0} and not {1}, and at home extract {2} and not {3}.", "You moved pours; the recipe's own are a click away."},
 	"clogs":                    {"At {0} this bed would clog: it drains only at {1}. Grind to {2} or coarser.", "What is finer than the dripper passes stands on it until it is cold and bitter."},
-	"contact-fixed":            {"The time of this school is not free: it stays {0}.", "Its pours and its flow set the time; grind finer or coarser instead."},
-	"contact-set":              {"Contact {0} and not {1}: extraction {2} and not {3}.", "You set the time of the steep; the school's own is a click away."},
+	"contact-fixed":            {"The time of this recipe is not free: it stays {0}.", "Its pours and its flow set the time; grind finer or coarser instead."},
+	"contact-set":              {"Contact {0} and not {1}: extraction {2} and not {3}.", "You set the time of the steep; the recipe's own is a click away."},
 	"measured-strength":        {"Extraction {0} as measured, not the estimated {1}.", "Your reading takes the place of the estimate."},
 	"weak-concentrate":         {"One part to {0} of water is {1}, weak. With {2} parts of water, {3} to each vial of {4}, it is {5}; a cup then takes {6} of concentrate.", "Served one to three, a concentrate made one to four by volume is weak: practice's two rules do not go together."},
 	"cup-freezes":              {"Left standing, the cup begins to freeze after {0}, and is frozen through after {1}.", "It stays at the freezing point while it gives off its heat of fusion. A lid and an insulated cup hold it off."},
@@ -69,7 +69,7 @@ var sayings = map[string]saying{
 
 const (
 	coolWays     = "Most heat leaves as vapour, from the open surface. The times are those of this pot, fill, wind and altitude."
-	doNotWait    = "The boiling point here is at or below what the school wishes: every second off the heat costs."
+	doNotWait    = "The boiling point here is at or below what the recipe wants: every second off the heat costs."
 	boilHeld     = "Wind, cold and an open lid take more than a low flame gives; it would go off the boil."
 	canisterCold = "Warm it in a jacket or stand it in lukewarm water; turn it over only where the stove is made for liquid feed. Never heat it with flame or hot water."
 	nextBatch    = "The steps are those of one batch, and the guide goes through all of them. One kettle, one brewer and one pair of hands set the pace."
@@ -154,9 +154,9 @@ func madeUp(b *brew.Brewed) brew.Note {
 		why := "Neither the time nor the grind within reach makes up for it: preheat, insulate, or choose a method that boils."
 		switch {
 		case k.None:
-			why = "The school's own rule wins: its time and grind stay."
+			why = "The recipe's own rule wins: its time and grind stay."
 		case k.OwnClick:
-			why = "Your own setting of the grinder stays, and the time is the school's or as long as it may be."
+			why = "Your own setting of the grinder stays, and the time is the recipe's or as long as it may be."
 		}
 		return brew.Note{ID: "make-up-none", Phrase: quantity.Say("This stop extracts {0} points "+side+" than home.", points), Why: why}
 	}
@@ -183,9 +183,9 @@ func madeUp(b *brew.Brewed) brew.Note {
 	case k.ByGrind && !k.ByTime && k.TimeOK && k.AddedS != 0:
 		s.say(" (Or leave the grind, and steep %, % "+longer+".)", quantity.Of(k.SteepS+k.AddedS, quantity.Second), added)
 	}
-	id, why := "make-up-grind", "Already in the steps. A finer grind gives up its coffee faster, and so makes up for cooler water; the time stays the school's."
+	id, why := "make-up-grind", "Already in the steps. A finer grind gives up its coffee faster, and so makes up for cooler water; the time stays the recipe's."
 	if k.ByTime {
-		id, why = "make-up-time", "Already in the steps. The temperature of the slurry here, over its time, gives then about the extraction that the recipe gives at home."
+		id, why = "make-up-time", "Already in the steps. The temperature in the grounds here, over its time, gives then about the extraction that the recipe gives at home."
 	}
 	if math.Abs(k.Reaches-k.Target) > 0.003 {
 		why = "Already in the steps. It makes up for a part only, as far as time and grind go: preheat, insulate, or choose a method that boils."

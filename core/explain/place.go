@@ -23,8 +23,8 @@ func Place(s *conditions.Settled) working.Sheet {
 		pressure.Inputs = []working.Input{working.Num("Measured boiling point", *p.MeasuredBoilC, quantity.Celsius, "request.place.measured_boil_c")}
 	case conditions.ByStation:
 		pressure.Kind, pressure.Source = working.Measured, "a barometer at the stop"
-		pressure.Formula = "the station pressure as read, not reduced to sea level; a watch or telephone is good to about 2 hPa"
-		pressure.Inputs = []working.Input{working.Num("Station pressure", *p.PressureHPa, quantity.HPa, "request.place.pressure_hpa")}
+		pressure.Formula = "the pressure as a barometer reads it at the place (station pressure), not reduced to sea level; a watch or telephone is good to about 2 hPa"
+		pressure.Inputs = []working.Input{working.Num("Pressure here", *p.PressureHPa, quantity.HPa, "request.place.pressure_hpa")}
 	default:
 		from := working.Word("Altitude", "not said: as at the sea", "request.place.altitude_m")
 		if p.AltitudeM != nil {
@@ -42,6 +42,9 @@ func Place(s *conditions.Settled) working.Sheet {
 				pressure.Formula = "sea-level pressure · exp(−g·h/(R·T)), with the mean temperature T of a column that is as warm as the air here at its top and warms by 6.5 °C to the kilometre downwards; the forecast is good to about 3 hPa, the column to about 4 °C"
 				pressure.Inputs = append(pressure.Inputs, working.Num("Air", *p.AirC, quantity.Celsius, "request.place.air_c"))
 			}
+		}
+		if p.AltitudePM != nil && p.AltitudeM != nil {
+			pressure.Inputs = append(pressure.Inputs, working.Num("The altitude may be out by", *p.AltitudePM, quantity.Metre, "request.place.altitude_pm_m"))
 		}
 		if s.Trust == conditions.ByNothing {
 			pressure.Limits = "The altitude is not said: it may be far lower up high."

@@ -13,31 +13,33 @@ type Term struct {
 	ID   string `json:"id"`
 	Word string `json:"word"`
 	Says string `json:"says"`
+	// Of are the figures of a plan that are it, by their paths.
+	Of []string `json:"of,omitempty"`
 }
 
 // Terms are the words that a screen explains where it uses them.
 var Terms = []Term{
-	{"recipe", "recipe", "One way to work a method: its grind, temperature, pours and times. Most methods have several, each with its own followers."},
-	{"ratio", "ratio", "Grams of coffee to each litre of water poured. 60 to 65 is usual for filter coffee."},
-	{"dose", "dose", "The dry coffee of a brew, weighed or in your own measure."},
-	{"bloom", "bloom", "The first little water, which lets the gas out of fresh coffee so that the rest wets all of it."},
-	{"contact", "contact", "How long water and coffee are together."},
-	{"drawdown", "drawdown", "The time that the last water takes to run through the bed of coffee."},
-	{"slurry", "in the grounds", "The mix of water and grounds while it brews. Its temperature, and not the kettle's, is what the coffee feels."},
-	{"extraction", "extraction", "The share of the dry coffee that went into the drink. 18 to 22 % is the published window; lower tastes sour and thin, higher bitter."},
-	{"strength", "strength", "The share of the drink that is dissolved coffee. Around 1.3 % is usual for filter coffee."},
-	{"target", "aim", "The temperature that the recipe wants the water to have when it meets the coffee, for this roast."},
-	{"station-pressure", "pressure here", "What a barometer at the place reads, not reduced to sea level. A weather report's is reduced, and would tell the boiling point wrong."},
-	{"tds", "minerals in the water", "Dissolved solids, in milligrams a litre, as a bottle's label or a cheap meter says."},
-	{"retained", "kept by the grounds", "Water that stays in the wet coffee, about twice its mass, and never reaches the cup."},
-	{"click", "clicks", "Steps of a hand grinder's setting, counted from where its burrs touch."},
-	{"micrometre", "µm", "Thousandths of a millimetre: about the size of a grain of ground coffee. Filter coffee is 600 to 900."},
-	{"gauge", "gauge pressure", "Pressure over that of the air outside: what pushes the gas through the burner."},
-	{"caffeine", "caffeine", "An estimate for one cup, by the dose and the kind of bean. Not medical advice."},
-	{"hands", "hands", "The part of the time in which you cannot do anything else."},
-	{"fuss", "fuss", "Loose parts, mess and papers."},
-	{"front", "kits on the edge", "Kits that no other beats in mass, cup, time and fuss at once."},
-	{"measured", "measured", "From your own gear, and no longer a typical figure."},
+	{"recipe", "recipe", "One way to work a method: its grind, temperature, pours and times. Most methods have several, each with its own followers.", nil},
+	{"ratio", "ratio", "Grams of coffee to each litre of water poured. 60 to 65 is usual for filter coffee.", []string{"ratio_g_per_l"}},
+	{"dose", "dose", "The dry coffee of a brew, weighed or in your own measure.", []string{"dose_g", "dose_each_g"}},
+	{"bloom", "bloom", "The first little water, which lets the gas out of fresh coffee so that the rest wets all of it.", nil},
+	{"contact", "contact", "How long water and coffee are together.", []string{"contact_s", "reference_contact_s"}},
+	{"drawdown", "drawdown", "The time that the last water takes to run through the bed of coffee.", nil},
+	{"slurry", "in the grounds", "The mix of water and grounds while it brews. Its temperature, and not the kettle's, is what the coffee feels.", []string{"slurry_c"}},
+	{"extraction", "extraction", "The share of the dry coffee that went into the drink. 18 to 22 % is the published window; lower tastes sour and thin, higher bitter.", []string{"strength.extraction_pct"}},
+	{"strength", "strength", "The share of the drink that is dissolved coffee. Around 1.3 % is usual for filter coffee.", []string{"strength.tds_pct"}},
+	{"target", "aim", "The temperature that the recipe wants the water to have when it meets the coffee, for this roast.", []string{"target_c", "start_c"}},
+	{"station-pressure", "pressure here", "What a barometer at the place reads, not reduced to sea level. A weather report's is reduced, and would tell the boiling point wrong.", []string{"pressure_hpa"}},
+	{"tds", "minerals in the water", "Dissolved solids, in milligrams a litre, as a bottle's label or a cheap meter says.", nil},
+	{"retained", "kept by the grounds", "Water that stays in the wet coffee, about twice its mass, and never reaches the cup.", []string{"water.retained_ml"}},
+	{"click", "clicks", "Steps of a hand grinder's setting, counted from where its burrs touch.", []string{"grind.clicks"}},
+	{"micrometre", "µm", "Thousandths of a millimetre: about the size of a grain of ground coffee. Filter coffee is 600 to 900.", []string{"grind.um"}},
+	{"gauge", "gauge pressure", "Pressure over that of the air outside: what pushes the gas through the burner.", []string{"heat.canister.start_bar", "heat.canister.lowest_bar", "start_bar", "lowest_bar"}},
+	{"caffeine", "caffeine", "An estimate for one cup, by the dose and the kind of bean. Not medical advice.", []string{"caffeine_mg"}},
+	{"hands", "hands", "The part of the time in which you cannot do anything else.", []string{"hands_s"}},
+	{"fuss", "fuss", "Loose parts, mess and papers.", []string{"fuss"}},
+	{"front", "kits on the edge", "Kits that no other beats in mass, cup, time and fuss at once.", nil},
+	{"measured", "measured", "From your own gear, and no longer a typical figure.", nil},
 }
 
 // Names are what the words of a request are called, by their IDs.
@@ -81,7 +83,7 @@ type Air struct {
 }
 
 // Cold are words for the air's temperature, in °C. From memory.
-var Cold = []Air{{"frost", "frost", -5}, {"cold", "cold", 5}, {"mild", "mild", 15}, {"warm", "warm", 24}, {"hot", "hot", 33}}
+var Cold = []Air{{"frost", "frost", -5}, {"cold", "cold", 5}, {"cool", "cool", 12}, {"mild", "mild", 20}, {"hot", "hot", 32}}
 
 // Wind are words for the wind, in m/s: 0, 4 and 9 on the Beaufort scale (WMO) as it is
 // printed, from memory: calm, a gentle breeze, a fresh breeze.

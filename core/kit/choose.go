@@ -32,7 +32,7 @@ func Choose(t trip.Trip, shelf []gear.Item, w Wishes) (*Answer, error) {
 			"A kit has one pot or kettle, one burner, one grinder, one scale and one kind of cup at most, and up to three brewers; each brew is made in the way that the weighting likes best.",
 			"Cups are for the people of the trip; guests bring their own.",
 			"Cold concentrate is left out: it is made at home. Points of the cup, mess and parts are judgement, from memory.",
-			"What a school makes of a brew is planned in a middling pot; only heating and fuel are worked out for each pot and burner.",
+			"What a recipe makes of a brew is planned in a middling pot; only heating and fuel are worked out for each pot and burner.",
 		}}
 	if f.best == nil {
 		in.diagnose(c, in.search(true), shelf)

@@ -306,7 +306,7 @@ func (in *instance) options(d *demand, insulated bool) {
 			continue // made at home
 		}
 		if m.Scores.Tidiness < in.wishes.Tidiness {
-			d.why[m.Name+" is messier than wished"] = true
+			d.why[m.Name+" is messier than you want"] = true
 			continue
 		}
 		// Which brewers serve it: none is needed for a cup or a bag.

@@ -42,7 +42,7 @@ var pot = Method{
 			Steps: []Step{
 				weigh(),
 				do("coffee-in", "coffee in", "Coffee into the cold water. Lid on.", 0, 20),
-				do("off", "off", "Off the heat at once.", 0, 10).fromBoil().sign("it comes to a rolling boil and climbs").care("climbs"),
+				do("off", "off", "Off the heat at once, the moment it boils and climbs.", 0, 10).fromBoil().care("climbs"),
 				stand("stand", "stand", "Let it stand.", 10, 120).fromBoil(),
 				do("splash", "cold splash", "[splash?Pour in {splash} of cold, safe water to drop the grounds.|No cold splash: the cold water here is not safe. Tap the pot and let the grounds sink.]", 130, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 140, 60).fromBoil(),

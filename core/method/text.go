@@ -92,7 +92,7 @@ func figures(text string) ([]Piece, error) {
 
 // plainly are the figures in words, for a page that has no plan to fill them from.
 var plainly = map[string]string{"coffee": "Weigh the dose and grind it", "pour": "Pour to its share", "to": "its share", "share": "its share", "water": "its share", "fill": "the water", "heated": "the water",
-	"melt": "as much", "rinse": "some", "preheat": "some", "target": "as hot as wished", "start": "as hot as it can be", "left": "a little", "splash": "a splash", "topup": "the rest of the water", "dilution": "the rest of the water",
+	"melt": "as much", "rinse": "some", "preheat": "some", "target": "as hot as the recipe wants", "start": "as hot as it can be", "left": "a little", "splash": "a splash", "topup": "the rest of the water", "dilution": "the rest of the water",
 	"concentrate": "one part", "vials": "vials", "server": "the cup, or a server for several", "swirl": "it"}
 
 // Plain is a step's text in words, as with a scale and for one cup.

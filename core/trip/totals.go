@@ -95,7 +95,7 @@ func (c *calc) totals() {
 		return o.EnergyWh * b2f(o.plan.Request.Heat.Burner != nil && *o.plan.Request.Heat.Burner == "element-12v")
 	})
 	c.sum(&t.WaterMl, "totals.water_ml", "Water", quantity.Millilitre, "heated and cold, with splash, rinse, preheating and washing up, for all brews", working.Practice, "mass balance", func(o *BrewTotals) float64 { return o.WaterMl })
-	c.sum(&t.MilkG, "totals.milk_g", "Condensed milk", quantity.Gram, "what the schools that want it take", working.Practice, practice, func(o *BrewTotals) float64 { return o.milk })
+	c.sum(&t.MilkG, "totals.milk_g", "Condensed milk", quantity.Gram, "what the recipes that want it take", working.Practice, practice, func(o *BrewTotals) float64 { return o.milk })
 	sugar := or(sp.SugarG, 0)
 	c.sum(&t.SugarG, "totals.sugar_g", "Sugar", quantity.Gram, "for each cup as set", working.Chosen, "your setting", func(o *BrewTotals) float64 { return sugar * o.People })
 	c.treated()

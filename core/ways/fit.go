@@ -24,12 +24,15 @@ type Fit struct {
 	Paper   *gear.Item   `json:"paper"`
 	Joints  []gear.Joint `json:"joints"`
 	stick   bool
+	measure *gear.Item
+	noScale bool
 }
 
-// For is the fit of a planned brew with what there is: the pieces that suit it best.
-func For(p *brew.Plan, have []gear.Item) Fit {
+// For is the fit of a planned brew with what there is: the pieces that suit it best, of
+// what goes along where there is one of its kind.
+func For(p *brew.Plan, have []gear.Item, along []int64) Fit {
 	m, _ := method.ByID(p.Request.Method)
-	return pick(have, m, p.Request).joined(p, m)
+	return pick(have, along, m, p.Request).joined(p, m)
 }
 
 // thinStream reports whether a method wants to be poured slowly.
@@ -43,8 +46,9 @@ func badness(j gear.Joint, known bool) int {
 	return map[gear.Level]int{gear.Fits: 0, gear.Care: 2, gear.No: 3}[j.Level]
 }
 
-// pick takes the pieces for a method: those that go together, and of those the lightest.
-func pick(have []gear.Item, m method.Method, r brew.Request) Fit {
+// pick takes the pieces for a method: those that go along before those that stay, then
+// those that go together, and of those the lightest.
+func pick(have []gear.Item, along []int64, m method.Method, r brew.Request) Fit {
 	f := Fit{Joints: []gear.Joint{}}
 	usable := func(k gear.Kind) (out []gear.Item) {
 		for _, i := range have {
@@ -58,6 +62,9 @@ func pick(have []gear.Item, m method.Method, r brew.Request) Fit {
 	least := func(list []gear.Item, bad func(gear.Item) int) *gear.Item {
 		if len(list) == 0 {
 			return nil
+		}
+		if slices.ContainsFunc(list, func(i gear.Item) bool { return slices.Contains(along, i.ID) }) {
+			list = slices.DeleteFunc(slices.Clone(list), func(i gear.Item) bool { return !slices.Contains(along, i.ID) })
 		}
 		return new(slices.MinFunc(list, func(a, b gear.Item) int { return cmp.Compare(bad(a), bad(b)) }))
 	}
@@ -119,6 +126,14 @@ func pick(have []gear.Item, m method.Method, r brew.Request) Fit {
 	if f.Brewer != nil {
 		f.Paper = least(usable(gear.Filter), func(p gear.Item) int { return badness(gear.PaperInBrewer(*f.Brewer, p)) })
 	}
+	// Without a scale it goes by one's own measure, and by marks and shares.
+	f.noScale = len(have) > 0 && len(usable(gear.Scale)) == 0
+	for _, i := range usable(gear.Extra) {
+		if i.Type == "measure" && i.DoseG != nil {
+			f.measure = &i
+			break
+		}
+	}
 	f.stick = slices.ContainsFunc(have, func(i gear.Item) bool { return i.Type == "rim support" && i.Usable() })
 	return f
 }
@@ -136,6 +151,12 @@ func (f Fit) into(r brew.Request) brew.Request {
 		if i != nil {
 			i.Into(&r)
 		}
+	}
+	if f.noScale && r.Scale == nil {
+		r.Scale = new(false)
+	}
+	if f.noScale && f.measure != nil && r.Measure.Grams == nil {
+		r.Measure.Name, r.Measure.Grams = new(quantity.LowerFirst(f.measure.Name)), f.measure.DoseG
 	}
 	return r
 }
@@ -197,4 +218,14 @@ func (f Fit) forbids() string {
 		}
 	}
 	return ""
+}
+
+// With is a request with the figures of the gear that suits it best, of what there is and
+// before that of what goes along.
+func With(r brew.Request, have []gear.Item, along []int64) brew.Request {
+	m, ok := method.ByID(r.Method)
+	if !ok || len(have) == 0 {
+		return r
+	}
+	return pick(have, along, m, r).into(r)
 }

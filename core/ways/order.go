@@ -37,6 +37,10 @@ const (
 	widePct   = 4.0
 	unsafe    = 0.6 // of the points, where the water has to be made safe first
 	careful   = 0.95
+	lukewarmC = 45.0 // cups under it are cold ones
+	warmAirC  = 24.0 // air over it makes one want them
+	spreadC   = 4.0
+	soonH     = 2.0 // hours after which a way is half as good: it is for another day
 )
 
 // half is 1 for nothing and a half at h: no step anywhere, so that a small change never
@@ -48,9 +52,12 @@ func half(v *float64, h float64) float64 {
 	return h / (h + math.Max(*v, 0))
 }
 
+// logistic is 0 far under 0 and 1 far over it.
+func logistic(x float64) float64 { return 1 / (1 + math.Exp(-x)) }
+
 // order weighs a way for a wish. The weighing is Apodemos' own, from memory: seven tenths
 // for what is wished and three for the rest, or all alike where nothing is.
-func order(c brew.Choice, m method.Method, w Wish, fit Fit) *working.Figure {
+func order(c brew.Choice, m method.Method, w Wish, fit Fit, airC float64) *working.Figure {
 	mark := func(n int) float64 { return float64(n-1) / 4 }
 	good := 0.7 // of what is no brew of coffee and water, and has no window
 	if e := c.ExtractionPct; e != nil && m.Contact != method.Dilution && m.Contact != method.Cold {
@@ -88,7 +95,7 @@ func order(c brew.Choice, m method.Method, w Wish, fit Fit) *working.Figure {
 	}
 	var wished, wn, rest, rn float64
 	f := &working.Figure{Label: "Place among the ways", Value: new(float64), Unit: quantity.Point, Kind: working.Memory, Source: "our own weighing, from memory",
-		Formula: "100 × (0.7 × the mean of what is wished + 0.3 × the mean of the rest), or the mean of all where nothing is wished; × 0.6 where the water has to be made safe first, × 0.95 for each thing that fits only with care",
+		Formula: "100 × (0.7 × the mean of what is wished for + 0.3 × the mean of the rest), or the mean of all where nothing is; × 0.6 where the water has to be made safe first; × 2 h / (2 h + time in all), for what takes hours is for another day; × down to 0.3 for a cold cup in cold air; × 0.95 for each thing that fits only with care",
 		Limits:  "Which cup tastes better is yours to say: it orders, it does not judge."}
 	for _, p := range parts {
 		f.Inputs = append(f.Inputs, working.Num(p.label, 100*p.v, quantity.Point, ""))
@@ -105,6 +112,18 @@ func order(c brew.Choice, m method.Method, w Wish, fit Fit) *working.Figure {
 	if c.Water != "" {
 		v *= unsafe
 		f.Inputs = append(f.Inputs, working.Word("water", "has to be made safe first", ""))
+	}
+	if c.TotalS != nil {
+		hours := *c.TotalS / 3600
+		v *= soonH / (soonH + hours)
+		f.Inputs = append(f.Inputs, working.Num("here and now", 100*soonH/(soonH+hours), quantity.Percent, "total_s"))
+	}
+	if c.CupC != nil {
+		// A cold cup is welcome in the heat, and not in the cold.
+		cold := logistic((lukewarmC - *c.CupC) / spreadC)
+		welcome := 1 - 0.7*cold*logistic((warmAirC-airC)/spreadC)
+		v *= welcome
+		f.Inputs = append(f.Inputs, working.Num("as warm as one wants it in this air", 100*welcome, quantity.Percent, "cup_c"))
 	}
 	for _, j := range fit.Joints {
 		if j.Level == gear.Care {

@@ -20,12 +20,15 @@ import (
 type Wanted struct {
 	Request brew.Request `json:"request"`
 	Have    []gear.Item  `json:"have" maxItems:"400" doc:"What there is to make it with; empty where nobody says, and then anything is taken to be there"`
+	Along   []int64      `json:"along,omitempty" maxItems:"400" doc:"IDs of the pieces that go along on the trip: they are taken before the others"`
 	Wish    Wish         `json:"wish,omitempty" enum:",quick,light,clear,full,tidy,little-water"`
 }
 
 // Found is the ways, those that are possible first and the best of them first.
 type Found struct {
 	Boil  conditions.Boil       `json:"boil"`
+	// AltitudeM is the one that was said, or that a measured pressure means.
+	AltitudeM *float64 `json:"altitude_m" doc:"Null where it is not known"`
 	Water conditions.WaterState `json:"water"`
 	Ways  []Way                 `json:"ways"`
 }
@@ -52,6 +55,9 @@ func Of(in Wanted) (*Found, error) {
 		return nil, err
 	}
 	out := &Found{Boil: set.Boil, Water: set.Water()}
+	if set.AltitudeKnown {
+		out.AltitudeM = &set.AltitudeM
+	}
 	for _, m := range method.All {
 		out.Ways = append(out.Ways, wayOf(in, m, set))
 	}
@@ -82,7 +88,7 @@ func compare(a, b *working.Figure) int {
 func wayOf(in Wanted, m method.Method, set *conditions.Settled) Way {
 	r := in.Request
 	r.Method = m.ID
-	fit := pick(in.Have, m, r)
+	fit := pick(in.Have, in.Along, m, r)
 	type made struct {
 		choice brew.Choice
 		r      brew.Request
@@ -101,7 +107,7 @@ func wayOf(in Wanted, m method.Method, set *conditions.Settled) Way {
 			x.not = cmp.Or(missing(in.Have, q, m, s), x.fit.forbids())
 		}
 		if x.not == "" {
-			x.order = order(x.choice, m, in.Wish, x.fit)
+			x.order = order(x.choice, m, in.Wish, x.fit, *set.Conditions.Place.AirC)
 		}
 		all = append(all, x)
 	}

@@ -102,6 +102,28 @@ func TestAWayIsItsPlan(t *testing.T) {
 	assert.Len(t, way(t, f, "pot").Schools, 6)
 }
 
+// What goes along is taken before what is better and stays at home.
+func TestWhatGoesAlongComesFirst(t *testing.T) {
+	shelf := have(t, "Titanium pot, 1 L", "Aluminium pot, 1.4 L", "Canister burner", "Hand grinder", "Steel mug, wide")
+	pots := func(along ...int64) string {
+		f, err := Of(Wanted{Request: at(0, "boil"), Have: shelf, Along: along})
+		require.NoError(t, err)
+		return way(t, f, "pot").Fit.Vessel.Name
+	}
+	assert.Equal(t, "Titanium pot, 1 L", pots())
+	i := slices.IndexFunc(shelf, func(i gear.Item) bool { return i.Name == "Aluminium pot, 1.4 L" })
+	assert.Equal(t, "Aluminium pot, 1.4 L", pots(shelf[i].ID))
+}
+
+// Without a scale a brew goes by one's own measure.
+func TestWithoutAScale(t *testing.T) {
+	with := way(t, of(t, at(0, "boil"), gear.Starter(), Balanced), "pot")
+	assert.Nil(t, with.Request.Scale)
+	without := way(t, of(t, at(0, "boil"), have(t, "Titanium pot, 1 L", "Canister burner", "Hand grinder", "Steel mug, wide", "Tablespoon, level"), Balanced), "pot")
+	assert.False(t, *without.Request.Scale)
+	assert.Equal(t, 5.5, *without.Request.Measure.Grams)
+}
+
 // A pot that burns is none; a dripper that falls into every cup is none, but with a stick
 // it stands.
 func TestWhatDoesNotGoTogetherIsNotOffered(t *testing.T) {
@@ -147,7 +169,7 @@ func TestAWishIsFollowed(t *testing.T) {
 		assert.GreaterOrEqual(t, marks(first(Full)).Body, marks(plain).Body)
 		assert.GreaterOrEqual(t, marks(first(Tidy)).Tidiness, marks(plain).Tidiness)
 		w := first(LittleWater)
-		assert.LessOrEqual(t, *w.CarryMl / *w.DrinkMl, *plain.CarryMl / *plain.DrinkMl+1e-9)
+		assert.LessOrEqual(t, *w.CarryMl / *w.DrinkMl, *plain.CarryMl / *plain.DrinkMl + 1e-9)
 	})
 }
 
@@ -172,7 +194,9 @@ func TestTheOrderShowsItsWorking(t *testing.T) {
 		}
 		sum, n, careful := 0.0, 0.0, 1.0
 		for _, in := range w.Order.Inputs {
-			if in.Value != nil {
+			if in.Path != "" {
+				careful *= *in.Value / 100
+			} else if in.Value != nil {
 				sum, n = sum+*in.Value, n+1
 			} else {
 				careful *= 0.95

@@ -6,10 +6,10 @@ import { QueryClientProvider } from "@tanstack/react-query";
 import { lazy, StrictMode, Suspense, useLayoutEffect } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider, useRouteError } from "react-router";
-import { queryClient, useTrips } from "./api/queries";
+import { queryClient, useNow } from "./api/queries";
 import { Frame } from "./app/Frame";
 import { fetched } from "./app/fetched";
-import { lastTrip } from "./app/lastTrip";
+import { brewPath } from "./app/where";
 import { wakeWhenIdle } from "./core/near";
 import { SettingsProvider, useSettings } from "./app/settings";
 import { Loaded } from "./app/Trouble";
@@ -26,19 +26,22 @@ const SheetPage = fetched(async () => (await import("./sheet/SheetPage")).defaul
 const StopPage = fetched(async () => (await import("./trips/StopPage")).default);
 const PlanPage = fetched(async () => (await import("./plan/PlanPage")).default);
 const NewPlanPage = fetched(async () => (await import("./plan/PlanPage")).NewPlanPage);
+const NowPlanPage = fetched(async () => (await import("./plan/PlanPage")).NowPlanPage);
+const NowPage = fetched(async () => (await import("./now/NowPage")).default);
+const PlacePage = fetched(async () => (await import("./trips/StopPage")).PlacePage);
 const GuidePage = fetched(async () => (await import("./guide/GuidePage")).default);
 const BenchPage = fetched(async () => (await import("./bench/BenchPage")).default);
 const LogPage = fetched(async () => (await import("./log/LogPage")).default);
 const EntryPage = fetched(async () => (await import("./log/EntryPage")).default);
 
+/** A brew that is being made comes first; else the question is what could be. */
 function Home() {
-  const trips = useTrips();
+  const now = useNow(0);
   return (
-    <Loaded query={trips}>
-      {(list) => {
-        const last = list.find((t) => String(t.id) === lastTrip()) ?? list[0];
-        return <Navigate replace to={last ? `/trips/${last.id}` : "/trips"} />;
-      }}
+    <Loaded query={now}>
+      {({ running }) =>
+        running[0] ? <Navigate replace to={`${brewPath(running[0].brew)}/guide`} /> : <NowPage />
+      }
     </Loaded>
   );
 }
@@ -48,7 +51,7 @@ function NotFound() {
     <div className="page">
       <h1>No such page</h1>
       <p>
-        The address leads nowhere. <a href="/">Go to the trip</a>.
+        The address leads nowhere. <a href="/">Go to the first page</a>.
       </p>
     </div>
   );
@@ -60,7 +63,7 @@ function Broken() {
     <div className="page" role="alert">
       <h1>This page broke</h1>
       <p>
-        What you had not saved is kept on this device. <a href="/">Go on from the trip</a>.
+        What you had not saved is kept on this device. <a href="/">Go on from the first page</a>.
       </p>
       <p className="quiet">{error instanceof Error ? error.message : String(error)}</p>
     </div>
@@ -73,6 +76,13 @@ const router = createBrowserRouter([
     errorElement: <Broken />,
     children: [
       { path: "/", element: <Home /> },
+      { path: "/now", element: <NowPage /> },
+      { path: "/now/plan", element: <NowPlanPage /> },
+      { path: "/places/:stop", element: <PlacePage /> },
+      { path: "/places/:stop/brews/new", element: <NewPlanPage /> },
+      { path: "/places/:stop/brews/:brew", element: <PlanPage /> },
+      { path: "/places/:stop/brews/:brew/guide", element: <GuidePage /> },
+      { path: "/places/:stop/brews/:brew/log", element: <EntryPage /> },
       { path: "/trips", element: <TripsPage /> },
       { path: "/import", element: <ImportPage /> },
       { path: "/trips/:trip", element: <RoutePage /> },

@@ -12,6 +12,7 @@ import {
   type Proposal,
   type Run,
   type Schemas,
+  type StopOut,
   type WhatIf,
 } from "./client";
 
@@ -92,6 +93,7 @@ export function useChanged(request: PlanRequest, change: Change | undefined): Pl
   return change && changed.data;
 }
 
+const placesQuery = { queryKey: ["places"], queryFn: () => must(api.GET("/places")) };
 const gearQuery = { queryKey: ["gear"], queryFn: () => must(api.GET("/gear")) };
 const tripQuery = (trip: number) => ({
   queryKey: ["trip", trip],
@@ -128,14 +130,56 @@ export function useTripPlan(trip: number, steps = false, items?: number[]) {
   });
 }
 
-/** What every school would give at a stop. */
-export function useChoices(request: PlanRequest) {
-  const client = useQueryClient();
-  return useQuery({
-    queryKey: ["choices", request],
-    queryFn: ({ signal }) => core.choices(request, () => client.fetchQuery(gearQuery), signal),
+/** In what ways coffee can be made somewhere, the best first; the last answer stays until the next is there. */
+export const useWays = (wanted: Schemas["Wanted"] | undefined) =>
+  useQuery({
+    queryKey: ["ways", wanted],
+    enabled: wanted !== undefined,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 20_000,
+    retry: false,
+    queryFn: ({ signal }) => core.ways(wanted as Schemas["Wanted"], signal),
   });
+
+/** How the gear of a brew goes together. */
+export const useFit = (request: PlanRequest | undefined, have: Schemas["Item"][], along: number[]) =>
+  useQuery({
+    queryKey: ["fit", request, have, along],
+    enabled: request !== undefined && have.length > 0,
+    placeholderData: keepPreviousData,
+    staleTime: Infinity,
+    gcTime: 20_000,
+    retry: false,
+    queryFn: ({ signal }) => core.fit({ request: request as PlanRequest, have, along }, signal),
+  });
+
+/** What is being made, and what comes next on a trip. */
+export const useNow = (trip: number) =>
+  useQuery({
+    queryKey: ["now", trip],
+    queryFn: () => must(api.GET("/now", { params: { query: { trip } } })),
+  });
+
+/** The places of no trip. */
+export const usePlaces = () => useQuery(placesQuery);
+
+/** A stop of a trip, or a place of none. */
+export function useStopOf(trip: number, stop: number): StopOut | undefined {
+  const t = useTrip(trip);
+  const places = useQuery({ ...placesQuery, enabled: trip === 0 && stop > 0 });
+  return (trip > 0 ? t.data : places.data)?.stops.find((s) => s.id === stop);
 }
+
+export const addPlace = (body: Schemas["PlaceIn"]) => must(api.POST("/places", { body }));
+export const putInto = (stop: number, trip: number, day: number) =>
+  must(api.PUT("/stops/{stop}/trip", { params: { path: { stop } }, body: { trip, day } }));
+export const copyBrew = (brew: number, body: Schemas["Elsewhere"]) =>
+  must(api.POST("/brews/{brew}/copy", { params: { path: { brew } }, body }));
+export const moveBrew = (brew: number, body: Schemas["Elsewhere"]) =>
+  must(api.PUT("/brews/{brew}/place", { params: { path: { brew } }, body }));
+export const addEvery = (trip: number, body: Schemas["EveryIn"]) =>
+  must(api.POST("/trips/{trip}/brews/every", { params: { path: { trip } }, body }));
 
 export const useNewBrew = (stop: number, method: string, school: string) =>
   useQuery({
@@ -173,7 +217,7 @@ export const joinStops = (stop: number, other: number) =>
   must(api.POST("/stops/{stop}/join", { params: { path: { stop } }, body: { with: other } }));
 
 export const useGear = () => useQuery(gearQuery);
-export const useTripKit = (trip: number) => useQuery(kitQuery(trip));
+export const useTripKit = (trip: number) => useQuery({ ...kitQuery(trip), enabled: trip > 0 });
 export const useChosenKit = (trip: number, wishes: Schemas["Wishes"], enabled: boolean) =>
   useQuery({
     queryKey: ["kit-chosen", trip, wishes],
@@ -243,7 +287,7 @@ export function useChange<In, Out>(run: (input: In) => Promise<Out>) {
     mutationFn: run,
     onSuccess: () =>
       client.invalidateQueries({
-        predicate: (q) => !["plan", "catalogue", "info"].includes(String(q.queryKey[0])),
+        predicate: (q) => !["plan", "ways", "fit", "catalogue", "info"].includes(String(q.queryKey[0])),
       }),
   });
 }

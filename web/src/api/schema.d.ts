@@ -1976,10 +1976,17 @@ export interface components {
             vessel: components["schemas"]["Item"];
         };
         FitIn: {
+            /** @description IDs of the pieces that go along: they are taken before the others */
+            along?: number[];
             have: components["schemas"]["Item"][];
             request: components["schemas"]["Request"];
         };
         Found: {
+            /**
+             * Format: double
+             * @description Null where it is not known
+             */
+            altitude_m: number | null;
             boil: components["schemas"]["Boil"];
             water: components["schemas"]["WaterState"];
             ways: components["schemas"]["Way"][];
@@ -2768,6 +2775,11 @@ export interface components {
             air_c?: number;
             /** Format: double */
             altitude_m?: number;
+            /**
+             * Format: double
+             * @description By how much the altitude may be out, either way: a device's position is good to about 100 m
+             */
+            altitude_pm_m?: number;
             atmosphere?: string;
             /** Format: double */
             measured_boil_c?: number;
@@ -3479,6 +3491,7 @@ export interface components {
         };
         Term: {
             id: string;
+            of?: string[];
             says: string;
             word: string;
         };
@@ -3742,6 +3755,8 @@ export interface components {
             target_c?: number;
         };
         Wanted: {
+            /** @description IDs of the pieces that go along on the trip: they are taken before the others */
+            along?: number[];
             /** @description What there is to make it with; empty where nobody says, and then anything is taken to be there */
             have: components["schemas"]["Item"][];
             request: components["schemas"]["Request"];

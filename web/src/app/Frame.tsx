@@ -77,6 +77,7 @@ function Framed() {
       else if (e.key === "k" && tripId) void navigate(`/trips/${tripId}/kit`);
       else if (e.key === "l") void navigate("/log");
       else if (e.key === "n") void navigate("/bench");
+      else if (e.key === "h") void navigate("/now");
       else return;
       e.preventDefault();
     };
@@ -94,7 +95,10 @@ function Framed() {
         <Link to="/" className="wordmark">
           apodemos
         </Link>
-        <nav aria-label="Main">
+        <nav aria-label="Main" className="bar-nav">
+          <NavLink to="/now" className={({ isActive }) => (isActive || pathname === "/" ? "active" : "")}>
+            Now
+          </NavLink>
           <NavLink
             to={known ? `/trips/${tripId}` : "/trips"}
             className={({ isActive }) =>
@@ -108,6 +112,7 @@ function Framed() {
           {known && <NavLink to={`/trips/${tripId}/kit`}>Kit</NavLink>}
           <NavLink to="/log">Log</NavLink>
           <NavLink to="/bench">Bench</NavLink>
+          <NavLink to="/shelf">Shelf</NavLink>
         </nav>
         <span className="bar-trip">
           {trip.data && (
@@ -146,15 +151,33 @@ function Framed() {
         />
         <button
           type="button"
-          className="bar-button"
+          className="bar-button bar-keys"
           aria-label="Keyboard shortcuts"
           onClick={() => setHelp(true)}
         >
           ?
         </button>
       </header>
+      {params.trip && known && !inGuide && (
+        <nav aria-label="Of the trip" className="trip-nav">
+          {(
+            [
+              ["", "Route"],
+              ["/provisions", "Provisions"],
+              ["/schedule", "Schedule"],
+              ["/kit", "Kit"],
+              ["/sheet", "Sheet"],
+            ] as const
+          ).map(([end, word]) => (
+            <NavLink key={word} end to={`/trips/${tripId}${end}`}>
+              {word}
+            </NavLink>
+          ))}
+          <Link to="/trips">All trips</Link>
+        </nav>
+      )}
       {/* Its room is kept from the first, so that nothing moves from under a finger. */}
-      {params.trip && !trip.isError && !inGuide && !onPaper && (
+      {params.trip && !trip.isError && !inGuide && !onPaper && (trip.data?.stops.length ?? 2) > 1 && (
         <Suspense fallback={<div className="ribbon-room" />}>
           {trip.data ? (
             <TripRibbon trip={trip.data} stop={Number(params.stop ?? 0)} editable={onRoute} />
@@ -166,6 +189,32 @@ function Framed() {
       <main id="main">
         <Outlet />
       </main>
+      {!inGuide && (
+        <nav aria-label="Places to go" className="thumb">
+          {(
+            [
+              [
+                "/now",
+                "Now",
+                pathname === "/" || pathname.startsWith("/now") || pathname.startsWith("/places"),
+              ],
+              [known ? `/trips/${tripId}` : "/trips", "Trips", /^\/(trips|import)/.test(pathname)],
+              ["/log", "Logbook", pathname.startsWith("/log")],
+              ["/bench", "Bench", pathname.startsWith("/bench")],
+              ["/shelf", "Shelf", pathname === "/shelf"],
+            ] as const
+          ).map(([to, word, on]) => (
+            <Link
+              key={word}
+              to={to}
+              className={on ? "active" : undefined}
+              aria-current={on ? "page" : undefined}
+            >
+              {word}
+            </Link>
+          ))}
+        </nav>
+      )}
       <Asked />
       <Notices />
       {help && (

@@ -1,9 +1,9 @@
-import { Drawer } from "antd";
 import { shortcuts } from "./keys";
+import { Panel } from "./Panel";
 
 export default function Shortcuts({ open, onClose }: { open: boolean; onClose: () => void }) {
   return (
-    <Drawer title="Keyboard" open={open} onClose={onClose} size={360} mask={false}>
+    <Panel title="Keyboard" open={open} onClose={onClose} size={360}>
       <table className="plain">
         <thead className="sr">
           <tr>
@@ -24,6 +24,6 @@ export default function Shortcuts({ open, onClose }: { open: boolean; onClose: (
           ))}
         </tbody>
       </table>
-    </Drawer>
+    </Panel>
   );
 }

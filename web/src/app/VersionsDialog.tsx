@@ -1,9 +1,10 @@
-import { Button, Drawer } from "antd";
+import { Button } from "antd";
 import { useQueryClient } from "@tanstack/react-query";
 import type { Choice, Versions } from "../api/change";
 import { useCatalogue } from "../api/queries";
 import { useSettings } from "./settings";
 import { compared } from "./versions";
+import { Panel } from "./Panel";
 
 /** What was changed in two places, and who waits for the choice. */
 export interface Question {
@@ -24,7 +25,7 @@ export default function VersionsDialog({ asked, onDone }: { asked: Question; onD
     if (c !== "mine") void client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
   };
   return (
-    <Drawer open title="Changed in two places" size={480} mask={false} onClose={() => choose("later")}>
+    <Panel open title="Changed in two places" size={480} onClose={() => choose("later")}>
       <p>
         <strong>{asked.v.what}</strong> was saved in another window or on another device after you began to
         change it here. Nothing of either is lost yet.
@@ -61,6 +62,6 @@ export default function VersionsDialog({ asked, onDone }: { asked: Question; onD
           Decide later
         </Button>
       </p>
-    </Drawer>
+    </Panel>
   );
 }

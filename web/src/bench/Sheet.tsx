@@ -6,7 +6,7 @@ import { ApiError, type Catalogue, type WorkingFigure } from "../api/client";
 import { Trouble } from "../app/Trouble";
 import { getIn } from "../plan/paths";
 import { focusField } from "../plan/Inputs";
-import { wordNames } from "../units/names";
+
 import { PlanFig } from "../units/Fig";
 import { QuantityInput, WordInput, YesNoInput } from "../units/QuantityInput";
 import { WorkingContext } from "../working/context";
@@ -134,7 +134,7 @@ export function RequestInputs({
   paths,
 }: BenchProps & { answer: UseQueryResult<{ request: unknown }>; paths: string[] }) {
   const troubles = answer.error instanceof ApiError ? answer.error.troubles : [];
-  const names = wordNames(catalogue);
+  const names = catalogue.names;
   return (
     <>
       {paths.map((path) => {

@@ -60,17 +60,12 @@ export const core = {
       (signal) => must(api.POST("/plan/changed", { body: { request, change }, signal })),
       signal,
     ),
-  choices: (request: PlanRequest, gear: () => Promise<Schemas["Item"][]>, signal?: AbortSignal) =>
-    isNear()
-      ? gear().then((gear) =>
-          either<Schemas["Choice"][]>(
-            "choices",
-            { request, gear },
-            (signal) => must(api.POST("/choices", { body: request, signal })),
-            signal,
-          ),
-        )
-      : must(api.POST("/choices", { body: request, signal })),
+  /** In what ways coffee can be made somewhere with what there is, the best first. */
+  ways: (body: Schemas["Wanted"], signal?: AbortSignal) =>
+    either<Schemas["Found"]>("ways", body, (signal) => must(api.POST("/ways", { body, signal })), signal),
+  /** The gear that suits a brew, and how it goes together. */
+  fit: (body: Schemas["FitIn"], signal?: AbortSignal) =>
+    either<Schemas["Fit"]>("fit", body, (signal) => must(api.POST("/fit", { body, signal })), signal),
   boil: (body: Schemas["BenchBoil"], signal?: AbortSignal) =>
     either<Schemas["BoilAnswer"]>(
       "bench-boil",

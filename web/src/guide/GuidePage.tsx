@@ -3,7 +3,7 @@ import { useEffect } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { BrewOut, Plan, Run, Schemas } from "../api/client";
 import { saveBrew } from "../api/change";
-import { useBrew, useChange, useInfo, usePlanOf, useRun as useKeptRun } from "../api/queries";
+import { useBrew, useCatalogue, useChange, useInfo, usePlanOf, useRun as useKeptRun } from "../api/queries";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -13,6 +13,7 @@ import { clock, inWords, say, type System } from "../units/units";
 import { beep, keepAwake, speak } from "./aids";
 import { before } from "../plan/cautions";
 import { useRun } from "./useRun";
+import { brewPath } from "../app/where";
 import "./guide.css";
 
 export default function GuidePage() {
@@ -103,7 +104,8 @@ function Guide({
 }) {
   const { system, sound, speech, set } = useSettings();
   const navigate = useNavigate();
-  const at = `/trips/${brew.trip_id}/stops/${brew.stop_id}/brews/${brew.id}`;
+  const catalogue = useCatalogue();
+  const at = brewPath(brew);
   const { guide, running, lost, position, ask, startOver } = useRun({
     brew: brew.id,
     planId: brew.plan_id,
@@ -158,7 +160,7 @@ function Guide({
   const left = shown ? shown.at_s + shown.for_s - position : 0;
   return (
     <div className="guide">
-      <h1 className="sr">Guide: {brew.name || plan.request.method}</h1>
+      <h1 className="sr">Guide: {brew.name || (catalogue.data?.names[plan.request.method] ?? "a brew")}</h1>
       <div className="guide-top">
         <Link to={at}>Back to the plan</Link>
         <label>
@@ -205,8 +207,8 @@ function Guide({
             <p className="guide-do">
               {plan.rounds.length > 1 &&
                 `${plan.rounds.length} ${plan.rounds[0]?.kind === "cup" ? "cups" : "batches"}, `}
-              {steps.length} steps, {clock(course.end_s - course.start_s, 5)} in all. Press space or Start
-              when the pot is in your hand.
+              {steps.length} steps, {clock(course.end_s - course.start_s, 5)} in all. Press{" "}
+              <span className="by-keys">space or </span>Start when the pot is in your hand.
             </p>
           )}
           {run?.finished && <p className="guide-do">Done. Taste it, then write it down.</p>}

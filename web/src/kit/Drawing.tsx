@@ -1,4 +1,5 @@
 import type { Schemas } from "../api/client";
+import "./drawing.css";
 
 type Item = Pick<Schemas["Item"], "kind" | "type" | "spout" | "insulated">;
 

@@ -1,4 +1,4 @@
-import { Button, Drawer, Input, Select } from "antd";
+import { Button, Input, Select } from "antd";
 import { useState } from "react";
 import { api, ApiError, must, type Schemas } from "../api/client";
 import { saveGear } from "../api/change";
@@ -8,6 +8,7 @@ import { useOfferUndo } from "../app/useUndo";
 import { withKey } from "../app/withKey";
 import { NumberField } from "../units/NumberField";
 import { flagFields, kindNames, kinds, numberFields, types } from "./fields";
+import { Panel } from "../app/Panel";
 
 type Item = Schemas["Item"];
 
@@ -25,13 +26,7 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
   };
   const list = types[it.kind];
   return (
-    <Drawer
-      title={item ? `Change ${item.name}` : "Add a thing"}
-      open
-      onClose={onClose}
-      size={400}
-      mask={false}
-    >
+    <Panel title={item ? `Change ${item.name}` : "Add a thing"} open onClose={onClose} size={400}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -186,6 +181,6 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
           </Button>
         </p>
       </form>
-    </Drawer>
+    </Panel>
   );
 }

@@ -6,6 +6,7 @@ import { Loaded, Trouble } from "../app/Trouble";
 import { over, useStored } from "../app/useStored";
 import { inWords } from "../units/units";
 import { TasteForm, untasted, type TasteValues } from "./TasteForm";
+import { brewPath } from "../app/where";
 import "./log.css";
 
 const read = over<TasteValues>(untasted);
@@ -31,7 +32,7 @@ export default function EntryPage() {
           <>
             <h1>How did it come out?</h1>
             <p className="quiet">
-              {catalogue.data?.methods.find((m) => m.id === b.request.method)?.name ?? b.request.method}
+              {catalogue.data?.methods.find((m) => m.id === b.request.method)?.name ?? "a brew"}
               {b.name && <>, {b.name}</>}
               {trip.data && <>, {trip.data.stops.find((s) => s.id === b.stop_id)?.name}</>} ·{" "}
               {inWords(b.stored.plan.dose_g ?? 0, "g", system)} to{" "}
@@ -54,7 +55,7 @@ export default function EntryPage() {
               >
                 Keep it in the log
               </Button>{" "}
-              <Link to={`/trips/${b.trip_id}/stops/${b.stop_id}/brews/${b.id}`}>Back to the plan</Link>
+              <Link to={brewPath(b)}>Back to the plan</Link>
             </p>
           </>
         )}

@@ -1,4 +1,4 @@
-import { Button, Drawer } from "antd";
+import { Button } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import type { LogEntry } from "../api/client";
@@ -9,7 +9,9 @@ import { Loaded, Trouble } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
 import { inWords } from "../units/units";
 import { TasteForm, tasteWord, type TasteValues } from "./TasteForm";
+import { brewPath } from "../app/where";
 import "./log.css";
+import { Panel } from "../app/Panel";
 
 const when = new Intl.DateTimeFormat("en-GB", {
   day: "numeric",
@@ -59,9 +61,7 @@ export default function LogPage() {
                     <tr key={l.id}>
                       <td className="num nowrap">{when.format(new Date(l.brewed_at))}</td>
                       <td>
-                        <Link to={`/trips/${l.trip_id}/stops/${l.stop_id}/brews/${l.brew_id}`}>
-                          {method?.name ?? l.method}
-                        </Link>
+                        <Link to={brewPath({ ...l, id: l.brew_id })}>{method?.name ?? l.method}</Link>
                         <span className="quiet">
                           {" "}
                           {l.stop_name}
@@ -127,7 +127,7 @@ function Change({ entry, onClose }: { entry: LogEntry; onClose: () => void }) {
   });
   const save = useChange((t: TasteValues) => saveLog(entry, t));
   return (
-    <Drawer title="Change the entry" open onClose={onClose} size={420} mask={false}>
+    <Panel title="Change the entry" open onClose={onClose} size={420}>
       <TasteForm value={taste} onChange={setTaste} />
       {save.error && <Trouble error={save.error} />}
       <p>
@@ -138,6 +138,6 @@ function Change({ entry, onClose }: { entry: LogEntry; onClose: () => void }) {
           Cancel
         </Button>
       </p>
-    </Drawer>
+    </Panel>
   );
 }

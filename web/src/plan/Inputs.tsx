@@ -1,8 +1,8 @@
-import { Drawer } from "antd";
+import { useState } from "react";
 import type { Catalogue, Field, PlanRequest, Trouble } from "../api/client";
 import { QuantityInput, WordInput, YesNoInput } from "../units/QuantityInput";
-import { wordNames } from "../units/names";
 import { getIn } from "./paths";
+import { Panel } from "../app/Panel";
 
 interface Props {
   open: boolean;
@@ -20,7 +20,7 @@ const groups: { title: string; prefix: string; hint?: string }[] = [
   {
     title: "Place",
     prefix: "place.",
-    hint: "Trusted in this order: measured boiling point, station pressure (not reduced to sea level), altitude with sea-level pressure, altitude alone.",
+    hint: "Trusted in this order: measured boiling point, pressure here (a barometer, not reduced to sea level), altitude with sea-level pressure, altitude alone.",
   },
   { title: "Water", prefix: "water." },
   {
@@ -41,82 +41,124 @@ const groups: { title: string; prefix: string; hint?: string }[] = [
   { title: "Measure", prefix: "measure.", hint: "Your own spoon, scoop or handful, weighed once." },
 ];
 
+const inGroup = (f: Field, prefix: string) =>
+  prefix === "" ? !f.path.includes(".") : f.path.startsWith(prefix);
+
+/** Other words for what a field is about. */
+const alias: Record<string, string[]> = {
+  "spoon scoop handful tablespoon": ["measure."],
+  "lid cover": ["heat.lid", "cool_by"],
+  "height elevation metres feet": ["place.altitude"],
+  "barometer station pressure weather": ["place.pressure_hpa", "place.sea_level_hpa"],
+  "gas bottle cartridge cold": ["heat.canister"],
+  "beans fresh old ground": ["coffee."],
+  "clicks finer coarser mill": ["grinder."],
+  "kettle pot": ["vessel."],
+  mug: ["cup.", "cup_ml"],
+  "people persons cups": ["drinkers"],
+  "draught breeze shelter": ["place.wind_ms", "heat.screen"],
+  "hard soft minerals": ["water.tds"],
+  "boil filter safe": ["water.treatment"],
+};
+
 /** Every field of a request, with what the plan takes where it is left empty. */
 export function Inputs({ open, onClose, catalogue, request, filled, troubles, onChange }: Props) {
-  const names = wordNames(catalogue);
-  const inGroup = (f: Field, prefix: string) =>
-    prefix === "" ? !f.path.includes(".") : f.path.startsWith(prefix);
+  const { names } = catalogue;
+  const [wanted, setWanted] = useState("");
+  const words = wanted.toLowerCase().split(/\s+/).filter(Boolean);
+  /** Whether a field is about what is looked for: by its name, its group, its words and what one says for it. */
+  const about = (f: Field, g: (typeof groups)[number]) => {
+    const text = [
+      f.label,
+      g.title,
+      g.hint ?? "",
+      f.path,
+      ...(f.words ?? []).map((w) => names[w] ?? w),
+      ...Object.entries(alias).flatMap(([word, paths]) =>
+        paths.some((p) => f.path.startsWith(p)) ? [word] : [],
+      ),
+    ]
+      .join(" ")
+      .toLowerCase();
+    return words.every((w) => text.includes(w));
+  };
+  const found = groups
+    .map((g) => ({ g, fields: catalogue.fields.filter((f) => inGroup(f, g.prefix) && about(f, g)) }))
+    .filter((x) => x.fields.length > 0);
   return (
-    <Drawer
-      title="All inputs"
-      open={open}
-      onClose={onClose}
-      size={400}
-      mask={false}
-      className="inputs"
-      placement="left"
-    >
-      {groups.map((g) => (
+    <Panel title="Find an input" open={open} onClose={onClose} size={400} className="inputs" placement="left">
+      <div className="field">
+        <label htmlFor="find-input">What do you want to change?</label>
+        <input
+          id="find-input"
+          className="plain-input"
+          type="search"
+          placeholder="wind, lid, spoon…"
+          autoComplete="off"
+          value={wanted}
+          onChange={(e) => setWanted(e.target.value)}
+        />
+      </div>
+      {found.length === 0 && <p className="empty">Nothing is called that. Try a shorter word.</p>}
+      {found.map(({ g, fields }) => (
         <section key={g.title}>
           <h3>{g.title}</h3>
-          {g.hint && <p className="hint">{g.hint}</p>}
+          {g.hint && words.length === 0 && <p className="hint">{g.hint}</p>}
           <div className="fields">
-            {catalogue.fields
-              .filter((f) => inGroup(f, g.prefix))
-              .map((f) => {
-                const trouble = troubles.find((t) => t.field === f.path)?.message;
-                const stated = filled ? getIn<number | string | boolean>(filled, f.path) : undefined;
-                if (f.kind === "number")
-                  return (
-                    <QuantityInput
-                      key={f.path}
-                      field={f}
-                      value={
-                        getIn<number>(request, f.path) ?? (typeof stated === "number" ? stated : undefined)
-                      }
-                      placeholder="not set"
-                      trouble={trouble}
-                      onChange={(v) => onChange(f.path, v)}
-                    />
-                  );
-                if (f.kind === "word")
-                  return (
-                    <WordInput
-                      key={f.path}
-                      field={f}
-                      names={names}
-                      value={getIn<string>(request, f.path) ?? (stated as string | undefined)}
-                      trouble={trouble}
-                      onChange={(v) => onChange(f.path, v)}
-                    />
-                  );
-                if (f.kind === "yesno")
-                  return (
-                    <YesNoInput
-                      key={f.path}
-                      field={f}
-                      value={getIn<boolean>(request, f.path) ?? (stated as boolean | undefined)}
-                      onChange={(v) => onChange(f.path, v)}
-                    />
-                  );
+            {fields.map((f) => {
+              const trouble = troubles.find((t) => t.field === f.path)?.message;
+              const stated = filled ? getIn<number | string | boolean>(filled, f.path) : undefined;
+              if (f.kind === "number")
                 return (
-                  <div className="field" key={f.path} data-field={f.path}>
-                    <label htmlFor={`field-${f.path}`}>{f.label}</label>
-                    <input
-                      id={`field-${f.path}`}
-                      className="plain-input"
-                      maxLength={40}
-                      placeholder="such as heaped tablespoon"
-                      value={getIn<string>(request, f.path) ?? ""}
-                      onChange={(e) => onChange(f.path, e.target.value || undefined)}
-                    />
-                  </div>
+                  <QuantityInput
+                    key={f.path}
+                    field={f}
+                    value={
+                      getIn<number>(request, f.path) ?? (typeof stated === "number" ? stated : undefined)
+                    }
+                    placeholder="not set"
+                    trouble={trouble}
+                    onChange={(v) => onChange(f.path, v)}
+                  />
                 );
-              })}
+              if (f.kind === "word")
+                return (
+                  <WordInput
+                    key={f.path}
+                    field={f}
+                    names={names}
+                    value={getIn<string>(request, f.path) ?? (stated as string | undefined)}
+                    trouble={trouble}
+                    onChange={(v) => onChange(f.path, v)}
+                  />
+                );
+              if (f.kind === "yesno")
+                return (
+                  <YesNoInput
+                    key={f.path}
+                    field={f}
+                    value={getIn<boolean>(request, f.path) ?? (stated as boolean | undefined)}
+                    onChange={(v) => onChange(f.path, v)}
+                  />
+                );
+              return (
+                <div className="field" key={f.path} data-field={f.path}>
+                  <label htmlFor={`field-${f.path}`}>{f.label}</label>
+                  <input
+                    id={`field-${f.path}`}
+                    className="plain-input"
+                    maxLength={40}
+                    placeholder="such as heaped tablespoon"
+                    value={getIn<string>(request, f.path) ?? ""}
+                    onChange={(e) => onChange(f.path, e.target.value || undefined)}
+                  />
+                </div>
+              );
+            })}
           </div>
         </section>
       ))}
-    </Drawer>
+    </Panel>
   );
 }
 

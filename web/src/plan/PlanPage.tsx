@@ -1,9 +1,19 @@
 import { Button, Select } from "antd";
-import { useEffect, useMemo, useState } from "react";
-import { useNavigate, useParams, useSearchParams } from "react-router";
-import { ApiError, type Brew, type BrewOut, type Catalogue, type Change, type StopOut } from "../api/client";
+import { useEffect, useMemo, useRef, useState } from "react";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import {
+  ApiError,
+  type Brew,
+  type BrewOut,
+  type Catalogue,
+  type Change,
+  type Conditions,
+  type Schemas,
+  type StopOut,
+} from "../api/client";
 import {
   addBrew,
+  addPlace,
   airAt,
   useBrew,
   useCatalogue,
@@ -11,18 +21,20 @@ import {
   useChanged,
   useNewBrew,
   usePlan,
-  useTrip,
+  useStopOf,
 } from "../api/queries";
 import { saveBrew, TookTheirs } from "../api/change";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
+import { brewPath, stopPath } from "../app/where";
 import { Loaded, Trouble } from "../app/Trouble";
 import { notice } from "../app/notices";
 import { useRemove } from "../app/useUndo";
 import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
 import { QuantityInput } from "../units/QuantityInput";
-import { inWords, say } from "../units/units";
+import { inWords, say, type System } from "../units/units";
+import { useHere } from "../now/useHere";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 import { Figures } from "./Figures";
@@ -32,6 +44,9 @@ import { before } from "./cautions";
 import { StepList } from "./StepList";
 import { ControlChart } from "./ControlChart";
 import { Drained } from "./Drained";
+import { Term } from "../app/Term";
+import { Take } from "./Take";
+import { Fit } from "./Fit";
 import { Versus } from "./Versus";
 import { useDraft } from "./useDraft";
 import "./plan.css";
@@ -47,12 +62,81 @@ function withParam(was: URLSearchParams, key: string, value?: string): URLSearch
 /** What a brew is compared with, as a change of it. */
 const againstBy = (against: string): Change | undefined => {
   if (against === "") return undefined;
-  if (against.startsWith("school:")) return { school: against.slice("school:".length) };
-  return { as: against as Change["as"] };
+  const [method, school] = against.split("/") as [string, string?];
+  return school === undefined ? { as: method as Change["as"] } : { method, school };
 };
 
 const showStep = (id: string) =>
   document.querySelector(`[data-step="${CSS.escape(id)}"]`)?.scrollIntoView({ block: "center" });
+
+/** A brew here and now, of no trip unless the place is a stop of one; it is kept with its place. */
+export function NowPlanPage() {
+  const [search] = useSearchParams();
+  const catalogue = useCatalogue();
+  const { here, ways } = useHere(catalogue.data);
+  const { system } = useSettings();
+  const method = search.get("method") ?? "";
+  const way = ways.data?.ways.find((w) => w.method === method);
+  const school = search.get("school") ?? way?.school ?? "";
+  const stop = useStopOf(here.stop?.trip ?? 0, here.stop?.stop ?? 0);
+  const kept = useRef<number>(undefined);
+  return (
+    <Loaded query={catalogue}>
+      {(c) => (
+        <Loaded query={ways}>
+          {() =>
+            way ? (
+              <Editor
+                // What is said of here is another brew, and not a change of this one.
+                key={`now:${method}:${school}:${canonical(way.request)}`}
+                brew={{
+                  id: 0,
+                  uuid: "",
+                  stop_id: here.stop?.stop ?? 0,
+                  trip_id: here.stop?.trip ?? 0,
+                  name: "",
+                  at: "",
+                  revision: 0,
+                  request: { ...way.request, school },
+                  plan_id: 0,
+                  caffeine_mg: 0,
+                  tastings: 0,
+                }}
+                here
+                catalogue={c}
+                stop={stop}
+                keep={async (body) => {
+                  // A second try goes to the place that the first has kept.
+                  kept.current ??=
+                    here.stop?.stop ??
+                    (
+                      await addPlace({
+                        name: placeName(here.conditions, system),
+                        time_zone: Intl.DateTimeFormat().resolvedOptions().timeZone,
+                        conditions: here.conditions,
+                      })
+                    ).id;
+                  return addBrew(kept.current, body);
+                }}
+              />
+            ) : (
+              <p className="empty page">
+                There is no such way. <Link to="/now">Back to what there is</Link>.
+              </p>
+            )
+          }
+        </Loaded>
+      )}
+    </Loaded>
+  );
+}
+
+/** What a place of no trip is called until somebody names it. */
+function placeName(c: Conditions, system: System): string {
+  const m = c.place?.altitude_m;
+  const date = new Date().toLocaleDateString(undefined, { day: "numeric", month: "short" });
+  return m === undefined ? `A place, ${date}` : `${inWords(m, "m", system)}, ${date}`;
+}
 
 /** A brew that is being tried and is not kept: nothing counts it until it is. */
 export function NewPlanPage() {
@@ -60,7 +144,7 @@ export function NewPlanPage() {
   const stop = Number(params.stop);
   const [search] = useSearchParams();
   const fresh = useNewBrew(stop, search.get("method") ?? "", search.get("school") ?? "");
-  const trip = useTrip(Number(params.trip));
+  const at = useStopOf(Number(params.trip ?? 0), stop);
   const catalogue = useCatalogue();
   return (
     <Loaded query={fresh}>
@@ -83,7 +167,7 @@ export function NewPlanPage() {
                 tastings: 0,
               }}
               catalogue={c}
-              stop={trip.data?.stops.find((s) => s.id === stop)}
+              stop={at}
             />
           )}
         </Loaded>
@@ -95,19 +179,14 @@ export function NewPlanPage() {
 export default function PlanPage() {
   const params = useParams();
   const brew = useBrew(Number(params.brew));
-  const trip = useTrip(Number(params.trip));
+  const at = useStopOf(Number(params.trip ?? 0), Number(params.stop));
   const catalogue = useCatalogue();
   return (
     <Loaded query={brew}>
       {(b) => (
         <Loaded query={catalogue}>
           {(c) => (
-            <Editor
-              key={`${b.id}:${b.revision}:${canonical(b.request)}`}
-              brew={b}
-              catalogue={c}
-              stop={trip.data?.stops.find((s) => s.id === b.stop_id)}
-            />
+            <Editor key={`${b.id}:${b.revision}:${canonical(b.request)}`} brew={b} catalogue={c} stop={at} />
           )}
         </Loaded>
       )}
@@ -119,10 +198,16 @@ function Editor({
   brew,
   catalogue,
   stop,
+  here,
+  keep = (body) => addBrew(brew.stop_id, body),
 }: {
   brew: Brew & Partial<Pick<BrewOut, "stored" | "stale">>;
   catalogue: Catalogue;
   stop?: StopOut;
+  /** It is planned from what was said of here and now. */
+  here?: boolean;
+  /** Keeps a new brew. */
+  keep?: (body: Schemas["BrewIn"]) => Promise<BrewOut>;
 }) {
   const isNew = brew.id === 0;
   const draft = useDraft(brew);
@@ -134,19 +219,17 @@ function Editor({
   const removeWithUndo = useRemove();
   const save = useChange(async () => {
     const body = { name: draft.name, at: draft.at, request: draft.request };
-    const kept = isNew
-      ? await addBrew(brew.stop_id, body)
-      : await saveBrew({ ...draft.from, id: brew.id }, body);
+    const kept = isNew ? await keep(body) : await saveBrew({ ...draft.from, id: brew.id }, body);
     // Before it is read again: what is saved is no draft of what then is there.
     draft.saved();
-    return kept;
+    return brewPath(kept);
   });
   const troubles = plan.error instanceof ApiError ? plan.error.troubles : [];
   const field = (path: string) => catalogue.fields.find((f) => f.path === path);
   const method = catalogue.methods.find((m) => m.id === draft.request.method);
   const schoolId = draft.request.school ?? method?.schools[0]?.id;
   const school = method?.schools.find((s) => s.id === schoolId);
-  const brews = `/trips/${brew.trip_id}/stops/${brew.stop_id}/brews`;
+  const back = here ? "/now" : stopPath(brew.trip_id, brew.stop_id);
 
   const working = useMemo(
     () => ({
@@ -161,11 +244,11 @@ function Editor({
   );
 
   /** Keeps the brew; its ID, or nothing where that went wrong. */
-  const saveNow = async (): Promise<number | undefined> => {
+  const saveNow = async (): Promise<string | undefined> => {
     try {
       const kept = await save.mutateAsync(undefined);
       notice({ kind: "done", title: isNew ? "Kept" : "Saved" });
-      return kept.id;
+      return kept;
     } catch (e) {
       if (e instanceof TookTheirs) {
         draft.discard();
@@ -175,20 +258,21 @@ function Editor({
     }
   };
   const keepIt = async () => {
-    const id = await saveNow();
-    if (isNew && id !== undefined) void navigate(`${brews}/${id}`, { replace: true });
+    const at = await saveNow();
+    if (isNew && at !== undefined) void navigate(at, { replace: true });
   };
   const brewIt = async () => {
-    const id = isNew || draft.dirty ? await saveNow() : brew.id;
-    if (id === undefined) return;
+    const at = isNew || draft.dirty ? await saveNow() : brewPath(brew);
+    if (at === undefined) return;
     // Back from the guide leads to the brew as it was kept, and not to the trial.
-    if (isNew) await navigate(`${brews}/${id}`, { replace: true });
-    void navigate(`${brews}/${id}/guide`);
+    if (isNew) await navigate(at, { replace: true });
+    void navigate(`${at}/guide`);
   };
   /** Another hour: what the stop gives at that hour comes with it. */
   const setHour = async (to: string) => {
     const was = draft.at;
     draft.setMeta({ at: to });
+    if (brew.stop_id === 0) return;
     const own = draft.request.place?.air_c;
     try {
       const [before, after] = await Promise.all([airAt(brew.stop_id, was), airAt(brew.stop_id, to)]);
@@ -244,14 +328,14 @@ function Editor({
 
   return (
     <WorkingContext.Provider value={working}>
-      <div className="plan">
-        <aside className="rail" aria-label="Figures">
+      <div className="plan plan-brew">
+        <aside className="rail plan-head" aria-label="What to take">
           <h1>
             {method?.name}
             <small>{school?.name}</small>
           </h1>
           <p className="quiet rail-when">
-            {stop && <>day {stop.day} · </>}
+            {stop && stop.trip_id > 0 && <>day {stop.day} · </>}
             {cups} × {inWords(p?.request.cup_ml ?? 225, "ml", system)}
           </p>
           <div className="rail-name">
@@ -278,7 +362,11 @@ function Editor({
               onChange={(e) => void setHour(e.target.value)}
             />
           </div>
+          {p && <Take plan={p} />}
+        </aside>
+        <aside className="rail plan-figures" aria-label="Figures">
           {p && <Figures plan={p} guidance={catalogue.guidance} />}
+          {p && <Fit plan={p} trip={brew.trip_id} />}
         </aside>
         <section className="sheet">
           <div className="controls">
@@ -295,7 +383,9 @@ function Editor({
             </div>
             {(method?.schools.length ?? 0) > 1 && (
               <div className="field field-compact">
-                <label htmlFor="plan-school">School</label>
+                <span className="field-label">
+                  <label htmlFor="plan-school">Recipe</label> <Term id="recipe">?</Term>
+                </span>
                 <Select
                   id="plan-school"
                   value={schoolId}
@@ -330,10 +420,10 @@ function Editor({
               )}
             </div>
             {num("place.air_c", { label: "Air" })}
-            <Button onClick={() => setInputs(true)}>All inputs</Button>
+            {num("place.wind_ms", { label: "Wind" })}
           </div>
           <div className="actions">
-            <Button type="primary" onClick={() => void brewIt()}>
+            <Button type="primary" className="brew-it" onClick={() => void brewIt()}>
               Brew it
             </Button>
             {isNew ? (
@@ -345,13 +435,15 @@ function Editor({
                   type="text"
                   onClick={() => {
                     draft.discard();
-                    void navigate(`/trips/${brew.trip_id}/stops/${brew.stop_id}`);
+                    void navigate(back);
                   }}
                 >
-                  Back to the stop
+                  {here ? "Back" : "Back to the stop"}
                 </Button>
                 <span className="unsaved" role="status">
-                  Tried, not kept: the trip does not count it yet.
+                  {brew.trip_id > 0
+                    ? "Tried, not kept: the trip does not count it yet."
+                    : "Tried, not kept yet."}
                 </span>
               </>
             ) : draft.dirty ? (
@@ -385,12 +477,12 @@ function Editor({
             )}
             {draft.request.contact_s !== undefined && (
               <Button type="text" size="small" onClick={() => draft.set("contact_s", undefined)}>
-                Back to the school’s time
+                Back to the recipe’s time
               </Button>
             )}
             {draft.request.dose_g !== undefined && (
               <Button type="text" size="small" onClick={() => draft.set("dose_g", undefined)}>
-                Back to the school’s dose
+                Back to the recipe’s dose
               </Button>
             )}
             {draft.request.water_g !== undefined && (
@@ -400,7 +492,7 @@ function Editor({
             )}
             {draft.request.pours !== undefined && (
               <Button type="text" size="small" onClick={() => draft.set("pours", undefined)}>
-                Back to the school’s pours
+                Back to the recipe’s pours
               </Button>
             )}
             {stop && altitudeNow !== atStop && (
@@ -413,6 +505,9 @@ function Editor({
               </Button>
             )}
             <span className="grow" />
+            <Button type="text" size="small" onClick={() => setInputs(true)}>
+              Find an input…
+            </Button>
             <span className="together">
               <label htmlFor="compare" className="quiet">
                 Compare with
@@ -428,10 +523,16 @@ function Editor({
                   { value: "", label: "nothing" },
                   { value: "home", label: "home" },
                   { value: "plain", label: "no adjustment" },
-                  ...(method?.schools ?? [])
-                    .filter((s) => s.id !== schoolId)
-                    .map((s) => ({ value: `school:${s.id}`, label: s.name })),
+                  ...catalogue.methods.flatMap((m) =>
+                    m.schools
+                      .filter((s) => m.id !== draft.request.method || s.id !== schoolId)
+                      .map((s) => ({
+                        value: `${m.id}/${s.id}`,
+                        label: m.schools.length > 1 ? `${m.name}: ${s.name}` : m.name,
+                      })),
+                  ),
                 ].map((o) => ({ ...o, title: o.label }))}
+                showSearch={{ optionFilterProp: "label" }}
               />
             </span>
             <Button type="text" size="small" onClick={() => window.print()}>
@@ -443,7 +544,7 @@ function Editor({
                 size="small"
                 onClick={() => {
                   void removeWithUndo("brew", brew.id, brew.name || (method?.name ?? "brew")).then(() =>
-                    navigate(`/trips/${brew.trip_id}/stops/${brew.stop_id}`),
+                    navigate(stopPath(brew.trip_id, brew.stop_id)),
                   );
                 }}
               >
@@ -475,20 +576,39 @@ function Editor({
                   plan={p}
                   other={rival}
                   name={
-                    against === "home" ? "home" : against === "plain" ? "no adjustment" : "the other school"
+                    against === "home"
+                      ? "home"
+                      : against === "plain"
+                        ? "no adjustment"
+                        : (catalogue.names[against] ?? "the other")
                   }
+                  beside={against.includes("/")}
                 />
+              )}
+              {rival && against.includes("/") && (
+                <h3 className="beside-name">
+                  {method?.name}: {school?.name}
+                </h3>
               )}
               <Score
                 plan={p}
-                other={rival}
+                other={against.includes("/") ? undefined : rival}
+                beside={against.includes("/") ? rival : undefined}
                 onStep={showStep}
                 asked={draft.request.contact_s}
                 onContact={(s) => draft.set("contact_s", s)}
                 onReading={(g) => change({ reading_g: g })}
                 onPour={(id, to) => change({ pour: { id, ...to } })}
-                onDose={(g) => change({ dose_each_g: g })}
+                onDose={(g) => draft.set("dose_g", g)}
               />
+              {rival && against.includes("/") && (
+                <>
+                  <h3 className="beside-name">
+                    {catalogue.names[against.split("/")[0] as string]}: {catalogue.names[against]}
+                  </h3>
+                  <Score plan={rival} beside={p} />
+                </>
+              )}
               <Rounds plan={p} />
               <div className="below">
                 <section aria-label="Steps">
@@ -513,7 +633,13 @@ function Editor({
                     </p>
                   ))}
                   {p.cautions
-                    .filter((c) => c.step === "" && !before.includes(c.id))
+                    .filter(
+                      (c) =>
+                        c.step === "" &&
+                        !before.includes(c.id) &&
+                        // What stands at its step is not said again down here.
+                        !p.cautions.some((d) => d.step !== "" && d.text === c.text),
+                    )
                     .map((c) => (
                       <p key={c.id} className={`remark remark-${c.level}`}>
                         <strong>{c.text}</strong> {c.why}

@@ -32,8 +32,8 @@ export const conditionsOf = ({ place, water, heat, vessel, calibration }: PlanRe
   ...(calibration && { calibration }),
 });
 
-/** A copy of a request without some paths. */
-export const without = (r: PlanRequest, paths: string[]): PlanRequest =>
+/** A copy of a request, or of conditions, without some paths. */
+export const without = <R extends Conditions | PlanRequest>(r: R, paths: string[]): R =>
   paths.reduce((out, path) => setIn(out, path, undefined), r);
 
 /** JSON with its keys in order, to compare two requests. */

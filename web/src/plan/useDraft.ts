@@ -27,7 +27,11 @@ type Drafted = Pick<Brew, "id" | "stop_id" | "name" | "at" | "request" | "revisi
 
 /** A brew that is not kept yet has a draft by its stop and the way it is made. */
 const key = (b: Pick<Drafted, "id" | "stop_id" | "request">) =>
-  b.id > 0 ? `draft.${b.id}` : `draft.new.${b.stop_id}.${b.request.method}.${b.request.school ?? ""}`;
+  b.id === 0 && b.stop_id === 0
+    ? "draft.now"
+    : b.id > 0
+      ? `draft.${b.id}`
+      : `draft.new.${b.stop_id}.${b.request.method}.${b.request.school ?? ""}`;
 
 const part = ({ name, at, request }: Draft): Draft => ({ name, at, request });
 
@@ -55,6 +59,8 @@ export function readDraft(text: string | null, b: Drafted): Kept {
     return fresh(b);
   }
   if (canonical(part(d)) === canonical(part(b))) return fresh(b);
+  // A trial of another moment, or another place: its changes were not meant for this.
+  if (b.id === 0 && b.stop_id === 0 && canonical(part(d.from)) !== canonical(part(b))) return fresh(b);
   // Its stop has changed and it has not: it follows the stop, as it would without a draft.
   return d.from.revision === b.revision ? rebased(d, b) : d;
 }

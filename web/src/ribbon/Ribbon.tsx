@@ -6,6 +6,7 @@ import type { StopOut, TripOut } from "../api/client";
 import { useSettings } from "../app/settings";
 import { useWidth } from "../app/useWidth";
 import { counted, inWords, isUs } from "../units/units";
+import { drawnHeights } from "./heights";
 import { keptDays, labelled, labelTop, nights, places, stopAt, type Scale } from "./places";
 import { altitudeInWords, isDry } from "../trips/words";
 import "./ribbon.css";
@@ -13,17 +14,6 @@ import "./ribbon.css";
 const HEIGHT = 104;
 const BASE = 72;
 const TOP = 30;
-
-/** Heights to draw the stops at; one that is not known is drawn between its neighbours. */
-export function drawnHeights(stops: Pick<StopOut, "conditions">[]): number[] {
-  const known = stops.map((s) => s.conditions.place?.altitude_m);
-  return known.map((m, i) => {
-    if (m !== undefined) return m;
-    const before = known.slice(0, i).findLast((v) => v !== undefined);
-    const after = known.slice(i + 1).find((v) => v !== undefined);
-    return ((before ?? after ?? 0) + (after ?? before ?? 0)) / 2;
-  });
-}
 
 /** What heat there is at a stop, in a word and a shape. */
 export function heatOf(s: StopOut): { word: string; shape: "flame" | "plug" | "cup" } {

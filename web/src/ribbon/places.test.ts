@@ -1,4 +1,4 @@
-import { drawnHeights } from "./Ribbon";
+import { drawnHeights } from "./heights";
 import { describe, expect, it } from "vitest";
 import { keptDays, labelTop, labelled, places, stopAt } from "./places";
 

@@ -1,6 +1,7 @@
-import { memo, useId, useMemo } from "react";
+import { memo, useEffect, useId, useMemo } from "react";
 import type { Plan } from "../api/client";
 import { useSettings } from "../app/settings";
+import { usePinch } from "../app/usePinch";
 import { useWidth } from "../app/useWidth";
 import { clock } from "../units/units";
 import { timeAxis } from "./geometry";
@@ -18,6 +19,8 @@ interface Props extends ScaleMoves {
   compact?: boolean;
   /** Another plan, drawn thin under this one. */
   other?: Plan;
+  /** Another plan that is drawn beside this one, over the same time. */
+  beside?: Plan;
   onStep?: (id: string) => void;
   /** The end of the steep was dragged, or moved with the arrow keys: the contact it makes. */
   onContact?: (seconds: number) => void;
@@ -26,6 +29,8 @@ interface Props extends ScaleMoves {
 }
 
 const RIGHT = 14;
+/** The least width in px at which the words of a score have room. */
+const LEAST = 620;
 
 /**
  * The score of a brew: water, flame, scale and hands over one time axis. For who hears it, it is a group with
@@ -37,6 +42,7 @@ export const Score = memo(function Score({
   present,
   compact,
   other,
+  beside,
   onStep,
   onContact,
   asked,
@@ -45,13 +51,23 @@ export const Score = memo(function Score({
   onDose,
 }: Props) {
   const { system } = useSettings();
-  const [ref, width] = useWidth();
+  const [ref, room] = useWidth();
+  const zoom = usePinch(ref);
+  // On a phone it is wider than the screen, and scrolls: its words keep their room.
+  const width = Math.round(Math.max(room, LEAST) * zoom);
   const id = useId();
-  const t = useMemo(() => timeAxis(plan, LEFT, width - RIGHT), [plan, width]);
+  const t = useMemo(() => timeAxis(plan, LEFT, width - RIGHT, beside), [plan, width, beside]);
+  useEffect(() => {
+    const box = ref.current;
+    const at = box?.querySelector<SVGGraphicsElement>(".sc-playhead, .sc-block-now");
+    if (!box || !at || box.scrollWidth <= box.clientWidth) return;
+    const x = at.getBoundingClientRect().left - box.getBoundingClientRect().left;
+    if (x < LEFT + 20 || x > box.clientWidth * 0.7) box.scrollBy({ left: x - box.clientWidth * 0.35 });
+  }, [ref, present]);
   const words = useMemo(() => scoreInWords(plan, system), [plan, system]);
 
   const h =
-    compact && width < 700
+    compact && room < 700
       ? { water: 110, flame: 18, scale: 64, hands: 48 }
       : { water: 150, flame: 22, scale: 92, hands: 62 };
   const gap = 10;
@@ -65,7 +81,13 @@ export const Score = memo(function Score({
   const now = playhead === undefined ? undefined : Math.min(Math.max(playhead, t.start), t.end);
 
   return (
-    <div ref={ref} className="score" data-boil={plan.boil_c}>
+    <div
+      ref={ref}
+      className="score"
+      data-boil={plan.boil_c}
+      // The names of the lanes stay where they are while the time goes by.
+      onScroll={(e) => e.currentTarget.style.setProperty("--gone", `${e.currentTarget.scrollLeft}px`)}
+    >
       <svg
         width={width}
         height={yAxis + 18}

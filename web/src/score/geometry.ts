@@ -27,21 +27,34 @@ function ticksBetween(from: number, to: number, pixels: number, least: number): 
   return out;
 }
 
-/**
- * The time axis of a plan. Heating is long and little happens in it, so it gets
- * at most a third of the width and the rest goes to the brew; where the pace
- * changes the axis has a knee.
- */
-export function timeAxis(plan: Plan, left: number, right: number): TimeAxis {
+/** What of a plan decides its time axis. */
+function spanOf(plan: Plan) {
   const steps = plan.steps;
   const start = Math.min(0, ...steps.map((s) => s.at_s));
   const served = Math.max(60, ...steps.map((s) => s.at_s + s.for_s));
   // On to the first sip, if it is not too long a wait.
   const sip = plan.curves.cup_c.at(-1)?.[0] ?? served;
   const end = Math.min(Math.max(served, sip), served * 1.6, served + 3600);
+  const night = steps.find((s) => s.for_s > 3600 && s.for_s > 0.5 * (end - start));
+  const flame = steps.find((s) => s.id === "flame-full");
+  let kneeAt = flame ? flame.at_s + flame.for_s - 5 : 0;
+  // A long wait off the heat has little in it either: the knee moves to its end.
+  const hands = steps.filter((s) => byHand(s) && s.at_s < 0 && s.at_s >= kneeAt).map((s) => s.at_s);
+  if (-kneeAt > 0.45 * (end - kneeAt)) kneeAt = Math.min(-20, ...hands.filter((s) => s > -120)) - 5;
+  return { start, end, night, kneeAt };
+}
+
+/**
+ * The time axis of a plan, or of two that stand beside each other. Heating is long and little happens in it, so it
+ * gets at most a third of the width and the rest goes to the brew; where the pace changes the axis has a knee.
+ */
+export function timeAxis(plan: Plan, left: number, right: number, beside?: Plan): TimeAxis {
+  const spans = [plan, ...(beside ? [beside] : [])].map(spanOf);
+  const start = Math.min(...spans.map((s) => s.start));
+  const end = Math.max(...spans.map((s) => s.end));
   // A wait of hours would leave no room for anything else: it gets a fifth of
   // the width, and both its ends a knee.
-  const night = steps.find((s) => s.for_s > 3600 && s.for_s > 0.5 * (end - start));
+  const night = spans.find((s) => s.night)?.night;
   if (night) {
     const from = night.at_s + 30;
     const to = night.at_s + night.for_s - 30;
@@ -55,11 +68,8 @@ export function timeAxis(plan: Plan, left: number, right: number): TimeAxis {
     ];
     return { start, end, knee: from, knee2: to, x: (s) => scale(s), at: (x) => scale.invert(x), ticks };
   }
-  const flame = steps.find((s) => s.id === "flame-full");
-  let kneeAt = flame ? flame.at_s + flame.for_s - 5 : 0;
-  // A long wait off the heat has little in it either: the knee moves to its end.
-  const hands = steps.filter((s) => byHand(s) && s.at_s < 0 && s.at_s >= kneeAt).map((s) => s.at_s);
-  if (-kneeAt > 0.45 * (end - kneeAt)) kneeAt = Math.min(-20, ...hands.filter((s) => s > -120)) - 5;
+  // The earlier of two knees: after it, both have something to show.
+  const kneeAt = Math.min(...spans.map((s) => s.kneeAt));
   const width = right - left;
   const share = (kneeAt - start) / (end - start);
   const most = 0.3;

@@ -25,14 +25,17 @@ const isInPot = (plan: Plan) => !plan.steps.some((s) => s.lane === "scale");
 function Lane({ name, y }: { name: string; y: number }) {
   const [word, unit] = name.split(", ");
   return (
-    <text className="sc-lane" x={0} y={y}>
-      {word}
-      {unit && (
-        <tspan x={0} dy={13}>
-          {unit}
-        </tspan>
-      )}
-    </text>
+    <g className="sc-stays">
+      <rect className="sc-lane-ground" x={-1} y={y - 12} width={LEFT - 2} height={unit ? 30 : 16} />
+      <text className="sc-lane" x={0} y={y}>
+        {word}
+        {unit && (
+          <tspan x={0} dy={13}>
+            {unit}
+          </tspan>
+        )}
+      </text>
+    </g>
   );
 }
 
@@ -91,13 +94,9 @@ export function WaterLane({
   const names = spread([wet === undefined ? 0 : yC(wet) + 14, cupSeen[0] ? yC(cupSeen[0][1]) + 14 : 0], 13);
   return (
     <g aria-hidden="true">
-      <Lane name={plan.request.scale === false ? "heat" : "water"} y={y + 10} />
       {degrees(lowC, boil - 8, system).map((d) => (
         <g key={d.c}>
           <line className="sc-grid" x1={x0} x2={x1} y1={yC(d.c)} y2={yC(d.c)} />
-          <text className="sc-tick" x={LEFT - 6} y={yC(d.c) + 4} textAnchor="end">
-            {d.label}
-          </text>
         </g>
       ))}
       {plan.target_low_c !== null && plan.target_high_c !== null && (
@@ -114,7 +113,7 @@ export function WaterLane({
             x={x0 + 5}
             y={ceilingBelow ? bandTop - 3 : boilInBand ? bandBottom + 12 : (bandTop + bandBottom) / 2 + 4}
           >
-            wished {figure(plan.target_low_c, "°C", system).text}–{inWords(plan.target_high_c, "°C", system)}
+            aim {figure(plan.target_low_c, "°C", system).text}–{inWords(plan.target_high_c, "°C", system)}
           </text>
         </>
       )}
@@ -165,6 +164,15 @@ export function WaterLane({
             cup
           </text>
         )}
+      {degrees(lowC, boil - 8, system).map((d) => (
+        <g key={d.c} className="sc-stays">
+          <rect className="sc-lane-ground" x={LEFT - 30} y={yC(d.c) - 7} width={28} height={14} />
+          <text className="sc-tick" x={LEFT - 6} y={yC(d.c) + 4} textAnchor="end">
+            {d.label}
+          </text>
+        </g>
+      ))}
+      <Lane name={plan.request.scale === false ? "heat" : "water"} y={y + 10} />
     </g>
   );
 }
@@ -173,7 +181,6 @@ export function WaterLane({
 export function FlameLane({ plan, t, y, h }: Place) {
   return (
     <g aria-hidden="true">
-      <Lane name="flame" y={y + h / 2 + 4} />
       {plan.steps
         .filter((s) => s.lane === "flame")
         .map((s) => {
@@ -206,6 +213,7 @@ export function FlameLane({ plan, t, y, h }: Place) {
         </text>
       )}
       <line className="sc-base" x1={t.x(t.start)} x2={t.x(t.end)} y1={y + h} y2={y + h} />
+      <Lane name="flame" y={y + h / 2 + 4} />
     </g>
   );
 }
@@ -233,7 +241,6 @@ export function ScaleLane({ plan, system, t, y, h, onReading, onPour, onDose }: 
   return (
     <g>
       <g aria-hidden="true">
-        <Lane name={plan.request.scale === false ? "water" : `scale, ${unitOf("g", system)}`} y={y + 10} />
         <path
           className="sc-scale-area"
           d={
@@ -309,7 +316,8 @@ export function ScaleLane({ plan, system, t, y, h, onReading, onPour, onDose }: 
             label="Dose"
             x={t.x(doseStep.at_s) + 4}
             y={yG(0) - 26}
-            value={plan.dose_each_g}
+            // All of it, so that nothing jumps where one batch more begins.
+            value={plan.dose_g ?? plan.dose_each_g}
             step={0.5}
             least={0.5}
             most={1000}
@@ -320,6 +328,9 @@ export function ScaleLane({ plan, system, t, y, h, onReading, onPour, onDose }: 
           />
         </>
       )}
+      <g aria-hidden="true">
+        <Lane name={plan.request.scale === false ? "water" : `scale, ${unitOf("g", system)}`} y={y + 10} />
+      </g>
     </g>
   );
 }
@@ -337,7 +348,6 @@ export function HandsLane({
   const listed = plan.steps.filter((s) => s.lane !== "flame");
   return (
     <g aria-hidden="true">
-      <Lane name="hands" y={y + h / 2 + 4} />
       {plan.steps
         .filter((s) => s.lane === "water")
         .map((s) => (
@@ -365,6 +375,7 @@ export function HandsLane({
           onClick={onStep}
         />
       ))}
+      <Lane name="hands" y={y + h / 2 + 4} />
     </g>
   );
 }

@@ -6,7 +6,7 @@ export function scoreInWords(plan: Plan, system: System): string {
   const c = (v: number | null) => (v === null ? "not known" : inWords(v, "°C", system, { fine: true }));
   const out = [
     `Water boils at ${c(plan.boil_c)} here.`,
-    `Wished at first contact ${c(plan.target_c)}; this stop gives ${c(plan.start_c)}.`,
+    `The recipe wants ${c(plan.target_c)} at first contact; this stop gives ${c(plan.start_c)}.`,
   ];
   if (plan.heat?.heat_s) out.push(`${clock(plan.heat.heat_s, 5)} to the boil.`);
   for (const s of plan.steps) {
@@ -15,6 +15,6 @@ export function scoreInWords(plan: Plan, system: System): string {
       s.to_g === null || s.until !== "weight" ? "" : ` Scale to ${inWords(s.to_g, "g", system)}.`;
     out.push(`At ${clock(s.at_s)}, for ${clock(s.for_s)}: ${say(s, system)}${reading}${until}`);
   }
-  out.push(`Slurry ${c(plan.slurry_c)}, in the cup ${c(plan.cup_c)}.`);
+  out.push(`In the grounds ${c(plan.slurry_c)}, in the cup ${c(plan.cup_c)}.`);
   return out.join(" ");
 }

@@ -5,6 +5,8 @@ import { useCatalogue, useTrip } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
 import { Menu } from "../app/Menu";
 import { useSettings } from "../app/settings";
+import { brewPath } from "../app/where";
+import { dateInWords } from "../now/moment";
 import { useRemove } from "../app/useUndo";
 import { BagMark, DryMark, HeatMark, heatOf } from "../ribbon/Ribbon";
 import { nights } from "../ribbon/places";
@@ -13,6 +15,7 @@ import { hasDraft } from "../plan/useDraft";
 import { Exports } from "./Exports";
 import { StopForm, TripForm } from "./LazyStopForm";
 import { useArrange } from "./useArrange";
+import { useEvery } from "./useEvery";
 import { altitudeInWords, heatInWords, isDry, waterInWords } from "./words";
 import "./trips.css";
 
@@ -35,6 +38,7 @@ function Route({ trip: t }: { trip: TripOut }) {
   const [after, setAfter] = useState<StopOut>();
   const arrange = useArrange(t);
   const removeWithUndo = useRemove();
+  const every = useEvery(t.id);
   const chosen = search
     .get("add")
     ?.split(",")
@@ -45,7 +49,7 @@ function Route({ trip: t }: { trip: TripOut }) {
         <h1>{t.name}</h1>
         <span className="quiet">
           {counted(t.people, "person", "people")}
-          {t.starts_on && <> · from {t.starts_on}</>}
+          {t.starts_on && <> · from {dateInWords(t.starts_on)}</>}
         </span>
         <span className="grow" />
         <button type="button" className="btn" onClick={() => setAdding(true)}>
@@ -54,6 +58,15 @@ function Route({ trip: t }: { trip: TripOut }) {
         <button type="button" className="btn" onClick={() => setEditing(true)}>
           Change the trip
         </button>
+        {t.stops.length > 0 && (
+          <Menu
+            label="Brews…"
+            items={[
+              { label: "A brew every morning", onClick: () => every("morning") },
+              { label: "A brew every evening", onClick: () => every("evening") },
+            ]}
+          />
+        )}
         <Exports trip={t} />
       </div>
       {arrange.error && <Trouble error={arrange.error} />}
@@ -112,14 +125,9 @@ function Route({ trip: t }: { trip: TripOut }) {
                   {t.brews
                     .filter((b) => b.stop_id === s.id)
                     .map((b) => (
-                      <Link
-                        key={b.id}
-                        className="brew-link"
-                        to={`/trips/${t.id}/stops/${s.id}/brews/${b.id}`}
-                      >
+                      <Link key={b.id} className="brew-link" to={brewPath(b)}>
                         {b.at && <span className="num">{b.at} </span>}
-                        {catalogue.data?.methods.find((m) => m.id === b.request.method)?.name ??
-                          b.request.method}
+                        {catalogue.data?.methods.find((m) => m.id === b.request.method)?.name ?? "a brew"}
                         {b.tastings > 0 && <span className="quiet"> · made</span>}
                         {hasDraft(b.id) && <span className="unsaved"> changed, not saved</span>}
                       </Link>

@@ -1,17 +1,19 @@
-import { Button, Drawer, Input, InputNumber, Select } from "antd";
-import { useState } from "react";
+import { Button, Input, InputNumber, Select } from "antd";
+import { useState, type ReactNode } from "react";
+import { useNavigate } from "react-router";
 import { api, ApiError, must, type Facts, type Conditions, type StopOut, type TripOut } from "../api/client";
 import { saveStop } from "../api/change";
-import { addStop, closing, useCatalogue, useChange } from "../api/queries";
+import { addStop, closing, useCatalogue, useChange, useWays } from "../api/queries";
+import { Panel } from "../app/Panel";
+import { stopPath } from "../app/where";
+import { Place } from "../place/Place";
 import { useSettings } from "../app/settings";
 import { Trouble } from "../app/Trouble";
 import { getIn, setIn } from "../plan/paths";
 import { withKey } from "../app/withKey";
 import { NumberField } from "../units/NumberField";
-import { QuantityInput, WordInput } from "../units/QuantityInput";
-import { wordNames } from "../units/names";
+import { QuantityInput, WordInput, YesNoInput } from "../units/QuantityInput";
 import { fromShown, toShown, unitOf } from "../units/units";
-import { WaterQuestion } from "./WaterQuestion";
 
 /** Adds a stop to a trip, or changes one. */
 export default function StopForm({
@@ -30,10 +32,13 @@ export default function StopForm({
   onClose: () => void;
 }) {
   const catalogue = useCatalogue();
+  const navigate = useNavigate();
   const { system } = useSettings();
   const last = after ?? (at ? trip.stops.filter((s) => s.km <= at.km).at(-1) : trip.stops.at(-1));
   const [facts, setFacts] = useState<Facts>(stop?.facts ?? {});
-  const [zone, setZone] = useState(stop?.time_zone ?? last?.time_zone ?? "UTC");
+  const [zone, setZone] = useState(
+    stop?.time_zone ?? last?.time_zone ?? Intl.DateTimeFormat().resolvedOptions().timeZone,
+  );
   const fact = <K extends keyof Facts>(key: K, v: Facts[K] | undefined) =>
     setFacts((f) => withKey(f, key, v));
   const [asked, setAsked] = useState("");
@@ -147,7 +152,16 @@ export default function StopForm({
   );
   const troubles = save.error instanceof ApiError ? save.error.troubles : [];
   const supplied = conditions.heat?.supplied_c !== undefined;
-  const words = catalogue.data && wordNames(catalogue.data);
+  const burner = catalogue.data?.burners.find((b) => b.id === (conditions.heat?.burner ?? "canister"));
+  const gas = !supplied && burner?.fuels[0] === "gas";
+  const come = useWays({ request: { method: "", ...conditions }, have: [] });
+  const group = (title: string, inside: ReactNode) => (
+    <details className="form-more">
+      <summary>{title}</summary>
+      <div className="fields">{inside}</div>
+    </details>
+  );
+  const words = catalogue.data?.names;
   const fields = (paths: string[]) =>
     paths.map((path) => {
       const f = catalogue.data?.fields.find((x) => x.path === path);
@@ -162,6 +176,13 @@ export default function StopForm({
           trouble={trouble}
           onChange={(v) => set(path, v)}
         />
+      ) : f.kind === "yesno" ? (
+        <YesNoInput
+          key={path}
+          field={f}
+          value={getIn<boolean>(conditions, path)}
+          onChange={(v) => set(path, v)}
+        />
       ) : (
         <WordInput
           key={path}
@@ -174,157 +195,194 @@ export default function StopForm({
       );
     });
   return (
-    <Drawer
-      title={stop ? `Change ${stop.name}` : "Add a stop"}
-      open
-      onClose={onClose}
-      size={400}
-      mask={false}
-    >
+    <Panel title={stop ? `Change ${stop.name}` : "Add a stop"} open onClose={onClose} size={560}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          save.mutate(undefined, closing(onClose));
+          save.mutate(
+            undefined,
+            closing(onClose, (s) => {
+              // What one adds a stop for.
+              if (!stop) void navigate(`${stopPath(s.trip_id, s.id)}#plan`);
+            }),
+          );
         }}
       >
-        <div className="fields">
-          <div className="field wide">
-            <label htmlFor="stop-name">Name</label>
-            <Input
-              id="stop-name"
-              value={name}
-              required
-              maxLength={120}
-              onChange={(e) => setName(e.target.value)}
-            />
-          </div>
-          <div className="field">
-            <label htmlFor="stop-day">Day of the trip</label>
-            <InputNumber
-              id="stop-day"
-              min={1}
-              max={400}
-              precision={0}
-              value={day}
-              onChange={(v) => setDay(v ?? 1)}
-            />
-            {troubles.find((t) => t.field === "day") && (
-              <p className="field-trouble">{troubles.find((t) => t.field === "day")?.message}</p>
-            )}
-          </div>
-          <div className="field">
-            <label htmlFor="stop-km">Distance along the route</label>
-            <InputNumber
-              id="stop-km"
-              min={0}
-              suffix={unitOf("km", system)}
-              value={Math.round(toShown(km, "km", system) * 10) / 10}
-              onChange={(v) => setKm(fromShown(v ?? 0, "km", system))}
-            />
-          </div>
-          {fields(["place.altitude_m", "place.sea_level_hpa", "place.air_c", "place.wind_ms"])}
-          <div className="field wide">
-            <label htmlFor="stop-heat">Heat</label>
-            <Select
-              id="stop-heat"
-              value={supplied ? "supplied" : "own"}
-              options={[
-                { value: "own", label: "A burner or kettle" },
-                { value: "supplied", label: "Hot water supplied (urn, no flame)" },
-              ]}
-              onChange={(v) =>
-                setConditions((c) =>
-                  v === "supplied" ? setIn(c, "heat", { supplied_c: 92 }) : setIn(c, "heat", undefined),
-                )
-              }
-            />
-          </div>
-          {fields(supplied ? ["heat.supplied_c"] : ["heat.burner"])}
-          <WaterQuestion
-            catalogue={catalogue.data}
-            water={conditions.water ?? {}}
-            supplied={supplied}
-            onChange={(water) => set("water", Object.keys(water).length ? water : undefined)}
+        <div className="field">
+          <label htmlFor="stop-name">Name</label>
+          <Input
+            id="stop-name"
+            value={name}
+            required
+            maxLength={120}
+            onChange={(e) => setName(e.target.value)}
           />
-          {fields(supplied ? [] : ["water.state", "water.source_c"])}
-          {fields(["water.tds_mg_l"])}
-          {number("nights", "Days of the stay", "", 1, 60, "1")}
-          <div className="field">
-            <label htmlFor="stop-zone">Time zone</label>
-            <Input id="stop-zone" value={zone} maxLength={60} onChange={(e) => setZone(e.target.value)} />
-            {troubles.find((t) => t.field === "time_zone") && (
-              <p className="field-trouble">{troubles.find((t) => t.field === "time_zone")?.message}</p>
-            )}
-          </div>
-          {number("lat", "Latitude", "°", -90, 90)}
-          {number("lon", "Longitude", "°", -180, 180)}
-          <div className="field wide">
-            <Button
-              size="small"
-              disabled={facts.lat === undefined || facts.lon === undefined}
-              onClick={() => void ask()}
-            >
-              Ask the simulated terrain and forecast
-            </Button>
-            {asked && (
-              <p className="hint" role="status">
-                {asked}
-              </p>
-            )}
-          </div>
-          {number("morning_c", "Air before 10:00", "°C", -50, 55, "as above")}
-          {number("day_c", "Air from 10:00", "°C", -50, 55, "as above")}
-          {several("allowed", "Allowed and there", [
-            ["fire", "open fire"],
-            ["stove", "stove"],
-            ["mains", "socket"],
-            ["urn", "urn"],
-          ])}
-          <fieldset className="field wide checks">
-            <label>
-              <input
-                type="checkbox"
-                checked={facts.fire_ban ?? false}
-                onChange={(e) => fact("fire_ban", e.target.checked || undefined)}
-              />{" "}
-              fire ban
-            </label>
-            <label>
-              <input
-                type="checkbox"
-                checked={facts.bin ?? false}
-                onChange={(e) => fact("bin", e.target.checked || undefined)}
-              />{" "}
-              waste can be left
-            </label>
-          </fieldset>
-          {several("resupply", "Can be bought", [
-            ["coffee", "coffee"],
-            ["fuel", "fuel"],
-            ["filters", "papers"],
-            ["milk", "milk, sugar"],
-            ["water", "bottled water"],
-          ])}
-          {choice("leg_by", "From here on", [
-            ["", "not said"],
-            ["foot", "on foot"],
-            ["road", "by road"],
-            ["ferry", "by ferry"],
-            ["train", "by train"],
-            ["flight", "by air"],
-          ])}
-          {number("leg_hours", "Hours of it", "h", 0, 240)}
-          <div className="field wide">
-            <label htmlFor="stop-note">Note</label>
-            <Input.TextArea
-              id="stop-note"
-              value={note}
-              maxLength={2000}
-              rows={3}
-              onChange={(e) => setNote(e.target.value)}
-            />
-          </div>
         </div>
+        {catalogue.data && (
+          <Place
+            conditions={conditions}
+            catalogue={catalogue.data}
+            boil={come.data?.boil}
+            altitude={conditions.place?.altitude_m ?? come.data?.altitude_m ?? undefined}
+            water={conditions.water?.source ? come.data?.water : undefined}
+            troubles={troubles}
+            hillHeight={150}
+            onChange={setConditions}
+          />
+        )}
+        <p className="form-more-title">More</p>
+        {trip.id > 0 &&
+          group(
+            "Along the way: day, stay, distance, how one goes on",
+            <>
+              <div className="field">
+                <label htmlFor="stop-day">Day of the trip</label>
+                <InputNumber
+                  id="stop-day"
+                  min={1}
+                  max={400}
+                  precision={0}
+                  value={day}
+                  onChange={(v) => setDay(v ?? 1)}
+                />
+                {troubles.find((t) => t.field === "day") && (
+                  <p className="field-trouble">{troubles.find((t) => t.field === "day")?.message}</p>
+                )}
+              </div>
+              <div className="field">
+                <label htmlFor="stop-km">Distance along the route</label>
+                <InputNumber
+                  id="stop-km"
+                  min={0}
+                  suffix={unitOf("km", system)}
+                  value={Math.round(toShown(km, "km", system) * 10) / 10}
+                  onChange={(v) => setKm(fromShown(v ?? 0, "km", system))}
+                />
+              </div>
+              {number("nights", "Days of the stay", "", 1, 60, "1")}
+              {choice("leg_by", "From here on", [
+                ["", "not said"],
+                ["foot", "on foot"],
+                ["road", "by road"],
+                ["ferry", "by ferry"],
+                ["train", "by train"],
+                ["flight", "by air"],
+              ])}
+              {number("leg_hours", "Hours of it", "h", 0, 240)}
+            </>,
+          )}
+        {group(
+          "Where it is: coordinates, time zone, forecast",
+          <>
+            <div className="field">
+              <label htmlFor="stop-zone">Time zone</label>
+              <Input id="stop-zone" value={zone} maxLength={60} onChange={(e) => setZone(e.target.value)} />
+              {troubles.find((t) => t.field === "time_zone") && (
+                <p className="field-trouble">{troubles.find((t) => t.field === "time_zone")?.message}</p>
+              )}
+            </div>
+            {number("lat", "Latitude", "°", -90, 90)}
+            {number("lon", "Longitude", "°", -180, 180)}
+            <div className="field wide">
+              <Button
+                size="small"
+                disabled={facts.lat === undefined || facts.lon === undefined}
+                onClick={() => void ask()}
+              >
+                Ask the simulated terrain and forecast
+              </Button>
+              {asked && (
+                <p className="hint" role="status">
+                  {asked}
+                </p>
+              )}
+            </div>
+          </>,
+        )}
+        {group(
+          "Air by the hour, and pressure",
+          <>
+            {number("morning_c", "Air before 10:00", "°C", -50, 55, "as above")}
+            {number("day_c", "Air from 10:00", "°C", -50, 55, "as above")}
+            {fields([
+              "place.sea_level_hpa",
+              "place.pressure_hpa",
+              "place.measured_boil_c",
+              "place.atmosphere",
+            ])}
+          </>,
+        )}
+        {!supplied &&
+          group(
+            gas ? "The burner, and its canister" : "The burner",
+            fields([
+              "heat.power_w",
+              "heat.efficiency",
+              ...(burner?.flame ? ["heat.screen"] : []),
+              ...(burner?.id === "element-12v" ? ["heat.battery_wh"] : []),
+              ...(gas
+                ? [
+                    "heat.regulated",
+                    "heat.canister.capacity_g",
+                    "heat.canister.left_g",
+                    "heat.canister.temp_c",
+                  ]
+                : []),
+            ]),
+          )}
+        {group("The water: frozen, hard", fields([...(supplied ? [] : ["water.state"]), "water.tds_mg_l"]))}
+        {group(
+          "What is allowed there, and sold",
+          <>
+            {several("allowed", "Allowed and there", [
+              ["fire", "open fire"],
+              ["stove", "stove"],
+              ["mains", "socket"],
+              ["urn", "urn"],
+            ])}
+            <fieldset className="field wide checks">
+              <label>
+                <input
+                  type="checkbox"
+                  checked={facts.fire_ban ?? false}
+                  onChange={(e) => fact("fire_ban", e.target.checked || undefined)}
+                />{" "}
+                fire ban
+              </label>
+              <label>
+                <input
+                  type="checkbox"
+                  checked={facts.bin ?? false}
+                  onChange={(e) => fact("bin", e.target.checked || undefined)}
+                />{" "}
+                waste can be left
+              </label>
+            </fieldset>
+            {several("resupply", "Can be bought", [
+              ["coffee", "coffee"],
+              ["fuel", "fuel"],
+              ["filters", "papers"],
+              ["milk", "milk, sugar"],
+              ["water", "bottled water"],
+            ])}
+          </>,
+        )}
+        {group(
+          "A note",
+          <>
+            <div className="field wide">
+              <label htmlFor="stop-note">Note</label>
+              <Input.TextArea
+                id="stop-note"
+                data-own-words
+                value={note}
+                maxLength={2000}
+                rows={3}
+                onChange={(e) => setNote(e.target.value)}
+              />
+            </div>
+          </>,
+        )}
         {save.error && <Trouble error={save.error} />}
         <p>
           <Button type="primary" htmlType="submit" disabled={name.trim() === ""} loading={save.isPending}>
@@ -335,6 +393,6 @@ export default function StopForm({
           </Button>
         </p>
       </form>
-    </Drawer>
+    </Panel>
   );
 }

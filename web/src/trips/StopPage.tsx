@@ -1,17 +1,32 @@
 import { Button } from "antd";
+import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
-import { Link, useNavigate, useParams } from "react-router";
-import type { Catalogue, Schemas, StopOut, TripOut } from "../api/client";
-import { useCatalogue, useTrip, useTripPlan } from "../api/queries";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import type { Brew, Catalogue, Schemas, StopOut, TripOut } from "../api/client";
+import {
+  putInto,
+  useCatalogue,
+  useGear,
+  usePlaces,
+  useTrip,
+  useTripKit,
+  useTripPlan,
+  useTrips,
+  useWays,
+} from "../api/queries";
 import { useSettings } from "../app/settings";
-import { Loaded } from "../app/Trouble";
-import { useRemove } from "../app/useUndo";
+import { Menu } from "../app/Menu";
+import { Loaded, Trouble } from "../app/Trouble";
+import { useOfferUndo, useRemove } from "../app/useUndo";
+import { brewPath, stopPath } from "../app/where";
+import { dateInWords } from "../now/moment";
 import { hasDraft } from "../plan/useDraft";
 import { figure, inWords } from "../units/units";
-import { Num } from "../units/Fig";
-import { Choices } from "./Choices";
+import { Hill } from "../place/Hill";
+import { Ways } from "../ways/Ways";
+import { Elsewhere } from "./Elsewhere";
 import { StopForm } from "./LazyStopForm";
-import { heatInWords, waterInWords } from "./words";
+import { altitudeInWords, heatInWords, waterInWords } from "./words";
 import "./trips.css";
 
 export default function StopPage() {
@@ -41,27 +56,52 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
   const { system } = useSettings();
   const navigate = useNavigate();
   const removeWithUndo = useRemove();
-  const [editing, setEditing] = useState(false);
+  const [search, setSearch] = useSearchParams();
+  const editing = search.has("change");
+  const setEditing = (on: boolean) => setSearch(on ? { change: "" } : {}, { replace: !on });
+  const [elsewhere, setElsewhere] = useState<Brew>();
   const brews = trip.brews.filter((b) => b.stop_id === stop.id);
+  const gear = useGear();
+  const kit = useTripKit(trip.id);
+  const [wish, setWish] = useState("");
+  const ways = useWays(
+    gear.data && (trip.id === 0 || kit.data)
+      ? {
+          request: { method: "", ...stop.conditions, drinkers: trip.people },
+          have: gear.data,
+          ...(kit.data && { along: kit.data.items }),
+          ...(wish && { wish: wish as Schemas["Wanted"]["wish"] }),
+        }
+      : undefined,
+  );
   const place = stop.conditions.place;
   return (
     <>
       <div className="heading">
         <h1>{stop.name}</h1>
         <span className="quiet">
-          day {stop.day} · {inWords(stop.km, "km", system)}
+          {trip.id > 0 ? (
+            <>
+              day {stop.day} · {inWords(stop.km, "km", system)}
+            </>
+          ) : (
+            <>of no trip · {dateInWords(stop.made_at)}</>
+          )}
         </span>
         <span className="grow" />
         <Button onClick={() => setEditing(true)}>Change the stop</Button>
         <Button
           type="text"
           onClick={() =>
-            void removeWithUndo("stop", stop.id, stop.name).then(() => navigate(`/trips/${trip.id}`))
+            void removeWithUndo("stop", stop.id, stop.name).then(() =>
+              navigate(trip.id > 0 ? `/trips/${trip.id}` : "/now"),
+            )
           }
         >
           Delete
         </Button>
       </div>
+      {trip.id === 0 && <IntoTrip stop={stop} />}
       {stop.note && <p data-own-words>{stop.note}</p>}
       {stop.water.caution && (
         <p
@@ -84,49 +124,51 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
           </Button>
         </p>
       )}
-      <dl className="facts">
-        <div>
-          <dt>Altitude</dt>
-          <dd>
-            {place?.altitude_m === undefined ? (
-              <span className="quiet">not known</span>
-            ) : (
-              <Num value={place.altitude_m} unit="m" big />
-            )}
-          </dd>
-        </div>
-        <div>
-          <dt>Water boils at</dt>
-          <dd>
-            <Num value={stop.boil.boil_c} unit="°C" fine big />
-            <span className="quiet num">
-              {" "}
-              {figure(stop.boil.boil_low_c, "°C", system, { fine: true }).text}–
-              {figure(stop.boil.boil_high_c, "°C", system, { fine: true }).text}
-            </span>
-          </dd>
-        </div>
-        <div>
-          <dt>Air</dt>
-          <dd>
-            <Num value={place?.air_c ?? 20} unit="°C" big />
-          </dd>
-        </div>
-        <div>
-          <dt>Wind</dt>
-          <dd>
-            <Num value={place?.wind_ms ?? 0} unit="m/s" big />
-          </dd>
-        </div>
-        <div>
-          <dt>Heat</dt>
-          <dd>{heatInWords(stop, catalogue, system)}</dd>
-        </div>
-        <div>
-          <dt>Water</dt>
-          <dd>{waterInWords(stop, system)}</dd>
-        </div>
-      </dl>
+      <div className="stop-place">
+        <button
+          type="button"
+          className="stop-hill"
+          aria-label="Change how high it is"
+          onClick={() => setEditing(true)}
+        >
+          <Hill altitude={place?.altitude_m} boil={stop.boil} height={120} />
+        </button>
+        <dl className="facts">
+          {(
+            [
+              ["How high", altitudeInWords(stop, system)],
+              [
+                "Water boils at",
+                `${inWords(stop.boil.boil_c, "°C", system, { fine: true })} (${figure(stop.boil.boil_low_c, "°C", system, { fine: true }).text}–${figure(stop.boil.boil_high_c, "°C", system, { fine: true }).text})`,
+              ],
+              ["Air", inWords(place?.air_c ?? 20, "°C", system), place?.air_c === undefined],
+              [
+                "Wind at the stove",
+                inWords(place?.wind_ms ?? 0, "m/s", system),
+                place?.wind_ms === undefined,
+              ],
+              [
+                "Heat",
+                heatInWords(stop, catalogue, system),
+                stop.conditions.heat?.burner === undefined && stop.conditions.heat?.supplied_c === undefined,
+              ],
+              ["Water", waterInWords(stop, system)],
+            ] as [string, string, boolean?][]
+          ).map(([label, text, assumed]) => (
+            <div key={label}>
+              <dt>
+                {label}
+                {assumed && <span className="assumed"> assumed</span>}
+              </dt>
+              <dd>
+                <button type="button" className="fact num" onClick={() => setEditing(true)}>
+                  {text}
+                </button>
+              </dd>
+            </div>
+          ))}
+        </dl>
+      </div>
       <h2>Brews here</h2>
       {brews.length === 0 ? (
         <p className="empty">
@@ -145,12 +187,12 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
           <tbody>
             {brews.map((b) => {
               const m = catalogue.methods.find((x) => x.id === b.request.method);
-              const at = `/trips/${trip.id}/stops/${stop.id}/brews/${b.id}`;
+              const at = brewPath(b);
               return (
                 <tr key={b.id}>
                   <td className="num">{b.at || "–"}</td>
                   <td>
-                    <Link to={at}>{m?.name ?? b.request.method}</Link>{" "}
+                    <Link to={at}>{m?.name ?? "a brew"}</Link>{" "}
                     {b.name && <span className="quiet">{b.name}</span>}
                     {hasDraft(b.id) && <span className="unsaved"> changed, not saved</span>}
                   </td>
@@ -159,13 +201,20 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
                   </td>
                   <td className="right">
                     <Link to={`${at}/guide`}>Brew it</Link>{" "}
-                    <Button
-                      size="small"
-                      type="text"
-                      onClick={() => void removeWithUndo("brew", b.id, b.name || (m?.name ?? "brew"))}
-                    >
-                      Delete
-                    </Button>
+                    <Menu
+                      quiet
+                      label="…"
+                      name={`More for ${b.name || (m?.name ?? "the brew")}`}
+                      items={[
+                        ...(trip.id > 0
+                          ? [{ label: "Copy or move it…", onClick: () => setElsewhere(b) }]
+                          : []),
+                        {
+                          label: "Delete",
+                          onClick: () => void removeWithUndo("brew", b.id, b.name || (m?.name ?? "brew")),
+                        },
+                      ]}
+                    />
                   </td>
                 </tr>
               );
@@ -173,16 +222,26 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
           </tbody>
         </table>
       )}
-      {brews.length > 0 && <Caffeine trip={trip} day={stop.day} guidance={catalogue.guidance} />}
-      <h2>Plan a brew here</h2>
-      <Choices
-        conditions={stop.conditions}
-        people={trip.people}
-        catalogue={catalogue}
-        onChoose={(method, school) =>
-          void navigate(`/trips/${trip.id}/stops/${stop.id}/brews/new?method=${method}&school=${school}`)
-        }
-      />
+      {brews.length > 0 && trip.id > 0 && (
+        <Caffeine trip={trip} day={stop.day} guidance={catalogue.guidance} />
+      )}
+      <h2 id="plan">Plan a brew here</h2>
+      {ways.error && <Trouble error={ways.error} retry={() => void ways.refetch()} />}
+      {ways.data ? (
+        <Ways
+          along={kit.data?.items}
+          found={ways.data}
+          catalogue={catalogue}
+          wish={wish}
+          onWish={setWish}
+          planned={(method, school) =>
+            `${stopPath(trip.id, stop.id)}/brews/new?method=${method}&school=${school}`
+          }
+        />
+      ) : (
+        !ways.error && <p className="loading">Working out the ways…</p>
+      )}
+      {elsewhere && <Elsewhere brew={elsewhere} trip={trip} onClose={() => setElsewhere(undefined)} />}
       {editing && <StopForm trip={trip} stop={stop} onClose={() => setEditing(false)} />}
     </>
   );
@@ -202,5 +261,122 @@ function Caffeine({ trip, day, guidance }: { trip: TripOut; day: number; guidanc
       the published guidance (EFSA 2015, US FDA) for most healthy adults; {guidance.caffeine_pregnancy_mg} mg
       in pregnancy. An estimate, not medical advice.
     </p>
+  );
+}
+
+/** A place of no trip: as a stop, and it can be put into a trip. */
+export function PlacePage() {
+  const { stop: id } = useParams();
+  const places = usePlaces();
+  const catalogue = useCatalogue();
+  return (
+    <div className="page">
+      <Loaded query={places}>
+        {(p) => {
+          const stop = p.stops.find((s) => s.id === Number(id));
+          if (!stop)
+            return (
+              <p className="empty">
+                This place is not here; it may have been deleted, or put into a trip.{" "}
+                <Link to="/now">Coffee here, soon</Link>.
+              </p>
+            );
+          return (
+            <Loaded query={catalogue}>
+              {(c) => (
+                <AtStop trip={{ ...noTrip, stops: [stop], brews: p.brews }} stop={stop} catalogue={c} />
+              )}
+            </Loaded>
+          );
+        }}
+      </Loaded>
+    </div>
+  );
+}
+
+const noTrip: Omit<TripOut, "stops" | "brews"> = {
+  id: 0,
+  uuid: "",
+  revision: 0,
+  name: "",
+  people: 1,
+  starts_on: "",
+  archived: false,
+  supplies: {},
+};
+
+/** Puts a place with its brews and their log into a trip. */
+function IntoTrip({ stop }: { stop: StopOut }) {
+  const trips = useTrips();
+  const navigate = useNavigate();
+  const offer = useOfferUndo();
+  const [trip, setTrip] = useState(0);
+  const chosen = useTrip(trip);
+  const [day, setDay] = useState<number>();
+  const last = chosen.data?.stops.at(-1);
+  const at = day ?? last?.day ?? 1;
+  const client = useQueryClient();
+  const [error, setError] = useState<Error>();
+  const [busy, setBusy] = useState(false);
+  const put = async () => {
+    setBusy(true);
+    try {
+      const s = await putInto(stop.id, trip, at);
+      // There first, for here it is no longer.
+      await navigate(stopPath(s.trip_id, s.id));
+      await client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
+      offer(`into-${s.id}`, `${s.name} is in the trip now, with its brews and their log`, () =>
+        putInto(s.id, 0, 1),
+      );
+    } catch (e) {
+      setError(e instanceof Error ? e : new Error(String(e)));
+      setBusy(false);
+    }
+  };
+  if (!trips.data?.length) return null;
+  return (
+    <details className="into-trip">
+      <summary>Put it into a trip</summary>
+      <form
+        className="inline-form"
+        onSubmit={(e) => {
+          e.preventDefault();
+          void put();
+        }}
+      >
+        <div className="field">
+          <label htmlFor="into-trip">Trip</label>
+          <select
+            id="into-trip"
+            className="plain-input"
+            value={trip}
+            onChange={(e) => setTrip(Number(e.target.value))}
+          >
+            <option value={0}>choose one</option>
+            {trips.data.map((t) => (
+              <option key={t.id} value={t.id}>
+                {t.name}
+              </option>
+            ))}
+          </select>
+        </div>
+        <div className="field">
+          <label htmlFor="into-day">Day of the trip</label>
+          <input
+            id="into-day"
+            className="plain-input num"
+            type="number"
+            min={1}
+            max={400}
+            value={at}
+            onChange={(e) => setDay(Math.max(1, Math.round(Number(e.target.value)) || 1))}
+          />
+        </div>
+        <button type="submit" className="btn" disabled={trip === 0 || busy}>
+          Put it there
+        </button>
+      </form>
+      {error && <Trouble error={error} />}
+    </details>
   );
 }

@@ -1,4 +1,4 @@
-import { Button, Drawer, Input, InputNumber, Switch } from "antd";
+import { Button, Input, InputNumber, Switch } from "antd";
 import { useState } from "react";
 import { ApiError, type Schemas, type TripOut } from "../api/client";
 import { saveTrip } from "../api/change";
@@ -7,6 +7,7 @@ import { Trouble } from "../app/Trouble";
 import { useOfferUndo } from "../app/useUndo";
 import { withKey } from "../app/withKey";
 import { NumberField } from "../units/NumberField";
+import { Panel } from "../app/Panel";
 
 type Supplies = Schemas["Supplies"];
 
@@ -43,7 +44,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
   const pack = supplies.canisters ?? [];
   const usual = { capacity_g: 230, propane_pct: 20, isobutane_pct: 80, butane_pct: 0 };
   return (
-    <Drawer title="Change the trip" open onClose={onClose} size={400} mask={false}>
+    <Panel title="Change the trip" open onClose={onClose} size={400}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -202,6 +203,6 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
           </Button>
         </p>
       </form>
-    </Drawer>
+    </Panel>
   );
 }

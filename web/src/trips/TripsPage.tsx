@@ -1,10 +1,21 @@
 import { Button, Input, InputNumber } from "antd";
+import { area, curveMonotoneX } from "d3-shape";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { api, must } from "../api/client";
-import { useChange, useTrips } from "../api/queries";
+import { api, must, type Schemas, type StopOut } from "../api/client";
+import { useCatalogue, useChange, usePlaces, useTrip, useTrips } from "../api/queries";
+import { Menu } from "../app/Menu";
+import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
+import { brewPath, stopPath } from "../app/where";
+import { dateInWords } from "../now/moment";
+import { drawnHeights } from "../ribbon/heights";
+import { nights } from "../ribbon/places";
+import { counted, inWords } from "../units/units";
+import "./trips.css";
+
+type Trip = Schemas["Trip"];
 
 export default function TripsPage() {
   const trips = useTrips();
@@ -33,54 +44,28 @@ export default function TripsPage() {
           list.length === 0 ? (
             <p className="empty">
               No trip yet. Name one below, then add its stops: where you will make coffee, how high, and with
-              what heat.
+              what heat. For one cup now no trip is needed: <Link to="/now">coffee here, soon</Link>.
             </p>
           ) : (
-            <table className="plain">
-              <thead>
-                <tr>
-                  <th>Trip</th>
-                  <th>People</th>
-                  <th>Starts</th>
-                  <th className="sr">Actions</th>
-                </tr>
-              </thead>
-              <tbody>
-                {list
-                  .filter((t) => archived || !t.archived)
-                  .map((t) => (
-                    <tr key={t.id} className={t.archived ? "choose-no" : undefined}>
-                      <td>
-                        <Link to={`/trips/${t.id}`}>{t.name}</Link>
-                        {t.archived && <span className="quiet"> archived</span>}
-                      </td>
-                      <td className="num">{t.people}</td>
-                      <td className="num">{t.starts_on || "–"}</td>
-                      <td className="right">
-                        <Button
-                          size="small"
-                          type="text"
-                          onClick={() =>
-                            duplicate.mutate(t.id, { onSuccess: (c) => void navigate(`/trips/${c.id}`) })
-                          }
-                        >
-                          Duplicate
-                        </Button>
-                        <Button size="small" type="text" onClick={() => archive.mutate(t)}>
-                          {t.archived ? "Bring back" : "Archive"}
-                        </Button>
-                        <Button
-                          size="small"
-                          type="text"
-                          onClick={() => void removeWithUndo("trip", t.id, t.name)}
-                        >
-                          Delete
-                        </Button>
-                      </td>
-                    </tr>
-                  ))}
-              </tbody>
-            </table>
+            <ul className="trip-list">
+              {list
+                .filter((t) => archived || !t.archived)
+                .map((t) => (
+                  <TripRow
+                    key={t.id}
+                    trip={t}
+                    items={[
+                      {
+                        label: "Duplicate",
+                        onClick: () =>
+                          duplicate.mutate(t.id, { onSuccess: (c) => void navigate(`/trips/${c.id}`) }),
+                      },
+                      { label: t.archived ? "Bring back" : "Archive", onClick: () => archive.mutate(t) },
+                      { label: "Delete", onClick: () => void removeWithUndo("trip", t.id, t.name) },
+                    ]}
+                  />
+                ))}
+            </ul>
           )
         }
       </Loaded>
@@ -93,10 +78,6 @@ export default function TripsPage() {
         </p>
       )}
       {(duplicate.error ?? archive.error) && <Trouble error={(duplicate.error ?? archive.error) as Error} />}
-      <p>
-        <Link to="/import">Read a trip from a file</Link>: GPX, a saved trip, or CSV. Your gear is on the{" "}
-        <Link to="/shelf">shelf</Link>.
-      </p>
       <h2>New trip</h2>
       <form
         className="inline-form"
@@ -132,6 +113,100 @@ export default function TripsPage() {
         </Button>
       </form>
       {add.error && <Trouble error={add.error} />}
+      <p>
+        <Link to="/import">Read a trip from a file</Link>: GPX, a saved trip, or CSV. Your gear is on the{" "}
+        <Link to="/shelf">shelf</Link>.
+      </p>
+      <PlacesOfNone />
     </div>
+  );
+}
+
+/** A trip in a row: its name, when and with whom, and its way up and down. */
+function TripRow({ trip, items }: { trip: Trip; items: Parameters<typeof Menu>[0]["items"] }) {
+  const whole = useTrip(trip.id).data;
+  const last = whole?.stops.at(-1);
+  return (
+    <li className={trip.archived ? "trip-row choose-no" : "trip-row"}>
+      <div>
+        <Link to={`/trips/${trip.id}`}>{trip.name}</Link>
+        {trip.archived && <span className="quiet"> archived</span>}
+        <p className="quiet">
+          {trip.starts_on ? `from ${dateInWords(trip.starts_on)}` : "no date yet"}
+          {last && ` · ${counted(last.day + nights(last) - 1, "day")}`} ·{" "}
+          {counted(trip.people, "person", "people")}
+          {whole && ` · ${counted(whole.brews.length, "brew")}`}
+        </p>
+      </div>
+      <Profile stops={whole?.stops ?? []} />
+      <Menu quiet label="…" name={`More for ${trip.name}`} items={items} />
+    </li>
+  );
+}
+
+const W = 260;
+const H = 46;
+
+/** The way of a trip up and down, small. */
+function Profile({ stops }: { stops: StopOut[] }) {
+  const heights = drawnHeights(stops);
+  if (stops.length < 2) return <span className="trip-profile" />;
+  const top = Math.max(...heights, 500);
+  const points = heights.map(
+    (m, i) => [(i / (stops.length - 1)) * W, H - 3 - (Math.max(m, 0) / top) * (H - 10)] as [number, number],
+  );
+  const ground = area<[number, number]>()
+    .x((p) => p[0])
+    .y0(H)
+    .y1((p) => p[1])
+    .curve(curveMonotoneX)(points);
+  return (
+    <svg className="trip-profile" viewBox={`0 0 ${W} ${H}`} aria-hidden="true" preserveAspectRatio="none">
+      <path className="ribbon-ground" d={ground ?? ""} />
+      {points.map(([x, y], i) => (
+        <circle key={i} cx={Math.min(Math.max(x, 3), W - 3)} cy={y} r={2.6} />
+      ))}
+    </svg>
+  );
+}
+
+/** Where somebody brewed without a trip. */
+function PlacesOfNone() {
+  const { system } = useSettings();
+  const places = usePlaces();
+  const catalogue = useCatalogue();
+  if (!places.data?.stops.length) return null;
+  return (
+    <section aria-label="Places of no trip">
+      <h2>Brewed without a trip</h2>
+      <ul className="trip-list">
+        {places.data.stops.map((s) => (
+          <li key={s.id} className="trip-row">
+            <div>
+              <Link to={stopPath(0, s.id)}>{s.name}</Link>
+              <p className="quiet">
+                {dateInWords(s.made_at)} · boils at {inWords(s.boil.boil_c, "°C", system, { fine: true })}
+              </p>
+            </div>
+            <span>
+              {places.data.brews
+                .filter((b) => b.stop_id === s.id)
+                .map((b) => (
+                  <Link key={b.id} className="brew-link" to={brewPath(b)}>
+                    {b.name || (catalogue.data?.names[b.request.method] ?? "a brew")}
+                    {b.tastings > 0 && <span className="quiet"> · made</span>}
+                  </Link>
+                ))}
+            </span>
+          </li>
+        ))}
+      </ul>
+      <p>
+        <a href="/api/v1/places/export.json" download>
+          Save them as a file
+        </a>
+        , which can be read as a trip.
+      </p>
+    </section>
   );
 }

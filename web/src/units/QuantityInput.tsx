@@ -31,6 +31,11 @@ function stepOf(field: Field, system: System, stepMetric?: number): number {
   return stepMetric ?? { m: 50, g: 1, ml: 5, "m/s": 1, W: 50 }[field.unit as string] ?? 1;
 }
 
+/** The digits of the longest number that an input may hold. */
+const widest = (low: number, high: number, step: number): number =>
+  Math.max(...[low, high].map((v) => String(Math.trunc(v)).length)) +
+  (decimalsOf(step) > 0 ? decimalsOf(step) + 1 : 0);
+
 /**
  * A number with its unit, in the reader's units, held in metric. A value out
  * of range is not passed on; it stays in view with what is allowed.
@@ -71,6 +76,8 @@ export function QuantityInput({
       <label htmlFor={id}>{label ?? field.label}</label>
       <InputNumber
         id={id}
+        // As wide as its largest number with its unit.
+        style={compact ? { width: 46 + 9.7 * widest(low, high, step) + 8 * unit.length } : undefined}
         value={bad ?? (value === undefined || emptied ? null : tidy(toShown(value, field.unit, system)))}
         step={step}
         placeholder={placeholder}

@@ -1,8 +1,10 @@
-import { Button, Drawer } from "antd";
+import { Button } from "antd";
 import type { WorkingFigure } from "../api/client";
+import { useCatalogue } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { inWords } from "../units/units";
 import { useWorking } from "./context";
+import { Panel } from "../app/Panel";
 
 const kinds: Record<WorkingFigure["kind"], string> = {
   measured: "Measured by you",
@@ -25,17 +27,19 @@ export function WorkingPanel({
   const { system } = useSettings();
   const working = useWorking();
   const w = path ? sheet?.[path] : undefined;
+  const catalogue = useCatalogue();
+  const said = path ? catalogue.data?.terms.find((t) => t.of?.includes(path))?.says : undefined;
   return (
-    <Drawer
+    <Panel
       title={w ? `Working: ${w.label}` : "Working"}
       open={path !== null && sheet !== undefined}
       onClose={onClose}
-      mask={false}
       size={380}
       className="working"
     >
       {w ? (
         <>
+          {said && <p className="working-term">{said}</p>}
           <p className="working-value num num-big" data-testid="working-value">
             {w.value === null ? "–" : inWords(w.value, w.unit, system, { fine: w.unit === "°C" })}
             {w.plus_minus ? (
@@ -94,6 +98,6 @@ export function WorkingPanel({
       ) : (
         <p>This plan has no such figure.</p>
       )}
-    </Drawer>
+    </Panel>
   );
 }

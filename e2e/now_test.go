@@ -1,0 +1,217 @@
+package e2e
+
+import (
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// places are what stands at places of no trip.
+type places struct {
+	Stops []struct {
+		ID         int64
+		TripID     int64 `json:"trip_id"`
+		Name       string
+		TimeZone   string `json:"time_zone"`
+		Conditions struct {
+			Place struct {
+				AltitudeM float64 `json:"altitude_m"`
+				AirC      float64 `json:"air_c"`
+				WindMs    float64 `json:"wind_ms"`
+			}
+			Water struct{ Source, Treatment string }
+		}
+	}
+	Brews []struct {
+		ID      int64
+		Request struct {
+			Method   string
+			Drinkers float64
+		}
+	}
+}
+
+// assumed are the questions of the page that nobody has answered.
+const assumed = `[...document.querySelectorAll(".strip-assumed legend")].map(e => e.innerText.replace("assumed", "").trim()).join(", ")`
+
+// From an empty program to a running guide, on a phone, in eight taps beyond typing: the
+// altitude, the air, the water, the cups and the gear are all said, none as filled in.
+func TestCoffeeHereInEightTaps(t *testing.T) {
+	app := startOwn(t)
+	p := sit(t, app.base)
+	p.do(chromedp.EmulateViewport(390, 844))
+	taps := 0
+	tap := func(text, kinds string) {
+		t.Helper()
+		taps++
+		p.clickKind(text, kinds)
+	}
+	p.open("/")
+	p.see("Coffee here, soon")
+	p.see("The best ways here")
+	p.until("see what is assumed", func() bool { return strings.Contains(p.js(assumed), "How many cups") })
+	p.fill("How high", "2300")
+	p.fill("Air exactly", "4")
+	tap("breeze", ".strip label")
+	tap("a stream", ".strip label")
+	p.see("Make this water safe first")
+	tap("I boil it", ".strip label")
+	tap("2", ".strip label")
+	tap("Press pot", ".now-gear label")
+	p.until("have all said but the heat", func() bool { return p.js(assumed) == "What heat" })
+	p.see("boils at 92.3 °C")
+	p.see("It is boiled for 3:00 min")
+	tap("Plan it", ".now-go a")
+	p.see("Water on the coffee")
+	tap("Brew it", "button")
+	p.see("Start when the pot is in your hand")
+	tap("Start", "button")
+	p.see("Pause")
+	assert.LessOrEqual(t, taps, 8)
+
+	var kept places
+	send(t, app.base, "GET", "/places", nil, &kept)
+	require.Len(t, kept.Stops, 1)
+	st := kept.Stops[0]
+	assert.Zero(t, st.TripID)
+	assert.Equal(t, 2300.0, st.Conditions.Place.AltitudeM)
+	assert.Equal(t, 4.0, st.Conditions.Place.AirC)
+	assert.Equal(t, 4.0, st.Conditions.Place.WindMs)
+	assert.Equal(t, "stream", st.Conditions.Water.Source)
+	assert.Equal(t, "boil", st.Conditions.Water.Treatment)
+	assert.NotEmpty(t, st.TimeZone)
+	require.Len(t, kept.Brews, 1)
+	assert.Equal(t, 2.0, kept.Brews[0].Request.Drinkers)
+
+	// A brew that is being made is what the program opens with.
+	p.open("/")
+	p.see("Pause")
+	p.open("/now")
+	p.see("Go on:")
+}
+
+// The hill, the device, a barometer and a stop each say how high one is.
+func TestHowHighIsSaidInManyWays(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/now")
+	p.see("The best ways here")
+	high := func() string { return p.js(`document.querySelector(".hill [role=slider]").getAttribute("aria-valuetext").replace(/\u2009/g, " ")`) }
+	require.Equal(t, "not said", high())
+	p.see("as at the sea")
+	p.slide("Altitude", kb.PageUp, 12)
+	p.until("be at 1,200 m", func() bool { return high() == "1,200 m" })
+	p.js(`(navigator.geolocation.getCurrentPosition = ok => ok({coords: {latitude: 46, longitude: 8, altitude: 1912, altitudeAccuracy: 12}}), "")`)
+	p.click("from this device")
+	p.until("be at 1,910 m", func() bool { return high() == "1,910 m" })
+	p.see("good to ± 100 m")
+	p.js(`(navigator.geolocation.getCurrentPosition = ok => ok({coords: {latitude: 46, longitude: 8, altitude: null}}), "")`)
+	p.click("from this device")
+	p.see("not how high")
+	p.js(`(navigator.geolocation.getCurrentPosition = (ok, no) => no({code: 1, PERMISSION_DENIED: 1}), "")`)
+	p.click("from this device")
+	p.see("not allowed to say")
+	p.until("still be at 1,910 m", func() bool { return high() == "1,910 m" })
+	p.click("by a barometer")
+	p.fill("Pressure here, not reduced to sea level", "700")
+	p.until("be as high as 700 hPa mean", func() bool { return strings.HasPrefix(high(), "3,0") })
+	p.click("a stop of mine")
+	p.choose("select[aria-label^='A stop']", "High plateau")
+	p.see("The place is that of High plateau")
+	p.until("be on the plateau", func() bool { return high() == "3,900 m" })
+	p.do(chromedp.Reload())
+	p.see("The place is that of High plateau")
+	p.click("Begin anew")
+	p.until("have said nothing", func() bool { return high() == "not said" })
+}
+
+// The ways follow what one wishes and has, their figures open, and what is not possible
+// says why.
+func TestTheWaysFollow(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/5")
+	p.see("Plan a brew here")
+	first := func() string { return p.js(`document.querySelector(".way h3")?.innerText ?? ""`) }
+	p.until("see ways", func() bool { return first() != "" })
+	was := first()
+	p.clickKind("a full cup", ".strip label")
+	p.until("see another first", func() bool { return first() != was })
+	p.click("All ")
+	p.until("see more than three", func() bool { return p.js(`String(document.querySelectorAll(".way").length > 3)`) == "true" })
+	p.do(chromedp.Click(chromedp.CSS(`.way-matter [data-figure$="total_s"]`)))
+	p.see("Working: ")
+	p.do(chromedp.KeyEvent("\x1b"))
+	p.do(chromedp.Click(chromedp.CSS(`.way-more .link`)))
+	p.see("Working: Place among the ways")
+	p.see("ur own weighing")
+	p.open("/trips/1/stops/1") // an urn
+	p.see("not possible here")
+	p.do(chromedp.Click(chromedp.CSS(`.ways-not summary`)))
+	p.see("needs a flame")
+}
+
+// A brew at a place of no trip goes into a trip with its log, and out again.
+func TestAPlaceGoesIntoATrip(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	var st struct{ ID int64 }
+	send(t, app.base, "POST", "/places", map[string]any{"name": "By the tarn", "conditions": map[string]any{"place": map[string]any{"altitude_m": 1500}}}, &st)
+	var b struct{ ID int64 }
+	path := "/stops/" + itoa(st.ID)
+	send(t, app.base, "POST", path+"/brews", map[string]any{"request": map[string]any{"method": "pot", "place": map[string]any{"altitude_m": 1500}}}, &b)
+	send(t, app.base, "POST", "/brews/"+itoa(b.ID)+"/log", map[string]any{"brewed_at": "2026-11-26T07:00:00Z", "sour_bitter": 0, "weak_strong": 0, "sediment": 1, "mark": 8, "words": "Ice at the rim."}, nil)
+	p.open("/trips")
+	p.see("By the tarn")
+	p.clickKind("By the tarn", ".trip-row a")
+	p.see("of no trip")
+	p.clickKind("Put it into a trip", "summary")
+	p.choose("#into-trip", "From the port to the ice field")
+	p.until("have its last day", func() bool { return p.js(`document.getElementById("into-day").value`) == "9" })
+	p.click("Put it there")
+	p.see("day 9")
+	p.see("By the tarn is in the trip now")
+	p.open("/log")
+	p.see("Ice at the rim.")
+	p.open("/trips/1")
+	p.see("By the tarn")
+}
+
+// Every morning means all of them at once, and Undo takes all away; a brew is copied to
+// another stop.
+func TestBrewsForManyDays(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	brews := func() int {
+		var trip struct{ Brews []struct{ ID int64 } }
+		send(t, app.base, "GET", "/trips/1", nil, &trip)
+		return len(trip.Brews)
+	}
+	was := brews()
+	p.open("/trips/1")
+	p.see("Glacier bivouac")
+	p.click("Brews…")
+	p.clickKind("A brew every evening", "[role=menuitem]")
+	p.see("made, one every evening")
+	assert.Greater(t, brews(), was)
+	p.undo("one every evening")
+	p.until("have as many as before", func() bool { return brews() == was })
+
+	p.open("/trips/1/stops/5")
+	p.see("Brews here")
+	p.click("More for First light")
+	p.clickKind("Copy or move it", "[role=menuitem]")
+	p.choose("#elsewhere-stop", "Forest hut")
+	p.click("Copy it there")
+	p.see("A copy is at Forest hut")
+	assert.Equal(t, was+1, brews())
+	p.undo("A copy is at Forest hut")
+	p.until("have it gone", func() bool { return brews() == was })
+}
+
+func itoa(n int64) string { return strconv.FormatInt(n, 10) }

@@ -1,0 +1,42 @@
+import { useMemo } from "react";
+import type { Catalogue, Schemas } from "../api/client";
+import { useGear, useWays } from "../api/queries";
+import { useStored } from "../app/useStored";
+import { assumedHave, itemsOf, nowhere, pieces, readHere, writeHere, type Here } from "./state";
+
+/** Here and now: what was said of it, what one has, and the ways that there are. */
+export function useHere(catalogue: Catalogue | undefined) {
+  const { value: here, set, latest } = useStored<Here>("now", readHere, writeHere);
+  const gear = useGear();
+  const shelf = gear.data;
+  const all = useMemo(() => (shelf && catalogue ? pieces(shelf, catalogue) : []), [shelf, catalogue]);
+  const have = useMemo(() => here.have ?? (shelf ? assumedHave(shelf, all) : []), [here.have, shelf, all]);
+  const items = useMemo(
+    () => (shelf && catalogue ? itemsOf(have, shelf, catalogue) : []),
+    [have, shelf, catalogue],
+  );
+  const wanted: Schemas["Wanted"] | undefined =
+    shelf && catalogue
+      ? {
+          request: {
+            method: "",
+            ...here.conditions,
+            drinkers: here.drinkers ?? 1,
+            ...(here.cup_ml !== undefined && { cup_ml: here.cup_ml }),
+          },
+          have: items,
+          ...(here.wish && { wish: here.wish as Schemas["Wanted"]["wish"] }),
+        }
+      : undefined;
+  const ways = useWays(wanted);
+  return {
+    here,
+    shelf,
+    pieces: all,
+    have,
+    items,
+    ways,
+    set: (change: Partial<Here>) => set({ ...latest.current, ...change }),
+    clear: () => set(nowhere),
+  };
+}

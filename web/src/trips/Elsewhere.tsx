@@ -1,0 +1,85 @@
+import { useState } from "react";
+import type { Brew, TripOut } from "../api/client";
+import { copyBrew, moveBrew, remove, useChange } from "../api/queries";
+import { Panel } from "../app/Panel";
+import { Trouble } from "../app/Trouble";
+import { useOfferUndo } from "../app/useUndo";
+
+/** Copies a brew to another stop or hour of its trip, or moves it there with its log. */
+export function Elsewhere({ brew, trip, onClose }: { brew: Brew; trip: TripOut; onClose: () => void }) {
+  const [stop, setStop] = useState(brew.stop_id);
+  const [at, setAt] = useState(brew.at);
+  const offer = useOfferUndo();
+  const name = trip.stops.find((s) => s.id === stop)?.name ?? "";
+  const copy = useChange(() => copyBrew(brew.id, { stop, at }));
+  const move = useChange(() => moveBrew(brew.id, { stop, at }));
+  const same = stop === brew.stop_id && at === brew.at;
+  return (
+    <Panel title="Elsewhere, or at another hour" open onClose={onClose}>
+      <form
+        className="elsewhere"
+        onSubmit={(e) => {
+          e.preventDefault();
+          copy.mutate(undefined, {
+            onSuccess: (b) => {
+              onClose();
+              offer(`copy-${b.id}`, `A copy is at ${name}`, () => remove("brew", b.id));
+            },
+          });
+        }}
+      >
+        <p className="quiet">
+          What the brew has of its own goes along; altitude, air, heat and water are those of the stop.
+        </p>
+        <div className="field">
+          <label htmlFor="elsewhere-stop">Stop</label>
+          <select
+            id="elsewhere-stop"
+            className="plain-input"
+            value={stop}
+            onChange={(e) => setStop(Number(e.target.value))}
+          >
+            {trip.stops.map((s) => (
+              <option key={s.id} value={s.id}>
+                day {s.day}, {s.name}
+              </option>
+            ))}
+          </select>
+        </div>
+        <div className="field">
+          <label htmlFor="elsewhere-at">Coffee in hand at; empty for any time</label>
+          <input
+            id="elsewhere-at"
+            className="plain-input num"
+            type="time"
+            value={at}
+            onChange={(e) => setAt(e.target.value)}
+          />
+        </div>
+        <p className="choices-row">
+          <button type="submit" className="btn" disabled={copy.isPending}>
+            Copy it there
+          </button>
+          <button
+            type="button"
+            className="btn"
+            disabled={same || move.isPending}
+            onClick={() =>
+              move.mutate(undefined, {
+                onSuccess: () => {
+                  onClose();
+                  offer(`move-${brew.id}`, `It is at ${name} now`, () =>
+                    moveBrew(brew.id, { stop: brew.stop_id, at: brew.at }),
+                  );
+                },
+              })
+            }
+          >
+            Move it there
+          </button>
+        </p>
+        {(copy.error ?? move.error) && <Trouble error={copy.error ?? move.error} />}
+      </form>
+    </Panel>
+  );
+}

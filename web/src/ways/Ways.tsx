@@ -1,0 +1,321 @@
+import { useQuery } from "@tanstack/react-query";
+import { useId, useState } from "react";
+import { Link, useSearchParams } from "react-router";
+import type { Catalogue, Schemas } from "../api/client";
+import { Strip } from "../app/Strip";
+import { useSettings } from "../app/settings";
+import { core } from "../core/core";
+import { Drawing } from "../kit/Drawing";
+import { inWords, say, type System } from "../units/units";
+import { WorkingContext } from "../working/context";
+import { WorkingPanel } from "../working/WorkingPanel";
+import "./ways.css";
+
+export type Way = Schemas["Way"];
+type Choice = Schemas["Choice"];
+
+/** What a method is drawn as, where it has no brewer of its own. */
+const drawn: Record<string, Schemas["Item"]["kind"]> = {
+  pot: "vessel",
+  cup: "cup",
+  concentrate: "container",
+};
+
+/** The drawing of a way's brewer. */
+export function WayDrawing({ way, catalogue }: { way: Pick<Way, "method" | "fit">; catalogue: Catalogue }) {
+  const m = catalogue.methods.find((x) => x.id === way.method);
+  const type = m?.needs[0] ?? "";
+  return (
+    <Drawing
+      item={
+        way.fit.brewer ??
+        (type === "paper tea bag"
+          ? { kind: "filter" }
+          : { kind: drawn[m?.family ?? ""] ?? "brewer", type: type === "pot" ? "" : type })
+      }
+    />
+  );
+}
+
+/** A figure of a way in words, by its path. */
+export function figureOf(
+  c: Choice,
+  path: string,
+  system: System,
+): { label: string; text: string } | undefined {
+  const told = (label: string, v: number | null | undefined, unit: string, step?: number) =>
+    v === null || v === undefined
+      ? undefined
+      : { label, text: inWords(v, unit, system, { step }) + (unit === "s" && v < 3600 ? "\u2009min" : "") };
+  switch (path) {
+    case "total_s":
+      return told("in all", c.total_s, "s", 60 > (c.total_s ?? 0) ? 5 : 30);
+    case "hands_s":
+      return told("hands", c.hands_s, "s", 30);
+    case "heat.fuel_g":
+      return told("fuel", c.fuel_g, "g");
+    case "heat.energy_wh":
+      return told("battery", c.energy_wh, "Wh");
+    case "water.carried_ml":
+      return told("water", c.carry_ml, "ml");
+    case "strength.tds_pct":
+      return told("strength", c.tds_pct, "%", 0.1);
+    case "strength.extraction_pct":
+      return told("extraction", c.extraction_pct, "%", 1);
+    case "weight":
+      return told("to carry", c.weight?.value, "g");
+  }
+  return undefined;
+}
+
+/**
+ * The ways in which coffee can be made somewhere: drawn brewers, the best first for what is wished, each with the
+ * two figures that count there. What cannot be made is folded, with its reason.
+ */
+export function Ways({
+  found,
+  catalogue,
+  wish,
+  onWish,
+  planned,
+  along,
+  first = 3,
+}: {
+  found: Schemas["Found"];
+  catalogue: Catalogue;
+  wish: string;
+  onWish: (w: string) => void;
+  /** Where a way, by one of its recipes, is planned. */
+  planned: (method: string, school: string) => string;
+  /** IDs of the pieces that go along on the trip; what is not among them is told. */
+  along?: number[];
+  /** How many are in sight before the rest is asked for. */
+  first?: number;
+}) {
+  const [all, setAll] = useState(false);
+  const [search, setSearch] = useSearchParams();
+  const list = useId();
+  const possible = found.ways.filter((w) => w.not === "");
+  const not = found.ways.filter((w) => w.not !== "");
+  const shown = all ? possible : possible.slice(0, first);
+  const [method, school, figure] = search.get("working")?.split("/") ?? [];
+  const opened = found.ways.find((w) => w.method === method);
+  const request = opened && (opened.school === school ? opened.request : { ...opened.request, school });
+  const plan = useQuery({
+    queryKey: ["plan", "way", request],
+    enabled: request !== undefined,
+    queryFn: () => core.explained(request as NonNullable<typeof request>),
+  });
+  const working = {
+    open: (path: string) =>
+      setSearch((was) => {
+        const next = new URLSearchParams(was);
+        next.set("working", path.split("/").length === 3 ? path : `${method}/${school}/${path}`);
+        return next;
+      }),
+    change: () => undefined,
+  };
+  const weight = opened?.schools.find((c) => c.school === school)?.weight;
+  return (
+    <WorkingContext.Provider value={working}>
+      <Strip
+        label="What matters most"
+        value={wish}
+        options={catalogue.wishes.map((w) => ({ value: w, word: catalogue.names[w] ?? w }))}
+        onChange={onWish}
+      />
+      {possible.length === 0 && (
+        <p className="empty">Nothing can be made here with this. Say what else you have, or another heat.</p>
+      )}
+      <ol className="ways" id={list}>
+        {shown.map((w, i) => (
+          <Card
+            key={w.method}
+            way={w}
+            best={i === 0}
+            catalogue={catalogue}
+            planned={planned}
+            along={along}
+            open={working.open}
+          />
+        ))}
+      </ol>
+      {possible.length > first && (
+        <button
+          type="button"
+          className="btn ways-more"
+          aria-expanded={all}
+          aria-controls={list}
+          onClick={() => setAll(!all)}
+        >
+          {all ? "Only the best three" : `All ${possible.length} ways`}
+        </button>
+      )}
+      {not.length > 0 && (
+        <details className="ways-not">
+          <summary>
+            {not.length === 1 ? "One way is not possible here" : `${not.length} ways are not possible here`}
+          </summary>
+          <ul>
+            {not.map((w) => (
+              <li key={w.method}>
+                <WayDrawing way={w} catalogue={catalogue} />
+                <span>
+                  <strong>{catalogue.names[w.method]}</strong> {w.not}.{" "}
+                  {/* What is only missing from the shelf can be had. */}
+                  {w.order === null &&
+                    w.total_s !== null &&
+                    w.schools.map((c) => (
+                      <Link
+                        key={c.school}
+                        className="ways-still"
+                        to={planned(w.method, c.school)}
+                        aria-label={`Plan ${catalogue.names[w.method]}: ${catalogue.names[`${w.method}/${c.school}`]}`}
+                      >
+                        Plan it all the same
+                        {w.schools.length > 1 && `: ${catalogue.names[`${w.method}/${c.school}`]}`}
+                      </Link>
+                    ))}
+                </span>
+              </li>
+            ))}
+          </ul>
+        </details>
+      )}
+      <WorkingPanel
+        sheet={
+          opened && plan.data
+            ? {
+                ...plan.data.working,
+                ...(weight && { weight }),
+                ...(opened.order && { order: opened.order }),
+              }
+            : undefined
+        }
+        path={figure ?? null}
+        onClose={() =>
+          setSearch((was) => {
+            const next = new URLSearchParams(was);
+            next.delete("working");
+            return next;
+          })
+        }
+      />
+    </WorkingContext.Provider>
+  );
+}
+
+const sentence = (words: string): string => `${words[0]?.toUpperCase() ?? ""}${words.slice(1)}.`;
+
+function Card({
+  way,
+  best,
+  catalogue,
+  planned,
+  along,
+  open,
+}: {
+  way: Way;
+  best: boolean;
+  catalogue: Catalogue;
+  planned: (method: string, school: string) => string;
+  along?: number[];
+  open: (path: string) => void;
+}) {
+  const { system } = useSettings();
+  const name = catalogue.names[way.method] ?? "";
+  const recipe = (school: string) => catalogue.names[`${way.method}/${school}`] ?? "";
+  const figures = way.matter.flatMap((path) => {
+    const f = figureOf(way, path, system);
+    return f ? [{ path, ...f }] : [];
+  });
+  const { brewer } = way.fit;
+  const stays = brewer && along && along.length > 0 && !along.includes(brewer.id as number);
+  const cares = way.fit.joints.filter((j) => j.level !== "fits");
+  return (
+    <li className={best ? "way way-best" : "way"} data-way={way.method}>
+      <WayDrawing way={way} catalogue={catalogue} />
+      <div className="way-words">
+        <h3>
+          <Link to={planned(way.method, way.school)} aria-label={`Plan ${name}: ${recipe(way.school)}`}>
+            {name}
+          </Link>
+        </h3>
+        <p>
+          {way.schools.length > 1 && <>{recipe(way.school)}. </>}
+          <span className="quiet">{sentence(way.why.join("; "))}</span>
+        </p>
+        {way.than.length > 0 && (
+          <p className="way-than">Against the first: {way.than.map((p) => say(p, system)).join(" · ")}</p>
+        )}
+        {stays && <p className="way-care">△ {brewer.name} is not in the kit of the trip.</p>}
+        {cares.map((j) => (
+          <p key={j.rule} className="way-care">
+            △ {say(j, system)} {j.remedy && <span className="quiet">{j.remedy}.</span>}
+          </p>
+        ))}
+        <div className="way-more">
+          <button type="button" className="link" onClick={() => open(`${way.method}/${way.school}/order`)}>
+            why here
+          </button>
+          <details>
+            <summary>{way.schools.length > 1 ? `${way.schools.length} recipes` : "more figures"}</summary>
+            <ul>
+              {way.schools.map((c) => (
+                <li key={c.school}>
+                  {c.possible ? (
+                    <Link to={planned(way.method, c.school)} aria-label={`Plan ${name}: ${recipe(c.school)}`}>
+                      {recipe(c.school)}
+                    </Link>
+                  ) : (
+                    <span className="quiet">{recipe(c.school)}</span>
+                  )}{" "}
+                  <span className="quiet">
+                    {c.possible
+                      ? catalogue.methods
+                          .find((m) => m.id === way.method)
+                          ?.schools.find((s) => s.id === c.school)?.why
+                      : `not here: ${c.why_not}.`}
+                  </span>
+                  {c.possible && (
+                    <span className="way-figures">
+                      {["total_s", "hands_s", "strength.extraction_pct", "weight"].map((path) => {
+                        const f = figureOf(c, path, system);
+                        return (
+                          f && (
+                            <button
+                              key={path}
+                              type="button"
+                              className="cell-fig num"
+                              data-figure={`${way.method}/${c.school}/${path}`}
+                              onClick={() => open(`${way.method}/${c.school}/${path}`)}
+                            >
+                              <small>{f.label}</small> {f.text}
+                            </button>
+                          )
+                        );
+                      })}
+                    </span>
+                  )}
+                </li>
+              ))}
+            </ul>
+          </details>
+        </div>
+      </div>
+      <div className="way-matter">
+        {figures.map((f, i) => (
+          <button
+            key={f.path}
+            type="button"
+            className={i === 0 ? "way-fig way-fig-first" : "way-fig"}
+            data-figure={`${way.method}/${way.school}/${f.path}`}
+            onClick={() => open(`${way.method}/${way.school}/${f.path}`)}
+          >
+            <span className="num">{f.text}</span> <small>{f.label}</small>
+          </button>
+        ))}
+      </div>
+    </li>
+  );
+}
