@@ -182,7 +182,8 @@ function StopSheet({
         <span className="first-up">{heatInWords(s, catalogue, system)}</span>. Water:{" "}
         {waterInWords(s, system)}
         {t.treat_s > 0 && `; boils ${clock(t.treat_s, 5)} to be made safe`}
-        {t.carry_ml > 0 && `. Carry on ${inWords(t.carry_ml, "ml", system)}`}. {s.note}
+        {t.carry_ml > 0 && `. Carry on ${inWords(t.carry_ml, "ml", system)}`}.{" "}
+        <span data-own-words>{s.note}</span>
       </p>
       {t.water.caution && (
         <p className="leaf-caution leaf-water">
