@@ -116,6 +116,13 @@ const inside = `((ids) => {
   return [...out].join("\n");
 })(%s)`
 
+// small lists what is touched and is smaller than a thumb, 44 px, or 56 px in the guide.
+// Words and figures within text are no targets of their own.
+const small = `((least) => [...document.querySelectorAll("button, select, summary, .btn, .plain-input, .ant-select, .ant-input-number, .thumb a, .trip-nav a, .strip-row > label, .now-gear label")].filter(e => {
+  if (e.getClientRects().length === 0 || e.matches(".term, .cell-fig, .way-fig, .ant-switch, .ant-input-number *, .ant-select *, .skip") || e.closest(".ribbon, .ant-notification, td, svg")) return false;
+  return e.getBoundingClientRect().height < least - 0.5;
+}).slice(0, 5).map(e => Math.round(e.getBoundingClientRect().height) + " " + e.tagName + "." + e.className + ": " + (e.innerText || "").slice(0, 30)).join("\n"))(%d)`
+
 // No view shows what a thing is called inside.
 func TestNoInsideNamesAreShown(t *testing.T) {
 	app := start(t, t.TempDir())
@@ -170,6 +177,9 @@ func TestEveryViewIsWithinReach(t *testing.T) {
 				p.see(v.sign)
 				assert.Empty(t, p.js(unnamed), "%s: without a name", at)
 				assert.Empty(t, p.js(faint), "%s: too faint", at)
+				if width == 390 {
+					assert.Empty(t, p.js(fmt.Sprintf(small, 44)), "%s: too small to touch", at)
+				}
 				over := p.js(`String(document.documentElement.scrollWidth - window.innerWidth)`)
 				assert.Equal(t, "0", strings.TrimPrefix(over, "-"), "%s: wider than the screen: %s", at, p.js(wide))
 			}

@@ -2,6 +2,7 @@ package server
 
 import (
 	"bytes"
+	"context"
 	"io/fs"
 	"mime"
 	"net/http"
@@ -13,13 +14,14 @@ import (
 	"apodemos/web"
 )
 
-// noncePlace is where index.html wants the nonce of its styles.
-var noncePlace = []byte("__NONCE__")
+// noncePlace is where index.html wants the nonce of its styles, and firstPlace where it
+// wants what every page asks for first.
+var noncePlace, firstPlace = []byte("__NONCE__"), []byte("__FIRST__")
 
 // serveApp serves the embedded interface: hashed assets for ever and
 // compressed where the browser takes it, index.html for every other path that
 // is a page, and 404 for the rest.
-func serveApp(r *gin.Engine) {
+func serveApp(r *gin.Engine, first func(context.Context) []byte) {
 	app, built := web.App()
 	index := web.NotBuilt()
 	if built {
@@ -28,7 +30,8 @@ func serveApp(r *gin.Engine) {
 	page := func(c *gin.Context) {
 		nonce := []byte(c.GetString(nonceKey))
 		c.Header("Cache-Control", "no-store")
-		c.Data(http.StatusOK, "text/html; charset=utf-8", bytes.ReplaceAll(index, noncePlace, nonce))
+		whole := bytes.ReplaceAll(index, noncePlace, nonce)
+		c.Data(http.StatusOK, "text/html; charset=utf-8", bytes.Replace(whole, firstPlace, first(c.Request.Context()), 1))
 	}
 	r.NoRoute(func(c *gin.Context) {
 		p := c.Request.URL.Path

@@ -2,6 +2,8 @@ package server
 
 import (
 	"context"
+	"encoding/json"
+	"errors"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -9,6 +11,7 @@ import (
 	"apodemos/app"
 	"apodemos/app/files"
 	"apodemos/core/conditions"
+	"apodemos/core/gear"
 	"apodemos/core/trip"
 	"apodemos/core/ways"
 )
@@ -20,6 +23,33 @@ type PlaceIn struct {
 	Note       string                `json:"note,omitempty" maxLength:"2000"`
 	Conditions conditions.Conditions `json:"conditions"`
 	Facts      trip.Facts            `json:"facts,omitzero" required:"false"`
+}
+
+// First is what every page asks for first; it comes with the page, and saves it the way.
+type First struct {
+	Info      Info        `json:"info"`
+	Catalogue Catalogue   `json:"catalogue"`
+	Trips     []app.Trip  `json:"trips"`
+	Gear      []gear.Item `json:"gear"`
+	Now       app.Now     `json:"now"`
+}
+
+// first is First as JSON that may stand in a page, or null where something went wrong: then
+// the page asks, and is told what.
+func (s *server) first(ctx context.Context) []byte {
+	var f First
+	id, err1 := s.ID(ctx)
+	f.Info = s.info(id)
+	f.Catalogue = catalogue()
+	var err2, err3, err4 error
+	f.Trips, err2 = s.Trips(ctx)
+	f.Gear, err3 = s.Gear(ctx)
+	f.Now, err4 = s.Now(ctx, app.NoTrip, time.Now())
+	b, err5 := json.Marshal(f) // with < and > as escapes
+	if errors.Join(err1, err2, err3, err4, err5) != nil {
+		return []byte("null")
+	}
+	return b
 }
 
 // nowRoutes are what is going on, the ways there are, and places of no trip.

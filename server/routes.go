@@ -100,10 +100,14 @@ type LogIn struct {
 	app.Taste
 }
 
+func (s *server) info(database string) Info {
+	return Info{brew.Version, s.opt.ClockRate, s.opt.Demo, database}
+}
+
 func (s *server) routes(api huma.API) {
 	huma.Get(api, "/info", func(ctx context.Context, _ *nothing) (*body[Info], error) {
 		id, err := s.ID(ctx)
-		return reply(Info{brew.Version, s.opt.ClockRate, s.opt.Demo, id}, err)
+		return reply(s.info(id), err)
 	}, name("info", "About this program"))
 	huma.Get(api, "/catalogue", func(context.Context, *nothing) (*body[Catalogue], error) {
 		return reply(catalogue(), nil)

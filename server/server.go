@@ -78,7 +78,7 @@ func build(opt Options) (http.Handler, huma.API) {
 	config.Servers = []*huma.Server{{URL: "/api/v1"}}
 	api := humagin.NewWithGroup(r, g, config)
 	s.routes(api)
-	serveApp(r)
+	serveApp(r, s.first)
 	return r, api
 }
 

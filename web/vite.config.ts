@@ -1,10 +1,27 @@
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
 import { compression, defineAlgorithm } from "vite-plugin-compression2";
+import { cssVariables } from "./src/theme/tokens.ts";
+
+/** Both palettes as a style of the page: it has its colours before any script has run. */
+const paletteStyle = (["day", "headlamp"] as const)
+  .map(
+    (name) =>
+      `${name === "day" ? ":root" : `:root[data-theme="${name}"]`}{${Object.entries(cssVariables(name))
+        .map(([k, v]) => `${k}:${v}`)
+        .join(";")}}`,
+  )
+  .join("");
 
 export default defineConfig({
   plugins: [
     react(),
+    {
+      name: "palettes",
+      transformIndexHtml: () => [
+        { tag: "style", attrs: { nonce: "__NONCE__" }, children: paletteStyle, injectTo: "head" as const },
+      ],
+    },
     compression({
       include: /\.(js|css|svg|json)$/,
       threshold: 1024,

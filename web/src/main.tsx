@@ -3,20 +3,46 @@ import "@fontsource-variable/atkinson-hyperlegible-next/index.css";
 import "./app/app.css";
 import "./app/layout.css";
 import { QueryClientProvider } from "@tanstack/react-query";
-import { lazy, StrictMode, Suspense, useLayoutEffect } from "react";
+import { StrictMode, Suspense, useLayoutEffect } from "react";
 import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate, RouterProvider, useRouteError } from "react-router";
-import { queryClient, useNow } from "./api/queries";
+import type { Schemas } from "./api/client";
+import { brewQuery, queryClient, tripQuery, useNow } from "./api/queries";
 import { Frame } from "./app/Frame";
-import { fetched } from "./app/fetched";
+import { fetched, later, type Fetched } from "./app/fetched";
+import { TripRibbon } from "./app/lazyRibbon";
 import { brewPath } from "./app/where";
 import { wakeWhenIdle } from "./core/near";
 import { SettingsProvider, useSettings } from "./app/settings";
-import { Loaded } from "./app/Trouble";
-import { cssVariables, palettes } from "./theme/tokens";
+import { Loaded, Rooms } from "./app/Trouble";
+import { palettes } from "./theme/tokens";
 
+// What came with the page need not be asked for.
+interface First {
+  info: Schemas["Info"];
+  catalogue: Schemas["Catalogue"];
+  trips: Schemas["Trip"][];
+  gear: Schemas["Item"][];
+  now: Schemas["Now"];
+}
+
+function came(): First | null {
+  try {
+    return JSON.parse(document.getElementById("first")?.textContent ?? "null") as First | null;
+  } catch {
+    return null;
+  }
+}
+const first = came();
+if (first) {
+  queryClient.setQueryData(["info"], first.info);
+  queryClient.setQueryData(["catalogue"], first.catalogue);
+  queryClient.setQueryData(["trips"], first.trips);
+  queryClient.setQueryData(["gear"], first.gear);
+  queryClient.setQueryData(["now", 0], first.now);
+}
 const TripsPage = fetched(async () => (await import("./trips/TripsPage")).default);
-const RoutePage = lazy(() => import("./trips/RoutePage"));
+const RoutePage = later(async () => (await import("./trips/RoutePage")).default);
 const ImportPage = fetched(async () => (await import("./trips/ImportPage")).default);
 const ProvisionsPage = fetched(async () => (await import("./provisions/ProvisionsPage")).default);
 const SchedulePage = fetched(async () => (await import("./schedule/SchedulePage")).default);
@@ -27,7 +53,7 @@ const StopPage = fetched(async () => (await import("./trips/StopPage")).default)
 const PlanPage = fetched(async () => (await import("./plan/PlanPage")).default);
 const NewPlanPage = fetched(async () => (await import("./plan/PlanPage")).NewPlanPage);
 const NowPlanPage = fetched(async () => (await import("./plan/PlanPage")).NowPlanPage);
-const NowPage = fetched(async () => (await import("./now/NowPage")).default);
+const NowPage = later(async () => (await import("./now/NowPage")).default);
 const PlacePage = fetched(async () => (await import("./trips/StopPage")).PlacePage);
 const GuidePage = fetched(async () => (await import("./guide/GuidePage")).default);
 const BenchPage = fetched(async () => (await import("./bench/BenchPage")).default);
@@ -107,26 +133,47 @@ const router = createBrowserRouter([
 function Themed() {
   const { theme } = useSettings();
   useLayoutEffect(() => {
-    const root = document.documentElement;
-    root.dataset.theme = theme;
-    for (const [key, value] of Object.entries(cssVariables(theme))) root.style.setProperty(key, value);
+    document.documentElement.dataset.theme = theme;
     document.querySelector("meta[name=theme-color]")?.setAttribute("content", palettes[theme].paper);
   }, [theme]);
   return (
-    <Suspense fallback={<div className="loading">Reading…</div>}>
+    <Suspense fallback={<Rooms />}>
       <RouterProvider router={router} />
     </Suspense>
   );
 }
 
-createRoot(document.getElementById("root") as HTMLElement).render(
-  <StrictMode>
-    <QueryClientProvider client={queryClient}>
-      <SettingsProvider>
-        <Themed />
-      </SettingsProvider>
-    </QueryClientProvider>
-  </StrictMode>,
-);
+/** What an address shows: it is fetched before anything is drawn over the room that the page has left for it. */
+const shown: [RegExp, Pick<Fetched<object>, "preload">[]][] = [
+  [/^\/(now)?$/, [NowPage]],
+  [/^\/now\/plan$|^\/places\/\d+\/brews\/\d+$/, [PlanPage]],
+  [/\/guide$/, [GuidePage]],
+  [/^\/trips\/\d+\/stops\/\d+\/brews\/(\d+|new)$/, [PlanPage, NewPlanPage, TripRibbon]],
+  [/^\/trips\/\d+\/stops\/\d+$/, [StopPage, TripRibbon]],
+  [/^\/trips\/\d+$/, [RoutePage, TripRibbon]],
+  [/^\/trips$/, [TripsPage]],
+];
+const wanted = shown.find(([path]) => path.test(location.pathname))?.[1] ?? [];
+
+const begin = () => {
+  performance.mark("began");
+  createRoot(document.getElementById("root") as HTMLElement).render(
+    <StrictMode>
+      <QueryClientProvider client={queryClient}>
+        <SettingsProvider>
+          <Themed />
+        </SettingsProvider>
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+};
+// And what it tells is asked for meanwhile.
+const [, ofTrip] = /^\/trips\/(\d+)/.exec(location.pathname) ?? [];
+const [, ofBrew] = /\/brews\/(\d+)/.exec(location.pathname) ?? [];
+if (ofTrip) void queryClient.prefetchQuery(tripQuery(Number(ofTrip)));
+if (ofBrew) void queryClient.prefetchQuery(brewQuery(Number(ofBrew)));
+
+// What cannot be fetched is asked for again where it is shown, and says what is wrong.
+Promise.all(wanted.map((v) => v.preload())).then(begin, begin);
 
 wakeWhenIdle();

@@ -36,11 +36,11 @@ export const useTrips = () => useQuery({ queryKey: ["trips"], queryFn: () => mus
 
 export const useTrip = (trip: number) => useQuery({ ...tripQuery(trip), enabled: trip > 0 });
 
-export const useBrew = (brew: number) =>
-  useQuery({
-    queryKey: ["brew", brew],
-    queryFn: () => must(api.GET("/brews/{brew}", { params: { path: { brew } } })),
-  });
+export const brewQuery = (brew: number) => ({
+  queryKey: ["brew", brew],
+  queryFn: () => must(api.GET("/brews/{brew}", { params: { path: { brew } } })),
+});
+export const useBrew = (brew: number) => useQuery(brewQuery(brew));
 
 const noWorkings: Plan["working"] = {};
 /** Those told last stand in until the next are there: the same labels, nearly the same bands. */
@@ -95,7 +95,7 @@ export function useChanged(request: PlanRequest, change: Change | undefined): Pl
 
 const placesQuery = { queryKey: ["places"], queryFn: () => must(api.GET("/places")) };
 const gearQuery = { queryKey: ["gear"], queryFn: () => must(api.GET("/gear")) };
-const tripQuery = (trip: number) => ({
+export const tripQuery = (trip: number) => ({
   queryKey: ["trip", trip],
   queryFn: () => must(api.GET("/trips/{trip}", { params: { path: { trip } } })),
 });

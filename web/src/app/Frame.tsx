@@ -1,4 +1,4 @@
-import { lazy, Suspense, useEffect, useRef, useState } from "react";
+import { Suspense, useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { useInfo, useTrip, useTrips } from "../api/queries";
 import { askBy, type Choice } from "../api/change";
@@ -9,12 +9,12 @@ import { useSettings } from "./settings";
 import type { Question } from "./VersionsDialog";
 import { Either } from "./Either";
 import { fetched } from "./fetched";
+import { TripRibbon } from "./lazyRibbon";
 import { Notices } from "./Notices";
 import type { ThemeName } from "../theme/tokens";
 import { counted, isUs, unitOf, type System } from "../units/units";
 import { isTyping } from "./keys";
 
-const TripRibbon = lazy(() => import("../ribbon/TripRibbon"));
 const Shortcuts = fetched(async () => (await import("./Shortcuts")).default);
 const VersionsDialog = fetched(async () => (await import("./VersionsDialog")).default);
 

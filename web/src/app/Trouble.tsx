@@ -28,9 +28,17 @@ export function Loaded<T>({
 }) {
   if (query.data !== undefined) return <>{children(query.data)}</>;
   if (query.error) return <Trouble error={query.error} retry={() => void query.refetch()} />;
+  return <Rooms />;
+}
+
+/** The room that a page will take, while it is read. */
+export function Rooms() {
   return (
-    <div className="loading" role="status">
-      <span className="spin" aria-hidden="true" /> Reading…
+    <div className="rooms" role="status" aria-label="Reading" aria-busy="true">
+      <div className="room room-line" />
+      <div className="room room-tall" />
+      <div className="room" />
+      <div className="room" />
     </div>
   );
 }

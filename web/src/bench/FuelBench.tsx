@@ -2,11 +2,51 @@ import { Button } from "antd";
 import { useState } from "react";
 import { ApiError } from "../api/client";
 import { useSettings } from "../app/settings";
+import { Chart, Handle } from "../chart/Chart";
 import { QuantityInput } from "../units/QuantityInput";
 import { inWords, isUs } from "../units/units";
 import { useFuelAnswer } from "./ask";
 import { RequestInputs, Sheet, type BenchProps } from "./Sheet";
 import { own } from "./own";
+
+/** A pot with the water in it: the level is pulled. */
+function Level({ ml, holds, onMl }: { ml: number; holds: number; onMl: (ml: number) => void }) {
+  const { system } = useSettings();
+  const most = Math.max(holds, ml);
+  return (
+    <Chart
+      title="The pot"
+      words={`${inWords(ml, "ml", system)} in a pot that holds ${inWords(holds, "ml", system)}.`}
+      x={{ label: "", unit: "", from: 0, to: 3 }}
+      y={{ label: "water, one boil", unit: "ml", from: 0, to: most }}
+      height={170}
+    >
+      {(x, y) => (
+        <>
+          <rect className="pot-water" x={x(0.6)} width={x(1.8) - x(0.6)} y={y(ml)} height={y(0) - y(ml)} />
+          <path
+            className="pot-wall"
+            d={`M${x(0.6)},${y(holds)} V${y(0)} H${x(1.8)} V${y(holds)} M${x(1.8)},${y(holds * 0.86)} h34`}
+          />
+          <text className="ch-name num" x={x(1.2)} y={y(ml) - 14} textAnchor="middle">
+            {inWords(ml, "ml", system)}
+          </text>
+          <Handle
+            label="Water of one boil"
+            x={x}
+            y={y}
+            at={[1.2, ml]}
+            units={["", "ml"]}
+            steps={[0, 10]}
+            min={[1.2, 50]}
+            max={[1.2, most]}
+            onMove={([, v]) => onMl(v)}
+          />
+        </>
+      )}
+    </Chart>
+  );
+}
 
 export function FuelBench({ base, catalogue }: BenchProps) {
   const { system } = useSettings();
@@ -120,6 +160,12 @@ export function FuelBench({ base, catalogue }: BenchProps) {
               {f.fuel_g !== null ? inWords(f.fuel_g, "g", system) : inWords(f.energy_wh ?? 0, "Wh", system)}{" "}
               for one boil of {inWords(f.water_ml, "ml", system)}.
             </p>
+            <Level
+              ml={ml}
+              // The pot that stands there; what it holds is filled at once.
+              holds={f.request.vessel?.capacity_ml ?? 1000}
+              onMl={setMl}
+            />
             <div
               className="heatbar"
               role="img"

@@ -2,6 +2,7 @@ import { Segmented } from "antd";
 import { useState } from "react";
 import { useQuery, keepPreviousData } from "@tanstack/react-query";
 import { ApiError, type Schemas } from "../api/client";
+import { Chart, Handle } from "../chart/Chart";
 import { core } from "../core/core";
 import { useSettings } from "../app/settings";
 import { QuantityInput } from "../units/QuantityInput";
@@ -27,6 +28,74 @@ const start: Known = {
 
 const body = (k: Known): Schemas["GrinderKnown"] =>
   k.by === "figures" ? { um_per_click: k.per, zero_um: k.zero } : { known: [k.a, k.b] };
+
+/** The words for a grind, as wide as they are, with the setting to drag along them. */
+function Bands({
+  bands,
+  band,
+  um,
+  clicks,
+  perClick,
+  onClicks,
+}: {
+  bands: Schemas["GrindAnswer"]["bands"];
+  band: string;
+  um: number;
+  clicks: number;
+  perClick: number;
+  onClicks: (n: number) => void;
+}) {
+  const { system } = useSettings();
+  const low = bands[0]?.min_um ?? 0;
+  const high = Math.min(bands.at(-1)?.max_um ?? 1600, 1700);
+  return (
+    <Chart
+      title="The grind in words"
+      words={`${inWords(clicks, "clicks", system)} are ${band}, ${inWords(um, "µm", system)}.`}
+      x={{ label: "grind", unit: "µm", from: low, to: high }}
+      y={{ label: "", unit: "", from: 0, to: 1 }}
+      height={190}
+    >
+      {(x, y) => (
+        <>
+          {bands.map((b, i) => {
+            const wide = x(Math.min(b.max_um, high)) - x(b.min_um);
+            return (
+              <g key={b.name}>
+                <rect
+                  className={b.name === band ? "grind-band grind-band-on" : "grind-band"}
+                  x={x(b.min_um)}
+                  width={Math.max(wide - 1, 1)}
+                  y={y(0.8)}
+                  height={y(0.2) - y(0.8)}
+                />
+                <text
+                  className="ch-name"
+                  x={x(b.min_um) + 4}
+                  // Two rows, so that names of narrow bands do not meet.
+                  y={y(i % 2 === 0 ? 0.88 : 0.06)}
+                >
+                  {b.name}
+                </text>
+              </g>
+            );
+          })}
+          <Handle
+            label="Setting of the first grinder"
+            x={x}
+            y={y}
+            at={[Math.min(Math.max(um, low), high), 0.5]}
+            units={["µm", ""]}
+            steps={[Math.abs(perClick) || 1, 0]}
+            min={[low, 0]}
+            max={[high, 1]}
+            onMove={([v]) => onClicks(clicks + Math.round((v - um) / (perClick || 1)))}
+          />
+        </>
+      )}
+    </Chart>
+  );
+}
 
 /** Converts a setting from one grinder to another, and to words. */
 export function GrindBench({ base }: BenchProps) {
@@ -132,18 +201,16 @@ export function GrindBench({ base }: BenchProps) {
             {inWords(a.clicks, "clicks", system, { step: 0.5 })} on the other. Asked for in a shop: “{a.band}
             ”.
           </p>
-          <div className="grindscale" role="img" aria-label={`${a.band}, ${inWords(a.um, "µm", system)}`}>
-            {a.bands.map((b) => (
-              <span
-                key={b.name}
-                className={b.name === a.band ? "on" : ""}
-                style={{ flexGrow: b.max_um - b.min_um }}
-              >
-                {b.name}
-                <small className="num">{inWords(b.min_um, "µm", system)}</small>
-              </span>
-            ))}
-          </div>
+          <Bands
+            bands={a.bands}
+            band={a.band}
+            um={a.um}
+            clicks={clicks}
+            perClick={
+              from.by === "figures" ? from.per : (from.b.um - from.a.um) / (from.b.clicks - from.a.clicks)
+            }
+            onClicks={(n) => setClicks(Math.min(Math.max(n, 0), 400))}
+          />
         </>
       )}
     </Sheet>

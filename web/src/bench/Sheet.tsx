@@ -1,5 +1,5 @@
 import { Button, Select } from "antd";
-import { useMemo, type ReactNode } from "react";
+import { useMemo, useState, type ReactNode } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { UseQueryResult } from "@tanstack/react-query";
 import { ApiError, type Catalogue, type WorkingFigure } from "../api/client";
@@ -51,6 +51,7 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
       });
     return { open: put, close: () => put(null), change: (path: string) => void focusField(path) };
   }, [setSearch]);
+  const [wide] = useState(() => window.innerWidth > 900);
   const a = answer.data;
   const query = base.from ? `?from=${base.from}` : "";
   return (
@@ -88,7 +89,6 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
                 onChange={base.choose}
               />
             </div>
-            {controls}
           </div>
           {base.dirty && id !== "water" && id !== "grind" && (
             <div className="actions">
@@ -118,6 +118,11 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
           {base.keep.error && <Trouble error={base.keep.error} />}
           {answer.error && !answer.isFetching && <Trouble error={answer.error} />}
           {a && children(a)}
+          {/* What is set in the picture can be typed, too. */}
+          <details className="typed" open={wide}>
+            <summary>Type the values</summary>
+            <div className="controls">{controls}</div>
+          </details>
           {foot}
         </section>
       </div>

@@ -62,7 +62,8 @@ export function wake(): void {
 /** Wakes it when the page has nothing else to do. */
 export function wakeWhenIdle(): void {
   const idle = window.requestIdleCallback ?? ((f: () => void) => setTimeout(f, 200));
-  setTimeout(() => idle(wake), 300);
+  // Not while the first picture is made: it wants both hands.
+  setTimeout(() => idle(wake), 1200);
 }
 
 interface Reply<T> {

@@ -10,7 +10,10 @@ const W = 380;
 const H = 210;
 const box = { left: 38, right: W - 12, top: 12, bottom: H - 34 };
 
-/** The kits that no other beats in everything: mass across, cups up, the size is the time. */
+/**
+ * The kits that no other beats in everything: mass across, and up what tells them apart best, the cups or, where all
+ * are alike in them, how soon a brew is made; the size is the time.
+ */
 export function Front({
   front,
   shown,
@@ -32,11 +35,17 @@ export function Front({
   const x = scaleLinear()
     .domain([Math.min(...masses) - room, Math.max(...masses) + room])
     .range([box.left + 8, box.right - 8]);
-  const low = Math.min(...cups);
-  const y = scaleLinear()
-    .domain([Math.max(0, low - 3), Math.max(...cups) + 1])
-    .range([box.bottom - 6, box.top + 8]);
   const times = all.map((k) => k.minutes);
+  const byCup = Math.max(...cups) - Math.min(...cups) > 3;
+  const up = (k: Kit) => (byCup ? k.cup : k.minutes);
+  const y = scaleLinear()
+    .domain(
+      byCup
+        ? [Math.max(0, Math.min(...cups) - 3), Math.max(...cups) + 1]
+        : // The sooner, the higher.
+          [Math.max(...times) + 1, Math.max(0, Math.min(...times) - 1)],
+    )
+    .range([box.bottom - 6, box.top + 8]);
   const r = scaleLinear()
     .domain([Math.min(...times), Math.max(...times, Math.min(...times) + 1)])
     .range([4, 11]);
@@ -72,7 +81,7 @@ export function Front({
           to carry, {unitOf("g", system)}
         </text>
         <text className="front-axis" x={4} y={box.top - 2}>
-          cups, of 100
+          {byCup ? "cups, of 100" : "min a brew"}
         </text>
         {[...front]
           .sort((a, b) => b.minutes - a.minutes)
@@ -86,7 +95,7 @@ export function Front({
               onClick={() => onPick(k)}
               onKeyDown={(e) => (e.key === "Enter" || e.key === " ") && (e.preventDefault(), onPick(k))}
             >
-              <circle cx={x(mass(k))} cy={y(k.cup)} r={r(k.minutes)}>
+              <circle cx={x(mass(k))} cy={y(up(k))} r={r(k.minutes)}>
                 <title>{words(k)}</title>
               </circle>
             </g>
@@ -94,7 +103,7 @@ export function Front({
         {shown && (
           <path
             className="front-shown"
-            d={`M${x(mass(shown))},${y(shown.cup) - 15} l5,-7 h-10 z`}
+            d={`M${x(mass(shown))},${y(up(shown)) - 15} l5,-7 h-10 z`}
             aria-hidden="true"
           />
         )}

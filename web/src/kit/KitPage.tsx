@@ -99,6 +99,8 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
   };
   const answer = own ? laid.data?.answer : chosen.data;
   const best = answer?.best;
+  // Points that no brew loses tell nothing.
+  const tellsCups = best?.brews.some((b) => b.cup < 99.5) ?? false;
   const ids = useMemo(() => new Set(best?.items ?? (own ? kept.items : [])), [best, own, kept.items]);
   const taken = gear.filter((g) => ids.has(g.id as number));
   const packing = useTripPlan(
@@ -272,7 +274,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                   <tr>
                     <th>Brew</th>
                     <th>Made by</th>
-                    <th className="right">Cup, of 100</th>
+                    {tellsCups && <th className="right">Cup, of 100</th>}
                     <th className="right">Time</th>
                     <th>If that fails</th>
                   </tr>
@@ -287,9 +289,11 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                         <span className="quiet">{b.name}</span>
                       </td>
                       <td>{method(b.method)}</td>
-                      <td className="right">
-                        <CellFig path={`kit.brews.${i}.cup`}>{Math.round(b.cup)}</CellFig>
-                      </td>
+                      {tellsCups && (
+                        <td className="right">
+                          <CellFig path={`kit.brews.${i}.cup`}>{Math.round(b.cup)}</CellFig>
+                        </td>
+                      )}
                       <td className="right">
                         <CellFig path={`kit.brews.${i}.minutes`}>
                           {inWords(b.minutes * 60, "s", system)}
@@ -342,9 +346,12 @@ function Sums({ answer }: { answer: Pick<Schemas["Answer"], "working"> }) {
     <div className="figures">
       {groups.map((g) => (
         <section key={g[0]}>
-          {g.map((k) => (
-            <PlanFig key={k} plan={answer} path={k} big={k === "kit.mass_g" || k === "kit.cup"} />
-          ))}
+          {/* A cup that loses no point has nothing to tell. */}
+          {g
+            .filter((k) => k !== "kit.cup" || (answer.working[k]?.value ?? 100) < 99.5)
+            .map((k) => (
+              <PlanFig key={k} plan={answer} path={k} big={k === "kit.mass_g" || k === "kit.cup"} />
+            ))}
         </section>
       ))}
     </div>

@@ -18,6 +18,8 @@ export interface Spot {
 }
 
 export const CELL = { w: 138, h: 122 };
+/** How far apart pieces lie at most. */
+const MOST = 230;
 
 /** Lays the items out in rows: each row is as long as the width allows, then goes on below. */
 export function layOut(items: Item[], width: number): { spots: Spot[]; height: number } {
@@ -28,8 +30,14 @@ export function layOut(items: Item[], width: number): { spots: Spot[]; height: n
     const row = items
       .filter((i) => kinds.includes(i.kind))
       .sort((a, b) => kinds.indexOf(a.kind) - kinds.indexOf(b.kind) || (a.id ?? 0) - (b.id ?? 0));
+    // A short row takes the room that there is.
+    const step = Math.min(Math.max(CELL.w, width / Math.min(Math.max(row.length, 1), per)), MOST);
     row.forEach((item, n) => {
-      spots.push({ item, x: (n % per) * CELL.w, y: (line + Math.floor(n / per)) * CELL.h });
+      spots.push({
+        item,
+        x: (n % per) * step + (step - CELL.w) / 2,
+        y: (line + Math.floor(n / per)) * CELL.h,
+      });
     });
     line += Math.ceil(row.length / per);
   }

@@ -13,12 +13,11 @@ import { brewPath } from "../app/where";
 import "./log.css";
 import { Panel } from "../app/Panel";
 
-const when = new Intl.DateTimeFormat("en-GB", {
+const when = new Intl.DateTimeFormat(undefined, {
   day: "numeric",
   month: "short",
   hour: "2-digit",
   minute: "2-digit",
-  hour12: false,
 });
 
 export default function LogPage() {

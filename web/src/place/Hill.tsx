@@ -1,5 +1,6 @@
-import { useId, useRef, type KeyboardEvent } from "react";
+import { useEffect, useId, useRef, type KeyboardEvent } from "react";
 import { useSettings } from "../app/settings";
+import { pictured } from "../app/pictured";
 import { useWidth } from "../app/useWidth";
 import { inWords, toShown, unitOf, fromShown } from "../units/units";
 import { dragged, groundAt, hillFor, shareAt } from "./hill";
@@ -34,6 +35,7 @@ export function Hill({
   const { system } = useSettings();
   const [ref, width] = useWidth(360, 280);
   const id = useId();
+  useEffect(pictured, []);
   const svg = useRef<SVGSVGElement>(null);
   const held = useRef(false);
   const at = altitude ?? 0;

@@ -5,6 +5,7 @@ import { useSettings } from "../app/settings";
 import { getIn, setIn, without } from "../plan/paths";
 import { QuantityInput } from "../units/QuantityInput";
 import { figure, inWords } from "../units/units";
+import { atAltitude } from "./altitude";
 import { Hill, type Boiling } from "./Hill";
 import { burnerIcon, Icon } from "./icons";
 import "./place.css";
@@ -24,6 +25,8 @@ interface Props {
   troubles?: Trouble[];
   /** Burners that one has, first among the answers. */
   burners?: string[];
+  /** The hill is drawn here, and not by who uses this. */
+  hill?: boolean;
   hillHeight?: number;
   onChange: (c: Conditions) => void;
   /** A stop to take the place from, and the like. */
@@ -42,6 +45,7 @@ export function Place({
   water,
   troubles = [],
   burners = [],
+  hill = true,
   hillHeight,
   onChange,
   more,
@@ -67,15 +71,7 @@ export function Place({
       )
     );
   };
-  const setAltitude = (m: number | undefined, pm?: number) =>
-    onChange(
-      setIn(
-        // Where it was measured otherwise, that was said of another place.
-        setIn(without(conditions, ["place.pressure_hpa", "place.measured_boil_c"]), "place.altitude_m", m),
-        "place.altitude_pm_m",
-        pm,
-      ),
-    );
+  const setAltitude = (m: number | undefined, pm?: number) => onChange(atAltitude(conditions, m, pm));
   const askDevice = () => {
     setSaid("Asking this device where it is…");
     navigator.geolocation.getCurrentPosition(
@@ -124,6 +120,9 @@ export function Place({
 
   return (
     <div className="place">
+      {hill && (
+        <Hill altitude={altitude} boil={boil} height={hillHeight} onAltitude={(m) => setAltitude(m)} />
+      )}
       <div className="place-at">
         {num("place.altitude_m", {
           label: "How high",
@@ -166,7 +165,6 @@ export function Place({
           {said}
         </p>
       )}
-      <Hill altitude={altitude} boil={boil} height={hillHeight} onAltitude={(m) => setAltitude(m)} />
       <div className="place-two">
         <Strip
           label="How cold"

@@ -1,4 +1,5 @@
 import { Button, Select } from "antd";
+import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import {
@@ -8,6 +9,7 @@ import {
   type Catalogue,
   type Change,
   type Conditions,
+  type Plan,
   type Schemas,
   type StopOut,
 } from "../api/client";
@@ -19,6 +21,7 @@ import {
   useCatalogue,
   useChange,
   useChanged,
+  useInfo,
   useNewBrew,
   usePlan,
   useStopOf,
@@ -212,6 +215,14 @@ function Editor({
   const isNew = brew.id === 0;
   const draft = useDraft(brew);
   const { system } = useSettings();
+  const client = useQueryClient();
+  const version = useInfo().data?.version;
+  useState(() => {
+    // What was kept is the plan, as long as the same core would make it: it is shown at once.
+    const { stored } = brew;
+    if (stored && !brew.stale && stored.core_version === version)
+      client.setQueryData(["plan", brew.request], (was: Plan | undefined) => was ?? (stored.plan as Plan));
+  });
   const plan = usePlan(draft.request);
   const [search, setSearch] = useSearchParams();
   const [inputs, setInputs] = useState(false);

@@ -4,6 +4,8 @@ import { useEffect, useState } from "react";
 import { useNavigate } from "react-router";
 import type { StopOut, TripOut } from "../api/client";
 import { useSettings } from "../app/settings";
+import { pictured } from "../app/pictured";
+import { usePinch } from "../app/usePinch";
 import { useWidth } from "../app/useWidth";
 import { counted, inWords, isUs } from "../units/units";
 import { drawnHeights } from "./heights";
@@ -50,9 +52,11 @@ export function Ribbon({
   const { system, ribbon, set } = useSettings();
   const navigate = useNavigate();
   const [ref, room] = useWidth(1280);
+  useEffect(pictured, []);
   const [drag, setDrag] = useState<{ id: number; x: number }>();
+  const zoom = usePinch(ref);
   const scale: Scale = ribbon;
-  const width = scale === "even" ? Math.max(room, trip.stops.length * 116) : room;
+  const width = Math.round((scale === "even" ? Math.max(room, trip.stops.length * 138) : room) * zoom);
   useEffect(() => {
     // Sideways alone: the page stays where it was scrolled to.
     const at = ref.current?.querySelector("[aria-current]")?.getBoundingClientRect();
@@ -77,7 +81,7 @@ export function Ribbon({
     [width, last[1]],
   ];
   const current = trip.stops.findIndex((s) => s.id === stop);
-  const show = labelled(xs, current, scale === "even" ? 0 : 112, width);
+  const show = labelled(xs, current, scale === "even" ? 0 : 134, width);
   const go = (i: number) => {
     const s = trip.stops[i];
     if (s) void navigate(`/trips/${trip.id}/stops/${s.id}`);

@@ -3,6 +3,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { TripOut, TripPlan } from "../api/client";
 import { useTrip, useTripPlan } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
+import { dateInWords } from "../app/dates";
 import { useSettings } from "../app/settings";
 import { Exports } from "../trips/Exports";
 import { clock, say, type System } from "../units/units";
@@ -36,7 +37,7 @@ function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
         <h1>Schedule</h1>
         <span className="quiet">
           {trip.starts_on
-            ? `from ${trip.starts_on}`
+            ? `from ${dateInWords(trip.starts_on)}`
             : "the trip has no date yet: set one for dates and a calendar"}
         </span>
         <span className="grow" />

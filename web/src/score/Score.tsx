@@ -1,6 +1,7 @@
 import { memo, useEffect, useId, useMemo } from "react";
 import type { Plan } from "../api/client";
 import { useSettings } from "../app/settings";
+import { pictured } from "../app/pictured";
 import { usePinch } from "../app/usePinch";
 import { useWidth } from "../app/useWidth";
 import { clock } from "../units/units";
@@ -56,6 +57,7 @@ export const Score = memo(function Score({
   // On a phone it is wider than the screen, and scrolls: its words keep their room.
   const width = Math.round(Math.max(room, LEAST) * zoom);
   const id = useId();
+  useEffect(pictured, []);
   const t = useMemo(() => timeAxis(plan, LEFT, width - RIGHT, beside), [plan, width, beside]);
   useEffect(() => {
     const box = ref.current;

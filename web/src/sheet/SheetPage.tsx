@@ -4,6 +4,7 @@ import { Link, useParams } from "react-router";
 import type { Catalogue, TripOut, TripPlan } from "../api/client";
 import { useCatalogue, useTrip, useTripPlan } from "../api/queries";
 import { Loaded } from "../app/Trouble";
+import { dateInWords } from "../app/dates";
 import { useSettings } from "../app/settings";
 import { altitudeInWords, heatInWords, waterInWords } from "../trips/words";
 import { counted, clock, figure, inWords, say } from "../units/units";
@@ -67,7 +68,7 @@ function Front({ trip, r }: { trip: TripOut; r: Result }) {
         <h1>{trip.name}</h1>
         <p>
           {counted(r.days, "day")} · {counted(trip.people, "person", "people")}
-          {trip.starts_on && ` · from ${trip.starts_on}`}
+          {trip.starts_on && ` · from ${dateInWords(trip.starts_on)}`}
         </p>
       </header>
       <h2>To have and to buy</h2>

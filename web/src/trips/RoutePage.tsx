@@ -6,7 +6,7 @@ import { Loaded, Trouble } from "../app/Trouble";
 import { Menu } from "../app/Menu";
 import { useSettings } from "../app/settings";
 import { brewPath } from "../app/where";
-import { dateInWords } from "../now/moment";
+import { dateInWords } from "../app/dates";
 import { useRemove } from "../app/useUndo";
 import { BagMark, DryMark, HeatMark, heatOf } from "../ribbon/Ribbon";
 import { nights } from "../ribbon/places";

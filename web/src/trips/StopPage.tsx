@@ -19,7 +19,7 @@ import { Menu } from "../app/Menu";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useOfferUndo, useRemove } from "../app/useUndo";
 import { brewPath, stopPath } from "../app/where";
-import { dateInWords } from "../now/moment";
+import { dateInWords } from "../app/dates";
 import { hasDraft } from "../plan/useDraft";
 import { figure, inWords } from "../units/units";
 import { Hill } from "../place/Hill";

@@ -9,7 +9,7 @@ import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
 import { brewPath, stopPath } from "../app/where";
-import { dateInWords } from "../now/moment";
+import { dateInWords } from "../app/dates";
 import { drawnHeights } from "../ribbon/heights";
 import { nights } from "../ribbon/places";
 import { counted, inWords } from "../units/units";
