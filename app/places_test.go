@@ -34,6 +34,7 @@ func TestABrewWithoutATrip(t *testing.T) {
 	ctx := t.Context()
 	before, err := a.Trips(ctx)
 	require.NoError(t, err)
+	require.Len(t, before, 1, "no trip is none to list")
 	st, b := place(t, a)
 	assert.Zero(t, b.TripID)
 	l, err := a.WriteLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: "2026-11-26T06:00:00Z", Taste: app.Taste{Mark: 7, Words: "Cold hands, good cup."}})

@@ -214,4 +214,61 @@ func TestBrewsForManyDays(t *testing.T) {
 	p.until("have it gone", func() bool { return brews() == was })
 }
 
+// Two plans of any two methods stand beside each other over the same time, and what
+// differs is said; an input is found by a word for it; the gear is checked.
+func TestAPlanAtOneLook(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Boils here at")
+	p.compare("Moka pot: Hot water")
+	p.see("This, and Hot water in the boiler")
+	ticks := func() []string {
+		return strings.Split(p.js(`[...document.querySelectorAll(".score svg")].map(s => [...s.querySelectorAll("g[aria-hidden] > g > .sc-tick")].map(e => e.textContent + "@" + Math.round(e.getAttribute("x"))).join(" ")).join("|")`), "|")
+	}
+	p.until("see two scores", func() bool { return len(ticks()) == 2 })
+	both := ticks()
+	assert.Equal(t, both[0], both[1], "one time axis for both")
+	p.see("in all")
+
+	p.click("Find an input")
+	p.fill("What do you want to change?", "lid")
+	p.see("Lid on while heating")
+	p.seeNot("Altitude may be out by")
+	p.fill("What do you want to change?", "spoon")
+	p.until("see the measure", func() bool { return p.js(`document.querySelector('.inputs [data-field="measure.grams"]') ? "y" : ""`) == "y" })
+	p.fill("What do you want to change?", "zzz")
+	p.see("Nothing is called that")
+	p.do(chromedp.KeyEvent("\x1b"))
+	p.see("sits on")
+	assert.Equal(t, "y", p.js(`document.querySelector(".fit-drawn") ? "y" : ""`), "the dripper is drawn on the cup")
+
+	// On a phone what to take comes first.
+	p.do(chromedp.EmulateViewport(390, 844))
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Water on the coffee")
+	for _, path := range []string{"dose_g", "grind.clicks", "water.poured_ml", "total_s"} {
+		at := p.js(`String(Math.round(document.querySelector('.take [data-figure="` + path + `"]').getBoundingClientRect().bottom))`)
+		assert.LessOrEqual(t, number(t, at), 844.0, "%s is at the first look", path)
+	}
+}
+
+// Every view is a place to go to and to come back to.
+func TestBackLeadsWhereOneWas(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/now")
+	p.see("The best ways here")
+	p.do(chromedp.Click(chromedp.CSS(".way h3 a")))
+	p.see("Tried, not kept yet.")
+	p.do(chromedp.NavigateBack())
+	p.see("The best ways here")
+	p.open("/trips/1/stops/5")
+	p.click("Change the stop")
+	p.see("Save the stop")
+	p.do(chromedp.NavigateBack())
+	p.seeNot("Save the stop")
+	p.see("Brews here")
+}
+
 func itoa(n int64) string { return strconv.FormatInt(n, 10) }

@@ -354,3 +354,13 @@ func (p *person) choose(list, text string) {
 		})()`, list, text)) == "yes"
 	})
 }
+
+// compare looks for a way to compare with by its first words, and takes the one found.
+func (p *person) compare(words string) {
+	p.t.Helper()
+	p.do(chromedp.Focus(chromedp.CSS("#compare")), chromedp.KeyEvent(words))
+	p.until("find "+words, func() bool {
+		return strings.HasPrefix(p.js(`document.querySelector(".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")?.innerText ?? ""`), words)
+	})
+	p.do(chromedp.KeyEvent(kb.Enter))
+}

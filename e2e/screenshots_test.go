@@ -54,7 +54,7 @@ func TestScreenshots(t *testing.T) {
 	p.see("heating value")
 	shoot("working")
 	p.do(chromedp.KeyEvent(kb.Escape))
-	p.do(selectOption("compare", "Moka pot: Hot water in the boiler")...)
+	p.compare("Moka pot: Hot water")
 	p.see("This, and")
 	shoot("compare")
 	for _, q := range []string{"canister?from=stop5", "grind"} {
@@ -94,6 +94,6 @@ func TestScreenshots(t *testing.T) {
 	p.do(chromedp.EmulateViewport(390, 844))
 	shoot("guide-phone-headlamp")
 	p.open("/trips/1/stops/5/brews/9")
-	p.see("Boils here at")
+	p.see("Water on the coffee")
 	shoot("plan-phone-headlamp")
 }

@@ -82,7 +82,7 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
               <VerdictMark verdict={k.verdict} /> {verdicts[k.verdict]}
               {k.flame_pct != null &&
                 k.heat_s != null &&
-                `: ${inWords(k.flame_pct, "%", system)} of the full flame, ${clock(k.heat_s, 5)} to the boil`}
+                `: ${inWords(k.flame_pct, "%", system, { step: 1 })} of the full flame, ${clock(k.heat_s, 5)} to the boil`}
               {k.verdict !== "fine" &&
                 k.warm_c != null &&
                 `; warm the canister to ${inWords(k.warm_c, "°C", system)} first`}

@@ -198,7 +198,7 @@ export function GrindBench({ base }: BenchProps) {
         <>
           <p className="bench-answer">
             {inWords(clicks, "clicks", system)} is {a.band}, {inWords(a.um, "µm", system)}:{" "}
-            {inWords(a.clicks, "clicks", system, { step: 0.5 })} on the other. Asked for in a shop: “{a.band}
+            {inWords(a.clicks, "clicks", system)} on the other. Asked for in a shop: “{a.band}
             ”.
           </p>
           <Bands

@@ -29,7 +29,7 @@ interface Props {
 const LEFT = 58;
 const BOTTOM = 38;
 const TOP = 12;
-const RIGHT = 16;
+const RIGHT = 20;
 
 /** Round ticks in the reader's units, as [place in metric, label]. */
 function ticks(a: Axis, count: number, system: System): [number, string][] {
@@ -65,7 +65,7 @@ export function Chart({ title, words, x, y, height = 420, children }: Props) {
       >
         <title id={`${id}-t`}>{title}</title>
         <desc id={`${id}-d`}>{words}</desc>
-        {ticks(x, width < 600 ? 5 : 9, system).map(([v, label]) => (
+        {(x.label === "" ? [] : ticks(x, width < 600 ? 5 : 9, system)).map(([v, label]) => (
           <g key={`x${v}`}>
             <line className="ch-grid" x1={sx(v)} x2={sx(v)} y1={TOP} y2={height - BOTTOM} />
             <text className="ch-tick" x={sx(v)} y={height - BOTTOM + 14} textAnchor="middle">
@@ -73,7 +73,7 @@ export function Chart({ title, words, x, y, height = 420, children }: Props) {
             </text>
           </g>
         ))}
-        {ticks(y, 7, system).map(([v, label]) => (
+        {(y.label === "" ? [] : ticks(y, 7, system)).map(([v, label]) => (
           <g key={`y${v}`}>
             <line className="ch-grid" x1={LEFT} x2={width - RIGHT} y1={sy(v)} y2={sy(v)} />
             <text className="ch-tick" x={LEFT - 6} y={sy(v) + 4} textAnchor="end">

@@ -79,7 +79,7 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
             <Questions catalogue={catalogue} h={h} />
           </Suspense>
         </section>
-        <section aria-label="Ways" className="now-ways" aria-live="off" aria-busy={ways.isFetching}>
+        <section aria-label="Ways" className="now-ways" aria-live="off" aria-busy={ways.isPlaceholderData}>
           <h2>The best ways here</h2>
           <Suspense fallback={<div className="room room-tall" />}>
             <Best catalogue={catalogue} h={h} />

@@ -52,10 +52,12 @@ export const Take = memo(function Take({ plan }: { plan: Plan }) {
         <ol className="take-readings" aria-label="Readings of the scale">
           {readings.map((s) => (
             <li key={s.id} title={say(s, system)}>
-              <span className="num">{figure(s.to_g ?? 0, "g", system).text}</span>
+              <span className="num">
+                {figure(s.to_g ?? 0, "g", system).text}
+                <small>{"\u2009" + figure(s.to_g ?? 0, "g", system).unit}</small>
+              </span>
               <small>
-                {figure(s.to_g ?? 0, "g", system).unit} by{" "}
-                <span className="num">{clock(s.at_s + s.for_s)}</span>
+                by <span className="num">{clock(s.at_s + s.for_s)}</span>
               </small>
             </li>
           ))}
