@@ -101,7 +101,9 @@ func TestHowHighIsSaidInManyWays(t *testing.T) {
 	p := sit(t, app.base)
 	p.open("/now")
 	p.see("The best ways here")
-	high := func() string { return p.js(`document.querySelector(".hill [role=slider]").getAttribute("aria-valuetext").replace(/\u2009/g, " ")`) }
+	high := func() string {
+		return p.js(`document.querySelector(".hill [role=slider]").getAttribute("aria-valuetext").replace(/\u2009/g, " ")`)
+	}
 	require.Equal(t, "not said", high())
 	p.see("as at the sea")
 	p.slide("Altitude", kb.PageUp, 12)
@@ -236,7 +238,9 @@ func TestAPlanAtOneLook(t *testing.T) {
 	p.see("Lid on while heating")
 	p.seeNot("Altitude may be out by")
 	p.fill("What do you want to change?", "spoon")
-	p.until("see the measure", func() bool { return p.js(`document.querySelector('.inputs [data-field="measure.grams"]') ? "y" : ""`) == "y" })
+	p.until("see the measure", func() bool {
+		return p.js(`document.querySelector('.inputs [data-field="measure.grams"]') ? "y" : ""`) == "y"
+	})
 	p.fill("What do you want to change?", "zzz")
 	p.see("Nothing is called that")
 	p.do(chromedp.KeyEvent("\x1b"))

@@ -37,7 +37,7 @@ var Terms = []Term{
 	{"gauge", "gauge pressure", "Pressure over that of the air outside: what pushes the gas through the burner.", []string{"heat.canister.start_bar", "heat.canister.lowest_bar", "start_bar", "lowest_bar"}},
 	{"caffeine", "caffeine", "An estimate for one cup, by the dose and the kind of bean. Not medical advice.", []string{"caffeine_mg"}},
 	{"hands", "hands", "The part of the time in which you cannot do anything else.", []string{"hands_s"}},
-	{"fuss", "fuss", "Loose parts, mess and papers.", []string{"fuss"}},
+	{"fuss", "fuss", "Loose parts, mess and papers.", []string{"kit.fuss"}},
 	{"front", "kits on the edge", "Kits that no other beats in mass, cup, time and fuss at once.", nil},
 	{"measured", "measured", "From your own gear, and no longer a typical figure.", nil},
 }

@@ -26,11 +26,11 @@ type Wanted struct {
 
 // Found is the ways, those that are possible first and the best of them first.
 type Found struct {
-	Boil  conditions.Boil       `json:"boil"`
+	Boil conditions.Boil `json:"boil"`
 	// AltitudeM is the one that was said, or that a measured pressure means.
-	AltitudeM *float64 `json:"altitude_m" doc:"Null where it is not known"`
-	Water conditions.WaterState `json:"water"`
-	Ways  []Way                 `json:"ways"`
+	AltitudeM *float64              `json:"altitude_m" doc:"Null where it is not known"`
+	Water     conditions.WaterState `json:"water"`
+	Ways      []Way                 `json:"ways"`
 }
 
 // Way is one method by the school of it that suits best, with the gear in hand.
