@@ -224,6 +224,14 @@ function Editor({
       client.setQueryData(["plan", brew.request], (was: Plan | undefined) => was ?? (stored.plan as Plan));
   });
   const plan = usePlan(draft.request);
+  // What to take and the score are drawn first; what stands round them follows at once.
+  const [pictured, setPictured] = useState(false);
+  const drawn = plan.data !== undefined || plan.error !== null;
+  useEffect(() => {
+    if (!drawn) return;
+    const frame = requestAnimationFrame(() => setPictured(true));
+    return () => cancelAnimationFrame(frame);
+  }, [drawn]);
   const [search, setSearch] = useSearchParams();
   const [inputs, setInputs] = useState(false);
   const navigate = useNavigate();
@@ -376,62 +384,66 @@ function Editor({
           {p && <Take plan={p} />}
         </aside>
         <aside className="rail plan-figures" aria-label="Figures">
-          {p && <Figures plan={p} guidance={catalogue.guidance} />}
-          {p && <Fit plan={p} trip={brew.trip_id} />}
+          {p && pictured && <Figures plan={p} guidance={catalogue.guidance} />}
+          {p && pictured && <Fit plan={p} trip={brew.trip_id} />}
         </aside>
         <section className="sheet">
           <div className="controls">
-            <div className="field field-compact">
-              <label htmlFor="plan-method">Method</label>
-              <Select
-                id="plan-method"
-                value={draft.request.method}
-                style={{ width: 128 }}
-                options={catalogue.methods.map((m) => ({ value: m.id, label: m.name, title: m.name }))}
-                // What a method fixes for itself is left to it.
-                onChange={(m: string) => change({ method: m })}
-              />
-            </div>
-            {(method?.schools.length ?? 0) > 1 && (
-              <div className="field field-compact">
-                <span className="field-label">
-                  <label htmlFor="plan-school">Recipe</label> <Term id="recipe">?</Term>
-                </span>
-                <Select
-                  id="plan-school"
-                  value={schoolId}
-                  style={{ width: 124 }}
-                  popupMatchSelectWidth={false}
-                  options={method?.schools.map((s) => ({ value: s.id, label: s.name, title: s.name }))}
-                  onChange={(s: string) => change({ school: s })}
-                />
-              </div>
+            {pictured && (
+              <>
+                <div className="field field-compact">
+                  <label htmlFor="plan-method">Method</label>
+                  <Select
+                    id="plan-method"
+                    value={draft.request.method}
+                    style={{ width: 128 }}
+                    options={catalogue.methods.map((m) => ({ value: m.id, label: m.name, title: m.name }))}
+                    // What a method fixes for itself is left to it.
+                    onChange={(m: string) => change({ method: m })}
+                  />
+                </div>
+                {(method?.schools.length ?? 0) > 1 && (
+                  <div className="field field-compact">
+                    <span className="field-label">
+                      <label htmlFor="plan-school">Recipe</label> <Term id="recipe">?</Term>
+                    </span>
+                    <Select
+                      id="plan-school"
+                      value={schoolId}
+                      style={{ width: 124 }}
+                      popupMatchSelectWidth={false}
+                      options={method?.schools.map((s) => ({ value: s.id, label: s.name, title: s.name }))}
+                      onChange={(s: string) => change({ school: s })}
+                    />
+                  </div>
+                )}
+                {num("drinkers")}
+                {num("cup_ml", { label: "Each cup", stepMetric: 25 })}
+                {num("ratio_g_per_l", {
+                  label: "Ratio",
+                  value: getIn<number>(draft.request, "ratio_g_per_l") ?? p?.ratio_g_per_l ?? undefined,
+                  clearable: true,
+                })}
+                {num("place.altitude_m")}
+                <div className="altitude-slide">
+                  {altitude && (
+                    <input
+                      type="range"
+                      role="slider"
+                      aria-label="Altitude"
+                      aria-valuetext={inWords(altitudeNow, "m", system)}
+                      min={altitude.min}
+                      max={altitude.max}
+                      step={10}
+                      value={altitudeNow}
+                      onChange={(e) => draft.set("place.altitude_m", Number(e.target.value))}
+                    />
+                  )}
+                </div>
+                {num("place.air_c", { label: "Air" })}
+                {num("place.wind_ms", { label: "Wind" })}
+              </>
             )}
-            {num("drinkers")}
-            {num("cup_ml", { label: "Each cup", stepMetric: 25 })}
-            {num("ratio_g_per_l", {
-              label: "Ratio",
-              value: getIn<number>(draft.request, "ratio_g_per_l") ?? p?.ratio_g_per_l ?? undefined,
-              clearable: true,
-            })}
-            {num("place.altitude_m")}
-            <div className="altitude-slide">
-              {altitude && (
-                <input
-                  type="range"
-                  role="slider"
-                  aria-label="Altitude"
-                  aria-valuetext={inWords(altitudeNow, "m", system)}
-                  min={altitude.min}
-                  max={altitude.max}
-                  step={10}
-                  value={altitudeNow}
-                  onChange={(e) => draft.set("place.altitude_m", Number(e.target.value))}
-                />
-              )}
-            </div>
-            {num("place.air_c", { label: "Air" })}
-            {num("place.wind_ms", { label: "Wind" })}
           </div>
           <div className="actions">
             <Button type="primary" className="brew-it" onClick={() => void brewIt()}>
@@ -621,43 +633,45 @@ function Editor({
                 </>
               )}
               <Rounds plan={p} />
-              <div className="below">
-                <section aria-label="Steps">
-                  <StepList plan={p} />
-                  <Drained
-                    plan={p}
-                    factor={draft.request.calibration?.drain_factor}
-                    onDrained={(s) => draft.change({ drained_s: s })}
-                    onForget={() => draft.set("calibration.drain_factor", undefined)}
-                  />
-                </section>
-                <section aria-label="Notes and cautions" className="remarks">
-                  {p.notes.map((n) => (
-                    <p key={n.id} className="remark">
-                      <strong>{say(n, system)}</strong> {n.why}
-                    </p>
-                  ))}
-                  <ControlChart plan={p} guidance={catalogue.guidance} />
-                  {p.alternatives.map((a) => (
-                    <p key={a.id} className="remark remark-note">
-                      <strong>{a.text}</strong> {a.cost}
-                    </p>
-                  ))}
-                  {p.cautions
-                    .filter(
-                      (c) =>
-                        c.step === "" &&
-                        !before.includes(c.id) &&
-                        // What stands at its step is not said again down here.
-                        !p.cautions.some((d) => d.step !== "" && d.text === c.text),
-                    )
-                    .map((c) => (
-                      <p key={c.id} className={`remark remark-${c.level}`}>
-                        <strong>{c.text}</strong> {c.why}
+              {pictured && (
+                <div className="below">
+                  <section aria-label="Steps">
+                    <StepList plan={p} />
+                    <Drained
+                      plan={p}
+                      factor={draft.request.calibration?.drain_factor}
+                      onDrained={(s) => draft.change({ drained_s: s })}
+                      onForget={() => draft.set("calibration.drain_factor", undefined)}
+                    />
+                  </section>
+                  <section aria-label="Notes and cautions" className="remarks">
+                    {p.notes.map((n) => (
+                      <p key={n.id} className="remark">
+                        <strong>{say(n, system)}</strong> {n.why}
                       </p>
                     ))}
-                </section>
-              </div>
+                    <ControlChart plan={p} guidance={catalogue.guidance} />
+                    {p.alternatives.map((a) => (
+                      <p key={a.id} className="remark remark-note">
+                        <strong>{a.text}</strong> {a.cost}
+                      </p>
+                    ))}
+                    {p.cautions
+                      .filter(
+                        (c) =>
+                          c.step === "" &&
+                          !before.includes(c.id) &&
+                          // What stands at its step is not said again down here.
+                          !p.cautions.some((d) => d.step !== "" && d.text === c.text),
+                      )
+                      .map((c) => (
+                        <p key={c.id} className={`remark remark-${c.level}`}>
+                          <strong>{c.text}</strong> {c.why}
+                        </p>
+                      ))}
+                  </section>
+                </div>
+              )}
             </>
           )}
         </section>
