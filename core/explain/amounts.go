@@ -136,7 +136,7 @@ func (x *figures) grind() {
 	}
 	x.put("grind.um", g.Um, f)
 	if g.Clicks != nil {
-		x.put("grind.clicks", g.Clicks, working.Figure{Label: "Clicks", Unit: quantity.Clicks, Kind: working.Measured, Source: "your grinder's figures",
+		x.put("grind.clicks", g.Clicks, working.Figure{Label: "Clicks", Unit: quantity.Clicks, Kind: working.Chosen, Source: "the grinder's figures, as they were entered",
 			Formula: "grind less the zero setting, over one click",
 			Inputs: []working.Input{working.Num("Grind", x.Um, quantity.Micrometre, "grind.um"), working.Num("Zero setting", *r.ZeroUm, quantity.Micrometre, "request.grinder.zero_um"),
 				working.Num("One click", *r.UmPerClick, quantity.MicroPerClk, "request.grinder.um_per_click")}})

@@ -2,6 +2,7 @@ package ways
 
 import (
 	"cmp"
+	"math"
 	"slices"
 	"strings"
 
@@ -17,13 +18,15 @@ import (
 // what the way does not need, is null.
 type Fit struct {
 	Brewer  *gear.Item   `json:"brewer"`
-	Cup     *gear.Item   `json:"cup" doc:"A cup, or a server where the brewer sits on that"`
+	Into    *gear.Item   `json:"into" doc:"What the brewer sits on and runs into: a cup, or what takes the drink of several"`
+	Cup     *gear.Item   `json:"cup" doc:"What each drinks from"`
 	Vessel  *gear.Item   `json:"vessel" doc:"The pot or kettle on the heat"`
 	Burner  *gear.Item   `json:"burner"`
 	Grinder *gear.Item   `json:"grinder"`
 	Paper   *gear.Item   `json:"paper"`
 	Joints  []gear.Joint `json:"joints"`
 	stick   bool
+	inTurn  bool // nothing takes the drink of several: each cup is made on its own
 	measure *gear.Item
 	noScale bool
 }
@@ -32,7 +35,7 @@ type Fit struct {
 // what goes along where there is one of its kind.
 func For(p *brew.Plan, have []gear.Item, along []int64) Fit {
 	m, _ := method.ByID(p.Request.Method)
-	return pick(have, along, m, p.Request).joined(p, m)
+	return pick(have, along, m, p.Request, batchesOf(p)).joined(p, m)
 }
 
 // thinStream reports whether a method wants to be poured slowly.
@@ -48,7 +51,9 @@ func badness(j gear.Joint, known bool) int {
 
 // pick takes the pieces for a method: those that go along before those that stay, then
 // those that go together, and of those the lightest.
-func pick(have []gear.Item, along []int64, m method.Method, r brew.Request) Fit {
+// batches are those of the brew, or 0 where it is not planned yet: then they are guessed by
+// the dose.
+func pick(have []gear.Item, along []int64, m method.Method, r brew.Request, batches float64) Fit {
 	f := Fit{Joints: []gear.Joint{}}
 	usable := func(k gear.Kind) (out []gear.Item) {
 		for _, i := range have {
@@ -84,13 +89,26 @@ func pick(have []gear.Item, along []int64, m method.Method, r brew.Request) Fit 
 		}
 		return 4*bad + badness(gear.DoseInBrewer(b, dose))
 	})
-	f.Cup = least(cups, func(c gear.Item) int {
-		bad := badness(gear.DrinkInCup(c, drink))
-		if f.Brewer != nil && m.OnCup() {
-			bad += 4 * badness(gear.OnRim(*f.Brewer, c))
+	f.Cup = least(usable(gear.Cup), func(c gear.Item) int { return badness(gear.DrinkInCup(c, drink)) })
+	if f.Brewer != nil && m.OnCup() {
+		ml := drink
+		if r.Into == nil && m.Family == "metal drip" || r.Into != nil && *r.Into == "cups" {
+			f.inTurn = true
+		} else {
+			if batches == 0 && f.Brewer.DoseG != nil {
+				batches = math.Ceil(dose / *f.Brewer.DoseG)
+			}
+			ml *= people(r) / math.Max(batches, 1)
+			// What would run over is not offered: then each cup is made in its turn.
+			if r.Into == nil && people(r) > 1 && len(cups) > 0 && !slices.ContainsFunc(cups, func(c gear.Item) bool { return c.Holds(ml) }) {
+				f.inTurn, ml = true, drink
+			}
 		}
-		return bad
-	})
+		f.Into = least(cups, func(c gear.Item) int { return 16*badness(gear.DrinkInCup(c, ml)) + badness(gear.OnRim(*f.Brewer, c)) })
+		if f.inTurn {
+			f.Cup = f.Into
+		}
+	}
 	burner := ""
 	if r.Heat.Burner != nil {
 		burner = *r.Heat.Burner
@@ -148,9 +166,13 @@ func people(r brew.Request) float64 {
 // into puts the pieces' figures into a request.
 func (f Fit) into(r brew.Request) brew.Request {
 	for _, i := range []*gear.Item{f.Burner, f.Vessel, f.Brewer, f.Cup, f.Grinder} {
-		if i != nil {
+		// A typical grinder's clicks are not those of the one in the hand.
+		if i != nil && !(i.Kind == gear.Grinder && i.Typical) {
 			i.Into(&r)
 		}
+	}
+	if f.inTurn && r.Into == nil {
+		r.Into = new("cups")
 	}
 	if f.noScale && r.Scale == nil {
 		r.Scale = new(false)
@@ -169,13 +191,10 @@ func (f Fit) joined(p *brew.Plan, m method.Method) Fit {
 			f.Joints = append(f.Joints, j)
 		}
 	}
-	n := 1.0
-	if p.Batches != nil {
-		n = *p.Batches
-	}
+	n := batchesOf(p)
 	if f.Brewer != nil {
-		if f.Cup != nil && m.OnCup() {
-			j, known := gear.OnRim(*f.Brewer, *f.Cup)
+		if f.Into != nil {
+			j, known := gear.OnRim(*f.Brewer, *f.Into)
 			if known && j.Level != gear.Fits && f.stick {
 				j.Level, j.Remedy = gear.Care, "lay the stick across the rim"
 			}
@@ -188,7 +207,10 @@ func (f Fit) joined(p *brew.Plan, m method.Method) Fit {
 			add(gear.DoseInBrewer(*f.Brewer, *p.DoseG/n))
 		}
 	}
-	if f.Cup != nil && f.Cup.Kind == gear.Cup && p.Request.CupMl != nil {
+	if f.Into != nil && *p.Request.Into == "server" && p.DrinkMl != nil {
+		add(gear.DrinkInCup(*f.Into, *p.DrinkMl/n))
+	}
+	if f.Cup != nil && p.Request.CupMl != nil && (f.Into == nil || f.Into.ID != f.Cup.ID || *p.Request.Into != "server") {
 		add(gear.DrinkInCup(*f.Cup, *p.Request.CupMl))
 	}
 	if f.Grinder != nil && p.DoseG != nil {
@@ -227,5 +249,42 @@ func With(r brew.Request, have []gear.Item, along []int64) brew.Request {
 	if !ok || len(have) == 0 {
 		return r
 	}
-	return pick(have, along, m, r).into(r)
+	id := ""
+	if r.School != nil {
+		id = *r.School
+	}
+	s, _ := m.School(id)
+	return equip(r, have, along, m, s).r
+}
+
+// made is a request with gear in it, and what it gives; the plan is nil where it is not
+// possible.
+type made struct {
+	r      brew.Request
+	choice brew.Choice
+	plan   *brew.Plan
+	fit    Fit
+}
+
+// equip puts gear into a request, by the batches that it then has: what it runs into has to
+// take one.
+func equip(r brew.Request, have []gear.Item, along []int64, m method.Method, s method.School) made {
+	by := func(batches float64) (x made) {
+		x.fit = pick(have, along, m, r, batches)
+		x.r = x.fit.into(r)
+		x.choice, x.plan = brew.ChoiceOf(x.r, m, s)
+		return x
+	}
+	x := by(0)
+	if x.plan == nil || x.fit.Into == nil || x.fit.inTurn || x.fit.Into.Holds(*x.plan.DrinkMl/batchesOf(x.plan)) {
+		return x
+	}
+	return by(batchesOf(x.plan))
+}
+
+func batchesOf(p *brew.Plan) float64 {
+	if p.Batches == nil {
+		return 1
+	}
+	return *p.Batches
 }

@@ -86,32 +86,26 @@ func compare(a, b *working.Figure) int {
 
 // wayOf is a method at a place, by the school that has the most points there.
 func wayOf(in Wanted, m method.Method, set *conditions.Settled) Way {
-	r := in.Request
-	r.Method = m.ID
-	fit := pick(in.Have, in.Along, m, r)
-	type made struct {
-		choice brew.Choice
-		r      brew.Request
-		order  *working.Figure
-		fit    Fit
-		not    string
+	type candidate struct {
+		made
+		order *working.Figure
+		not   string
 	}
-	var all []made
+	var all []candidate
 	for _, s := range m.Schools {
-		q := fit.into(in.Request.By(m.ID, s.ID))
-		c, p := brew.ChoiceOf(q, m, s)
-		x := made{choice: c, r: q, fit: fit, not: c.WhyNot}
-		if p != nil {
+		x := candidate{made: equip(in.Request.By(m.ID, s.ID), in.Have, in.Along, m, s)}
+		x.not = x.choice.WhyNot
+		if x.plan != nil {
 			weigh(&x.choice, in.Have, m)
-			x.fit = fit.joined(p, m)
-			x.not = cmp.Or(missing(in.Have, q, m, s), x.fit.forbids())
+			x.fit = x.fit.joined(x.plan, m)
+			x.not = cmp.Or(missing(in.Have, x.r, m, s), x.fit.forbids())
 		}
 		if x.not == "" {
 			x.order = order(x.choice, m, in.Wish, x.fit, *set.Conditions.Place.AirC)
 		}
 		all = append(all, x)
 	}
-	slices.SortStableFunc(all, func(a, b made) int { return compare(a.order, b.order) })
+	slices.SortStableFunc(all, func(a, b candidate) int { return compare(a.order, b.order) })
 	best := all[0]
 	w := Way{Choice: best.choice, Request: best.r, Not: best.not, Order: best.order, Fit: best.fit, Why: []string{}}
 	for _, x := range all {

@@ -137,7 +137,7 @@ func TestWhatDoesNotGoTogetherIsNotOffered(t *testing.T) {
 	assert.Equal(t, "", way(t, f, "slow-drip").Not)
 	// Of two cups the one that it stands on is taken.
 	f = of(t, at(0, "boil"), append(slices.Clone(items), have(t, "Titanium pot, 1 L", "Enamel cup")...), Balanced)
-	assert.Equal(t, "Enamel cup", way(t, f, "slow-drip").Fit.Cup.Name)
+	assert.Equal(t, "Enamel cup", way(t, f, "slow-drip").Fit.Into.Name)
 }
 
 // Water that nobody vouches for puts what does not boil it behind, and says so.
@@ -214,4 +214,42 @@ func BenchmarkOf(b *testing.B) {
 			b.Fatal(err)
 		}
 	}
+}
+
+// For several it runs into what takes it all; where nothing does, each cup is made in its
+// turn, and no plan says to fill what would run over.
+func TestNothingRunsOver(t *testing.T) {
+	base := []string{"Titanium pot, 1 L", "Canister burner", "Hand grinder", "Flat-bed dripper, steel", "Flat papers", "Enamel cup"}
+	f := of(t, at(900, "boil"), have(t, append(base, "Light jug, 600 ml")...), Balanced)
+	w := way(t, f, "flat-bed")
+	assert.Equal(t, "Light jug, 600 ml", w.Fit.Into.Name)
+	assert.Equal(t, "Enamel cup", w.Fit.Cup.Name)
+	assert.Nil(t, w.Request.Into)
+	w = way(t, of(t, at(900, "boil"), have(t, base...), Balanced), "flat-bed")
+	assert.Equal(t, "cups", *w.Request.Into, "300 ml do not take two cups")
+	assert.Equal(t, "Enamel cup", w.Fit.Into.Name)
+	for _, j := range w.Fit.Joints {
+		assert.NotEqual(t, gear.No, j.Level, j.String())
+	}
+	rapid.Check(t, func(t *rapid.T) {
+		r := at(900, "boil")
+		r.Drinkers, r.CupMl = new(float64(rapid.IntRange(1, 5).Draw(t, "drinkers"))), new(rapid.Float64Range(100, 260).Draw(t, "cup"))
+		for _, w := range of(t, r, gear.Starter(), Balanced).Ways {
+			for _, j := range w.Fit.Joints {
+				if w.Not == "" && j.Rule == "drink" {
+					assert.NotEqual(t, gear.No, j.Level, "%s: %s", w.Method, j)
+				}
+			}
+		}
+	})
+}
+
+// A typical grinder tells no clicks: they would be somebody else's.
+func TestATypicalGrinderTellsNoClicks(t *testing.T) {
+	assert.Nil(t, way(t, of(t, at(0, "boil"), gear.Starter(), Balanced), "pot").Request.Grinder.UmPerClick)
+	own := gear.Starter()
+	for i := range own {
+		own[i].Typical = false
+	}
+	assert.NotNil(t, way(t, of(t, at(0, "boil"), own, Balanced), "pot").Request.Grinder.UmPerClick)
 }

@@ -1967,9 +1967,11 @@ export interface components {
         Fit: {
             brewer: components["schemas"]["Item"];
             burner: components["schemas"]["Item"];
-            /** @description A cup, or a server where the brewer sits on that */
+            /** @description What each drinks from */
             cup: components["schemas"]["Item"];
             grinder: components["schemas"]["Item"];
+            /** @description What the brewer sits on and runs into: a cup, or what takes the drink of several */
+            into: components["schemas"]["Item"];
             joints: components["schemas"]["Joint"][];
             paper: components["schemas"]["Item"];
             /** @description The pot or kettle on the heat */

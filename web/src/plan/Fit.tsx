@@ -20,10 +20,10 @@ export function Fit({ plan, trip }: { plan: Plan; trip: number }) {
     <section className="fit" aria-label="Your gear for it">
       <h3>{along.length > 0 ? "With the kit of the trip" : "With your shelf"}</h3>
       <div className="fit-two">
-        {fit.brewer && fit.cup && <OnCup brewer={fit.brewer} cup={fit.cup} />}
+        {fit.brewer && fit.into && <OnCup brewer={fit.brewer} cup={fit.into} />}
         <ul>
           {worst.map((j) => (
-            <li key={j.rule} className={`joint-${j.level}`}>
+            <li key={`${j.rule}${j.a}`} className={`joint-${j.level}`}>
               <span aria-hidden="true">{marks[j.level]}</span> {say(j, system)}{" "}
               {j.remedy && <span className="quiet">{j.remedy}.</span>}
             </li>

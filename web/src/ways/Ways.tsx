@@ -195,7 +195,7 @@ function Card({
         )}
         {stays && <p className="way-care">△ {brewer.name} is not in the kit of the trip.</p>}
         {cares.map((j) => (
-          <p key={j.rule} className="way-care">
+          <p key={`${j.rule}${j.a}`} className="way-care">
             △ {say(j, system)} {j.remedy && <span className="quiet">{j.remedy}.</span>}
           </p>
         ))}

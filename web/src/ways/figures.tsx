@@ -40,9 +40,9 @@ export function figureOf(
       : { label, text: inWords(v, unit, system, { step }) + (unit === "s" && v < 3600 ? "\u2009min" : "") };
   switch (path) {
     case "total_s":
-      return told("in all", c.total_s, "s", 60 > (c.total_s ?? 0) ? 5 : 30);
+      return told("in all", c.total_s, "s");
     case "hands_s":
-      return told("hands", c.hands_s, "s", 30);
+      return told("hands", c.hands_s, "s");
     case "heat.fuel_g":
       return told("fuel", c.fuel_g, "g");
     case "heat.energy_wh":
