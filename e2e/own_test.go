@@ -93,6 +93,12 @@ func TestAFirstTripFromNothing(t *testing.T) {
 	p.see("serves all 2 brews")
 	p.click("Plan the brews with it")
 	p.see("1 brew is planned with this kit")
+
+	// What comes next on it stands on the first page.
+	p.open("/")
+	p.see("Next on Over the ridge:")
+	p.clickKind("Ridge camp", ".now-on a")
+	p.see("Boils here at")
 }
 
 // Gear comes in as CSV, all of it or none, and goes off again by Undo.

@@ -17,7 +17,6 @@ type Change struct {
 	Method    string   `json:"method,omitempty" doc:"Made another way: what it fixes for itself is left to it"`
 	School    string   `json:"school,omitempty"`
 	ReadingG  *float64 `json:"reading_g,omitempty" doc:"The scale should stop at this at last"`
-	DoseEachG *float64 `json:"dose_each_g,omitempty" doc:"Coffee of one batch, or of one cup where each steeps on its own"`
 	DrainedS  *float64 `json:"drained_s,omitempty" doc:"The bed was seen drained then, from first contact: this dripper with this paper and grinder is fitted to it"`
 	Pour      *Pour    `json:"pour,omitempty" doc:"A pour is moved, and those after it that were moved before go with it"`
 }
@@ -43,10 +42,6 @@ func (r Request) Changed(c Change) (Request, error) {
 	switch {
 	case c.ReadingG != nil:
 		r.CupMl = new(p.cupFor(*c.ReadingG))
-	case c.DoseEachG != nil:
-		f, _ := FieldByPath("dose_g")
-		n := math.Round(*p.DoseG / math.Max(*p.DoseEachG, 0.01))
-		r.DoseG = new(math.Min(math.Max(*c.DoseEachG*n, f.Min), f.Max))
 	case c.DrainedS != nil:
 		f, bad := p.drainFactor(*c.DrainedS)
 		if len(bad) > 0 {

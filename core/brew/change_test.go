@@ -50,15 +50,6 @@ func TestAPulledReadingIsReached(t *testing.T) {
 	})
 }
 
-func TestADoseOfOneBatchIsThatOfAll(t *testing.T) {
-	r := Request{Method: "cone", Drinkers: ptr(6.0)}
-	p := compute(t, r)
-	require.Greater(t, *p.Batches, 1.0)
-	got := changed(t, r, Change{DoseEachG: ptr(20.0)})
-	assert.InDelta(t, 20**p.Batches, *got.DoseG, 1e-9)
-	assert.Equal(t, 1000.0, *changed(t, r, Change{DoseEachG: ptr(9000.0)}).DoseG, "as much as may be asked")
-}
-
 // Wherever a pour is dragged, the request is one that can be planned, and the range
 // that a step tells is the one that is allowed.
 func TestAnyDragCanBePlanned(t *testing.T) {

@@ -1643,11 +1643,6 @@ export interface components {
             as?: "" | "home" | "plain";
             /**
              * Format: double
-             * @description Coffee of one batch, or of one cup where each steeps on its own
-             */
-            dose_each_g?: number;
-            /**
-             * Format: double
              * @description The bed was seen drained then, from first contact: this dripper with this paper and grinder is fitted to it
              */
             drained_s?: number;

@@ -1,7 +1,7 @@
 import type { Plan, Schemas } from "../api/client";
 import { useFit, useGear, useTripKit } from "../api/queries";
 import { useSettings } from "../app/settings";
-import { say } from "../units/units";
+import { say, sentence } from "../units/units";
 
 type Item = Schemas["Item"];
 
@@ -25,7 +25,7 @@ export function Fit({ plan, trip }: { plan: Plan; trip: number }) {
           {worst.map((j) => (
             <li key={`${j.rule}${j.a}`} className={`joint-${j.level}`}>
               <span aria-hidden="true">{marks[j.level]}</span> {say(j, system)}{" "}
-              {j.remedy && <span className="quiet">{j.remedy}.</span>}
+              {j.remedy && <span className="quiet">{sentence(j.remedy)}</span>}
             </li>
           ))}
         </ul>

@@ -80,7 +80,8 @@ export function NowPlanPage() {
   const { system } = useSettings();
   const method = search.get("method") ?? "";
   const way = ways.data?.ways.find((w) => w.method === method);
-  const school = search.get("school") ?? way?.school ?? "";
+  // A recipe that is none of its is left to the best.
+  const school = way?.schools.find((c) => c.school === search.get("school"))?.school ?? way?.school ?? "";
   const stop = useStopOf(here.stop?.trip ?? 0, here.stop?.stop ?? 0);
   const kept = useRef<number>(undefined);
   return (
@@ -138,7 +139,9 @@ export function NowPlanPage() {
 function placeName(c: Conditions, system: System): string {
   const m = c.place?.altitude_m;
   const date = new Date().toLocaleDateString(undefined, { day: "numeric", month: "short" });
-  return m === undefined ? `A place, ${date}` : `${inWords(m, "m", system)}, ${date}`;
+  // A name is typed again and looked for: it has plain spaces.
+  const high = m === undefined ? "A place" : inWords(m, "m", system).replace("\u2009", " ");
+  return `${high}, ${date}`;
 }
 
 /** A brew that is being tried and is not kept: nothing counts it until it is. */

@@ -191,3 +191,6 @@ export function rangeInWords(min: number, max: number, unit: string, system: Sys
 
 /** So many of something, such as 1 day or 9 days. */
 export const counted = (n: number, one: string, many = `${one}s`): string => `${n} ${n === 1 ? one : many}`;
+
+/** Words as a sentence of their own. */
+export const sentence = (words: string): string => `${words[0]?.toUpperCase() ?? ""}${words.slice(1)}.`;

@@ -5,7 +5,7 @@ import type { Catalogue, Schemas } from "../api/client";
 import { Strip } from "../app/Strip";
 import { useSettings } from "../app/settings";
 import { core } from "../core/core";
-import { say } from "../units/units";
+import { say, sentence } from "../units/units";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 import { figureOf, WayDrawing } from "./figures";
@@ -150,8 +150,6 @@ export function Ways({
   );
 }
 
-const sentence = (words: string): string => `${words[0]?.toUpperCase() ?? ""}${words.slice(1)}.`;
-
 function Card({
   way,
   best,
@@ -196,7 +194,7 @@ function Card({
         {stays && <p className="way-care">△ {brewer.name} is not in the kit of the trip.</p>}
         {cares.map((j) => (
           <p key={`${j.rule}${j.a}`} className="way-care">
-            △ {say(j, system)} {j.remedy && <span className="quiet">{j.remedy}.</span>}
+            △ {say(j, system)} {j.remedy && <span className="quiet">{sentence(j.remedy)}</span>}
           </p>
         ))}
         <div className="way-more">
