@@ -319,7 +319,7 @@ export function ScaleLane({ plan, system, t, y, h, onReading, onPour, onDose }: 
             // All of it, so that nothing jumps where one batch more begins.
             value={plan.dose_g ?? plan.dose_each_g}
             step={0.5}
-            least={0.5}
+            least={1}
             most={1000}
             perPixel={0.25}
             coffee
