@@ -65,7 +65,7 @@ func WhatSetting(in GrindIn) (*GrindAnswer, error) {
 	out.Band = coffee.BandOf(out.Um)
 	out.Clicks = coffee.Clicks(out.Um, out.ToPer, out.ToZero)
 	put := func(path, label, formula string, unit quantity.Unit, v float64, in ...working.Input) {
-		out.Working.Put(path, v, working.Figure{Label: label, Unit: unit, Kind: working.Measured, Source: "your grinders' figures, or two settings each", Formula: formula, Inputs: in, PlusMinus: working.PlusMinus(max(v*0.05, 1)),
+		out.Working.Put(path, v, working.Figure{Label: label, Unit: unit, Kind: working.Chosen, Source: "your grinders' figures, or two settings each", Formula: formula, Inputs: in, PlusMinus: working.PlusMinus(max(v*0.05, 1)),
 			Limits: "Micrometres of two makers do not mean the same; start here and taste."})
 	}
 	put("um", "Grind", "zero setting plus clicks times one click", quantity.Micrometre, out.Um, working.Num("Clicks", clicks, quantity.Clicks, ""), working.Num("One click", out.FromPer, quantity.MicroPerClk, ""), working.Num("At zero", out.FromZero, quantity.Micrometre, ""))
