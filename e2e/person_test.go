@@ -355,12 +355,21 @@ func (p *person) choose(list, text string) {
 	})
 }
 
-// compare looks for a way to compare with by its first words, and takes the one found.
+// compare looks for a way to compare with by its first words, and takes the one found. A
+// panel that is just closing takes the cursor back: then the words are typed again.
 func (p *person) compare(words string) {
 	p.t.Helper()
-	p.do(chromedp.Focus(chromedp.CSS("#compare")), chromedp.KeyEvent(words))
-	p.until("find "+words, func() bool {
+	found := func() bool {
 		return strings.HasPrefix(p.js(`document.querySelector(".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")?.innerText ?? ""`), words)
+	}
+	p.until("find "+words, func() bool {
+		p.do(chromedp.Focus(chromedp.CSS("#compare")), chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent(words))
+		for end := time.Now().Add(2 * time.Second); !found(); time.Sleep(40 * time.Millisecond) {
+			if time.Now().After(end) {
+				return false
+			}
+		}
+		return true
 	})
 	p.do(chromedp.KeyEvent(kb.Enter))
 }
