@@ -44,7 +44,7 @@ func deps(t *testing.T, env string, packages ...string) string {
 // core, and in the core from the ground up.
 func TestImportsPointOneWay(t *testing.T) {
 	for _, c := range []struct{ room, never []string }{
-		{[]string{"./air", "./water", "./heat", "./coffee", "./method", "./quantity", "./working", "./solve", "./field", "./caution", "./thermal"}, []string{"core/conditions", "core/brew"}},
+		{[]string{"./air", "./water", "./heat", "./coffee", "./method", "./quantity", "./working", "./solve", "./field", "./caution", "./thermal", "./recipe"}, []string{"core/conditions", "core/brew"}},
 		{[]string{"./conditions"}, []string{"core/brew", "core/explain"}},
 		{[]string{"./brew"}, []string{"core/explain", "core/gear", "core/trip", "core/kit", "core/run", "core/bench", "core/ways", "core/glossary"}},
 		{[]string{"./gear", "./explain", "./run", "./ways"}, []string{"core/trip", "core/kit", "core/bench"}},

@@ -113,6 +113,31 @@ func TestTripOnTheCommandLine(t *testing.T) {
 	assert.ErrorContains(t, err, "is not a format")
 }
 
+// Words in, a recipe out, which goes into a plan request; tastings in, the next request
+// out, which goes into a plan again.
+func TestRecipeAndAdviseOnTheCommandLine(t *testing.T) {
+	own, err := execute("", "recipe", "13 g · 200 g · 90 °C · medium-coarse · 30 / 110 / 170 / 200 at 0:00 / 0:45 / 1:30 / 2:15 · 3:20")
+	require.NoError(t, err)
+	out, err := execute(`{"method": "cone", "grinder": {"um_per_click": 30}, "recipe": `+own+`}`, "plan")
+	require.NoError(t, err)
+	var p brew.Plan
+	require.NoError(t, json.Unmarshal([]byte(out), &p))
+	assert.InDelta(t, 13, *p.DoseG, 1e-9)
+	assert.InDelta(t, 90, *p.StartC, 0.05)
+
+	out, err = execute(`{"brews": [{"request": {"method": "cone", "grinder": {"um_per_click": 30}, "recipe": `+own+`}, "tasting": {"sour_bitter": -1, "weak_strong": 0}}], "allow": ["grind", "ratio"]}`, "advise")
+	require.NoError(t, err)
+	var a struct {
+		Change  map[string]any  `json:"change"`
+		Request json.RawMessage `json:"request"`
+	}
+	require.NoError(t, json.Unmarshal([]byte(out), &a))
+	assert.Equal(t, "grind", a.Change["lever"])
+	assert.Contains(t, a.Change["text"], "finer")
+	_, err = execute(string(a.Request), "plan")
+	require.NoError(t, err)
+}
+
 // A backup is put back by the same program; a mistyped directory is told, and no
 // empty backup is made of it.
 func TestBackupAndRestoreOnTheCommandLine(t *testing.T) {
@@ -157,6 +182,10 @@ func TestBadCalls(t *testing.T) {
 		says string
 	}{
 		{[]string{"plan"}, "", "request: not JSON"},
+		{[]string{"recipe", "plum"}, "", "words: nothing here reads as a recipe"},
+		{[]string{"advise"}, "", "history: not JSON"},
+		{[]string{"advise"}, `{"brews": [{"request": {"method": "cone"}, "tasting": {"sour_bitter": 5}}]}`, "brews[0].tasting.sour_bitter: 5 is not allowed"},
+		{[]string{"advise"}, `{"brews": [], "luck": 1}`, "luck: not a known field"},
 		{[]string{"plan", "extra"}, "{}", "unknown command"},
 		{[]string{"trip"}, `{"format":"apodemos-trip","version":2,"name":"x","people":2,"stops":[]}`, "version"},
 		{[]string{"trip"}, `{"format":"other"}`, "format"},

@@ -57,6 +57,7 @@ func (b *Brewed) plan() *Plan {
 	c.strength()
 	p.Curves.CupC = list(b.curves.CupC)
 	c.steps()
+	p.Recipe = c.lines()
 	c.alternatives()
 	return p
 }

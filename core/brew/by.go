@@ -33,7 +33,7 @@ func (r Request) By(method, school string) Request {
 			*f.Yes(&r) = nil
 		}
 	}
-	r.Method, r.School = method, nil
+	r.Method, r.School, r.Recipe = method, nil, nil
 	if school = strings.TrimSpace(school); school != "" {
 		r.School = &school
 	}

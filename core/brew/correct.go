@@ -219,7 +219,7 @@ func (s *Steeped) grindFor(target float64) (um float64, ok bool) {
 	from, atFrom := s.um, s.extraction(s.um)-target
 	step := quantity.Either(atFrom < 0, 0.93, 1/0.93)
 	for um = from; ; {
-		to := math.Min(math.Max(from*step, s.passesUm()), coarsestUm)
+		to := math.Min(math.Max(from*step, s.PassesUm()), coarsestUm)
 		if to == from || atFrom < 0 && to > from {
 			um, ok = from, false
 			break
@@ -242,9 +242,9 @@ func (s *Steeped) grindFor(target float64) (um float64, ok bool) {
 	return um, ok
 }
 
-// passesUm is the finest grind that this brewer passes: its bed holds the water clogOver
+// PassesUm is the finest grind that this brewer passes: its bed holds the water clogOver
 // times as long as the school's own grind, and no longer.
-func (s *Steeped) passesUm() float64 {
+func (s *Steeped) PassesUm() float64 {
 	// With bed and paper in series only the bed's part goes with the square of the grind.
 	bed := s.School.Filter.Bed(s.Batch.DoseG, s.School.GrindUm, 1)
 	return math.Max(finestUm, s.School.GrindUm*math.Sqrt(bed.BedShare()/(clogOver-1+bed.BedShare())))
@@ -252,10 +252,10 @@ func (s *Steeped) passesUm() float64 {
 
 // clogged says so where the grind is finer than the brewer passes.
 func (s *Steeped) clogged() []Decision {
-	if s.Bed.Shape == "" || s.um >= s.passesUm()-grindTolUm {
+	if s.Bed.Shape == "" || s.um >= s.PassesUm()-grindTolUm {
 		return nil
 	}
-	return []Decision{{ID: "clogs", Values: []quantity.Value{quantity.Of(s.um, quantity.Micrometre), quantity.Of(s.DrainedS, quantity.Second), quantity.Of(s.passesUm(), quantity.Micrometre)}}}
+	return []Decision{{ID: "clogs", Values: []quantity.Value{quantity.Of(s.um, quantity.Micrometre), quantity.Of(s.DrainedS, quantity.Second), quantity.Of(s.PassesUm(), quantity.Micrometre)}}}
 }
 
 // stretched is the same with another length added to its steep.

@@ -85,6 +85,7 @@ const (
 func resolve(r Request) (Request, []string, Problems) {
 	var bad Problems
 	defaulted := make([]string, 0, 48)
+	bad = append(bad, r.named()...)
 	m, ok := method.ByID(r.Method)
 	if !ok {
 		bad = append(bad, Problem{Field: "method", Value: r.Method, Message: fmt.Sprintf("%q is not known; allowed: one of %s", r.Method, strings.Join(methodIDs, ", "))})
@@ -99,6 +100,9 @@ func resolve(r Request) (Request, []string, Problems) {
 	bad = append(bad, wrong...)
 	if len(r.Pours) > maxPours {
 		bad = append(bad, Problem{Field: "pours", Value: len(r.Pours), Message: fmt.Sprintf("%d pours; allowed: up to %d", len(r.Pours), maxPours)})
+	}
+	if len(bad) == 0 {
+		bad = checkRecipe(&r, m)
 	}
 	if len(bad) > 0 {
 		return r, defaulted, bad

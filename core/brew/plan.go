@@ -35,6 +35,8 @@ type Plan struct {
 	CupC        *float64 `json:"cup_c"`
 	DrinkableS  *float64 `json:"drinkable_s" doc:"From serving until the cup is at drinking temperature"`
 
+	Recipe []RecipeLine `json:"recipe" doc:"What the person's own recipe sets, and what becomes of it here; empty without one"`
+
 	DoseG        *float64         `json:"dose_g"`
 	DoseEachG    *float64         `json:"dose_each_g" doc:"Of one batch, or of one cup where each steeps on its own"`
 	DoseMeasures *coffee.Measures `json:"dose_measures"`

@@ -201,7 +201,8 @@ func (c *Recipe) baskets(drink, retain float64) float64 {
 	}
 	n = math.Min(n, maxBatches)
 	left := math.Min(s.LeftBehindMl, ml/10)
-	yield := math.Max(ml-retain*g-left, ml/4) // a basket's coffee keeps a part of its water only
+	left += ml * (1 - s.Passes())                        // in the boiler
+	yield := math.Max(ml-retain*g-left, ml/4*s.Passes()) // a basket's coffee keeps a part of its water only
 	left = ml - retain*g - yield
 	if left < 0 {
 		retain, left = (ml-yield)/g, 0

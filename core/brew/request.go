@@ -4,6 +4,7 @@ import (
 	"apodemos/core/caution"
 	"apodemos/core/conditions"
 	"apodemos/core/field"
+	"apodemos/core/recipe"
 )
 
 // What a request and a plan are made of besides, under the names that they have here.
@@ -24,21 +25,22 @@ type (
 // Request asks for the plan of one brew. Only Method is needed; everything
 // else has a default, which the plan states. Units are in the names.
 type Request struct {
-	Method   string   `json:"method" doc:"Method ID from the catalogue"`
-	School   *string  `json:"school,omitempty"`
-	Drinkers *float64 `json:"drinkers,omitempty"`
-	CupMl    *float64 `json:"cup_ml,omitempty"`
-	Ratio    *float64 `json:"ratio_g_per_l,omitempty"`
-	DoseG    *float64 `json:"dose_g,omitempty"`
-	WaterG   *float64 `json:"water_g,omitempty" doc:"Brew water, poured and added to a brewer that does not hold it all; of dose, ratio, water and drink any two decide"`
-	Dilution *float64 `json:"dilution,omitempty" doc:"Parts of water to one of concentrate, where one is made or served"`
-	Strength *string  `json:"strength,omitempty"`
-	ContactS *float64 `json:"contact_s,omitempty" doc:"Overrides the contact time where the steep is free"`
-	Adjust   *string  `json:"adjust,omitempty" doc:"What makes up for cooler water; the school chooses when left out"`
-	CoolBy   *string  `json:"cool_by,omitempty" doc:"How water too hot is cooled; with the lid off when left out"`
-	Pours    []Pour   `json:"pours,omitempty" doc:"Pours that are not the school's"`
-	Scale    *bool    `json:"scale,omitempty" doc:"Whether there is a scale; without one the steps go by spoons, marks and shares"`
-	Into     *string  `json:"into,omitempty" doc:"What one dripper for several runs into: a server, or each cup in its turn"`
+	Method   string         `json:"method" doc:"Method ID from the catalogue"`
+	School   *string        `json:"school,omitempty"`
+	Recipe   *recipe.Recipe `json:"recipe,omitempty" doc:"A person's own, over the method: what it leaves out is the school's"`
+	Drinkers *float64       `json:"drinkers,omitempty"`
+	CupMl    *float64       `json:"cup_ml,omitempty"`
+	Ratio    *float64       `json:"ratio_g_per_l,omitempty"`
+	DoseG    *float64       `json:"dose_g,omitempty"`
+	WaterG   *float64       `json:"water_g,omitempty" doc:"Brew water, poured and added to a brewer that does not hold it all; of dose, ratio, water and drink any two decide"`
+	Dilution *float64       `json:"dilution,omitempty" doc:"Parts of water to one of concentrate, where one is made or served"`
+	Strength *string        `json:"strength,omitempty"`
+	ContactS *float64       `json:"contact_s,omitempty" doc:"Overrides the contact time where the steep is free"`
+	Adjust   *string        `json:"adjust,omitempty" doc:"What makes up for cooler water; the school chooses when left out"`
+	CoolBy   *string        `json:"cool_by,omitempty" doc:"How water too hot is cooled; with the lid off when left out"`
+	Pours    []Pour         `json:"pours,omitempty" doc:"Pours that are not the school's"`
+	Scale    *bool          `json:"scale,omitempty" doc:"Whether there is a scale; without one the steps go by spoons, marks and shares"`
+	Into     *string        `json:"into,omitempty" doc:"What one dripper for several runs into: a server, or each cup in its turn"`
 
 	// Conditions are those of the stop.
 	conditions.Conditions

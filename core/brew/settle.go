@@ -9,6 +9,7 @@ import (
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/recipe"
 	"apodemos/core/thermal"
 	"apodemos/core/water"
 )
@@ -26,19 +27,20 @@ type Decision struct {
 // and the gear that it means, and the school that brews. The bench asks it too.
 type Setting struct {
 	*conditions.Settled
-	Request   Request // as it is brewed: what cannot be warmed is not
-	Asked     Request // as it was asked, filled in
-	Defaulted []string
-	Method    method.Method
-	School    method.School
-	Air       heat.Air // round the brew
-	Vessel    heat.Vessel
-	Brewer    heat.Vessel
-	Cup       heat.Vessel
-	Model     coffee.Model
-	Decisions []Decision
-	planner   *Planner
-	kitchen   bool // at home, where gas presses as it should
+	Request    Request // as it is brewed: what cannot be warmed is not
+	Asked      Request // as it was asked, filled in
+	Defaulted  []string
+	Method     method.Method
+	School     method.School
+	Air        heat.Air // round the brew
+	Vessel     heat.Vessel
+	Brewer     heat.Vessel
+	Cup        heat.Vessel
+	Model      coffee.Model
+	Decisions  []Decision
+	planner    *Planner
+	recipeMade *recipe.Made
+	kitchen    bool // at home, where gas presses as it should
 }
 
 func decide(to *[]Decision, id, which string, values ...quantity.Value) {
@@ -71,6 +73,7 @@ func set(full Request, defaulted []string, p *Planner) (*Setting, Problems) {
 	s := &Setting{Request: full, Asked: full, Defaulted: defaulted, planner: p, Model: p.model()}
 	s.Method, _ = method.ByID(full.Method)
 	s.School, _ = s.Method.School(*full.School)
+	s.own()
 	if s.School.CupMl > 0 && slices.Contains(defaulted, "cup_ml") {
 		s.Request.CupMl = new(s.School.CupMl)
 		s.Asked.CupMl = s.Request.CupMl

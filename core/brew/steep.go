@@ -460,7 +460,7 @@ func (s *Steeped) pours() []pour {
 		}
 	}
 	if len(out) == 0 { // pushed up by steam while it flows
-		out = append(out, pour{0, math.Max(s.ContactS*0.8, 1), s.Batch.PouredMl})
+		out = append(out, pour{0, math.Max(s.ContactS*0.8, 1), s.Batch.PouredMl * s.School.Passes()})
 	}
 	return out
 }

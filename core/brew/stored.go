@@ -16,6 +16,7 @@ func DecodePlan(b []byte) (Plan, error) {
 		return p, fmt.Errorf("not a plan: %w", err)
 	}
 	p.Defaulted = list(p.Defaulted)
+	p.Recipe = list(p.Recipe)
 	p.Steps, p.Rounds = list(p.Steps), list(p.Rounds)
 	p.Cautions, p.Notes, p.Alternatives = list(p.Cautions), list(p.Notes), list(p.Alternatives)
 	c := &p.Curves

@@ -3,6 +3,7 @@ package explain
 import (
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/recipe"
 	"apodemos/core/water"
 	"apodemos/core/working"
 )
@@ -93,6 +94,9 @@ func (x *figures) ratioAndDose() {
 		ratio.Inputs = []working.Input{working.Num("Ratio", *r.Ratio, quantity.GramPerL, "request.ratio_g_per_l")}
 		dose.Kind = working.Chosen
 	}
+	if own := r.Recipe; own != nil && x.School.RatioSource == recipe.OwnSource {
+		ratio.Kind, dose.Kind, ratio.Source, dose.Source = working.Chosen, working.Chosen, recipe.OwnSource, recipe.OwnSource
+	}
 	x.put("ratio_g_per_l", x.p.Ratio, ratio)
 	x.put("dose_g", x.p.DoseG, dose)
 }
@@ -123,13 +127,15 @@ func (x *figures) waterOfTheRecipe() {
 }
 
 func (x *figures) grind() {
-	g, r := &x.p.Grind, &x.Request.Grinder
+	g, r, all := &x.p.Grind, &x.Request.Grinder, &x.Request
 	f := working.Figure{Label: "Grind", Unit: quantity.Micrometre, Kind: working.Practice, Source: "the recipe's grind in words, common practice; the micrometres are from memory and makers disagree",
 		Formula: "the recipe's grind", PlusMinus: working.PlusMinus(75)}
 	switch {
 	case r.Clicks != nil:
 		f.Kind, f.Source, f.Formula = working.Chosen, "your setting", "zero setting plus clicks times one click"
 		f.Inputs = []working.Input{working.Num("Clicks", *r.Clicks, quantity.Clicks, "request.grinder.clicks"), working.Num("One click", *r.UmPerClick, quantity.MicroPerClk, "request.grinder.um_per_click")}
+	case x.Um == x.School.GrindUm && all.Recipe != nil && (all.Recipe.GrindUm != nil || all.Recipe.Clicks != nil):
+		f.Kind, f.Source = working.Chosen, recipe.OwnSource
 	case x.Um != x.School.GrindUm:
 		f.Formula = "the recipe's grind, made finer or coarser so that this stop's temperatures give the extraction of home"
 		f.Inputs = []working.Input{working.Num("The recipe's grind", x.School.GrindUm, quantity.Micrometre, "request.school"), working.Num("Extraction at home", x.HomeE*100, quantity.Percent, "strength.extraction_pct")}

@@ -4,6 +4,7 @@ import (
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/recipe"
 	"apodemos/core/working"
 )
 
@@ -37,7 +38,13 @@ func (x *figures) warmth() {
 			Formula: "unheated, as it comes", Inputs: []working.Input{working.Num("Water at the source", *r.Water.SourceC, quantity.Celsius, "request.water.source_c")}})
 		return
 	}
+	own := r.Recipe != nil && r.Recipe.WaterC != nil
 	band := func(path string, v *float64, label string) {
+		if own {
+			x.put(path, v, working.Figure{Label: label, Unit: quantity.Celsius, Kind: working.Chosen, Source: recipe.OwnSource, Formula: "the water temperature of your recipe, whatever the roast",
+				Inputs: []working.Input{working.Num("Your recipe’s water", *r.Recipe.WaterC, quantity.Celsius, "request.recipe.water_c")}})
+			return
+		}
 		x.put(path, v, working.Figure{Label: label, Unit: quantity.Celsius, Kind: working.Practice, Source: practice,
 			Formula: "the recipe's water temperature for this roast: lighter roasts want hotter water",
 			Inputs: []working.Input{working.Word("Recipe", x.School.Name, "request.school"),

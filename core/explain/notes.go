@@ -53,6 +53,7 @@ var sayings = map[string]saying{
 	"canister-cold/spent":      {"What is left in this canister does not feed here.", canisterCold},
 	"ice":                      {"Of {0} of ice in each cup {1} melts at once, and the drink comes to {2}.", "Melting takes as much heat as warming the same water by 80 °C; the strength counts all of it as melted."},
 	"pours-set":                {"Your pours take {0} and not {1}, and at home extract {2} and not {3}.", "You moved pours; the recipe's own are a click away."},
+	"recipe-clicks":            {"{0} of the recipe are another grinder's: on yours they are not the grind that it names. Its word counts, {1}.", "Clicks mean nothing without the grinder that they are of."},
 	"clogs":                    {"At {0} this bed would clog: it drains only at {1}. Grind to {2} or coarser.", "What is finer than the dripper passes stands on it until it is cold and bitter."},
 	"contact-fixed":            {"The time of this recipe is not free: it stays {0}.", "Its pours and its flow set the time; grind finer or coarser instead."},
 	"contact-set":              {"Contact {0} and not {1}: extraction {2} and not {3}.", "You set the time of the steep; the recipe's own is a click away."},

@@ -202,7 +202,10 @@ type School struct {
 	// ColdFill says that the brewer's own boiler takes the water cold and heats
 	// it, and that there is no kettle, for OnFlame.
 	ColdFill bool
-	Milk     float64 // condensed milk, g a cup
+	// StopShare is how much of its water has come up when a moka pot is taken off; 0 for
+	// all of it.
+	StopShare float64
+	Milk      float64 // condensed milk, g a cup
 	// Access scales the extraction: 1 for steeped and stirred, less where water
 	// reaches the grounds badly, more where a rolling boil stirs it all the while
 	// (from memory).
@@ -235,6 +238,14 @@ type Method struct {
 	// Without names the nearest method that needs no filter of this kind.
 	Without string
 	Schools []School
+}
+
+// Passes is the share of a basket's water that comes through.
+func (s School) Passes() float64 {
+	if s.StopShare == 0 {
+		return 1
+	}
+	return s.StopShare
 }
 
 // BoilsIn reports whether the coffee is in the pot when it comes to the boil.

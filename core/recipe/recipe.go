@@ -1,0 +1,320 @@
+package recipe
+
+import (
+	"fmt"
+	"math"
+	"slices"
+	"strings"
+
+	"apodemos/core/coffee"
+	"apodemos/core/field"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+)
+
+// Recipe is what a person sets of a brew. What is left out is the school's. Units are
+// in the names; times are in seconds from the moment that water meets coffee.
+type Recipe struct {
+	Name   string `json:"name,omitempty" maxLength:"120"`
+	Method string `json:"method,omitempty" doc:"Method ID that it is for; any whose steps fit when left out"`
+	School string `json:"school,omitempty" doc:"The school that it is made from; the method's first when left out"`
+
+	DoseG  *float64 `json:"dose_g,omitempty" doc:"Of dose, water, ratio and drink any two decide"`
+	WaterG *float64 `json:"water_g,omitempty" doc:"Poured, all in all"`
+	Ratio  *float64 `json:"ratio_g_per_l,omitempty" doc:"Coffee to each litre poured"`
+	DrinkG *float64 `json:"drink_ml,omitempty" doc:"In the cup"`
+
+	WaterC  *float64 `json:"water_c,omitempty" doc:"At first contact"`
+	Grind   string   `json:"grind,omitempty" doc:"In a word, as of the bands of the catalogue"`
+	GrindUm *float64 `json:"grind_um,omitempty"`
+	Clicks  *float64 `json:"clicks,omitempty" doc:"On the grinder of this recipe, or else of the request"`
+	Grinder *Grinder `json:"grinder,omitempty" doc:"That the clicks are of"`
+
+	Pours  []Pour   `json:"pours,omitempty" maxItems:"12"`
+	Steps  []Step   `json:"steps,omitempty" maxItems:"24" doc:"What the hands do besides; in place of what they do in the school"`
+	SteepS *float64 `json:"steep_s,omitempty" doc:"Until it is broken, pressed, lifted or strained"`
+	DoneS  *float64 `json:"done_s,omitempty" doc:"All of it: drained, or poured off"`
+
+	StopPct *float64 `json:"stop_pct,omitempty" doc:"Of a moka pot: off the heat once so much of its water has come up"`
+	Words   string   `json:"words,omitempty" maxLength:"4000" doc:"That it was read from"`
+}
+
+// Grinder is what a recipe's clicks are of.
+type Grinder struct {
+	UmPerClick float64 `json:"um_per_click"`
+	ZeroUm     float64 `json:"zero_um,omitempty"`
+}
+
+// Pour is one pour: when it begins, and what is in when it ends.
+type Pour struct {
+	AtS  float64  `json:"at_s"`
+	ToG  float64  `json:"to_g" doc:"The scale's reading at its end"`
+	ForS *float64 `json:"for_s,omitempty" doc:"How long it takes; at about 4 g a second when left out"`
+	How  string   `json:"how,omitempty" maxLength:"200"`
+}
+
+// Step is one thing that the hands do.
+type Step struct {
+	AtS   float64  `json:"at_s"`
+	ForS  *float64 `json:"for_s,omitempty" doc:"10 s when left out"`
+	Do    string   `json:"do" maxLength:"300"`
+	Until string   `json:"until,omitempty" maxLength:"200" doc:"The sign that ends it; the time when left out"`
+}
+
+// Ranges of a recipe's figures. They are those of the request's fields where it has
+// them; these are only a recipe's.
+const (
+	minWaterC, maxWaterC = 40, 100
+	minUm, maxUm         = 100, 2500
+	minStop              = 50
+	maxSteepS            = 172800
+	maxAtS               = 7200
+	// pourGPerS is how fast a steady hand pours. Common practice.
+	pourGPerS = 4
+	leastPour = 5
+	handsS    = 10
+	// ShortGapS is the longest pause that is not told as a step of its own.
+	shortGapS = 15
+)
+
+// OwnSource is where the figures of a person's own recipe come from.
+const OwnSource = "your own recipe"
+
+// Empty reports whether nothing is set but its names.
+func (r *Recipe) Empty() bool {
+	return r.DoseG == nil && r.WaterG == nil && r.Ratio == nil && r.DrinkG == nil && r.WaterC == nil && r.Grind == "" && r.GrindUm == nil && r.Clicks == nil &&
+		len(r.Pours) == 0 && len(r.Steps) == 0 && r.SteepS == nil && r.DoneS == nil && r.StopPct == nil
+}
+
+// check is what is wrong with it whatever it is made from.
+func (r *Recipe) check() field.Problems {
+	var bad field.Problems
+	number := func(path string, v *float64, min, max float64, unit quantity.Unit) {
+		if v != nil {
+			if p, is := field.Range(path, *v, min, max, unit); is {
+				bad = append(bad, p)
+			}
+		}
+	}
+	text := func(path, v string, max int) {
+		if n := len([]rune(v)); n > max {
+			bad = append(bad, field.Problem{Field: path, Value: n, Message: fmt.Sprintf("%d characters; allowed: up to %d", n, max)})
+		}
+	}
+	text("name", r.Name, 120)
+	text("words", r.Words, 4000)
+	number("dose_g", r.DoseG, 1, 1000, quantity.Gram)
+	number("water_g", r.WaterG, 5, 20000, quantity.Gram)
+	number("ratio_g_per_l", r.Ratio, 10, 400, quantity.GramPerL)
+	number("drink_ml", r.DrinkG, 10, 20000, quantity.Millilitre)
+	number("water_c", r.WaterC, minWaterC, maxWaterC, quantity.Celsius)
+	number("grind_um", r.GrindUm, minUm, maxUm, quantity.Micrometre)
+	number("clicks", r.Clicks, 0, 400, quantity.Clicks)
+	number("steep_s", r.SteepS, 10, maxSteepS, quantity.Second)
+	number("done_s", r.DoneS, 10, maxSteepS, quantity.Second)
+	number("stop_pct", r.StopPct, minStop, 100, quantity.Percent)
+	if g := r.Grinder; g != nil {
+		number("grinder.um_per_click", &g.UmPerClick, 1, 200, quantity.MicroPerClk)
+		number("grinder.zero_um", &g.ZeroUm, -500, 500, quantity.Micrometre)
+	}
+	if r.Grind != "" && !slices.ContainsFunc(coffee.Bands, func(b coffee.Band) bool { return b.Name == r.Grind }) {
+		bad = append(bad, field.Problem{Field: "grind", Value: r.Grind, Message: fmt.Sprintf("%q is not known; allowed: one of %s", r.Grind, strings.Join(field.IDs(coffee.Bands, func(b coffee.Band) string { return b.Name }), ", "))})
+	}
+	if len(r.Pours) > 12 {
+		bad = append(bad, field.Problem{Field: "pours", Value: len(r.Pours), Message: fmt.Sprintf("%d pours; allowed: up to 12", len(r.Pours))})
+	}
+	if len(r.Steps) > 24 {
+		bad = append(bad, field.Problem{Field: "steps", Value: len(r.Steps), Message: fmt.Sprintf("%d steps; allowed: up to 24", len(r.Steps))})
+	}
+	bad = append(bad, r.checkPours()...)
+	for i, s := range r.Steps {
+		at := func(name string) string { return fmt.Sprintf("steps[%d].%s", i, name) }
+		number(at("at_s"), &s.AtS, 0, maxSteepS, quantity.Second)
+		number(at("for_s"), s.ForS, 1, maxSteepS, quantity.Second)
+		text(at("do"), s.Do, 300)
+		text(at("until"), s.Until, 200)
+		if strings.TrimSpace(s.Do) == "" {
+			bad = append(bad, field.Problem{Field: at("do"), Value: s.Do, Message: "says nothing; allowed: what to do, such as “stir once”"})
+		}
+		if i > 0 && s.AtS < r.Steps[i-1].AtS {
+			bad = append(bad, field.Problem{Field: at("at_s"), Value: s.AtS, Message: fmt.Sprintf("before the step above it; allowed: from %s s", field.Trim(r.Steps[i-1].AtS))})
+		}
+	}
+	_, wrong := r.amounts(0, 0, 0)
+	return append(bad, wrong...)
+}
+
+func (r *Recipe) checkPours() field.Problems {
+	var bad field.Problems
+	for i, p := range r.Pours {
+		at := func(name string) string { return fmt.Sprintf("pours[%d].%s", i, name) }
+		if n := len([]rune(p.How)); n > 200 {
+			bad = append(bad, field.Problem{Field: at("how"), Value: n, Message: fmt.Sprintf("%d characters; allowed: up to 200", n)})
+		}
+		least, from := 0.0, 0.0
+		if i > 0 {
+			before := r.Pours[i-1]
+			from = before.AtS + leastPour
+			if before.ForS != nil {
+				from = before.AtS + *before.ForS
+			}
+			least = before.ToG
+		}
+		if i == 0 && p.AtS != 0 {
+			bad = append(bad, field.Problem{Field: at("at_s"), Value: p.AtS, Message: "the first pour is where the time begins; allowed: 0"})
+		} else if prob, is := field.Range(at("at_s"), p.AtS, from, maxAtS, quantity.Second); is {
+			bad = append(bad, prob)
+		}
+		if p.ForS != nil {
+			if prob, is := field.Range(at("for_s"), *p.ForS, 1, 1200, quantity.Second); is {
+				bad = append(bad, prob)
+			}
+		}
+		if prob, is := field.Range(at("to_g"), p.ToG, least+1, 20000, quantity.Gram); is {
+			bad = append(bad, prob)
+		}
+	}
+	if n := len(r.Pours); n > 0 && r.WaterG != nil && !near(r.Pours[n-1].ToG, *r.WaterG) {
+		bad = append(bad, field.Problem{Field: fmt.Sprintf("pours[%d].to_g", n-1), Value: r.Pours[n-1].ToG, Message: fmt.Sprintf("the last pour ends at this, and water_g is %s; allowed: the same", field.Trim(*r.WaterG))})
+	}
+	return bad
+}
+
+// near reports whether two amounts are the same as far as anybody can measure.
+func near(a, b float64) bool { return math.Abs(a-b) <= math.Max(3, 0.015*b) }
+
+// water is what is poured, as far as the recipe says it.
+func (r *Recipe) water() *float64 {
+	if r.WaterG == nil && len(r.Pours) > 0 {
+		return &r.Pours[len(r.Pours)-1].ToG
+	}
+	return r.WaterG
+}
+
+// Amounts are dose and water; what is 0 is not said.
+type Amounts struct{ DoseG, WaterG float64 }
+
+// Ratio is the coffee to each litre poured; 0 where it is not said.
+func (a Amounts) Ratio() float64 {
+	if a.DoseG == 0 || a.WaterG == 0 {
+		return 0
+	}
+	return a.DoseG / a.WaterG * 1000
+}
+
+// amounts finds dose and water from any two of what is said; ratio is the school's,
+// which goes with one that is alone, and retained and behind what the grounds keep and
+// what stays back. A third that conflicts is a problem.
+func (r *Recipe) amounts(ratio, retained, behind float64) (Amounts, field.Problems) {
+	dose, water := r.DoseG, r.water()
+	if retained == 0 {
+		retained = coffee.RetainedMlPerG
+	}
+	if r.Ratio != nil {
+		ratio = *r.Ratio
+	}
+	var a Amounts
+	switch {
+	case dose != nil && water != nil:
+		a = Amounts{*dose, *water}
+		if r.Ratio != nil && !near(*dose / *r.Ratio * 1000, *water) {
+			return a, field.Problems{{Field: "ratio_g_per_l", Value: *r.Ratio, Message: fmt.Sprintf("%s g and %s g of water make %.1f g/L; allowed: any two of dose_g, water_g and ratio_g_per_l", field.Trim(*dose), field.Trim(*water), a.Ratio())}}
+		}
+	case dose != nil && ratio > 0 && (r.Ratio != nil || r.DrinkG == nil):
+		a = Amounts{*dose, *dose / ratio * 1000}
+	case dose != nil && r.DrinkG != nil:
+		a = Amounts{*dose, coffee.PourForDose(*r.DrinkG, *dose, retained, behind)}
+	case water != nil && r.DrinkG != nil && r.Ratio == nil:
+		a = Amounts{(*water - *r.DrinkG - behind) / retained, *water}
+	case water != nil && ratio > 0:
+		a = Amounts{*water * ratio / 1000, *water}
+	case r.DrinkG != nil && ratio > 0:
+		a.WaterG, a.DoseG = coffee.PourFor(*r.DrinkG, ratio, retained, behind)
+	default:
+		return a, nil
+	}
+	if r.DrinkG != nil && behind+ratio > 0 {
+		if leaves := a.WaterG - retained*a.DoseG - behind; a.DoseG <= 0 || math.Abs(leaves-*r.DrinkG) > math.Max(10, 0.08**r.DrinkG) {
+			return a, field.Problems{{Field: "drink_ml", Value: *r.DrinkG, Message: fmt.Sprintf("%.1f g of coffee and %.0f g of water leave %.0f ml; allowed: any two of dose_g, water_g, ratio_g_per_l and drink_ml", a.DoseG, a.WaterG, leaves)}}
+		}
+	}
+	return a, nil
+}
+
+// Um is its grind in µm, with the grinder that the request names; 0 where it says none.
+// disagree tells that clicks were given which on this grinder are not the grind that the
+// word says: the word counts then, and they are another grinder's.
+func (r *Recipe) Um(school float64, here *Grinder) (um float64, disagree bool, bad field.Problems) {
+	word := wordUm(r.Grind, school)
+	of := r.Grinder
+	if of == nil {
+		of = here
+	}
+	switch {
+	case r.GrindUm != nil:
+		return *r.GrindUm, false, nil
+	case r.Clicks != nil && of != nil:
+		um = of.ZeroUm + *r.Clicks*of.UmPerClick
+		if r.Grinder == nil && word > 0 && !nearBand(um, r.Grind) {
+			return word, true, nil
+		}
+		if um < minUm || um > maxUm {
+			return 0, false, field.Problems{{Field: "clicks", Value: *r.Clicks, Message: fmt.Sprintf("%s clicks are %.0f µm on this grinder; allowed: what gives %d to %d µm, or grind in a word", field.Trim(*r.Clicks), um, minUm, maxUm)}}
+		}
+		return um, false, nil
+	case r.Clicks != nil && word == 0:
+		return 0, false, field.Problems{{Field: "clicks", Value: *r.Clicks, Message: "clicks mean nothing without the grinder; allowed: with grinder.um_per_click, or grind in a word, or grind_um"}}
+	}
+	return word, r.Clicks != nil && word > 0, nil
+}
+
+// wordUm is the grind of a word: the school's own where that is called so, and the
+// middle of the band elsewhere.
+func wordUm(word string, school float64) float64 {
+	for _, b := range coffee.Bands {
+		switch {
+		case b.Name != word:
+		case school >= b.MinUm && school < b.MaxUm:
+			return school
+		case b.MinUm == 0:
+			return 150
+		case b.MaxUm > maxUm:
+			return 1200
+		default:
+			return (b.MinUm + b.MaxUm) / 2
+		}
+	}
+	return 0
+}
+
+// nearBand reports whether a grind is in the band of a word or one beside it.
+func nearBand(um float64, word string) bool {
+	for i, b := range coffee.Bands {
+		if b.Name == word {
+			low, high := coffee.Bands[max(i-1, 0)].MinUm, coffee.Bands[min(i+1, len(coffee.Bands)-1)].MaxUm
+			return um >= low && um < high
+		}
+	}
+	return true
+}
+
+// plain takes out what a step's text would take for figures and questions.
+var plain = strings.NewReplacer("{", "(", "}", ")", "[", "(", "]", ")", "\n", " ", "\r", " ")
+
+func own(text string) string { return strings.Join(strings.Fields(plain.Replace(text)), " ") }
+
+// stepID names the steps of a recipe.
+func stepID(kind string, n int) method.StepID { return method.StepID(fmt.Sprintf("%s-%d", kind, n+1)) }
+
+// label is a word or two of a text, for the score.
+func label(text string) string {
+	words := strings.Fields(text)
+	out := ""
+	for _, w := range words {
+		if out != "" && len([]rune(out))+len([]rune(w)) > 13 {
+			break
+		}
+		out = strings.TrimSpace(out + " " + w)
+	}
+	return quantity.LowerFirst(strings.TrimRight(out, ".,;:!"))
+}

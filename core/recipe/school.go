@@ -1,0 +1,323 @@
+package recipe
+
+import (
+	"fmt"
+	"math"
+	"slices"
+
+	"apodemos/core/field"
+	"apodemos/core/heat"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+)
+
+// Made is a recipe as a school of its method.
+type Made struct {
+	School method.School
+	Amounts
+	// OtherClicks tells that the recipe's clicks are another grinder's.
+	OtherClicks bool
+}
+
+// Over makes a school of a recipe, over the one that it is made from, with the grinder
+// of the request, nil where there is none. Its error names the fields that do not go
+// with the method.
+func (r *Recipe) Over(m method.Method, base method.School, here *Grinder) (Made, field.Problems) {
+	bad := r.check()
+	if len(bad) > 0 {
+		return Made{}, bad
+	}
+	s := base
+	made := Made{}
+	problem := func(path string, v any, message string) {
+		bad = append(bad, field.Problem{Field: path, Value: v, Message: message})
+	}
+	if m.Contact == method.Dilution {
+		if !r.Empty() {
+			problem("method", m.ID, "a concentrate is only served; allowed: a method that brews")
+		}
+		return Made{School: base}, bad
+	}
+	if r.Name != "" {
+		s.Name = r.Name
+	}
+	amounts, wrong := r.amounts(base.RatioGPerL, base.RetainedMlPerG, base.LeftBehindMl)
+	bad = append(bad, wrong...)
+	if len(bad) > 0 {
+		return made, bad
+	}
+	made.Amounts = amounts
+	if ratio := amounts.Ratio(); ratio > 0 {
+		s.RatioGPerL, s.RatioSource = ratio, OwnSource
+	} else if r.Ratio != nil {
+		s.RatioGPerL, s.RatioSource = *r.Ratio, OwnSource
+	}
+	if s.BasketG > 0 {
+		if r.DoseG != nil {
+			s.BasketG = *r.DoseG
+		}
+		if r.WaterG != nil {
+			s.BasketMl = *r.WaterG
+		}
+		s.RatioGPerL = s.BasketG / s.BasketMl * 1000
+		made.Amounts = Amounts{}
+	}
+	if r.WaterC != nil {
+		if base.Temps.High == 0 {
+			problem("water_c", *r.WaterC, "the coffee goes into unheated water here, or heats with it; allowed: leave it out, or another school")
+		} else {
+			s.Temps = method.Temps{Low: *r.WaterC, Mid: *r.WaterC, High: *r.WaterC}
+		}
+	}
+	um, other, wrong := r.Um(base.GrindUm, here)
+	bad = append(bad, wrong...)
+	if um > 0 {
+		s.GrindUm = um
+	}
+	made.OtherClicks = other
+	if r.StopPct != nil {
+		if m.Way != method.OnFlame {
+			problem("stop_pct", *r.StopPct, "only a moka pot is stopped so; allowed: leave it out")
+		} else {
+			s.StopShare = *r.StopPct / 100
+		}
+	}
+	if len(r.Pours) > 0 && (m.InPot() || m.Way == method.OnFlame || s.BasketG > 0 || m.Contact == method.Cold) {
+		problem("pours", len(r.Pours), "nothing is poured in stages by this method; allowed: leave pours out, or another method")
+	}
+	if len(r.Steps) > 0 && (m.Way == method.OnFlame || base.BoilsIn()) {
+		problem("steps", len(r.Steps), "what is done here counts from the boil; allowed: leave steps out, or a method that pours")
+	}
+	if len(bad) > 0 {
+		return made, bad
+	}
+	s.Steps, wrong = r.steps(m, s, amounts.WaterG)
+	made.School = s
+	return made, append(bad, wrong...)
+}
+
+// steps are the school's with those of the recipe in their places.
+func (r *Recipe) steps(m method.Method, s method.School, waterG float64) ([]method.Step, field.Problems) {
+	out := slices.Clone(s.Steps)
+	if s.StopShare > 0 {
+		out = stopped(out, s.StopShare)
+	}
+	if len(r.Pours) > 0 || len(r.Steps) > 0 {
+		out = r.laid(m, out, waterG)
+	}
+	var bad field.Problems
+	if r.SteepS != nil {
+		bad = append(bad, steep(out, "steep_s", *r.SteepS)...)
+	}
+	if r.DoneS != nil && m.Contact != method.Percolation && !s.BoilsIn() && m.Way != method.OnFlame {
+		bad = append(bad, done(out, *r.DoneS, r.SteepS != nil)...)
+	}
+	return out, bad
+}
+
+// stopped lets a moka pot flow for a share of its time.
+func stopped(steps []method.Step, share float64) []method.Step {
+	cut := 0.0
+	for i := range steps {
+		k := &steps[i]
+		if k.Phase != method.Brew {
+			continue
+		}
+		k.AtS -= cut
+		if k.ID == "flow" {
+			cut = k.ForS * (1 - share)
+			k.ForS -= cut
+			k.Sign = fmt.Sprintf("about %s of what usually comes up has come, before the stream sputters", parts(share))
+		}
+	}
+	return steps
+}
+
+// parts is a share in tenths, as one judges it by eye.
+func parts(share float64) string {
+	return []string{"half", "six tenths", "seven tenths", "eight tenths", "nine tenths", "all"}[int(math.Round(10*math.Min(math.Max(share, 0.5), 1)))-5]
+}
+
+// laid puts the recipe's pours and steps in place of the school's. What the recipe does
+// not name of pours is the school's; what hands do is the recipe's where it says any,
+// and otherwise what the school has between its own pours is left out, for it belongs
+// to those.
+func (r *Recipe) laid(m method.Method, base []method.Step, waterG float64) []method.Step {
+	var before, pours, hands, after []method.Step
+	var drain, steep *method.Step
+	for i := range base {
+		k := base[i]
+		switch {
+		case k.Phase < method.Brew:
+			before = append(before, k)
+		case k.Phase > method.Brew:
+			after = append(after, k)
+		case k.Drains:
+			drain = &k
+		case k.Lane == method.Scale:
+			pours = append(pours, k)
+		default:
+			hands = append(hands, k)
+			if steep == nil && (k.Stretch || k.ID == "steep") {
+				steep = &k
+			}
+		}
+	}
+	if len(r.Pours) > 0 {
+		pours = r.pourSteps(waterG)
+	}
+	switch {
+	case len(r.Steps) > 0:
+		hands = nil
+		for i, st := range r.Steps {
+			forS := float64(handsS)
+			if st.ForS != nil {
+				forS = *st.ForS
+			} else if i+1 < len(r.Steps) {
+				forS = math.Min(forS, math.Max(r.Steps[i+1].AtS-st.AtS, 1))
+			}
+			text := own(st.Do)
+			k := method.Step{ID: stepID("own", i), Phase: method.Brew, Lane: method.Hands, Label: label(text), Text: quantity.UpperFirst(text) + ".", AtS: st.AtS, ForS: forS, Until: method.Time, Cover: heat.Open}
+			if st.Until != "" {
+				k.Until, k.Sign = method.Sign, own(st.Until)
+			}
+			hands = append(hands, k)
+		}
+	case drain != nil:
+		hands = nil
+	}
+	line := append(slices.Clone(pours), hands...)
+	slices.SortStableFunc(line, func(a, b method.Step) int {
+		switch {
+		case a.AtS < b.AtS:
+			return -1
+		case a.AtS > b.AtS:
+			return 1
+		}
+		return 0
+	})
+	if drain != nil {
+		end := 0.0
+		for _, k := range line {
+			end = math.Max(end, k.AtS+k.ForS)
+		}
+		drain.AtS = end
+		if r.DoneS != nil && *r.DoneS > end {
+			drain.ForS = *r.DoneS - end
+		}
+		line = append(line, *drain)
+	} else if len(r.Steps) > 0 {
+		line = filled(line, steep)
+	}
+	return slices.Concat(before, line, after)
+}
+
+// pourSteps are the recipe's pours as steps.
+func (r *Recipe) pourSteps(waterG float64) []method.Step {
+	var out []method.Step
+	from := 0.0
+	for i, p := range r.Pours {
+		forS := math.Max((p.ToG-from)/pourGPerS, leastPour)
+		if p.ForS != nil {
+			forS = *p.ForS
+		}
+		if i+1 < len(r.Pours) {
+			forS = math.Min(forS, r.Pours[i+1].AtS-p.AtS)
+		}
+		text, name := "{pour}", "pour"
+		switch how := own(p.How); {
+		case how != "":
+			text, name = text+", "+quantity.LowerFirst(how), label(how)
+		case i == 0:
+			text, name = text+", wetting all of it", "wet all"
+		}
+		caution := ""
+		if i == 0 {
+			caution = "pour"
+		}
+		out = append(out, method.Step{ID: stepID("pour", i), Phase: method.Brew, Lane: method.Scale, Label: name, Text: text + ".", AtS: p.AtS, ForS: forS, PourTo: p.ToG / waterG, Until: method.Weight, Cover: heat.Open, Caution: caution})
+		from = p.ToG
+	}
+	out[len(out)-1].PourTo = 1
+	return out
+}
+
+// filled lets the coffee stand in the pauses of a steep; the longest of them is the one
+// that may be stretched.
+func filled(line []method.Step, like *method.Step) []method.Step {
+	var out []method.Step
+	longest := -1
+	end := 0.0
+	for _, k := range line {
+		if gap := k.AtS - end; gap > shortGapS {
+			st := method.Step{ID: stepID("stand", len(out)), Phase: method.Brew, Lane: method.Water, Label: "steep", Text: "Let it stand.", AtS: end, ForS: gap, Until: method.Time, Cover: heat.Lidded}
+			if like != nil {
+				st.Cover = like.Cover
+			}
+			if longest < 0 || gap > out[longest].ForS {
+				longest = len(out)
+			}
+			out = append(out, st)
+		}
+		out = append(out, k)
+		end = math.Max(end, k.AtS+k.ForS)
+	}
+	if longest >= 0 && like != nil {
+		out[longest].Stretch, out[longest].ID = like.Stretch, "steep"
+	}
+	return out
+}
+
+// steepAt is the step that steeps: the one that may be stretched, or is called so; −1
+// where none does.
+func steepAt(steps []method.Step) int {
+	for i, k := range steps {
+		if k.Phase == method.Brew && k.Stretch {
+			return i
+		}
+	}
+	return slices.IndexFunc(steps, func(k method.Step) bool { return k.Phase == method.Brew && k.ID == "steep" })
+}
+
+// steep lets the step that steeps end at a moment, and moves what follows with it.
+func steep(steps []method.Step, path string, until float64) field.Problems {
+	i := steepAt(steps)
+	if i < 0 {
+		return field.Problems{{Field: path, Value: until, Message: "nothing steeps here, the water runs through; allowed: leave it out, or done_s"}}
+	}
+	k := &steps[i]
+	if until < k.AtS+leastPour {
+		return field.Problems{{Field: path, Value: until, Message: fmt.Sprintf("the steep begins at %s s; allowed: from %s s", field.Trim(k.AtS), field.Trim(k.AtS+leastPour))}}
+	}
+	by := until - (k.AtS + k.ForS)
+	k.ForS += by
+	for j := range steps {
+		if j != i && steps[j].Phase == method.Brew && steps[j].AtS > k.AtS {
+			steps[j].AtS += by
+		}
+	}
+	return nil
+}
+
+// done lets the brew end at a moment: by its steep, or where that is set, by what
+// settles after it.
+func done(steps []method.Step, at float64, steepSet bool) field.Problems {
+	end, last := 0.0, -1
+	for i, k := range steps {
+		if k.Phase == method.Brew {
+			if k.AtS+k.ForS >= end {
+				end, last = k.AtS+k.ForS, i
+			}
+		}
+	}
+	if !steepSet {
+		if i := steepAt(steps); i >= 0 {
+			return steep(steps, "done_s", at-end+steps[i].AtS+steps[i].ForS)
+		}
+	}
+	if last < 0 || steps[last].AtS+1 > at {
+		return field.Problems{{Field: "done_s", Value: at, Message: fmt.Sprintf("before what is done last, at %s s; allowed: later, or leave it out", field.Trim(end))}}
+	}
+	steps[last].ForS += at - end
+	return nil
+}

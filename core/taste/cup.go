@@ -1,0 +1,221 @@
+package taste
+
+import (
+	"fmt"
+	"math"
+
+	"apodemos/core/brew"
+	"apodemos/core/field"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+	"apodemos/core/recipe"
+)
+
+// Run is what was really had, where it differs from the plan; what is left out went as
+// planned.
+type Run struct {
+	DoseG    *float64 `json:"dose_g,omitempty"`
+	WaterG   *float64 `json:"water_g,omitempty" doc:"Poured, all in all"`
+	ContactS *float64 `json:"contact_s,omitempty"`
+	StartC   *float64 `json:"start_c,omitempty" doc:"Water at first contact"`
+	Clicks   *float64 `json:"clicks,omitempty"`
+	Presses  *float64 `json:"presses,omitempty" doc:"Of a pocket pump, where thirteen are usual"`
+}
+
+// Empty reports whether all went as planned.
+func (r Run) Empty() bool {
+	return r.DoseG == nil && r.WaterG == nil && r.ContactS == nil && r.StartC == nil && r.Clicks == nil && r.Presses == nil
+}
+
+// Check is what is wrong with a run.
+func (r Run) Check() field.Problems {
+	var bad field.Problems
+	for _, f := range []struct {
+		name     string
+		v        *float64
+		min, max float64
+		unit     quantity.Unit
+	}{
+		{"dose_g", r.DoseG, 1, 1000, quantity.Gram}, {"water_g", r.WaterG, 5, 20000, quantity.Gram}, {"contact_s", r.ContactS, 5, 172800, quantity.Second},
+		{"start_c", r.StartC, 0, 100, quantity.Celsius}, {"clicks", r.Clicks, 0, 400, quantity.Clicks}, {"presses", r.Presses, 1, 200, quantity.None},
+	} {
+		if f.v != nil {
+			if p, is := field.Range(f.name, *f.v, f.min, f.max, f.unit); is {
+				bad = append(bad, p)
+			}
+		}
+	}
+	return bad
+}
+
+// A Planner plans a brew; brew.Planner is one.
+type Planner interface {
+	Compute(brew.Request) (*brew.Plan, error)
+}
+
+// usualPresses of a pocket pump. Common practice.
+const usualPresses = 13
+
+// A cup is what the model says of a brew as it was had.
+type cup struct {
+	e, tds  float64      // percent
+	request brew.Request // that gives it, to begin the next from
+	plan    *brew.Plan
+	contact float64
+}
+
+// asHad is the cup of a request as it was really had.
+func asHad(p Planner, r brew.Request, had Run) (cup, error) {
+	told, err := p.Compute(r)
+	if err != nil {
+		return cup{}, err
+	}
+	if had.Empty() {
+		return cupOf(r, told), nil
+	}
+	m, _ := method.ByID(told.Request.Method)
+	next := r
+	if had.Clicks != nil {
+		if r.Grinder.UmPerClick == nil {
+			return cup{}, field.Problems{{Field: "run.clicks", Value: *had.Clicks, Message: "clicks mean nothing without the grinder; allowed: with request.grinder.um_per_click"}}
+		}
+		next.Grinder.Clicks = had.Clicks
+	}
+	pin(&next, told, had.Clicks == nil)
+	if had.DoseG != nil || had.WaterG != nil {
+		amounts(&next, told, had)
+	}
+	if had.StartC != nil && told.TargetC != nil {
+		own := recipe.Recipe{}
+		if next.Recipe != nil {
+			own = *next.Recipe
+		}
+		own.WaterC = new(math.Min(math.Max(*had.StartC, 40), 100))
+		next.Recipe = &own
+	}
+	free := steeps(told)
+	if had.ContactS != nil && free {
+		next.ContactS = new(math.Max(*had.ContactS, 10))
+	} else if free && told.ContactS != nil && byTime(told) {
+		next.ContactS = told.ContactS
+	}
+	was, err := p.Compute(next)
+	if err != nil {
+		return cup{}, err
+	}
+	// What was had is told by its figures; the next cup is a plan like any other again.
+	out := cupOf(r, was)
+	out.request = r
+	if had.Clicks != nil {
+		out.request.Grinder.Clicks = had.Clicks
+	}
+	if had.DoseG != nil || had.WaterG != nil {
+		if was, asked := *was.Ratio, *told.Ratio; math.Abs(was-asked) > 0.03*asked {
+			amounts(&out.request, told, had)
+		}
+	}
+	longer := 1.0
+	if had.ContactS != nil && !free && *was.ContactS > 0 {
+		longer = *had.ContactS / *was.ContactS
+	}
+	if had.Presses != nil && m.ID == "pocket-pump" {
+		longer *= *had.Presses / usualPresses
+	}
+	if b := was.Made(); longer != 1 && b != nil && b.Um > 0 {
+		k := b.Contact
+		k.Fast, k.Slow = k.Fast*longer, k.Slow*longer
+		e := 100 * b.Model.Extraction(k, b.Um, b.Limit())
+		out.tds *= e / out.e
+		out.e = e
+	}
+	if had.ContactS != nil {
+		out.contact = *had.ContactS
+	}
+	return out, nil
+}
+
+// amounts puts what was really weighed into a request.
+func amounts(r *brew.Request, told *brew.Plan, had Run) {
+	m, _ := method.ByID(told.Request.Method)
+	s, _ := m.School(*told.Request.School)
+	if s.BasketG > 0 || m.Contact == method.Dilution {
+		return // the gear sets them
+	}
+	dose, water := *told.DoseG, poured(told)
+	if had.DoseG != nil {
+		dose = *had.DoseG
+	}
+	if had.WaterG != nil {
+		water = *had.WaterG
+	}
+	r.DoseG, r.WaterG, r.Ratio, r.CupMl, r.Strength = &dose, &water, nil, nil, nil
+}
+
+// poured is the brew water, and what is added to a brewer that does not hold it all.
+func poured(p *brew.Plan) float64 {
+	ml := *p.Water.PouredMl
+	if b := p.Made(); b != nil && b.School.Bypass {
+		ml += *p.Water.DilutionMl
+	}
+	return ml
+}
+
+// pin lets a plan's grind stand as it was told, where the stop moved it, and turns off
+// what makes up for the stop: it has been made up for.
+func pin(r *brew.Request, told *brew.Plan, grind bool) {
+	if grind && r.Grinder.Clicks == nil && told.Grind.Um != nil && byGrind(told) {
+		if g := told.Grind.Clicks; g != nil {
+			r.Grinder.Clicks = g
+		} else {
+			own := recipe.Recipe{}
+			if r.Recipe != nil {
+				own = *r.Recipe
+			}
+			own.GrindUm, own.Clicks, own.Grind = told.Grind.Um, nil, ""
+			r.Recipe = &own
+		}
+	}
+	r.Adjust = new("none")
+}
+
+func byGrind(p *brew.Plan) bool {
+	b := p.Made()
+	return b != nil && b.Correction != nil && b.Correction.ByGrind
+}
+
+func byTime(p *brew.Plan) bool {
+	b := p.Made()
+	return b != nil && b.Correction != nil && b.Correction.ByTime
+}
+
+// steeps reports whether the time is free.
+func steeps(p *brew.Plan) bool {
+	b := p.Made()
+	return b != nil && b.SteepS() > 0
+}
+
+func cupOf(r brew.Request, p *brew.Plan) cup {
+	c := cup{request: r, plan: p}
+	if p.Strength.ExtractionPct != nil {
+		c.e = *p.Strength.ExtractionPct
+	}
+	if p.Strength.TDSPct != nil {
+		c.tds = *p.Strength.TDSPct
+	}
+	if p.ContactS != nil {
+		c.contact = *p.ContactS
+	}
+	return c
+}
+
+// grinderOf names the grinder of a request, as far as it is another.
+func grinderOf(r brew.Request) string {
+	if r.Grinder.UmPerClick == nil {
+		return ""
+	}
+	zero := 0.0
+	if r.Grinder.ZeroUm != nil {
+		zero = *r.Grinder.ZeroUm
+	}
+	return fmt.Sprintf("%g/%g", *r.Grinder.UmPerClick, zero)
+}

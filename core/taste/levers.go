@@ -1,0 +1,295 @@
+package taste
+
+import (
+	"fmt"
+	"math"
+
+	"apodemos/core/brew"
+	"apodemos/core/coffee"
+	"apodemos/core/field"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+	"apodemos/core/recipe"
+)
+
+// The levers: what one may change of a brew.
+const (
+	Grind       = "grind"
+	Ratio       = "ratio"
+	Time        = "time"
+	Temperature = "temperature"
+	Stop        = "stop"
+)
+
+// Levers are all of them.
+var Levers = []string{Grind, Ratio, Time, Temperature, Stop}
+
+// Change is one change, in the units of the gear.
+type Change struct {
+	Lever  string        `json:"lever" enum:"grind,ratio,time,temperature,stop"`
+	From   float64       `json:"from"`
+	To     float64       `json:"to"`
+	Unit   quantity.Unit `json:"unit"`
+	Clicks *float64      `json:"clicks,omitempty" doc:"Of the grinder: under zero is finer"`
+	quantity.Phrase
+}
+
+// a move is a setting of a lever, n of its steps away.
+type move func(n int) (brew.Request, Change, bool)
+
+// A knob is a lever of one brew, with how it moves; why says why it does not.
+type knob struct {
+	lever string
+	most  int // steps either way
+	to    move
+	why   string
+}
+
+// knobs are the levers that a brew has.
+func knobs(from cup, allow []string) []knob {
+	var out []knob
+	for _, name := range Levers {
+		k := knob{lever: name}
+		if !contains(allow, name) {
+			k.why = "Not to be changed."
+			out = append(out, k)
+			continue
+		}
+		switch name {
+		case Grind:
+			k = grind(from)
+		case Ratio:
+			k = ratio(from)
+		case Time:
+			k = timed(from)
+		case Temperature:
+			k = temperature(from)
+		case Stop:
+			k = stop(from)
+		}
+		k.lever = name
+		out = append(out, k)
+	}
+	return out
+}
+
+func contains(list []string, s string) bool {
+	for _, x := range list {
+		if x == s {
+			return true
+		}
+	}
+	return false
+}
+
+const (
+	umStep, mostUm = 25.0, 300.0 // of a grinder without clicks
+	mostClicks     = 15
+)
+
+// grind is finer or coarser by clicks, or without a grinder by what one can tell.
+func grind(from cup) knob {
+	r, p := from.request, from.plan
+	switch {
+	case p.Grind.Um == nil:
+		return knob{why: "Nothing is ground here."}
+	case *p.Request.Coffee.GroundAhead:
+		return knob{why: "The coffee is ground already."}
+	}
+	finest, coarsest := float64(brew.MinGrindUm), float64(brew.MaxGrindUm)
+	if b := p.Made(); b != nil && b.Bed.Shape != "" {
+		finest = b.PassesUm()
+	}
+	still := func(r *brew.Request) {
+		if byGrind(p) {
+			r.Adjust = new("none") // the stop is in the grind already
+		}
+	}
+	if per := r.Grinder.UmPerClick; per != nil {
+		zero := 0.0
+		if r.Grinder.ZeroUm != nil {
+			zero = *r.Grinder.ZeroUm
+		}
+		now := math.Max(math.Round(coffee.Clicks(*p.Grind.Um, *per, zero)), 0)
+		most := int(math.Min(math.Max(math.Ceil(mostUm / *per), 3), mostClicks))
+		return knob{most: most, to: func(n int) (brew.Request, Change, bool) {
+			to := now + float64(n)
+			um := zero + to**per
+			if to < 0 || to > 400 || um > coarsest || um < finest && n < 0 || um < brew.MinGrindUm {
+				return r, Change{}, false
+			}
+			next := r
+			next.Grinder.Clicks = &to
+			still(&next)
+			by := math.Abs(float64(n))
+			return next, Change{Grind, now, to, quantity.Clicks, new(float64(n)),
+				quantity.Say(quantity.Either(n < 0, "{0} finer: {1} and not {2}", "{0} coarser: {1} and not {2}"), quantity.Of(by, quantity.Clicks), quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))}, true
+		}}
+	}
+	now := quantity.RoundTo(*p.Grind.Um, 5)
+	return knob{most: int(mostUm / umStep), to: func(n int) (brew.Request, Change, bool) {
+		to := now + umStep*float64(n)
+		if to < finest && n < 0 || to < brew.MinGrindUm || to > coarsest {
+			return r, Change{}, false
+		}
+		next := withOwn(r, func(own *recipe.Recipe) { own.GrindUm, own.Clicks, own.Grind = &to, nil, "" })
+		still(&next)
+		word, was := coffee.BandOf(to), coffee.BandOf(now)
+		text := quantity.Either(n < 0, "a little finer", "a little coarser")
+		if math.Abs(to-now) > 3*umStep {
+			text = quantity.Either(n < 0, "clearly finer", "clearly coarser")
+		}
+		if word != was {
+			text += ": " + word + " and not " + was
+		} else {
+			text += ", still " + word
+		}
+		return next, Change{Grind, now, to, quantity.Micrometre, nil, quantity.Say(text+" (about {0} and not {1})", quantity.Of(to, quantity.Micrometre), quantity.Of(now, quantity.Micrometre))}, true
+	}}
+}
+
+// withOwn is a request with its recipe changed, which it may have none of.
+func withOwn(r brew.Request, change func(*recipe.Recipe)) brew.Request {
+	own := recipe.Recipe{}
+	if r.Recipe != nil {
+		own = *r.Recipe
+	}
+	change(&own)
+	r.Recipe = &own
+	return r
+}
+
+const mostRatio = 0.4 // of the dose, either way
+
+// ratio is more or less coffee to the water; where a basket sets both, more or less water
+// afterwards.
+func ratio(from cup) knob {
+	r, p := from.request, from.plan
+	m, _ := method.ByID(p.Request.Method)
+	s, _ := m.School(*p.Request.School)
+	people := *p.Request.Drinkers
+	switch {
+	case m.Contact == method.Dilution:
+		now := *p.Request.Dilution
+		return knob{most: 8, to: func(n int) (brew.Request, Change, bool) {
+			to := now - 0.25*float64(n)
+			if to < 0.5 || to > 10 {
+				return r, Change{}, false
+			}
+			next := r
+			next.Dilution = &to
+			return next, Change{Ratio, now, to, quantity.None, nil, quantity.Say("{0} parts of water to one of concentrate, and not {1}", quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))}, true
+		}}
+	case s.BasketG > 0:
+		if *p.Water.DilutionMl < 5 {
+			return knob{why: "The basket sets coffee and water, and nothing is added."}
+		}
+		now := quantity.RoundTo(*p.DrinkMl/people, 5)
+		least := (*p.DrinkMl - *p.Water.DilutionMl) / people
+		return knob{most: 12, to: func(n int) (brew.Request, Change, bool) {
+			to := now - 10*float64(n)
+			if to < least || to > 1000 {
+				return r, Change{}, false
+			}
+			next := r
+			next.CupMl = &to
+			return next, Change{Ratio, now, to, quantity.Millilitre, nil, quantity.Say(quantity.Either(n > 0, "{0} less water added: a cup of {1} and not {2}", "{0} more water added: a cup of {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Millilitre), quantity.Of(to, quantity.Millilitre), quantity.Of(now, quantity.Millilitre))}, true
+		}}
+	}
+	now, water := *p.DoseG, poured(p)
+	step := quantity.Either(now/people < 20, 0.5, 1.0) * people
+	if k := p.DoseMeasures; k != nil && !*p.Request.Scale {
+		step = *p.Request.Measure.Grams * *p.Request.Measure.Step
+	}
+	now = quantity.RoundTo(now, 0.1)
+	fixed := r.WaterG != nil || r.Recipe != nil && p.Request.WaterG != nil
+	return knob{most: int(math.Ceil(mostRatio * now / step)), to: func(n int) (brew.Request, Change, bool) {
+		to := quantity.RoundTo(now+step*float64(n), 0.1)
+		if to < 1 || to < now*(1-mostRatio)-1e-9 || to > now*(1+mostRatio)+1e-9 || to > 1000 {
+			return r, Change{}, false
+		}
+		next := r
+		next.DoseG, next.Ratio, next.Strength = &to, nil, nil
+		if fixed {
+			next.WaterG, next.CupMl = &water, nil
+		}
+		return next, Change{Ratio, now, to, quantity.Gram, nil, quantity.Say(quantity.Either(n > 0, "{0} more coffee: {1} and not {2}", "{0} less coffee: {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Gram), quantity.Of(to, quantity.Gram), quantity.Of(now, quantity.Gram))}, true
+	}}
+}
+
+// timed is a longer or shorter steep, where it is free.
+func timed(from cup) knob {
+	r, p := from.request, from.plan
+	if !steeps(p) {
+		return knob{why: "Its pours and its flow set the time."}
+	}
+	now := quantity.RoundTo(from.contact, 1)
+	step := math.Max(quantity.RoundTo(now/24, 5), 5)
+	if now > 3600 {
+		step = math.Max(quantity.RoundTo(now/24, 900), 900)
+	}
+	field, _ := brew.FieldByPath("contact_s")
+	return knob{most: 12, to: func(n int) (brew.Request, Change, bool) {
+		to := now + step*float64(n)
+		if to < math.Max(0.5*now, field.Min) || to > math.Min(1.6*now, field.Max) {
+			return r, Change{}, false
+		}
+		next := r
+		next.ContactS = &to
+		return next, Change{Time, now, to, quantity.Second, nil, quantity.Say(quantity.Either(n > 0, "{0} longer: {1} and not {2}", "{0} shorter: {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Second), quantity.Of(to, quantity.Second), quantity.Of(now, quantity.Second))}, true
+	}}
+}
+
+const coolest = 78 // °C that hot water is advised at. Common practice: 88 to 96, and some cooler.
+
+// temperature is hotter or cooler water, as far as it gets here.
+func temperature(from cup) knob {
+	r, p := from.request, from.plan
+	if p.TargetC == nil || p.TargetHighC == nil || *p.TargetHighC == 0 {
+		return knob{why: "The water is not brought to a temperature here."}
+	}
+	now := quantity.RoundTo(*p.StartC, 1)
+	hottest := math.Floor(*p.BoilC)
+	if p.Request.Heat.SuppliedC != nil {
+		hottest = now
+	}
+	return knob{most: 8, to: func(n int) (brew.Request, Change, bool) {
+		to := now + float64(n)
+		if to < coolest || to > hottest {
+			return r, Change{}, false
+		}
+		next := withOwn(r, func(own *recipe.Recipe) { own.WaterC = &to })
+		return next, Change{Temperature, now, to, quantity.Celsius, nil, quantity.Say(quantity.Either(n > 0, "hotter water: {0} and not {1}", "cooler water: {0} and not {1}"), quantity.Of(to, quantity.Celsius), quantity.Of(now, quantity.Celsius))}, true
+	}}
+}
+
+// stop takes a moka pot off earlier, or later again.
+func stop(from cup) knob {
+	r, p := from.request, from.plan
+	if m, _ := method.ByID(p.Request.Method); m.Way != method.OnFlame {
+		return knob{why: "Only a moka pot is stopped."}
+	}
+	now := 100.0
+	if r.Recipe != nil && r.Recipe.StopPct != nil {
+		now = *r.Recipe.StopPct
+	}
+	return knob{most: 5, to: func(n int) (brew.Request, Change, bool) {
+		to := now + 10*float64(n)
+		if to < 50 || to > 100 {
+			return r, Change{}, false
+		}
+		next := withOwn(r, func(own *recipe.Recipe) { own.StopPct = &to })
+		return next, Change{Stop, now, to, quantity.Percent, nil, quantity.Say(quantity.Either(n < 0, "stop the moka earlier: off the heat when {0} of its water has come up, and not {1}", "let the moka run longer: off the heat when {0} of its water has come up, and not {1}"), quantity.Of(to, quantity.Percent), quantity.Of(now, quantity.Percent))}, true
+	}}
+}
+
+// checkAllow is what is wrong with a list of levers.
+func checkAllow(allow []string) field.Problems {
+	var bad field.Problems
+	for i, a := range allow {
+		if !contains(Levers, a) {
+			bad = append(bad, field.Problem{Field: fmt.Sprintf("allow[%d]", i), Value: a, Message: fmt.Sprintf("%q is not known; allowed: any of grind, ratio, time, temperature, stop", a)})
+		}
+	}
+	return bad
+}
