@@ -45,7 +45,7 @@ api: web-deps
 ## docs: the page of methods, from the catalogue
 docs:
 	go run ./cmd/apodemos methods > docs/methods.md
-	go run ./cmd/apodemos schema > docs/trip.schema.json
+	for k in trip recipe log; do go run ./cmd/apodemos schema $$k > docs/$$k.schema.json; done
 
 ## test: everything: format, vet, lint, types, unit, property and end-to-end tests
 test: test-tools build

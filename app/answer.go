@@ -8,7 +8,9 @@ import (
 	"apodemos/core/bench"
 	"apodemos/core/brew"
 	"apodemos/core/gear"
+	"apodemos/core/recipe"
 	"apodemos/core/run"
+	"apodemos/core/taste"
 	"apodemos/core/trip"
 	"apodemos/core/ways"
 )
@@ -29,17 +31,19 @@ type (
 		Gear    []gear.Item  `json:"gear"`
 	}
 	PlanTripIn struct {
-		Trip  Trip        `json:"trip"`
-		Stops []Stop      `json:"stops"`
-		Brews []Brew      `json:"brews"`
-		Items []gear.Item `json:"items" doc:"What goes along"`
-		Steps bool        `json:"steps,omitempty"`
+		Trip    Trip             `json:"trip"`
+		Stops   []Stop           `json:"stops"`
+		Brews   []Brew           `json:"brews"`
+		Coffees []trip.CoffeeBag `json:"coffees,omitempty" doc:"That the brews name"`
+		Items   []gear.Item      `json:"items" doc:"What goes along"`
+		Steps   bool             `json:"steps,omitempty"`
 	}
 	WhatIfIn struct {
-		Trip  Trip        `json:"trip"`
-		Stops []Stop      `json:"stops"`
-		Brews []Brew      `json:"brews"`
-		What  trip.WhatIf `json:"what"`
+		Trip    Trip             `json:"trip"`
+		Stops   []Stop           `json:"stops"`
+		Brews   []Brew           `json:"brews"`
+		Coffees []trip.CoffeeBag `json:"coffees,omitempty" doc:"That the brews name"`
+		What    trip.WhatIf      `json:"what"`
 	}
 )
 
@@ -99,14 +103,25 @@ func Answer(op string, body []byte) (any, *Fault, error) {
 		return asked(body, "body.request", func(in bench.GrindIn) (any, error) { return bench.WhatSetting(in) })
 	case "plan-trip":
 		return asked(body, "body", func(in PlanTripIn) (any, error) {
-			return PlanTrip(JourneyOf(in.Trip, in.Stops, in.Brews), in.Stops, in.Items, in.Steps)
+			return PlanTrip(JourneyOf(in.Trip, in.Stops, in.Brews, in.Coffees), in.Stops, in.Items, in.Steps)
 		})
 	case "what-if":
-		return asked(body, "body", func(in WhatIfIn) (any, error) { return trip.Compare(JourneyOf(in.Trip, in.Stops, in.Brews), in.What) })
+		return asked(body, "body", func(in WhatIfIn) (any, error) {
+			return trip.Compare(JourneyOf(in.Trip, in.Stops, in.Brews, in.Coffees), in.What)
+		})
+	case "read-recipe":
+		return asked(body, "body", func(in WordsIn) (any, error) { return recipe.Read(in.Words) })
+	case "understand":
+		return asked(body, "body", func(in WordsIn) (any, error) { return taste.Understand(in.Words), nil })
 	case "guide":
 		return asked(body, "body", func(in run.GuideIn) (any, error) { return run.Guide(in) })
 	}
 	return nil, nil, ErrNotFound
+}
+
+// WordsIn is something said in words.
+type WordsIn struct {
+	Words string `json:"words" maxLength:"4000"`
 }
 
 // FitIn asks how a brew's gear goes together.

@@ -6,6 +6,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/conditions"
 	"apodemos/core/gear"
+	"apodemos/core/recipe"
 	"apodemos/core/trip"
 	"apodemos/core/working"
 )
@@ -24,7 +25,7 @@ type Store interface {
 	RestoreTrip(ctx context.Context, id int64) error
 	// Journey is a trip with its stops and brews, as the core reads it.
 	Journey(ctx context.Context, id int64) (trip.Trip, []Stop, error)
-	// AddJourney keeps a whole trip, or nothing of it: plans holds the plan of each
+	// AddJourney keeps a whole trip with the coffees that it brings, or nothing of it: plans holds the plan of each
 	// brew, in order.
 	AddJourney(ctx context.Context, t trip.Trip, plans []*brew.Plan) (int64, error)
 
@@ -64,9 +65,33 @@ type Store interface {
 	Log(ctx context.Context, trip int64) ([]LogEntry, error)
 	LogEntry(ctx context.Context, id int64) (LogEntry, error)
 	AddLog(ctx context.Context, l LogEntry) (LogEntry, error)
-	SetLog(ctx context.Context, id, revision int64, t Taste) error
+	SetLog(ctx context.Context, id, revision int64, n Noted) error
 	DeleteLog(ctx context.Context, id int64) error
 	RestoreLog(ctx context.Context, id int64) error
+
+	// Coffees and recipes are those that are there; deleted ones too where all is asked.
+	Coffees(ctx context.Context, all bool) ([]Coffee, error)
+	Coffee(ctx context.Context, id int64) (Coffee, error)
+	CoffeeOf(ctx context.Context, uuid string) (Coffee, error)
+	AddCoffee(ctx context.Context, uuid string, c CoffeeSet) (int64, error)
+	SetCoffee(ctx context.Context, id, revision int64, c CoffeeSet) error
+	DeleteCoffee(ctx context.Context, id int64) error
+	RestoreCoffee(ctx context.Context, id int64) error
+
+	Recipes(ctx context.Context, all bool) ([]OwnRecipe, error)
+	OwnRecipe(ctx context.Context, id int64) (OwnRecipe, error)
+	RecipeOf(ctx context.Context, uuid string) (OwnRecipe, error)
+	AddRecipe(ctx context.Context, uuid string, r recipe.Recipe) (int64, error)
+	SetRecipe(ctx context.Context, id, revision int64, r recipe.Recipe) error
+	DeleteRecipe(ctx context.Context, id int64) error
+	RestoreRecipe(ctx context.Context, id int64) error
+
+	Blinds(ctx context.Context) ([]Blind, error)
+	Blind(ctx context.Context, id int64) (Blind, error)
+	AddBlind(ctx context.Context, b BlindSet) (int64, error)
+	SetBlind(ctx context.Context, id, revision int64, b BlindSet) error
+	DeleteBlind(ctx context.Context, id int64) error
+	RestoreBlind(ctx context.Context, id int64) error
 
 	Gear(ctx context.Context) ([]gear.Item, error)
 	GearItem(ctx context.Context, id int64) (gear.Item, error)
@@ -93,8 +118,9 @@ type StopOut struct {
 // TripOut is a trip with its stops and brews.
 type TripOut struct {
 	Trip
-	Stops []StopOut `json:"stops"`
-	Brews []Brew    `json:"brews"`
+	Stops   []StopOut        `json:"stops"`
+	Brews   []Brew           `json:"brews"`
+	Coffees []trip.CoffeeBag `json:"coffees" doc:"That its brews name, with what was in them when it began"`
 }
 
 // StopOut is a stop with what its conditions come to. Its error is brew.Problems where
@@ -133,6 +159,12 @@ func (a App) TripOut(ctx context.Context, id int64) (TripOut, error) {
 		}
 		out.Stops = append(out.Stops, s)
 	}
-	out.Brews, err = a.Brews(ctx, id)
+	if out.Brews, err = a.Brews(ctx, id); err != nil {
+		return out, err
+	}
+	j, _, err := a.Journey(ctx, id)
+	if out.Coffees = j.Coffees; out.Coffees == nil {
+		out.Coffees = []trip.CoffeeBag{}
+	}
 	return out, err
 }

@@ -13,6 +13,7 @@ import (
 	"apodemos/core/conditions"
 	"apodemos/core/explain"
 	"apodemos/core/method"
+	"apodemos/core/taste"
 	"apodemos/core/trip"
 	"apodemos/demo"
 	"apodemos/store"
@@ -62,13 +63,13 @@ func TestTheWorkingsOfAPlanAreComputedAgain(t *testing.T) {
 func TestABrewThatWasMadeKeepsItsWorkings(t *testing.T) {
 	a, s, id := open(t)
 	b := brewOf(t, a, id, false)
-	_, err := a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Taste: app.Taste{Mark: 6}})
+	_, err := a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: app.Noted{Tasting: taste.Tasting{Mark: new(6.0)}}})
 	require.NoError(t, err)
 	kept, err := s.Plan(t.Context(), b.PlanID)
 	require.NoError(t, err)
 	require.NotEmpty(t, kept.Plan.Working)
 	first := kept.Plan.Working
-	_, err = a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:50:00Z", Taste: app.Taste{Mark: 7}})
+	_, err = a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:50:00Z", Noted: app.Noted{Tasting: taste.Tasting{Mark: new(7.0)}}})
 	require.NoError(t, err)
 	told, err := a.Told(t.Context(), b.PlanID)
 	require.NoError(t, err)
@@ -93,7 +94,7 @@ func TestAnotherVersionsWorkingsAreNotInvented(t *testing.T) {
 	require.NoError(t, err)
 	assert.Empty(t, told.Plan.Working)
 	assert.NotEmpty(t, told.Plan.Notes)
-	_, err = a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Taste: app.Taste{Mark: 6}})
+	_, err = a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: app.Noted{Tasting: taste.Tasting{Mark: new(6.0)}}})
 	require.NoError(t, err)
 	told, err = a.Told(t.Context(), b.PlanID)
 	require.NoError(t, err)
@@ -112,7 +113,7 @@ func TestATripOnThePageIsTheTripInTheStore(t *testing.T) {
 	for _, s := range out.Stops {
 		bare = append(bare, s.Stop)
 	}
-	page := app.JourneyOf(out.Trip, bare, out.Brews)
+	page := app.JourneyOf(out.Trip, bare, out.Brews, out.Coffees)
 	was, err := trip.Compute(kept)
 	require.NoError(t, err)
 	is, err := trip.Compute(page)
@@ -204,4 +205,12 @@ func TestAnswersToBadQuestions(t *testing.T) {
 	assert.Equal(t, 400, fault.Status)
 	_, _, err = app.Answer("brew-it-for-me", nil)
 	assert.ErrorIs(t, err, app.ErrNotFound)
+}
+
+// empty is an app with nothing in it.
+func empty(t *testing.T) (app.App, *store.Store, int64) {
+	s, err := store.Open(t.Context(), t.TempDir())
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	return app.App{Store: s}, s, 0
 }

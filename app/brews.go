@@ -150,6 +150,16 @@ func again(p StoredPlan) working.Sheet {
 // WriteLog writes down how a brew came out. The workings of its plan are kept from then
 // on: it goes on showing what it was told, whatever a later version computes.
 func (a App) WriteLog(ctx context.Context, l LogEntry) (LogEntry, error) {
+	if err := a.CheckNoted(ctx, l.Noted); err != nil {
+		return l, err
+	}
+	if l.Had.Empty() {
+		had, err := a.HadSoFar(ctx, l.BrewID)
+		if err != nil {
+			return l, err
+		}
+		l.Had = had
+	}
 	out, err := a.AddLog(ctx, l)
 	if err != nil {
 		return out, err

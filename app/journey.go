@@ -84,8 +84,8 @@ func moment(t trip.Trip, task trip.Task) Moment {
 }
 
 // JourneyOf is a trip as the core reads it.
-func JourneyOf(t Trip, stops []Stop, brews []Brew) trip.Trip {
-	out := trip.Trip{Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies}
+func JourneyOf(t Trip, stops []Stop, brews []Brew, coffees []trip.CoffeeBag) trip.Trip {
+	out := trip.Trip{Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies, Coffees: coffees}
 	for _, st := range stops {
 		js := trip.Stop{Name: st.Name, Day: st.Day, Km: st.Km, TimeZone: st.TimeZone, Note: st.Note, Conditions: st.Conditions, Facts: st.Facts}
 		for _, b := range brews {

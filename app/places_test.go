@@ -14,6 +14,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/conditions"
 	"apodemos/core/gear"
+	"apodemos/core/taste"
 	"apodemos/core/ways"
 )
 
@@ -37,7 +38,7 @@ func TestABrewWithoutATrip(t *testing.T) {
 	require.Len(t, before, 1, "no trip is none to list")
 	st, b := place(t, a)
 	assert.Zero(t, b.TripID)
-	l, err := a.WriteLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: "2026-11-26T06:00:00Z", Taste: app.Taste{Mark: 7, Words: "Cold hands, good cup."}})
+	l, err := a.WriteLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: "2026-11-26T06:00:00Z", Noted: app.Noted{Tasting: taste.Tasting{Mark: new(7.0), Words: "Cold hands, good cup."}}})
 	require.NoError(t, err)
 	assert.Zero(t, l.TripID)
 
@@ -72,7 +73,7 @@ func TestABrewWithoutATrip(t *testing.T) {
 	assert.True(t, slices.ContainsFunc(entries, func(e app.LogEntry) bool { return e.ID == l.ID && e.TripID == id }), "its log goes along")
 	places, err := a.Places(ctx)
 	require.NoError(t, err)
-	assert.Empty(t, places.Stops)
+	assert.False(t, slices.ContainsFunc(places.Stops, func(s app.StopOut) bool { return s.ID == st.ID }))
 	out, err := a.PutInto(ctx, st.ID, app.NoTrip, 0)
 	require.NoError(t, err)
 	assert.Zero(t, out.TripID)

@@ -4,9 +4,12 @@ import (
 	"errors"
 
 	"apodemos/core/brew"
+	"apodemos/core/coffee"
 	"apodemos/core/conditions"
 	"apodemos/core/kit"
+	"apodemos/core/recipe"
 	"apodemos/core/run"
+	"apodemos/core/taste"
 	"apodemos/core/trip"
 )
 
@@ -81,13 +84,14 @@ type Run = run.Run
 // StepRun is when a step really began and ended.
 type StepRun = run.StepRun
 
-// Taste is what was tasted.
-type Taste struct {
-	SourBitter int    `json:"sour_bitter" minimum:"-3" maximum:"3" doc:"-3 sour … 0 balanced … 3 bitter"`
-	WeakStrong int    `json:"weak_strong" minimum:"-3" maximum:"3" doc:"-3 weak … 0 right … 3 strong"`
-	Sediment   int    `json:"sediment" minimum:"0" maximum:"3" doc:"0 clean … 3 muddy"`
-	Mark       int    `json:"mark" minimum:"1" maximum:"10"`
-	Words      string `json:"words" maxLength:"2000"`
+// Noted is what is written down of a brew: what was tasted, what was had otherwise than
+// planned, and of which coffee.
+type Noted struct {
+	taste.Tasting
+	Notes  string    `json:"notes,omitempty" maxLength:"1000" doc:"Notes tasted, with commas between them"`
+	Had    taste.Had `json:"run,omitzero" required:"false" doc:"Where it differed from the plan"`
+	Coffee string    `json:"coffee,omitempty" maxLength:"36" doc:"UUID of the coffee; that of the plan when left out"`
+	By     string    `json:"by,omitempty" maxLength:"40" doc:"Who tasted"`
 }
 
 // LogEntry is how a brew came out.
@@ -98,18 +102,88 @@ type LogEntry struct {
 	BrewID   int64  `json:"brew_id"`
 	PlanID   int64  `json:"plan_id"`
 	BrewedAt string `json:"brewed_at" format:"date-time"`
-	Taste
+	Noted
 	// For the list.
-	TripID   int64   `json:"trip_id"`
-	StopID   int64   `json:"stop_id"`
-	StopName string  `json:"stop_name"`
-	BrewName string  `json:"brew_name"`
-	Method   string  `json:"method"`
-	School   string  `json:"school"`
-	DoseG    float64 `json:"dose_g"`
-	PouredMl float64 `json:"poured_ml"`
-	BoilC    float64 `json:"boil_c"`
-	StartC   float64 `json:"start_c"`
+	TripID        int64    `json:"trip_id"`
+	StopID        int64    `json:"stop_id"`
+	StopName      string   `json:"stop_name"`
+	AltitudeM     *float64 `json:"altitude_m"`
+	BrewName      string   `json:"brew_name"`
+	Method        string   `json:"method"`
+	School        string   `json:"school"`
+	RecipeName    string   `json:"recipe_name" doc:"Of one's own recipe; empty without one"`
+	CoffeeName    string   `json:"coffee_name" doc:"Also of one that is deleted since"`
+	DoseG         float64  `json:"dose_g"`
+	PouredMl      float64  `json:"poured_ml"`
+	BoilC         float64  `json:"boil_c"`
+	StartC        float64  `json:"start_c"`
+	ContactS      float64  `json:"contact_s"`
+	Clicks        *float64 `json:"clicks"`
+	GrindUm       *float64 `json:"grind_um"`
+	ExtractionPct *float64 `json:"extraction_pct" doc:"As it was planned"`
+	TDSPct        *float64 `json:"planned_tds_pct"`
+	Small         Small    `json:"small"`
+}
+
+// Small is the score of a brew, small: what fits into a stamp.
+type Small struct {
+	Bars  []SmallBar   `json:"bars"`
+	Water [][2]float64 `json:"water" doc:"Seconds from first contact, and °C"`
+}
+
+// SmallBar is a step of it.
+type SmallBar struct {
+	Lane string  `json:"lane"`
+	AtS  float64 `json:"at_s"`
+	ForS float64 `json:"for_s"`
+	ToG  float64 `json:"to_g,omitempty"`
+}
+
+// CoffeeSet is what a person sets of a coffee in the bag.
+type CoffeeSet = coffee.InBag
+
+// Coffee is a coffee in the bag.
+type Coffee struct {
+	ID       int64  `json:"id"`
+	UUID     string `json:"uuid"`
+	Revision int64  `json:"revision" doc:"Grows with each change"`
+	CoffeeSet
+	Deleted bool     `json:"deleted,omitempty"`
+	Cups    int      `json:"cups" doc:"Written down of it"`
+	UsedG   float64  `json:"used_g" doc:"Brewed of it since it was weighed"`
+	LeftG   *float64 `json:"left_g" doc:"Null where nobody said how much there was"`
+}
+
+// OwnRecipe is a person's own recipe, kept.
+type OwnRecipe struct {
+	ID       int64         `json:"id"`
+	UUID     string        `json:"uuid"`
+	Revision int64         `json:"revision" doc:"Grows with each change"`
+	Recipe   recipe.Recipe `json:"recipe"`
+	Deleted  bool          `json:"deleted,omitempty"`
+}
+
+// BlindSet is two brews compared blind, with the rounds so far.
+type BlindSet struct {
+	A      int64       `json:"a" doc:"ID of a brew"`
+	B      int64       `json:"b"`
+	Rounds []BlindDeal `json:"rounds"`
+}
+
+// BlindDeal is one round: how it was dealt, which is not told before it is tasted, and
+// what was said.
+type BlindDeal struct {
+	Seed  uint64 `json:"seed"`
+	Liked string `json:"liked,omitempty" doc:"first, second or neither; empty while it is tasted"`
+	At    string `json:"at,omitempty"`
+}
+
+// Blind is a blind comparison, kept.
+type Blind struct {
+	ID       int64  `json:"id"`
+	UUID     string `json:"uuid"`
+	Revision int64  `json:"revision" doc:"Grows with each change"`
+	BlindSet
 }
 
 // TripKit is the kit of a trip: what goes along, what is packed already, and

@@ -15,6 +15,8 @@ import (
 	"apodemos/app"
 	"apodemos/core/brew"
 	"apodemos/core/gear"
+	"apodemos/core/recipe"
+	"apodemos/core/taste"
 	"apodemos/core/trip"
 	"apodemos/store"
 )
@@ -80,6 +82,9 @@ type made struct {
 	logged                                string // day of September the first entry was made
 	sourBitter, weakStrong, sediment, mrk []int
 	words                                 []string
+	notes                                 []string
+	coffee                                string                // the bag that it is of
+	then                                  []func(*brew.Request) // what was changed before each entry
 }
 
 func pot1400(r *brew.Request) {
@@ -89,24 +94,70 @@ func pot1400(r *brew.Request) {
 func insulated(r *brew.Request) { r.Cup = brew.Cup{Insulated: ptr(true), MassG: ptr(210.0)} }
 
 var brews = []made{
-	{0, "Before the saloon fills", "06:40", "cup-steep", nil, "05", []int{-1}, []int{-1}, []int{0}, []int{6}, []string{"Thin. The urn was slow to come up again."}},
-	{0, "On deck", "09:30", "cone", insulated, "05", []int{0}, []int{0}, []int{0}, []int{7}, []string{"Better with the cup warmed."}},
-	{1, "Two mugs behind the boat", "07:10", "pot", pot1400, "06", []int{1, 0}, []int{0, 1}, []int{1, 2}, []int{6, 7}, []string{"A little bitter; steeped while I moved the tent peg.", "Skimmed properly this time."}},
-	{1, "Afternoon", "16:00", "hand-press", func(r *brew.Request) { r.Drinkers = ptr(1.0) }, "06", []int{-1}, []int{0}, []int{0}, []int{6}, []string{"Short cup: the chamber is small. Added water."}},
-	{2, "Early, before the heat", "05:50", "cone", nil, "07", []int{0, 0}, []int{0, 0}, []int{0, 0}, []int{8, 8}, []string{"Clear, plum and cocoa.", "The same again, on purpose."}},
-	{2, "Shade at noon", "12:20", "pot", pot1400, "07", []int{1}, []int{1}, []int{1}, []int{5}, []string{"Too strong for the heat."}},
-	{3, "Room kettle", "07:30", "cone", nil, "08", []int{0, 1}, []int{1, 0}, []int{0, 0}, []int{7, 6}, []string{"Flat: hard tap water.", "Dull again. Buy bottled next time."}},
-	{3, "For the hosts", "17:00", "pot", func(r *brew.Request) { pot1400(r); r.Drinkers = ptr(4.0) }, "08", []int{0}, []int{0}, []int{1}, []int{8}, []string{"Asked for seconds."}},
+	{0, "Before the saloon fills", "06:40", "cup-steep", nil, "05", []int{-1}, []int{-1}, []int{0}, []int{6}, []string{"Thin. The urn was slow to come up again."}, nil, "", nil},
+	{0, "On deck", "09:30", "cone", insulated, "05", []int{0}, []int{0}, []int{0}, []int{7}, []string{"Better with the cup warmed."}, nil, terrace, nil},
+	{1, "Two mugs behind the boat", "07:10", "pot", pot1400, "06", []int{1, 0}, []int{0, 1}, []int{1, 2}, []int{6, 7}, []string{"A little bitter; steeped while I moved the tent peg.", "Skimmed properly this time."}, []string{"walnut", "walnut, toast"}, harbour, nil},
+	{1, "Afternoon", "16:00", "hand-press", func(r *brew.Request) { r.Drinkers = ptr(1.0) }, "06", []int{-1}, []int{0}, []int{0}, []int{6}, []string{"Short cup: the chamber is small. Added water."}, nil, "", nil},
+	{2, "Early, before the heat", "05:50", "cone", nil, "07", []int{0, 0}, []int{0, 0}, []int{0, 0}, []int{8, 8}, []string{"Clear, plum and cocoa.", "The same again, on purpose."}, []string{"plum, cocoa", "plum"}, terrace, nil},
+	{2, "Shade at noon", "12:20", "pot", pot1400, "07", []int{1}, []int{1}, []int{1}, []int{5}, []string{"Too strong for the heat."}, nil, "", nil},
+	{3, "Room kettle", "07:30", "cone", nil, "08", []int{0, 1}, []int{1, 0}, []int{0, 0}, []int{7, 6}, []string{"Flat: hard tap water.", "Dull again. Buy bottled next time."}, nil, "", nil},
+	{3, "For the hosts", "17:00", "pot", func(r *brew.Request) { pot1400(r); r.Drinkers = ptr(4.0) }, "08", []int{0}, []int{0}, []int{1}, []int{8}, []string{"Asked for seconds."}, nil, "", nil},
 	{4, "First light", "06:30", "cone", func(r *brew.Request) {
-		r.Grinder = brew.Grinder{UmPerClick: ptr(37.0), ZeroUm: ptr(0.0)}
-	}, "09", []int{-2, -1, -1}, []int{-1, -1, 0}, []int{0, 0, 0}, []int{4, 5, 6}, []string{"Sour and thin: the water never got hot.", "Kept the kettle on; still sour.", "Two clicks finer. Nearly there."}},
-	{4, "Back from the ridge", "15:15", "pot", pot1400, "09", []int{-1, 0}, []int{0, 0}, []int{1, 1}, []int{6, 7}, []string{"A touch sour.", "Left it a minute and a half longer."}},
-	{5, "Inside the windbreak", "05:40", "pot", pot1400, "10", []int{-1, 0}, []int{0, 1}, []int{2, 1}, []int{6, 7}, []string{"Melting took for ever.", "Starter water kept warm overnight."}},
-	{6, "Hut table", "07:00", "pot", func(r *brew.Request) { pot1400(r); r.School = ptr("warm-boil") }, "11", []int{0}, []int{0}, []int{1}, []int{8}, []string{"Round. Smoke does not hurt."}},
-	{6, "After wood", "16:30", "cone", nil, "11", []int{0, -1}, []int{-1, 0}, []int{0, 0}, []int{7, 6}, []string{"Light and sweet.", "Poured too fast."}},
-	{7, "Balcony", "08:00", "cone", func(r *brew.Request) { r.Coffee = brew.Coffee{Roast: ptr("light"), DaysOff: ptr(5.0)} }, "12", []int{-1, 0}, []int{0, 0}, []int{0, 0}, []int{7, 9}, []string{"New beans, very lively.", "Day five: citrus, long."}},
-	{8, "Last morning", "06:15", "serve-concentrate", insulated, "", nil, nil, nil, nil, nil},
+		r.Grinder = brew.Grinder{UmPerClick: ptr(37.0), ZeroUm: ptr(0.0), Clicks: ptr(20.0)}
+	}, "09", []int{-2, -1, -1}, []int{-1, -1, 0}, []int{0, 0, 0}, []int{4, 5, 6}, []string{"Sour and thin: the water never got hot.", "Kept the kettle on; still sour.", "Two clicks finer. Nearly there."},
+		[]string{"", "lemon", "lemon, plum"}, terrace, []func(*brew.Request){nil, nil, clicks(18)}},
+	{4, "Back from the ridge", "15:15", "pot", pot1400, "09", []int{-1, 0}, []int{0, 0}, []int{1, 1}, []int{6, 7}, []string{"A touch sour.", "Left it a minute and a half longer."}, nil, "", nil},
+	{5, "Inside the windbreak", "05:40", "pot", pot1400, "10", []int{-1, 0}, []int{0, 1}, []int{2, 1}, []int{6, 7}, []string{"Melting took for ever.", "Starter water kept warm overnight."}, nil, "", nil},
+	{6, "Hut table", "07:00", "pot", func(r *brew.Request) { pot1400(r); r.School = ptr("warm-boil") }, "11", []int{0}, []int{0}, []int{1}, []int{8}, []string{"Round. Smoke does not hurt."}, nil, "", nil},
+	{6, "After wood", "16:30", "cone", nil, "11", []int{0, -1}, []int{-1, 0}, []int{0, 0}, []int{7, 6}, []string{"Light and sweet.", "Poured too fast."}, nil, "", nil},
+	{7, "Balcony", "08:00", "cone", func(r *brew.Request) { r.Coffee = brew.Coffee{Roast: ptr("light"), DaysOff: ptr(5.0)} }, "12", []int{-1, 0}, []int{0, 0}, []int{0, 0}, []int{7, 9}, []string{"New beans, very lively.", "Day five: citrus, long."}, nil, "", nil},
+	{8, "Last morning", "06:15", "serve-concentrate", insulated, "", nil, nil, nil, nil, nil, nil, "", nil},
 }
+
+// The bags along, by the names that they are kept under.
+const (
+	terrace = "Cloud terrace, washed"
+	harbour = "Harbour blend"
+)
+
+// bag is the recipe that is printed on one of them.
+const bag = "13 g · 200 g · 90 °C · medium-coarse · 30 / 110 / 170 / 200 at 0:00 / 0:45 / 1:30 / 2:15 · 3:20"
+
+var coffees = []app.CoffeeSet{
+	{Name: terrace, Roast: "medium", RoastedOn: "2026-08-24", Species: "arabica", Process: "washed", Printed: "plum, cocoa, orange blossom", Words: bag, Grams: ptr(500.0), Since: "2026-08-27T05:00:00Z"},
+	{Name: harbour, Roast: "medium", RoastedOn: "2026-08-22", Species: "arabica", Printed: "walnut, caramel, dried fig", Grams: ptr(1000.0), Since: "2026-08-27T05:00:00Z"},
+}
+
+func clicks(n float64) func(*brew.Request) {
+	return func(r *brew.Request) { r.Grinder.Clicks = &n }
+}
+
+// home is where the first bag was dialled in before leaving.
+var home = brew.Conditions{Place: place(90, 20, 0), Water: brew.Water{Source: ptr("tap"), SourceC: ptr(15.0)}, Heat: brew.Heat{Burner: ptr("mains")}}
+
+// A cup at home: its clicks, what was had otherwise, and what was tasted.
+type cup struct {
+	day            string // of August
+	clicks         float64
+	had            taste.Had
+	bitter, strong float64
+	mark           float64
+	words, notes   string
+}
+
+// dialIn is how the first bag was dialled in, with one mistake. Invented, with the scatter
+// that people and cups have.
+var dialIn = []cup{
+	{"27", 24, taste.Had{}, -2, -1, 4, "Sour, thin.", "lemon"},
+	{"28", 22, taste.Had{}, -1, 0, 6, "Better. Still a little sour.", "lemon, plum"},
+	{"29", 22, taste.Had{WaterG: ptr(270.0)}, 0, -3, 3, "Talked, and poured to 270. Watery: my mistake, not the grinder's.", ""},
+	{"30", 21, taste.Had{}, -1, 0, 6, "A little sour.", "plum"},
+	{"31", 20, taste.Had{}, 0, 0, 8, "That is it.", "plum, cocoa"},
+	{"31", 19, taste.Had{}, 1, 0, 6, "One further, to see: a little bitter.", "cocoa, tobacco"},
+}
+
+// deals are the rounds of the blind comparison: seeds, and the cup that was liked.
+var deals = []app.BlindDeal{{Seed: 11, Liked: "first"}, {Seed: 12, Liked: "second"}, {Seed: 13, Liked: "second"}, {Seed: 14, Liked: "first"}, {Seed: 15, Liked: "neither"}, {Seed: 16, Liked: "second"}}
 
 // Name is the demo trip's.
 const Name = "From the port to the ice field"
@@ -198,12 +249,22 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 	if _, err := s.AddGear(ctx, shelf()); err != nil {
 		return 0, fmt.Errorf("gear: %w", err)
 	}
+	for _, c := range coffees {
+		if _, err := s.AddCoffee(ctx, "", c); err != nil {
+			return 0, fmt.Errorf("coffee %q: %w", c.Name, err)
+		}
+	}
 	for _, m := range brews {
 		r := brew.Request{Conditions: trip.ConditionsAt(stops[m.stop].cond, stops[m.stop].facts, m.at)}
 		r.Method = m.method
 		r.Drinkers = ptr(2.0)
 		if m.change != nil {
 			m.change(&r)
+		}
+		if m.coffee != "" {
+			if r.Coffee, err = beans(ctx, s, m.coffee, "2026-09-"+m.logged); err != nil {
+				return 0, err
+			}
 		}
 		p, err := app.Plan(r, false)
 		if err != nil {
@@ -218,14 +279,107 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 			continue // not brewed yet
 		}
 		for i, words := range m.words {
+			if i < len(m.then) && m.then[i] != nil {
+				m.then[i](&r)
+				if b, err = changed(ctx, s, b, r); err != nil {
+					return 0, fmt.Errorf("brew %q: %w", m.name, err)
+				}
+			}
+			n := app.Noted{Tasting: taste.Tasting{SourBitter: ptr(float64(m.sourBitter[i])), WeakStrong: ptr(float64(m.weakStrong[i])), Silt: ptr(float64(m.sediment[i])), Mark: ptr(float64(m.mrk[i])), Words: words}}
+			if i < len(m.notes) {
+				n.Notes = m.notes[i]
+			}
 			_, err := app.App{Store: s}.WriteLog(ctx, store.LogEntry{BrewID: b.ID, BrewedAt: first.Add(time.Duration(i) * 40 * time.Minute).Format(time.RFC3339),
-				Taste: store.Taste{SourBitter: m.sourBitter[i], WeakStrong: m.weakStrong[i], Sediment: m.sediment[i], Mark: m.mrk[i], Words: words}})
+				Noted: n})
 			if err != nil {
 				return 0, fmt.Errorf("log of %q: %w", m.name, err)
 			}
 		}
 	}
+	if err := atHome(ctx, s); err != nil {
+		return 0, fmt.Errorf("at home: %w", err)
+	}
 	return id, nil
+}
+
+// beans are a bag's, on a day.
+func beans(ctx context.Context, s *store.Store, name, day string) (brew.Coffee, error) {
+	list, err := s.Coffees(ctx, false)
+	if err != nil {
+		return brew.Coffee{}, err
+	}
+	for _, c := range list {
+		if c.Name == name {
+			return app.BeansOn(c, day, time.Time{}), nil
+		}
+	}
+	return brew.Coffee{}, fmt.Errorf("no coffee %q", name)
+}
+
+// changed keeps a brew with another request.
+func changed(ctx context.Context, s *store.Store, b store.Brew, r brew.Request) (store.Brew, error) {
+	p, err := app.Plan(r, false)
+	if err != nil {
+		return b, err
+	}
+	b.Request = r
+	return s.SetBrew(ctx, b, p)
+}
+
+// atHome dials the first bag in, and compares two methods blind. The printed recipe is
+// kept as one's own.
+func atHome(ctx context.Context, s *store.Store) error {
+	a := app.App{Store: s}
+	st, err := a.AddPlace(ctx, store.Stop{Name: "Kitchen at home", TimeZone: "Etc/GMT-2", Note: "Before leaving.", Conditions: home})
+	if err != nil {
+		return err
+	}
+	read, err := recipe.Read(bag)
+	if err != nil {
+		return err
+	}
+	own := read.Recipe
+	own.Name, own.Method = "From the bag: four pours", "cone"
+	if _, err := a.KeepRecipe(ctx, own); err != nil {
+		return err
+	}
+	r := brew.Request{Method: "cone", DoseG: ptr(15.0), WaterG: ptr(230.0), Grinder: brew.Grinder{UmPerClick: ptr(37.0), ZeroUm: ptr(0.0)}, Conditions: home}
+	if r.Coffee, err = beans(ctx, s, terrace, "2026-08-29"); err != nil {
+		return err
+	}
+	var b store.Brew
+	for i, c := range dialIn {
+		r.Grinder.Clicks = ptr(c.clicks)
+		if i == 0 {
+			kept, err := a.KeepBrew(ctx, st.ID, app.BrewIn{Name: "Dialling in", At: "07:30", Request: r})
+			if err != nil {
+				return err
+			}
+			b = kept.Brew
+		} else if b, err = changed(ctx, s, b, r); err != nil {
+			return err
+		}
+		_, err := a.WriteLog(ctx, store.LogEntry{BrewID: b.ID, BrewedAt: "2026-08-" + c.day + fmt.Sprintf("T%02d:30:00Z", 5+i%2*2),
+			Noted: app.Noted{Tasting: taste.Tasting{SourBitter: ptr(c.bitter), WeakStrong: ptr(c.strong), Silt: ptr(0.0), Mark: ptr(c.mark), Words: c.words}, Had: c.had, Notes: c.notes}})
+		if err != nil {
+			return err
+		}
+	}
+	r.Grinder.Clicks = ptr(20.0)
+	if b, err = changed(ctx, s, b, r); err != nil {
+		return err
+	}
+	press := brew.Request{Method: "hand-press", Grinder: brew.Grinder{UmPerClick: ptr(37.0), ZeroUm: ptr(0.0)}, Coffee: r.Coffee, Conditions: home}
+	other, err := a.KeepBrew(ctx, st.ID, app.BrewIn{Name: "The same in the hand press", At: "16:00", Request: press})
+	if err != nil {
+		return err
+	}
+	blind := app.BlindSet{A: b.ID, B: other.ID, Rounds: deals}
+	for i := range blind.Rounds {
+		blind.Rounds[i].At = fmt.Sprintf("2026-09-01T%02d:00:00Z", 14+i/2)
+	}
+	_, err = s.AddBlind(ctx, blind)
+	return err
 }
 
 // shelf is the travellers' gear: the starter shelf, some of it weighed, one thing

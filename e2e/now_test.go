@@ -167,7 +167,7 @@ func TestAPlaceGoesIntoATrip(t *testing.T) {
 	var b struct{ ID int64 }
 	path := "/stops/" + itoa(st.ID)
 	send(t, app.base, "POST", path+"/brews", map[string]any{"request": map[string]any{"method": "pot", "place": map[string]any{"altitude_m": 1500}}}, &b)
-	send(t, app.base, "POST", "/brews/"+itoa(b.ID)+"/log", map[string]any{"brewed_at": "2026-11-26T07:00:00Z", "sour_bitter": 0, "weak_strong": 0, "sediment": 1, "mark": 8, "words": "Ice at the rim."}, nil)
+	send(t, app.base, "POST", "/brews/"+itoa(b.ID)+"/log", map[string]any{"brewed_at": "2026-11-26T07:00:00Z", "sour_bitter": 0, "weak_strong": 0, "silt": 1, "mark": 8, "words": "Ice at the rim."}, nil)
 	p.open("/trips")
 	p.see("By the tarn")
 	p.clickKind("By the tarn", ".trip-row a")

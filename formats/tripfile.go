@@ -24,20 +24,21 @@ import (
 // what it says more would be lost.
 const (
 	TripFormat  = "apodemos-trip"
-	TripVersion = 1
+	TripVersion = 2
 	// MaxTripBytes bounds a trip file; one of 60 days is about 100 kB.
 	MaxTripBytes = 4 << 20
 )
 
 // TripFile is a trip as a file.
 type TripFile struct {
-	Format   string        `json:"format" enum:"apodemos-trip"`
-	Version  int           `json:"version" minimum:"1" maximum:"1"`
-	Name     string        `json:"name" minLength:"1" maxLength:"120"`
-	People   int           `json:"people" minimum:"1" maximum:"24"`
-	StartsOn string        `json:"starts_on,omitempty" doc:"ISO date of day 1"`
-	Supplies trip.Supplies `json:"supplies,omitzero" required:"false"`
-	Stops    []StopFile    `json:"stops" maxItems:"400"`
+	Format   string           `json:"format" enum:"apodemos-trip"`
+	Version  int              `json:"version" minimum:"1" maximum:"2" doc:"1 has no coffees and no recipes"`
+	Name     string           `json:"name" minLength:"1" maxLength:"120"`
+	People   int              `json:"people" minimum:"1" maximum:"24"`
+	StartsOn string           `json:"starts_on,omitempty" doc:"ISO date of day 1"`
+	Supplies trip.Supplies    `json:"supplies,omitzero" required:"false"`
+	Stops    []StopFile       `json:"stops" maxItems:"400"`
+	Coffees  []trip.CoffeeBag `json:"coffees,omitempty" maxItems:"200" doc:"Those that the requests of its brews name"`
 }
 
 // StopFile is a stop in a trip file.
@@ -69,8 +70,8 @@ func ReadTrip(r io.Reader) (TripFile, error) {
 	if f.Format != TripFormat {
 		return f, brew.Problems{{Field: "format", Value: f.Format, Message: fmt.Sprintf("%q is not a trip; allowed: %s", f.Format, TripFormat)}}
 	}
-	if f.Version != TripVersion {
-		return f, brew.Problems{{Field: "version", Value: f.Version, Message: fmt.Sprintf("version %d is not known here; allowed: %d. A file of a later version wants a later Apodemos", f.Version, TripVersion)}}
+	if f.Version < 1 || f.Version > TripVersion {
+		return f, brew.Problems{{Field: "version", Value: f.Version, Message: fmt.Sprintf("version %d is not known here; allowed: 1 to %d. A file of a later version wants a later Apodemos", f.Version, TripVersion)}}
 	}
 	return f, nil
 }
@@ -108,7 +109,7 @@ func under(at string, err error) error {
 
 // Trip returns the trip in a file, checked field by field.
 func (f TripFile) Trip() (trip.Trip, error) {
-	t := trip.Trip{Name: strings.TrimSpace(f.Name), People: f.People, StartsOn: f.StartsOn, Supplies: f.Supplies}
+	t := trip.Trip{Name: strings.TrimSpace(f.Name), People: f.People, StartsOn: f.StartsOn, Supplies: f.Supplies, Coffees: f.Coffees}
 	var bad brew.Problems
 	add := func(field string, value any, format string, args ...any) {
 		bad = append(bad, brew.Problem{Field: field, Value: value, Message: fmt.Sprintf(format, args...)})
@@ -119,6 +120,14 @@ func (f TripFile) Trip() (trip.Trip, error) {
 	if f.StartsOn != "" {
 		if _, err := time.Parse(time.DateOnly, f.StartsOn); err != nil {
 			add("starts_on", f.StartsOn, "%q is not a date; allowed: YYYY-MM-DD", f.StartsOn)
+		}
+	}
+	for i, c := range f.Coffees {
+		if n := len([]rune(c.Name)); n < 1 || n > 40 {
+			add(fmt.Sprintf("coffees[%d].name", i), c.Name, "%d characters; allowed: 1 to 40", n)
+		}
+		if n := len(c.ID); n < 1 || n > 36 {
+			add(fmt.Sprintf("coffees[%d].id", i), c.ID, "%d characters; allowed: 1 to 36", n)
 		}
 	}
 	for i, sf := range f.Stops {
@@ -208,7 +217,7 @@ func checkFacts(at string, f trip.Facts) brew.Problems {
 
 // FromTrip returns the file of a trip; Trip gives the same trip back.
 func FromTrip(t trip.Trip) (TripFile, error) {
-	f := TripFile{Format: TripFormat, Version: TripVersion, Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies, Stops: []StopFile{}}
+	f := TripFile{Format: TripFormat, Version: TripVersion, Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies, Stops: []StopFile{}, Coffees: t.Coffees}
 	for _, s := range t.Stops {
 		sf := StopFile{Name: s.Name, Day: s.Day, Km: s.Km, TimeZone: s.TimeZone, Note: s.Note, Facts: s.Facts}
 		var err error

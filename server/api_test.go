@@ -63,9 +63,9 @@ func TestABrewByTheAPI(t *testing.T) {
 	old := call[store.StoredPlan](t, h, "GET", fmt.Sprintf("/plans/%d", b.PlanID), "")
 	assert.Equal(t, "cone", old.Plan.Request.Method, "an old plan still shows what it was told")
 
-	entry := call[store.LogEntry](t, h, "POST", path+"/log", `{"brewed_at":"2026-09-09T17:40:00Z","sour_bitter":-1,"weak_strong":0,"sediment":0,"mark":7,"words":"lively"}`)
+	entry := call[store.LogEntry](t, h, "POST", path+"/log", `{"brewed_at":"2026-09-09T17:40:00Z","sour_bitter":-1,"weak_strong":0,"silt":0,"mark":7,"words":"lively"}`)
 	assert.Equal(t, "cone", entry.Method, "what was brewed is the plan of the run")
-	change[store.LogEntry](t, h, fmt.Sprintf("/log/%d", entry.ID), `{"sour_bitter":2,"weak_strong":1,"sediment":1,"mark":4,"words":"forgot it"}`)
+	change[store.LogEntry](t, h, fmt.Sprintf("/log/%d", entry.ID), `{"sour_bitter":2,"weak_strong":1,"silt":1,"mark":4,"words":"forgot it"}`)
 	log := call[[]store.LogEntry](t, h, "GET", "/log?trip=1", "")
 	words := make([]string, len(log))
 	for i, l := range log {

@@ -39,7 +39,7 @@ func said(t *testing.T, h http.Handler) string {
 		return v
 	}
 	all := []any{}
-	for _, path := range []string{"/trips/1", "/trips/1/kit", "/gear", "/log"} {
+	for _, path := range []string{"/trips/1", "/trips/1/kit", "/gear", "/log", "/coffees", "/recipes"} {
 		all = append(all, strip(call[any](t, h, "GET", path, "")))
 	}
 	b, err := json.Marshal(all)
@@ -60,7 +60,9 @@ func TestWhatIsLeftOutStays(t *testing.T) {
 		"/stops/5":     {"name", "position", "day", "km", "time_zone", "note", "conditions", "facts"},
 		"/brews/9":     {"name", "at", "request"},
 		"/gear/1":      nil, // all but its identity
-		"/log/1":       {"sour_bitter", "weak_strong", "sediment", "mark", "words"},
+		"/log/1":       {"sour_bitter", "weak_strong", "silt", "mark", "words", "run", "notes", "coffee", "by"},
+		"/coffees/1":   {"name", "roast", "roasted_on", "species", "process", "printed_notes", "printed_recipe", "ground", "grams", "since"},
+		"/recipes/1":   {"recipe"},
 	}
 	before := said(t, h)
 	changing := 0

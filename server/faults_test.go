@@ -126,10 +126,10 @@ func TestWhatIsNotThere(t *testing.T) {
 	before := state(h)
 	bodies := map[string]string{
 		"PATCH /brews/{brew}":              `{"request":{"method":"cone"}}`,
-		"POST /brews/{brew}/log":           `{"brewed_at":"2026-09-05T06:00:00Z","sour_bitter":0,"weak_strong":0,"sediment":0,"mark":5,"words":""}`,
+		"POST /brews/{brew}/log":           `{"brewed_at":"2026-09-05T06:00:00Z","sour_bitter":0,"weak_strong":0,"silt":0,"mark":5,"words":""}`,
 		"PUT /brews/{brew}/run":            `{"plan_id":1,"zero_ms":0,"paused_ms":0,"step":0,"done":[],"finished":false}`,
 		"PATCH /gear/{item}":               `{"name":"Pot","kind":"vessel","mass_g":100}`,
-		"PATCH /log/{entry}":               `{"sour_bitter":0,"weak_strong":0,"sediment":0,"mark":5,"words":""}`,
+		"PATCH /log/{entry}":               `{"sour_bitter":0,"weak_strong":0,"silt":0,"mark":5,"words":""}`,
 		"PATCH /stops/{stop}":              `{"name":"Hut","position":1,"day":1,"km":0,"conditions":{}}`,
 		"POST /stops/{stop}/brews":         `{"request":{"method":"cone"}}`,
 		"PATCH /trips/{trip}":              `{"name":"Moor","people":2}`,
@@ -142,7 +142,15 @@ func TestWhatIsNotThere(t *testing.T) {
 		"POST /trips/{trip}/kit/lay":       `{"items":[]}`,
 		"POST /trips/{trip}/stops":         `{"name":"Hut","position":1,"day":1,"km":0,"conditions":{}}`,
 		"POST /trips/{trip}/what-if":       `{}`,
+		"PATCH /coffees/{coffee}":          `{"name":"Moor"}`,
+		"PATCH /recipes/{recipe}":          `{"recipe":{"name":"Mine"}}`,
+		"POST /brews/{brew}/advice":        `{}`,
+		"POST /blinds/{blind}/say":         `{"liked":"first"}`,
 		"POST /trips/{trip}/duplicate":     ``,
+		"POST /blinds/{blind}/deal":        ``,
+		"POST /blinds/{blind}/restore":     ``,
+		"POST /coffees/{coffee}/restore":   ``,
+		"POST /recipes/{recipe}/restore":   ``,
 		"POST /trips/{trip}/restore":       ``,
 		"POST /gear/{item}/restore":        ``,
 		"POST /log/{entry}/restore":        ``,
@@ -223,7 +231,7 @@ func TestManyAtOnce(t *testing.T) {
 	codes := make([]int, 12)
 	for i := range codes {
 		wg.Go(func() {
-			codes[i] = ask(h, "PATCH", "/api/v1/brews/9", fmt.Sprintf(`{"name":"By %d","request":{"method":"cone","drinkers":%d}}`, i, i%4+1), "If-Match", `"1"`).Code
+			codes[i] = ask(h, "PATCH", "/api/v1/brews/8", fmt.Sprintf(`{"name":"By %d","request":{"method":"cone","drinkers":%d}}`, i, i%4+1), "If-Match", `"1"`).Code
 			ask(h, "POST", "/api/v1/trips", fmt.Sprintf(`{"name":"Trip %d","people":2}`, i))
 			ask(h, "GET", "/api/v1/trips/1/plan", "")
 		})

@@ -8,6 +8,7 @@ import (
 	"io"
 	"net/http"
 	"reflect"
+	"strings"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -208,15 +209,28 @@ type Elevation struct {
 	Source string  `json:"source"`
 }
 
-// TripSchema returns the JSON Schema (2020-12) of trip files, indented.
-func TripSchema() ([]byte, error) {
+// Schemas are the kinds of file whose JSON Schema is published.
+var Schemas = []string{"trip", "recipe", "log"}
+
+// Schema returns the JSON Schema (2020-12) of trip, recipe or log files, indented.
+func Schema(kind string) ([]byte, error) {
+	of := map[string]struct {
+		title, says string
+		file        reflect.Type
+	}{
+		"trip":   {"Apodemos trip, version 2", "A trip: stops, people and the brews they want at each, and the coffees that those are of. The conditions of a stop are part of a Request; the request of a brew is an RFC 7396 merge patch over them.", reflect.TypeFor[formats.TripFile]()},
+		"recipe": {"Apodemos recipe, version 1", "A person's own recipe: what it leaves out is that of the school of its method.", reflect.TypeFor[formats.RecipeFile]()},
+		"log":    {"Apodemos log, version 1", "What was brewed and tasted: each entry with the request that it can be planned again from.", reflect.TypeFor[formats.LogFile]()},
+	}[kind]
+	if of.file == nil {
+		return nil, fmt.Errorf("%q is no kind of file; allowed: one of %s", kind, strings.Join(Schemas, ", "))
+	}
 	registry := huma.NewMapRegistry("#/$defs/", huma.DefaultSchemaNamer)
-	root := registry.Schema(reflect.TypeFor[formats.TripFile](), true, "")
+	root := registry.Schema(of.file, true, "")
 	request := registry.Schema(reflect.TypeFor[brew.Request](), true, "")
 	b, err := json.MarshalIndent(map[string]any{
-		"$schema": "https://json-schema.org/draft/2020-12/schema", "title": "Apodemos trip, version 1",
-		"description": "A trip: stops, people and the brews they want at each. The conditions of a stop are part of a Request; the request of a brew is an RFC 7396 merge patch over them.",
-		"$ref":        root.Ref, "$defs": registry.Map(), "x-request": request.Ref,
+		"$schema": "https://json-schema.org/draft/2020-12/schema", "title": of.title, "description": of.says,
+		"$ref": root.Ref, "$defs": registry.Map(), "x-request": request.Ref,
 	}, "", "  ")
 	return append(b, '\n'), err
 }

@@ -97,7 +97,7 @@ type RunOut struct {
 // LogIn is a tasting to write down.
 type LogIn struct {
 	BrewedAt string `json:"brewed_at" format:"date-time"`
-	app.Taste
+	app.Noted
 }
 
 func (s *server) info(database string) Info {
@@ -258,6 +258,9 @@ func (s *server) routes(api huma.API) {
 	s.nowRoutes(api)
 	s.journeyRoutes(api)
 	s.kitRoutes(api)
+	s.coffeeRoutes(api)
+	s.recipeRoutes(api)
+	s.tasteRoutes(api)
 	benchRoutes(api)
 }
 
@@ -318,7 +321,7 @@ func (s *server) runRoutes(api huma.API) {
 		InBrew
 		Body LogIn
 	}) (*body[app.LogEntry], error) {
-		return reply(s.WriteLog(ctx, app.LogEntry{BrewID: in.Brew, BrewedAt: in.Body.BrewedAt, Taste: in.Body.Taste}))
+		return reply(s.WriteLog(ctx, app.LogEntry{BrewID: in.Brew, BrewedAt: in.Body.BrewedAt, Noted: in.Body.Noted}))
 	}, name("add-log", "Write down how a brew came out"))
 	huma.Get(api, "/log/{entry}", func(ctx context.Context, in *InEntry) (*body[app.LogEntry], error) {
 		return reply(s.LogEntry(ctx, in.Entry))
@@ -331,9 +334,12 @@ func (s *server) runRoutes(api huma.API) {
 		if err != nil {
 			return nil, fail(err)
 		}
-		next, revision, err := changeOf(api, in.Change, was.Taste)
+		next, revision, err := changeOf(api, in.Change, was.Noted)
 		if err != nil {
 			return nil, err
+		}
+		if err := s.CheckNoted(ctx, next); err != nil {
+			return nil, failAt("body", err)
 		}
 		if err := s.SetLog(ctx, in.Entry, revision, next); err != nil {
 			return nil, fail(err)

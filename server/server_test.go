@@ -62,7 +62,7 @@ func TestErrorsNameTheFieldAndNothingIsLost(t *testing.T) {
 		{"a brew that cannot be", "PATCH", "/brews/1", `{"request":{"method":"cone","drinkers":99}}`, 422, []string{`"body.request.drinkers"`}},
 		{"an old revision", "PATCH", "/brews/1", `{"request":{"method":"pot"}}`, 412, []string{"Nothing was saved"}},
 		{"no such brew", "GET", "/brews/999", "", 404, []string{"may have been deleted"}},
-		{"a mark too high", "POST", "/brews/1/log", `{"brewed_at":"2026-09-05T06:00:00Z","sour_bitter":0,"weak_strong":0,"sediment":0,"mark":11,"words":""}`, 422, []string{`"body.mark"`}},
+		{"a mark too high", "POST", "/brews/1/log", `{"brewed_at":"2026-09-05T06:00:00Z","sour_bitter":0,"weak_strong":0,"silt":0,"mark":11,"words":""}`, 422, []string{`"body.mark"`}},
 		{"no such operation", "POST", "/nothing", "{}", 404, []string{"no such operation"}},
 	} {
 		revision := `"1"`

@@ -15,7 +15,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/gear"
+	"apodemos/core/taste"
 )
 
 // old puts a database that the program of an earlier schema has written into a new
@@ -112,7 +114,7 @@ func TestDatabasesOfEarlierVersions(t *testing.T) {
 			st.Note = "changed"
 			require.NoError(t, s.SetStop(ctx, st))
 			assert.ErrorIs(t, s.SetStop(ctx, st), ErrConflict)
-			_, err = s.AddLog(ctx, LogEntry{BrewID: 1, BrewedAt: "2026-09-05T06:10:00Z", Taste: Taste{Mark: 5}})
+			_, err = s.AddLog(ctx, LogEntry{BrewID: 1, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
 			require.NoError(t, err)
 			require.NoError(t, s.Close())
 			_, err = Restore(ctx, t.TempDir(), filepath.Join(dir, FileName))
@@ -136,14 +138,14 @@ func TestEveryChangeNamesItsRevision(t *testing.T) {
 	require.NoError(t, err)
 	k, err := s.TripKit(ctx, id)
 	require.NoError(t, err)
-	l, err := s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Taste: Taste{Mark: 5}})
+	l, err := s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
 	require.NoError(t, err)
 	for name, change := range map[string]func() error{
 		"trip": func() error { return s.SetTrip(ctx, tr) },
 		"stop": func() error { return s.SetStop(ctx, st) },
 		"gear": func() error { return s.SetGear(ctx, it) },
 		"kit":  func() error { return s.SetTripKit(ctx, id, k) },
-		"log":  func() error { return s.SetLog(ctx, l.ID, l.Revision, l.Taste) },
+		"log":  func() error { return s.SetLog(ctx, l.ID, l.Revision, l.Noted) },
 	} {
 		require.NoError(t, change(), name)
 		assert.ErrorIs(t, change(), ErrConflict, name)
@@ -328,7 +330,7 @@ func TestABackupThatCannotBeUsed(t *testing.T) {
 		_, _, b := fill(t, s)
 		_, err := s.AddGear(ctx, gear.Starter())
 		require.NoError(t, err)
-		_, err = s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Taste: Taste{Mark: 5}})
+		_, err = s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
 		require.NoError(t, err)
 		_, err = s.db.Exec(c.spoil)
 		require.NoError(t, err, name)
@@ -391,3 +393,5 @@ func TestDamageIsRefusedOrHarmless(t *testing.T) {
 	}
 	assert.Greater(t, refused, 20)
 }
+
+func mark(n float64) app.Noted { return app.Noted{Tasting: taste.Tasting{Mark: &n}} }

@@ -7,6 +7,7 @@ import (
 	"errors"
 	"fmt"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 )
 
@@ -53,16 +54,48 @@ func (s *Store) EndRun(ctx context.Context, brewID int64) error {
 	return err
 }
 
-const logColumns = `l.id, l.uuid, l.revision, l.brew_id, l.plan_id, l.brewed_at, l.sour_bitter, l.weak_strong, l.sediment, l.mark, l.words,
-	s.trip_id, s.id, s.name, b.name, c.plan ->> '$.request.method', c.plan ->> '$.request.school',
-	coalesce(c.plan ->> '$.dose_g', 0), coalesce(c.plan ->> '$.water.poured_ml', 0), coalesce(c.plan ->> '$.boil_c', 0), coalesce(c.plan ->> '$.start_c', 0)
+const logColumns = `l.id, l.uuid, l.revision, l.brew_id, l.plan_id, l.brewed_at, l.coffee, l.body,
+	s.trip_id, s.id, s.name, c.plan ->> '$.request.place.altitude_m', b.name, c.plan ->> '$.request.method', c.plan ->> '$.request.school', coalesce(c.plan ->> '$.request.recipe.name', ''),
+	coalesce((SELECT body ->> '$.name' FROM coffees WHERE uuid = l.coffee), c.plan ->> '$.request.coffee.name', ''),
+	coalesce(c.plan ->> '$.dose_g', 0), coalesce(c.plan ->> '$.water.poured_ml', 0), coalesce(c.plan ->> '$.boil_c', 0), coalesce(c.plan ->> '$.start_c', 0), coalesce(c.plan ->> '$.contact_s', 0),
+	c.plan ->> '$.grind.clicks', c.plan ->> '$.grind.um', c.plan ->> '$.strength.extraction_pct', c.plan ->> '$.strength.tds_pct', c.plan -> '$.steps', c.plan -> '$.curves.water_c'
 	FROM log_entries l JOIN plans p ON p.id = l.plan_id JOIN plan_contents c ON c.hash = p.content JOIN brews b ON b.id = l.brew_id JOIN stops s ON s.id = b.stop_id JOIN trips t ON t.id = s.trip_id
 	WHERE l.deleted_at IS NULL AND b.deleted_at IS NULL AND s.deleted_at IS NULL AND t.deleted_at IS NULL `
 
 func scanLog(r row) (l LogEntry, err error) {
-	err = r.Scan(&l.ID, &l.UUID, &l.Revision, &l.BrewID, &l.PlanID, &l.BrewedAt, &l.SourBitter, &l.WeakStrong, &l.Sediment, &l.Mark, &l.Words,
-		&l.TripID, &l.StopID, &l.StopName, &l.BrewName, &l.Method, &l.School, &l.DoseG, &l.PouredMl, &l.BoilC, &l.StartC)
-	return l, err
+	var coffee, body string
+	var steps, water sql.NullString
+	err = r.Scan(&l.ID, &l.UUID, &l.Revision, &l.BrewID, &l.PlanID, &l.BrewedAt, &coffee, &body,
+		&l.TripID, &l.StopID, &l.StopName, &l.AltitudeM, &l.BrewName, &l.Method, &l.School, &l.RecipeName, &l.CoffeeName, &l.DoseG, &l.PouredMl, &l.BoilC, &l.StartC, &l.ContactS,
+		&l.Clicks, &l.GrindUm, &l.ExtractionPct, &l.TDSPct, &steps, &water)
+	if err != nil {
+		return l, err
+	}
+	if err = json.Unmarshal([]byte(body), &l.Noted); err != nil {
+		return l, fmt.Errorf("log entry %d: %w", l.ID, err)
+	}
+	l.Coffee = coffee
+	l.Small = smallOf(steps.String, water.String)
+	return l, nil
+}
+
+// smallPoints is how many points of a curve a stamp can show.
+const smallPoints = 16
+
+// smallOf is the score of a stored plan, small. What cannot be read is left out: it is only
+// a picture.
+func smallOf(steps, water string) app.Small {
+	out := app.Small{Bars: []app.SmallBar{}, Water: [][2]float64{}}
+	_ = json.Unmarshal([]byte(steps), &out.Bars)
+	var curve [][2]float64
+	_ = json.Unmarshal([]byte(water), &curve)
+	every := max(len(curve)/smallPoints, 1)
+	for i, p := range curve {
+		if i%every == 0 || i == len(curve)-1 {
+			out.Water = append(out.Water, p)
+		}
+	}
+	return out
 }
 
 // Log lists the log entries of a trip, latest first; trip 0 means all trips.
@@ -86,8 +119,17 @@ func (s *Store) AddLog(ctx context.Context, l LogEntry) (LogEntry, error) {
 		if err != nil {
 			return notFound(err)
 		}
-		r, err := tx.ExecContext(ctx, `INSERT INTO log_entries (uuid, brew_id, plan_id, brewed_at, sour_bitter, weak_strong, sediment, mark, words, created_at)
-			VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`, s.identity(l.UUID), l.BrewID, l.PlanID, l.BrewedAt, l.SourBitter, l.WeakStrong, l.Sediment, l.Mark, l.Words, s.stamp())
+		if l.Coffee == "" {
+			if err := tx.QueryRowContext(ctx, "SELECT coalesce(c.plan ->> '$.request.coffee.id', '') FROM plans p JOIN plan_contents c ON c.hash = p.content WHERE p.id = ?", l.PlanID).Scan(&l.Coffee); err != nil {
+				return err
+			}
+		}
+		coffee, body, err := noted(l.Noted)
+		if err != nil {
+			return err
+		}
+		r, err := tx.ExecContext(ctx, "INSERT INTO log_entries (uuid, brew_id, plan_id, brewed_at, coffee, body, created_at) VALUES (?, ?, ?, ?, ?, ?, ?)",
+			s.identity(l.UUID), l.BrewID, l.PlanID, l.BrewedAt, coffee, body, s.stamp())
 		if err != nil {
 			return err
 		}
@@ -103,10 +145,20 @@ func (s *Store) AddLog(ctx context.Context, l LogEntry) (LogEntry, error) {
 	return s.LogEntry(ctx, l.ID)
 }
 
-// SetLog changes what an entry says of the taste, from a revision; ErrConflict as
-// SetTrip.
-func (s *Store) SetLog(ctx context.Context, id, revision int64, t Taste) error {
-	return s.changed(ctx, "log_entries", id, revision, "sour_bitter = ?, weak_strong = ?, sediment = ?, mark = ?, words = ?", t.SourBitter, t.WeakStrong, t.Sediment, t.Mark, t.Words)
+// noted is what is written down, as it is kept: the coffee beside the rest.
+func noted(n Noted) (coffee, body string, err error) {
+	coffee, n.Coffee = n.Coffee, ""
+	b, err := json.Marshal(n)
+	return coffee, string(b), err
+}
+
+// SetLog changes what an entry says, from a revision; ErrConflict as SetTrip.
+func (s *Store) SetLog(ctx context.Context, id, revision int64, n Noted) error {
+	coffee, body, err := noted(n)
+	if err != nil {
+		return err
+	}
+	return s.changed(ctx, "log_entries", id, revision, "coffee = ?, body = ?", coffee, body)
 }
 
 // DeleteLog takes an entry away.

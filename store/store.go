@@ -33,7 +33,10 @@ type (
 	StoredPlan = app.StoredPlan
 	Run        = app.Run
 	StepRun    = app.StepRun
-	Taste      = app.Taste
+	Noted      = app.Noted
+	Coffee     = app.Coffee
+	OwnRecipe  = app.OwnRecipe
+	Blind      = app.Blind
 	LogEntry   = app.LogEntry
 	TripKit    = app.TripKit
 	Lost       = app.Lost

@@ -10,7 +10,9 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/brew"
+	"apodemos/core/taste"
 )
 
 func ptr[T any](v T) *T { return &v }
@@ -47,7 +49,7 @@ func TestWhatIsStoredIsThereAgain(t *testing.T) {
 	dir := t.TempDir()
 	s := open(t, dir)
 	trip, _, b := fill(t, s)
-	l, err := s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Taste: Taste{SourBitter: -2, Mark: 7, Words: "thin"}})
+	l, err := s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: app.Noted{Tasting: taste.Tasting{SourBitter: new(-2.0), Mark: new(7.0), Words: "thin"}}})
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
 
@@ -107,7 +109,7 @@ func TestALogKeepsThePlanThatWasBrewed(t *testing.T) {
 	b.Request.Drinkers = ptr(3.0)
 	changed, err := s.SetBrew(ctx, b, planned(t, b.Request))
 	require.NoError(t, err)
-	l, err := s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Taste: Taste{Mark: 5}})
+	l, err := s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
 	require.NoError(t, err)
 	assert.Equal(t, b.PlanID, l.PlanID)
 	assert.NotEqual(t, changed.PlanID, l.PlanID)

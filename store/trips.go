@@ -285,13 +285,64 @@ func (s *Store) Journey(ctx context.Context, id int64) (trip.Trip, []Stop, error
 	if err != nil {
 		return trip.Trip{}, nil, err
 	}
-	return app.JourneyOf(t, stops, brews), stops, nil
+	coffees, err := s.bags(ctx, id, brews)
+	return app.JourneyOf(t, stops, brews, coffees), stops, err
 }
+
+// bags are the coffees that brews of a trip name, with what was in them when it began: what
+// is left, and what was brewed of them on it.
+func (s *Store) bags(ctx context.Context, id int64, brews []Brew) ([]trip.CoffeeBag, error) {
+	var out []trip.CoffeeBag
+	seen := map[string]bool{}
+	for _, b := range brews {
+		if b.Request.Coffee.ID == nil || seen[*b.Request.Coffee.ID] {
+			continue
+		}
+		of := *b.Request.Coffee.ID
+		seen[of] = true
+		c, err := s.CoffeeOf(ctx, of)
+		if errors.Is(err, ErrNotFound) {
+			continue
+		}
+		if err != nil {
+			return nil, err
+		}
+		bag := trip.CoffeeBag{ID: of, InBag: c.CoffeeSet}
+		if c.LeftG != nil {
+			var here float64
+			if err := s.db.QueryRowContext(ctx, usedOn, of, id, c.Since, c.Since).Scan(&here); err != nil {
+				return nil, err
+			}
+			bag.StartG = new(*c.LeftG + here)
+		}
+		out = append(out, bag)
+	}
+	return out, nil
+}
+
+// usedOn is what was brewed of a coffee on a trip since it was weighed, in g.
+const usedOn = `SELECT coalesce(sum(coalesce(l.body ->> '$.run.dose_g', c.plan ->> '$.dose_g', 0)), 0) FROM log_entries l JOIN plans p ON p.id = l.plan_id JOIN plan_contents c ON c.hash = p.content
+	JOIN brews b ON b.id = l.brew_id JOIN stops s ON s.id = b.stop_id
+	WHERE l.coffee = ? AND l.deleted_at IS NULL AND s.trip_id = ? AND c.plan ->> '$.request.method' <> 'serve-concentrate' AND (? = '' OR julianday(l.brewed_at) >= julianday(?))`
 
 // AddJourney keeps a whole trip, or nothing of it: plans holds the plan of each
 // brew, in order. It returns the trip's ID.
 func (s *Store) AddJourney(ctx context.Context, t trip.Trip, plans []*brew.Plan) (id int64, err error) {
 	err = s.tx(ctx, func(tx *sql.Tx) error {
+		// Coffees that a file brings and that are not there yet.
+		for _, bag := range t.Coffees {
+			c := bag.InBag
+			if bag.StartG != nil {
+				c.Grams, c.Since = bag.StartG, s.stamp()
+			}
+			b, err := json.Marshal(c)
+			if err != nil {
+				return err
+			}
+			if _, err := tx.ExecContext(ctx, "INSERT INTO coffees (uuid, body, created_at) VALUES (?, ?, ?) ON CONFLICT (uuid) DO NOTHING", s.identity(bag.ID), string(b), s.stamp()); err != nil {
+				return err
+			}
+		}
 		if id, err = s.addTrip(ctx, tx, Trip{Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies}); err != nil {
 			return err
 		}

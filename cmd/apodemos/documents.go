@@ -24,11 +24,16 @@ func openapiCommand() *cobra.Command {
 
 func schemaCommand() *cobra.Command {
 	return &cobra.Command{
-		Use:   "schema",
-		Short: "Print the JSON Schema of trip files",
-		Args:  cobra.NoArgs,
-		RunE: func(c *cobra.Command, _ []string) error {
-			b, err := server.TripSchema()
+		Use:       "schema [trip|recipe|log]",
+		Short:     "Print the JSON Schema of trip, recipe or log files",
+		Args:      cobra.MaximumNArgs(1),
+		ValidArgs: server.Schemas,
+		RunE: func(c *cobra.Command, args []string) error {
+			kind := "trip"
+			if len(args) > 0 {
+				kind = args[0]
+			}
+			b, err := server.Schema(kind)
 			if err != nil {
 				return err
 			}

@@ -78,11 +78,15 @@ func TestItRefusesToStartOnAFileThatIsNoDatabase(t *testing.T) {
 
 // The published schema is that of the program.
 func TestTheSchemaIsPublished(t *testing.T) {
-	want, err := os.ReadFile("../../docs/trip.schema.json")
-	require.NoError(t, err)
-	got, err := server.TripSchema()
-	require.NoError(t, err)
-	assert.Equal(t, string(want), string(got), "run make docs")
+	for _, kind := range server.Schemas {
+		want, err := os.ReadFile("../../docs/" + kind + ".schema.json")
+		require.NoError(t, err)
+		got, err := server.Schema(kind)
+		require.NoError(t, err)
+		assert.Equal(t, string(want), string(got), "run make docs")
+	}
+	_, err := execute("", "schema", "tea")
+	assert.ErrorContains(t, err, "allowed: one of trip, recipe, log")
 }
 
 // A trip in, a plan out; the same by way of the database and back.
@@ -187,7 +191,7 @@ func TestBadCalls(t *testing.T) {
 		{[]string{"advise"}, `{"brews": [{"request": {"method": "cone"}, "tasting": {"sour_bitter": 5}}]}`, "brews[0].tasting.sour_bitter: 5 is not allowed"},
 		{[]string{"advise"}, `{"brews": [], "luck": 1}`, "luck: not a known field"},
 		{[]string{"plan", "extra"}, "{}", "unknown command"},
-		{[]string{"trip"}, `{"format":"apodemos-trip","version":2,"name":"x","people":2,"stops":[]}`, "version"},
+		{[]string{"trip"}, `{"format":"apodemos-trip","version":3,"name":"x","people":2,"stops":[]}`, "version"},
 		{[]string{"trip"}, `{"format":"other"}`, "format"},
 		{[]string{"import", filepath.Join(dir, "none.gpx"), "--data", dir}, "", "no such file"},
 		{[]string{"import", big, "--data", dir}, "", "day"},

@@ -7,7 +7,7 @@ import "strings"
 // method's brewer fixes besides.
 var (
 	FixedBySchool = []string{"ratio_g_per_l", "dose_g", "water_g", "dilution", "contact_s", "adjust", "pours", "into"}
-	FixedByMethod = []string{"brewer.capacity_ml", "brewer.dose_g", "brewer.mass_g", "brewer.material", "brewer.preheated"}
+	FixedByMethod = []string{"grinder.clicks", "brewer.capacity_ml", "brewer.dose_g", "brewer.mass_g", "brewer.material", "brewer.preheated"}
 )
 
 // By is the request made by a method and school: what those fix for themselves is

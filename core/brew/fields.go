@@ -48,6 +48,8 @@ var Fields = slices.Concat([]field.Of[Request]{
 	field.YesNo("cup.insulated", "Insulated cup", "false", func(r *Request) **bool { return &r.Cup.Insulated }),
 	field.YesNo("cup.preheated", "Cup preheated", "false", func(r *Request) **bool { return &r.Cup.Preheated }),
 
+	field.Text("coffee.id", "Coffee", func(r *Request) **string { return &r.Coffee.ID }),
+	field.Text("coffee.name", "Coffee’s name", func(r *Request) **string { return &r.Coffee.Name }),
 	field.Choice("coffee.roast", "Roast", []string{"light", "medium", "dark"}, "medium", func(r *Request) **string { return &r.Coffee.Roast }),
 	field.Number("coffee.days_off_roast", "Days since roasting", "", 0, 730, "14", func(r *Request) **float64 { return &r.Coffee.DaysOff }),
 	field.Choice("coffee.species", "Species", []string{"arabica", "robusta"}, "arabica", func(r *Request) **string { return &r.Coffee.Species }),

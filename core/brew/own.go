@@ -59,11 +59,11 @@ func checkRecipe(r *Request, m method.Method) Problems {
 }
 
 // clicksOf is the grinder of the request; nil where it has none.
-func (r *Request) clicksOf() *recipe.Grinder {
+func (r *Request) clicksOf() *recipe.OwnGrinder {
 	if r.Grinder.UmPerClick == nil {
 		return nil
 	}
-	g := &recipe.Grinder{UmPerClick: *r.Grinder.UmPerClick}
+	g := &recipe.OwnGrinder{UmPerClick: *r.Grinder.UmPerClick}
 	if r.Grinder.ZeroUm != nil {
 		g.ZeroUm = *r.Grinder.ZeroUm
 	}
@@ -232,14 +232,14 @@ func (p *Plan) RecipeOf(name string) recipe.Recipe {
 	}
 	s, _ := m.School(r.School)
 	if s.Temps.High > 0 {
-		r.WaterC = round(p.StartC, 0.5)
-		if r.WaterC != nil {
+		// What was wished: where it boils cooler, that is the place's and not the recipe's.
+		if r.WaterC = round(p.TargetC, 0.5); r.WaterC != nil {
 			*r.WaterC = math.Max(*r.WaterC, 40)
 		}
 	}
 	r.Grind, r.GrindUm = p.Grind.Band, round(p.Grind.Um, 5)
 	if g := p.Request.clicksOf(); g != nil && p.Grind.Clicks != nil {
-		r.Clicks, r.Grinder = round(p.Grind.Clicks, 0.5), &recipe.Grinder{UmPerClick: g.UmPerClick, ZeroUm: g.ZeroUm}
+		r.Clicks, r.Grinder = round(p.Grind.Clicks, 0.5), &recipe.OwnGrinder{UmPerClick: g.UmPerClick, ZeroUm: g.ZeroUm}
 		r.GrindUm = nil
 	}
 	staged := 0
@@ -255,7 +255,7 @@ func (p *Plan) RecipeOf(name string) recipe.Recipe {
 		for _, st := range p.Steps {
 			if st.Lane == method.Scale && st.AtS >= 0 && st.ToG != nil {
 				share := *st.ToG / (value(p.Water.PouredMl) / n)
-				r.Pours = append(r.Pours, recipe.Pour{AtS: math.Round(st.AtS), ToG: math.Round(share * *r.WaterG), ForS: new(math.Max(math.Round(st.ForS), 1))})
+				r.Pours = append(r.Pours, recipe.PourTo{AtS: math.Round(st.AtS), ToG: math.Round(share * *r.WaterG), ForS: new(math.Max(math.Round(st.ForS), 1))})
 			}
 		}
 		if old := p.Request.Recipe; old != nil && len(old.Pours) == len(r.Pours) {

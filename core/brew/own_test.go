@@ -225,6 +225,6 @@ func TestWhoseClicks(t *testing.T) {
 		said += n.Text
 	}
 	assert.Contains(t, said, "another grinder")
-	carried := um(recipe.Recipe{Clicks: ptr(46.0), Grinder: &recipe.Grinder{UmPerClick: 15}}, 30)
+	carried := um(recipe.Recipe{Clicks: ptr(46.0), Grinder: &recipe.OwnGrinder{UmPerClick: 15}}, 30)
 	assert.InDelta(t, 23, *carried.Grind.Clicks, 1e-9, "the recipe's own grinder, converted to this one")
 }

@@ -80,6 +80,8 @@ type Cup struct {
 
 // Coffee is the beans.
 type Coffee struct {
+	ID          *string  `json:"id,omitempty" doc:"UUID of a coffee that is kept"`
+	Name        *string  `json:"name,omitempty" doc:"As it is called, for reading"`
 	Roast       *string  `json:"roast,omitempty"`
 	DaysOff     *float64 `json:"days_off_roast,omitempty"`
 	Species     *string  `json:"species,omitempty"`

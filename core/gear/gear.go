@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"apodemos/core/brew"
+	"apodemos/core/coffee"
 	"apodemos/core/field"
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
@@ -298,8 +299,10 @@ func (i Item) Into(r *brew.Request) {
 		insulated := i.Insulated
 		r.Cup.Insulated = &insulated
 	case Grinder:
+		was := r.Grinder
 		set(&r.Grinder.UmPerClick, i.UmPerClick)
 		set(&r.Grinder.ZeroUm, i.ZeroUm)
+		r.Grinder.Clicks = convert(was, r.Grinder)
 	case Burner:
 		if r.Heat.SuppliedC != nil || r.Heat.Burner != nil && (*r.Heat.Burner == "mains" || *r.Heat.Burner == "fire") {
 			return // there is other heat at the stop
@@ -331,4 +334,22 @@ func (i Item) brewCapacity() *float64 {
 		return nil
 	}
 	return i.CapacityMl
+}
+
+// convert are the clicks of a grinder that grind as those of another did: a number of
+// clicks means nothing on the next one.
+func convert(was, now brew.Grinder) *float64 {
+	if was.Clicks == nil || was.UmPerClick == nil || now.UmPerClick == nil {
+		return was.Clicks
+	}
+	zero := func(g brew.Grinder) float64 {
+		if g.ZeroUm == nil {
+			return 0
+		}
+		return *g.ZeroUm
+	}
+	if *was.UmPerClick == *now.UmPerClick && zero(was) == zero(now) {
+		return was.Clicks
+	}
+	return new(math.Round(coffee.Clicks(zero(was)+*was.Clicks**was.UmPerClick, *now.UmPerClick, zero(now))))
 }

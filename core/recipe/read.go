@@ -260,10 +260,10 @@ func (r *reader) series(m []string, _ int) bool {
 	if len(to) != len(at) || len(to) < 2 {
 		return false
 	}
-	var pours []Pour
+	var pours []PourTo
 	for i := range to {
 		minutes, secs, _ := strings.Cut(at[i], ":")
-		pours = append(pours, Pour{AtS: seconds(minutes, secs), ToG: num(to[i])})
+		pours = append(pours, PourTo{AtS: seconds(minutes, secs), ToG: num(to[i])})
 	}
 	r.recipe.Pours = pours
 	r.say(m[0], "pours", "{0} pours, each to a reading at a time", quantity.Of(float64(len(pours)), quantity.None))
@@ -284,7 +284,7 @@ func (r *reader) onePour(words, how string, g, at float64) bool {
 		r.doubt(words, "is less than what is in by then: taken as that much more")
 		g += r.recipe.Pours[n-1].ToG
 	}
-	r.recipe.Pours = append(r.recipe.Pours, Pour{AtS: at, ToG: g})
+	r.recipe.Pours = append(r.recipe.Pours, PourTo{AtS: at, ToG: g})
 	r.say(words, "pours", "pour to {0} at {1}", quantity.Of(g, quantity.Gram), quantity.Of(at, quantity.Second))
 	return true
 }
@@ -429,8 +429,8 @@ func (r *reader) named() {
 
 func (r *reader) act(words, what, how string, at float64) bool {
 	text := strings.TrimSpace(quantity.UpperFirst(strings.ToLower(what)) + " " + strings.ToLower(how))
-	r.recipe.Steps = append(r.recipe.Steps, Step{AtS: at, Do: text})
-	slices.SortStableFunc(r.recipe.Steps, func(a, b Step) int { return int(a.AtS - b.AtS) })
+	r.recipe.Steps = append(r.recipe.Steps, HandStep{AtS: at, Do: text})
+	slices.SortStableFunc(r.recipe.Steps, func(a, b HandStep) int { return int(a.AtS - b.AtS) })
 	r.say(words, "steps", quantity.LowerFirst(text)+" at {0}", quantity.Of(at, quantity.Second))
 	return true
 }
@@ -679,7 +679,7 @@ func (r *reader) firstPour() {
 	case len(pours) > 0 && (r.bloomG == 0 || near(pours[0].ToG, r.bloomG)):
 		return // they say it already
 	case len(pours) > 0 && pours[0].AtS > 0 && pours[0].ToG > r.bloomG:
-		r.recipe.Pours = append([]Pour{{ToG: r.bloomG}}, pours...)
+		r.recipe.Pours = append([]PourTo{{ToG: r.bloomG}}, pours...)
 		return
 	case len(pours) > 0:
 		r.doubts = append(r.doubts, quantity.Say("The bloom does not go with the pours: the pours count."))
@@ -700,7 +700,7 @@ func (r *reader) firstPour() {
 			r.bloomS = 30
 			r.doubts = append(r.doubts, quantity.Say("The bloom has no time: {0} was taken.", quantity.Of(r.bloomS, quantity.Second)))
 		}
-		r.recipe.Pours = []Pour{{ToG: r.bloomG}, {AtS: r.bloomS, ToG: math.Round(w*10) / 10}}
+		r.recipe.Pours = []PourTo{{ToG: r.bloomG}, {AtS: r.bloomS, ToG: math.Round(w*10) / 10}}
 		return
 	}
 	r.doubts = append(r.doubts, quantity.Say("The bloom was left out: it wants the coffee and the water, too."))

@@ -102,6 +102,6 @@ func FuzzRead(f *testing.F) {
 		require.NotContains(t, string(b), "null")
 		m, _ := method.ByID("cone")
 		got.Recipe.Method, got.Recipe.School = "", ""
-		got.Recipe.Over(m, m.Schools[0], &Grinder{UmPerClick: 30})
+		got.Recipe.Over(m, m.Schools[0], &OwnGrinder{UmPerClick: 30})
 	})
 }

@@ -15,6 +15,7 @@ import (
 // Recipe is what a person sets of a brew. What is left out is the school's. Units are
 // in the names; times are in seconds from the moment that water meets coffee.
 type Recipe struct {
+	ID     string `json:"id,omitempty" maxLength:"36" doc:"UUID of the recipe that is kept, of which this is a copy"`
 	Name   string `json:"name,omitempty" maxLength:"120"`
 	Method string `json:"method,omitempty" doc:"Method ID that it is for; any whose steps fit when left out"`
 	School string `json:"school,omitempty" doc:"The school that it is made from; the method's first when left out"`
@@ -24,37 +25,37 @@ type Recipe struct {
 	Ratio  *float64 `json:"ratio_g_per_l,omitempty" doc:"Coffee to each litre poured"`
 	DrinkG *float64 `json:"drink_ml,omitempty" doc:"In the cup"`
 
-	WaterC  *float64 `json:"water_c,omitempty" doc:"At first contact"`
-	Grind   string   `json:"grind,omitempty" doc:"In a word, as of the bands of the catalogue"`
-	GrindUm *float64 `json:"grind_um,omitempty"`
-	Clicks  *float64 `json:"clicks,omitempty" doc:"On the grinder of this recipe, or else of the request"`
-	Grinder *Grinder `json:"grinder,omitempty" doc:"That the clicks are of"`
+	WaterC  *float64    `json:"water_c,omitempty" doc:"At first contact"`
+	Grind   string      `json:"grind,omitempty" doc:"In a word, as of the bands of the catalogue"`
+	GrindUm *float64    `json:"grind_um,omitempty"`
+	Clicks  *float64    `json:"clicks,omitempty" doc:"On the grinder of this recipe, or else of the request"`
+	Grinder *OwnGrinder `json:"grinder,omitempty" doc:"That the clicks are of"`
 
-	Pours  []Pour   `json:"pours,omitempty" maxItems:"12"`
-	Steps  []Step   `json:"steps,omitempty" maxItems:"24" doc:"What the hands do besides; in place of what they do in the school"`
-	SteepS *float64 `json:"steep_s,omitempty" doc:"Until it is broken, pressed, lifted or strained"`
-	DoneS  *float64 `json:"done_s,omitempty" doc:"All of it: drained, or poured off"`
+	Pours  []PourTo   `json:"pours,omitempty" maxItems:"12"`
+	Steps  []HandStep `json:"steps,omitempty" maxItems:"24" doc:"What the hands do besides; in place of what they do in the school"`
+	SteepS *float64   `json:"steep_s,omitempty" doc:"Until it is broken, pressed, lifted or strained"`
+	DoneS  *float64   `json:"done_s,omitempty" doc:"All of it: drained, or poured off"`
 
 	StopPct *float64 `json:"stop_pct,omitempty" doc:"Of a moka pot: off the heat once so much of its water has come up"`
 	Words   string   `json:"words,omitempty" maxLength:"4000" doc:"That it was read from"`
 }
 
-// Grinder is what a recipe's clicks are of.
-type Grinder struct {
+// OwnGrinder is what a recipe's clicks are of.
+type OwnGrinder struct {
 	UmPerClick float64 `json:"um_per_click"`
 	ZeroUm     float64 `json:"zero_um,omitempty"`
 }
 
-// Pour is one pour: when it begins, and what is in when it ends.
-type Pour struct {
+// PourTo is one pour: when it begins, and what is in when it ends.
+type PourTo struct {
 	AtS  float64  `json:"at_s"`
 	ToG  float64  `json:"to_g" doc:"The scale's reading at its end"`
 	ForS *float64 `json:"for_s,omitempty" doc:"How long it takes; at about 4 g a second when left out"`
 	How  string   `json:"how,omitempty" maxLength:"200"`
 }
 
-// Step is one thing that the hands do.
-type Step struct {
+// HandStep is one thing that the hands do.
+type HandStep struct {
 	AtS   float64  `json:"at_s"`
 	ForS  *float64 `json:"for_s,omitempty" doc:"10 s when left out"`
 	Do    string   `json:"do" maxLength:"300"`
@@ -244,7 +245,7 @@ func (r *Recipe) amounts(ratio, retained, behind float64) (Amounts, field.Proble
 // Um is its grind in µm, with the grinder that the request names; 0 where it says none.
 // disagree tells that clicks were given which on this grinder are not the grind that the
 // word says: the word counts then, and they are another grinder's.
-func (r *Recipe) Um(school float64, here *Grinder) (um float64, disagree bool, bad field.Problems) {
+func (r *Recipe) Um(school float64, here *OwnGrinder) (um float64, disagree bool, bad field.Problems) {
 	word := wordUm(r.Grind, school)
 	of := r.Grinder
 	if of == nil {

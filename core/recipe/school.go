@@ -22,7 +22,7 @@ type Made struct {
 // Over makes a school of a recipe, over the one that it is made from, with the grinder
 // of the request, nil where there is none. Its error names the fields that do not go
 // with the method.
-func (r *Recipe) Over(m method.Method, base method.School, here *Grinder) (Made, field.Problems) {
+func (r *Recipe) Over(m method.Method, base method.School, here *OwnGrinder) (Made, field.Problems) {
 	bad := r.check()
 	if len(bad) > 0 {
 		return Made{}, bad

@@ -16,16 +16,17 @@ import (
 type Brew struct {
 	At      string       `json:"at,omitempty" maxLength:"40" doc:"When, RFC 3339; the order of the list where it is left out"`
 	Request brew.Request `json:"request"`
-	Run     Run          `json:"run,omitzero" required:"false"`
+	Run     Had          `json:"run,omitzero" required:"false"`
 	Tasting Tasting      `json:"tasting,omitzero" required:"false"`
 }
 
 // History is what a person brewed of one coffee, oldest first.
 type History struct {
-	Brews []Brew        `json:"brews" maxItems:"500"`
-	Allow []string      `json:"allow,omitempty" doc:"What may be changed: grind, ratio, time, temperature, stop; all of it when left out"`
-	Wish  string        `json:"wish,omitempty" maxLength:"200" doc:"In place of what was tasted: rounder, brighter, stronger, lighter, less silt"`
-	Next  *brew.Request `json:"next,omitempty" doc:"Where the next is to be made, where that is elsewhere, with another grinder or by another method"`
+	Brews   []Brew        `json:"brews" maxItems:"500"`
+	Allow   []string      `json:"allow,omitempty" doc:"What may be changed: grind, ratio, time, temperature, stop; all of it when left out"`
+	Wish    string        `json:"wish,omitempty" maxLength:"200" doc:"In place of what was tasted: rounder, brighter, stronger, lighter, less silt"`
+	Changed bool          `json:"changed,omitempty" doc:"The next was changed since the last cup: nothing more is proposed before it is tasted"`
+	Next    *brew.Request `json:"next,omitempty" doc:"Where the next is to be made, where that is elsewhere, with another grinder or by another method"`
 }
 
 // MaxHistoryBytes bounds a history as JSON.
@@ -49,9 +50,9 @@ type Liking struct {
 // Considered is a lever that was weighed: the best that it can do, and why it was not
 // taken.
 type Considered struct {
-	Lever    string  `json:"lever"`
-	Change   *Change `json:"change,omitempty"`
-	Expected *Point  `json:"expected,omitempty"`
+	Lever    string     `json:"lever"`
+	Change   *OneChange `json:"change,omitempty"`
+	Expected *Point     `json:"expected,omitempty"`
 	// MissPct is how far it leaves the cup from the liking, in steps of what one can tell:
 	// 0.8 points of extraction or 8 % of strength are one.
 	Miss  float64         `json:"miss"`
@@ -69,8 +70,8 @@ type Learnt struct {
 
 // Advice is the next change.
 type Advice struct {
-	Change     *Change         `json:"change" doc:"One change; null where it is settled, or nothing helps"`
-	Also       *Change         `json:"also,omitempty" doc:"A second one, where the brew is elsewhere or of another method: both are in the request"`
+	Change     *OneChange      `json:"change" doc:"One change; null where it is settled, or nothing helps"`
+	Also       *OneChange      `json:"also,omitempty" doc:"A second one, where the brew is elsewhere or of another method: both are in the request"`
 	Request    brew.Request    `json:"request" doc:"The next one, ready to plan"`
 	Now        Point           `json:"now" doc:"The last cup, as it is thought to have been; or the next, unchanged, where that is elsewhere"`
 	Expected   Point           `json:"expected"`
@@ -124,7 +125,7 @@ func Advise(h History, p Planner) (*Advice, error) {
 	if len(allow) == 0 {
 		allow = Levers
 	}
-	t := &taster{planner: p}
+	t := &taster{planner: p, waits: h.Changed && h.Next != nil}
 	brews := inOrder(h.Brews)
 	var bad field.Problems
 	for i := range brews {
@@ -185,6 +186,7 @@ func inOrder(brews []Brew) []Brew {
 // A taster is a person with a coffee: what is known of both.
 type taster struct {
 	planner  Planner
+	waits    bool
 	brews    []Brew
 	cups     []cup
 	state    *state
@@ -387,7 +389,7 @@ func (t *taster) sure(c cup, to aim) float64 {
 // A try is the best setting of one lever.
 type try struct {
 	cup    cup
-	change Change
+	change OneChange
 	miss   float64 // of it alone
 	weight float64 // by which it is chosen: with what another lever can do afterwards
 	ok     bool
@@ -455,7 +457,7 @@ func orZero(v *float64) *float64 {
 }
 
 // at is the cup of a knob n steps away, where there is one.
-func (t *taster) at(k knob, n int, from cup) (cup, Change, bool) {
+func (t *taster) at(k knob, n int, from cup) (cup, OneChange, bool) {
 	r, ch, can := k.to(n)
 	if !can {
 		return cup{}, ch, false
@@ -510,6 +512,10 @@ func (t *taster) settle(a *Advice, from cup, allow []string, wish string, elsewh
 	}
 	here := t.miss(same, same, to)
 	a.Sure = t.sure(same, to)
+	if t.waits && wish == "" {
+		a.Why = quantity.Say("It was changed since the last cup. Brew it so, and say how it was: one change at a time.")
+		return
+	}
 	if wish == "" && last != nil && last.Content() {
 		a.Settled = true
 		a.Why = quantity.Say("You were content. This is it: leave it as it is.")
@@ -578,7 +584,7 @@ func (t *taster) settle(a *Advice, from cup, allow []string, wish string, elsewh
 	}
 	a.Change, a.Request, a.Expected, a.Sure = taken.Change, next.request, *taken.Expected, t.sure(next, to)
 	a.Why = t.why(a, last, wish, elsewhere)
-	if elsewhere {
+	if elsewhere && t.new(same) {
 		t.second(a, next, taken, allow, to)
 	}
 	t.judge(a, here)
@@ -624,6 +630,16 @@ func (t *taster) thumb(all []knob, from cup, to aim) (try, int, bool) {
 		}
 	}
 	return best, at, at >= 0
+}
+
+// new reports whether a brew is another than the last one was: of another method, ground
+// on another grinder, or where water boils clearly otherwise.
+func (t *taster) new(c cup) bool {
+	if len(t.cups) == 0 {
+		return true
+	}
+	last := t.cups[len(t.cups)-1]
+	return c.plan.Request.Method != last.plan.Request.Method || grinderOf(c.request) != grinderOf(last.request) || math.Abs(*c.plan.BoilC-*last.plan.BoilC) > 1
 }
 
 // second is another change, where the brew is not the next of its kind but the first
@@ -759,7 +775,7 @@ func (t *taster) wished(from cup, wish string) aim {
 }
 
 type siltMove struct {
-	change  Change
+	change  OneChange
 	request brew.Request
 	cup     cup
 }

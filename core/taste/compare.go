@@ -8,8 +8,8 @@ import (
 	"apodemos/core/working"
 )
 
-// Difference is one thing in which two brews differ.
-type Difference struct {
+// CupDifference is one thing in which two brews differ.
+type CupDifference struct {
 	Field string          `json:"field"`
 	Label string          `json:"label"`
 	A     *quantity.Value `json:"a,omitempty"`
@@ -21,7 +21,7 @@ type Difference struct {
 // Compared is two cups side by side: in what they differ, the largest first, and which was
 // liked.
 type Compared struct {
-	Differences []Difference    `json:"differences"`
+	Differences []CupDifference `json:"differences"`
 	Liked       string          `json:"liked" enum:"a,b,same,unsaid"`
 	Why         quantity.Phrase `json:"why"`
 	A           Point           `json:"a"`
@@ -38,17 +38,17 @@ func Compare(a, b Brew, p Planner) (*Compared, error) {
 	if err != nil {
 		return nil, problems(err).At("b.request.")
 	}
-	out := &Compared{Differences: []Difference{}, A: Point{ca.e, ca.tds}, B: Point{cb.e, cb.tds}}
+	out := &Compared{Differences: []CupDifference{}, A: Point{ca.e, ca.tds}, B: Point{cb.e, cb.tds}}
 	word := func(path, label, x, y string) {
 		if x != y {
-			out.Differences = append(out.Differences, Difference{Field: path, Label: label, WordA: x, WordB: y})
+			out.Differences = append(out.Differences, CupDifference{Field: path, Label: label, WordA: x, WordB: y})
 		}
 	}
 	number := func(path, label string, x, y *float64, u quantity.Unit, within float64) {
 		switch {
 		case x == nil || y == nil:
 		case math.Abs(*x-*y) > within*math.Max(math.Abs(*x), math.Abs(*y)):
-			out.Differences = append(out.Differences, Difference{Field: path, Label: label, A: new(quantity.Of(*x, u)), B: new(quantity.Of(*y, u))})
+			out.Differences = append(out.Differences, CupDifference{Field: path, Label: label, A: new(quantity.Of(*x, u)), B: new(quantity.Of(*y, u))})
 		}
 	}
 	pa, pb := ca.plan, cb.plan
@@ -109,8 +109,8 @@ func liked(a, b Tasting) (string, quantity.Phrase) {
 	return quantity.Either(x < y, "a", "b"), words
 }
 
-// Round is one blind round: which cup was preferred, of two that were dealt.
-type Round struct {
+// BlindRound is one blind round: which cup was preferred, of two that were dealt.
+type BlindRound struct {
 	// Preferred is which of the two brews was liked, once it was said which was which; empty
 	// where none was.
 	Preferred string `json:"preferred" enum:"a,b,"`
@@ -133,7 +133,7 @@ type Verdict struct {
 
 // Judge tells whether blind rounds are more than chance: by the exact binomial test, of
 // both sides for a preference, and of one third for finding the odd cup of three.
-func Judge(rounds []Round) Verdict {
+func Judge(rounds []BlindRound) Verdict {
 	v := Verdict{Rounds: len(rounds)}
 	for _, r := range rounds {
 		switch r.Preferred {

@@ -11,9 +11,9 @@ import (
 	"apodemos/core/recipe"
 )
 
-// Run is what was really had, where it differs from the plan; what is left out went as
+// Had is what was really had, where it differs from the plan; what is left out went as
 // planned.
-type Run struct {
+type Had struct {
 	DoseG    *float64 `json:"dose_g,omitempty"`
 	WaterG   *float64 `json:"water_g,omitempty" doc:"Poured, all in all"`
 	ContactS *float64 `json:"contact_s,omitempty"`
@@ -23,12 +23,12 @@ type Run struct {
 }
 
 // Empty reports whether all went as planned.
-func (r Run) Empty() bool {
+func (r Had) Empty() bool {
 	return r.DoseG == nil && r.WaterG == nil && r.ContactS == nil && r.StartC == nil && r.Clicks == nil && r.Presses == nil
 }
 
 // Check is what is wrong with a run.
-func (r Run) Check() field.Problems {
+func (r Had) Check() field.Problems {
 	var bad field.Problems
 	for _, f := range []struct {
 		name     string
@@ -65,7 +65,7 @@ type cup struct {
 }
 
 // asHad is the cup of a request as it was really had.
-func asHad(p Planner, r brew.Request, had Run) (cup, error) {
+func asHad(p Planner, r brew.Request, had Had) (cup, error) {
 	told, err := p.Compute(r)
 	if err != nil {
 		return cup{}, err
@@ -135,7 +135,7 @@ func asHad(p Planner, r brew.Request, had Run) (cup, error) {
 }
 
 // amounts puts what was really weighed into a request.
-func amounts(r *brew.Request, told *brew.Plan, had Run) {
+func amounts(r *brew.Request, told *brew.Plan, had Had) {
 	m, _ := method.ByID(told.Request.Method)
 	s, _ := m.School(*told.Request.School)
 	if s.BasketG > 0 || m.Contact == method.Dilution {

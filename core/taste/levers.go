@@ -24,8 +24,8 @@ const (
 // Levers are all of them.
 var Levers = []string{Grind, Ratio, Time, Temperature, Stop}
 
-// Change is one change, in the units of the gear.
-type Change struct {
+// OneChange is one change, in the units of the gear.
+type OneChange struct {
 	Lever  string        `json:"lever" enum:"grind,ratio,time,temperature,stop"`
 	From   float64       `json:"from"`
 	To     float64       `json:"to"`
@@ -35,7 +35,7 @@ type Change struct {
 }
 
 // a move is a setting of a lever, n of its steps away.
-type move func(n int) (brew.Request, Change, bool)
+type move func(n int) (brew.Request, OneChange, bool)
 
 // A knob is a lever of one brew, with how it moves; why says why it does not.
 type knob struct {
@@ -112,25 +112,25 @@ func grind(from cup) knob {
 		}
 		now := math.Max(math.Round(coffee.Clicks(*p.Grind.Um, *per, zero)), 0)
 		most := int(math.Min(math.Max(math.Ceil(mostUm / *per), 3), mostClicks))
-		return knob{most: most, to: func(n int) (brew.Request, Change, bool) {
+		return knob{most: most, to: func(n int) (brew.Request, OneChange, bool) {
 			to := now + float64(n)
 			um := zero + to**per
 			if to < 0 || to > 400 || um > coarsest || um < finest && n < 0 || um < brew.MinGrindUm {
-				return r, Change{}, false
+				return r, OneChange{}, false
 			}
 			next := r
 			next.Grinder.Clicks = &to
 			still(&next)
 			by := math.Abs(float64(n))
-			return next, Change{Grind, now, to, quantity.Clicks, new(float64(n)),
+			return next, OneChange{Grind, now, to, quantity.Clicks, new(float64(n)),
 				quantity.Say(quantity.Either(n < 0, "{0} finer: {1} and not {2}", "{0} coarser: {1} and not {2}"), quantity.Of(by, quantity.Clicks), quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))}, true
 		}}
 	}
 	now := quantity.RoundTo(*p.Grind.Um, 5)
-	return knob{most: int(mostUm / umStep), to: func(n int) (brew.Request, Change, bool) {
+	return knob{most: int(mostUm / umStep), to: func(n int) (brew.Request, OneChange, bool) {
 		to := now + umStep*float64(n)
 		if to < finest && n < 0 || to < brew.MinGrindUm || to > coarsest {
-			return r, Change{}, false
+			return r, OneChange{}, false
 		}
 		next := withOwn(r, func(own *recipe.Recipe) { own.GrindUm, own.Clicks, own.Grind = &to, nil, "" })
 		still(&next)
@@ -144,7 +144,7 @@ func grind(from cup) knob {
 		} else {
 			text += ", still " + word
 		}
-		return next, Change{Grind, now, to, quantity.Micrometre, nil, quantity.Say(text+" (about {0} and not {1})", quantity.Of(to, quantity.Micrometre), quantity.Of(now, quantity.Micrometre))}, true
+		return next, OneChange{Grind, now, to, quantity.Micrometre, nil, quantity.Say(text+" (about {0} and not {1})", quantity.Of(to, quantity.Micrometre), quantity.Of(now, quantity.Micrometre))}, true
 	}}
 }
 
@@ -171,14 +171,14 @@ func ratio(from cup) knob {
 	switch {
 	case m.Contact == method.Dilution:
 		now := *p.Request.Dilution
-		return knob{most: 8, to: func(n int) (brew.Request, Change, bool) {
+		return knob{most: 8, to: func(n int) (brew.Request, OneChange, bool) {
 			to := now - 0.25*float64(n)
 			if to < 0.5 || to > 10 {
-				return r, Change{}, false
+				return r, OneChange{}, false
 			}
 			next := r
 			next.Dilution = &to
-			return next, Change{Ratio, now, to, quantity.None, nil, quantity.Say("{0} parts of water to one of concentrate, and not {1}", quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))}, true
+			return next, OneChange{Ratio, now, to, quantity.None, nil, quantity.Say("{0} parts of water to one of concentrate, and not {1}", quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))}, true
 		}}
 	case s.BasketG > 0:
 		if *p.Water.DilutionMl < 5 {
@@ -186,14 +186,14 @@ func ratio(from cup) knob {
 		}
 		now := quantity.RoundTo(*p.DrinkMl/people, 5)
 		least := (*p.DrinkMl - *p.Water.DilutionMl) / people
-		return knob{most: 12, to: func(n int) (brew.Request, Change, bool) {
+		return knob{most: 12, to: func(n int) (brew.Request, OneChange, bool) {
 			to := now - 10*float64(n)
 			if to < least || to > 1000 {
-				return r, Change{}, false
+				return r, OneChange{}, false
 			}
 			next := r
 			next.CupMl = &to
-			return next, Change{Ratio, now, to, quantity.Millilitre, nil, quantity.Say(quantity.Either(n > 0, "{0} less water added: a cup of {1} and not {2}", "{0} more water added: a cup of {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Millilitre), quantity.Of(to, quantity.Millilitre), quantity.Of(now, quantity.Millilitre))}, true
+			return next, OneChange{Ratio, now, to, quantity.Millilitre, nil, quantity.Say(quantity.Either(n > 0, "{0} less water added: a cup of {1} and not {2}", "{0} more water added: a cup of {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Millilitre), quantity.Of(to, quantity.Millilitre), quantity.Of(now, quantity.Millilitre))}, true
 		}}
 	}
 	now, water := *p.DoseG, poured(p)
@@ -203,17 +203,17 @@ func ratio(from cup) knob {
 	}
 	now = quantity.RoundTo(now, 0.1)
 	fixed := r.WaterG != nil || r.Recipe != nil && p.Request.WaterG != nil
-	return knob{most: int(math.Ceil(mostRatio * now / step)), to: func(n int) (brew.Request, Change, bool) {
+	return knob{most: int(math.Ceil(mostRatio * now / step)), to: func(n int) (brew.Request, OneChange, bool) {
 		to := quantity.RoundTo(now+step*float64(n), 0.1)
 		if to < 1 || to < now*(1-mostRatio)-1e-9 || to > now*(1+mostRatio)+1e-9 || to > 1000 {
-			return r, Change{}, false
+			return r, OneChange{}, false
 		}
 		next := r
 		next.DoseG, next.Ratio, next.Strength = &to, nil, nil
 		if fixed {
 			next.WaterG, next.CupMl = &water, nil
 		}
-		return next, Change{Ratio, now, to, quantity.Gram, nil, quantity.Say(quantity.Either(n > 0, "{0} more coffee: {1} and not {2}", "{0} less coffee: {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Gram), quantity.Of(to, quantity.Gram), quantity.Of(now, quantity.Gram))}, true
+		return next, OneChange{Ratio, now, to, quantity.Gram, nil, quantity.Say(quantity.Either(n > 0, "{0} more coffee: {1} and not {2}", "{0} less coffee: {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Gram), quantity.Of(to, quantity.Gram), quantity.Of(now, quantity.Gram))}, true
 	}}
 }
 
@@ -229,14 +229,14 @@ func timed(from cup) knob {
 		step = math.Max(quantity.RoundTo(now/24, 900), 900)
 	}
 	field, _ := brew.FieldByPath("contact_s")
-	return knob{most: 12, to: func(n int) (brew.Request, Change, bool) {
+	return knob{most: 12, to: func(n int) (brew.Request, OneChange, bool) {
 		to := now + step*float64(n)
 		if to < math.Max(0.5*now, field.Min) || to > math.Min(1.6*now, field.Max) {
-			return r, Change{}, false
+			return r, OneChange{}, false
 		}
 		next := r
 		next.ContactS = &to
-		return next, Change{Time, now, to, quantity.Second, nil, quantity.Say(quantity.Either(n > 0, "{0} longer: {1} and not {2}", "{0} shorter: {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Second), quantity.Of(to, quantity.Second), quantity.Of(now, quantity.Second))}, true
+		return next, OneChange{Time, now, to, quantity.Second, nil, quantity.Say(quantity.Either(n > 0, "{0} longer: {1} and not {2}", "{0} shorter: {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Second), quantity.Of(to, quantity.Second), quantity.Of(now, quantity.Second))}, true
 	}}
 }
 
@@ -253,13 +253,13 @@ func temperature(from cup) knob {
 	if p.Request.Heat.SuppliedC != nil {
 		hottest = now
 	}
-	return knob{most: 8, to: func(n int) (brew.Request, Change, bool) {
+	return knob{most: 8, to: func(n int) (brew.Request, OneChange, bool) {
 		to := now + float64(n)
 		if to < coolest || to > hottest {
-			return r, Change{}, false
+			return r, OneChange{}, false
 		}
 		next := withOwn(r, func(own *recipe.Recipe) { own.WaterC = &to })
-		return next, Change{Temperature, now, to, quantity.Celsius, nil, quantity.Say(quantity.Either(n > 0, "hotter water: {0} and not {1}", "cooler water: {0} and not {1}"), quantity.Of(to, quantity.Celsius), quantity.Of(now, quantity.Celsius))}, true
+		return next, OneChange{Temperature, now, to, quantity.Celsius, nil, quantity.Say(quantity.Either(n > 0, "hotter water: {0} and not {1}", "cooler water: {0} and not {1}"), quantity.Of(to, quantity.Celsius), quantity.Of(now, quantity.Celsius))}, true
 	}}
 }
 
@@ -273,13 +273,13 @@ func stop(from cup) knob {
 	if r.Recipe != nil && r.Recipe.StopPct != nil {
 		now = *r.Recipe.StopPct
 	}
-	return knob{most: 5, to: func(n int) (brew.Request, Change, bool) {
+	return knob{most: 5, to: func(n int) (brew.Request, OneChange, bool) {
 		to := now + 10*float64(n)
 		if to < 50 || to > 100 {
-			return r, Change{}, false
+			return r, OneChange{}, false
 		}
 		next := withOwn(r, func(own *recipe.Recipe) { own.StopPct = &to })
-		return next, Change{Stop, now, to, quantity.Percent, nil, quantity.Say(quantity.Either(n < 0, "stop the moka earlier: off the heat when {0} of its water has come up, and not {1}", "let the moka run longer: off the heat when {0} of its water has come up, and not {1}"), quantity.Of(to, quantity.Percent), quantity.Of(now, quantity.Percent))}, true
+		return next, OneChange{Stop, now, to, quantity.Percent, nil, quantity.Say(quantity.Either(n < 0, "stop the moka earlier: off the heat when {0} of its water has come up, and not {1}", "let the moka run longer: off the heat when {0} of its water has come up, and not {1}"), quantity.Of(to, quantity.Percent), quantity.Of(now, quantity.Percent))}, true
 	}}
 }
 

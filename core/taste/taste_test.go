@@ -162,23 +162,23 @@ func TestOrderOfEqualTimes(t *testing.T) {
 func TestWhatWasReallyHad(t *testing.T) {
 	r := cone(0)
 	r.Grinder.Clicks = new(26.0)
-	a := advise(t, History{Brews: []Brew{{Request: r, Run: Run{Clicks: new(31.0)}, Tasting: tasted(-2, 0)}}, Allow: []string{Grind}})
+	a := advise(t, History{Brews: []Brew{{Request: r, Run: Had{Clicks: new(31.0)}, Tasting: tasted(-2, 0)}}, Allow: []string{Grind}})
 	require.NotNil(t, a.Change)
 	assert.InDelta(t, 31, a.Change.From, 1e-9)
 	assert.Less(t, a.Change.To, 31.0)
 
-	e := func(m string, run Run) float64 {
+	e := func(m string, run Had) float64 {
 		r := brew.Request{Method: m}
 		return advise(t, History{Brews: []Brew{{Request: r, Run: run, Tasting: Tasting{}}}}).Path[0].Model.ExtractionPct
 	}
-	tds := func(m string, run Run) float64 {
+	tds := func(m string, run Had) float64 {
 		return advise(t, History{Brews: []Brew{{Request: brew.Request{Method: m}, Run: run}}}).Path[0].Model.TDSPct
 	}
-	assert.Greater(t, e("press-pot", Run{ContactS: new(600.0)}), e("press-pot", Run{}))
-	assert.Greater(t, e("cone", Run{ContactS: new(300.0)}), e("cone", Run{}))
-	assert.Less(t, e("press-pot", Run{StartC: new(80.0)}), e("press-pot", Run{}))
-	assert.Greater(t, e("pocket-pump", Run{Presses: new(20.0)}), e("pocket-pump", Run{}))
-	assert.Less(t, tds("press-pot", Run{DoseG: new(15.0), WaterG: new(300.0)}), tds("press-pot", Run{}))
+	assert.Greater(t, e("press-pot", Had{ContactS: new(600.0)}), e("press-pot", Had{}))
+	assert.Greater(t, e("cone", Had{ContactS: new(300.0)}), e("cone", Had{}))
+	assert.Less(t, e("press-pot", Had{StartC: new(80.0)}), e("press-pot", Had{}))
+	assert.Greater(t, e("pocket-pump", Had{Presses: new(20.0)}), e("pocket-pump", Had{}))
+	assert.Less(t, tds("press-pot", Had{DoseG: new(15.0), WaterG: new(300.0)}), tds("press-pot", Had{}))
 }
 
 // A refractometer tells the liking from the coffee's offset: with it both bands are
@@ -282,7 +282,7 @@ func TestAWrongHistory(t *testing.T) {
 		"brews":                         {},
 		"allow[0]":                      {Brews: []Brew{{Request: r}}, Allow: []string{"luck"}},
 		"brews[0].tasting.sour_bitter":  {Brews: []Brew{{Request: r, Tasting: tasted(4, 0)}}},
-		"brews[0].run.clicks":           {Brews: []Brew{{Request: r, Run: Run{Clicks: new(-1.0)}}}},
+		"brews[0].run.clicks":           {Brews: []Brew{{Request: r, Run: Had{Clicks: new(-1.0)}}}},
 		"brews[0].request.method":       {Brews: []Brew{{Request: brew.Request{Method: "teapot"}}}},
 		"brews[1].request.recipe.grind": {Brews: []Brew{{Request: r}, {Request: brew.Request{Method: "cone", Recipe: &recipe.Recipe{Grind: "gravel"}}}}},
 	} {
@@ -297,13 +297,13 @@ func TestAWrongHistory(t *testing.T) {
 // The exact binomial test, worked by hand: six of six is 2/64, five of six 14/64, four odd
 // cups of four 1/81.
 func TestBlind(t *testing.T) {
-	rounds := func(a, b int) []Round {
-		var out []Round
+	rounds := func(a, b int) []BlindRound {
+		var out []BlindRound
 		for range a {
-			out = append(out, Round{Preferred: "a"})
+			out = append(out, BlindRound{Preferred: "a"})
 		}
 		for range b {
-			out = append(out, Round{Preferred: "b"})
+			out = append(out, BlindRound{Preferred: "b"})
 		}
 		return out
 	}
@@ -313,7 +313,7 @@ func TestBlind(t *testing.T) {
 	assert.False(t, Judge(rounds(1, 5)).More)
 	assert.InDelta(t, 100, Judge(rounds(3, 3)).ChancePc, 1e-9)
 	found := true
-	assert.InDelta(t, 100.0/81, Judge([]Round{{Odd: &found}, {Odd: &found}, {Odd: &found}, {Odd: &found}}).ChancePc, 1e-9)
+	assert.InDelta(t, 100.0/81, Judge([]BlindRound{{Odd: &found}, {Odd: &found}, {Odd: &found}, {Odd: &found}}).ChancePc, 1e-9)
 	assert.NotEmpty(t, Judge(nil).Says.Text)
 	first := 0
 	for seed := range uint64(10000) {

@@ -89,6 +89,11 @@ func check(t Trip) brew.Problems {
 	if len(t.Stops) > MaxStops {
 		add("stops", len(t.Stops), "%d stops; allowed: up to %d", len(t.Stops), MaxStops)
 	}
+	for i, b := range t.Coffees {
+		if g := b.StartG; g != nil && !(*g >= 0 && *g <= 20000) {
+			add(fmt.Sprintf("coffees[%d].start_g", i), *g, "%g g is not allowed; allowed: 0 to 20000 g", *g)
+		}
+	}
 	day, n := 1, 0
 	for i, s := range t.Stops {
 		at := fmt.Sprintf("stops[%d].", i)
@@ -252,7 +257,9 @@ func (c *calc) planBrews() {
 		for day := range s.nights() {
 			for _, j := range order {
 				if p := plans[[2]int{i, j}]; p != nil {
-					c.occ = append(c.occ, occurrence(i, s.Day+day, s.Brews[j], p))
+					o := occurrence(i, s.Day+day, s.Brews[j], p)
+					o.bag = c.bagOf(p)
+					c.occ = append(c.occ, o)
 				}
 			}
 		}
@@ -268,11 +275,29 @@ const (
 	wetPaperG = 5
 )
 
+// bagOf is the bag that a brew's coffee is taken from; empty where it is not known what is
+// in it, and the coffee is of the trip's supplies.
+func (c *calc) bagOf(p *brew.Plan) string {
+	id := p.Request.Coffee.ID
+	if id == nil {
+		return ""
+	}
+	for _, b := range c.trip.Coffees {
+		if b.ID == *id && b.StartG != nil {
+			return b.ID
+		}
+	}
+	return ""
+}
+
 func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 	m, _ := method.ByID(p.Request.Method)
 	s, _ := m.School(*p.Request.School)
 	o := BrewTotals{ID: b.ID, Stop: stop, Day: day, Name: b.Name, At: b.At, Method: m.ID, School: s.ID, People: *p.Request.Drinkers,
 		DoseG: *p.DoseG, CoffeeG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
+	if c := p.Request.Coffee; c.Name != nil {
+		o.Coffee = *c.Name
+	}
 	o.Filter, o.Filters = p.Papers()
 	o.TotalS = *p.TotalS
 	if src := p.Request.Water.Source; src != nil {

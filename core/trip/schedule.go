@@ -124,13 +124,16 @@ func (c *calc) before() {
 			portions++
 		}
 		r := o.plan.Request.Coffee
+		ground = ground || *r.GroundAhead
+		if o.bag != "" {
+			continue // it is there
+		}
 		kind := *r.Roast + " " + *r.Species
 		if _, ok := grams[kind]; !ok {
 			kinds = append(kinds, kind)
 			rest[kind], firstDay[kind] = *r.DaysOff, o.Day
 		}
 		grams[kind] += o.CoffeeG
-		ground = ground || *r.GroundAhead
 	}
 	for _, kind := range kinds {
 		// As the list of provisions has it: with the spare, in fives.

@@ -60,7 +60,19 @@ func (c *calc) supplies() {
 			sold: func(st Stop) bool { return st.sells("fuel") }})
 	}
 	c.follow(supply{id: "coffee", label: "Coffee", unit: quantity.Gram, reserve: more, round: 5, given: s.CoffeeG, massG: 1,
-		use: func(i int) float64 { return c.occ[i].CoffeeG }, sold: func(st Stop) bool { return st.sells("coffee") }})
+		use: func(i int) float64 { return c.occ[i].CoffeeG * b2f(c.occ[i].bag == "") }, sold: func(st Stop) bool { return st.sells("coffee") }})
+	for _, bag := range c.trip.Coffees {
+		use := func(i int) float64 { return c.occ[i].CoffeeG * b2f(c.occ[i].bag == bag.ID) }
+		need := 0.0
+		for i := range c.occ {
+			need += use(i)
+		}
+		if bag.StartG != nil && need > 0 {
+			// Of the bag as much goes along as is needed, with the spare, and no more than it has.
+			along := math.Min(*bag.StartG, math.Ceil(need*(1+more)/5-1e-9)*5)
+			c.follow(supply{id: "coffee:" + bag.ID, label: bag.Name, unit: quantity.Gram, round: 1, given: &along, massG: 1, use: use, sold: func(Stop) bool { return false }})
+		}
+	}
 	var kinds []string
 	for _, o := range c.occ {
 		if o.Filter != "" && !slices.Contains(kinds, o.Filter) {
@@ -434,10 +446,11 @@ func (c *calc) coffees() {
 		if *r.GroundAhead {
 			ground = o.plan.Grind.Band
 		}
-		i := slices.IndexFunc(c.out.Coffees, func(n CoffeeNeed) bool { return n.Kind == kind && n.Ground == ground })
+		bag := quantity.Either(o.bag != "", o.Coffee, "")
+		i := slices.IndexFunc(c.out.Coffees, func(n CoffeeNeed) bool { return n.Kind == kind && n.Ground == ground && n.Bag == bag })
 		if i < 0 {
 			i = len(c.out.Coffees)
-			c.out.Coffees = append(c.out.Coffees, CoffeeNeed{Kind: kind, Ground: ground})
+			c.out.Coffees = append(c.out.Coffees, CoffeeNeed{Bag: bag, Kind: kind, Ground: ground})
 		}
 		c.out.Coffees[i].G += o.CoffeeG
 		if o.fromHome() || o.CoffeeG == 0 {

@@ -4,6 +4,7 @@ package trip
 
 import (
 	"apodemos/core/brew"
+	"apodemos/core/coffee"
 	"apodemos/core/conditions"
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
@@ -18,6 +19,14 @@ type Trip struct {
 	StartsOn string // ISO date of day 1, local to the first stop; empty when not fixed
 	Supplies Supplies
 	Stops    []Stop
+	Coffees  []CoffeeBag // those that its brews name
+}
+
+// CoffeeBag is a coffee in the bag that brews of a trip are made of.
+type CoffeeBag struct {
+	ID string `json:"id" maxLength:"36" doc:"UUID, as the requests of its brews name it"`
+	coffee.InBag
+	StartG *float64 `json:"start_g,omitempty" minimum:"0" maximum:"20000" doc:"In it when the trip begins; what is brewed of it is not counted from the trip's supplies. Left out where nobody said"`
 }
 
 // Supplies is what is carried, and how much more than needed. What is left out
@@ -180,6 +189,8 @@ type BrewTotals struct {
 	School    string      `json:"school"`
 	People    float64     `json:"people"`
 	DoseG     float64     `json:"dose_g"`
+	Coffee    string      `json:"coffee" doc:"Its name, where it is of a bag"`
+	bag       string      // UUID of the bag that it is taken from, where that is known
 	CoffeeG   float64     `json:"coffee_g" doc:"Coffee taken for it; none where it is served from a concentrate whose brew is planned too"`
 	DrinkMl   float64     `json:"drink_ml"`
 	PouredMl  float64     `json:"poured_ml"`
@@ -245,6 +256,7 @@ type Totals struct {
 
 // CoffeeNeed is coffee of one kind.
 type CoffeeNeed struct {
+	Bag    string  `json:"bag,omitempty" doc:"Name of the bag that it is taken from; empty where it is of the trip's supplies"`
 	Kind   string  `json:"kind" doc:"In words"`
 	Ground string  `json:"ground" doc:"Grind in words where it is ground at home; empty for whole beans"`
 	G      float64 `json:"g"`

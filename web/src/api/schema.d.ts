@@ -106,6 +106,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/blinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Blind comparisons, the newest first */
+        get: operations["list-blinds"];
+        put?: never;
+        /** Compare two brews blind */
+        post: operations["begin-blind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blinds/{blind}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A blind comparison, as its taster may see it */
+        get: operations["get-blind"];
+        put?: never;
+        post?: never;
+        /** Take it away; restore-blind brings it back */
+        delete: operations["delete-blind"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blinds/{blind}/deal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Deal a round, or tell the one that is dealt: for whoever pours */
+        post: operations["deal-blind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blinds/{blind}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo delete-blind */
+        post: operations["restore-blind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/blinds/{blind}/say": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Say which cup was liked; which was which is told then */
+        post: operations["say-blind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/brews/{brew}": {
         parameters: {
             query?: never;
@@ -125,6 +212,23 @@ export interface paths {
         patch: operations["set-brew"];
         trace?: never;
     };
+    "/brews/{brew}/advice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to change of a brew next, from what was tasted of its coffee */
+        post: operations["advise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/brews/{brew}/copy": {
         parameters: {
             query?: never;
@@ -136,6 +240,23 @@ export interface paths {
         put?: never;
         /** Plan a brew at another stop, or hour, too */
         post: operations["copy-brew"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/brews/{brew}/had": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the clock says of a brew that is being made, where it differs from the plan */
+        get: operations["had"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -240,6 +361,77 @@ export interface paths {
         put?: never;
         /** What every school would give at a stop */
         post: operations["choices"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/coffees": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The coffees in the bag, the newest first */
+        get: operations["list-coffees"];
+        put?: never;
+        /** Keep a coffee */
+        post: operations["add-coffee"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/coffees/{coffee}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A coffee, also one that is deleted */
+        get: operations["get-coffee"];
+        put?: never;
+        post?: never;
+        /** Take it away; restore-coffee brings it back */
+        delete: operations["delete-coffee"];
+        options?: never;
+        head?: never;
+        /** Change a coffee */
+        patch: operations["set-coffee"];
+        trace?: never;
+    };
+    "/coffees/{coffee}/path": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where the cups of a coffee were, and what is liked of it */
+        get: operations["coffee-path"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/coffees/{coffee}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo delete-coffee */
+        post: operations["restore-coffee"];
         delete?: never;
         options?: never;
         head?: never;
@@ -436,6 +628,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/log/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Two cups of the log side by side */
+        post: operations["compare-cups"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/log/export.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log as CSV, with the units in the names of its columns */
+        get: operations["export-log-csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/log/export.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The log as JSON, which can be brought in again */
+        get: operations["export-log"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/log/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring in a log, JSON or CSV; what is there already is left alone */
+        post: operations["import-log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/log/{entry}": {
         parameters: {
             query?: never;
@@ -569,6 +829,128 @@ export interface paths {
         get: operations["get-plan"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/plans/{plan}/recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a plan came to as a recipe to keep */
+        get: operations["recipe-of-plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/recipes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One's own recipes, the newest first */
+        get: operations["list-recipes"];
+        put?: never;
+        /** Keep a recipe of one's own */
+        post: operations["add-recipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/recipes/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Keep the recipe of a file */
+        post: operations["import-recipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/recipes/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a recipe from words, without keeping it */
+        post: operations["read-recipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/recipes/{recipe}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A recipe of one's own, also one that is deleted */
+        get: operations["get-recipe"];
+        put?: never;
+        post?: never;
+        /** Take it away; restore-recipe brings it back */
+        delete: operations["delete-recipe"];
+        options?: never;
+        head?: never;
+        /** Change a recipe of one's own; brews keep what they were planned by */
+        patch: operations["set-recipe"];
+        trace?: never;
+    };
+    "/recipes/{recipe}/export.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A recipe as a file */
+        get: operations["export-recipe"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/recipes/{recipe}/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Undo delete-recipe */
+        post: operations["restore-recipe"];
         delete?: never;
         options?: never;
         head?: never;
@@ -724,6 +1106,23 @@ export interface paths {
         /** Move a stop with its brews and their log into a trip, or out of any */
         put: operations["put-stop-into-trip"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/taste/understand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a few words say of a cup */
+        post: operations["understand"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1045,6 +1444,38 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Advice: {
+            /** @description A second one, where the brew is elsewhere or of another method: both are in the request */
+            also?: components["schemas"]["OneChange"];
+            /** @description One change; null where it is settled, or nothing helps */
+            change: components["schemas"]["OneChange"];
+            considered: components["schemas"]["Considered"][];
+            expected: components["schemas"]["Point"];
+            liking: components["schemas"]["Liking"];
+            /** @description The last cup, as it is thought to have been; or the next, unchanged, where that is elsewhere */
+            now: components["schemas"]["Point"];
+            /** @description The cups, oldest first */
+            path: components["schemas"]["Learnt"][];
+            /** @description The next one, ready to plan */
+            request: components["schemas"]["Request"];
+            settled: boolean;
+            /**
+             * Format: double
+             * @description How likely the next cup is within 0.8 points and 8 % of the liking
+             */
+            sure: number;
+            why: components["schemas"]["Phrase"];
+            working: {
+                [key: string]: components["schemas"]["Figure"];
+            };
+        };
+        AdviceIn: {
+            /** @description What may be changed; all of it when left out */
+            allow?: string[];
+            /** @description Who tastes; everybody when left out */
+            by?: string;
+            wish?: string;
+        };
         Ahead: {
             brew: components["schemas"]["Brew"];
             /**
@@ -1137,8 +1568,36 @@ export interface components {
             min_um: number;
             name: string;
         };
+        "Begin-blindRequest": {
+            /**
+             * Format: int64
+             * @description ID of a brew
+             */
+            a: number;
+            /** Format: int64 */
+            b: number;
+        };
         BenchBoil: {
             request: components["schemas"]["Request"];
+        };
+        BlindOut: {
+            a: components["schemas"]["Brew"];
+            b: components["schemas"]["Brew"];
+            /** Format: int64 */
+            id: number;
+            /** Format: int64 */
+            revision: number;
+            rounds: components["schemas"]["BlindTold"][];
+            /** @description A round is dealt, and not said yet */
+            tasting: boolean;
+            verdict: components["schemas"]["Verdict"];
+        };
+        BlindTold: {
+            at: string;
+            /** @enum {string} */
+            first: "a" | "b";
+            /** @enum {string} */
+            liked: "a" | "b" | "neither";
         };
         Blocked: {
             /** Format: int64 */
@@ -1239,6 +1698,29 @@ export interface components {
             trip_id: number;
             uuid: string;
         };
+        BrewAdvice: {
+            /** @description Null where nothing was tasted yet */
+            advice: components["schemas"]["Advice"];
+            brew: components["schemas"]["BrewOut"];
+            /** @description Its name; empty where none is named */
+            coffee: string;
+            /**
+             * Format: int64
+             * @description Cups that the advice is from
+             */
+            counted: number;
+            /** @description They are of this very brew */
+            here: boolean;
+            /** @description The last cups of this brew, or else of this coffee by this method, the latest first */
+            last: components["schemas"]["LogEntry"][];
+            /** @description The last cup in a few words */
+            last_says: string;
+            /**
+             * Format: int64
+             * @description Cups of this coffee whose plan today’s core cannot make again
+             */
+            left_out: number;
+        };
         BrewBefore: {
             at: string;
             /** Format: int64 */
@@ -1301,6 +1783,8 @@ export interface components {
             cautions?: components["schemas"]["Caution"][];
             /** Format: double */
             clicks: number | null;
+            /** @description Its name, where it is of a bag */
+            coffee: string;
             /**
              * Format: double
              * @description Coffee taken for it; none where it is served from a concentrate whose brew is planned too
@@ -1387,6 +1871,16 @@ export interface components {
             mass_g?: number;
             material?: string;
             preheated?: boolean;
+        };
+        Brought: {
+            /** Format: int64 */
+            added: number;
+            said: string[];
+            /**
+             * Format: int64
+             * @description That were there already, and were left alone
+             */
+            there: number;
         };
         Burner: {
             /** Format: double */
@@ -1709,16 +2203,117 @@ export interface components {
             /** Format: double */
             days_off_roast?: number;
             ground_ahead?: boolean;
+            /** @description UUID of a coffee that is kept */
+            id?: string;
+            /** @description As it is called, for reading */
+            name?: string;
             roast?: string;
             species?: string;
         };
+        CoffeeBag: {
+            /**
+             * Format: double
+             * @description That it had, or had left when it was last weighed
+             */
+            grams?: number;
+            /** @description It is ground already */
+            ground?: boolean;
+            /** @description UUID, as the requests of its brews name it */
+            id: string;
+            name: string;
+            /** @description Notes printed on it, with commas between them */
+            printed_notes?: string;
+            /** @description The recipe printed on it, as it stands */
+            printed_recipe?: string;
+            process?: string;
+            /** @enum {string} */
+            roast?: "" | "light" | "medium" | "dark";
+            /** @description ISO date, or empty */
+            roasted_on?: string;
+            /** @description When that was: what was brewed from then on is taken off */
+            since?: string;
+            /** @enum {string} */
+            species?: "" | "arabica" | "robusta";
+            /**
+             * Format: double
+             * @description In it when the trip begins; what is brewed of it is not counted from the trip's supplies. Left out where nobody said
+             */
+            start_g?: number;
+        };
         CoffeeNeed: {
+            /** @description Name of the bag that it is taken from; empty where it is of the trip's supplies */
+            bag?: string;
             /** Format: double */
             g: number;
             /** @description Grind in words where it is ground at home; empty for whole beans */
             ground: string;
             /** @description In words */
             kind: string;
+        };
+        CoffeeOut: {
+            /** @description As a request has it, on the day that was asked */
+            beans: components["schemas"]["Coffee"];
+            /**
+             * Format: int64
+             * @description Written down of it
+             */
+            cups: number;
+            deleted?: boolean;
+            /**
+             * Format: double
+             * @description That it had, or had left when it was last weighed
+             */
+            grams?: number;
+            /** @description It is ground already */
+            ground?: boolean;
+            /** Format: int64 */
+            id: number;
+            /**
+             * Format: double
+             * @description Null where nobody said how much there was
+             */
+            left_g: number | null;
+            name: string;
+            /** @description Notes tasted beside those printed */
+            notes: components["schemas"]["Notes"];
+            /** @description Notes printed on it, with commas between them */
+            printed_notes?: string;
+            /** @description The recipe printed on it, as it stands */
+            printed_recipe?: string;
+            process?: string;
+            /**
+             * Format: int64
+             * @description Grows with each change
+             */
+            revision: number;
+            /** @enum {string} */
+            roast?: "" | "light" | "medium" | "dark";
+            /** @description ISO date, or empty */
+            roasted_on?: string;
+            /** @description When that was: what was brewed from then on is taken off */
+            since?: string;
+            /** @enum {string} */
+            species?: "" | "arabica" | "robusta";
+            /**
+             * Format: double
+             * @description Brewed of it since it was weighed
+             */
+            used_g: number;
+            uuid: string;
+        };
+        CompareIn: {
+            /** Format: int64 */
+            a: number;
+            /** Format: int64 */
+            b: number;
+        };
+        Compared: {
+            a: components["schemas"]["Point"];
+            b: components["schemas"]["Point"];
+            differences: components["schemas"]["CupDifference"][];
+            /** @enum {string} */
+            liked: "a" | "b" | "same" | "unsaid";
+            why: components["schemas"]["Phrase"];
         };
         Comparison: {
             base: components["schemas"]["Result"];
@@ -1733,6 +2328,15 @@ export interface components {
             place?: components["schemas"]["Place"];
             vessel?: components["schemas"]["Vessel"];
             water?: components["schemas"]["Water"];
+        };
+        Considered: {
+            change?: components["schemas"]["OneChange"];
+            expected?: components["schemas"]["Point"];
+            lever: string;
+            /** Format: double */
+            miss: number;
+            taken: boolean;
+            why: components["schemas"]["Phrase"];
         };
         Course: {
             /** Format: double */
@@ -1755,6 +2359,14 @@ export interface components {
             mass_g?: number;
             material?: string;
             preheated?: boolean;
+        };
+        CupDifference: {
+            a?: components["schemas"]["Value"];
+            b?: components["schemas"]["Value"];
+            field: string;
+            label: string;
+            word_a?: string;
+            word_b?: string;
         };
         Curves: {
             /** @description In the cup, from serving */
@@ -1782,6 +2394,15 @@ export interface components {
             morning_s: number;
             /** @description Over the published guidance on caffeine for a day */
             over: boolean;
+        };
+        Dealt: {
+            /**
+             * @description Which brew goes into the first cup
+             * @enum {string}
+             */
+            first: "a" | "b";
+            /** @enum {string} */
+            second: "a" | "b";
         };
         Difference: {
             /** Format: double */
@@ -2185,6 +2806,41 @@ export interface components {
             run: components["schemas"]["Run"];
             view: components["schemas"]["View"];
         };
+        Had: {
+            /** Format: double */
+            clicks?: number;
+            /** Format: double */
+            contact_s?: number;
+            /** Format: double */
+            dose_g?: number;
+            /**
+             * Format: double
+             * @description Of a pocket pump, where thirteen are usual
+             */
+            presses?: number;
+            /**
+             * Format: double
+             * @description Water at first contact
+             */
+            start_c?: number;
+            /**
+             * Format: double
+             * @description Poured, all in all
+             */
+            water_g?: number;
+        };
+        HandStep: {
+            /** Format: double */
+            at_s: number;
+            do: string;
+            /**
+             * Format: double
+             * @description 10 s when left out
+             */
+            for_s?: number;
+            /** @description The sign that ends it; the time when left out */
+            until?: string;
+        };
         Heat: {
             /** Format: double */
             battery_wh?: number;
@@ -2234,6 +2890,29 @@ export interface components {
             name: string;
             /** Format: int64 */
             stop: number;
+        };
+        InBag: {
+            /**
+             * Format: double
+             * @description That it had, or had left when it was last weighed
+             */
+            grams?: number;
+            /** @description It is ground already */
+            ground?: boolean;
+            name: string;
+            /** @description Notes printed on it, with commas between them */
+            printed_notes?: string;
+            /** @description The recipe printed on it, as it stands */
+            printed_recipe?: string;
+            process?: string;
+            /** @enum {string} */
+            roast?: "" | "light" | "medium" | "dark";
+            /** @description ISO date, or empty */
+            roasted_on?: string;
+            /** @description When that was: what was brewed from then on is taken off */
+            since?: string;
+            /** @enum {string} */
+            species?: "" | "arabica" | "robusta";
         };
         Info: {
             /**
@@ -2459,11 +3138,36 @@ export interface components {
             items: number[];
             wishes?: components["schemas"]["Wishes"];
         };
+        Learnt: {
+            /** Format: double */
+            extraction_pct: number;
+            /** @description As far as was known after it */
+            liking: components["schemas"]["Liking"];
+            /** @description Where the model alone has it */
+            model: components["schemas"]["Point"];
+            said: components["schemas"]["Phrase"];
+            /** Format: double */
+            tds_pct: number;
+        };
         Lies: {
             /** @enum {string} */
             extraction: "under" | "in" | "over";
             /** @enum {string} */
             strength: "weak" | "in" | "strong";
+        };
+        Liking: {
+            /** Format: double */
+            extraction_high_pct: number;
+            /** Format: double */
+            extraction_low_pct: number;
+            /** Format: double */
+            extraction_pct: number;
+            /** Format: double */
+            tds_high_pct: number;
+            /** Format: double */
+            tds_low_pct: number;
+            /** Format: double */
+            tds_pct: number;
         };
         LinePoint: {
             /** Format: int64 */
@@ -2479,39 +3183,87 @@ export interface components {
         };
         LogEntry: {
             /** Format: double */
+            altitude_m: number | null;
+            /** Format: double */
             boil_c: number;
             /** Format: int64 */
             brew_id: number;
             brew_name: string;
             /** Format: date-time */
             brewed_at: string;
+            /** @description Who tasted */
+            by?: string;
+            /** Format: double */
+            clicks: number | null;
+            /** @description UUID of the coffee; that of the plan when left out */
+            coffee?: string;
+            /** @description Also of one that is deleted since */
+            coffee_name: string;
+            /** Format: double */
+            contact_s: number;
             /** Format: double */
             dose_g: number;
+            /**
+             * Format: double
+             * @description As it was planned
+             */
+            extraction_pct: number | null;
+            /**
+             * Format: double
+             * @description 0 lively … 3 flat
+             */
+            flat?: number;
+            /** Format: double */
+            grind_um: number | null;
+            /**
+             * Format: double
+             * @description 0 soft … 3 harsh
+             */
+            harsh?: number;
+            /**
+             * Format: double
+             * @description 0 full … 3 hollow
+             */
+            hollow?: number;
+            /**
+             * Format: double
+             * @description At the first sip: -2 cold … 0 right … 2 too hot
+             */
+            hotness?: number;
             /** Format: int64 */
             id: number;
-            /** Format: int64 */
-            mark: number;
+            /** Format: double */
+            mark?: number;
             method: string;
+            /** @description Notes tasted, with commas between them */
+            notes?: string;
             /** Format: int64 */
             plan_id: number;
             /** Format: double */
+            planned_tds_pct: number | null;
+            /** Format: double */
             poured_ml: number;
+            /** @description Of one's own recipe; empty without one */
+            recipe_name: string;
             /**
              * Format: int64
              * @description Grows with each change
              */
             revision: number;
+            /** @description Where it differed from the plan */
+            run?: components["schemas"]["Had"];
             school: string;
             /**
-             * Format: int64
+             * Format: double
              * @description 0 clean … 3 muddy
              */
-            sediment: number;
+            silt?: number;
+            small: components["schemas"]["Small"];
             /**
-             * Format: int64
+             * Format: double
              * @description -3 sour … 0 balanced … 3 bitter
              */
-            sour_bitter: number;
+            sour_bitter?: number;
             /** Format: double */
             start_c: number;
             /** Format: int64 */
@@ -2521,33 +3273,66 @@ export interface components {
             trip_id: number;
             uuid: string;
             /**
-             * Format: int64
+             * Format: double
              * @description -3 weak … 0 right … 3 strong
              */
-            weak_strong: number;
-            words: string;
+            weak_strong?: number;
+            words?: string;
         };
         LogIn: {
             /** Format: date-time */
             brewed_at: string;
-            /** Format: int64 */
-            mark: number;
+            /** @description Who tasted */
+            by?: string;
+            /** @description UUID of the coffee; that of the plan when left out */
+            coffee?: string;
             /**
-             * Format: int64
+             * Format: double
+             * @description 0 lively … 3 flat
+             */
+            flat?: number;
+            /**
+             * Format: double
+             * @description 0 soft … 3 harsh
+             */
+            harsh?: number;
+            /**
+             * Format: double
+             * @description 0 full … 3 hollow
+             */
+            hollow?: number;
+            /**
+             * Format: double
+             * @description At the first sip: -2 cold … 0 right … 2 too hot
+             */
+            hotness?: number;
+            /** Format: double */
+            mark?: number;
+            /** @description Notes tasted, with commas between them */
+            notes?: string;
+            /** @description Where it differed from the plan */
+            run?: components["schemas"]["Had"];
+            /**
+             * Format: double
              * @description 0 clean … 3 muddy
              */
-            sediment: number;
+            silt?: number;
             /**
-             * Format: int64
+             * Format: double
              * @description -3 sour … 0 balanced … 3 bitter
              */
-            sour_bitter: number;
+            sour_bitter?: number;
             /**
-             * Format: int64
+             * Format: double
+             * @description As a refractometer reads it, in %
+             */
+            tds_pct?: number;
+            /**
+             * Format: double
              * @description -3 weak … 0 right … 3 strong
              */
-            weak_strong: number;
-            words: string;
+            weak_strong?: number;
+            words?: string;
         };
         Lost: {
             /** Format: int64 */
@@ -2739,11 +3524,53 @@ export interface components {
             values?: components["schemas"]["Value"][];
             why: string;
         };
+        Notes: {
+            found: string[];
+            missing: string[];
+            new: string[];
+        };
         Now: {
             /** @description The next brew of the trip that was asked; null where there is none */
             next: components["schemas"]["Ahead"];
             /** @description Being made, the one touched last first */
             running: components["schemas"]["Ahead"][];
+        };
+        OneChange: {
+            /**
+             * Format: double
+             * @description Of the grinder: under zero is finer
+             */
+            clicks?: number;
+            /** Format: double */
+            from: number;
+            /** @enum {string} */
+            lever: "grind" | "ratio" | "time" | "temperature" | "stop";
+            /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
+            template?: string;
+            /** @description The sentence, with figures in metric units */
+            text: string;
+            /** Format: double */
+            to: number;
+            unit: string;
+            values?: components["schemas"]["Value"][];
+        };
+        OwnGrinder: {
+            /** Format: double */
+            um_per_click: number;
+            /** Format: double */
+            zero_um?: number;
+        };
+        OwnRecipe: {
+            deleted?: boolean;
+            /** Format: int64 */
+            id: number;
+            recipe: components["schemas"]["Recipe"];
+            /**
+             * Format: int64
+             * @description Grows with each change
+             */
+            revision: number;
+            uuid: string;
         };
         PackLine: {
             /** @description Stays the same while the thing does, so that its tick stays */
@@ -2759,6 +3586,20 @@ export interface components {
             text: string;
             values?: components["schemas"]["Value"][];
             where: string;
+        };
+        Path: {
+            coffee: components["schemas"]["CoffeeOut"];
+            /** @description The oldest first */
+            cups: components["schemas"]["PathCup"][];
+            liking: components["schemas"]["Liking"];
+            /** @description The published window of extraction and strength */
+            window: components["schemas"]["Window"];
+        };
+        PathCup: {
+            at: components["schemas"]["Point"];
+            /** Format: int64 */
+            entry: number;
+            says: string;
         };
         Phrase: {
             /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
@@ -2851,6 +3692,8 @@ export interface components {
             pressure_hpa: number | null;
             /** Format: double */
             ratio_g_per_l: number | null;
+            /** @description What the person's own recipe sets, and what becomes of it here; empty without one */
+            recipe: components["schemas"]["RecipeLine"][];
             /** Format: double */
             reference_contact_s: number | null;
             /** @description What was asked, with the defaults filled in */
@@ -2899,6 +3742,12 @@ export interface components {
                 [key: string]: components["schemas"]["Figure"];
             };
         };
+        Point: {
+            /** Format: double */
+            extraction_pct: number;
+            /** Format: double */
+            tds_pct: number;
+        };
         Pour: {
             /**
              * Format: double
@@ -2912,6 +3761,21 @@ export interface components {
              * @description Share of the brew water that is in when it ends
              */
             to_pct?: number;
+        };
+        PourTo: {
+            /** Format: double */
+            at_s: number;
+            /**
+             * Format: double
+             * @description How long it takes; at about 4 g a second when left out
+             */
+            for_s?: number;
+            how?: string;
+            /**
+             * Format: double
+             * @description The scale's reading at its end
+             */
+            to_g: number;
         };
         Proposal: {
             /** @description Why each stop is proposed, in the order of the trip's stops */
@@ -2934,6 +3798,93 @@ export interface components {
              * @description 0 for none
              */
             trip: number;
+        };
+        Reading: {
+            /** @description What could have meant something else, and how it was taken */
+            doubts: components["schemas"]["Phrase"][];
+            /** @description Words that were not understood, as they stand */
+            not_understood: string[];
+            recipe: components["schemas"]["Recipe"];
+            /** @description Of the coffee, where the words name one */
+            roast?: string;
+            understood: components["schemas"]["Said"][];
+        };
+        Recipe: {
+            /**
+             * Format: double
+             * @description On the grinder of this recipe, or else of the request
+             */
+            clicks?: number;
+            /**
+             * Format: double
+             * @description All of it: drained, or poured off
+             */
+            done_s?: number;
+            /**
+             * Format: double
+             * @description Of dose, water, ratio and drink any two decide
+             */
+            dose_g?: number;
+            /**
+             * Format: double
+             * @description In the cup
+             */
+            drink_ml?: number;
+            /** @description In a word, as of the bands of the catalogue */
+            grind?: string;
+            /** Format: double */
+            grind_um?: number;
+            /** @description That the clicks are of */
+            grinder?: components["schemas"]["OwnGrinder"];
+            /** @description UUID of the recipe that is kept, of which this is a copy */
+            id?: string;
+            /** @description Method ID that it is for; any whose steps fit when left out */
+            method?: string;
+            name?: string;
+            pours?: components["schemas"]["PourTo"][];
+            /**
+             * Format: double
+             * @description Coffee to each litre poured
+             */
+            ratio_g_per_l?: number;
+            /** @description The school that it is made from; the method's first when left out */
+            school?: string;
+            /**
+             * Format: double
+             * @description Until it is broken, pressed, lifted or strained
+             */
+            steep_s?: number;
+            /** @description What the hands do besides; in place of what they do in the school */
+            steps?: components["schemas"]["HandStep"][];
+            /**
+             * Format: double
+             * @description Of a moka pot: off the heat once so much of its water has come up
+             */
+            stop_pct?: number;
+            /**
+             * Format: double
+             * @description At first contact
+             */
+            water_c?: number;
+            /**
+             * Format: double
+             * @description Poured, all in all
+             */
+            water_g?: number;
+            /** @description That it was read from */
+            words?: string;
+        };
+        RecipeLine: {
+            /** @description Of the recipe */
+            field: string;
+            here?: components["schemas"]["Value"];
+            label: string;
+            moved: boolean;
+            switch?: string;
+            to?: string;
+            /** @description Empty where it is kept */
+            why: components["schemas"]["Phrase"];
+            wish?: components["schemas"]["Value"];
         };
         Request: {
             /** @description What makes up for cooler water; the school chooses when left out */
@@ -2972,6 +3923,8 @@ export interface components {
             pours?: components["schemas"]["Pour"][];
             /** Format: double */
             ratio_g_per_l?: number;
+            /** @description A person's own, over the method: what it leaves out is the school's */
+            recipe?: components["schemas"]["Recipe"];
             /** @description Whether there is a scale; without one the steps go by spoons, marks and shares */
             scale?: boolean;
             school?: string;
@@ -3099,6 +4052,15 @@ export interface components {
         RunOut: {
             run?: components["schemas"]["Run"];
         };
+        Said: {
+            as: components["schemas"]["Phrase"];
+            field: string;
+            words: string;
+        };
+        "Say-blindRequest": {
+            /** @enum {string} */
+            liked: "first" | "second" | "neither";
+        };
         SchoolInfo: {
             adjust: string;
             clean: string;
@@ -3187,6 +4149,20 @@ export interface components {
             text: string;
             unit: string;
             values?: components["schemas"]["Value"][];
+        };
+        Small: {
+            bars: components["schemas"]["SmallBar"][];
+            /** @description Seconds from first contact, and °C */
+            water: number[][];
+        };
+        SmallBar: {
+            /** Format: double */
+            at_s: number;
+            /** Format: double */
+            for_s: number;
+            lane: string;
+            /** Format: double */
+            to_g?: number;
         };
         Source: {
             id: string;
@@ -3486,6 +4462,51 @@ export interface components {
             when: "before" | "morning" | "evening" | "brew" | "after";
             why: string;
         };
+        Tasting: {
+            /**
+             * Format: double
+             * @description 0 lively … 3 flat
+             */
+            flat?: number;
+            /**
+             * Format: double
+             * @description 0 soft … 3 harsh
+             */
+            harsh?: number;
+            /**
+             * Format: double
+             * @description 0 full … 3 hollow
+             */
+            hollow?: number;
+            /**
+             * Format: double
+             * @description At the first sip: -2 cold … 0 right … 2 too hot
+             */
+            hotness?: number;
+            /** Format: double */
+            mark?: number;
+            /**
+             * Format: double
+             * @description 0 clean … 3 muddy
+             */
+            silt?: number;
+            /**
+             * Format: double
+             * @description -3 sour … 0 balanced … 3 bitter
+             */
+            sour_bitter?: number;
+            /**
+             * Format: double
+             * @description As a refractometer reads it, in %
+             */
+            tds_pct?: number;
+            /**
+             * Format: double
+             * @description -3 weak … 0 right … 3 strong
+             */
+            weak_strong?: number;
+            words?: string;
+        };
         Term: {
             id: string;
             of?: string[];
@@ -3581,6 +4602,8 @@ export interface components {
             uuid: string;
         };
         TripFile: {
+            /** @description Those that the requests of its brews name */
+            coffees?: components["schemas"]["CoffeeBag"][];
             /** @enum {string} */
             format: "apodemos-trip";
             name: string;
@@ -3590,7 +4613,10 @@ export interface components {
             starts_on?: string;
             stops: components["schemas"]["StopFile"][];
             supplies?: components["schemas"]["Supplies"];
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description 1 has no coffees and no recipes
+             */
             version: number;
         };
         TripIn: {
@@ -3617,6 +4643,8 @@ export interface components {
         TripOut: {
             archived: boolean;
             brews: components["schemas"]["Brew"][];
+            /** @description That its brews name, with what was in them when it began */
+            coffees: components["schemas"]["CoffeeBag"][];
             /** Format: int64 */
             id: number;
             name: string;
@@ -3645,6 +4673,30 @@ export interface components {
             unit: string;
             /** Format: double */
             value: number;
+        };
+        Verdict: {
+            /** Format: int64 */
+            a: number;
+            /** Format: int64 */
+            b: number;
+            /**
+             * Format: double
+             * @description How often chance alone does as well
+             */
+            chance_pct: number;
+            /**
+             * Format: int64
+             * @description Rounds of three cups in which the odd one was found
+             */
+            found: number;
+            /** @description Under one in twenty */
+            more_than_chance: boolean;
+            /** Format: int64 */
+            rounds: number;
+            says: components["schemas"]["Phrase"];
+            /** Format: int64 */
+            threes: number;
+            working: components["schemas"]["Figure"];
         };
         Vessel: {
             /** Format: double */
@@ -3939,6 +4991,16 @@ export interface components {
              */
             more_people?: number;
         };
+        Window: {
+            /** Format: double */
+            extraction_high_pct: number;
+            /** Format: double */
+            extraction_low_pct: number;
+            /** Format: double */
+            tds_high_pct: number;
+            /** Format: double */
+            tds_low_pct: number;
+        };
         Wishes: {
             /** Format: int64 */
             body?: number;
@@ -3981,6 +5043,9 @@ export interface components {
             weights?: components["schemas"]["Weights"];
             /** @description Items that stay at home */
             without?: number[];
+        };
+        WordsIn: {
+            words: string;
         };
     };
     responses: never;
@@ -4195,6 +5260,228 @@ export interface operations {
             };
         };
     };
+    "list-blinds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlindOut"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "begin-blind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Begin-blindRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlindOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-blind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                blind: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlindOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-blind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                blind: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "deal-blind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                blind: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Dealt"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "restore-blind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                blind: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "say-blind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                blind: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Say-blindRequest"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BlindOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-brew": {
         parameters: {
             query?: never;
@@ -4297,6 +5584,42 @@ export interface operations {
             };
         };
     };
+    advise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                brew: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdviceIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrewAdvice"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "copy-brew": {
         parameters: {
             query?: never;
@@ -4320,6 +5643,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["BrewOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    had: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                brew: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Had"];
                 };
             };
             /** @description Error */
@@ -4583,6 +5938,238 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["Choice"][];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-coffees": {
+        parameters: {
+            query?: {
+                /** @description ISO date that the days off roast are of; today when left out */
+                on?: string;
+                /** @description Those deleted, too */
+                all?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoffeeOut"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-coffee": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InBag"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoffeeOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-coffee": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                coffee: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoffeeOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-coffee": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                coffee: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-coffee": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that the change began from, as an entity tag */
+                "If-Match"?: string;
+            };
+            path: {
+                coffee: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CoffeeOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "coffee-path": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                coffee: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Path"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "restore-coffee": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                coffee: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -5048,6 +6635,141 @@ export interface operations {
             };
         };
     };
+    "compare-cups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CompareIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Compared"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-log-csv": {
+        parameters: {
+            query?: {
+                /** @description 0 for all trips */
+                trip?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-log": {
+        parameters: {
+            query?: {
+                /** @description 0 for all trips */
+                trip?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "import-log": {
+        parameters: {
+            query?: {
+                /** @description The file's name */
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Brought"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "get-log-entry": {
         parameters: {
             query?: never;
@@ -5398,6 +7120,338 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["StoredPlan"];
                 };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "recipe-of-plan": {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path: {
+                plan: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recipe"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "list-recipes": {
+        parameters: {
+            query?: {
+                /** @description Those deleted, too */
+                all?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnRecipe"][];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "add-recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Recipe"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnRecipe"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "import-recipe": {
+        parameters: {
+            query?: {
+                /** @description The file's name */
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnRecipe"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Reading"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "get-recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                recipe: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnRecipe"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "delete-recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                recipe: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "set-recipe": {
+        parameters: {
+            query?: never;
+            header?: {
+                /** @description The revision that the change began from, as an entity tag */
+                "If-Match"?: string;
+            };
+            path: {
+                recipe: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": {
+                    [key: string]: unknown;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OwnRecipe"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "export-recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                recipe: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "restore-recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                recipe: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Error */
             default: {
@@ -5775,6 +7829,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StopOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    understand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Tasting"];
                 };
             };
             /** @description Error */

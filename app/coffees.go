@@ -1,0 +1,173 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"fmt"
+	"math"
+	"strings"
+	"time"
+
+	"apodemos/core/brew"
+	"apodemos/core/recipe"
+	"apodemos/core/taste"
+)
+
+// CoffeeOut is a coffee with what a brew of it is asked with, and what was tasted of it.
+type CoffeeOut struct {
+	Coffee
+	Beans brew.Coffee `json:"beans" doc:"As a request has it, on the day that was asked"`
+	Notes taste.Notes `json:"notes" doc:"Notes tasted beside those printed"`
+}
+
+// BeansOn is a coffee as a request has it, on a day as an ISO date; empty is today.
+func BeansOn(c Coffee, day string, now time.Time) brew.Coffee {
+	b := brew.Coffee{ID: new(c.UUID), Name: new(c.Name)}
+	if c.Roast != "" {
+		b.Roast = new(c.Roast)
+	}
+	if c.Species != "" {
+		b.Species = new(c.Species)
+	}
+	if c.Ground {
+		b.GroundAhead = new(true)
+	}
+	roasted, err := time.Parse(time.DateOnly, c.RoastedOn)
+	if err != nil {
+		return b
+	}
+	on, err := time.Parse(time.DateOnly, day)
+	if err != nil {
+		on = now.UTC().Truncate(24 * time.Hour)
+	}
+	b.DaysOff = new(math.Min(math.Max(math.Round(on.Sub(roasted).Hours()/24), 0), 730))
+	return b
+}
+
+// CoffeesOut are the coffees as of a day; with all, those deleted too.
+func (a App) CoffeesOut(ctx context.Context, day string, all bool) ([]CoffeeOut, error) {
+	list, err := a.Coffees(ctx, all)
+	if err != nil {
+		return nil, err
+	}
+	log, err := a.Log(ctx, AllTrips)
+	if err != nil {
+		return nil, err
+	}
+	out := []CoffeeOut{}
+	for _, c := range list {
+		out = append(out, coffeeOut(c, log, day))
+	}
+	return out, nil
+}
+
+// CoffeeOut is one coffee as of today.
+func (a App) CoffeeOut(ctx context.Context, id int64) (CoffeeOut, error) {
+	c, err := a.Coffee(ctx, id)
+	if err != nil {
+		return CoffeeOut{}, err
+	}
+	log, err := a.Log(ctx, AllTrips)
+	return coffeeOut(c, log, ""), err
+}
+
+func coffeeOut(c Coffee, log []LogEntry, day string) CoffeeOut {
+	var tasted []string
+	for _, l := range log {
+		if l.Coffee == c.UUID && l.Notes != "" {
+			tasted = append(tasted, l.Notes)
+		}
+	}
+	return CoffeeOut{c, BeansOn(c, day, time.Now()), taste.CompareNotes(c.Printed, tasted...)}
+}
+
+// CheckCoffee is what is wrong with a coffee beyond what the shape of it says.
+func CheckCoffee(c *CoffeeSet) error {
+	c.Name = strings.TrimSpace(c.Name)
+	var bad brew.Problems
+	if n := len([]rune(c.Name)); n < 1 || n > 40 {
+		bad = append(bad, brew.Problem{Field: "name", Value: c.Name, Message: fmt.Sprintf("%d characters; allowed: 1 to 40", n)})
+	}
+	if c.RoastedOn != "" {
+		if _, err := time.Parse(time.DateOnly, c.RoastedOn); err != nil {
+			bad = append(bad, brew.Problem{Field: "roasted_on", Value: c.RoastedOn, Message: fmt.Sprintf("%q is not a date; allowed: YYYY-MM-DD, or empty", c.RoastedOn)})
+		}
+	}
+	if c.Since != "" {
+		if _, err := time.Parse(time.RFC3339, c.Since); err != nil {
+			bad = append(bad, brew.Problem{Field: "since", Value: c.Since, Message: fmt.Sprintf("%q is not a moment; allowed: RFC 3339, such as 2026-09-05T07:00:00Z, or empty", c.Since)})
+		}
+	}
+	if len(bad) > 0 {
+		return bad
+	}
+	return nil
+}
+
+// CheckRecipe is what is wrong with a recipe of one's own: it has a name and a method, and
+// can be brewed in a kitchen.
+func CheckRecipe(r *recipe.Recipe) error {
+	r.Name = strings.TrimSpace(r.Name)
+	var bad brew.Problems
+	if n := len([]rune(r.Name)); n < 1 || n > 120 {
+		bad = append(bad, brew.Problem{Field: "name", Value: r.Name, Message: fmt.Sprintf("%d characters; allowed: 1 to 120", n)})
+	}
+	if r.Method == "" {
+		bad = append(bad, brew.Problem{Field: "method", Value: "", Message: "says no method; allowed: one of the catalogue’s"})
+	}
+	if len(bad) > 0 {
+		return bad
+	}
+	q := brew.Request{Method: r.Method, Recipe: r}
+	if r.Clicks != nil && r.Grinder == nil && r.Grind == "" && r.GrindUm == nil {
+		return brew.Problems{{Field: "grinder", Message: "clicks mean nothing without the grinder; allowed: the grinder that they are of, or the grind in a word"}}
+	}
+	if _, err := brew.Compute(q); err != nil {
+		if bad, ok := errors.AsType[brew.Problems](err); ok {
+			for i := range bad {
+				bad[i].Field = strings.TrimPrefix(bad[i].Field, "recipe.")
+			}
+			return bad
+		}
+		return err
+	}
+	return nil
+}
+
+// RecipeOfPlan is what a stored plan came to as a recipe to keep: it is not kept yet.
+func (a App) RecipeOfPlan(ctx context.Context, plan int64, name string) (recipe.Recipe, error) {
+	p, err := a.Plan(ctx, plan)
+	if err != nil {
+		return recipe.Recipe{}, err
+	}
+	return p.Plan.RecipeOf(name), nil
+}
+
+// KeepRecipe keeps a recipe of one's own. One that carries the identity of one that is
+// there is that one, had back where it was deleted.
+func (a App) KeepRecipe(ctx context.Context, r recipe.Recipe) (OwnRecipe, error) {
+	if err := CheckRecipe(&r); err != nil {
+		return OwnRecipe{}, err
+	}
+	id := r.ID
+	r.ID = ""
+	if id != "" {
+		was, err := a.RecipeOf(ctx, id)
+		switch {
+		case err == nil && was.Deleted:
+			if err := a.RestoreRecipe(ctx, was.ID); err != nil {
+				return OwnRecipe{}, err
+			}
+			return a.OwnRecipe(ctx, was.ID)
+		case err == nil:
+			return was, nil
+		case !errors.Is(err, ErrNotFound):
+			return OwnRecipe{}, err
+		}
+	}
+	n, err := a.AddRecipe(ctx, id, r)
+	if err != nil {
+		return OwnRecipe{}, err
+	}
+	return a.OwnRecipe(ctx, n)
+}

@@ -1,0 +1,434 @@
+package app
+
+import (
+	"context"
+	"fmt"
+	"math"
+	"reflect"
+	"slices"
+	"strings"
+	"time"
+
+	"apodemos/core/brew"
+	"apodemos/core/method"
+	"apodemos/core/run"
+	"apodemos/core/taste"
+)
+
+// AllTrips asks the log of every trip, and of none.
+const AllTrips int64 = 0
+
+// BrewAdvice is what to change of a brew, from what was tasted of its coffee.
+type BrewAdvice struct {
+	Brew     BrewOut       `json:"brew"`
+	Coffee   string        `json:"coffee" doc:"Its name; empty where none is named"`
+	Advice   *taste.Advice `json:"advice" doc:"Null where nothing was tasted yet"`
+	Last     []LogEntry    `json:"last" doc:"The last cups of this brew, or else of this coffee by this method, the latest first"`
+	Here     bool          `json:"here" doc:"They are of this very brew"`
+	Counted  int           `json:"counted" doc:"Cups that the advice is from"`
+	LeftOut  int           `json:"left_out" doc:"Cups of this coffee whose plan today’s core cannot make again"`
+	LastSays string        `json:"last_says" doc:"The last cup in a few words"`
+}
+
+// AdviceIn asks for advice.
+type AdviceIn struct {
+	Allow []string `json:"allow,omitempty" maxItems:"5" doc:"What may be changed; all of it when left out"`
+	Wish  string   `json:"wish,omitempty" maxLength:"200"`
+	By    string   `json:"by,omitempty" maxLength:"40" doc:"Who tastes; everybody when left out"`
+}
+
+// lastCups is how many cups are shown where the next is planned.
+const lastCups = 3
+
+// Advise says what to change of a brew next. It is kept nowhere: taking it is changing
+// the brew.
+func (a App) Advise(ctx context.Context, brewID int64, in AdviceIn) (BrewAdvice, error) {
+	b, err := a.Brew(ctx, brewID)
+	if err != nil {
+		return BrewAdvice{}, err
+	}
+	out := BrewAdvice{Last: []LogEntry{}}
+	if out.Brew, err = a.BrewOut(ctx, b); err != nil {
+		return out, err
+	}
+	log, err := a.Log(ctx, AllTrips)
+	if err != nil {
+		return out, err
+	}
+	slices.Reverse(log) // the oldest first
+	of := ""
+	if id := b.Request.Coffee.ID; id != nil {
+		of = *id
+		out.Coffee = *id
+		if c, err := a.CoffeeOf(ctx, of); err == nil {
+			out.Coffee = c.Name
+		} else if b.Request.Coffee.Name != nil {
+			out.Coffee = *b.Request.Coffee.Name
+		}
+	}
+	var mine []LogEntry
+	for _, l := range log {
+		// A coffee without a name is the same only as long as the trip lasts.
+		if l.Coffee == of && (of != "" || l.TripID == b.TripID) && (in.By == "" || l.By == in.By) {
+			mine = append(mine, l)
+		}
+	}
+	out.Last, out.Here = lastOf(mine, b)
+	h := taste.History{Allow: in.Allow, Wish: in.Wish}
+	planner := &brew.Planner{}
+	var last *LogEntry
+	for i := range mine {
+		p, err := a.Plan(ctx, mine[i].PlanID)
+		if err != nil {
+			return out, err
+		}
+		if _, err := planner.Compute(p.Request); err != nil {
+			out.LeftOut++
+			continue
+		}
+		h.Brews = append(h.Brews, taste.Brew{At: mine[i].BrewedAt, Request: p.Request, Run: mine[i].Had, Tasting: mine[i].Tasting})
+		last = &mine[i]
+	}
+	out.Counted = len(h.Brews)
+	if out.Counted == 0 {
+		return out, nil
+	}
+	// What was tasted last is what is bettered, where it is this brew as it still stands;
+	// else the advice is for this brew, as it is now: nothing is corrected twice.
+	if last.BrewID != b.ID || !reflect.DeepEqual(h.Brews[len(h.Brews)-1].Request, b.Request) {
+		h.Next, h.Changed = &b.Request, last.BrewID == b.ID
+	}
+	out.Advice, err = taste.Advise(h, planner)
+	if len(out.Last) > 0 {
+		out.LastSays = taste.Say(out.Last[0].Tasting)
+	}
+	return out, err
+}
+
+// lastOf are the last cups of a brew, or where there are none, of its method.
+func lastOf(log []LogEntry, b Brew) (last []LogEntry, here bool) {
+	pick := func(is func(LogEntry) bool) []LogEntry {
+		out := []LogEntry{}
+		for i := len(log) - 1; i >= 0 && len(out) < lastCups; i-- {
+			if is(log[i]) {
+				out = append(out, log[i])
+			}
+		}
+		return out
+	}
+	if last = pick(func(l LogEntry) bool { return l.BrewID == b.ID }); len(last) > 0 {
+		return last, true
+	}
+	return pick(func(l LogEntry) bool { return l.Method == b.Request.Method }), false
+}
+
+// Path is the cups of a coffee: where each is thought to have been, and what is liked.
+type Path struct {
+	Coffee CoffeeOut `json:"coffee"`
+	Cups   []PathCup `json:"cups" doc:"The oldest first"`
+	// Liking is null before the first tasting.
+	Liking *taste.Liking `json:"liking"`
+	Window Window        `json:"window" doc:"The published window of extraction and strength"`
+}
+
+// PathCup is a cup on the path.
+type PathCup struct {
+	Entry int64       `json:"entry"`
+	At    taste.Point `json:"at"`
+	Says  string      `json:"says"`
+}
+
+// Window is a published window of the control chart.
+type Window struct {
+	ExtractionLowPct  float64 `json:"extraction_low_pct"`
+	ExtractionHighPct float64 `json:"extraction_high_pct"`
+	TDSLowPct         float64 `json:"tds_low_pct"`
+	TDSHighPct        float64 `json:"tds_high_pct"`
+}
+
+// PathOf is the path of a coffee's cups.
+func (a App) PathOf(ctx context.Context, coffee int64) (Path, error) {
+	out := Path{Cups: []PathCup{}, Window: Window{brew.WindowExtractionMin, brew.WindowExtractionMax, brew.WindowTDSMin, brew.WindowTDSMax}}
+	var err error
+	if out.Coffee, err = a.CoffeeOut(ctx, coffee); err != nil {
+		return out, err
+	}
+	log, err := a.Log(ctx, AllTrips)
+	if err != nil {
+		return out, err
+	}
+	slices.Reverse(log)
+	planner := &brew.Planner{}
+	var h taste.History
+	for _, l := range log {
+		if l.Coffee != out.Coffee.UUID {
+			continue
+		}
+		p, err := a.Plan(ctx, l.PlanID)
+		if err != nil {
+			return out, err
+		}
+		if _, err := planner.Compute(p.Request); err != nil {
+			continue
+		}
+		h.Brews = append(h.Brews, taste.Brew{At: l.BrewedAt, Request: p.Request, Run: l.Had, Tasting: l.Tasting})
+		out.Cups = append(out.Cups, PathCup{Entry: l.ID})
+	}
+	if len(h.Brews) == 0 {
+		return out, nil
+	}
+	// In the order of their times the list is already; only what stands is asked.
+	for i := range h.Brews {
+		h.Brews[i].At = ""
+	}
+	advice, err := taste.Advise(h, planner)
+	if err != nil {
+		return out, err
+	}
+	for i, l := range advice.Path {
+		out.Cups[i].At, out.Cups[i].Says = l.Point, l.Said.Text
+	}
+	out.Liking = &advice.Liking
+	return out, nil
+}
+
+// CompareIn asks for two cups of the log side by side.
+type CompareIn struct {
+	A int64 `json:"a" minimum:"1"`
+	B int64 `json:"b" minimum:"1"`
+}
+
+// CompareCups sets two cups of the log side by side.
+func (a App) CompareCups(ctx context.Context, in CompareIn) (*taste.Compared, error) {
+	of := func(id int64) (taste.Brew, error) {
+		l, err := a.LogEntry(ctx, id)
+		if err != nil {
+			return taste.Brew{}, err
+		}
+		p, err := a.Plan(ctx, l.PlanID)
+		return taste.Brew{Request: p.Request, Run: l.Had, Tasting: l.Tasting}, err
+	}
+	x, err := of(in.A)
+	if err != nil {
+		return nil, err
+	}
+	y, err := of(in.B)
+	if err != nil {
+		return nil, err
+	}
+	return taste.Compare(x, y, &brew.Planner{})
+}
+
+// CheckNoted is what is wrong with what is written down.
+func (a App) CheckNoted(ctx context.Context, n Noted) error {
+	bad := append(n.Tasting.Check(), n.Had.Check().At("run.")...)
+	if n.Coffee != "" {
+		if _, err := a.CoffeeOf(ctx, n.Coffee); err != nil {
+			bad = append(bad, brew.Problem{Field: "coffee", Value: n.Coffee, Message: "is no coffee that is kept; allowed: the UUID of one, or nothing"})
+		}
+	}
+	if len(bad) > 0 {
+		return brew.Problems(bad)
+	}
+	return nil
+}
+
+// clearlyOff is from how much on what the clock says counts as other than planned.
+const clearlyOff = 0.06
+
+// HadOf is what a run that was followed by the clock says was had: how long the coffee and
+// the water were together, where that is not what was planned.
+func HadOf(p *brew.Plan, r Run) taste.Had {
+	var had taste.Had
+	if p.ContactS == nil || *p.ContactS <= 0 {
+		return had
+	}
+	begun, ended, last := math.NaN(), math.NaN(), 0.0
+	of := map[string]run.StepRun{}
+	for _, d := range r.Done {
+		of[d.ID] = d
+	}
+	for _, s := range p.Steps {
+		d, done := of[string(s.ID)]
+		if !done || d.Skip || s.AtS < -1e-6 || s.AtS >= *p.ContactS-1e-6 || s.Lane == method.Flame {
+			continue
+		}
+		if math.IsNaN(begun) {
+			begun = d.AtS
+		}
+		if end := s.AtS + s.ForS; end >= last {
+			last, ended = end, d.EndS
+		}
+	}
+	if math.IsNaN(begun) || math.IsNaN(ended) || math.Abs(last-*p.ContactS) > 1 {
+		return had // it was not followed to its end
+	}
+	took := ended - begun
+	if planned := *p.ContactS; took > 5 && took < 4*planned && math.Abs(took-planned) > clearlyOff*planned {
+		had.ContactS = new(math.Round(took))
+	}
+	return had
+}
+
+// HadSoFar is what the clock says of a brew that is, or was just, made; nothing where none
+// ran.
+func (a App) HadSoFar(ctx context.Context, brewID int64) (taste.Had, error) {
+	r, err := a.Run(ctx, brewID)
+	if err != nil {
+		return taste.Had{}, nil //nolint:nilerr // none ran
+	}
+	p, err := a.Plan(ctx, r.PlanID)
+	if err != nil {
+		return taste.Had{}, err
+	}
+	return HadOf(&p.Plan, r), nil
+}
+
+// BlindOut is a blind comparison as its taster may see it: what the round being tasted was
+// dealt as is not told.
+type BlindOut struct {
+	ID       int64         `json:"id"`
+	Revision int64         `json:"revision"`
+	A        Brew          `json:"a"`
+	B        Brew          `json:"b"`
+	Tasting  bool          `json:"tasting" doc:"A round is dealt, and not said yet"`
+	Rounds   []BlindTold   `json:"rounds"`
+	Verdict  taste.Verdict `json:"verdict"`
+}
+
+// BlindTold is a round that was tasted: which cup was which, and which was liked.
+type BlindTold struct {
+	First string `json:"first" enum:"a,b"`
+	Liked string `json:"liked" enum:"a,b,neither"`
+	At    string `json:"at"`
+}
+
+// The answers of a round.
+const (
+	likedFirst, likedSecond, likedNeither = "first", "second", "neither"
+)
+
+func (a App) blindOut(ctx context.Context, b Blind) (BlindOut, error) {
+	out := BlindOut{ID: b.ID, Revision: b.Revision, Rounds: []BlindTold{}}
+	var err error
+	if out.A, err = a.Brew(ctx, b.A); err != nil {
+		return out, err
+	}
+	if out.B, err = a.Brew(ctx, b.B); err != nil {
+		return out, err
+	}
+	var rounds []taste.BlindRound
+	for _, r := range b.Rounds {
+		if r.Liked == "" {
+			out.Tasting = true
+			continue
+		}
+		told := BlindTold{First: taste.Deal(r.Seed), Liked: "neither", At: r.At}
+		second := map[string]string{"a": "b", "b": "a"}[told.First]
+		switch r.Liked {
+		case likedFirst:
+			told.Liked = told.First
+		case likedSecond:
+			told.Liked = second
+		}
+		out.Rounds = append(out.Rounds, told)
+		if told.Liked != "neither" {
+			rounds = append(rounds, taste.BlindRound{Preferred: told.Liked})
+		}
+	}
+	out.Verdict = taste.Judge(rounds)
+	return out, nil
+}
+
+// BlindsOut are the blind comparisons, the newest first; those whose brews are gone are
+// left out.
+func (a App) BlindsOut(ctx context.Context) ([]BlindOut, error) {
+	list, err := a.Blinds(ctx)
+	if err != nil {
+		return nil, err
+	}
+	out := []BlindOut{}
+	for _, b := range list {
+		o, err := a.blindOut(ctx, b)
+		if err == ErrNotFound {
+			continue
+		}
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, o)
+	}
+	return out, nil
+}
+
+// BlindOut is one of them.
+func (a App) BlindOut(ctx context.Context, id int64) (BlindOut, error) {
+	b, err := a.Blind(ctx, id)
+	if err != nil {
+		return BlindOut{}, err
+	}
+	return a.blindOut(ctx, b)
+}
+
+// BeginBlind begins a blind comparison of two brews.
+func (a App) BeginBlind(ctx context.Context, x, y int64) (BlindOut, error) {
+	if x == y {
+		return BlindOut{}, brew.Problems{{Field: "b", Value: y, Message: "is the same brew; allowed: another"}}
+	}
+	for _, id := range []int64{x, y} {
+		if _, err := a.Brew(ctx, id); err != nil {
+			return BlindOut{}, err
+		}
+	}
+	id, err := a.AddBlind(ctx, BlindSet{A: x, B: y, Rounds: []BlindDeal{}})
+	if err != nil {
+		return BlindOut{}, err
+	}
+	return a.BlindOut(ctx, id)
+}
+
+// Dealt is how the round being tasted was dealt: for whoever pours, and not for the taster.
+type Dealt struct {
+	First  string `json:"first" enum:"a,b" doc:"Which brew goes into the first cup"`
+	Second string `json:"second" enum:"a,b"`
+}
+
+// DealBlind deals a round, or tells the one that is dealt; seed decides it.
+func (a App) DealBlind(ctx context.Context, id int64, seed uint64) (Dealt, error) {
+	b, err := a.Blind(ctx, id)
+	if err != nil {
+		return Dealt{}, err
+	}
+	n := len(b.Rounds)
+	if n == 0 || b.Rounds[n-1].Liked != "" {
+		if n >= 60 {
+			return Dealt{}, brew.Problems{{Field: "rounds", Value: n, Message: "60 rounds; allowed: up to 60, and another comparison then"}}
+		}
+		b.Rounds = append(b.Rounds, BlindDeal{Seed: seed >> 12}) // what a browser's numbers hold
+		if err := a.SetBlind(ctx, id, b.Revision, b.BlindSet); err != nil {
+			return Dealt{}, err
+		}
+	}
+	first := taste.Deal(b.Rounds[len(b.Rounds)-1].Seed)
+	return Dealt{first, map[string]string{"a": "b", "b": "a"}[first]}, nil
+}
+
+// SayBlind says which cup of the dealt round was liked, and tells which was which.
+func (a App) SayBlind(ctx context.Context, id int64, liked string, at time.Time) (BlindOut, error) {
+	b, err := a.Blind(ctx, id)
+	if err != nil {
+		return BlindOut{}, err
+	}
+	n := len(b.Rounds)
+	switch {
+	case n == 0 || b.Rounds[n-1].Liked != "":
+		return BlindOut{}, brew.Problems{{Field: "liked", Value: liked, Message: "no round is dealt; allowed: after one is"}}
+	case !slices.Contains([]string{likedFirst, likedSecond, likedNeither}, liked):
+		return BlindOut{}, brew.Problems{{Field: "liked", Value: liked, Message: fmt.Sprintf("%q is not known; allowed: one of %s", liked, strings.Join([]string{likedFirst, likedSecond, likedNeither}, ", "))}}
+	}
+	b.Rounds[n-1].Liked, b.Rounds[n-1].At = liked, at.UTC().Format(time.RFC3339)
+	if err := a.SetBlind(ctx, id, b.Revision, b.BlindSet); err != nil {
+		return BlindOut{}, err
+	}
+	return a.BlindOut(ctx, id)
+}
