@@ -121,7 +121,7 @@ type LogEntry struct {
 	Clicks        *float64 `json:"clicks"`
 	GrindUm       *float64 `json:"grind_um"`
 	ExtractionPct *float64 `json:"extraction_pct" doc:"As it was planned"`
-	TDSPct        *float64 `json:"planned_tds_pct"`
+	PlannedTDS    *float64 `json:"planned_tds_pct"`
 	Small         Small    `json:"small"`
 }
 

@@ -192,6 +192,19 @@ func (a App) PathOf(ctx context.Context, coffee int64) (Path, error) {
 	return out, nil
 }
 
+// AsHad is the plan of an entry as it was really had, to be drawn over what was planned.
+func (a App) AsHad(ctx context.Context, entry int64) (*brew.Plan, error) {
+	l, err := a.LogEntry(ctx, entry)
+	if err != nil {
+		return nil, err
+	}
+	p, err := a.Plan(ctx, l.PlanID)
+	if err != nil {
+		return nil, err
+	}
+	return taste.PlanOfHad(&brew.Planner{}, p.Request, l.Had)
+}
+
 // CompareIn asks for two cups of the log side by side.
 type CompareIn struct {
 	A int64 `json:"a" minimum:"1"`

@@ -10,6 +10,7 @@ import (
 
 	"apodemos/app"
 	"apodemos/app/files"
+	"apodemos/core/brew"
 	"apodemos/core/recipe"
 	"apodemos/core/taste"
 	"apodemos/formats"
@@ -149,6 +150,9 @@ func (s *server) tasteRoutes(api huma.API) {
 	huma.Post(api, "/taste/understand", func(_ context.Context, in *struct{ Body app.WordsIn }) (*body[taste.Tasting], error) {
 		return reply(taste.Understand(in.Body.Words), nil)
 	}, name("understand", "What a few words say of a cup"))
+	huma.Get(api, "/log/{entry}/had", func(ctx context.Context, in *InEntry) (*body[*brew.Plan], error) {
+		return reply(s.AsHad(ctx, in.Entry))
+	}, name("plan-as-had", "The plan of an entry as it was really had"))
 	huma.Post(api, "/log/compare", func(ctx context.Context, in *struct{ Body app.CompareIn }) (*body[*taste.Compared], error) {
 		return reply(s.CompareCups(ctx, in.Body))
 	}, name("compare-cups", "Two cups of the log side by side"))

@@ -67,7 +67,7 @@ func scanLog(r row) (l LogEntry, err error) {
 	var steps, water sql.NullString
 	err = r.Scan(&l.ID, &l.UUID, &l.Revision, &l.BrewID, &l.PlanID, &l.BrewedAt, &coffee, &body,
 		&l.TripID, &l.StopID, &l.StopName, &l.AltitudeM, &l.BrewName, &l.Method, &l.School, &l.RecipeName, &l.CoffeeName, &l.DoseG, &l.PouredMl, &l.BoilC, &l.StartC, &l.ContactS,
-		&l.Clicks, &l.GrindUm, &l.ExtractionPct, &l.TDSPct, &steps, &water)
+		&l.Clicks, &l.GrindUm, &l.ExtractionPct, &l.PlannedTDS, &steps, &water)
 	if err != nil {
 		return l, err
 	}

@@ -99,6 +99,13 @@ func asHad(p Planner, r brew.Request, had Had) (cup, error) {
 	} else if free && told.ContactS != nil && byTime(told) {
 		next.ContactS = told.ContactS
 	}
+	drained := false
+	if had.ContactS != nil && told.Made() != nil && told.Made().Bed.Shape != "" {
+		// The bed drained then: the dripper is taken to hold the water as that makes it.
+		if slow, err := next.Changed(brew.Change{DrainedS: had.ContactS}); err == nil {
+			next, drained = slow, true
+		}
+	}
 	was, err := p.Compute(next)
 	if err != nil {
 		return cup{}, err
@@ -115,7 +122,7 @@ func asHad(p Planner, r brew.Request, had Had) (cup, error) {
 		}
 	}
 	longer := 1.0
-	if had.ContactS != nil && !free && *was.ContactS > 0 {
+	if had.ContactS != nil && !free && !drained && *was.ContactS > 0 {
 		longer = *had.ContactS / *was.ContactS
 	}
 	if had.Presses != nil && m.ID == "pocket-pump" {
@@ -132,6 +139,13 @@ func asHad(p Planner, r brew.Request, had Had) (cup, error) {
 		out.contact = *had.ContactS
 	}
 	return out, nil
+}
+
+// PlanOfHad is the plan of a brew as it was really had; that of the request where it went
+// as planned. Its error is field.Problems.
+func PlanOfHad(p Planner, r brew.Request, had Had) (*brew.Plan, error) {
+	c, err := asHad(p, r, had)
+	return c.plan, err
 }
 
 // amounts puts what was really weighed into a request.

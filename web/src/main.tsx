@@ -58,6 +58,14 @@ const PlacePage = fetched(async () => (await import("./trips/StopPage")).PlacePa
 const GuidePage = fetched(async () => (await import("./guide/GuidePage")).default);
 const BenchPage = fetched(async () => (await import("./bench/BenchPage")).default);
 const LogPage = fetched(async () => (await import("./log/LogPage")).default);
+const CupPage = fetched(async () => (await import("./log/CupPage")).default);
+const ComparePage = fetched(async () => (await import("./log/ComparePage")).default);
+const BlindPage = fetched(async () => (await import("./log/BlindPage")).default);
+const BlindRoundsPage = fetched(async () => (await import("./log/BlindPage")).BlindRoundsPage);
+const CoffeesPage = fetched(async () => (await import("./coffees/CoffeesPage")).default);
+const RecipesPage = fetched(async () => (await import("./recipes/RecipesPage")).default);
+const RecipePage = fetched(async () => (await import("./recipes/RecipePage")).default);
+const NewRecipePage = fetched(async () => (await import("./recipes/RecipePage")).NewRecipePage);
 const EntryPage = fetched(async () => (await import("./log/EntryPage")).default);
 
 /** A brew that is being made comes first; else the question is what could be. */
@@ -125,6 +133,14 @@ const router = createBrowserRouter([
       { path: "/bench", element: <Navigate replace to="/bench/boil" /> },
       { path: "/bench/:question", element: <BenchPage /> },
       { path: "/log", element: <LogPage /> },
+      { path: "/log/compare", element: <ComparePage /> },
+      { path: "/log/:entry", element: <CupPage /> },
+      { path: "/coffees", element: <CoffeesPage /> },
+      { path: "/recipes", element: <RecipesPage /> },
+      { path: "/recipes/new", element: <NewRecipePage /> },
+      { path: "/recipes/:recipe", element: <RecipePage /> },
+      { path: "/blind", element: <BlindPage /> },
+      { path: "/blind/:blind", element: <BlindRoundsPage /> },
       { path: "*", element: <NotFound /> },
     ],
   },

@@ -45,8 +45,8 @@ const kinds: Record<string, [Record<string, unknown>, (was: never) => Promise<un
     (was: Schemas["TripKit"]) => saveKit(1, was, { packed: ["a"] }),
   ],
   log: [
-    { id: 1, sour_bitter: 0, weak_strong: 0, sediment: 0, mark: 6, words: "" },
-    (was: LogEntry) => saveLog(was, { sour_bitter: 0, weak_strong: 0, sediment: 0, mark: 9, words: "" }),
+    { id: 1, sour_bitter: 0, weak_strong: 0, silt: 0, mark: 6, words: "" },
+    (was: LogEntry) => saveLog(was, { sour_bitter: 0, weak_strong: 0, silt: 0, mark: 9, words: "" }),
   ],
 };
 const mine: Record<string, unknown> = {

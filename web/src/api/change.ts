@@ -139,7 +139,7 @@ export const saveKit = (trip: number, was: Schemas["TripKit"], next: Partial<Sch
 };
 
 /** What a person says of how a brew came out. */
-export type Taste = Pick<LogEntry, "sour_bitter" | "weak_strong" | "sediment" | "mark" | "words">;
+export type Taste = Omit<Schemas["LogIn"], "brewed_at" | "$schema">;
 
 export const saveLog = (was: LogEntry, next: Taste) => {
   const path = { entry: was.id };
@@ -149,6 +149,28 @@ export const saveLog = (was: LogEntry, next: Taste) => {
     next,
     () => must(api.GET("/log/{entry}", { params: { path } })),
     (r, body) => must(api.PATCH("/log/{entry}", { params: { path, header: from(r) }, body })),
+  );
+};
+
+export const saveCoffee = (was: Schemas["CoffeeOut"], next: Schemas["InBag"]) => {
+  const path = { coffee: was.id };
+  return change(
+    was.name,
+    was,
+    next,
+    () => must(api.GET("/coffees/{coffee}", { params: { path } })),
+    (r, body) => must(api.PATCH("/coffees/{coffee}", { params: { path, header: from(r) }, body })),
+  );
+};
+
+export const saveRecipe = (was: Schemas["OwnRecipe"], recipe: Schemas["Recipe"]) => {
+  const path = { recipe: was.id };
+  return change(
+    was.recipe.name ?? "the recipe",
+    was,
+    { recipe },
+    () => must(api.GET("/recipes/{recipe}", { params: { path } })),
+    (r, body) => must(api.PATCH("/recipes/{recipe}", { params: { path, header: from(r) }, body })),
   );
 };
 

@@ -263,6 +263,91 @@ export const useLog = (trip: number) =>
     queryFn: () => must(api.GET("/log", { params: { query: { trip } } })),
   });
 
+export const useEntry = (entry: number) =>
+  useQuery({
+    queryKey: ["log", "entry", entry],
+    queryFn: () => must(api.GET("/log/{entry}", { params: { path: { entry } } })),
+  });
+
+/** The plan of an entry as it was really had. */
+export const useHadPlan = (entry: number) =>
+  useQuery({
+    queryKey: ["log", "had", entry],
+    queryFn: () => must(api.GET("/log/{entry}/had", { params: { path: { entry } } })),
+  });
+
+/** What the clock says of a brew being made, where it differs from the plan. */
+export const useHadSoFar = (brew: number) =>
+  useQuery({
+    queryKey: ["had", brew],
+    queryFn: () => must(api.GET("/brews/{brew}/had", { params: { path: { brew } } })),
+  });
+
+/** Two cups of the log side by side. */
+export const useCompared = (a: number, b: number) =>
+  useQuery({
+    queryKey: ["log", "compared", a, b],
+    enabled: a > 0 && b > 0,
+    queryFn: () => must(api.POST("/log/compare", { body: { a, b } })),
+  });
+
+/** The coffees; what is said of their age holds on a day. */
+export const useCoffees = (on = "") =>
+  useQuery({
+    queryKey: ["coffees", on],
+    queryFn: () => must(api.GET("/coffees", { params: { query: { on } } })),
+  });
+export const useCoffeePath = (coffee: number) =>
+  useQuery({
+    queryKey: ["coffees", "path", coffee],
+    enabled: coffee > 0,
+    queryFn: () => must(api.GET("/coffees/{coffee}/path", { params: { path: { coffee } } })),
+  });
+export const addCoffee = (body: Schemas["InBag"]) => must(api.POST("/coffees", { body }));
+
+/** One's own recipes. */
+export const useRecipes = () => useQuery({ queryKey: ["recipes"], queryFn: () => must(api.GET("/recipes")) });
+export const useRecipe = (recipe: number) =>
+  useQuery({
+    queryKey: ["recipes", recipe],
+    enabled: recipe > 0,
+    queryFn: () => must(api.GET("/recipes/{recipe}", { params: { path: { recipe } } })),
+  });
+export const addRecipe = (body: Schemas["Recipe"]) => must(api.POST("/recipes", { body }));
+export const readRecipe = (words: string) => must(api.POST("/recipes/read", { body: { words } }));
+export const recipeOfPlan = (plan: number, name: string) =>
+  must(api.GET("/plans/{plan}/recipe", { params: { path: { plan }, query: { name } } }));
+export const understand = (words: string) => must(api.POST("/taste/understand", { body: { words } }));
+
+/** What to change of a brew next. */
+export const useAdvice = (brew: number, ask: Schemas["AdviceIn"]) =>
+  useQuery({
+    queryKey: ["advice", brew, ask],
+    enabled: brew > 0,
+    placeholderData: keepPreviousData,
+    retry: false,
+    queryFn: () => must(api.POST("/brews/{brew}/advice", { params: { path: { brew } }, body: ask })),
+  });
+
+export const useBlinds = () => useQuery({ queryKey: ["blinds"], queryFn: () => must(api.GET("/blinds")) });
+export const useBlind = (blind: number) =>
+  useQuery({
+    queryKey: ["blinds", blind],
+    queryFn: () => must(api.GET("/blinds/{blind}", { params: { path: { blind } } })),
+  });
+export const beginBlind = (a: number, b: number) => must(api.POST("/blinds", { body: { a, b } }));
+export const dealBlind = (blind: number) =>
+  must(api.POST("/blinds/{blind}/deal", { params: { path: { blind } } }));
+export const sayBlind = (blind: number, liked: "first" | "second" | "neither") =>
+  must(api.POST("/blinds/{blind}/say", { params: { path: { blind } }, body: { liked } }));
+
+/** Brings in a log, JSON or CSV. */
+export const importLog = (file: File): Promise<Schemas["Brought"]> =>
+  must(api.POST("/log/import", asFile(file, "application/octet-stream")));
+/** Keeps the recipe of a file. */
+export const importRecipe = (file: File): Promise<Schemas["OwnRecipe"]> =>
+  must(api.POST("/recipes/import", asFile(file, "application/octet-stream")));
+
 export const useRun = (brew: number) =>
   useQuery({
     queryKey: ["run", brew],
@@ -303,7 +388,7 @@ export const closing = <Out>(close: () => void, then?: (out: Out) => void) => ({
   },
 });
 
-type Kind = "trip" | "stop" | "brew" | "log" | "gear";
+type Kind = "trip" | "stop" | "brew" | "log" | "gear" | "coffee" | "recipe" | "blind";
 
 /** Deletes one thing and brings it back. */
 export async function remove(kind: Kind, id: number): Promise<void> {
@@ -318,6 +403,12 @@ export async function remove(kind: Kind, id: number): Promise<void> {
       return void (await must(api.DELETE("/gear/{item}", { params: { path: { item: id } } })));
     case "log":
       return void (await must(api.DELETE("/log/{entry}", { params: { path: { entry: id } } })));
+    case "coffee":
+      return void (await must(api.DELETE("/coffees/{coffee}", { params: { path: { coffee: id } } })));
+    case "recipe":
+      return void (await must(api.DELETE("/recipes/{recipe}", { params: { path: { recipe: id } } })));
+    case "blind":
+      return void (await must(api.DELETE("/blinds/{blind}", { params: { path: { blind: id } } })));
   }
 }
 
@@ -331,6 +422,12 @@ export async function restore(kind: Kind, id: number): Promise<void> {
       return void (await must(api.POST("/brews/{brew}/restore", { params: { path: { brew: id } } })));
     case "gear":
       return void (await must(api.POST("/gear/{item}/restore", { params: { path: { item: id } } })));
+    case "coffee":
+      return void (await must(api.POST("/coffees/{coffee}/restore", { params: { path: { coffee: id } } })));
+    case "recipe":
+      return void (await must(api.POST("/recipes/{recipe}/restore", { params: { path: { recipe: id } } })));
+    case "blind":
+      return void (await must(api.POST("/blinds/{blind}/restore", { params: { path: { blind: id } } })));
     case "log":
       return void (await must(api.POST("/log/{entry}/restore", { params: { path: { entry: id } } })));
   }

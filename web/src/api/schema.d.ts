@@ -715,6 +715,23 @@ export interface paths {
         patch: operations["set-log"];
         trace?: never;
     };
+    "/log/{entry}/had": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The plan of an entry as it was really had */
+        get: operations["plan-as-had"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/log/{entry}/restore": {
         parameters: {
             query?: never;
@@ -3269,6 +3286,11 @@ export interface components {
             /** Format: int64 */
             stop_id: number;
             stop_name: string;
+            /**
+             * Format: double
+             * @description As a refractometer reads it, in %
+             */
+            tds_pct?: number;
             /** Format: int64 */
             trip_id: number;
             uuid: string;
@@ -6859,6 +6881,38 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LogEntry"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "plan-as-had": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Plan"];
                 };
             };
             /** @description Error */

@@ -110,7 +110,14 @@ function Framed() {
           {known && <NavLink to={`/trips/${tripId}/provisions`}>Provisions</NavLink>}
           {known && <NavLink to={`/trips/${tripId}/schedule`}>Schedule</NavLink>}
           {known && <NavLink to={`/trips/${tripId}/kit`}>Kit</NavLink>}
-          <NavLink to="/log">Log</NavLink>
+          <NavLink
+            to="/log"
+            className={({ isActive }) =>
+              isActive || /^\/(coffees|recipes|blind)/.test(pathname) ? "active" : ""
+            }
+          >
+            Log
+          </NavLink>
           <NavLink to="/bench">Bench</NavLink>
           <NavLink to="/shelf">Shelf</NavLink>
         </nav>
@@ -199,7 +206,7 @@ function Framed() {
                 pathname === "/" || pathname.startsWith("/now") || pathname.startsWith("/places"),
               ],
               [known ? `/trips/${tripId}` : "/trips", "Trips", /^\/(trips|import)/.test(pathname)],
-              ["/log", "Logbook", pathname.startsWith("/log")],
+              ["/log", "Logbook", /^\/(log|coffees|recipes|blind)/.test(pathname)],
               ["/bench", "Bench", pathname.startsWith("/bench")],
               ["/shelf", "Shelf", pathname === "/shelf"],
             ] as const

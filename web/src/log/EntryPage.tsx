@@ -1,15 +1,25 @@
 import { Button } from "antd";
 import { Link, useNavigate, useParams } from "react-router";
-import { addLog, useBrew, useCatalogue, useChange, useTrip } from "../api/queries";
+import { addLog, useBrew, useCatalogue, useChange, useHadSoFar, useTrip } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { over, useStored } from "../app/useStored";
 import { inWords } from "../units/units";
 import { TasteForm, untasted, type TasteValues } from "./TasteForm";
 import { brewPath } from "../app/where";
+import { LastCups } from "../plan/LastCups";
 import "./log.css";
 
-const read = over<TasteValues>(untasted);
+const stored = over<TasteValues & { sediment?: number }>(untasted);
+/** A draft of before had the silt under another name. */
+const read = (text: string | null): TasteValues => {
+  const { sediment, ...t } = stored(text);
+  return Object.keys(t).length === 0 && sediment === undefined
+    ? untasted
+    : sediment === undefined
+      ? t
+      : { ...t, silt: t.silt ?? sediment };
+};
 const write = (t: TasteValues) => (t === untasted ? null : JSON.stringify(t));
 
 /** Writes down how a brew tasted. What is not saved stays on this device. */
@@ -17,8 +27,9 @@ export default function EntryPage() {
   const params = useParams();
   const id = Number(params.brew);
   const brew = useBrew(id);
-  const trip = useTrip(Number(params.trip));
+  const trip = useTrip(Number(params.trip ?? 0));
   const catalogue = useCatalogue();
+  const had = useHadSoFar(id);
   const navigate = useNavigate();
   const { system } = useSettings();
   const { value: taste, set: setTaste } = useStored(`taste.${id}`, read, write);
@@ -32,23 +43,45 @@ export default function EntryPage() {
           <>
             <h1>How did it come out?</h1>
             <p className="quiet">
-              {catalogue.data?.methods.find((m) => m.id === b.request.method)?.name ?? "a brew"}
-              {b.name && <>, {b.name}</>}
-              {trip.data && <>, {trip.data.stops.find((s) => s.id === b.stop_id)?.name}</>} ·{" "}
-              {inWords(b.stored.plan.dose_g ?? 0, "g", system)} to{" "}
+              {catalogue.data?.names[b.request.method] ?? "a brew"}
+              {b.name && <span data-own-words>, {b.name}</span>}
+              {trip.data && (
+                <span data-own-words>, {trip.data.stops.find((s) => s.id === b.stop_id)?.name}</span>
+              )}{" "}
+              · {inWords(b.stored.plan.dose_g ?? 0, "g", system)} to{" "}
               {inWords(b.stored.plan.water.poured_ml ?? 0, "ml", system)}
+              {b.request.coffee?.name && <span data-own-words> · {b.request.coffee.name}</span>}
             </p>
-            <TasteForm value={taste} onChange={setTaste} />
+            {had.data?.contact_s !== undefined && taste.run?.contact_s === undefined && (
+              <p className="care care-note">
+                By the clock it took {inWords(had.data.contact_s, "s", system)}, and not{" "}
+                {inWords(b.stored.plan.contact_s ?? 0, "s", system)}: that goes with it.
+              </p>
+            )}
+            <TasteForm
+              value={taste}
+              onChange={setTaste}
+              coffee={b.request.coffee?.id}
+              planned={{
+                dose_g: b.stored.plan.dose_g ?? undefined,
+                water_g: b.stored.plan.water.poured_ml ?? undefined,
+                clicks: b.stored.plan.grind.clicks,
+                contact_s: b.stored.plan.contact_s ?? undefined,
+                pump: b.request.method === "pocket-pump",
+              }}
+            />
             {save.error && <Trouble error={save.error} />}
-            <p>
+            <p className="entry-keep">
               <Button
                 type="primary"
+                size="large"
                 loading={save.isPending}
                 onClick={() =>
                   save.mutate(taste, {
                     onSuccess: () => {
                       setTaste(untasted);
-                      void navigate("/log");
+                      // To the plan: there stands what to change next.
+                      void navigate(`${brewPath(b)}?tasted=1`);
                     },
                   })
                 }
@@ -57,6 +90,7 @@ export default function EntryPage() {
               </Button>{" "}
               <Link to={brewPath(b)}>Back to the plan</Link>
             </p>
+            {b.tastings > 0 && <LastCups brew={b.id} />}
           </>
         )}
       </Loaded>

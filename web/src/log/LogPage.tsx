@@ -1,17 +1,18 @@
-import { Button } from "antd";
-import { useState } from "react";
-import { Link } from "react-router";
-import type { LogEntry } from "../api/client";
-import { saveLog } from "../api/change";
-import { closing, useCatalogue, useChange, useLog } from "../api/queries";
+import { Button, Input } from "antd";
+import { useMemo, useState } from "react";
+import { Link, useNavigate, useSearchParams } from "react-router";
+import { ApiError, type Catalogue, type LogEntry } from "../api/client";
+import { importLog, useCatalogue, useChange, useCoffeePath, useCoffees, useLog } from "../api/queries";
+import { Menu } from "../app/Menu";
+import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
-import { useRemove } from "../app/useUndo";
-import { inWords } from "../units/units";
-import { TasteForm, tasteWord, type TasteValues } from "./TasteForm";
-import { brewPath } from "../app/where";
+import { counted, inWords } from "../units/units";
+import { LogNav } from "./LogNav";
+import { PathChart, PathList } from "./PathChart";
+import { Stamp } from "./Stamp";
+import { inFewWords } from "./TasteForm";
 import "./log.css";
-import { Panel } from "../app/Panel";
 
 const when = new Intl.DateTimeFormat(undefined, {
   day: "numeric",
@@ -20,123 +21,318 @@ const when = new Intl.DateTimeFormat(undefined, {
   minute: "2-digit",
 });
 
+const liked: Record<string, (l: LogEntry) => boolean> = {
+  liked: (l) => (l.mark ?? 0) >= 7,
+  middling: (l) => l.mark !== undefined && l.mark >= 5 && l.mark < 7,
+  disliked: (l) => l.mark !== undefined && l.mark < 5,
+};
+
+/** Everything that is written of a cup, for looking for it. */
+const textOf = (l: LogEntry, c?: Catalogue) =>
+  [
+    l.words,
+    l.notes,
+    l.stop_name,
+    l.brew_name,
+    l.coffee_name,
+    l.recipe_name,
+    l.by,
+    c?.names[l.method],
+    inFewWords(l),
+  ]
+    .join(" ")
+    .toLowerCase();
+
 export default function LogPage() {
   const log = useLog(0);
-  const catalogue = useCatalogue();
-  const { system } = useSettings();
-  const removeWithUndo = useRemove();
-  const [editing, setEditing] = useState<LogEntry>();
   return (
-    <div className="page">
-      <h1>Log</h1>
-      <Loaded query={log}>
-        {(list) =>
-          list.length === 0 ? (
-            <p className="empty">
-              Nothing written down yet. Brew a plan by the clock; at its end you can say how it tasted, and it
-              stands here.
-            </p>
-          ) : (
-            <table className="plain log">
-              <thead>
-                <tr>
-                  <th>When</th>
-                  <th>Where and what</th>
-                  <th className="right">Coffee</th>
-                  <th className="right">Poured</th>
-                  <th className="right">At contact</th>
-                  <th>Taste</th>
-                  <th className="right">Mark</th>
-                  <th>Words</th>
-                  <th>
-                    <span className="sr">Actions</span>
-                  </th>
-                </tr>
-              </thead>
-              <tbody>
-                {list.map((l) => {
-                  const method = catalogue.data?.methods.find((m) => m.id === l.method);
-                  return (
-                    <tr key={l.id}>
-                      <td className="num nowrap">{when.format(new Date(l.brewed_at))}</td>
-                      <td>
-                        <Link to={brewPath({ ...l, id: l.brew_id })}>{method?.name ?? l.method}</Link>
-                        <span className="quiet">
-                          {" "}
-                          {l.stop_name}
-                          {l.brew_name && <>, {l.brew_name}</>}
-                        </span>
-                      </td>
-                      <td className="num right nowrap">{inWords(l.dose_g, "g", system)}</td>
-                      <td className="num right nowrap">{inWords(l.poured_ml, "ml", system)}</td>
-                      <td className="num right nowrap">{inWords(l.start_c, "°C", system)}</td>
-                      <td>
-                        <TasteMark entry={l} />
-                      </td>
-                      <td className="num right">{l.mark}</td>
-                      <td>{l.words}</td>
-                      <td className="nowrap">
-                        <Button size="small" type="text" onClick={() => setEditing(l)}>
-                          Change
-                        </Button>
-                        <Button
-                          size="small"
-                          type="text"
-                          onClick={() =>
-                            void removeWithUndo("log", l.id, `${method?.name ?? l.method}, ${l.stop_name}`)
-                          }
-                        >
-                          Delete
-                        </Button>
-                      </td>
-                    </tr>
-                  );
-                })}
-              </tbody>
-            </table>
-          )
-        }
-      </Loaded>
-      {editing && <Change key={editing.id} entry={editing} onClose={() => setEditing(undefined)} />}
+    <div className="page lb">
+      <h1>Logbook</h1>
+      <LogNav />
+      <Loaded query={log}>{(list) => (list.length === 0 ? <Empty /> : <Cups list={list} />)}</Loaded>
     </div>
   );
 }
 
-/** Two small scales in one mark: across sour to bitter, up weak to strong. */
-function TasteMark({ entry }: { entry: LogEntry }) {
-  const words = `${tasteWord("sour_bitter", entry.sour_bitter)}, ${tasteWord("weak_strong", entry.weak_strong)}, sediment: ${tasteWord("sediment", entry.sediment)}`;
+function Empty() {
   return (
-    <span className="tastemark" title={words}>
-      <svg width="44" height="30" viewBox="0 0 44 30" aria-hidden="true">
-        <path d="M1 15 H43 M22 1 V29" />
-        <circle cx={22 + entry.sour_bitter * 6.6} cy={15 - entry.weak_strong * 4.4} r="4" />
-      </svg>
-      <span>{words}</span>
-    </span>
+    <div className="empty">
+      <p>
+        No cup is written down yet. Plan one, brew it by the clock, and say at its end how it was: two taps
+        are enough. From the first cup on the logbook says what to change for the next.
+      </p>
+      <p>
+        <Link className="btn btn-primary" to="/now">
+          Begin with a first cup
+        </Link>
+      </p>
+      <Bring />
+    </div>
   );
 }
 
-function Change({ entry, onClose }: { entry: LogEntry; onClose: () => void }) {
-  const [taste, setTaste] = useState<TasteValues>({
-    sour_bitter: entry.sour_bitter,
-    weak_strong: entry.weak_strong,
-    sediment: entry.sediment,
-    mark: entry.mark,
-    words: entry.words,
-  });
-  const save = useChange((t: TasteValues) => saveLog(entry, t));
+/** Brings in a log. */
+function Bring() {
+  const read = useChange(importLog);
   return (
-    <Panel title="Change the entry" open onClose={onClose} size={420}>
-      <TasteForm value={taste} onChange={setTaste} />
-      {save.error && <Trouble error={save.error} />}
-      <p>
-        <Button type="primary" loading={save.isPending} onClick={() => save.mutate(taste, closing(onClose))}>
-          Save
-        </Button>{" "}
-        <Button type="text" onClick={onClose}>
-          Cancel
-        </Button>
+    <>
+      <label className="as-button">
+        Bring in a log…
+        <input
+          type="file"
+          className="sr"
+          id="log-file"
+          accept=".json,.csv,text/csv,application/json"
+          onChange={(e) => {
+            const f = e.target.files?.[0];
+            e.target.value = "";
+            if (!f) return;
+            read.mutate(f, {
+              onSuccess: (b) =>
+                notice({
+                  kind: "done",
+                  title: `${counted(b.added, "cup")} brought in`,
+                  more: b.there > 0 ? `${counted(b.there, "was", "were")} there already.` : undefined,
+                }),
+            });
+          }}
+        />
+      </label>
+      {read.error && (
+        <div className="trouble" role="alert">
+          <strong>The file was not read.</strong>{" "}
+          {read.error instanceof ApiError ? read.error.message : String(read.error)}
+        </div>
+      )}
+    </>
+  );
+}
+
+function Cups({ list }: { list: LogEntry[] }) {
+  const catalogue = useCatalogue();
+  const coffees = useCoffees();
+  const [search, setSearch] = useSearchParams();
+  const [two, setTwo] = useState<number[]>([]);
+  const navigate = useNavigate();
+  const get = (k: string) => search.get(k) ?? "";
+  const put = (k: string, v: string) =>
+    setSearch(
+      (was) => {
+        const next = new URLSearchParams(was);
+        if (v === "") next.delete(k);
+        else next.set(k, v);
+        return next;
+      },
+      { replace: true },
+    );
+  const shown = useMemo(() => {
+    const text = get("q").trim().toLowerCase();
+    return list.filter(
+      (l) =>
+        (get("coffee") === "" || l.coffee === get("coffee")) &&
+        (get("method") === "" || l.method === get("method")) &&
+        (get("stop") === "" || String(l.stop_id) === get("stop")) &&
+        (get("liking") === "" || liked[get("liking")]?.(l)) &&
+        (text === "" || textOf(l, catalogue.data).includes(text)),
+    );
+    // eslint-disable-next-line react-hooks/exhaustive-deps
+  }, [list, search, catalogue.data]);
+  const of = coffees.data?.find((c) => c.uuid === get("coffee"));
+  const path = useCoffeePath(of?.id ?? 0);
+  const methods = [...new Set(list.map((l) => l.method))];
+  const stops = [...new Map(list.map((l) => [l.stop_id, l.stop_name])).entries()];
+  const pick = (id: number) =>
+    setTwo((was) => (was.includes(id) ? was.filter((x) => x !== id) : [...was, id].slice(-2)));
+  return (
+    <>
+      <div className="lb-filters" role="search">
+        <Input
+          id="log-search"
+          aria-label="Look for a cup"
+          placeholder="Look for words, notes, places…"
+          allowClear
+          value={get("q")}
+          onChange={(e) => put("q", e.target.value)}
+        />
+        <Filter
+          id="log-coffee"
+          label="Coffee"
+          value={get("coffee")}
+          onChange={(v) => put("coffee", v)}
+          options={(coffees.data ?? []).map((c) => [c.uuid, c.name])}
+        />
+        <Filter
+          id="log-method"
+          label="Method"
+          value={get("method")}
+          onChange={(v) => put("method", v)}
+          options={methods.map((m) => [m, catalogue.data?.names[m] ?? m])}
+        />
+        <Filter
+          id="log-stop"
+          label="Place"
+          value={get("stop")}
+          onChange={(v) => put("stop", v)}
+          options={stops.map(([id, n]) => [String(id), n])}
+        />
+        <Filter
+          id="log-liking"
+          label="Liking"
+          value={get("liking")}
+          onChange={(v) => put("liking", v)}
+          options={[
+            ["liked", "7 and more"],
+            ["middling", "5 and 6"],
+            ["disliked", "4 and less"],
+          ]}
+        />
+        <Menu
+          label="Save as…"
+          items={[
+            { label: "The log (JSON)", href: "/api/v1/log/export.json" },
+            { label: "The log (CSV)", href: "/api/v1/log/export.csv" },
+          ]}
+        />
+        <Bring />
+      </div>
+      {of && path.error && <Trouble error={path.error} />}
+      {of && path.data && path.data.cups.length > 0 && (
+        <section className="lb-of" aria-label={`The path of ${of.name}`}>
+          <PathChart path={path.data} entries={list} onChoose={(id) => void navigate(`/log/${id}`)} />
+          <PathList path={path.data} entries={list} />
+        </section>
+      )}
+      <p className="quiet" role="status">
+        {counted(shown.length, "cup")}
+        {shown.length < list.length && <> of {list.length}</>}
+        {two.length === 1 && <>. Choose one more to compare.</>}
+        {two.length === 2 && (
+          <>
+            .{" "}
+            <Link className="btn" to={`/log/compare?a=${two[0]}&b=${two[1]}`}>
+              Compare the two
+            </Link>{" "}
+            <Button type="text" onClick={() => setTwo([])}>
+              Choose none
+            </Button>
+          </>
+        )}
       </p>
-    </Panel>
+      {shown.length === 0 && (
+        <p className="empty">
+          No cup is like that.{" "}
+          <Button type="text" onClick={() => setSearch({}, { replace: true })}>
+            Show all
+          </Button>
+        </p>
+      )}
+      <ul className="lb-cups">
+        {shown.map((l) => (
+          <li key={l.id} className={two.includes(l.id) ? "lb-card lb-picked" : "lb-card"}>
+            <Card entry={l} names={catalogue.data?.names ?? {}} />
+            <label className="lb-pick">
+              <input type="checkbox" checked={two.includes(l.id)} onChange={() => pick(l.id)} />
+              compare
+              <span className="sr">
+                {" "}
+                {l.brew_name}, {when.format(new Date(l.brewed_at))}
+              </span>
+            </label>
+          </li>
+        ))}
+      </ul>
+    </>
+  );
+}
+
+function Filter({
+  id,
+  label,
+  value,
+  onChange,
+  options,
+}: {
+  id: string;
+  label: string;
+  value: string;
+  onChange: (v: string) => void;
+  options: [string, string][];
+}) {
+  return (
+    <select
+      id={id}
+      className="plain-select"
+      aria-label={label}
+      value={value}
+      onChange={(e) => onChange(e.target.value)}
+    >
+      <option value="">{label}: all</option>
+      {options.map(([v, l]) => (
+        <option key={v} value={v}>
+          {l}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** A cup: its picture, where and how it was made, and how it was. */
+export function Card({ entry: l, names }: { entry: LogEntry; names: Record<string, string> }) {
+  const { system } = useSettings();
+  const clicks = l.run?.clicks ?? l.clicks;
+  return (
+    <Link to={`/log/${l.id}`} className="lb-link">
+      <Stamp small={l.small} />
+      <span className="lb-about">
+        <strong>{names[l.method] ?? l.method}</strong>
+        {l.recipe_name && <span data-own-words>, {l.recipe_name}</span>}
+        <span className="quiet" data-own-words>
+          {" "}
+          {l.stop_name} · {when.format(new Date(l.brewed_at))}
+        </span>
+        <span className="num">
+          {inWords(l.run?.dose_g ?? l.dose_g, "g", system)} :{" "}
+          {inWords(l.run?.water_g ?? l.poured_ml, "ml", system)}
+          {clicks !== null && clicks !== undefined && <> · {inWords(clicks, "clicks", system)}</>} ·{" "}
+          {inWords(l.run?.start_c ?? l.start_c, "°C", system)}
+        </span>
+        {l.coffee_name && (
+          <span className="quiet" data-own-words>
+            {l.coffee_name}
+          </span>
+        )}
+      </span>
+      <span className="lb-taste">
+        <Mark entry={l} />
+        <span>{inFewWords(l)}</span>
+      </span>
+      {l.words && (
+        <q className="lb-words" data-own-words>
+          {l.words}
+        </q>
+      )}
+    </Link>
+  );
+}
+
+/** Where a cup lay between sour and bitter, weak and strong, with its mark in it. */
+function Mark({ entry: l }: { entry: LogEntry }) {
+  return (
+    <svg className="lb-mark" width="56" height="40" viewBox="0 0 56 40" aria-hidden="true">
+      <path d="M2 20 H54 M28 2 V38" />
+      {(l.sour_bitter !== undefined || l.weak_strong !== undefined) && (
+        <circle cx={28 + (l.sour_bitter ?? 0) * 7} cy={20 - (l.weak_strong ?? 0) * 5} r="8" />
+      )}
+      {l.mark !== undefined && (
+        <text
+          x={28 + (l.sour_bitter ?? 0) * 7}
+          y={24 - (l.weak_strong ?? 0) * 5}
+          textAnchor="middle"
+          className="num"
+        >
+          {l.mark}
+        </text>
+      )}
+    </svg>
   );
 }

@@ -1,65 +1,327 @@
-import { Input, Slider } from "antd";
+import { Button, Input, InputNumber } from "antd";
+import { useState } from "react";
 import type { Taste } from "../api/change";
+import { understand, useCoffees } from "../api/queries";
+import { useSettings } from "../app/settings";
+import { NumberField } from "../units/NumberField";
+import { toShown } from "../units/units";
 
 export type TasteValues = Taste;
 
-export const untasted: TasteValues = { sour_bitter: 0, weak_strong: 0, sediment: 0, mark: 6, words: "" };
+export const untasted: TasteValues = {};
 
-const scales: {
-  key: "sour_bitter" | "weak_strong" | "sediment" | "mark";
+type Scale = "sour_bitter" | "weak_strong" | "silt" | "hollow" | "harsh" | "flat" | "hotness";
+
+interface ScaleSpec {
+  key: Scale;
   label: string;
-  min: number;
-  max: number;
-  ends: [string, string];
-}[] = [
-  { key: "sour_bitter", label: "Sour – bitter", min: -3, max: 3, ends: ["sour", "bitter"] },
-  { key: "weak_strong", label: "Weak – strong", min: -3, max: 3, ends: ["weak", "strong"] },
-  { key: "sediment", label: "Sediment", min: 0, max: 3, ends: ["clean", "muddy"] },
-  { key: "mark", label: "Mark", min: 1, max: 10, ends: ["1", "10"] },
-];
-
-/** What a step on a scale means. */
-export function tasteWord(key: string, v: number): string {
-  if (key === "mark") return `${v} of 10`;
-  if (key === "sediment") return ["clean", "a little", "some", "muddy"][v] ?? String(v);
-  const words = key === "sour_bitter" ? ["sour", "bitter", "balanced"] : ["weak", "strong", "right"];
-  if (v === 0) return words[2] as string;
-  const much = ["a little", "rather", "very"][Math.abs(v) - 1];
-  return `${much} ${v < 0 ? words[0] : words[1]}`;
+  steps: [number, string][];
 }
 
-export function TasteForm({ value, onChange }: { value: TasteValues; onChange: (v: TasteValues) => void }) {
+const both = (low: string, mid: string, high: string): [number, string][] => [
+  [-3, `very ${low}`],
+  [-2, low],
+  [-1, `a little ${low}`],
+  [0, mid],
+  [1, `a little ${high}`],
+  [2, high],
+  [3, `very ${high}`],
+];
+const grows = (none: string, what: string): [number, string][] => [
+  [0, none],
+  [1, `a little ${what}`],
+  [2, what],
+  [3, `very ${what}`],
+];
+
+const quick: ScaleSpec[] = [
+  { key: "sour_bitter", label: "Sour or bitter?", steps: both("sour", "balanced", "bitter") },
+  { key: "weak_strong", label: "Weak or strong?", steps: both("weak", "right", "strong") },
+];
+const deeper: ScaleSpec[] = [
+  { key: "hollow", label: "Hollow?", steps: grows("full", "hollow") },
+  { key: "harsh", label: "Harsh?", steps: grows("soft", "harsh") },
+  { key: "flat", label: "Flat?", steps: grows("lively", "flat") },
+  { key: "silt", label: "Silt?", steps: grows("clean", "silty") },
+  {
+    key: "hotness",
+    label: "At the first sip",
+    steps: [
+      [-2, "cold"],
+      [-1, "cool"],
+      [0, "right"],
+      [1, "hot"],
+      [2, "too hot"],
+    ],
+  },
+];
+
+/** What a step on a scale means; nothing where it was not said. */
+export function tasteWord(key: Scale, v: number | undefined): string {
+  if (v === undefined) return "";
+  const all = [...quick, ...deeper].find((s) => s.key === key)?.steps ?? [];
+  return all.find(([n]) => n === Math.round(v))?.[1] ?? String(v);
+}
+
+/** A cup in a few words. */
+export function inFewWords(t: TasteValues): string {
+  const said = [
+    tasteWord("sour_bitter", t.sour_bitter),
+    tasteWord("weak_strong", t.weak_strong),
+    ...(["hollow", "harsh", "flat", "silt"] as const).map((k) => (t[k] ? tasteWord(k, t[k]) : "")),
+  ].filter((w) => w !== "" && w !== "right");
+  return said.length > 0 ? said.join(", ") : "nothing said";
+}
+
+function Steps({
+  spec,
+  value,
+  onChange,
+}: {
+  spec: ScaleSpec;
+  value?: number;
+  onChange: (v?: number) => void;
+}) {
   return (
-    <div className="taste">
-      {scales.map((s) => (
-        <div key={s.key} className="taste-row">
-          <span className="taste-label">{s.label}</span>
-          <span className="quiet">{s.ends[0]}</span>
-          <Slider
-            ariaLabelForHandle={s.label}
-            min={s.min}
-            max={s.max}
-            dots
-            value={value[s.key]}
-            tooltip={{ open: false }}
-            onChange={(v) => onChange({ ...value, [s.key]: v })}
-          />
-          <span className="quiet">{s.ends[1]}</span>
-          <span className="taste-word">{tasteWord(s.key, value[s.key])}</span>
-        </div>
+    <fieldset className="ts-scale">
+      <legend>{spec.label}</legend>
+      <div className="ts-steps">
+        {spec.steps.map(([n, word]) => (
+          <label key={n} className={value === n ? "ts-step ts-on" : "ts-step"} title={word}>
+            <input
+              type="radio"
+              className="sr"
+              name={`taste-${spec.key}`}
+              checked={value === n}
+              onChange={() => onChange(n)}
+              // Said by mistake: a second tap takes it back.
+              onClick={() => value === n && onChange(undefined)}
+              aria-label={`${spec.label} ${word}`}
+            />
+            <span aria-hidden="true" className="ts-dot" style={{ ["--size" as string]: Math.abs(n) }} />
+          </label>
+        ))}
+      </div>
+      <p className="ts-word" aria-live="polite">
+        {value === undefined ? (
+          <span className="quiet">
+            {spec.steps[0]?.[1]} … {spec.steps.at(-1)?.[1]}
+          </span>
+        ) : (
+          tasteWord(spec.key, value)
+        )}
+      </p>
+    </fieldset>
+  );
+}
+
+/** What was said: what was taken back, or is empty, is not. */
+const said = <T extends object>(t: T): T =>
+  Object.fromEntries(Object.entries(t).filter(([, v]) => v !== undefined && v !== "")) as T;
+
+/** A tasting: two taps and a mark, and more where one likes. */
+export function TasteForm({
+  value,
+  onChange,
+  planned,
+  coffee,
+}: {
+  value: TasteValues;
+  onChange: (v: TasteValues) => void;
+  /** What was planned, to say what differed. */
+  planned?: { dose_g?: number; water_g?: number; clicks?: number | null; contact_s?: number; pump?: boolean };
+  /** The coffee that the plan names. */
+  coffee?: string;
+}) {
+  const coffees = useCoffees();
+  const { system } = useSettings();
+  const asPlanned = (v: number | undefined, unit: string) =>
+    v === undefined ? undefined : String(Math.round(toShown(v, unit, system) * 10) / 10);
+  const [more, setMore] = useState(() =>
+    Object.keys(value).some((k) => !["sour_bitter", "weak_strong", "mark", "words"].includes(k)),
+  );
+  const put = (part: Partial<TasteValues>) => onChange(said({ ...value, ...part }));
+  const had = value.run ?? {};
+  const putHad = (part: Partial<NonNullable<TasteValues["run"]>>) => {
+    const run = said({ ...had, ...part });
+    put({ run: Object.keys(run).length > 0 ? run : undefined });
+  };
+  return (
+    <div className="ts">
+      {quick.map((s) => (
+        <Steps key={s.key} spec={s} value={value[s.key]} onChange={(v) => put({ [s.key]: v })} />
       ))}
+      <fieldset className="ts-scale">
+        <legend>How good, of ten?</legend>
+        <div className="ts-steps ts-marks">
+          {Array.from({ length: 10 }, (_, i) => i + 1).map((n) => (
+            <label key={n} className={value.mark === n ? "ts-step ts-on" : "ts-step"}>
+              <input
+                type="radio"
+                className="sr"
+                name="taste-mark"
+                checked={value.mark === n}
+                onChange={() => put({ mark: n })}
+                onClick={() => value.mark === n && put({ mark: undefined })}
+                aria-label={`${n} of ten`}
+              />
+              <span aria-hidden="true" className="num">
+                {n}
+              </span>
+            </label>
+          ))}
+        </div>
+      </fieldset>
       <div className="field">
-        <label htmlFor="taste-words">In words</label>
+        <label htmlFor="taste-words">Or in words</label>
         <Input.TextArea
           id="taste-words"
-          rows={3}
+          autoSize={{ minRows: 2, maxRows: 6 }}
           maxLength={2000}
-          showCount
-          placeholder="What you taste, and what you did otherwise than planned"
-          value={value.words}
-          onChange={(e) => onChange({ ...value, words: e.target.value })}
+          placeholder="a little sour, watery; plum"
+          value={value.words ?? ""}
+          onChange={(e) => put({ words: e.target.value })}
+          onBlur={() => {
+            if (!value.words) return;
+            // What the words say goes onto the scales that are empty.
+            void understand(value.words).then(
+              (t) => onChange({ ...t, ...value, words: value.words }),
+              () => undefined,
+            );
+          }}
         />
       </div>
+      {!more ? (
+        <Button type="text" onClick={() => setMore(true)}>
+          More: what differed, notes, silt, a reading…
+        </Button>
+      ) : (
+        <div className="ts-more">
+          {planned && (
+            <fieldset>
+              <legend>What differed from the plan</legend>
+              <p className="quiet">Empty is as planned. What the guide’s clock saw is taken by itself.</p>
+              <div className="fields">
+                <NumberField
+                  id="had-dose"
+                  label="Coffee"
+                  unit="g"
+                  min={1}
+                  max={1000}
+                  value={had.dose_g}
+                  placeholder={asPlanned(planned.dose_g, "g")}
+                  onChange={(v) => putHad({ dose_g: v })}
+                />
+                <NumberField
+                  id="had-water"
+                  label="Poured"
+                  unit="ml"
+                  min={5}
+                  max={20000}
+                  value={had.water_g}
+                  placeholder={asPlanned(planned.water_g, "ml")}
+                  onChange={(v) => putHad({ water_g: v })}
+                />
+                {planned.clicks !== null && planned.clicks !== undefined && (
+                  <NumberField
+                    id="had-clicks"
+                    label="Clicks"
+                    unit="clicks"
+                    min={0}
+                    max={400}
+                    value={had.clicks}
+                    placeholder={asPlanned(planned.clicks, "clicks")}
+                    onChange={(v) => putHad({ clicks: v })}
+                  />
+                )}
+                <NumberField
+                  id="had-contact"
+                  label="Time in all"
+                  unit="s"
+                  min={5}
+                  max={172800}
+                  value={had.contact_s}
+                  placeholder={asPlanned(planned.contact_s, "s")}
+                  onChange={(v) => putHad({ contact_s: v })}
+                />
+                <NumberField
+                  id="had-start"
+                  label="Water, measured"
+                  unit="°C"
+                  min={0}
+                  max={100}
+                  value={had.start_c}
+                  onChange={(v) => putHad({ start_c: v })}
+                />
+                {planned.pump && (
+                  <NumberField
+                    id="had-presses"
+                    label="Presses, where 13 are usual"
+                    unit=""
+                    min={1}
+                    max={200}
+                    value={had.presses}
+                    placeholder="13"
+                    onChange={(v) => putHad({ presses: v })}
+                  />
+                )}
+              </div>
+            </fieldset>
+          )}
+          {deeper.map((s) => (
+            <Steps key={s.key} spec={s} value={value[s.key]} onChange={(v) => put({ [s.key]: v })} />
+          ))}
+          <div className="fields">
+            <div className="field">
+              <label htmlFor="taste-notes">Notes, with commas</label>
+              <Input
+                id="taste-notes"
+                maxLength={1000}
+                placeholder="plum, cocoa"
+                value={value.notes ?? ""}
+                onChange={(e) => put({ notes: e.target.value })}
+              />
+            </div>
+            <div className="field">
+              <label htmlFor="taste-tds">Refractometer</label>
+              <InputNumber
+                id="taste-tds"
+                min={0.1}
+                max={20}
+                step={0.01}
+                suffix="%"
+                value={value.tds_pct ?? null}
+                onChange={(v) => put({ tds_pct: v ?? undefined })}
+              />
+            </div>
+            <div className="field">
+              <label htmlFor="taste-coffee">Coffee</label>
+              <select
+                id="taste-coffee"
+                className="plain-select"
+                value={value.coffee ?? coffee ?? ""}
+                onChange={(e) => put({ coffee: e.target.value || undefined })}
+              >
+                <option value="">not named</option>
+                {coffees.data?.map((c) => (
+                  <option key={c.uuid} value={c.uuid}>
+                    {c.name}
+                  </option>
+                ))}
+              </select>
+            </div>
+            <div className="field">
+              <label htmlFor="taste-by">Tasted by</label>
+              <Input
+                id="taste-by"
+                maxLength={40}
+                value={value.by ?? ""}
+                onChange={(e) => put({ by: e.target.value })}
+              />
+            </div>
+          </div>
+        </div>
+      )}
     </div>
   );
 }

@@ -10,6 +10,7 @@ import {
   type Change,
   type Conditions,
   type Plan,
+  type PlanRequest,
   type Schemas,
   type StopOut,
 } from "../api/client";
@@ -21,10 +22,14 @@ import {
   useCatalogue,
   useChange,
   useChanged,
+  useCoffees,
   useInfo,
   useNewBrew,
   usePlan,
+  useRecipe,
+  useRecipes,
   useStopOf,
+  useTrip,
 } from "../api/queries";
 import { saveBrew, TookTheirs } from "../api/change";
 import { isTyping } from "../app/keys";
@@ -32,7 +37,7 @@ import { useSettings } from "../app/settings";
 import { brewPath, stopPath } from "../app/where";
 import { Loaded, Trouble } from "../app/Trouble";
 import { notice } from "../app/notices";
-import { useRemove } from "../app/useUndo";
+import { useOfferUndo, useRemove } from "../app/useUndo";
 import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
 import { QuantityInput } from "../units/QuantityInput";
@@ -48,6 +53,9 @@ import { StepList } from "./StepList";
 import { ControlChart } from "./ControlChart";
 import { Drained } from "./Drained";
 import { Term } from "../app/Term";
+import { LastCups } from "./LastCups";
+import { OwnLines } from "./OwnLines";
+import { withCoffee, withRecipe } from "./own";
 import { Take } from "./Take";
 import { Fit } from "./Fit";
 import { Versus } from "./Versus";
@@ -69,8 +77,40 @@ const againstBy = (against: string): Change | undefined => {
   return school === undefined ? { as: method as Change["as"] } : { method, school };
 };
 
+/** Without what is undefined, as what is kept is compared. */
+const tidied = (r: PlanRequest) => JSON.parse(JSON.stringify(r)) as PlanRequest;
+
+/** Which of one's own recipes a request has. */
+const ownValue = (own: Schemas["Recipe"], mine: Schemas["OwnRecipe"][]) => {
+  const r = mine.find((m) => m.uuid === own.id);
+  return r ? `own:${r.id}` : "own";
+};
+
+/** The ISO date of a day of a trip; empty where it has none. */
+const dayOf = (startsOn: string | undefined, day: number | undefined): string => {
+  if (!startsOn || !day) return "";
+  const d = new Date(`${startsOn}T12:00:00Z`);
+  d.setUTCDate(d.getUTCDate() + day - 1);
+  return d.toISOString().slice(0, 10);
+};
+
 const showStep = (id: string) =>
   document.querySelector(`[data-step="${CSS.escape(id)}"]`)?.scrollIntoView({ block: "center" });
+
+/** The recipe of one's own and the coffee that the address names, put into a request. */
+function useOwn() {
+  const [search] = useSearchParams();
+  const recipe = useRecipe(Number(search.get("recipe") ?? 0));
+  const coffees = useCoffees();
+  const coffee = Number(search.get("coffee") ?? 0);
+  const ready = (!search.get("recipe") || !recipe.isPending) && (coffee === 0 || !coffees.isPending);
+  const own = (r: PlanRequest): PlanRequest => {
+    const of = coffees.data?.find((c) => c.id === coffee);
+    const with1 = recipe.data ? withRecipe(r, recipe.data) : r;
+    return JSON.parse(JSON.stringify(of ? withCoffee(with1, of) : with1)) as PlanRequest;
+  };
+  return { ready, own };
+}
 
 /** A brew here and now, of no trip unless the place is a stop of one; it is kept with its place. */
 export function NowPlanPage() {
@@ -84,15 +124,17 @@ export function NowPlanPage() {
   const school = way?.schools.find((c) => c.school === search.get("school"))?.school ?? way?.school ?? "";
   const stop = useStopOf(here.stop?.trip ?? 0, here.stop?.stop ?? 0);
   const kept = useRef<number>(undefined);
+  const { ready, own } = useOwn();
+  const request = way && own({ ...way.request, school });
   return (
     <Loaded query={catalogue}>
       {(c) => (
         <Loaded query={ways}>
           {() =>
-            way ? (
+            !ready ? null : way && request ? (
               <Editor
                 // What is said of here is another brew, and not a change of this one.
-                key={`now:${method}:${school}:${canonical(way.request)}`}
+                key={`now:${method}:${school}:${canonical(request)}`}
                 brew={{
                   id: 0,
                   uuid: "",
@@ -101,7 +143,7 @@ export function NowPlanPage() {
                   name: "",
                   at: "",
                   revision: 0,
-                  request: { ...way.request, school },
+                  request,
                   plan_id: 0,
                   caffeine_mg: 0,
                   tastings: 0,
@@ -152,13 +194,15 @@ export function NewPlanPage() {
   const fresh = useNewBrew(stop, search.get("method") ?? "", search.get("school") ?? "");
   const at = useStopOf(Number(params.trip ?? 0), stop);
   const catalogue = useCatalogue();
+  const { ready, own } = useOwn();
+  if (!ready) return null;
   return (
     <Loaded query={fresh}>
       {(n) => (
         <Loaded query={catalogue}>
           {(c) => (
             <Editor
-              key={`new:${stop}:${search.get("method")}:${search.get("school")}`}
+              key={`new:${stop}:${search.get("method")}:${search.get("school")}:${search.get("recipe")}:${search.get("coffee")}`}
               brew={{
                 id: 0,
                 uuid: "",
@@ -167,7 +211,7 @@ export function NewPlanPage() {
                 name: n.name,
                 at: n.at,
                 revision: 0,
-                request: n.request,
+                request: own(n.request),
                 plan_id: 0,
                 caffeine_mg: 0,
                 tastings: 0,
@@ -219,6 +263,9 @@ function Editor({
   const draft = useDraft(brew);
   const { system } = useSettings();
   const client = useQueryClient();
+  const trip = useTrip(brew.trip_id);
+  const coffees = useCoffees(dayOf(trip.data?.starts_on, stop?.day));
+  const recipes = useRecipes();
   const version = useInfo().data?.version;
   useState(() => {
     // What was kept is the plan, as long as the same core would make it: it is shown at once.
@@ -246,9 +293,15 @@ function Editor({
     draft.saved();
     return brewPath(kept);
   });
+  const offer = useOfferUndo();
+  const taking = useChange(({ request, revision }: { request: PlanRequest; revision: number }) =>
+    saveBrew({ ...brew, revision }, { request }),
+  );
   const troubles = plan.error instanceof ApiError ? plan.error.troubles : [];
   const field = (path: string) => catalogue.fields.find((f) => f.path === path);
   const method = catalogue.methods.find((m) => m.id === draft.request.method);
+  const own = draft.request.recipe;
+  const mine = (recipes.data ?? []).filter((r) => r.recipe.method === draft.request.method);
   const schoolId = draft.request.school ?? method?.schools[0]?.id;
   const school = method?.schools.find((s) => s.id === schoolId);
   const back = here ? "/now" : stopPath(brew.trip_id, brew.stop_id);
@@ -323,6 +376,27 @@ function Editor({
       .change(c)
       .catch((e: unknown) => notice({ kind: "wrong", title: e instanceof Error ? e.message : String(e) }));
 
+  /** Takes the advice, at once where there is nothing else to save. */
+  const take = async (request: PlanRequest, text: string) => {
+    const was = brew.request;
+    if (isNew || draft.dirty) {
+      draft.replace(request);
+      return;
+    }
+    try {
+      const kept = await taking.mutateAsync({ request, revision: brew.revision });
+      offer("advice", `Taken: ${text}`, () => taking.mutateAsync({ request: was, revision: kept.revision }));
+    } catch (e) {
+      notice({ kind: "wrong", title: e instanceof Error ? e.message : String(e) });
+    }
+  };
+  /** One of the method's recipes, or one of one's own. */
+  const setRecipe = async (to: string) => {
+    const r = mine.find((m) => `own:${m.id}` === to);
+    await change({ school: r?.recipe.school ?? (r ? (method?.schools[0]?.id ?? "") : to) });
+    if (r) draft.replace(tidied(withRecipe(draft.latest(), r)));
+  };
+
   const num = (path: string, more: Partial<Parameters<typeof QuantityInput>[0]> = {}) => {
     const f = field(path);
     if (!f) return null;
@@ -354,7 +428,7 @@ function Editor({
         <aside className="rail plan-head" aria-label="What to take">
           <h1>
             {method?.name}
-            <small>{school?.name}</small>
+            <small>{own?.name ? <span data-own-words>{own.name}</span> : school?.name}</small>
           </h1>
           <p className="quiet rail-when">
             {stop && stop.trip_id > 0 && <>day {stop.day} · </>}
@@ -405,18 +479,74 @@ function Editor({
                     onChange={(m: string) => change({ method: m })}
                   />
                 </div>
-                {(method?.schools.length ?? 0) > 1 && (
+                {((method?.schools.length ?? 0) > 1 || mine.length > 0 || own) && (
                   <div className="field field-compact">
                     <span className="field-label">
                       <label htmlFor="plan-school">Recipe</label> <Term id="recipe">?</Term>
                     </span>
                     <Select
                       id="plan-school"
-                      value={schoolId}
+                      value={own ? ownValue(own, mine) : schoolId}
                       style={{ width: 124 }}
                       popupMatchSelectWidth={false}
-                      options={method?.schools.map((s) => ({ value: s.id, label: s.name, title: s.name }))}
-                      onChange={(s: string) => change({ school: s })}
+                      options={[
+                        ...(method?.schools ?? []).map((s) => ({
+                          value: s.id,
+                          label: s.name,
+                          title: s.name,
+                        })),
+                        ...mine.map((r) => ({
+                          value: `own:${r.id}`,
+                          label: `Yours: ${r.recipe.name}`,
+                          title: r.recipe.name,
+                        })),
+                        ...(own && ownValue(own, mine) === "own"
+                          ? [
+                              {
+                                value: "own",
+                                label: own.name ? `Yours: ${own.name}` : "As changed by you",
+                                title: own.name,
+                              },
+                            ]
+                          : []),
+                      ]}
+                      onChange={(s: string) => void setRecipe(s)}
+                    />
+                  </div>
+                )}
+                {method && method.id !== "serve-concentrate" && (
+                  <div className="field field-compact">
+                    <label htmlFor="plan-coffee">Coffee</label>
+                    <Select
+                      id="plan-coffee"
+                      value={draft.request.coffee?.id ?? ""}
+                      style={{ width: 124 }}
+                      popupMatchSelectWidth={false}
+                      options={[
+                        { value: "", label: "not named", title: "not named" },
+                        ...(coffees.data ?? []).map((c) => ({ value: c.uuid, label: c.name, title: c.name })),
+                        // One that is deleted is still that of this brew.
+                        ...(draft.request.coffee?.id &&
+                        !coffees.data?.some((c) => c.uuid === draft.request.coffee?.id)
+                          ? [
+                              {
+                                value: draft.request.coffee.id,
+                                label: draft.request.coffee.name ?? "a coffee of before",
+                                title: draft.request.coffee.name,
+                              },
+                            ]
+                          : []),
+                      ]}
+                      onChange={(id: string) =>
+                        draft.replace(
+                          tidied(
+                            withCoffee(
+                              draft.latest(),
+                              coffees.data?.find((c) => c.uuid === id),
+                            ),
+                          ),
+                        )
+                      }
                     />
                   </div>
                 )}
@@ -531,6 +661,11 @@ function Editor({
               </Button>
             )}
             <span className="grow" />
+            {!isNew && !draft.dirty && (
+              <Link className="quiet-link" to={`/recipes/new?plan=${brew.plan_id}`}>
+                Keep as a recipe
+              </Link>
+            )}
             <Button type="text" size="small" onClick={() => setInputs(true)}>
               Find an input…
             </Button>
@@ -597,6 +732,21 @@ function Editor({
                     <strong>Before the first step.</strong> {c.text} <span className="quiet">{c.why}</span>
                   </p>
                 ))}
+              {pictured && !isNew && (
+                <LastCups
+                  brew={brew.id}
+                  fresh={search.get("tasted") !== null}
+                  onTake={(r, text) => void take(r, text)}
+                />
+              )}
+              {pictured && (
+                <OwnLines
+                  plan={p}
+                  name={own?.name ?? ""}
+                  adjust={draft.request.adjust}
+                  onSwitch={(path, to) => draft.set(path, to)}
+                />
+              )}
               {rival && (
                 <Versus
                   plan={p}

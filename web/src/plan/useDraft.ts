@@ -108,6 +108,8 @@ export function useDraft(brew: Drafted) {
     set: (path: string, value: unknown) =>
       keep({ ...latest.current, request: setIn(latest.current.request, path, value) }),
     setMeta: (change: Partial<Pick<Draft, "name" | "at">>) => keep({ ...latest.current, ...change }),
+    /** The request as it is now, though it is not drawn yet. */
+    latest: () => latest.current.request,
     replace: (request: PlanRequest) => keep({ ...latest.current, request }),
     discard: () => keep(fresh(brew)),
     saved: () => keptHere.remove(key(brew)),

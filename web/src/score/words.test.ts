@@ -53,7 +53,7 @@ describe("taste in words", () => {
     ["sour_bitter", -3, "very sour"],
     ["sour_bitter", 0, "balanced"],
     ["weak_strong", 1, "a little strong"],
-    ["sediment", 3, "muddy"],
-    ["mark", 7, "7 of 10"],
+    ["silt", 3, "very silty"],
+    ["hotness", 2, "too hot"],
   ] as const)("%s %d is %s", (key, v, want) => expect(tasteWord(key, v)).toBe(want));
 });

@@ -302,6 +302,7 @@ const noTrip: Omit<TripOut, "stops" | "brews"> = {
   people: 1,
   starts_on: "",
   archived: false,
+  coffees: [],
   supplies: {},
 };
 

@@ -1,0 +1,284 @@
+import { Button, Input } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { saveCoffee } from "../api/change";
+import type { Coffee, Schemas } from "../api/client";
+import { addCoffee, closing, useChange, useCoffees, useLog } from "../api/queries";
+import { Panel } from "../app/Panel";
+import { useSettings } from "../app/settings";
+import { Loaded, Trouble } from "../app/Trouble";
+import { useRemove } from "../app/useUndo";
+import { LogNav } from "../log/LogNav";
+import { NumberField } from "../units/NumberField";
+import { counted, inWords } from "../units/units";
+import "../log/log.css";
+
+type Set = Schemas["InBag"];
+
+/** The coffees in the bag. */
+export default function CoffeesPage() {
+  const coffees = useCoffees();
+  const [editing, setEditing] = useState<Coffee | "new">();
+  return (
+    <div className="page lb">
+      <h1>Coffees</h1>
+      <LogNav />
+      <p>
+        <Button type="primary" onClick={() => setEditing("new")}>
+          Add a coffee
+        </Button>
+      </p>
+      <Loaded query={coffees}>
+        {(list) =>
+          list.length === 0 ? (
+            <p className="empty">
+              No coffee is kept yet. Name the bag that you brew from: what is left in it is counted, and what
+              you taste of it becomes the next change.
+            </p>
+          ) : (
+            <ul className="lb-cups">
+              {list.map((c) => (
+                <Bag key={c.id} coffee={c} onEdit={() => setEditing(c)} />
+              ))}
+            </ul>
+          )
+        }
+      </Loaded>
+      {editing && (
+        <CoffeeForm
+          key={editing === "new" ? "new" : editing.id}
+          coffee={editing === "new" ? undefined : editing}
+          onClose={() => setEditing(undefined)}
+        />
+      )}
+    </div>
+  );
+}
+
+function Bag({ coffee: c, onEdit }: { coffee: Coffee; onEdit: () => void }) {
+  const { system } = useSettings();
+  const removeWithUndo = useRemove();
+  const last = useLog(0).data?.find((l) => l.coffee === c.uuid);
+  const share = c.left_g !== null && c.grams ? Math.min(c.left_g / c.grams, 1) : undefined;
+  const days = c.beans.days_off_roast;
+  return (
+    <li className="lb-card lb-bag">
+      <h2 data-own-words>{c.name}</h2>
+      <p className="quiet">
+        {[
+          c.roast && `${c.roast} roast`,
+          c.species,
+          c.process,
+          c.ground ? "ground" : "",
+          days !== undefined ? `${counted(days, "day")} off roast` : "",
+        ]
+          .filter(Boolean)
+          .join(" · ") || "nothing more is said of it"}
+      </p>
+      {c.left_g !== null ? (
+        <>
+          <svg className="lb-left" viewBox="0 0 100 6" preserveAspectRatio="none" aria-hidden="true">
+            <rect width="100" height="6" fill="var(--line)" />
+            <rect width={100 * (share ?? 1)} height="6" fill="var(--coffee)" />
+          </svg>
+          <p>
+            <strong className="num">{inWords(c.left_g, "g", system)}</strong> left
+            {c.grams !== undefined && <span className="quiet"> of {inWords(c.grams, "g", system)}</span>}
+          </p>
+        </>
+      ) : (
+        <p className="quiet">How much is in it was not said; the trip’s supplies count it.</p>
+      )}
+      <Notes notes={c.notes} printed={c.printed_notes} />
+      <p className="lb-actions">
+        <Link to={`/log?coffee=${c.uuid}`}>{counted(c.cups, "cup")}</Link>
+        <Link to={`/now/plan?method=${last?.method ?? "cone"}&coffee=${c.id}`}>Brew it now</Link>
+        {c.printed_recipe && (
+          <Link to={`/recipes/new?words=${encodeURIComponent(c.printed_recipe)}`}>Read its recipe</Link>
+        )}
+        <Button size="small" type="text" onClick={onEdit} aria-label={`Change ${c.name}`}>
+          Change
+        </Button>
+        <Button
+          size="small"
+          type="text"
+          aria-label={`Delete ${c.name}`}
+          onClick={() => void removeWithUndo("coffee", c.id, c.name)}
+        >
+          Delete
+        </Button>
+      </p>
+    </li>
+  );
+}
+
+/** Notes tasted beside those printed. */
+function Notes({ notes: n, printed }: { notes: Schemas["Notes"]; printed?: string }) {
+  if (!printed && n.new.length === 0) return null;
+  return (
+    <dl className="lb-facts" data-own-words>
+      {n.found.length > 0 && (
+        <div>
+          <dt>Found</dt>
+          <dd>{n.found.join(", ")}</dd>
+        </div>
+      )}
+      {n.missing.length > 0 && (
+        <div>
+          <dt>Not found yet</dt>
+          <dd className="quiet">{n.missing.join(", ")}</dd>
+        </div>
+      )}
+      {n.new.length > 0 && (
+        <div>
+          <dt>New</dt>
+          <dd>{n.new.join(", ")}</dd>
+        </div>
+      )}
+    </dl>
+  );
+}
+
+const empty: Set = { name: "" };
+
+const setOf = (c: Coffee): Set =>
+  JSON.parse(
+    JSON.stringify({
+      name: c.name,
+      roast: c.roast,
+      roasted_on: c.roasted_on,
+      species: c.species,
+      process: c.process,
+      printed_notes: c.printed_notes,
+      printed_recipe: c.printed_recipe,
+      ground: c.ground,
+      grams: c.grams,
+      since: c.since,
+    }),
+  ) as Set;
+
+function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void }) {
+  const [c, setC] = useState<Set>(() => (coffee ? setOf(coffee) : empty));
+  const [left, setLeft] = useState(coffee?.left_g ?? undefined);
+  const put = (part: Partial<Set>) => setC((was) => ({ ...was, ...part }));
+  const save = useChange(() => {
+    // Weighed anew: from now on it is counted from that.
+    const weighed = left !== (coffee?.left_g ?? undefined);
+    const body: Set = weighed
+      ? { ...c, grams: left, since: new Date().toISOString().replace(/\.\d+Z$/, "Z") }
+      : c;
+    return coffee ? saveCoffee(coffee, body) : addCoffee(body);
+  });
+  const select = (id: string, label: string, key: "roast" | "species", words: string[]) => (
+    <div className="field">
+      <label htmlFor={id}>{label}</label>
+      <select
+        id={id}
+        className="plain-select"
+        value={c[key] ?? ""}
+        onChange={(e) => put({ [key]: e.target.value || undefined })}
+      >
+        <option value="">not said</option>
+        {words.map((w) => (
+          <option key={w} value={w}>
+            {w}
+          </option>
+        ))}
+      </select>
+    </div>
+  );
+  return (
+    <Panel title={coffee ? "Change the coffee" : "A coffee"} open onClose={onClose} size={440}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          save.mutate(undefined, closing(onClose));
+        }}
+      >
+        <div className="field">
+          <label htmlFor="coffee-name">What you call it</label>
+          <Input
+            id="coffee-name"
+            required
+            maxLength={40}
+            value={c.name}
+            onChange={(e) => put({ name: e.target.value })}
+          />
+        </div>
+        <div className="fields">
+          {select("coffee-roast", "Roast", "roast", ["light", "medium", "dark"])}
+          <div className="field">
+            <label htmlFor="coffee-roasted">Roasted on</label>
+            <input
+              id="coffee-roasted"
+              type="date"
+              className="plain-input"
+              value={c.roasted_on ?? ""}
+              onChange={(e) => put({ roasted_on: e.target.value || undefined })}
+            />
+          </div>
+          {select("coffee-species", "Species", "species", ["arabica", "robusta"])}
+          <div className="field">
+            <label htmlFor="coffee-process">Process</label>
+            <Input
+              id="coffee-process"
+              maxLength={60}
+              placeholder="washed"
+              value={c.process ?? ""}
+              onChange={(e) => put({ process: e.target.value || undefined })}
+            />
+          </div>
+          <NumberField
+            id="coffee-left"
+            label="In the bag now"
+            unit="g"
+            min={0}
+            max={20000}
+            value={left}
+            onChange={setLeft}
+          />
+          <div className="field">
+            <label htmlFor="coffee-ground">
+              <input
+                id="coffee-ground"
+                type="checkbox"
+                checked={c.ground ?? false}
+                onChange={(e) => put({ ground: e.target.checked || undefined })}
+              />{" "}
+              ground already
+            </label>
+          </div>
+        </div>
+        <div className="field">
+          <label htmlFor="coffee-notes">Notes printed on it, with commas</label>
+          <Input
+            id="coffee-notes"
+            maxLength={1000}
+            placeholder="plum, cocoa"
+            value={c.printed_notes ?? ""}
+            onChange={(e) => put({ printed_notes: e.target.value || undefined })}
+          />
+        </div>
+        <div className="field">
+          <label htmlFor="coffee-recipe">The recipe printed on it, as it stands</label>
+          <Input.TextArea
+            id="coffee-recipe"
+            maxLength={4000}
+            autoSize={{ minRows: 2, maxRows: 8 }}
+            value={c.printed_recipe ?? ""}
+            onChange={(e) => put({ printed_recipe: e.target.value || undefined })}
+          />
+        </div>
+        {save.error && <Trouble error={save.error} />}
+        <p>
+          <Button type="primary" htmlType="submit" loading={save.isPending}>
+            {coffee ? "Save" : "Keep it"}
+          </Button>{" "}
+          <Button type="text" onClick={onClose}>
+            Cancel
+          </Button>
+        </p>
+      </form>
+    </Panel>
+  );
+}

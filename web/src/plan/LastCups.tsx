@@ -1,0 +1,292 @@
+import { Button } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import type { Advice, PlanRequest } from "../api/client";
+import { useAdvice } from "../api/queries";
+import { useSettings } from "../app/settings";
+import { Trouble } from "../app/Trouble";
+import { Chart } from "../chart/Chart";
+import { inFewWords } from "../log/TasteForm";
+import { counted, inWords, say } from "../units/units";
+import "./last.css";
+
+const levers = [
+  ["grind", "grind"],
+  ["ratio", "coffee to water"],
+  ["time", "time"],
+  ["temperature", "temperature"],
+  ["stop", "when it is stopped"],
+] as const;
+const wishes = ["rounder", "brighter", "stronger", "lighter", "less silt"];
+
+/** The last cups of a brew, and the one change that brings the next nearer to what is liked. */
+export function LastCups({
+  brew,
+  onTake,
+  fresh,
+}: {
+  brew: number;
+  /** Takes the advice: the request that it makes. */
+  onTake?: (request: PlanRequest, text: string) => void;
+  /** One was just written down. */
+  fresh?: boolean;
+}) {
+  const { system } = useSettings();
+  const [allow, setAllow] = useState<string[]>([]);
+  const [wish, setWish] = useState("");
+  const ask = { ...(allow.length > 0 && { allow }), ...(wish !== "" && { wish }) };
+  const advice = useAdvice(brew, ask);
+  const [open, setOpen] = useState(false);
+  if (advice.error) return <Trouble error={advice.error} />;
+  const d = advice.data;
+  if (!d || (d.last.length === 0 && !d.advice)) return null;
+  const a = d.advice;
+  const last = d.last[0];
+  const clicks = last?.run?.clicks ?? last?.clicks;
+  const change = a?.change;
+  return (
+    <section
+      className={fresh ? "last last-fresh" : "last"}
+      aria-label="The last cups"
+      data-testid="last-cups"
+    >
+      {last && (
+        <p className="last-line">
+          <strong>{d.here ? "Last time here" : `Last time, at ${last.stop_name}`}</strong>
+          {clicks !== null && clicks !== undefined && <>, {inWords(clicks, "clicks", system)}</>}:{" "}
+          <Link to={`/log/${last.id}`}>{inFewWords(last)}</Link>.
+          {d.last.length > 1 && (
+            <span className="quiet">
+              {" "}
+              Before that:{" "}
+              {d.last.slice(1).map((l, i) => (
+                <span key={l.id}>
+                  {i > 0 && "; "}
+                  <Link to={`/log/${l.id}`}>{inFewWords(l)}</Link>
+                </span>
+              ))}
+              .
+            </span>
+          )}
+        </p>
+      )}
+      {a && (
+        <>
+          <div className="last-next">
+            {change ? (
+              <>
+                <p className="last-change">
+                  {say(change, system)}
+                  {a.also && <>, and {say(a.also, system)}</>}
+                </p>
+                {onTake && (
+                  <Button
+                    type="primary"
+                    onClick={() => onTake(a.request as PlanRequest, say(change, system))}
+                  >
+                    Take it
+                  </Button>
+                )}
+              </>
+            ) : (
+              <p className="last-change">{a.settled ? "Leave it as it is" : "Nothing to change now"}</p>
+            )}
+            <span
+              className="quiet num"
+              title="How likely the next cup is as you like it: within 0.8 points of extraction and 8 % of strength"
+            >
+              {inWords(100 * a.sure, "%", system, { step: 1 })} sure
+            </span>
+          </div>
+          <p className="last-why">{say(a.why, system)}</p>
+          <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
+            <summary>
+              Why, what else was considered, and a wish{" "}
+              <span className="quiet">from {counted(d.counted, "cup")}</span>
+            </summary>
+            {open && <Weighed advice={d} allow={allow} onAllow={setAllow} wish={wish} onWish={setWish} />}
+          </details>
+        </>
+      )}
+    </section>
+  );
+}
+
+function Weighed({
+  advice: d,
+  allow,
+  onAllow,
+  wish,
+  onWish,
+}: {
+  advice: Advice;
+  allow: string[];
+  onAllow: (v: string[]) => void;
+  wish: string;
+  onWish: (v: string) => void;
+}) {
+  const { system } = useSettings();
+  const a = d.advice;
+  if (!a) return null;
+  const on = allow.length === 0 ? levers.map(([id]) => id as string) : allow;
+  return (
+    <div className="last-weighed">
+      <StepChart advice={a} />
+      <table className="plain">
+        <thead>
+          <tr>
+            <th>It could be</th>
+            <th className="right">comes to</th>
+            <th>and</th>
+          </tr>
+        </thead>
+        <tbody>
+          {a.considered.map((c) => (
+            <tr key={c.lever} className={c.taken ? "last-taken" : undefined}>
+              <td>{c.change ? say(c.change, system) : levers.find(([id]) => id === c.lever)?.[1]}</td>
+              <td className="num right nowrap">
+                {c.expected &&
+                  `${inWords(c.expected.extraction_pct, "%", system)} · ${inWords(c.expected.tds_pct, "%", system, { step: 0.01 })}`}
+              </td>
+              <td>{say(c.why, system)}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      <fieldset className="last-allow">
+        <legend>May be changed</legend>
+        {levers.map(([id, word]) => (
+          <label key={id}>
+            <input
+              type="checkbox"
+              checked={on.includes(id)}
+              onChange={() => {
+                const next = on.includes(id) ? on.filter((x) => x !== id) : [...on, id];
+                onAllow(next.length === levers.length || next.length === 0 ? [] : next);
+              }}
+            />{" "}
+            {word}
+          </label>
+        ))}
+      </fieldset>
+      <fieldset className="last-allow">
+        <legend>Or you wish it</legend>
+        {["", ...wishes].map((w) => (
+          <label key={w}>
+            <input type="radio" name="wish" checked={wish === w} onChange={() => onWish(w)} />{" "}
+            {w === "" ? "as you like it" : w}
+          </label>
+        ))}
+      </fieldset>
+      <Sheet sheet={a.working} />
+      {d.left_out > 0 && (
+        <p className="quiet">
+          {counted(d.left_out, "older cup")} cannot be computed again today and do not count.
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** The figures of an advice with their workings, each to be opened. */
+function Sheet({ sheet }: { sheet: NonNullable<Advice["advice"]>["working"] }) {
+  const { system } = useSettings();
+  return (
+    <div className="last-sheet">
+      {Object.entries(sheet).map(([path, f]) => (
+        <details key={path}>
+          <summary>
+            {f.label}{" "}
+            <span className="num">
+              {f.value === null || f.value === undefined
+                ? ""
+                : inWords(f.value, f.unit, system, { step: path.includes("tds") ? 0.01 : undefined })}
+            </span>
+            {f.plus_minus !== undefined && f.plus_minus !== null && (
+              <span className="quiet num">
+                {" "}
+                ± {inWords(f.plus_minus, f.unit, system, { step: path.includes("tds") ? 0.01 : undefined })}
+              </span>
+            )}
+          </summary>
+          <p>{f.formula}</p>
+          {(f.inputs ?? []).length > 0 && (
+            <ul>
+              {(f.inputs ?? []).map((i, n) => (
+                <li key={n}>
+                  {i.label}{" "}
+                  {i.value !== undefined && i.value !== null && (
+                    <span className="num">{inWords(Number(i.value), i.unit ?? "", system)}</span>
+                  )}
+                </li>
+              ))}
+            </ul>
+          )}
+          {f.limits && <p className="quiet">{f.limits}</p>}
+          <p className="quiet">Source: {f.source}</p>
+        </details>
+      ))}
+    </div>
+  );
+}
+
+/** The step from where the cup was to where it should come, on the control chart. */
+function StepChart({ advice: a }: { advice: NonNullable<Advice["advice"]> }) {
+  const { system } = useSettings();
+  const l = a.liking;
+  const es = [a.now.extraction_pct, a.expected.extraction_pct, l.extraction_low_pct, l.extraction_high_pct];
+  const ts = [a.now.tds_pct, a.expected.tds_pct, l.tds_low_pct, l.tds_high_pct];
+  const pe = (p: { extraction_pct: number; tds_pct: number }) =>
+    `${inWords(p.extraction_pct, "%", system)} of extraction and ${inWords(p.tds_pct, "%", system, { step: 0.01 })} strong`;
+  const words = `The cup was about ${pe(a.now)}${a.change ? `; the next should come to ${pe(a.expected)}` : ""}. Liked is about ${pe(l)}.`;
+  return (
+    <figure className="control">
+      <Chart
+        title="From this cup to the next"
+        words={words}
+        x={{ label: "extraction", unit: "%", from: Math.min(...es) - 1.2, to: Math.max(...es) + 1.2 }}
+        y={{ label: "strength", unit: "%", from: Math.min(...ts) * 0.9, to: Math.max(...ts) * 1.1 }}
+        height={220}
+      >
+        {(x, y) => (
+          <>
+            <ellipse
+              className="lb-liked"
+              cx={x(l.extraction_pct)}
+              cy={y(l.tds_pct)}
+              rx={Math.abs(x(l.extraction_high_pct) - x(l.extraction_pct))}
+              ry={Math.abs(y(l.tds_high_pct) - y(l.tds_pct))}
+            />
+            {a.path.map((p, i) => (
+              <circle key={i} className="last-was" cx={x(p.extraction_pct)} cy={y(p.tds_pct)} r={3} />
+            ))}
+            {a.change && (
+              <line
+                className="last-arrow"
+                x1={x(a.now.extraction_pct)}
+                y1={y(a.now.tds_pct)}
+                x2={x(a.expected.extraction_pct)}
+                y2={y(a.expected.tds_pct)}
+              />
+            )}
+            <circle
+              className="ch-dot ch-dot-coffee"
+              cx={x(a.now.extraction_pct)}
+              cy={y(a.now.tds_pct)}
+              r={6}
+            />
+            {a.change && (
+              <circle
+                className="last-to"
+                cx={x(a.expected.extraction_pct)}
+                cy={y(a.expected.tds_pct)}
+                r={7}
+              />
+            )}
+          </>
+        )}
+      </Chart>
+      <figcaption>{words} Shaded is what is liked, as far as it is known.</figcaption>
+    </figure>
+  );
+}

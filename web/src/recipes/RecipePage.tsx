@@ -1,0 +1,441 @@
+import { Button, Input, Select } from "antd";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import { saveRecipe } from "../api/change";
+import { ApiError, type Catalogue, type Recipe, type Schemas } from "../api/client";
+import {
+  addRecipe,
+  readRecipe,
+  recipeOfPlan,
+  useCatalogue,
+  useChange,
+  useGear,
+  useRecipe,
+} from "../api/queries";
+import { notice } from "../app/notices";
+import { useSettings } from "../app/settings";
+import { Loaded, Trouble } from "../app/Trouble";
+import { LogNav } from "../log/LogNav";
+import { NumberField } from "../units/NumberField";
+import { say } from "../units/units";
+import "../log/log.css";
+
+/** A new recipe: from words, from a plan, or from nothing. */
+export function NewRecipePage() {
+  const [search] = useSearchParams();
+  const plan = Number(search.get("plan") ?? 0);
+  const catalogue = useCatalogue();
+  const of = useQuery({
+    queryKey: ["recipe-of", plan],
+    enabled: plan > 0,
+    staleTime: Infinity,
+    queryFn: () => recipeOfPlan(plan, ""),
+  });
+  const words = search.get("words") ?? "";
+  return (
+    <div className="page lb">
+      <h1>A recipe of your own</h1>
+      <LogNav />
+      <Loaded query={catalogue}>
+        {(c) =>
+          plan > 0 ? (
+            <Loaded query={of}>
+              {(r) => (
+                <>
+                  <p className="lb-lead">As the brew was planned, by numbers. Give it a name.</p>
+                  <RecipeForm recipe={r} catalogue={c} />
+                </>
+              )}
+            </Loaded>
+          ) : (
+            <FromWords words={words} catalogue={c} />
+          )
+        }
+      </Loaded>
+    </div>
+  );
+}
+
+/** Reads words, shows what was understood, and goes on from there. */
+function FromWords({ words: first, catalogue }: { words: string; catalogue: Catalogue }) {
+  const [words, setWords] = useState(first);
+  const [reading, setReading] = useState<Schemas["Reading"]>();
+  const [by, setBy] = useState(0);
+  const { system } = useSettings();
+  const read = useChange(readRecipe);
+  return (
+    <>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          read.mutate(words, {
+            onSuccess: (r) => {
+              setReading(r);
+              setBy((n) => n + 1);
+            },
+          });
+        }}
+      >
+        <div className="field">
+          <label htmlFor="recipe-words">In words, as on a bag</label>
+          <Input.TextArea
+            id="recipe-words"
+            autoSize={{ minRows: 2, maxRows: 10 }}
+            maxLength={4000}
+            placeholder="13 g · 200 g · 90 °C · medium-coarse · 30 / 110 / 170 / 200 at 0:00 / 0:45 / 1:30 / 2:15 · 3:20"
+            value={words}
+            onChange={(e) => setWords(e.target.value)}
+          />
+        </div>
+        <p>
+          <Button type="primary" htmlType="submit" disabled={words.trim() === ""} loading={read.isPending}>
+            Read it
+          </Button>{" "}
+          {!reading && (
+            <Button
+              type="text"
+              onClick={() => {
+                setReading({ recipe: {}, understood: [], not_understood: [], doubts: [] });
+                setBy((n) => n + 1);
+              }}
+            >
+              Fill it in without words
+            </Button>
+          )}
+        </p>
+      </form>
+      {read.error && <Trouble error={read.error} />}
+      {reading && (
+        <>
+          {reading.understood.length > 0 && (
+            <section className="lb-read" aria-label="What was understood">
+              <h2>Understood</h2>
+              <ul>
+                {reading.understood.map((u, i) => (
+                  <li key={i}>
+                    <q data-own-words>{u.words}</q>{" "}
+                    {u.field === "method" ? (catalogue.names[u.as.text] ?? u.as.text) : say(u.as, system)}
+                  </li>
+                ))}
+              </ul>
+              {reading.doubts.map((d, i) => (
+                <p key={i} className="care care-note" data-own-words>
+                  {say(d, system)}
+                </p>
+              ))}
+              {reading.not_understood.length > 0 && (
+                <p className="care care-care">
+                  Not understood, and left out:{" "}
+                  {reading.not_understood.map((w, i) => (
+                    <span key={i}>
+                      {i > 0 && ", "}
+                      <q data-own-words>{w}</q>
+                    </span>
+                  ))}
+                  .
+                </p>
+              )}
+            </section>
+          )}
+          <RecipeForm key={by} recipe={reading.recipe} catalogue={catalogue} />
+        </>
+      )}
+    </>
+  );
+}
+
+/** A recipe that is kept. */
+export default function RecipePage() {
+  const recipe = useRecipe(Number(useParams().recipe));
+  const catalogue = useCatalogue();
+  return (
+    <div className="page lb">
+      <LogNav />
+      <Loaded query={recipe}>
+        {(r) => (
+          <Loaded query={catalogue}>
+            {(c) => (
+              <>
+                <h1 data-own-words>{r.recipe.name}</h1>
+                {r.deleted && (
+                  <p className="care care-note">It is deleted. Saved, it is not had back; brews keep it.</p>
+                )}
+                {r.recipe.words && (
+                  <blockquote className="lb-words" data-own-words>
+                    {r.recipe.words}
+                  </blockquote>
+                )}
+                <p>
+                  <Link className="btn" to={`/now/plan?method=${r.recipe.method}&recipe=${r.id}`}>
+                    Brew it now
+                  </Link>
+                </p>
+                <RecipeForm key={r.revision} recipe={r.recipe} kept={r} catalogue={c} />
+              </>
+            )}
+          </Loaded>
+        )}
+      </Loaded>
+    </div>
+  );
+}
+
+const tidy = (r: Recipe): Recipe =>
+  JSON.parse(JSON.stringify(r, (_, v: unknown) => (v === "" ? undefined : v))) as Recipe;
+
+function RecipeForm({
+  recipe: first,
+  kept,
+  catalogue,
+}: {
+  recipe: Recipe;
+  kept?: Schemas["OwnRecipe"];
+  catalogue: Catalogue;
+}) {
+  const [r, setR] = useState<Recipe>(first);
+  const gear = useGear();
+  const navigate = useNavigate();
+  const put = (part: Partial<Recipe>) => setR((was) => ({ ...was, ...part }));
+  const save = useChange(() => (kept ? saveRecipe(kept, tidy(r)) : addRecipe(tidy(r))));
+  const troubles = save.error instanceof ApiError ? save.error.troubles : [];
+  const trouble = (f: string) => troubles.find((t) => t.field === f || t.field === `recipe.${f}`)?.message;
+  const method = catalogue.methods.find((m) => m.id === r.method);
+  const grinders = (gear.data ?? []).filter((g) => g.kind === "grinder" && g.um_per_click);
+  const num = (id: keyof Recipe & string, label: string, unit: string, min: number, max: number) => (
+    <NumberField
+      id={`recipe-${id}`}
+      label={label}
+      unit={unit}
+      min={min}
+      max={max}
+      value={r[id] as number | undefined}
+      onChange={(v) => put({ [id]: v })}
+      trouble={trouble(id)}
+    />
+  );
+  const pours = r.pours ?? [];
+  const steps = r.steps ?? [];
+  return (
+    <form
+      className="lb-recipe"
+      onSubmit={(e) => {
+        e.preventDefault();
+        save.mutate(undefined, {
+          onSuccess: (o) => {
+            notice({ kind: "done", title: kept ? "Saved" : `Kept: ${o.recipe.name}` });
+            if (!kept) void navigate(`/recipes/${o.id}`, { replace: true });
+          },
+        });
+      }}
+    >
+      <div className="fields">
+        <div className="field">
+          <label htmlFor="recipe-name">Its name</label>
+          <Input
+            id="recipe-name"
+            required
+            maxLength={120}
+            value={r.name ?? ""}
+            onChange={(e) => put({ name: e.target.value })}
+          />
+          {trouble("name") && <p className="field-trouble">{trouble("name")}</p>}
+        </div>
+        <div className="field">
+          <label htmlFor="recipe-method">Method</label>
+          <Select
+            id="recipe-method"
+            value={r.method}
+            placeholder="choose"
+            status={trouble("method") ? "error" : undefined}
+            options={catalogue.methods
+              .filter((m) => m.id !== "serve-concentrate")
+              .map((m) => ({ value: m.id, label: m.name, title: m.name }))}
+            onChange={(v: string) => put({ method: v, school: undefined })}
+          />
+          {trouble("method") && <p className="field-trouble">{trouble("method")}</p>}
+        </div>
+        {(method?.schools.length ?? 0) > 1 && (
+          <div className="field">
+            <label htmlFor="recipe-school">What it leaves out is as in</label>
+            <Select
+              id="recipe-school"
+              value={r.school ?? method?.schools[0]?.id}
+              options={method?.schools.map((s) => ({ value: s.id, label: s.name, title: s.name }))}
+              onChange={(v: string) => put({ school: v })}
+            />
+          </div>
+        )}
+      </div>
+      <p className="quiet">
+        Of coffee, water, ratio and drink any two are enough. What is empty is the method’s own.
+      </p>
+      <div className="fields">
+        {num("dose_g", "Coffee", "g", 1, 1000)}
+        {num("water_g", "Water", "ml", 5, 20000)}
+        {num("ratio_g_per_l", "Ratio", "g/L", 10, 400)}
+        {num("drink_ml", "In the cup", "ml", 10, 20000)}
+        {num("water_c", "Water at first contact", "°C", 40, 100)}
+        <div className="field">
+          <label htmlFor="recipe-grind">Grind, in a word</label>
+          <Select
+            id="recipe-grind"
+            allowClear
+            value={r.grind}
+            placeholder="as usual"
+            options={catalogue.grinds.map((b) => ({ value: b, label: b, title: b }))}
+            onChange={(v?: string) => put({ grind: v })}
+          />
+        </div>
+        {num("clicks", "Clicks", "clicks", 0, 400)}
+        {r.clicks !== undefined && (
+          <div className="field">
+            <label htmlFor="recipe-grinder">On the grinder</label>
+            <Select
+              id="recipe-grinder"
+              allowClear
+              status={trouble("grinder") ? "error" : undefined}
+              value={grinders.find((g) => g.um_per_click === r.grinder?.um_per_click)?.id}
+              placeholder="whose clicks are they?"
+              options={grinders.map((g) => ({ value: g.id, label: g.name, title: g.name }))}
+              onChange={(v?: number) => {
+                const g = grinders.find((x) => x.id === v);
+                put({
+                  grinder: g?.um_per_click ? { um_per_click: g.um_per_click, zero_um: g.zero_um } : undefined,
+                });
+              }}
+            />
+            {trouble("grinder") && <p className="field-trouble">{trouble("grinder")}</p>}
+          </div>
+        )}
+        {num("grind_um", "Grind", "µm", 100, 2500)}
+        {num("steep_s", "Steep, until it is broken or pressed", "s", 10, 172800)}
+        {num("done_s", "All of it", "s", 10, 172800)}
+        {r.method === "moka" && num("stop_pct", "Off when so much has come up", "%", 50, 100)}
+      </div>
+      <fieldset className="lb-list">
+        <legend>Pours</legend>
+        {pours.map((p, i) => (
+          <div key={i} className="lb-line">
+            <NumberField
+              id={`pour-at-${i}`}
+              label="at"
+              unit="s"
+              min={0}
+              max={7200}
+              value={p.at_s}
+              onChange={(v) => put({ pours: pours.map((q, j) => (j === i ? { ...q, at_s: v ?? 0 } : q)) })}
+              trouble={trouble(`pours[${i}].at_s`)}
+            />
+            <NumberField
+              id={`pour-to-${i}`}
+              label="to"
+              unit="g"
+              min={1}
+              max={20000}
+              value={p.to_g}
+              onChange={(v) => put({ pours: pours.map((q, j) => (j === i ? { ...q, to_g: v ?? 0 } : q)) })}
+              trouble={trouble(`pours[${i}].to_g`)}
+            />
+            <div className="field">
+              <label htmlFor={`pour-how-${i}`}>how</label>
+              <Input
+                id={`pour-how-${i}`}
+                maxLength={200}
+                placeholder="in slow circles"
+                value={p.how ?? ""}
+                onChange={(e) =>
+                  put({ pours: pours.map((q, j) => (j === i ? { ...q, how: e.target.value } : q)) })
+                }
+              />
+            </div>
+            <Button
+              type="text"
+              aria-label={`Take pour ${i + 1} away`}
+              onClick={() => put({ pours: pours.length > 1 ? pours.filter((_, j) => j !== i) : undefined })}
+            >
+              ×
+            </Button>
+          </div>
+        ))}
+        <Button
+          size="small"
+          onClick={() => {
+            const last = pours.at(-1);
+            put({
+              pours: [
+                ...pours,
+                { at_s: last ? last.at_s + 45 : 0, to_g: last ? Math.round(last.to_g * 1.5) : 30 },
+              ],
+            });
+          }}
+        >
+          Add a pour
+        </Button>
+        {trouble("pours") && <p className="field-trouble">{trouble("pours")}</p>}
+      </fieldset>
+      <fieldset className="lb-list">
+        <legend>Other steps</legend>
+        {steps.map((p, i) => (
+          <div key={i} className="lb-line">
+            <NumberField
+              id={`step-at-${i}`}
+              label="at"
+              unit="s"
+              min={0}
+              max={172800}
+              value={p.at_s}
+              onChange={(v) => put({ steps: steps.map((q, j) => (j === i ? { ...q, at_s: v ?? 0 } : q)) })}
+              trouble={trouble(`steps[${i}].at_s`)}
+            />
+            <div className="field">
+              <label htmlFor={`step-do-${i}`}>do</label>
+              <Input
+                id={`step-do-${i}`}
+                required
+                maxLength={300}
+                placeholder="stir once"
+                value={p.do}
+                onChange={(e) =>
+                  put({ steps: steps.map((q, j) => (j === i ? { ...q, do: e.target.value } : q)) })
+                }
+              />
+            </div>
+            <div className="field">
+              <label htmlFor={`step-until-${i}`}>until</label>
+              <Input
+                id={`step-until-${i}`}
+                maxLength={200}
+                placeholder="its time is up"
+                value={p.until ?? ""}
+                onChange={(e) =>
+                  put({ steps: steps.map((q, j) => (j === i ? { ...q, until: e.target.value } : q)) })
+                }
+              />
+            </div>
+            <Button
+              type="text"
+              aria-label={`Take step ${i + 1} away`}
+              onClick={() => put({ steps: steps.length > 1 ? steps.filter((_, j) => j !== i) : undefined })}
+            >
+              ×
+            </Button>
+          </div>
+        ))}
+        <Button
+          size="small"
+          onClick={() => put({ steps: [...steps, { at_s: (steps.at(-1)?.at_s ?? 0) + 30, do: "" }] })}
+        >
+          Add a step
+        </Button>
+        {trouble("steps") && <p className="field-trouble">{trouble("steps")}</p>}
+      </fieldset>
+      {save.error && <Trouble error={save.error} />}
+      <p>
+        <Button type="primary" htmlType="submit" loading={save.isPending}>
+          {kept ? "Save" : "Keep it"}
+        </Button>
+      </p>
+    </form>
+  );
+}

@@ -1,0 +1,111 @@
+import { Button } from "antd";
+import { Link } from "react-router";
+import { ApiError, type Recipe } from "../api/client";
+import { importRecipe, useCatalogue, useChange, useRecipes } from "../api/queries";
+import { notice } from "../app/notices";
+import { useSettings } from "../app/settings";
+import { Loaded } from "../app/Trouble";
+import { useRemove } from "../app/useUndo";
+import { LogNav } from "../log/LogNav";
+import { clock, inWords, type System } from "../units/units";
+import "../log/log.css";
+
+/** A recipe in a line. */
+export function recipeInWords(r: Recipe, system: System): string {
+  return [
+    r.dose_g !== undefined && inWords(r.dose_g, "g", system),
+    r.water_g !== undefined && `${inWords(r.water_g, "ml", system)} of water`,
+    r.ratio_g_per_l !== undefined && inWords(r.ratio_g_per_l, "g/L", system),
+    r.drink_ml !== undefined && `${inWords(r.drink_ml, "ml", system)} in the cup`,
+    r.water_c !== undefined && inWords(r.water_c, "°C", system, { fine: true }),
+    r.grind,
+    r.clicks !== undefined && inWords(r.clicks, "clicks", system),
+    r.grind_um !== undefined && inWords(r.grind_um, "µm", system),
+    r.pours && r.pours.length > 0 && `${r.pours.length} pours`,
+    r.steep_s !== undefined && `steeps ${clock(r.steep_s)}`,
+    r.done_s !== undefined && `done at ${clock(r.done_s)}`,
+    r.stop_pct !== undefined && `stopped at ${inWords(r.stop_pct, "%", system)}`,
+  ]
+    .filter(Boolean)
+    .join(" · ");
+}
+
+/** One's own recipes. */
+export default function RecipesPage() {
+  const recipes = useRecipes();
+  const catalogue = useCatalogue();
+  const { system } = useSettings();
+  const removeWithUndo = useRemove();
+  const read = useChange(importRecipe);
+  return (
+    <div className="page lb">
+      <h1>Your recipes</h1>
+      <LogNav />
+      <div className="lb-filters">
+        <Link className="btn btn-primary" to="/recipes/new">
+          Write one down
+        </Link>
+        <label className="as-button">
+          Bring one in…
+          <input
+            type="file"
+            className="sr"
+            id="recipe-file"
+            accept=".json,application/json"
+            onChange={(e) => {
+              const f = e.target.files?.[0];
+              e.target.value = "";
+              if (f)
+                read.mutate(f, {
+                  onSuccess: (r) => notice({ kind: "done", title: `Kept: ${r.recipe.name}` }),
+                });
+            }}
+          />
+        </label>
+      </div>
+      {read.error && (
+        <div className="trouble" role="alert">
+          <strong>The file was not read.</strong>{" "}
+          {read.error instanceof ApiError ? read.error.message : String(read.error)}
+        </div>
+      )}
+      <Loaded query={recipes}>
+        {(list) =>
+          list.length === 0 ? (
+            <p className="empty">
+              None yet. Type what stands on a bag, or open a plan or a cup of the log and keep it as a recipe.
+            </p>
+          ) : (
+            <ul className="lb-cups">
+              {list.map((r) => (
+                <li key={r.id} className="lb-card">
+                  <h2>
+                    <Link to={`/recipes/${r.id}`} data-own-words>
+                      {r.recipe.name}
+                    </Link>
+                  </h2>
+                  <p className="quiet">{catalogue.data?.names[r.recipe.method ?? ""] ?? r.recipe.method}</p>
+                  <p className="num">{recipeInWords(r.recipe, system)}</p>
+                  <p className="lb-actions">
+                    <Link to={`/now/plan?method=${r.recipe.method}&recipe=${r.id}`}>Brew it now</Link>
+                    <a href={`/api/v1/recipes/${r.id}/export.json`} download>
+                      Save as a file
+                    </a>
+                    <Button
+                      size="small"
+                      type="text"
+                      aria-label={`Delete ${r.recipe.name}`}
+                      onClick={() => void removeWithUndo("recipe", r.id, r.recipe.name ?? "the recipe")}
+                    >
+                      Delete
+                    </Button>
+                  </p>
+                </li>
+              ))}
+            </ul>
+          )
+        }
+      </Loaded>
+    </div>
+  );
+}
