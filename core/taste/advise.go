@@ -193,6 +193,7 @@ type taster struct {
 	before   *state   // the first cup
 	last     *Tasting // of the cup that the next is to better
 	grinders map[string]int
+	places   map[string]int     // of water that boils alike
 	methods  map[string]int     // where the method's two begin: model, liking
 	base     map[string]float64 // ln of the strength that a method is made at, by this person
 }
@@ -200,7 +201,7 @@ type taster struct {
 // lay sets up what is not known: the liking of extraction and strength, the coffee's
 // offset, and those of grinders and methods.
 func (t *taster) lay(next cup) {
-	t.grinders, t.methods, t.base = map[string]int{}, map[string]int{}, map[string]float64{}
+	t.grinders, t.methods, t.places, t.base = map[string]int{}, map[string]int{}, map[string]int{}, map[string]float64{}
 	n := 3
 	add := func(c cup) {
 		m := c.plan.Request.Method
@@ -211,6 +212,10 @@ func (t *taster) lay(next cup) {
 		}
 		if g := grinderOf(c.request); !has(t.grinders, g) {
 			t.grinders[g] = n
+			n++
+		}
+		if w := placeOf(c); !has(t.places, w) {
+			t.places[w] = n
 			n++
 		}
 	}
@@ -225,6 +230,9 @@ func (t *taster) lay(next cup) {
 	set(2, coffeeOff)
 	for _, i := range t.grinders {
 		set(i, grinderOff)
+	}
+	for _, i := range t.places {
+		set(i, placeOff)
 	}
 	for _, i := range t.methods {
 		set(i, methodOff)
@@ -246,6 +254,16 @@ func (t *taster) offset(h []float64, c cup, k float64) {
 	h[2] += k
 	h[t.grinders[grinderOf(c.request)]] += k
 	h[t.methods[c.plan.Request.Method]] += k
+	h[t.places[placeOf(c)]] += k
+}
+
+// placeOf names the place of a cup, as far as the model may be out otherwise there: by
+// what water boils at, in steps of 3 °C.
+func placeOf(c cup) string {
+	if c.plan.BoilC == nil {
+		return ""
+	}
+	return fmt.Sprintf("%.0f", *c.plan.BoilC/3)
 }
 
 // missE is what of the state says by how many points a cup is over the liking: h·x + at.
@@ -383,8 +401,12 @@ func (t *taster) sure(c cup, to aim) float64 {
 		at := mS + cov/math.Max(vE, 1e-9)*(x-mE)
 		sum += math.Exp(-z*z/2) / (sE * math.Sqrt(2*math.Pi)) * 2 * nearE / n * (normal((nearLn-at)/within) - normal((-nearLn-at)/within))
 	}
-	return math.Min(math.Max(sum, 0), 1)
+	// Never surer than a model of so few parameters deserves.
+	return math.Min(math.Max(sum, 0), mostSure)
 }
+
+// mostSure is the surest that an advice is said to be. From memory.
+const mostSure = 0.95
 
 // A try is the best setting of one lever.
 type try struct {
@@ -433,12 +455,12 @@ func (t *taster) best(k knob, from cup, to aim, ways []gap) try {
 
 // against reports whether a cup goes the other way than was plainly said of the last: one
 // who found it bitter is not told to draw out more, however much speaks for a slip of the
-// tongue. What was said a little is taken so of the first cup only.
+// tongue.
 func (t *taster) against(next, from cup) bool {
 	if t.last == nil {
 		return false
 	}
-	plain := quantity.Either(len(t.brews) < 2, 1.0, 2.0)
+	const plain = 1.0
 	bitter, strong := *orZero(t.last.SourBitter), *orZero(t.last.WeakStrong)
 	if math.Abs(bitter) >= math.Abs(strong) && math.Abs(bitter) >= plain && bitter*(next.e-from.e) > 0 {
 		return math.Abs(bitter) > math.Abs(strong) || strong*(next.tds-from.tds) >= 0
@@ -693,8 +715,8 @@ func (t *taster) why(a *Advice, last *Tasting, wish string, elsewhere bool) quan
 			lead = quantity.UpperFirst(said) + ". "
 		}
 	}
-	values := []quantity.Value{quantity.Of(math.Abs(by), quantity.None), quantity.Of(100*math.Abs(math.Expm1(ln)), quantity.Percent)}
-	return quantity.Say(lead+"This should extract {0} points "+quantity.Either(by >= 0, "more", "less")+" and come out {1} "+quantity.Either(ln >= 0, "stronger", "weaker")+", nearer to what you like.", values...)
+	values := []quantity.Value{quantity.Of(math.Abs(by), quantity.Percent), quantity.Of(100*math.Abs(math.Expm1(ln)), quantity.Percent)}
+	return quantity.Say(lead+"This should bring {0} "+quantity.Either(by >= 0, "more", "less")+" out of the coffee, and come out {1} "+quantity.Either(ln >= 0, "stronger", "weaker")+": nearer to what you like.", values...)
 }
 
 // said are words for how far a scale is out.

@@ -169,8 +169,10 @@ func Judge(rounds []BlindRound) Verdict {
 		v.Says = quantity.Say("The odd cup was found in {0} of {1} rounds: more than chance.", quantity.Of(float64(v.Found), quantity.None), quantity.Of(float64(v.Threes), quantity.None))
 	case preferred < 6 && v.A != v.B && (v.A == 0 || v.B == 0):
 		v.Says = quantity.Say(better+" was preferred in {0} of {1} rounds: it may still be chance. Six in a row would not be.", most, n)
+	case v.A != v.B:
+		v.Says = quantity.Say(better+" was preferred in {0} of {1} rounds: no more than chance would.", most, n)
 	default:
-		v.Says = quantity.Say("{0} of {1} rounds: no more than chance.", most, n)
+		v.Says = quantity.Say("Each was preferred as often: no more than chance.")
 	}
 	v.Working = working.Figure{Label: "As good by chance", Value: new(v.ChancePc), Unit: quantity.Percent, Kind: working.Published, Source: "exact binomial test (R. A. Fisher, The Design of Experiments, 1935, the lady tasting tea, for its idea)",
 		Formula: "how often throws of a coin are at least as far from even, on either side; for the odd one of three cups, how often guesses with one chance in three find at least as many",

@@ -12,9 +12,9 @@ const (
 	answerNoise         = 0.6 // steps
 	cupScatter          = 0.4 // points of extraction, brew to brew
 	contrary            = 0.05
-	// How far the model may be out, as shares of extraction: for the coffee, the grinder
-	// and the method; and how otherwise strength is liked in another method.
-	coffeeOff, grinderOff, methodOff, methodLiking = 0.038, 0.03, 0.022, 0.06
+	// How far the model may be out, as shares of extraction: for the coffee, the grinder,
+	// the method and the place; and how otherwise strength is liked in another method.
+	coffeeOff, grinderOff, methodOff, placeOff, methodLiking = 0.028, 0.026, 0.02, 0.032, 0.06
 	// Hollow and harsh are bitter, weakly so; flat hardly. Common practice: bitter or hollow,
 	// coarser, shorter, cooler.
 	hollowNoise, harshNoise, flatNoise = 1.6, 1.3, 2.2

@@ -123,7 +123,7 @@ func grind(from cup) knob {
 			still(&next)
 			by := math.Abs(float64(n))
 			return next, OneChange{Grind, now, to, quantity.Clicks, new(float64(n)),
-				quantity.Say(quantity.Either(n < 0, "{0} finer: {1} and not {2}", "{0} coarser: {1} and not {2}"), quantity.Of(by, quantity.Clicks), quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))}, true
+				clickWords(n < 0, by, to, now)}, true
 		}}
 	}
 	now := quantity.RoundTo(*p.Grind.Um, 5)
@@ -146,6 +146,15 @@ func grind(from cup) knob {
 		}
 		return next, OneChange{Grind, now, to, quantity.Micrometre, nil, quantity.Say(text+" (about {0} and not {1})", quantity.Of(to, quantity.Micrometre), quantity.Of(now, quantity.Micrometre))}, true
 	}}
+}
+
+// clickWords says how many clicks, and from where to where.
+func clickWords(finer bool, by, to, now float64) quantity.Phrase {
+	way := quantity.Either(finer, "finer", "coarser")
+	if by == 1 {
+		return quantity.Say("a click "+way+": {0} and not {1}", quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))
+	}
+	return quantity.Say("{0} "+way+": {1} and not {2}", quantity.Of(by, quantity.Clicks), quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))
 }
 
 // withOwn is a request with its recipe changed, which it may have none of.

@@ -43,7 +43,7 @@ func (t *taster) workings(a *Advice, from cup) {
 	t.offset(h, from, 1)
 	o, v := t.state.along(h)
 	put("offset_pct", 100*o, working.Figure{Label: "This coffee and grinder over the model", Unit: quantity.Percent, Kind: working.Memory, Source: source, Limits: limits,
-		Formula: "nothing, ± 5 %, before the first cup: 3.8 % for the coffee, 3 % for the grinder, 2.2 % for the method", PlusMinus: working.PlusMinus(100 * math.Sqrt(v))})
+		Formula: "nothing, ± 5.4 %, before the first cup: 2.8 % for the coffee, 2.6 % for the grinder, 2 % for the method, 3.2 % for the place", PlusMinus: working.PlusMinus(100 * math.Sqrt(v))})
 	put("now.extraction_pct", a.Now.ExtractionPct, working.Figure{Label: "Extraction now", Unit: quantity.Percent, Kind: working.Memory, Source: source,
 		Formula: "what the planner has for the brew as it was had, times one and the offset", Inputs: []working.Input{working.Num("Planner", from.e, quantity.Percent, ""), working.Num("Offset", 100*o, quantity.Percent, "offset_pct")}})
 	put("expected.extraction_pct", a.Expected.ExtractionPct, working.Figure{Label: "Extraction to come", Unit: quantity.Percent, Kind: working.Memory, Source: source,

@@ -26,7 +26,10 @@ export function useRemove() {
       });
       return;
     }
-    await client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
+    // What is gone is not read again, though the page that showed it is still being left.
+    const gone = (key: readonly unknown[]) =>
+      (key[0] === kind || key[0] === `${kind}s`) && key.length > 1 && key.at(-1) === id && key[1] !== 0;
+    await client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" && !gone(q.queryKey) });
     offer(`undo-${kind}-${id}`, `Deleted: ${name}`, () => restore(kind, id));
   };
 }

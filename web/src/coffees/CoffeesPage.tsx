@@ -264,7 +264,7 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
           <Input.TextArea
             id="coffee-recipe"
             maxLength={4000}
-            autoSize={{ minRows: 2, maxRows: 8 }}
+            rows={2}
             value={c.printed_recipe ?? ""}
             onChange={(e) => put({ printed_recipe: e.target.value || undefined })}
           />

@@ -252,9 +252,11 @@ export function BlindRoundsPage() {
               <p>
                 <Button
                   type="text"
-                  onClick={() =>
-                    void removeWithUndo("blind", x.id, "the blind comparison").then(() => navigate("/blind"))
-                  }
+                  onClick={() => {
+                    void Promise.resolve(navigate("/blind")).then(() =>
+                      removeWithUndo("blind", x.id, "the blind comparison"),
+                    );
+                  }}
                 >
                   Delete
                 </Button>

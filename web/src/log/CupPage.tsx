@@ -169,9 +169,11 @@ function Cup({ entry: l }: { entry: LogEntry }) {
         </Link>
         <Button
           type="text"
-          onClick={() =>
-            void removeWithUndo("log", l.id, `${name}, ${l.stop_name}`).then(() => navigate("/log"))
-          }
+          onClick={() => {
+            void Promise.resolve(navigate("/log")).then(() =>
+              removeWithUndo("log", l.id, `${name}, ${l.stop_name}`),
+            );
+          }}
         >
           Delete
         </Button>

@@ -290,17 +290,17 @@ export function Card({ entry: l, names }: { entry: LogEntry; names: Record<strin
           {" "}
           {l.stop_name} · {when.format(new Date(l.brewed_at))}
         </span>
-        <span className="num">
-          {inWords(l.run?.dose_g ?? l.dose_g, "g", system)} :{" "}
-          {inWords(l.run?.water_g ?? l.poured_ml, "ml", system)}
-          {clicks !== null && clicks !== undefined && <> · {inWords(clicks, "clicks", system)}</>} ·{" "}
-          {inWords(l.run?.start_c ?? l.start_c, "°C", system)}
-        </span>
         {l.coffee_name && (
           <span className="quiet" data-own-words>
             {l.coffee_name}
           </span>
         )}
+      </span>
+      <span className="num lb-numbers">
+        {inWords(l.run?.dose_g ?? l.dose_g, "g", system)} :{" "}
+        {inWords(l.run?.water_g ?? l.poured_ml, "ml", system)}
+        {clicks !== null && clicks !== undefined && <> · {inWords(clicks, "clicks", system)}</>} ·{" "}
+        {inWords(l.run?.start_c ?? l.start_c, "°C", system)}
       </span>
       <span className="lb-taste">
         <Mark entry={l} />

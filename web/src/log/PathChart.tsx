@@ -1,7 +1,7 @@
 import { Link } from "react-router";
 import type { LogEntry, Schemas } from "../api/client";
 import { useSettings } from "../app/settings";
-import { Chart } from "../chart/Chart";
+import { Chart, type Scale } from "../chart/Chart";
 import { inWords, type System } from "../units/units";
 
 export const pathInWords = (p: Schemas["Path"], system: System): string => {
@@ -33,6 +33,16 @@ export function PathChart({
   const x = { from: Math.min(16, ...es.map((v) => v - 1)), to: Math.max(24, ...es.map((v) => v + 1)) };
   const y = { from: Math.max(0.2, Math.min(1, ...ts) * 0.85), to: Math.max(1.5, ...ts) * 1.1 };
   const words = pathInWords(path, system);
+  /** Whether the number of a cup stands clear of those before it. */
+  const clear = (i: number, sx: Scale, sy: Scale) =>
+    path.cups.slice(0, i).every((c) => {
+      const d = path.cups[i];
+      return (
+        !d ||
+        Math.hypot(sx(c.at.extraction_pct) - sx(d.at.extraction_pct), sy(c.at.tds_pct) - sy(d.at.tds_pct)) >
+          13
+      );
+    });
   const mark = (id: number) => entries.find((e) => e.id === id)?.mark;
   return (
     <figure className="control lb-path">
@@ -73,14 +83,16 @@ export function PathChart({
                   r={4 + (mark(c.entry) ?? 5) * 0.5}
                   onClick={() => onChoose?.(c.entry)}
                 />
-                <text
-                  x={sx(c.at.extraction_pct)}
-                  y={sy(c.at.tds_pct) - 11}
-                  textAnchor="middle"
-                  aria-hidden="true"
-                >
-                  {i + 1}
-                </text>
+                {clear(i, sx, sy) && (
+                  <text
+                    x={sx(c.at.extraction_pct)}
+                    y={sy(c.at.tds_pct) - 11}
+                    textAnchor="middle"
+                    aria-hidden="true"
+                  >
+                    {i + 1}
+                  </text>
+                )}
               </g>
             ))}
           </>

@@ -4,7 +4,8 @@ import type { Taste } from "../api/change";
 import { understand, useCoffees } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { NumberField } from "../units/NumberField";
-import { toShown } from "../units/units";
+import { ClockField } from "../units/ClockField";
+import { clock, toShown } from "../units/units";
 
 export type TasteValues = Taste;
 
@@ -176,7 +177,7 @@ export function TasteForm({
         <label htmlFor="taste-words">Or in words</label>
         <Input.TextArea
           id="taste-words"
-          autoSize={{ minRows: 2, maxRows: 6 }}
+          rows={2}
           maxLength={2000}
           placeholder="a little sour, watery; plum"
           value={value.words ?? ""}
@@ -234,14 +235,11 @@ export function TasteForm({
                     onChange={(v) => putHad({ clicks: v })}
                   />
                 )}
-                <NumberField
+                <ClockField
                   id="had-contact"
                   label="Time in all"
-                  unit="s"
-                  min={5}
-                  max={172800}
                   value={had.contact_s}
-                  placeholder={asPlanned(planned.contact_s, "s")}
+                  placeholder={planned.contact_s === undefined ? undefined : clock(planned.contact_s)}
                   onChange={(v) => putHad({ contact_s: v })}
                 />
                 <NumberField

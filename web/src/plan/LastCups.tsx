@@ -1,5 +1,5 @@
 import { Button } from "antd";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Advice, PlanRequest } from "../api/client";
 import { useAdvice } from "../api/queries";
@@ -37,6 +37,12 @@ export function LastCups({
   const ask = { ...(allow.length > 0 && { allow }), ...(wish !== "" && { wish }) };
   const advice = useAdvice(brew, ask);
   const [open, setOpen] = useState(false);
+  const box = useRef<HTMLElement>(null);
+  const there = advice.data !== undefined;
+  // Just written down: what it says for the next cup is what one came for.
+  useEffect(() => {
+    if (fresh && there) box.current?.scrollIntoView({ block: "center" });
+  }, [fresh, there]);
   if (advice.error) return <Trouble error={advice.error} />;
   const d = advice.data;
   if (!d || (d.last.length === 0 && !d.advice)) return null;
@@ -46,6 +52,7 @@ export function LastCups({
   const change = a?.change;
   return (
     <section
+      ref={box}
       className={fresh ? "last last-fresh" : "last"}
       aria-label="The last cups"
       data-testid="last-cups"

@@ -458,6 +458,44 @@ function Editor({
               onChange={(e) => void setHour(e.target.value)}
             />
           </div>
+          {pictured && method && method.id !== "serve-concentrate" && (
+            <div className="rail-coffee">
+              <label htmlFor="plan-coffee" className="sr">
+                Coffee
+              </label>
+              <Select
+                id="plan-coffee"
+                value={draft.request.coffee?.id ?? ""}
+                className="rail-coffee-of"
+                popupMatchSelectWidth={false}
+                options={[
+                  { value: "", label: "which coffee?", title: "not named" },
+                  ...(coffees.data ?? []).map((c) => ({ value: c.uuid, label: c.name, title: c.name })),
+                  // One that is deleted is still that of this brew.
+                  ...(draft.request.coffee?.id &&
+                  !coffees.data?.some((c) => c.uuid === draft.request.coffee?.id)
+                    ? [
+                        {
+                          value: draft.request.coffee.id,
+                          label: draft.request.coffee.name ?? "a coffee of before",
+                          title: draft.request.coffee.name,
+                        },
+                      ]
+                    : []),
+                ]}
+                onChange={(id: string) =>
+                  draft.replace(
+                    tidied(
+                      withCoffee(
+                        draft.latest(),
+                        coffees.data?.find((c) => c.uuid === id),
+                      ),
+                    ),
+                  )
+                }
+              />
+            </div>
+          )}
           {p && <Take plan={p} />}
         </aside>
         <aside className="rail plan-figures" aria-label="Figures">
@@ -511,42 +549,6 @@ function Editor({
                           : []),
                       ]}
                       onChange={(s: string) => void setRecipe(s)}
-                    />
-                  </div>
-                )}
-                {method && method.id !== "serve-concentrate" && (
-                  <div className="field field-compact">
-                    <label htmlFor="plan-coffee">Coffee</label>
-                    <Select
-                      id="plan-coffee"
-                      value={draft.request.coffee?.id ?? ""}
-                      style={{ width: 124 }}
-                      popupMatchSelectWidth={false}
-                      options={[
-                        { value: "", label: "not named", title: "not named" },
-                        ...(coffees.data ?? []).map((c) => ({ value: c.uuid, label: c.name, title: c.name })),
-                        // One that is deleted is still that of this brew.
-                        ...(draft.request.coffee?.id &&
-                        !coffees.data?.some((c) => c.uuid === draft.request.coffee?.id)
-                          ? [
-                              {
-                                value: draft.request.coffee.id,
-                                label: draft.request.coffee.name ?? "a coffee of before",
-                                title: draft.request.coffee.name,
-                              },
-                            ]
-                          : []),
-                      ]}
-                      onChange={(id: string) =>
-                        draft.replace(
-                          tidied(
-                            withCoffee(
-                              draft.latest(),
-                              coffees.data?.find((c) => c.uuid === id),
-                            ),
-                          ),
-                        )
-                      }
                     />
                   </div>
                 )}

@@ -17,6 +17,7 @@ import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { LogNav } from "../log/LogNav";
+import { ClockField } from "../units/ClockField";
 import { NumberField } from "../units/NumberField";
 import { say } from "../units/units";
 import "../log/log.css";
@@ -81,7 +82,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
           <label htmlFor="recipe-words">In words, as on a bag</label>
           <Input.TextArea
             id="recipe-words"
-            autoSize={{ minRows: 2, maxRows: 10 }}
+            rows={2}
             maxLength={4000}
             placeholder="13 g · 200 g · 90 °C · medium-coarse · 30 / 110 / 170 / 200 at 0:00 / 0:45 / 1:30 / 2:15 · 3:20"
             value={words}
@@ -309,20 +310,29 @@ function RecipeForm({
           </div>
         )}
         {num("grind_um", "Grind", "µm", 100, 2500)}
-        {num("steep_s", "Steep, until it is broken or pressed", "s", 10, 172800)}
-        {num("done_s", "All of it", "s", 10, 172800)}
+        <ClockField
+          id="recipe-steep_s"
+          label="Steeps for"
+          value={r.steep_s}
+          onChange={(v) => put({ steep_s: v })}
+          trouble={trouble("steep_s")}
+        />
+        <ClockField
+          id="recipe-done_s"
+          label="Done at"
+          value={r.done_s}
+          onChange={(v) => put({ done_s: v })}
+          trouble={trouble("done_s")}
+        />
         {r.method === "moka" && num("stop_pct", "Off when so much has come up", "%", 50, 100)}
       </div>
       <fieldset className="lb-list">
         <legend>Pours</legend>
         {pours.map((p, i) => (
           <div key={i} className="lb-line">
-            <NumberField
+            <ClockField
               id={`pour-at-${i}`}
               label="at"
-              unit="s"
-              min={0}
-              max={7200}
               value={p.at_s}
               onChange={(v) => put({ pours: pours.map((q, j) => (j === i ? { ...q, at_s: v ?? 0 } : q)) })}
               trouble={trouble(`pours[${i}].at_s`)}
@@ -378,12 +388,9 @@ function RecipeForm({
         <legend>Other steps</legend>
         {steps.map((p, i) => (
           <div key={i} className="lb-line">
-            <NumberField
+            <ClockField
               id={`step-at-${i}`}
               label="at"
-              unit="s"
-              min={0}
-              max={172800}
               value={p.at_s}
               onChange={(v) => put({ steps: steps.map((q, j) => (j === i ? { ...q, at_s: v ?? 0 } : q)) })}
               trouble={trouble(`steps[${i}].at_s`)}

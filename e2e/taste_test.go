@@ -1,0 +1,264 @@
+package e2e
+
+import (
+	"fmt"
+	"os"
+	"path/filepath"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// stepOn taps a step of a tasting.
+func (p *person) stepOn(name string) {
+	p.t.Helper()
+	p.until("tap "+name, func() bool {
+		return p.js(fmt.Sprintf(`(() => { const e = document.querySelector('input[aria-label=%q]'); e?.click(); return e?.checked ? "yes" : ""; })()`, name)) == "yes"
+	})
+}
+
+// brewNow is a brew as the API has it.
+type brewNow struct {
+	ID       int64
+	StopID   int64 `json:"stop_id"`
+	Revision int64
+	Request  struct {
+		Method  string
+		Recipe  *struct{ Name string }
+		Coffee  struct{ ID, Name string }
+		Grinder struct {
+			Clicks     *float64
+			UmPerClick *float64 `json:"um_per_click"`
+		}
+		Place struct {
+			AltitudeM float64 `json:"altitude_m"`
+		}
+	}
+	Stored struct {
+		Plan struct {
+			DoseG float64 `json:"dose_g"`
+			Water struct {
+				PouredMl float64 `json:"poured_ml"`
+			}
+			StartC float64 `json:"start_c"`
+			Grind  struct{ Um, Clicks *float64 }
+		}
+	}
+}
+
+// writeFile keeps a text in a file of its own.
+func writeFile(t *testing.T, name, text string) string {
+	path := filepath.Join(t.TempDir(), name)
+	require.NoError(t, os.WriteFile(path, []byte(text), 0o600))
+	return path
+}
+
+// From the words on a bag to a cup that is liked: read, planned at 1,400 m with clicks,
+// brewed, "a little sour", the advice taken with one tap, the second cup liked, settled;
+// and at the plateau the same coffee begins from what was learnt.
+func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
+	app := startOwn(t)
+	p := sit(t, app.base)
+
+	// The bag.
+	p.open("/coffees")
+	p.see("No coffee is kept yet")
+	p.click("Add a coffee")
+	p.fill("What you call it", "Moor washed")
+	p.choose("#coffee-roast", "medium")
+	p.fill("In the bag now", "250")
+	p.fill("Notes printed on it, with commas", "plum, cocoa")
+	p.fill("The recipe printed on it, as it stands", "13 g · 200 g · 90 °C · medium-coarse · 30 / 110 / 170 / 200 at 0:00 / 0:45 / 1:30 / 2:15 · 3:20 · enjoy")
+	p.click("Keep it")
+	p.see("250 g left")
+
+	// Its recipe, read from the words: what was understood is shown, what was not is named.
+	p.click("Read its recipe")
+	p.see("In words, as on a bag")
+	p.click("Read it")
+	p.see("4 pours, each to a reading at a time")
+	p.see("Not understood, and left out")
+	assert.Contains(t, p.screen(), "enjoy")
+	p.fill("Its name", "The bag's")
+	p.do(selectOption("recipe-method", "Cone dripper")...)
+	p.click("Keep it")
+	p.see("Brew it now")
+	var own []struct {
+		Recipe struct {
+			DoseG  float64 `json:"dose_g"`
+			WaterG float64 `json:"water_g"`
+		}
+	}
+	send(t, app.base, "GET", "/recipes", nil, &own)
+	require.Len(t, own, 1)
+	assert.InDelta(t, 200, own[0].Recipe.WaterG, 1e-9)
+
+	// Planned at 1,400 m, with the clicks of one's own grinder.
+	var grinder []map[string]any
+	send(t, app.base, "POST", "/gear/starter", nil, &grinder)
+	var place struct{ ID int64 }
+	send(t, app.base, "POST", "/places", map[string]any{"name": "Valley hut", "conditions": map[string]any{"place": map[string]any{"altitude_m": 1400}, "water": map[string]any{"source": "tap"}}}, &place)
+	var made brewNow
+	send(t, app.base, "POST", fmt.Sprintf("/stops/%d/brews", place.ID), map[string]any{"name": "From the bag", "request": map[string]any{"method": "cone", "place": map[string]any{"altitude_m": 1400}, "water": map[string]any{"source": "tap"}, "grinder": map[string]any{"um_per_click": 30}}}, &made)
+	at := fmt.Sprintf("/places/%d/brews/%d", place.ID, made.ID)
+	p.open(at)
+	p.see("Water on the coffee")
+	p.do(selectOption("plan-school", "The bag's")...)
+	p.see("kept exactly here")
+	p.do(selectOption("plan-coffee", "Moor washed")...)
+	p.click("Save")
+	p.see("Saved")
+	send(t, app.base, "GET", fmt.Sprintf("/brews/%d", made.ID), nil, &made)
+	require.NotNil(t, made.Request.Recipe)
+	assert.Equal(t, "Moor washed", made.Request.Coffee.Name)
+	assert.InDelta(t, 13, made.Stored.Plan.DoseG, 1e-9)
+	assert.InDelta(t, 200, made.Stored.Plan.Water.PouredMl, 1e-9)
+	assert.InDelta(t, 90, made.Stored.Plan.StartC, 0.1)
+	require.NotNil(t, made.Stored.Plan.Grind.Clicks)
+	before := *made.Stored.Plan.Grind.Clicks
+
+	// Tasted on the phone: two taps and a mark.
+	p.do(chromedp.EmulateViewport(390, 844))
+	p.open(at + "/log")
+	p.see("How good, of ten?")
+	p.stepOn("Sour or bitter? a little sour")
+	p.stepOn("Weak or strong? right")
+	p.stepOn("6 of ten")
+	p.click("Keep it in the log")
+	p.see("Last time here")
+	p.see("a little sour")
+	p.see("finer")
+	p.click("Take it")
+	p.see("Taken:")
+	send(t, app.base, "GET", fmt.Sprintf("/brews/%d", made.ID), nil, &made)
+	require.NotNil(t, made.Request.Grinder.Clicks)
+	assert.Less(t, *made.Request.Grinder.Clicks, before)
+	p.see("one change at a time")
+
+	// The second cup is liked: it is left alone.
+	p.open(at + "/log")
+	p.stepOn("Sour or bitter? balanced")
+	p.stepOn("Weak or strong? right")
+	p.stepOn("9 of ten")
+	p.click("More: what differed")
+	p.fill("Notes, with commas", "plums, lemon")
+	p.click("Keep it in the log")
+	p.see("You were content. This is it")
+	assert.NotContains(t, p.screen(), "Take it")
+	p.open("/coffees")
+	p.see("2 cups")
+	p.see("224 g left")
+	for _, word := range []string{"Found", "plum", "Not found yet", "cocoa", "New", "lemon"} {
+		assert.Contains(t, p.screen(), word)
+	}
+
+	// At the plateau the same coffee begins from what was learnt.
+	var up brewNow
+	send(t, app.base, "POST", "/places", map[string]any{"name": "Plateau", "conditions": map[string]any{"place": map[string]any{"altitude_m": 3900}, "water": map[string]any{"source": "tap"}}}, &place)
+	send(t, app.base, "POST", fmt.Sprintf("/stops/%d/brews", place.ID), map[string]any{"name": "Up there", "request": map[string]any{"method": "cone", "place": map[string]any{"altitude_m": 3900}, "water": map[string]any{"source": "tap"}, "grinder": map[string]any{"um_per_click": 30}, "coffee": map[string]any{"id": made.Request.Coffee.ID}}}, &up)
+	p.open(fmt.Sprintf("/places/%d/brews/%d", place.ID, up.ID))
+	p.see("Last time, at Valley hut")
+	p.see("From your cups so far")
+	p.see("finer")
+
+	// And the logbook shows the way of the cups.
+	p.do(chromedp.EmulateViewport(1280, 800))
+	p.open("/log")
+	p.see("2 cups")
+	p.choose("#log-coffee", "Moor washed")
+	p.see("The larger the dot, the better the mark")
+	p.fill("Look for a cup", "lemon")
+	p.see("1 cup of 2")
+}
+
+// Two methods compared blind: the cups are dealt, who tastes does not see how, and after six
+// rounds it is more than chance.
+func TestTwoMethodsBlind(t *testing.T) {
+	app := startOwn(t)
+	p := sit(t, app.base)
+	var place struct{ ID int64 }
+	send(t, app.base, "POST", "/places", map[string]any{"name": "Hut", "conditions": map[string]any{}}, &place)
+	names := map[string]string{"cone": "Cone dripper: The cone", "hand-press": "Hand press: The press"}
+	for method, name := range map[string]string{"cone": "The cone", "hand-press": "The press"} {
+		var b struct{ ID int64 }
+		send(t, app.base, "POST", fmt.Sprintf("/stops/%d/brews", place.ID), map[string]any{"name": name, "request": map[string]any{"method": method}}, &b)
+		send(t, app.base, "POST", fmt.Sprintf("/brews/%d/log", b.ID), map[string]any{"brewed_at": "2026-11-26T07:00:00Z", "mark": 7}, nil)
+	}
+	p.open("/blind")
+	p.see("None yet")
+	p.choose("#blind-a", "The cone")
+	p.choose("#blind-b", "The press")
+	p.click("Begin")
+	p.see("A")
+	for round := range 6 {
+		p.click("Deal the cups")
+		p.see("Cup 1:")
+		first := strings.Contains(p.js(`document.querySelector(".lb-dealt p").innerText`), names["cone"])
+		p.click("Poured: hide it and hand over")
+		p.see("Who tastes:")
+		assert.NotContains(t, p.js(`document.querySelector(".lb-round").innerText`), names["cone"], "who tastes does not see it")
+		if first {
+			p.click("Cup 1")
+		} else {
+			p.click("Cup 2")
+		}
+		p.until("be told", func() bool {
+			return p.js(`String(document.querySelectorAll(".lb-diff tbody tr").length)`) == fmt.Sprint(round+1)
+		})
+	}
+	p.see("A was preferred in 6 of 6 rounds: more than chance.")
+	p.click("Delete")
+	p.see("None yet")
+	p.undo("Deleted: the blind comparison")
+	p.see("A was preferred")
+}
+
+// A log, and a recipe, go out of one program and into another; what is deleted can be had
+// back; two cups are chosen and compared.
+func TestTheLogbookGoesAlong(t *testing.T) {
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/log")
+	p.see("29 cups")
+	file := writeFile(t, "log.json", string(get(t, app.base+"/api/v1/log/export.json")))
+	recipe := writeFile(t, "own.json", string(get(t, app.base+"/api/v1/recipes/1/export.json")))
+	p.choose("#log-liking", "7 and more")
+	p.see("of 29")
+	p.do(chromedp.Evaluate[chromedp.Void](`document.querySelectorAll(".lb-pick input")[0].click()`), chromedp.Evaluate[chromedp.Void](`document.querySelectorAll(".lb-pick input")[1].click()`))
+	p.click("Compare the two")
+	p.see("Two cups side by side")
+	p.see("A, on one axis with B")
+
+	p.open("/log/1")
+	p.see("As planned")
+	p.click("Delete")
+	p.see("28 cups")
+	p.undo("Deleted:")
+	p.see("29 cups")
+
+	p.open("/coffees")
+	p.see("Harbour blend")
+	p.do(chromedp.Click(chromedp.CSS(`[aria-label="Delete Harbour blend"]`)))
+	p.see("Deleted: Harbour blend")
+	p.open("/log")
+	p.see("29 cups")
+	assert.Contains(t, p.screen(), "Harbour blend", "still readable where it was used")
+
+	other := startOwn(t)
+	q := sit(t, other.base)
+	q.open("/log")
+	q.see("No cup is written down yet")
+	q.do(chromedp.SetUploadFiles(chromedp.CSS("#log-file"), []string{file}))
+	q.see("29 cups brought in")
+	q.open("/recipes")
+	q.see("None yet")
+	q.do(chromedp.SetUploadFiles(chromedp.CSS("#recipe-file"), []string{recipe}))
+	q.see("From the bag: four pours")
+	q.do(chromedp.SetUploadFiles(chromedp.CSS("#recipe-file"), []string{writeFile(t, "bad.json", `{"name":"x","method":"cone","water_c":5}`)}))
+	q.expectError("422")
+	q.see("The file was not read.")
+	q.see("water_c")
+}
