@@ -143,6 +143,15 @@ func (a App) RecipeOfPlan(ctx context.Context, plan int64, name string) (recipe.
 	return p.Plan.RecipeOf(name), nil
 }
 
+// RecipeOfEntry is a cup of the log as a recipe to keep: as it was really had.
+func (a App) RecipeOfEntry(ctx context.Context, entry int64, name string) (recipe.Recipe, error) {
+	p, err := a.AsHad(ctx, entry)
+	if err != nil {
+		return recipe.Recipe{}, err
+	}
+	return p.RecipeOf(name), nil
+}
+
 // KeepRecipe keeps a recipe of one's own. One that carries the identity of one that is
 // there is that one, had back where it was deleted.
 func (a App) KeepRecipe(ctx context.Context, r recipe.Recipe) (OwnRecipe, error) {

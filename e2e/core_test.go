@@ -57,11 +57,14 @@ const carriers = `(async () => {
     await both("canister", "/bench/canister", { request }, "bench-canister");
   }
   await both("water", "/bench/water", { hardness_mg_l: 20 }, "bench-water");
-  const { stops, brews, ...trip } = await far("/trips/1");
+  const { stops, brews, coffees, ...trip } = await far("/trips/1");
   const kit = await far("/trips/1/kit");
   const items = gear.filter((g) => kit.items.includes(g.id));
-  await both("trip", "/trips/1/plan?steps=true", undefined, "plan-trip", { trip, stops, brews, items, steps: true });
-  await both("what-if", "/trips/1/what-if", { more_people: 2 }, "what-if", { trip, stops, brews, what: { more_people: 2 } });
+  await both("trip", "/trips/1/plan?steps=true", undefined, "plan-trip", { trip, stops, brews, coffees, items, steps: true });
+  await both("what-if", "/trips/1/what-if", { more_people: 2 }, "what-if", { trip, stops, brews, coffees, what: { more_people: 2 } });
+  const words = { words: "13 g · 200 g · 90 °C · medium-coarse · 30 / 110 / 170 / 200 at 0:00 / 0:45 / 1:30 / 2:15 · plum" };
+  await both("words of a recipe", "/recipes/read", words, "read-recipe");
+  await both("words of a cup", "/taste/understand", { words: "a little sour, watery" }, "understand");
   const b = await far("/brews/" + brews[0].id);
   const guide = { steps: b.stored.plan.steps, rounds: b.stored.plan.rounds, now_ms: 1000, rate: 1, event: { kind: "go" } };
   await both("guide", "/guide", guide, "guide");

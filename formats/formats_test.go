@@ -16,7 +16,9 @@ import (
 	"pgregory.net/rapid"
 
 	"apodemos/core/brew"
+	"apodemos/core/coffee"
 	"apodemos/core/gear"
+	"apodemos/core/recipe"
 	"apodemos/core/trip"
 	"apodemos/formats/zone"
 )
@@ -54,6 +56,11 @@ func TestTripFileLosesNothing(t *testing.T) {
 		}
 		if rapid.Bool().Draw(t, "pours") {
 			b.Pours = []brew.Pour{{ID: "second-pour", AtS: ptr(50.0)}}
+		}
+		if rapid.Bool().Draw(t, "own recipe") {
+			b.Recipe = &recipe.Recipe{ID: "r", Name: "Mine", DoseG: ptr(13.0), Pours: []recipe.PourTo{{ToG: 30, How: "wet {all}"}, {AtS: 45, ToG: 200}}, Steps: []recipe.HandStep{{AtS: 60, Do: "stir"}}}
+			b.Coffee = brew.Coffee{ID: ptr("c"), Name: ptr("Moor")}
+			in.Coffees = []trip.CoffeeBag{{ID: "c", InBag: coffee.InBag{Name: "Moor", Roast: "light", Printed: "plum", Grams: ptr(250.0)}, StartG: ptr(rapid.Float64Range(0, 300).Draw(t, "left"))}}
 		}
 		f, err := FromTrip(in)
 		require.NoError(t, err)

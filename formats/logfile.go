@@ -174,6 +174,12 @@ func (f LogFile) WriteCSV(w io.Writer) error {
 	return out.Error()
 }
 
+// IsLogCSV tells by how it begins whether a table is a log, and not stops.
+func IsLogCSV(start []byte) bool {
+	head, _, _ := strings.Cut(string(start), "\n")
+	return strings.Contains(head, "brewed_at")
+}
+
 // ReadLogCSV reads a log as CSV: a header of known columns in any order, of which name is
 // the place's; each line is a brew by its method. The error is a *FormatError with the line.
 func ReadLogCSV(r io.Reader) (LogFile, error) {

@@ -132,6 +132,12 @@ func (s *server) recipeRoutes(api huma.API) {
 	}) (*body[recipe.Recipe], error) {
 		return reply(s.RecipeOfPlan(ctx, in.Plan, in.Name))
 	}, name("recipe-of-plan", "What a plan came to as a recipe to keep"))
+	huma.Get(api, "/log/{entry}/recipe", func(ctx context.Context, in *struct {
+		InEntry
+		Name string `query:"name" maxLength:"120"`
+	}) (*body[recipe.Recipe], error) {
+		return reply(s.RecipeOfEntry(ctx, in.Entry, in.Name))
+	}, name("recipe-of-entry", "A cup of the log as a recipe to keep, as it was really had"))
 }
 
 func (s *server) tasteRoutes(api huma.API) {

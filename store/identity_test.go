@@ -91,6 +91,9 @@ func TestDatabasesOfEarlierVersions(t *testing.T) {
 			said := ""
 			for _, l := range log {
 				said += l.Words
+				require.NotNil(t, l.Mark, "what was tasted is still said")
+				require.NotNil(t, l.SourBitter)
+				require.NotNil(t, l.Silt)
 			}
 			assert.Contains(t, said, "kept from before")
 			all := uuids(t, s)

@@ -13,6 +13,7 @@ import (
 
 	"apodemos/core/brew"
 	"apodemos/core/trip"
+	"apodemos/demo"
 	"apodemos/server"
 	"apodemos/store"
 )
@@ -140,6 +141,30 @@ func TestRecipeAndAdviseOnTheCommandLine(t *testing.T) {
 	assert.Contains(t, a.Change["text"], "finer")
 	_, err = execute(string(a.Request), "plan")
 	require.NoError(t, err)
+}
+
+// A log and a recipe go out of one database and into another.
+func TestLogAndRecipeOnTheCommandLine(t *testing.T) {
+	dir, other := t.TempDir(), t.TempDir()
+	s, err := store.Open(t.Context(), dir)
+	require.NoError(t, err)
+	_, err = demo.Seed(t.Context(), s)
+	require.NoError(t, err)
+	require.NoError(t, s.Close())
+	for _, name := range []string{"log.json", "log.csv"} {
+		out, err := execute("", "export", name, "--data", dir, "--trip", "0")
+		require.NoError(t, err)
+		path := filepath.Join(other, name)
+		require.NoError(t, os.WriteFile(path, []byte(out), 0o600))
+		out, err = execute("", "import", path, "--data", other)
+		require.NoError(t, err)
+		assert.Equal(t, map[string]string{"log.json": "29 entries brought in; 0 were there.\n", "log.csv": "0 entries brought in; 29 were there.\n"}[name], out)
+	}
+	path := filepath.Join(other, "own.json")
+	require.NoError(t, os.WriteFile(path, []byte(`{"format":"apodemos-recipe","version":1,"recipe":{"name":"Mine","method":"cone","dose_g":13,"water_g":200}}`), 0o600))
+	out, err := execute("", "import", path, "--data", other)
+	require.NoError(t, err)
+	assert.Equal(t, "Kept as recipe 1.\n", out)
 }
 
 // A backup is put back by the same program; a mistyped directory is told, and no

@@ -1,6 +1,8 @@
 package main
 
 import (
+	"bufio"
+	"bytes"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -58,9 +60,11 @@ func importCommand() *cobra.Command {
 	var data string
 	c := &cobra.Command{
 		Use:   "import FILE",
-		Short: "Keep the trip in a GPX, trip or CSV file",
+		Short: "Keep the trip, the log or the recipe in a file",
 		Long: `Reads a GPX file, a trip file (JSON) or a CSV file of stops, says what was assumed,
-and keeps the trip: the whole of it, or nothing where something is wrong.`,
+and keeps the trip: the whole of it, or nothing where something is wrong. A log
+(log.json, or a CSV with brewed_at and method) is brought in, each entry once; a
+recipe file is kept.`,
 		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			f, err := os.Open(args[0])
@@ -73,7 +77,27 @@ and keeps the trip: the whole of it, or nothing where something is wrong.`,
 				return err
 			}
 			defer s.Close()
-			t, said, err := files.Import(c.Context(), app.App{Store: s}, f)
+			a, in := app.App{Store: s}, bufio.NewReaderSize(f, 64<<10)
+			switch start, _ := in.Peek(4 << 10); {
+			case bytes.Contains(start, []byte(formats.LogFormat)), formats.IsLogCSV(start):
+				b, err := files.ImportLog(c.Context(), a, in)
+				if err != nil {
+					return err
+				}
+				for _, line := range b.Said {
+					fmt.Fprintln(os.Stderr, line)
+				}
+				fmt.Fprintf(c.OutOrStdout(), "%d entries brought in; %d were there.\n", b.Added, b.There)
+				return nil
+			case bytes.Contains(start, []byte(formats.RecipeFormat)):
+				own, err := files.ImportRecipe(c.Context(), a, in)
+				if err != nil {
+					return err
+				}
+				fmt.Fprintf(c.OutOrStdout(), "Kept as recipe %d.\n", own.ID)
+				return nil
+			}
+			t, said, err := files.Import(c.Context(), a, in)
 			if err != nil {
 				return err
 			}
@@ -93,7 +117,7 @@ func exportCommand() *cobra.Command {
 	var id int64
 	c := &cobra.Command{
 		Use:   "export FORMAT",
-		Short: "Write a trip as one of " + strings.Join(files.Names(), ", "),
+		Short: "Write a trip as one of " + strings.Join(files.Names(), ", ") + "; or its log, or all with --trip 0, as log.json or log.csv",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
 			s, err := store.Open(c.Context(), data)
@@ -101,6 +125,14 @@ func exportCommand() *cobra.Command {
 				return err
 			}
 			defer s.Close()
+			if args[0] == "log.json" || args[0] == "log.csv" {
+				f, err := files.ExportLog(c.Context(), app.App{Store: s}, id, args[0])
+				if err != nil {
+					return err
+				}
+				_, err = c.OutOrStdout().Write(f.Data)
+				return err
+			}
 			if err := checkTrip(c.Context(), s, id); err != nil {
 				return err
 			}

@@ -249,6 +249,12 @@ func TestGearIntoARequest(t *testing.T) {
 	r.Method = "hand-press"
 	_, err := brew.Compute(r)
 	assert.NoError(t, err)
+	// The same grind on another grinder: clicks mean nothing from one to the next.
+	cone := brew.Request{Method: "cone", Grinder: brew.Grinder{UmPerClick: p(37), ZeroUm: p(0), Clicks: p(20)}}
+	Item{Kind: Grinder, MassG: 1, UmPerClick: p(25), ZeroUm: p(0)}.Into(&cone)
+	assert.Equal(t, 30.0, *cone.Grinder.Clicks)
+	Item{Kind: Grinder, MassG: 1, UmPerClick: p(25), ZeroUm: p(0)}.Into(&cone)
+	assert.Equal(t, 30.0, *cone.Grinder.Clicks, "nor is it made twice")
 	urn := brew.Request{Conditions: brew.Conditions{Heat: brew.Heat{SuppliedC: p(92)}}}
 	Item{Kind: Burner, Type: "canister", MassG: 1}.Into(&urn)
 	assert.Nil(t, urn.Heat.Burner, "there is an urn")

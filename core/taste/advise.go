@@ -591,6 +591,8 @@ func (t *taster) settle(a *Advice, from cup, allow []string, wish string, elsewh
 			case len(t.brews) == 0:
 				a.Settled = false
 				a.Why = quantity.Say("Nothing was tasted yet: the recipe as it is.")
+			case here < 1 && last != nil && plainly(*last) != "":
+				a.Why = quantity.Say("By all your cups this is about as you like it, though the last was "+plainly(*last)+": a cup varies by about {0} points of extraction. If the next is so again, that will count.", quantity.Of(cupScatter, quantity.None))
 			case here < 1:
 				a.Why = quantity.Say("This is it: anything further is noise. From brew to brew a cup varies by about {0} points of extraction.", quantity.Of(cupScatter, quantity.None))
 			default:
@@ -662,6 +664,14 @@ func (t *taster) new(c cup) bool {
 	}
 	last := t.cups[len(t.cups)-1]
 	return c.plan.Request.Method != last.plan.Request.Method || grinderOf(c.request) != grinderOf(last.request) || math.Abs(*c.plan.BoilC-*last.plan.BoilC) > 1
+}
+
+// plainly is what was said of a cup that was not balanced; empty for one that was.
+func plainly(t Tasting) string {
+	if said := Say(Tasting{SourBitter: t.SourBitter, WeakStrong: t.WeakStrong}); said != "balanced" {
+		return said
+	}
+	return ""
 }
 
 // second is another change, where the brew is not the next of its kind but the first

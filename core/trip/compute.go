@@ -295,6 +295,9 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 	s, _ := m.School(*p.Request.School)
 	o := BrewTotals{ID: b.ID, Stop: stop, Day: day, Name: b.Name, At: b.At, Method: m.ID, School: s.ID, People: *p.Request.Drinkers,
 		DoseG: *p.DoseG, CoffeeG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
+	if own := p.Request.Recipe; own != nil {
+		o.Recipe = own.Name
+	}
 	if c := p.Request.Coffee; c.Name != nil {
 		o.Coffee = *c.Name
 	}

@@ -283,6 +283,19 @@ func (c *calc) concentrates() {
 	}
 }
 
+// own is by whose recipe and of which bag a brew is, where that is said: within a sentence.
+func (o *BrewTotals) own() string {
+	out := ""
+	plain := strings.NewReplacer("{", "(", "}", ")")
+	if o.Recipe != "" {
+		out += ", by “" + plain.Replace(o.Recipe) + "”"
+	}
+	if o.Coffee != "" {
+		out += ", with " + plain.Replace(o.Coffee)
+	}
+	return out
+}
+
 func (c *calc) mornings() {
 	for i := range c.occ {
 		o := &c.occ[i]
@@ -297,7 +310,7 @@ func (c *calc) mornings() {
 				begins = ": switch on and begin "
 			}
 		}
-		c.task(t, "Counted back from coffee in hand.", name+begins+quantity.LowerFirst(m.Name)+"; it takes {1} for "+many(o.People, "cup", "cups")+".", quantity.Of(o.People, quantity.None), quantity.Of(o.TotalS, quantity.Second))
+		c.task(t, "Counted back from coffee in hand.", name+begins+quantity.LowerFirst(m.Name)+o.own()+"; it takes {1} for "+many(o.People, "cup", "cups")+".", quantity.Of(o.People, quantity.None), quantity.Of(o.TotalS, quantity.Second))
 		first := 0.0
 		for _, s := range o.plan.Steps {
 			first = math.Min(first, s.AtS)

@@ -190,6 +190,7 @@ type BrewTotals struct {
 	People    float64     `json:"people"`
 	DoseG     float64     `json:"dose_g"`
 	Coffee    string      `json:"coffee" doc:"Its name, where it is of a bag"`
+	Recipe    string      `json:"recipe" doc:"Name of one's own recipe; empty without one"`
 	bag       string      // UUID of the bag that it is taken from, where that is known
 	CoffeeG   float64     `json:"coffee_g" doc:"Coffee taken for it; none where it is served from a concentrate whose brew is planned too"`
 	DrinkMl   float64     `json:"drink_ml"`

@@ -303,6 +303,19 @@ export const useCoffeePath = (coffee: number) =>
     enabled: coffee > 0,
     queryFn: () => must(api.GET("/coffees/{coffee}/path", { params: { path: { coffee } } })),
   });
+/** Coffees, or recipes, that are deleted and can be had back. */
+export const useDeletedCoffees = () =>
+  useQuery({
+    queryKey: ["coffees", "deleted"],
+    queryFn: async () =>
+      (await must(api.GET("/coffees", { params: { query: { all: true } } }))).filter((c) => c.deleted),
+  });
+export const useDeletedRecipes = () =>
+  useQuery({
+    queryKey: ["recipes", "deleted"],
+    queryFn: async () =>
+      (await must(api.GET("/recipes", { params: { query: { all: true } } }))).filter((r) => r.deleted),
+  });
 export const addCoffee = (body: Schemas["InBag"]) => must(api.POST("/coffees", { body }));
 
 /** One's own recipes. */
@@ -314,10 +327,10 @@ export const useRecipe = (recipe: number) =>
     queryFn: () => must(api.GET("/recipes/{recipe}", { params: { path: { recipe } } })),
   });
 export const addRecipe = (body: Schemas["Recipe"]) => must(api.POST("/recipes", { body }));
-export const readRecipe = (words: string) => must(api.POST("/recipes/read", { body: { words } }));
 export const recipeOfPlan = (plan: number, name: string) =>
   must(api.GET("/plans/{plan}/recipe", { params: { path: { plan }, query: { name } } }));
-export const understand = (words: string) => must(api.POST("/taste/understand", { body: { words } }));
+export const recipeOfEntry = (entry: number, name: string) =>
+  must(api.GET("/log/{entry}/recipe", { params: { path: { entry }, query: { name } } }));
 
 /** What to change of a brew next. */
 export const useAdvice = (brew: number, ask: Schemas["AdviceIn"]) =>

@@ -732,6 +732,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/log/{entry}/recipe": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A cup of the log as a recipe to keep, as it was really had */
+        get: operations["recipe-of-entry"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/log/{entry}/restore": {
         parameters: {
             query?: never;
@@ -1847,6 +1864,8 @@ export interface components {
             people: number;
             /** Format: double */
             poured_ml: number;
+            /** @description Name of one's own recipe; empty without one */
+            recipe: string;
             /** @description Batches and cups; only where asked for, and where there is more than one */
             rounds?: components["schemas"]["Round"][];
             school: string;
@@ -6913,6 +6932,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "recipe-of-entry": {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Recipe"];
                 };
             };
             /** @description Error */

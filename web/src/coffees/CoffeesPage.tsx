@@ -3,11 +3,12 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { saveCoffee } from "../api/change";
 import type { Coffee, Schemas } from "../api/client";
-import { addCoffee, closing, useChange, useCoffees, useLog } from "../api/queries";
+import { addCoffee, closing, useChange, useCoffees, useDeletedCoffees, useLog } from "../api/queries";
 import { Panel } from "../app/Panel";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
+import { Deleted } from "../log/Deleted";
 import { LogNav } from "../log/LogNav";
 import { NumberField } from "../units/NumberField";
 import { counted, inWords } from "../units/units";
@@ -18,6 +19,7 @@ type Set = Schemas["InBag"];
 /** The coffees in the bag. */
 export default function CoffeesPage() {
   const coffees = useCoffees();
+  const deleted = useDeletedCoffees();
   const [editing, setEditing] = useState<Coffee | "new">();
   return (
     <div className="page lb">
@@ -44,6 +46,7 @@ export default function CoffeesPage() {
           )
         }
       </Loaded>
+      <Deleted kind="coffee" list={deleted.data ?? []} />
       {editing && (
         <CoffeeForm
           key={editing === "new" ? "new" : editing.id}

@@ -33,7 +33,7 @@ export interface Journey {
   kit: Schemas["TripKit"];
 }
 
-const parts = ({ stops, brews, ...trip }: TripOut) => ({ trip, stops, brews });
+const parts = ({ stops, brews, coffees, ...trip }: TripOut) => ({ trip, stops, brews, coffees });
 
 export const core = {
   /** A plan. Here it comes with no workings, which are asked for when they are wanted. */
@@ -128,6 +128,16 @@ export const core = {
     if (!isNear()) return far(signal);
     return either<Schemas["Comparison"]>("what-if", { ...parts(await trip()), what }, far, signal);
   },
+  /** A recipe read from words. */
+  readRecipe: (words: string) =>
+    either<Schemas["Reading"]>("read-recipe", { words }, (signal) =>
+      must(api.POST("/recipes/read", { body: { words }, signal })),
+    ),
+  /** What a few words say of a cup. */
+  understand: (words: string) =>
+    either<Schemas["Tasting"]>("understand", { words }, (signal) =>
+      must(api.POST("/taste/understand", { body: { words }, signal })),
+    ),
   guide: (body: Schemas["GuideIn"]) =>
     either<Schemas["GuideOut"]>("guide", body, (signal) => must(api.POST("/guide", { body, signal }))),
 };

@@ -164,7 +164,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
           Plan the next cup
         </Link>
         <Button onClick={() => setEditing(true)}>Change</Button>
-        <Link className="btn" to={`/recipes/new?plan=${l.plan_id}`}>
+        <Link className="btn" to={`/recipes/new?entry=${l.id}`}>
           Keep as a recipe
         </Link>
         <Button

@@ -1,4 +1,4 @@
-import { Button, Input } from "antd";
+import { Button } from "antd";
 import { useMemo, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { ApiError, type Catalogue, type LogEntry } from "../api/client";
@@ -125,8 +125,10 @@ function Cups({ list }: { list: LogEntry[] }) {
       },
       { replace: true },
     );
+  // What is typed stands at once; the address follows.
+  const [q, setQ] = useState(get("q"));
   const shown = useMemo(() => {
-    const text = get("q").trim().toLowerCase();
+    const text = q.trim().toLowerCase();
     return list.filter(
       (l) =>
         (get("coffee") === "" || l.coffee === get("coffee")) &&
@@ -136,7 +138,7 @@ function Cups({ list }: { list: LogEntry[] }) {
         (text === "" || textOf(l, catalogue.data).includes(text)),
     );
     // eslint-disable-next-line react-hooks/exhaustive-deps
-  }, [list, search, catalogue.data]);
+  }, [list, search, q, catalogue.data]);
   const of = coffees.data?.find((c) => c.uuid === get("coffee"));
   const path = useCoffeePath(of?.id ?? 0);
   const methods = [...new Set(list.map((l) => l.method))];
@@ -146,13 +148,17 @@ function Cups({ list }: { list: LogEntry[] }) {
   return (
     <>
       <div className="lb-filters" role="search">
-        <Input
+        <input
           id="log-search"
+          type="search"
+          className="plain-input lb-search"
           aria-label="Look for a cup"
           placeholder="Look for words, notes, places…"
-          allowClear
-          value={get("q")}
-          onChange={(e) => put("q", e.target.value)}
+          value={q}
+          onChange={(e) => {
+            setQ(e.target.value);
+            put("q", e.target.value);
+          }}
         />
         <Filter
           id="log-coffee"
@@ -221,7 +227,13 @@ function Cups({ list }: { list: LogEntry[] }) {
       {shown.length === 0 && (
         <p className="empty">
           No cup is like that.{" "}
-          <Button type="text" onClick={() => setSearch({}, { replace: true })}>
+          <Button
+            type="text"
+            onClick={() => {
+              setQ("");
+              setSearch({}, { replace: true });
+            }}
+          >
             Show all
           </Button>
         </p>

@@ -108,19 +108,23 @@ export function PathChart({
 
 /** A coffee's cups in their order, as a list beside the picture: what changed, and how it was. */
 export function PathList({ path, entries }: { path: Schemas["Path"]; entries: LogEntry[] }) {
+  const { system } = useSettings();
   return (
     <ol className="lb-steps">
       {path.cups.map((c) => {
         const e = entries.find((l) => l.id === c.entry);
+        const clicks = e?.run?.clicks ?? e?.clicks;
         return (
           <li key={c.entry}>
             <Link to={`/log/${c.entry}`}>
               {e?.stop_name}
-              {e?.clicks !== null && e?.clicks !== undefined && (
-                <> · {Math.round(e.run?.clicks ?? e.clicks)} clicks</>
-              )}
+              {e && ` · ${inWords(e.run?.start_c ?? e.start_c, "°C", system)}`}
+              {clicks !== null && clicks !== undefined && ` · ${inWords(clicks, "clicks", system)}`}
             </Link>
-            <span className="quiet">{c.says || "nothing said"}</span>
+            <span className="quiet">
+              {c.says || "nothing said"}
+              {e?.mark !== undefined && `, ${e.mark} of 10`}
+            </span>
           </li>
         );
       })}

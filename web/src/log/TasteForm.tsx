@@ -1,7 +1,8 @@
 import { Button, Input, InputNumber } from "antd";
 import { useState } from "react";
 import type { Taste } from "../api/change";
-import { understand, useCoffees } from "../api/queries";
+import { useCoffees } from "../api/queries";
+import { core } from "../core/core";
 import { useSettings } from "../app/settings";
 import { NumberField } from "../units/NumberField";
 import { ClockField } from "../units/ClockField";
@@ -185,7 +186,7 @@ export function TasteForm({
           onBlur={() => {
             if (!value.words) return;
             // What the words say goes onto the scales that are empty.
-            void understand(value.words).then(
+            void core.understand(value.words).then(
               (t) => onChange({ ...t, ...value, words: value.words }),
               () => undefined,
             );

@@ -6,13 +6,14 @@ import { saveRecipe } from "../api/change";
 import { ApiError, type Catalogue, type Recipe, type Schemas } from "../api/client";
 import {
   addRecipe,
-  readRecipe,
+  recipeOfEntry,
   recipeOfPlan,
   useCatalogue,
   useChange,
   useGear,
   useRecipe,
 } from "../api/queries";
+import { core } from "../core/core";
 import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -27,11 +28,12 @@ export function NewRecipePage() {
   const [search] = useSearchParams();
   const plan = Number(search.get("plan") ?? 0);
   const catalogue = useCatalogue();
+  const entry = Number(search.get("entry") ?? 0);
   const of = useQuery({
-    queryKey: ["recipe-of", plan],
-    enabled: plan > 0,
+    queryKey: ["recipe-of", plan, entry],
+    enabled: plan > 0 || entry > 0,
     staleTime: Infinity,
-    queryFn: () => recipeOfPlan(plan, ""),
+    queryFn: () => (entry > 0 ? recipeOfEntry(entry, "") : recipeOfPlan(plan, "")),
   });
   const words = search.get("words") ?? "";
   return (
@@ -40,11 +42,13 @@ export function NewRecipePage() {
       <LogNav />
       <Loaded query={catalogue}>
         {(c) =>
-          plan > 0 ? (
+          plan > 0 || entry > 0 ? (
             <Loaded query={of}>
               {(r) => (
                 <>
-                  <p className="lb-lead">As the brew was planned, by numbers. Give it a name.</p>
+                  <p className="lb-lead">
+                    As the brew was {entry > 0 ? "had" : "planned"}, by numbers. Give it a name.
+                  </p>
                   <RecipeForm recipe={r} catalogue={c} />
                 </>
               )}
@@ -64,7 +68,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
   const [reading, setReading] = useState<Schemas["Reading"]>();
   const [by, setBy] = useState(0);
   const { system } = useSettings();
-  const read = useChange(readRecipe);
+  const read = useChange(core.readRecipe);
   return (
     <>
       <form

@@ -1,11 +1,12 @@
 import { Button } from "antd";
 import { Link } from "react-router";
 import { ApiError, type Recipe } from "../api/client";
-import { importRecipe, useCatalogue, useChange, useRecipes } from "../api/queries";
+import { importRecipe, useCatalogue, useChange, useDeletedRecipes, useRecipes } from "../api/queries";
 import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { Loaded } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
+import { Deleted } from "../log/Deleted";
 import { LogNav } from "../log/LogNav";
 import { clock, inWords, type System } from "../units/units";
 import "../log/log.css";
@@ -33,6 +34,7 @@ export function recipeInWords(r: Recipe, system: System): string {
 /** One's own recipes. */
 export default function RecipesPage() {
   const recipes = useRecipes();
+  const deleted = useDeletedRecipes();
   const catalogue = useCatalogue();
   const { system } = useSettings();
   const removeWithUndo = useRemove();
@@ -106,6 +108,10 @@ export default function RecipesPage() {
           )
         }
       </Loaded>
+      <Deleted
+        kind="recipe"
+        list={(deleted.data ?? []).map((r) => ({ id: r.id, name: r.recipe.name ?? "a recipe" }))}
+      />
     </div>
   );
 }

@@ -201,6 +201,11 @@ function StopSheet({
               {catalogue.methods.find((m) => m.id === b.method)?.name}
               <small> {b.name}</small>
             </h2>
+            {(b.recipe || b.coffee) && (
+              <p className="leaf-figures" data-own-words>
+                {[b.recipe, b.coffee].filter(Boolean).join(" · ")}
+              </p>
+            )}
             <p className="leaf-figures num">
               {inWords(b.dose_g, "g", system)} coffee
               {b.grind && `, ${b.grind}`}

@@ -4,6 +4,7 @@ import { Link, useSearchParams } from "react-router";
 import type { Catalogue, Schemas } from "../api/client";
 import { Strip } from "../app/Strip";
 import { useSettings } from "../app/settings";
+import { useRecipes } from "../api/queries";
 import { core } from "../core/core";
 import { say, sentence } from "../units/units";
 import { WorkingContext } from "../working/context";
@@ -43,6 +44,8 @@ export function Ways({
   const possible = found.ways.filter((w) => w.not === "");
   const not = found.ways.filter((w) => w.not !== "");
   const shown = all ? possible : possible.slice(0, first);
+  // Those of a method that can be made here.
+  const mine = (useRecipes().data ?? []).filter((r) => possible.some((w) => w.method === r.recipe.method));
   const [method, school, figure] = search.get("working")?.split("/") ?? [];
   const opened = found.ways.find((w) => w.method === method);
   const request = opened && (opened.school === school ? opened.request : { ...opened.request, school });
@@ -95,6 +98,19 @@ export function Ways({
         >
           {all ? "Only the best three" : `All ${possible.length} ways`}
         </button>
+      )}
+      {mine.length > 0 && (
+        <p className="ways-own">
+          <strong>By your own recipe:</strong>{" "}
+          {mine.map((r, i) => (
+            <span key={r.id}>
+              {i > 0 && " · "}
+              <Link to={`${planned(r.recipe.method ?? "", r.recipe.school ?? "")}&recipe=${r.id}`}>
+                <span data-own-words>{r.recipe.name}</span>
+              </Link>
+            </span>
+          ))}
+        </p>
       )}
       {not.length > 0 && (
         <details className="ways-not">
