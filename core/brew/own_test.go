@@ -163,6 +163,7 @@ func TestWhatARecipeSets(t *testing.T) {
 
 	full, early := plan("moka", recipe.Recipe{}), plan("moka", recipe.Recipe{StopPct: ptr(60.0)})
 	assert.Less(t, *early.Strength.ExtractionPct, *full.Strength.ExtractionPct, "stopped early it extracts less")
+	assert.InDelta(t, *full.CupC, *early.CupC, 2, "as fast as ever, and no more than comes up")
 	brewed := func(p *Plan) float64 { return *p.DrinkMl - *p.Water.DilutionMl }
 	assert.Less(t, brewed(early), brewed(full), "and there is less of it")
 	for _, p := range []*Plan{full, early} {

@@ -140,6 +140,31 @@ func TestNeverOutOfRange(t *testing.T) {
 	})
 }
 
+// Who finds every cup sour is brought to the end of the gear, and not past it: never finer
+// than the dripper passes, and there it is said why not.
+func TestTheEndOfTheGear(t *testing.T) {
+	for _, m := range []string{"cone", "flat-bed", "press-pot"} {
+		r := cone(0)
+		r.Method = m
+		h := History{Allow: []string{Grind}}
+		var a *Advice
+		for range 14 {
+			h.Brews = append(h.Brews, Brew{Request: r, Tasting: tasted(-3, 0)})
+			a = advise(t, h)
+			told, err := planner.Compute(a.Request)
+			require.NoError(t, err, m)
+			if b := told.Made(); b.Bed.Shape != "" {
+				assert.GreaterOrEqual(t, *told.Grind.Um, b.PassesUm()-15, "%s: half a click", m)
+			}
+			r = a.Request
+		}
+		if m != "press-pot" {
+			require.Nil(t, a.Change, m)
+			assert.Contains(t, a.Considered[0].Why.Text, "at the end of what the gear", m)
+		}
+	}
+}
+
 // Of equal times the order in which they are written does not matter.
 func TestOrderOfEqualTimes(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
