@@ -313,6 +313,7 @@ func TestALogGoesOutAndComesIn(t *testing.T) {
 		assert.Zero(t, again.Added)
 	}
 	for text, says := range map[string]string{
+		`{"format":"apodemos-log","version":1,"entries":[],"more":1}`:                      "more: not a known field",
 		`{"format":"other","version":1,"entries":[]}`:                                      `"other" is not a log`,
 		`{"format":"apodemos-log","version":9,"entries":[]}`:                               "version 9 is not known here",
 		`{"format":"apodemos-log","version":1,"entries":[{"brewed_at":"x","request":{}}]}`: "entries[0].brewed_at",

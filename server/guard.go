@@ -100,6 +100,8 @@ func bodyLimit(path string) int64 {
 		return formats.MaxCSVBytes
 	case "/api/v1/trips/import":
 		return formats.MaxTripBytes
+	case "/api/v1/log/import":
+		return formats.MaxLogBytes
 	}
 	return MaxBodyBytes
 }

@@ -138,6 +138,10 @@ func ImportLog(ctx context.Context, a app.App, r io.Reader) (Brought, error) {
 			return out, err
 		}
 	}
+	places, err := a.Places(ctx)
+	if err != nil {
+		return out, err
+	}
 	for i, e := range f.Entries {
 		if e.ID == "" {
 			e.ID = identityOf(e, i)
@@ -154,7 +158,7 @@ func ImportLog(ctx context.Context, a app.App, r io.Reader) (Brought, error) {
 				e.Request.Coffee.ID = nil
 			}
 		}
-		if err := bring(ctx, a, e); err != nil {
+		if err := bring(ctx, a, &places, e); err != nil {
 			return out, fmt.Errorf("entry %d: %w", i+1, err)
 		}
 		out.Added++
@@ -174,14 +178,10 @@ func identityOf(e formats.LogLine, n int) string {
 
 // bring keeps one entry: at the place of its name among those of no trip, as a brew of its
 // name with the same wishes, or new ones.
-func bring(ctx context.Context, a app.App, e formats.LogLine) error {
+func bring(ctx context.Context, a app.App, places *app.Places, e formats.LogLine) error {
 	name := e.Place
 	if name == "" {
 		name = "Brought in"
-	}
-	places, err := a.Places(ctx)
-	if err != nil {
-		return err
 	}
 	var stop int64
 	for _, st := range places.Stops {
@@ -195,6 +195,7 @@ func bring(ctx context.Context, a app.App, e formats.LogLine) error {
 			return err
 		}
 		stop = st.ID
+		places.Stops = append(places.Stops, st)
 	}
 	var id int64
 	for _, b := range places.Brews {
@@ -208,8 +209,9 @@ func bring(ctx context.Context, a app.App, e formats.LogLine) error {
 			return err
 		}
 		id = b.ID
+		places.Brews = append(places.Brews, b.Brew)
 	}
-	_, err = a.WriteLog(ctx, app.LogEntry{UUID: e.ID, BrewID: id, BrewedAt: e.BrewedAt, Noted: app.Noted{Tasting: e.Tasting, Had: e.Run, Notes: e.Notes, Coffee: e.Coffee, By: e.By}})
+	_, err := a.WriteLog(ctx, app.LogEntry{UUID: e.ID, BrewID: id, BrewedAt: e.BrewedAt, Noted: app.Noted{Tasting: e.Tasting, Had: e.Run, Notes: e.Notes, Coffee: e.Coffee, By: e.By}})
 	return err
 }
 

@@ -158,9 +158,12 @@ var (
 	doseWater  = regexp.MustCompile(`(?i)` + number + `\s*g\s*(?::|to|/|->|→|in)\s*` + number + `\s*(?:g|ml)\b`)
 	perLitre   = regexp.MustCompile(`(?i)` + number + `\s*g(?:rams?)?\s*(?:/|per|to|:|a)\s*(?:1\s*)?(?:l|liter|litre)\b`)
 	perMl      = regexp.MustCompile(`(?i)` + number + `\s*g(?:rams?)?\s*(?:/|per)\s*(\d+)\s*(?:ml|g)\b`)
-	ratioOne   = regexp.MustCompile(`(?i)(ratio\s*(?:of|:)?\s*)?\b1\s*:\s*(\d{1,3}(?:\.\d+)?)\b`)
+	ratioOne   = regexp.MustCompile(`(?i)(ratio\s*(?:of|:)?\s*)?\b1\s*(?::|to)\s*(\d{1,3}(?:\.\d+)?)\b`)
 	degrees    = regexp.MustCompile(`(?i)` + number + `\s*(?:-\s*` + number + `\s*)?(?:°\s*|deg(?:rees?)?\s*)(c|f|celsius|fahrenheit)?\b?`)
-	degreesCF  = regexp.MustCompile(`\b` + number + `\s*(?:-\s*` + number + `\s*)?([CF])\b`)
+	degreesCF  = regexp.MustCompile(`\b` + number + `\s*(?:-\s*` + number + `\s*)?([CFcf])\b`)
+	toBy       = regexp.MustCompile(`(?i)(?:pour(?:\s+up)?\s+)?to\s+` + number + `\s*(?:g|ml)\s*by\s*` + stamp)
+	pourWait   = regexp.MustCompile(`(?i)pour\s+` + number + `\s*(?:g|ml)\s*[,;.]?\s*(?:and\s+|then\s+)?wait\s+` + number + `\s*(s|sec|secs|seconds|min)\b`)
+	ratioTurn  = regexp.MustCompile(`(?i)(ratio\s*(?:of|:)?\s*)?\b(\d{1,2}(?:\.\d+)?)\s*:\s*1\b(?:\s*(?:water\s+to\s+coffee))?`)
 	offBoil    = regexp.MustCompile(`(?i)(?:just\s+)?off(?:\s+the)?[\s-]+boil\b|boiling(?:\s+water)?\b`)
 	microns    = regexp.MustCompile(`(?i)` + number + `\s*(?:-\s*` + number + `\s*)?(?:µm|um|microns?|micrometers?|micrometres?)\b`)
 	clicksRe   = regexp.MustCompile(`(?i)(?:` + number + `\s*(?:-\s*` + number + `\s*)?clicks?\b|(?:grinder|setting|grind)\s*(?:at|on|no\.?|:)?\s*` + number + `\b(?:\s*(?:on|of)\s+the\s+grinder)?)`)
@@ -213,7 +216,7 @@ var patterns = sync.OnceValue(func() (p struct{ grinds, methods []*regexp.Regexp
 var fillers = func() map[string]bool {
 	out := map[string]bool{}
 	for _, w := range strings.Fields(`a an the of at for in on to with then and or pour pours poured pouring total about approx approximately ca ca. circa ~ dose coffee water hot grind ground grinding size ratio recipe brew brewing method
-		time temp temperature use using each until up is are as per by from into over after x g ml s - -- + : = → -> > ( ) . coffee: water: dose: grind: temp: ratio: time: yield yield: beans total: brew: bloom: steep: add filtered fresh first second third fourth last finish done done: steep steeps steeping infuse brewed drink cup cups in: out: out your let it`) {
+		time temp temperature use using each until up is are as per by from into over after x g ml s - -- + : = → -> > ( ) . coffee: water: dose: grind: temp: ratio: time: yield yield: beans total: brew: bloom: steep: add filtered fresh first second third fourth last finish finished finishes ends drawdown drawdown: draws down drain drained drains wait stand done done: steep steeps steeping infuse brewed drink cup cups in: out: out your let it`) {
 		out[w] = true
 	}
 	return out
@@ -225,6 +228,15 @@ func (r *reader) read() {
 	r.each(atThen, func(m []string, _ int) bool { return r.onePour(m[0], m[3], num(m[4]), seconds(m[1], m[2])) })
 	r.each(toAt, func(m []string, _ int) bool { return r.onePour(m[0], m[1], num(m[2]), seconds(m[4], m[5])) })
 	r.bloom()
+	r.each(pourWait, func(m []string, _ int) bool {
+		if r.bloomG > 0 || r.bloomX > 0 {
+			return false
+		}
+		r.bloomG, r.bloomS = num(m[1]), lasting(m[2], m[3])
+		r.say(m[0], "pours", "a first pour of {0}, for {1}", quantity.Of(r.bloomG, quantity.Gram), quantity.Of(r.bloomS, quantity.Second))
+		return true
+	})
+	r.each(toBy, func(m []string, _ int) bool { return r.pourBy(m[0], num(m[1]), seconds(m[2], m[3])) })
 	r.each(perLitre, func(m []string, _ int) bool { return r.ratio(m[0], num(m[1])) })
 	r.each(perMl, func(m []string, at int) bool { return num(m[2]) == 100 && r.ratio(m[0], num(m[1])*10) })
 	r.each(doseWater, func(m []string, _ int) bool {
@@ -247,6 +259,7 @@ func (r *reader) read() {
 	r.each(actAtRe, func(m []string, _ int) bool { return r.act(m[0], m[3], m[4], seconds(m[1], m[2])) })
 	r.each(amountRe, r.amount)
 	r.weighs()
+	r.each(ratioTurn, func(m []string, _ int) bool { return num(m[2]) > 0 && r.ratio(m[0], 1000/num(m[2])) })
 	r.each(ratioOne, r.ratioOrTime)
 	r.clocks()
 	r.settle()
@@ -286,6 +299,27 @@ func (r *reader) onePour(words, how string, g, at float64) bool {
 	}
 	r.recipe.Pours = append(r.recipe.Pours, PourTo{AtS: at, ToG: g})
 	r.say(words, "pours", "pour to {0} at {1}", quantity.Of(g, quantity.Gram), quantity.Of(at, quantity.Second))
+	return true
+}
+
+// pourBy is a pour that is done by a moment: it begins as much earlier as it takes.
+func (r *reader) pourBy(words string, g, by float64) bool {
+	from, before := r.bloomG, 0.0
+	if n := len(r.recipe.Pours); n > 0 {
+		last := r.recipe.Pours[n-1]
+		from, before = last.ToG, last.AtS+leastPour
+		if last.ForS != nil {
+			before = last.AtS + *last.ForS
+		}
+	} else if r.bloomS > 0 {
+		before = r.bloomS
+	}
+	if g <= from || by <= before {
+		return false
+	}
+	at := math.Max(math.Round(by-(g-from)/pourGPerS), before)
+	r.recipe.Pours = append(r.recipe.Pours, PourTo{AtS: at, ToG: g, ForS: new(math.Max(by-at, 1))})
+	r.say(words, "pours", "pour to {0}, done by {1}", quantity.Of(g, quantity.Gram), quantity.Of(by, quantity.Second))
 	return true
 }
 
@@ -442,6 +476,9 @@ func (r *reader) amount(m []string, at int) bool {
 	level := strings.HasPrefix(strings.ToLower(strings.TrimSpace(m[1]+m[3])), "level")
 	of := ""
 	says := strings.ToLower(m[5])
+	if says != "" && strings.HasPrefix(strings.TrimLeft(r.text[at+len(m[0]):], " "), ":") {
+		says = "" // it is what the next amount is of
+	}
 	if says == "" {
 		if b := before.FindStringSubmatch(r.text[:at]); b != nil {
 			says = strings.ToLower(b[1])
@@ -645,6 +682,10 @@ func (r *reader) settle() {
 	}
 	if r.bloomG > 0 || r.bloomS > 0 {
 		r.firstPour()
+	}
+	if d, w, per := r.recipe.DoseG, r.recipe.water(), r.recipe.Ratio; d != nil && w != nil && per != nil && !near(*d / *per * 1000, *w) {
+		r.doubts = append(r.doubts, quantity.Say("The amounts make {0} and not {1}: the amounts count.", quantity.Of(*d / *w * 1000, quantity.GramPerL), quantity.Of(*per, quantity.GramPerL)))
+		r.recipe.Ratio = nil
 	}
 	percolates := len(r.recipe.Pours) > 1 || slices.Contains(drained, r.recipe.Method)
 	slices.SortStableFunc(r.times, func(a, b clock) int { return len(b.of) - len(a.of) })

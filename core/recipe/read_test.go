@@ -37,6 +37,12 @@ func TestReadBags(t *testing.T) {
 		{"12 h cold brew 1:8, very coarse", `{"method":"cold-concentrate","ratio_g_per_l":125,"grind":"very coarse","steep_s":43200}`, nil},
 		{"20 g, 300 g, notes of plum & rose, 850 µm", `{"dose_g":20,"water_g":300,"grind_um":850}`, []string{"notes plum & rose"}},
 		{"ratio 1:15 with 14 g", `{"dose_g":14,"ratio_g_per_l":66.67}`, nil},
+		{"Dose: 18 g. Yield: 36 g. Time: 28 s", `{"dose_g":18,"drink_ml":36,"done_s":28}`, nil},
+		{"30g 500g 95°C; pour 60g, wait 45s; to 300g by 1:15; to 500g by 1:55; drawdown 3:00",
+			`{"dose_g":30,"water_g":500,"water_c":95,"pours":[{"at_s":0,"to_g":60},{"at_s":45,"to_g":300,"for_s":30},{"at_s":75,"to_g":500,"for_s":40}],"done_s":180}`, nil},
+		{"ratio 1 to 16, 20g", `{"dose_g":20,"ratio_g_per_l":62.5}`, nil},
+		{"16:1 water to coffee, 20 g", `{"dose_g":20,"ratio_g_per_l":62.5}`, nil},
+		{"12g in 200ml at 92c, 20 clicks", `{"dose_g":12,"water_g":200,"water_c":92,"clicks":20}`, nil},
 		{"17 g in, 220 ml out, steep for 1:15", `{"dose_g":17,"drink_ml":220,"steep_s":75}`, nil},
 	} {
 		got, err := Read(c.words)
@@ -63,6 +69,7 @@ func TestReadDoubts(t *testing.T) {
 		"17 g, 210 g, 1:15":       "taken as a time",
 		"20 g, 300 g, 90-94 °C":   "its middle was taken",
 		"3 tablespoons, 300 ml":   "weigh yours once",
+		"13 g, 200 g, 50 g/L":     "the amounts count",
 		"20 g, 300 g, bloom 30 s": "twice the coffee was taken",
 	} {
 		got, err := Read(words)
@@ -76,7 +83,7 @@ func TestReadDoubts(t *testing.T) {
 }
 
 func TestReadNothing(t *testing.T) {
-	for _, words := range []string{"", "plum, rose, washed", strings.Repeat("x", MaxWords+1), "13 g, 200 g, 50 g/L"} {
+	for _, words := range []string{"", "plum, rose, washed", strings.Repeat("x", MaxWords+1), "13 g, 200 ml, 0:45 50 g, 0:30 20 g, drink 900 ml"} {
 		_, err := Read(words)
 		var bad field.Problems
 		require.ErrorAs(t, err, &bad, words)

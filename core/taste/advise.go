@@ -700,6 +700,8 @@ func (t *taster) judge(a *Advice, here float64) {
 			c.Why = quantity.Say("By the rule of thumb.")
 		case c.Taken:
 			c.Why = quantity.Say("It comes nearest.")
+		case c.Miss*c.Miss > here:
+			c.Why = quantity.Say("It would lead away from what is wanted.")
 		case here-c.Miss*c.Miss <= settledGain:
 			c.Why = quantity.Say("It brings hardly more than cups vary from brew to brew.")
 		case a.Settled:
@@ -726,7 +728,7 @@ func (t *taster) why(a *Advice, last *Tasting, wish string, elsewhere bool) quan
 		}
 	}
 	values := []quantity.Value{quantity.Of(math.Abs(by), quantity.Percent), quantity.Of(100*math.Abs(math.Expm1(ln)), quantity.Percent)}
-	return quantity.Say(lead+"This should bring {0} "+quantity.Either(by >= 0, "more", "less")+" out of the coffee, and come out {1} "+quantity.Either(ln >= 0, "stronger", "weaker")+": nearer to what you like.", values...)
+	return quantity.Say(lead+"This should bring {0} "+quantity.Either(by >= 0, "more", "less")+" out of the coffee, and come out {1} "+quantity.Either(ln >= 0, "stronger", "weaker")+": nearer to what you "+quantity.Either(wish != "", "wish", "like")+".", values...)
 }
 
 // said are words for how far a scale is out.

@@ -83,7 +83,13 @@ export function Inputs({ open, onClose, catalogue, request, filled, troubles, on
     return words.every((w) => text.includes(w));
   };
   const found = groups
-    .map((g) => ({ g, fields: catalogue.fields.filter((f) => inGroup(f, g.prefix) && about(f, g)) }))
+    .map((g) => ({
+      g,
+      // Which coffee it is, is chosen where the brew is named.
+      fields: catalogue.fields.filter(
+        (f) => f.path !== "coffee.id" && f.path !== "coffee.name" && inGroup(f, g.prefix) && about(f, g),
+      ),
+    }))
     .filter((x) => x.fields.length > 0);
   return (
     <Panel title="Find an input" open={open} onClose={onClose} size={400} className="inputs" placement="left">

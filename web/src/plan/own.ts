@@ -3,7 +3,8 @@ import type { Coffee, PlanRequest, Schemas } from "../api/client";
 /** A request of a recipe of one's own, a copy of it that names it. */
 export const withRecipe = (r: PlanRequest, own: Schemas["OwnRecipe"]): PlanRequest => ({
   ...r,
-  school: own.recipe.school ?? r.school,
+  // Made from the school that it names, or the method’s first: not from what was chosen before.
+  school: own.recipe.school,
   // What the recipe sets is not asked besides.
   ratio_g_per_l: undefined,
   dose_g: undefined,
