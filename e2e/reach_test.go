@@ -186,6 +186,9 @@ func TestEveryViewIsWithinReach(t *testing.T) {
 		}
 		for _, v := range views {
 			for _, width := range []int64{1280, 390, 360} {
+				if width == 360 && theme != "day" {
+					continue // a theme makes nothing wider
+				}
 				at := fmt.Sprintf("%s, %s, %d px", v.name, theme, width)
 				p.do(chromedp.EmulateViewport(width, map[int64]int64{1280: 800, 390: 844, 360: 780}[width]))
 				p.open(v.path)

@@ -180,7 +180,7 @@ func TestAThousandTasters(t *testing.T) {
 		assert.GreaterOrEqual(t, two[c.brew], c.least, "brew %d", c.brew)
 		assert.Greater(t, two[c.brew], rule[c.brew]+20, "brew %d", c.brew)
 	}
-	all := dialIn(t, 400, linear, advised())
+	all := dialIn(t, 250, linear, advised())
 	t.Logf("everything:      %.1f", all)
 	for i := 3; i <= brewsEach; i++ {
 		assert.GreaterOrEqual(t, all[i], two[i]-4, "not worse with everything allowed, brew %d", i)
@@ -191,7 +191,7 @@ func TestAThousandTasters(t *testing.T) {
 func TestTastersWhoBeginNear(t *testing.T) {
 	defer func(was []brew.Request) { stops = was }(stops)
 	stops = []brew.Request{{Method: "cone"}, {Method: "flat-bed"}, {Method: "press-pot"}, {Method: "pot"}, {Method: "cloth"}}
-	near := dialIn(t, 600, linear, advised(Grind, Ratio))
+	near := dialIn(t, 400, linear, advised(Grind, Ratio))
 	t.Logf("grind and ratio: %.1f", near)
 	assert.GreaterOrEqual(t, near[3], 59.0)
 	assert.GreaterOrEqual(t, near[5], 84.0)
@@ -199,8 +199,8 @@ func TestTastersWhoBeginNear(t *testing.T) {
 }
 
 func TestABentPalate(t *testing.T) {
-	got := dialIn(t, 400, bent, advised(Grind, Ratio))
-	rule := dialIn(t, 400, bent, thumb)
+	got := dialIn(t, 250, bent, advised(Grind, Ratio))
+	rule := dialIn(t, 250, bent, thumb)
 	t.Logf("bent palate: %.1f, by the rule of thumb %.1f", got, rule)
 	assert.GreaterOrEqual(t, got[8], 78.0)
 	assert.Greater(t, got[8], rule[8]+20)

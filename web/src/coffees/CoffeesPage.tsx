@@ -7,6 +7,7 @@ import { addCoffee, closing, useChange, useCoffees, useDeletedCoffees, useLog } 
 import { Panel } from "../app/Panel";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
+import { over, useStored } from "../app/useStored";
 import { useRemove } from "../app/useUndo";
 import { Deleted } from "../log/Deleted";
 import { LogNav } from "../log/LogNav";
@@ -144,6 +145,9 @@ function Notes({ notes: n, printed }: { notes: Schemas["Notes"]; printed?: strin
 
 const empty: Set = { name: "" };
 
+const readSet = over<Set>(empty);
+const writeSet = (s: Set) => (s === empty ? null : JSON.stringify(s));
+
 const setOf = (c: Coffee): Set =>
   JSON.parse(
     JSON.stringify({
@@ -161,9 +165,13 @@ const setOf = (c: Coffee): Set =>
   ) as Set;
 
 function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void }) {
-  const [c, setC] = useState<Set>(() => (coffee ? setOf(coffee) : empty));
+  // A new one that is being typed stays on this device until it is kept.
+  const draft = useStored("coffee.new", readSet, writeSet);
+  const [own, setOwn] = useState<Set>(() => (coffee ? setOf(coffee) : empty));
+  const c = coffee ? own : draft.value;
   const [left, setLeft] = useState(coffee?.left_g ?? undefined);
-  const put = (part: Partial<Set>) => setC((was) => ({ ...was, ...part }));
+  const put = (part: Partial<Set>) =>
+    coffee ? setOwn((was) => ({ ...was, ...part })) : draft.set({ ...draft.latest.current, ...part });
   const save = useChange(() => {
     // Weighed anew: from now on it is counted from that.
     const weighed = left !== (coffee?.left_g ?? undefined);
@@ -195,7 +203,13 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          save.mutate(undefined, closing(onClose));
+          save.mutate(
+            undefined,
+            closing(() => {
+              if (!coffee) draft.set(empty);
+              onClose();
+            }),
+          );
         }}
       >
         <div className="field">

@@ -17,6 +17,7 @@ import { core } from "../core/core";
 import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
+import { useStored } from "../app/useStored";
 import { LogNav } from "../log/LogNav";
 import { ClockField } from "../units/ClockField";
 import { NumberField } from "../units/NumberField";
@@ -62,9 +63,16 @@ export function NewRecipePage() {
   );
 }
 
+const readWords = (text: string | null) => text ?? "";
+const writeWords = (text: string) => (text.trim() === "" ? null : text);
+
 /** Reads words, shows what was understood, and goes on from there. */
 function FromWords({ words: first, catalogue }: { words: string; catalogue: Catalogue }) {
-  const [words, setWords] = useState(first);
+  // What is typed stays on this device until it is kept.
+  const { value: typed, set: setTyped } = useStored("recipe.words", readWords, writeWords);
+  const [own, setOwn] = useState(first);
+  const words = first === "" ? typed : own;
+  const setWords = first === "" ? setTyped : setOwn;
   const [reading, setReading] = useState<Schemas["Reading"]>();
   const [by, setBy] = useState(0);
   const { system } = useSettings();
@@ -143,7 +151,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
               )}
             </section>
           )}
-          <RecipeForm key={by} recipe={reading.recipe} catalogue={catalogue} />
+          <RecipeForm key={by} recipe={reading.recipe} catalogue={catalogue} onKept={() => setWords("")} />
         </>
       )}
     </>
@@ -193,10 +201,12 @@ function RecipeForm({
   recipe: first,
   kept,
   catalogue,
+  onKept,
 }: {
   recipe: Recipe;
   kept?: Schemas["OwnRecipe"];
   catalogue: Catalogue;
+  onKept?: () => void;
 }) {
   const [r, setR] = useState<Recipe>(first);
   const gear = useGear();
@@ -229,6 +239,7 @@ function RecipeForm({
         save.mutate(undefined, {
           onSuccess: (o) => {
             notice({ kind: "done", title: kept ? "Saved" : `Kept: ${o.recipe.name}` });
+            onKept?.();
             if (!kept) void navigate(`/recipes/${o.id}`, { replace: true });
           },
         });
