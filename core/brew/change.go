@@ -6,6 +6,7 @@ import (
 
 	"apodemos/core/conditions"
 	"apodemos/core/method"
+	"apodemos/core/quantity"
 	"apodemos/core/solve"
 	"apodemos/core/water"
 )
@@ -146,7 +147,9 @@ func (p *Plan) moved(pours []Pour, to Pour) []Pour {
 			by = *to.AtS - math.Round(p.Steps[i].AtS)
 		}
 		if to.ToPct != nil {
-			to.ToPct = new(math.Min(math.Max(*to.ToPct, m.ToLowPct), m.ToHigh))
+			// In hundredths: a share a hair under a whole one would shut out the whole one, which
+			// the pour before it may have.
+			to.ToPct = new(quantity.RoundTo(math.Min(math.Max(*to.ToPct, m.ToLowPct), m.ToHigh), 0.01))
 		}
 	}
 	var out []Pour

@@ -96,6 +96,15 @@ func (c *Timeline) movePours() Problems {
 			bad = append(bad, Problem{Field: at(n, "id"), Value: p.ID, Message: fmt.Sprintf("%q is not a pour of this recipe; allowed: %s", p.ID, strings.Join(known, ", "))})
 		}
 	}
+	// All shares first: each is then checked against what the others come to, and not
+	// against what they were.
+	for i := range c.Line {
+		for _, p := range c.Request.Pours {
+			if p.ToPct != nil && p.ID == string(c.Line[i].ID) && c.Line[i].Lane == method.Scale && c.Line[i].Phase == method.Brew {
+				c.Line[i].PourTo, c.Line[i].PourPerG = math.Min(math.Max(*p.ToPct, 0), 100)/100, 0
+			}
+		}
+	}
 	for i := range c.Line {
 		if c.Line[i].Lane != method.Scale || c.Line[i].Phase != method.Brew {
 			continue
@@ -113,9 +122,7 @@ func (c *Timeline) movePours() Problems {
 				low, high := c.shares(i)
 				if prob, is := field.Range(at(n, "to_pct"), *p.ToPct, low, high, quantity.Percent); is {
 					bad = append(bad, prob)
-					continue
 				}
-				c.Line[i].PourTo, c.Line[i].PourPerG = *p.ToPct/100, 0
 			}
 		}
 	}

@@ -263,18 +263,18 @@ export const useLog = (trip: number) =>
     queryFn: () => must(api.GET("/log", { params: { query: { trip } } })),
   });
 
-export const useEntry = (entry: number) =>
-  useQuery({
-    queryKey: ["log", "entry", entry],
-    queryFn: () => must(api.GET("/log/{entry}", { params: { path: { entry } } })),
-  });
+export const entryQuery = (entry: number) => ({
+  queryKey: ["log", "entry", entry],
+  queryFn: () => must(api.GET("/log/{entry}", { params: { path: { entry } } })),
+});
+export const useEntry = (entry: number) => useQuery(entryQuery(entry));
 
 /** The plan of an entry as it was really had. */
-export const useHadPlan = (entry: number) =>
-  useQuery({
-    queryKey: ["log", "had", entry],
-    queryFn: () => must(api.GET("/log/{entry}/had", { params: { path: { entry } } })),
-  });
+export const hadPlanQuery = (entry: number) => ({
+  queryKey: ["log", "had", entry],
+  queryFn: () => must(api.GET("/log/{entry}/had", { params: { path: { entry } } })),
+});
+export const useHadPlan = (entry: number) => useQuery(hadPlanQuery(entry));
 
 /** What the clock says of a brew being made, where it differs from the plan. */
 export const useHadSoFar = (brew: number) =>
@@ -284,12 +284,10 @@ export const useHadSoFar = (brew: number) =>
   });
 
 /** Two cups of the log side by side. */
-export const useCompared = (a: number, b: number) =>
-  useQuery({
-    queryKey: ["log", "compared", a, b],
-    enabled: a > 0 && b > 0,
-    queryFn: () => must(api.POST("/log/compare", { body: { a, b } })),
-  });
+export const comparedQuery = (a: number, b: number) => ({
+  queryKey: ["log", "compared", a, b],
+  queryFn: () => must(api.POST("/log/compare", { body: { a, b } })),
+});
 
 /** The coffees; what is said of their age holds on a day. */
 export const useCoffees = (on = "") =>

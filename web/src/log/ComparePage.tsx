@@ -1,43 +1,63 @@
+import { useQueries } from "@tanstack/react-query";
 import { Link, useSearchParams } from "react-router";
-import { useCatalogue, useCompared, useEntry, useHadPlan } from "../api/queries";
+import { comparedQuery, entryQuery, hadPlanQuery, useCatalogue } from "../api/queries";
 import { useSettings } from "../app/settings";
-import { Loaded, Trouble } from "../app/Trouble";
+import { Trouble } from "../app/Trouble";
 import { Score } from "../score/Score";
 import { inWords } from "../units/units";
+import { letters, mostCups, rowsOf } from "./cups";
 import { LogNav } from "./LogNav";
 import { Card } from "./LogPage";
 import "./log.css";
 
-/** Two cups side by side: what differed, and which was liked. */
+/** Cups side by side: what differed, and which was liked. */
 export default function ComparePage() {
   const [search] = useSearchParams();
-  const a = Number(search.get("a"));
-  const b = Number(search.get("b"));
-  const compared = useCompared(a, b);
-  const ea = useEntry(a);
-  const eb = useEntry(b);
-  const pa = useHadPlan(a);
-  const pb = useHadPlan(b);
+  const ids = (search.get("cups")?.split(",") ?? [search.get("a"), search.get("b")])
+    .map(Number)
+    .filter((n) => n > 0)
+    .slice(0, mostCups);
+  const entries = useQueries({ queries: ids.map((id) => entryQuery(id)) });
+  const plans = useQueries({ queries: ids.map((id) => hadPlanQuery(id)) });
+  const compared = useQueries({ queries: ids.slice(1).map((id) => comparedQuery(ids[0] ?? 0, id)) });
   const catalogue = useCatalogue();
   const { system } = useSettings();
   const names = catalogue.data?.names ?? {};
-  const told = (v: { value: number; unit: string } | undefined, w?: string) =>
-    v
-      ? inWords(v.value, v.unit, system, { fine: v.unit === "°C", step: v.unit === "%" ? 0.01 : undefined })
-      : (names[w ?? ""] ?? w);
+  const wrong = [...entries, ...compared].find((q) => q.error)?.error;
+  const all = compared.flatMap((c) => (c.data ? [c.data] : []));
+  const rows = rowsOf(all);
+  const told = (c: { value?: { value: number; unit: string }; word?: string }) =>
+    c.value
+      ? inWords(c.value.value, c.value.unit, system, {
+          fine: c.value.unit === "°C",
+          step: c.value.unit === "%" ? 0.01 : undefined,
+        })
+      : (names[c.word ?? ""] ?? c.word);
+  /** How a cup was liked beside the first. */
+  const likedWord = (i: number): string => {
+    if (i === 0) return all.length > 0 && all.every((c) => c.liked === "a") ? "liked best" : "";
+    const liked = all[i - 1]?.liked;
+    return liked === "b" ? "liked better than A" : liked === "a" ? "liked less than A" : "";
+  };
+  const [first, second] = [entries[0]?.data, entries[1]?.data];
+  const alike = all.length === 1 && (all[0]?.liked === "same" || all[0]?.liked === "unsaid");
   return (
     <div className="page lb">
-      <h1>Two cups side by side</h1>
+      <h1>{ids.length > 2 ? `${ids.length} cups side by side` : "Two cups side by side"}</h1>
       <LogNav />
-      {ea.error && <Trouble error={ea.error} />}
+      {ids.length < 2 && (
+        <p className="empty">
+          Choose two to {mostCups} cups in <Link to="/log">the logbook</Link>.
+        </p>
+      )}
+      {wrong && <Trouble error={wrong} />}
       <div className="lb-two">
-        {[ea.data, eb.data].map(
-          (e, i) =>
+        {entries.map(
+          ({ data: e }, i) =>
             e && (
-              <section key={e.id} aria-label={i === 0 ? "A" : "B"}>
+              <section key={e.id} aria-label={letters[i]}>
                 <h2>
-                  {i === 0 ? "A" : "B"}
-                  {compared.data?.liked === (i === 0 ? "a" : "b") && <small> liked better</small>}
+                  {letters[i]} <small>{likedWord(i)}</small>
                 </h2>
                 <div className="lb-card">
                   <Card entry={e} names={names} />
@@ -46,53 +66,61 @@ export default function ComparePage() {
             ),
         )}
       </div>
-      <Loaded query={compared}>
-        {(c) => (
-          <>
-            <h2>What differed</h2>
-            {c.differences.length === 0 ? (
-              <p className="empty">Nothing that anybody could tell. What was tasted otherwise is scatter.</p>
-            ) : (
-              <table className="plain lb-diff">
-                <thead>
-                  <tr>
-                    <th>
-                      <span className="sr">What</span>
-                    </th>
-                    <th className="right">A</th>
-                    <th className="right">B</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {c.differences.map((d) => (
-                    <tr key={d.field}>
-                      <td>{d.label}</td>
-                      <td className="num right">{told(d.a, d.word_a)}</td>
-                      <td className="num right">{told(d.b, d.word_b)}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-            )}
-            {(c.liked === "same" || c.liked === "unsaid") && (
-              <p>
-                {c.liked === "same" ? "They were liked alike." : "Of one of them it was not said how it was."}{" "}
-                {ea.data && eb.data && ea.data.brew_id !== eb.data.brew_id && (
-                  <Link to={`/blind?a=${ea.data.brew_id}&b=${eb.data.brew_id}`}>Try the two blind</Link>
-                )}
-              </p>
-            )}
-          </>
-        )}
-      </Loaded>
-      {pa.data && pb.data && (
+      {all.length > 0 && all.length === compared.length && (
         <>
-          <h2>A, on one axis with B</h2>
-          <Score plan={pa.data} beside={pb.data} />
-          <h2>B</h2>
-          <Score plan={pb.data} beside={pa.data} />
+          <h2>What differed</h2>
+          {rows.length === 0 ? (
+            <p className="empty">Nothing that anybody could tell. What was tasted otherwise is scatter.</p>
+          ) : (
+            <table className="plain lb-diff">
+              <thead>
+                <tr>
+                  <th>
+                    <span className="sr">What</span>
+                  </th>
+                  {ids.map((id, i) => (
+                    <th key={id} className="right">
+                      {letters[i]}
+                    </th>
+                  ))}
+                </tr>
+              </thead>
+              <tbody>
+                {rows.map((r) => (
+                  <tr key={r.field}>
+                    <td>{r.label}</td>
+                    {r.cells.map((c, i) => (
+                      <td key={ids[i]} className="num right">
+                        {told(c)}
+                      </td>
+                    ))}
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+          )}
+          {alike && (
+            <p>
+              {all[0]?.liked === "same"
+                ? "They were liked alike."
+                : "Of one of them it was not said how it was."}{" "}
+              {first && second && first.brew_id !== second.brew_id && (
+                <Link to={`/blind?a=${first.brew_id}&b=${second.brew_id}`}>Try the two blind</Link>
+              )}
+            </p>
+          )}
         </>
       )}
+      {plans.length > 1 &&
+        plans.map(
+          ({ data: p }, i) =>
+            p && (
+              <section key={ids[i]}>
+                <h2>{i === 0 ? "A, on one axis with the others" : letters[i]}</h2>
+                <Score plan={p} beside={plans[i === 0 ? 1 : 0]?.data} />
+              </section>
+            ),
+        )}
     </div>
   );
 }

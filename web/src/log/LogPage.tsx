@@ -8,6 +8,7 @@ import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { counted, inWords } from "../units/units";
+import { mostCups } from "./cups";
 import { LogNav } from "./LogNav";
 import { PathChart, PathList } from "./PathChart";
 import { Stamp } from "./Stamp";
@@ -144,7 +145,7 @@ function Cups({ list }: { list: LogEntry[] }) {
   const methods = [...new Set(list.map((l) => l.method))];
   const stops = [...new Map(list.map((l) => [l.stop_id, l.stop_name])).entries()];
   const pick = (id: number) =>
-    setTwo((was) => (was.includes(id) ? was.filter((x) => x !== id) : [...was, id].slice(-2)));
+    setTwo((was) => (was.includes(id) ? was.filter((x) => x !== id) : [...was, id].slice(-mostCups)));
   return (
     <>
       <div className="lb-filters" role="search">
@@ -212,11 +213,11 @@ function Cups({ list }: { list: LogEntry[] }) {
         {counted(shown.length, "cup")}
         {shown.length < list.length && <> of {list.length}</>}
         {two.length === 1 && <>. Choose one more to compare.</>}
-        {two.length === 2 && (
+        {two.length >= 2 && (
           <>
             .{" "}
-            <Link className="btn" to={`/log/compare?a=${two[0]}&b=${two[1]}`}>
-              Compare the two
+            <Link className="btn" to={`/log/compare?cups=${two.join(",")}`}>
+              {two.length === 2 ? "Compare the two" : `Compare the ${two.length}`}
             </Link>{" "}
             <Button type="text" onClick={() => setTwo([])}>
               Choose none

@@ -1,0 +1,24 @@
+import type { Schemas } from "../api/client";
+
+/** What cups set side by side are called; as many as these are compared at once. */
+export const letters = ["A", "B", "C", "D"];
+export const mostCups = letters.length;
+
+/** What differs between the first cup and each of the others, by what it is: a value a cup. */
+export function rowsOf(compared: Schemas["Compared"][]) {
+  type Cell = { value?: { value: number; unit: string }; word?: string };
+  const rows = new Map<string, { label: string; cells: Cell[] }>();
+  compared.forEach((c, i) => {
+    for (const d of c.differences) {
+      const first: Cell = { value: d.a, word: d.word_a };
+      const row = rows.get(d.field) ?? {
+        label: d.label,
+        // Where nothing is said to differ, it is as in the first.
+        cells: Array.from({ length: compared.length + 1 }, () => first),
+      };
+      row.cells[i + 1] = { value: d.b, word: d.word_b };
+      rows.set(d.field, row);
+    }
+  });
+  return [...rows.entries()].map(([field, r]) => ({ field, ...r }));
+}
