@@ -63,7 +63,8 @@ test: test-tools build
 	./bin/apodemos openapi | diff -u docs/openapi.json - || { echo "run make api"; exit 1; }
 	cd web && npx --no-install openapi-typescript ../docs/openapi.json -o .schema.check.d.ts >/dev/null && diff -u src/api/schema.d.ts .schema.check.d.ts; s=$$?; rm -f .schema.check.d.ts; exit $$s
 	@echo "== Go: all tests"
-	go test ./...
+	# The interface alone takes some minutes on two processors; the limit is for what hangs.
+	go test -timeout 40m ./...
 
 # What the tests need and a plain machine may lack.
 test-tools:

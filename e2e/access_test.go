@@ -69,6 +69,7 @@ func (p *person) listen() (all []heard) {
 // Whoever cannot see the score finds it as a group, hears what can be moved in it, how
 // far, and where it is, and moves it with the keyboard.
 func TestTheScoreIsHeardAndMoved(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9")
@@ -105,6 +106,7 @@ func TestTheScoreIsHeardAndMoved(t *testing.T) {
 // The guide says what to do when that changes, and not the time with every tick; a key
 // does one thing, and a button that has the focus keeps its own.
 func TestTheGuideSaysStepsAndNotTicks(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9/guide")
@@ -171,6 +173,7 @@ func TestTheGuideSaysStepsAndNotTicks(t *testing.T) {
 // What is ticked in the schedule is ticked for everybody, and two who tick do not undo
 // each other.
 func TestTicksAreSeenInTheOtherTab(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	mine, theirs := sit(t, app.base), sit(t, app.base)
 	tick := func(p *person, n int) {
@@ -203,6 +206,7 @@ func TestTicksAreSeenInTheOtherTab(t *testing.T) {
 
 // The ribbon shows its stop without moving the page from under who reads it.
 func TestThePageStaysWhereItWasScrolled(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/7")

@@ -14,6 +14,7 @@ import (
 // Each question of the bench, answered once through the browser and compared
 // with a published value or one worked by hand.
 func TestTheFiveQuestions(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 
@@ -84,6 +85,7 @@ func seconds(t testing.TB, clock string) float64 {
 // A weighed canister and a thermometer reading, entered on the bench, replace
 // the estimates in a plan.
 func TestACalibrationIsSeenInThePlan(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9")

@@ -28,6 +28,7 @@ func boilAt(altitudeM float64) float64 {
 // One stop, one brew, all the way: planned, brewed by the clock, written down,
 // and still there when the program has been started again.
 func TestOneBrewFromPlanToLog(t *testing.T) {
+	t.Parallel()
 	dir := t.TempDir()
 	app := start(t, dir, "--clock-rate", "120")
 	p := sit(t, app.base)
@@ -117,6 +118,7 @@ func TestOneBrewFromPlanToLog(t *testing.T) {
 }
 
 func TestGuidePausesSkipsAndGoesBack(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9/guide")
@@ -149,6 +151,7 @@ func TestGuidePausesSkipsAndGoesBack(t *testing.T) {
 // Cups that steep on their own are brewed one beside the other: the guide goes
 // through all of them, each with its number.
 func TestGuideGoesThroughEveryCup(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/1")
@@ -176,6 +179,7 @@ func TestGuideGoesThroughEveryCup(t *testing.T) {
 }
 
 func TestBadInputSaysWhatIsAllowedAndLosesNothing(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9")
@@ -210,6 +214,7 @@ func TestBadInputSaysWhatIsAllowedAndLosesNothing(t *testing.T) {
 }
 
 func TestDeleteCanBeUndone(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/log")
@@ -233,6 +238,7 @@ func TestDeleteCanBeUndone(t *testing.T) {
 }
 
 func TestATripByHand(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips")
@@ -251,6 +257,7 @@ func TestATripByHand(t *testing.T) {
 }
 
 func TestKeyboardAndTheme(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9")
@@ -270,6 +277,7 @@ func TestKeyboardAndTheme(t *testing.T) {
 // A drawdown that was timed fits the dripper: the plan drains when it was seen to, says
 // that it is measured, and can be put back.
 func TestATimedDrawdownFitsTheDripper(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9")

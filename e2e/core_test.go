@@ -83,6 +83,7 @@ func workerPath(t *testing.T) string {
 // Both carriers of the core, the server and the module in the browser, answer alike
 // over the catalogue.
 func TestBothCarriersAnswerAlike(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.expectError("422")
@@ -113,6 +114,7 @@ func TestBothCarriersAnswerAlike(t *testing.T) {
 
 // Once the module is there the page answers without its server.
 func TestThePageAnswersWithoutItsServer(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.expectError("ERR_CONNECTION_REFUSED")
@@ -126,6 +128,7 @@ func TestThePageAnswersWithoutItsServer(t *testing.T) {
 
 // A page goes on over the server where the module cannot be had.
 func TestThePageDoesWithoutTheModule(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.expectError("Failed to load")

@@ -12,6 +12,7 @@ import (
 // A shelf is built, the best kit for the demo trip is asked for, its reason read,
 // a piece swapped, a fit problem seen with its remedy, and the list packed.
 func TestAKitForTheTrip(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/shelf")
@@ -84,6 +85,7 @@ func TestAKitForTheTrip(t *testing.T) {
 
 // A shelf with no burner cannot serve the trip: which brew, why, what would help.
 func TestAShelfThatLacksSomething(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/shelf")

@@ -21,6 +21,7 @@ func limitFiles(t *testing.T, pid int, bytes uint64) {
 // With a full disk the page says so and keeps what was typed; with room again the
 // same change is saved.
 func TestAFullDiskIsToldAndNothingIsLost(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9")

@@ -13,6 +13,7 @@ import (
 // One brew of each family is planned by clicking through the choice at a stop.
 // The readings are common practice, no published source.
 func TestOneBrewOfEachFamily(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	for _, c := range []struct {
@@ -41,6 +42,7 @@ func TestOneBrewOfEachFamily(t *testing.T) {
 // 20 g at 1:16 wants 320 g; the chamber holds 230, so 90 go into the cup
 // afterwards. Common practice.
 func TestBypass(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/8")
@@ -61,6 +63,7 @@ func TestBypass(t *testing.T) {
 
 // A US user with a tablespoon and no scale.
 func TestATablespoonAndNoScale(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/8")
@@ -79,6 +82,7 @@ func TestATablespoonAndNoScale(t *testing.T) {
 
 // By hand: 20 clicks of 37 µm are 740 µm, 29.6 clicks of 25 µm.
 func TestGrinderConversion(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/bench/grind")
@@ -91,6 +95,7 @@ func TestGrinderConversion(t *testing.T) {
 }
 
 func TestTheSteepIsDraggedAndPutBack(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/7")
@@ -121,6 +126,7 @@ func TestTheSteepIsDraggedAndPutBack(t *testing.T) {
 // Pours are moved on the score; what was moved has a name and a way back.
 // Eight cups are four batches, drawn together.
 func TestPoursAndBatchesOnTheScore(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/8")
@@ -144,6 +150,7 @@ func TestPoursAndBatchesOnTheScore(t *testing.T) {
 // The figures of the comparison open their working, that of the weight too; Back
 // closes it.
 func TestTheComparisonOpensItsWorking(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5")

@@ -42,6 +42,7 @@ const assumed = `[...document.querySelectorAll(".strip-assumed legend")].map(e =
 // From an empty program to a running guide, on a phone, in eight taps beyond typing: the
 // altitude, the air, the water, the cups and the gear are all said, none as filled in.
 func TestCoffeeHereInEightTaps(t *testing.T) {
+	t.Parallel()
 	app := startOwn(t)
 	p := sit(t, app.base)
 	p.do(chromedp.EmulateViewport(390, 844))
@@ -97,6 +98,7 @@ func TestCoffeeHereInEightTaps(t *testing.T) {
 
 // The hill, the device, a barometer and a stop each say how high one is.
 func TestHowHighIsSaidInManyWays(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/now")
@@ -135,6 +137,7 @@ func TestHowHighIsSaidInManyWays(t *testing.T) {
 // The ways follow what one wishes and has, their figures open, and what is not possible
 // says why.
 func TestTheWaysFollow(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5")
@@ -160,6 +163,7 @@ func TestTheWaysFollow(t *testing.T) {
 
 // A brew at a place of no trip goes into a trip with its log, and out again.
 func TestAPlaceGoesIntoATrip(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	var st struct{ ID int64 }
@@ -187,6 +191,7 @@ func TestAPlaceGoesIntoATrip(t *testing.T) {
 // Every morning means all of them at once, and Undo takes all away; a brew is copied to
 // another stop.
 func TestBrewsForManyDays(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	brews := func() int {
@@ -219,6 +224,7 @@ func TestBrewsForManyDays(t *testing.T) {
 // Two plans of any two methods stand beside each other over the same time, and what
 // differs is said; an input is found by a word for it; the gear is checked.
 func TestAPlanAtOneLook(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9")
@@ -259,6 +265,7 @@ func TestAPlanAtOneLook(t *testing.T) {
 
 // Every view is a place to go to and to come back to.
 func TestBackLeadsWhereOneWas(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/now")

@@ -29,6 +29,7 @@ func startOwn(t *testing.T) *program {
 // From nothing: every empty page says what to do next, and by hand a first trip
 // with a stop, a forecast, a brew and a kit comes of it.
 func TestAFirstTripFromNothing(t *testing.T) {
+	t.Parallel()
 	app := startOwn(t)
 	p := sit(t, app.base)
 	p.open("/trips")
@@ -103,6 +104,7 @@ func TestAFirstTripFromNothing(t *testing.T) {
 
 // Gear comes in as CSV, all of it or none, and goes off again by Undo.
 func TestGearFromCSV(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.expectError("422")

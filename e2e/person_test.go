@@ -223,6 +223,17 @@ func (p *person) until(what string, ok func() bool) {
 	}
 }
 
+// settle waits until the page is laid out and stays as it is.
+func (p *person) settle() {
+	p.t.Helper()
+	was := ""
+	p.until("see it settle", func() bool {
+		before := was
+		was = p.js(`(document.documentElement.scrollWidth + " " + document.body.innerHTML.length + " " + document.getAnimations().filter(a => a.playState === "running" && a.effect.getComputedTiming().iterations < 1e6).length)`)
+		return was == before
+	})
+}
+
 // js evaluates an expression that gives a string.
 func (p *person) js(expression string) string {
 	p.t.Helper()

@@ -14,6 +14,7 @@ import (
 // TestScreenshots makes the pictures of docs/screenshots; make screenshots
 // sets the folder.
 func TestScreenshots(t *testing.T) {
+	t.Parallel()
 	dir := os.Getenv("APODEMOS_SCREENSHOTS")
 	if dir == "" {
 		dir = t.TempDir() // the views open without an error all the same

@@ -60,6 +60,7 @@ func writeFile(t *testing.T, name, text string) string {
 // brewed, "a little sour", the advice taken with one tap, the second cup liked, settled;
 // and at the plateau the same coffee begins from what was learnt.
 func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
+	t.Parallel()
 	app := startOwn(t)
 	p := sit(t, app.base)
 
@@ -177,6 +178,7 @@ func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
 // Two methods compared blind: the cups are dealt, who tastes does not see how, and after six
 // rounds it is more than chance.
 func TestTwoMethodsBlind(t *testing.T) {
+	t.Parallel()
 	app := startOwn(t)
 	p := sit(t, app.base)
 	var place struct{ ID int64 }
@@ -219,6 +221,7 @@ func TestTwoMethodsBlind(t *testing.T) {
 // A log, and a recipe, go out of one program and into another; what is deleted can be had
 // back; two cups are chosen and compared.
 func TestTheLogbookGoesAlong(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/log")

@@ -50,6 +50,7 @@ func get(t *testing.T, url string) []byte {
 
 // A route comes in as GPX, gets brews, and goes out as provisions and calendar.
 func TestATripFromGPXToCalendar(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips")
@@ -131,6 +132,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 }
 
 func TestABadFileIsToldAndNothingIsKept(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.expectError("422")
@@ -149,6 +151,7 @@ func TestABadFileIsToldAndNothingIsKept(t *testing.T) {
 // Stops are moved on the ribbon and along the list, split, and undone; the trip is
 // duplicated and archived.
 func TestArrangingATrip(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1")
@@ -216,6 +219,7 @@ func TestArrangingATrip(t *testing.T) {
 
 // The trip sheet prints a page a stop at most, on A5, and a plan on one or two.
 func TestWhatIsPrinted(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	pages := func(size chromedp.PaperSize) int {
@@ -234,6 +238,7 @@ func TestWhatIsPrinted(t *testing.T) {
 // A total leads to the plans that it adds up, and each of those to the figure it
 // came from; and back.
 func TestATotalLeadsToItsPlans(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/provisions")

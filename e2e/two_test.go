@@ -22,6 +22,7 @@ import (
 // Two tabs on one trip: both change it, the second is told, sees both versions and
 // chooses; what only one has changed stays.
 func TestTwoTabsOnOneTrip(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	mine, theirs := sit(t, app.base), sit(t, app.base)
 	mine.expectError("412")
@@ -89,6 +90,7 @@ func TestTwoTabsOnOneTrip(t *testing.T) {
 
 // A draft that was begun before somebody saved the brew is not put over that unasked.
 func TestAnOldDraftOverANewerSave(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.expectError("412")
@@ -148,6 +150,7 @@ func TestAnOldDraftOverANewerSave(t *testing.T) {
 // Pulled by one key, the last reading moves by one step: what is asked of each cup is
 // found from it, for two cups and for batches.
 func TestTheLastReadingIsPulled(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	cup := func() float64 {
@@ -189,6 +192,7 @@ func TestTheLastReadingIsPulled(t *testing.T) {
 // A guide that is taken up again shows the plan that it was begun with, though the brew
 // was changed meanwhile.
 func TestAGuideGoesOnWithItsPlan(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	guide := "/trips/1/stops/5/brews/9/guide"
@@ -212,6 +216,7 @@ func TestAGuideGoesOnWithItsPlan(t *testing.T) {
 
 // Views are read again when the window is looked at again.
 func TestAViewIsFreshWhenItIsLookedAt(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1")
@@ -226,6 +231,7 @@ func TestAViewIsFreshWhenItIsLookedAt(t *testing.T) {
 // The backup is put back by the program itself, over a database that is damaged; drafts
 // of another database do not appear in it.
 func TestRestoreOverADamagedDatabase(t *testing.T) {
+	t.Parallel()
 	dir := filepath.Join(t.TempDir(), "trips #1")
 	away := filepath.Join(t.TempDir(), "away.db")
 	app := start(t, dir)
@@ -258,6 +264,7 @@ func TestRestoreOverADamagedDatabase(t *testing.T) {
 
 // However its first start is cut short, the demo is there whole or not at all.
 func TestADemoIsWholeOrNotThere(t *testing.T) {
+	t.Parallel()
 	whole, none := 0, 0
 	for i := range 14 {
 		dir := t.TempDir()
@@ -294,6 +301,7 @@ func TestADemoIsWholeOrNotThere(t *testing.T) {
 
 // A restore that is killed leaves the old database or the new one.
 func TestARestoreThatIsKilled(t *testing.T) {
+	t.Parallel()
 	old, fresh := 0, 0
 	away := filepath.Join(t.TempDir(), "away.db")
 	seed := t.TempDir()

@@ -57,6 +57,7 @@ func spaced(s string) string { return thin.ReplaceAllString(s, " ") }
 // in both systems of units, with a scale and without. Plan, steps, guide, sheet,
 // schedule, provisions, comparison and command line say the same of it.
 func TestOneVoice(t *testing.T) {
+	t.Parallel()
 	app := startOwn(t)
 	p := sit(t, app.base)
 	var made struct{ ID int64 }
@@ -230,6 +231,7 @@ func plainStep(s string) string {
 // From the form of a stop at a stream at 2,300 m, of which nothing is said, to the
 // three minutes of boiling that the guide times.
 func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir(), "--clock-rate", "20")
 	p := sit(t, app.base)
 	p.open("/trips/1")
@@ -295,6 +297,7 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 // Six cups from a small dripper: equal batches, each of what it takes, into a server;
 // the picture, the steps and the guide are of one.
 func TestAConeForSix(t *testing.T) {
+	t.Parallel()
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/8")
@@ -321,6 +324,7 @@ func TestAConeForSix(t *testing.T) {
 // Concentrate from home to the last vial: it counts once, as what is served, and says
 // how old it is when it is drunk.
 func TestConcentrateFromHomeToTheLastVial(t *testing.T) {
+	t.Parallel()
 	app := startOwn(t)
 	p := sit(t, app.base)
 	var made, home, hut struct{ ID int64 }

@@ -79,19 +79,17 @@ export function usePlan(request: PlanRequest | undefined) {
   return { ...plan, data };
 }
 
-/** The request that a change gives; none where there is no change. */
-export function useChanged(request: PlanRequest, change: Change | undefined): PlanRequest | undefined {
-  const changed = useQuery({
+/** The request that a change gives; none where there is no change, or nothing to change. */
+export const useChanged = (request: PlanRequest | undefined, change: Change | undefined) =>
+  useQuery({
     queryKey: ["plan", "changed", request, change],
-    enabled: change !== undefined,
+    enabled: request !== undefined && change !== undefined,
     staleTime: Infinity,
     gcTime: 20_000,
-    placeholderData: keepPreviousData,
+    placeholderData: change && keepPreviousData,
     retry: false,
-    queryFn: ({ signal }) => core.changed(request, change as Change, signal),
+    queryFn: ({ signal }) => core.changed(request as PlanRequest, change as Change, signal),
   });
-  return change && changed.data;
-}
 
 const placesQuery = { queryKey: ["places"], queryFn: () => must(api.GET("/places")) };
 const gearQuery = { queryKey: ["gear"], queryFn: () => must(api.GET("/gear")) };
@@ -377,10 +375,11 @@ export const usePlanOf = (plan: number) =>
   });
 
 /** A mutation that makes everything it may have touched be read again. */
-export function useChange<In, Out>(run: (input: In) => Promise<Out>) {
+export function useChange<In, Out>(run: (input: In) => Promise<Out>, inTurn?: string) {
   const client = useQueryClient();
   return useMutation({
     mutationFn: run,
+    ...(inTurn && { scope: { id: inTurn } }),
     onSuccess: () =>
       client.invalidateQueries({
         predicate: (q) => !["plan", "ways", "fit", "catalogue", "info"].includes(String(q.queryKey[0])),

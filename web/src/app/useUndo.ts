@@ -7,7 +7,13 @@ export function useOfferUndo() {
   const client = useQueryClient();
   return (key: string, title: string, undo: () => Promise<unknown>) => {
     const again = () => client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
-    notice({ kind: "undo", key, title, undo: () => void undo().then(again) });
+    const failed = (e: unknown) =>
+      notice({
+        kind: "wrong",
+        title: "It could not be undone",
+        more: e instanceof Error ? e.message : String(e),
+      });
+    notice({ kind: "undo", key, title, undo: () => void undo().then(again, failed) });
   };
 }
 

@@ -1,22 +1,40 @@
+import { useQueryClient } from "@tanstack/react-query";
 import type { StopOut, TripOut } from "../api/client";
 import { arrange } from "../api/change";
-import { joinStops, splitStop, useChange } from "../api/queries";
+import { joinStops, splitStop, tripQuery, useChange } from "../api/queries";
 import { useOfferUndo } from "../app/useUndo";
 import type { Move } from "../ribbon/Ribbon";
 import { lined, swapped, toDay, toKm, type Place } from "./rearrange";
 
-/** Moves stops of a trip, and offers to undo it. */
+/** A move, worked out from where the stops are when its turn comes. */
+interface Moving {
+  from?: TripOut;
+  to: (before: Place[]) => Place[];
+}
+
+/**
+ * Moves stops of a trip, and offers to undo it. Moves and their undoing go one after
+ * another, each from what the last one has led to: quick hands would meet themselves.
+ */
 export function useArrange(trip: TripOut) {
-  const change = useChange((body: Place[]) => arrange(trip, body));
-  const halve = useChange(({ stop, keep }: { stop: number; keep: number }) => splitStop(stop, keep));
+  const client = useQueryClient();
+  const { queryKey } = tripQuery(trip.id);
   const offer = useOfferUndo();
-  const before = lined(trip.stops);
-  const put = (body: Place[], what: string) => {
-    // The next move begins from where the last one has led.
-    if (change.isPending || JSON.stringify(body) === JSON.stringify(before)) return;
-    change.mutate(body, {
-      onSuccess: (now) => offer(`arrange-${trip.id}`, what, () => arrange(now, before)),
-    });
+  const change = useChange(async ({ from, to }: Moving) => {
+    const base = from ?? client.getQueryData<TripOut>(queryKey) ?? trip;
+    const before = lined(base.stops);
+    const next = to(before);
+    if (JSON.stringify(next) === JSON.stringify(before)) return;
+    const now = await arrange(base, next);
+    client.setQueryData(queryKey, now);
+    return { now, before };
+  }, `arrange-${trip.id}`);
+  const halve = useChange(({ stop, keep }: { stop: number; keep: number }) => splitStop(stop, keep));
+  const put = async (to: Moving["to"], what: string) => {
+    const moved = await change.mutateAsync({ to }).catch(() => undefined); // the page tells of it
+    if (!moved) return;
+    const { now, before } = moved;
+    offer(`arrange-${trip.id}`, what, () => change.mutateAsync({ from: now, to: () => before }));
   };
   return {
     error: change.error ?? halve.error,
@@ -31,11 +49,24 @@ export function useArrange(trip: TripOut) {
       ),
     /** Along the ribbon. */
     move: ({ stop, km, day }: Move) => {
-      if (day !== undefined) put(toDay(before, stop.id, day), `${stop.name} has moved to another day`);
-      if (km !== undefined) put(toKm(before, stop.id, km), `${stop.name} has moved along the route`);
+      if (day !== undefined)
+        void put((before) => toDay(before, stop.id, day), `${stop.name} has moved to another day`);
+      if (km !== undefined)
+        void put((before) => toKm(before, stop.id, km), `${stop.name} has moved along the route`);
     },
     /** One place up or down in the list. */
-    swap: (index: number, by: -1 | 1) =>
-      put(swapped(before, index, by), `${trip.stops[index]?.name ?? "The stop"} has moved`),
+    swap: (index: number, by: -1 | 1) => {
+      const stop = trip.stops[index];
+      if (!stop) return;
+      void put(
+        (before) =>
+          swapped(
+            before,
+            before.findIndex((p) => p.id === stop.id),
+            by,
+          ),
+        `${stop.name} has moved`,
+      );
+    },
   };
 }
