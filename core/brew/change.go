@@ -7,6 +7,7 @@ import (
 	"apodemos/core/conditions"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
+	"apodemos/core/recipe"
 	"apodemos/core/solve"
 	"apodemos/core/water"
 )
@@ -14,12 +15,13 @@ import (
 // A Change is something that a person does to a brew, of which the request that gives
 // it has to be worked out. Of its fields one is set.
 type Change struct {
-	As       string   `json:"as,omitempty" enum:",home,plain" doc:"home: in a kitchen at sea level; plain: with nothing made up for"`
-	Method   string   `json:"method,omitempty" doc:"Made another way: what it fixes for itself is left to it"`
-	School   string   `json:"school,omitempty"`
-	ReadingG *float64 `json:"reading_g,omitempty" doc:"The scale should stop at this at last"`
-	DrainedS *float64 `json:"drained_s,omitempty" doc:"The bed was seen drained then, from first contact: this dripper with this paper and grinder is fitted to it"`
-	Pour     *Pour    `json:"pour,omitempty" doc:"A pour is moved, and those after it that were moved before go with it"`
+	As       string         `json:"as,omitempty" enum:",home,plain" doc:"home: in a kitchen at sea level; plain: with nothing made up for"`
+	Method   string         `json:"method,omitempty" doc:"Made another way: what it fixes for itself is left to it"`
+	School   string         `json:"school,omitempty"`
+	ReadingG *float64       `json:"reading_g,omitempty" doc:"The scale should stop at this at last"`
+	DrainedS *float64       `json:"drained_s,omitempty" doc:"The bed was seen drained then, from first contact: this dripper with this paper and grinder is fitted to it"`
+	Recipe   *recipe.Recipe `json:"recipe,omitempty" doc:"Made by a recipe of one's own: what that sets is not asked besides"`
+	Pour     *Pour          `json:"pour,omitempty" doc:"A pour is moved, and those after it that were moved before go with it"`
 }
 
 // Changed is the request that a change gives. Its error is Problems.
@@ -29,6 +31,17 @@ func (r Request) Changed(c Change) (Request, error) {
 		return r.atHome(), nil
 	case c.As == "plain":
 		r.Adjust = new("none")
+		return r, nil
+	case c.Recipe != nil:
+		by := c.Recipe.Method
+		if by == "" {
+			by = r.Method
+		}
+		r = r.By(by, c.Recipe.School)
+		r.Recipe = c.Recipe
+		if c.Recipe.SaysHowMuch() {
+			r.CupMl = nil
+		}
 		return r, nil
 	case c.Method != "" || c.School != "":
 		if c.Method == "" {

@@ -9,6 +9,7 @@ import (
 
 	. "apodemos/core/brew"
 	"apodemos/core/method"
+	"apodemos/core/recipe"
 )
 
 func lastReading(p *Plan) float64 {
@@ -75,6 +76,22 @@ func TestAnyDragCanBePlanned(t *testing.T) {
 			require.NoError(t, err)
 		}
 	})
+}
+
+// A recipe of one's own brings what it sets, and takes away what was asked besides; what
+// the person drinks is asked still where the recipe leaves it open.
+func TestMadeByAnOwnRecipe(t *testing.T) {
+	asked := Request{Method: "cone", School: ptr("three-pours"), CupMl: ptr(180.0), Ratio: ptr(70.0), ContactS: ptr(400.0), Pours: []Pour{{ID: "pour-1", AtS: ptr(60.0)}}, Grinder: Grinder{UmPerClick: ptr(30.0), Clicks: ptr(25.0)}}
+	got := changed(t, asked, Change{Recipe: read(t, bag)})
+	assert.Equal(t, Request{Method: "cone", Recipe: read(t, bag), Grinder: asked.Grinder}, got)
+	assert.InDelta(t, 13, *compute(t, got).DoseG, 1e-9)
+
+	cooler := changed(t, asked, Change{Recipe: &recipe.Recipe{WaterC: ptr(88.0)}})
+	assert.InDelta(t, 180, *cooler.CupMl, 1e-9)
+
+	other := changed(t, asked, Change{Recipe: &recipe.Recipe{Method: "press-pot", School: "steeped-skimmed", DoseG: ptr(30.0)}})
+	assert.Equal(t, "press-pot", other.Method)
+	assert.Nil(t, other.Grinder.Clicks, "another method's grind")
 }
 
 // Home is one: the comparison's is the one that the reference time is of.

@@ -3,6 +3,7 @@ package brew
 import (
 	"fmt"
 	"math"
+	"strings"
 
 	"apodemos/core/method"
 	"apodemos/core/quantity"
@@ -14,6 +15,7 @@ import (
 type RecipeLine struct {
 	Field string          `json:"field" doc:"Of the recipe"`
 	Label string          `json:"label"`
+	Path  string          `json:"path,omitempty" doc:"Of the plan's figure that it became, where it is one"`
 	Wish  *quantity.Value `json:"wish,omitempty"`
 	Here  *quantity.Value `json:"here,omitempty"`
 	Moved bool            `json:"moved"`
@@ -116,7 +118,7 @@ func (c *script) lines() []RecipeLine {
 		return out
 	}
 	add := func(path, label string, wish, here float64, u quantity.Unit, within float64, why quantity.Phrase, off ...string) {
-		l := RecipeLine{Field: path, Label: label, Wish: new(quantity.Of(wish, u)), Here: new(quantity.Of(here, u)), Moved: math.Abs(wish-here) > within}
+		l := RecipeLine{Field: path, Label: label, Path: lineFigures[path], Wish: new(quantity.Of(wish, u)), Here: new(quantity.Of(here, u)), Moved: math.Abs(wish-here) > within}
 		if l.Moved {
 			l.Why = why
 			if len(off) == 2 {
@@ -179,7 +181,29 @@ func (c *script) lines() []RecipeLine {
 		}
 		out = append(out, l)
 	}
+	if late := c.stepsMoved(own); len(own.Steps) > 0 {
+		l := RecipeLine{Field: "steps", Label: "Other steps", Moved: late}
+		if late {
+			l.Why = quantity.Say("After the pour that still goes on then, or with the steep that this place makes longer.")
+		}
+		out = append(out, l)
+	}
 	return out
+}
+
+// lineFigures are the figures of a plan that a recipe's own become.
+var lineFigures = map[string]string{"dose_g": "dose_g", "water_g": "water.poured_ml", "ratio_g_per_l": "ratio_g_per_l", "water_c": "start_c", "grind": "grind.um", "steep_s": "contact_s", "done_s": "contact_s"}
+
+// stepsMoved tells whether one of the recipe's other steps is done at another time here.
+func (c *script) stepsMoved(own *recipe.Recipe) bool {
+	for i, s := range own.Steps {
+		for _, st := range c.plan.Steps {
+			if st.ID == recipe.StepID(i) && math.Abs(st.AtS-s.AtS) > 1 {
+				return true
+			}
+		}
+	}
+	return false
 }
 
 // poursMoved tells whether the recipe's pours begin at other times here, or stop at other
@@ -244,6 +268,11 @@ func (p *Plan) RecipeOf(name string) recipe.Recipe {
 	}
 	staged := 0
 	for _, st := range p.Steps {
+		// What the hands do between the school's pours goes with them.
+		if own := p.Request.Recipe; m.Contact == method.Percolation && (own == nil || len(own.Steps) == 0) && st.Lane == method.Hands && st.AtS >= 0 && st.AtS < value(p.ContactS) &&
+			!st.Drains && st.ID != method.Bloom && st.ID != recipe.BloomID && len(st.Values) == 0 {
+			r.Steps = append(r.Steps, recipe.HandStep{AtS: math.Round(st.AtS), ForS: new(math.Max(math.Round(st.ForS), 1)), Do: strings.TrimSuffix(st.Text, "."), Until: st.Sign})
+		}
 		if st.Lane == method.Scale && st.AtS >= 0 && st.ToG != nil {
 			staged++
 		}
@@ -264,6 +293,9 @@ func (p *Plan) RecipeOf(name string) recipe.Recipe {
 			}
 		}
 		r.Pours[len(r.Pours)-1].ToG = *r.WaterG
+	}
+	if len(r.Pours) == 0 && m.Contact == method.Percolation {
+		r.Steps = nil // the school's own, with its own pours
 	}
 	if m.Contact == method.Percolation {
 		r.DoneS = round(p.ContactS, 1)

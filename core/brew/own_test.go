@@ -100,7 +100,7 @@ func TestARecipeOfAPlan(t *testing.T) {
 		r.Drinkers = ptr(float64(rapid.IntRange(1, 2).Draw(t, "two")))
 		p, err := Compute(r)
 		if err != nil || m.Contact == method.Dilution || s.BasketG > 0 {
-			t.Skip()
+			t.Skip("drawn anew: no plan, or none that a recipe can say")
 		}
 		own := p.RecipeOf("Mine")
 		if s.DiluteShare > 0 || s.SplashMl > 0 || *p.Batches > 1 || *p.Water.DilutionMl > 0 {
@@ -135,6 +135,58 @@ func TestARecipeFedBackIsTheSame(t *testing.T) {
 		require.NoError(t, err, r.Method)
 		same(t, p, again)
 	}
+}
+
+// Whatever is written beside whichever pours, a pair of hands does one thing at a time:
+// neither a pour nor a word of the recipe is lost for it. Over the methods that pour.
+func TestOwnHandsAreFree(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		own := recipe.Recipe{DoseG: ptr(20.0), WaterG: ptr(300.0)}
+		at := 0.0
+		pours := rapid.IntRange(1, 4).Draw(t, "pours")
+		for i := range pours {
+			p := recipe.PourTo{AtS: at, ToG: math.Round(300 * float64(i+1) / float64(pours))}
+			if rapid.Bool().Draw(t, "slow") {
+				p.ForS = ptr(float64(rapid.IntRange(5, 60).Draw(t, "for")))
+				at += *p.ForS
+			}
+			own.Pours = append(own.Pours, p)
+			at += float64(rapid.IntRange(5, 70).Draw(t, "next"))
+		}
+		at = 0
+		for range rapid.IntRange(0, 4).Draw(t, "steps") {
+			at += float64(rapid.IntRange(1, 60).Draw(t, "then"))
+			s := recipe.HandStep{AtS: at, Do: "stir"}
+			if rapid.Bool().Draw(t, "long") {
+				s.ForS = ptr(float64(rapid.IntRange(1, 30).Draw(t, "stirred")))
+			}
+			own.Steps = append(own.Steps, s)
+		}
+		r := Request{Method: rapid.SampledFrom([]string{"cone", "flat-bed", "press-pot", "hand-press"}).Draw(t, "method"), Recipe: &own}
+		p, err := Compute(r)
+		require.NoError(t, err)
+		busy, poured, stirred := math.Inf(-1), 0, 0
+		for _, s := range p.Steps {
+			if s.Lane != method.Hands && s.Lane != method.Scale {
+				continue
+			}
+			require.GreaterOrEqual(t, s.AtS, busy-1e-6, "%s overlaps a pair of hands: %+v", s.ID, own)
+			require.Positive(t, s.ForS, s.ID)
+			busy = s.AtS + s.ForS
+			switch {
+			case strings.HasPrefix(string(s.ID), "pour-"):
+				poured++
+			case s.ID == recipe.StepID(stirred):
+				require.GreaterOrEqual(t, s.AtS, own.Steps[stirred].AtS-1e-6, "never before it is written")
+				stirred++
+			}
+		}
+		assert.Equal(t, pours, poured)
+		assert.Equal(t, len(own.Steps), stirred)
+		if stirred > 0 {
+			assert.NotEmpty(t, line(p, "steps").Label)
+		}
+	})
 }
 
 // Each figure of a recipe acts, in the direction in which it should.

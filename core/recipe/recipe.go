@@ -87,6 +87,11 @@ func (r *Recipe) Empty() bool {
 		len(r.Pours) == 0 && len(r.Steps) == 0 && r.SteepS == nil && r.DoneS == nil && r.StopPct == nil
 }
 
+// SaysHowMuch reports whether it sets how much there is to drink.
+func (r *Recipe) SaysHowMuch() bool {
+	return r.DoseG != nil || r.WaterG != nil || r.DrinkG != nil || len(r.Pours) > 0
+}
+
 // check is what is wrong with it whatever it is made from.
 func (r *Recipe) check() field.Problems {
 	var bad field.Problems
@@ -303,6 +308,13 @@ func nearBand(um float64, word string) bool {
 var plain = strings.NewReplacer("{", "(", "}", ")", "[", "(", "]", ")", "\n", " ", "\r", " ")
 
 func own(text string) string { return strings.Join(strings.Fields(plain.Replace(text)), " ") }
+
+// BloomID is the rest after the first of a recipe's pours. It keeps its length, whatever the
+// coffee's age: the times are the person's.
+const BloomID method.StepID = "own-bloom"
+
+// StepID names the nth of a recipe's other steps in a plan.
+func StepID(n int) method.StepID { return stepID("own", n) }
 
 // stepID names the steps of a recipe.
 func stepID(kind string, n int) method.StepID { return method.StepID(fmt.Sprintf("%s-%d", kind, n+1)) }

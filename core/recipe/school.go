@@ -177,7 +177,7 @@ func (r *Recipe) laid(m method.Method, base []method.Step, waterG float64) []met
 				forS = math.Min(forS, math.Max(r.Steps[i+1].AtS-st.AtS, 1))
 			}
 			text := own(st.Do)
-			k := method.Step{ID: stepID("own", i), Phase: method.Brew, Lane: method.Hands, Label: label(text), Text: quantity.UpperFirst(text) + ".", AtS: st.AtS, ForS: forS, Until: method.Time, Cover: heat.Open}
+			k := method.Step{ID: StepID(i), Phase: method.Brew, Lane: method.Hands, Label: label(text), Text: quantity.UpperFirst(text) + ".", AtS: st.AtS, ForS: forS, Until: method.Time, Cover: heat.Open}
 			if st.Until != "" {
 				k.Until, k.Sign = method.Sign, own(st.Until)
 			}
@@ -185,6 +185,10 @@ func (r *Recipe) laid(m method.Method, base []method.Step, waterG float64) []met
 		}
 	case drain != nil:
 		hands = nil
+	}
+	hands = around(hands, pours)
+	if drain != nil && len(r.Pours) > 1 {
+		hands = append(hands, rest(pours, hands)...)
 	}
 	line := append(slices.Clone(pours), hands...)
 	slices.SortStableFunc(line, func(a, b method.Step) int {
@@ -210,6 +214,44 @@ func (r *Recipe) laid(m method.Method, base []method.Step, waterG float64) []met
 		line = filled(line, steep)
 	}
 	return slices.Concat(before, line, after)
+}
+
+// leastHandsS is the shortest that hands are given to do something.
+const leastHandsS = 3
+
+// around puts what hands do beside the pours where hands are free: after the pour, or the
+// step, that still goes on, and cut short by the pour that begins.
+func around(hands, pours []method.Step) []method.Step {
+	out := slices.Clone(hands)
+	free := 0.0
+	for i := range out {
+		h := &out[i]
+		if h.Lane != method.Hands {
+			continue
+		}
+		at, end := math.Max(h.AtS, free), math.Inf(1)
+		for _, p := range pours {
+			switch {
+			case p.AtS+p.ForS <= at:
+			case p.AtS < at+math.Min(h.ForS, leastHandsS):
+				at = p.AtS + p.ForS
+			default:
+				end = math.Min(end, p.AtS)
+			}
+		}
+		h.AtS, h.ForS = at, math.Min(h.ForS, end-at)
+		free = at + h.ForS
+	}
+	return out
+}
+
+// rest is the bloom between the first pour and the second, where hands do nothing else.
+func rest(pours, hands []method.Step) []method.Step {
+	from, to := pours[0].AtS+pours[0].ForS, pours[1].AtS
+	if to-from <= shortGapS || slices.ContainsFunc(hands, func(h method.Step) bool { return h.AtS < to && h.AtS+h.ForS > from }) {
+		return nil
+	}
+	return []method.Step{{ID: BloomID, Phase: method.Brew, Lane: method.Hands, Label: "bloom", Text: "Let it bloom.", AtS: from, ForS: to - from, Until: method.Time, Cover: heat.Open}}
 }
 
 // pourSteps are the recipe's pours as steps.

@@ -13,6 +13,7 @@ import (
 
 	"apodemos/core/brew"
 	"apodemos/core/gear"
+	"apodemos/core/recipe"
 )
 
 func ptr[T any](v T) *T { return &v }
@@ -283,6 +284,23 @@ func TestScheduleCountsBack(t *testing.T) {
 	carry := tasks["carry:0"]
 	assert.Contains(t, carry.Text, "before leaving Quay")
 	assert.Contains(t, tasks["canister:3"].Text, "sleeping bag", "0 °C in the morning")
+}
+
+// The schedule says by whose recipe and with which coffee a brew is made, in the person's
+// own words: what looks like a place for a figure in them is none.
+func TestScheduleSaysWhoseRecipe(t *testing.T) {
+	in := two()
+	in.Stops = in.Stops[:1]
+	b := &in.Stops[0].Brews[0]
+	b.Request.Recipe = &recipe.Recipe{Name: "Hut {0} cup", WaterC: ptr(92.0)}
+	b.Request.Coffee.Name = ptr("Ridge lot")
+	for _, task := range result(t, in).Tasks {
+		if task.When == "brew" {
+			assert.Contains(t, task.Text, ", by “Hut (0) cup”, with Ridge lot; it takes ")
+			return
+		}
+	}
+	t.Error("nothing is brewed")
 }
 
 func TestConcentrateIsBegunInTime(t *testing.T) {

@@ -6,7 +6,7 @@ import { useAdvice } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { Trouble } from "../app/Trouble";
 import { Chart } from "../chart/Chart";
-import { inFewWords } from "../log/TasteForm";
+import { saidOf } from "../log/cups";
 import { counted, inWords, say } from "../units/units";
 import "./last.css";
 
@@ -61,7 +61,7 @@ export function LastCups({
         <p className="last-line">
           <strong>{d.here ? "Last time here" : `Last time, at ${last.stop_name}`}</strong>
           {clicks !== null && clicks !== undefined && <>, {inWords(clicks, "clicks", system)}</>}:{" "}
-          <Link to={`/log/${last.id}`}>{inFewWords(last)}</Link>.
+          <Link to={`/log/${last.id}`}>{saidOf(last)}</Link>.
           {d.last.length > 1 && (
             <span className="quiet">
               {" "}
@@ -69,7 +69,7 @@ export function LastCups({
               {d.last.slice(1).map((l, i) => (
                 <span key={l.id}>
                   {i > 0 && "; "}
-                  <Link to={`/log/${l.id}`}>{inFewWords(l)}</Link>
+                  <Link to={`/log/${l.id}`}>{saidOf(l)}</Link>
                 </span>
               ))}
               .

@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import type { Plan } from "../api/client";
 import { useSettings } from "../app/settings";
+import { CellFig } from "../units/Fig";
 import { inWords, say } from "../units/units";
 
 type Value = { value: number; unit: string; fine?: boolean };
@@ -24,6 +25,7 @@ export function OwnLines({
   const moved = plan.recipe.filter((l) => l.moved);
   const told = (v: Value | undefined) =>
     v === undefined ? "" : inWords(v.value, v.unit, system, { fine: v.unit === "°C" });
+  const here = (l: Plan["recipe"][number]) => (l.moved ? told(l.here) || "moved" : "kept");
   return (
     <details className="own-lines" open={moved.length > 0}>
       <summary>
@@ -45,7 +47,7 @@ export function OwnLines({
               <td>{l.label}</td>
               <td className="num">{told(l.wish)}</td>
               <td className={l.moved ? "num own-moved" : "num"}>
-                {l.moved ? told(l.here) || "moved" : "kept"}
+                {l.path ? <CellFig path={l.path}>{here(l)}</CellFig> : here(l)}
               </td>
               <td>
                 {l.moved && say(l.why, system)}{" "}

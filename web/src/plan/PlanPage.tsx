@@ -55,7 +55,7 @@ import { Drained } from "./Drained";
 import { Term } from "../app/Term";
 import { LastCups } from "./LastCups";
 import { OwnLines } from "./OwnLines";
-import { withCoffee, withRecipe } from "./own";
+import { byRecipe, withCoffee } from "./own";
 import { Take } from "./Take";
 import { Fit } from "./Fit";
 import { Versus } from "./Versus";
@@ -97,19 +97,22 @@ const dayOf = (startsOn: string | undefined, day: number | undefined): string =>
 const showStep = (id: string) =>
   document.querySelector(`[data-step="${CSS.escape(id)}"]`)?.scrollIntoView({ block: "center" });
 
-/** The recipe of one's own and the coffee that the address names, put into a request. */
-function useOwn() {
+/** A request with the recipe of one's own and the coffee that the address names. */
+function useOwn(of: PlanRequest | undefined) {
   const [search] = useSearchParams();
-  const recipe = useRecipe(Number(search.get("recipe") ?? 0));
+  const id = Number(search.get("recipe") ?? 0);
+  const recipe = useRecipe(id);
+  const changed = useChanged(of, recipe.data && byRecipe(recipe.data));
   const coffees = useCoffees();
   const coffee = Number(search.get("coffee") ?? 0);
-  const ready = (!search.get("recipe") || !recipe.isPending) && (coffee === 0 || !coffees.isPending);
-  const own = (r: PlanRequest): PlanRequest => {
-    const of = coffees.data?.find((c) => c.id === coffee);
-    const with1 = recipe.data ? withRecipe(r, recipe.data) : r;
-    return JSON.parse(JSON.stringify(of ? withCoffee(with1, of) : with1)) as PlanRequest;
+  // What was made of another request is not this one.
+  const made = id === 0 ? of : changed.isPlaceholderData ? undefined : changed.data;
+  const ready = made !== undefined && (coffee === 0 || !coffees.isPending);
+  const bag = coffees.data?.find((c) => c.id === coffee);
+  return {
+    error: recipe.error ?? changed.error,
+    request: ready ? tidied(bag ? withCoffee(made, bag) : made) : undefined,
   };
-  return { ready, own };
 }
 
 /** A brew here and now, of no trip unless the place is a stop of one; it is kept with its place. */
@@ -124,14 +127,14 @@ export function NowPlanPage() {
   const school = way?.schools.find((c) => c.school === search.get("school"))?.school ?? way?.school ?? "";
   const stop = useStopOf(here.stop?.trip ?? 0, here.stop?.stop ?? 0);
   const kept = useRef<number>(undefined);
-  const { ready, own } = useOwn();
-  const request = way && own({ ...way.request, school });
+  const { error, request } = useOwn(way && { ...way.request, school });
+  if (error) return <Trouble error={error} />;
   return (
     <Loaded query={catalogue}>
       {(c) => (
         <Loaded query={ways}>
           {() =>
-            !ready ? null : way && request ? (
+            way && !request ? null : way && request ? (
               <Editor
                 // What is said of here is another brew, and not a change of this one.
                 key={`now:${method}:${school}:${canonical(request)}`}
@@ -194,32 +197,34 @@ export function NewPlanPage() {
   const fresh = useNewBrew(stop, search.get("method") ?? "", search.get("school") ?? "");
   const at = useStopOf(Number(params.trip ?? 0), stop);
   const catalogue = useCatalogue();
-  const { ready, own } = useOwn();
-  if (!ready) return null;
+  const { error, request } = useOwn(fresh.data?.request);
+  if (error) return <Trouble error={error} />;
   return (
     <Loaded query={fresh}>
       {(n) => (
         <Loaded query={catalogue}>
-          {(c) => (
-            <Editor
-              key={`new:${stop}:${search.get("method")}:${search.get("school")}:${search.get("recipe")}:${search.get("coffee")}`}
-              brew={{
-                id: 0,
-                uuid: "",
-                stop_id: stop,
-                trip_id: n.trip_id,
-                name: n.name,
-                at: n.at,
-                revision: 0,
-                request: own(n.request),
-                plan_id: 0,
-                caffeine_mg: 0,
-                tastings: 0,
-              }}
-              catalogue={c}
-              stop={at}
-            />
-          )}
+          {(c) =>
+            request && (
+              <Editor
+                key={`new:${stop}:${search.get("method")}:${search.get("school")}:${search.get("recipe")}:${search.get("coffee")}`}
+                brew={{
+                  id: 0,
+                  uuid: "",
+                  stop_id: stop,
+                  trip_id: n.trip_id,
+                  name: n.name,
+                  at: n.at,
+                  revision: 0,
+                  request,
+                  plan_id: 0,
+                  caffeine_mg: 0,
+                  tastings: 0,
+                }}
+                catalogue={c}
+                stop={at}
+              />
+            )
+          }
         </Loaded>
       )}
     </Loaded>
@@ -393,8 +398,7 @@ function Editor({
   /** One of the method's recipes, or one of one's own. */
   const setRecipe = async (to: string) => {
     const r = mine.find((m) => `own:${m.id}` === to);
-    await change({ school: r?.recipe.school ?? (r ? (method?.schools[0]?.id ?? "") : to) });
-    if (r) draft.replace(tidied(withRecipe(draft.latest(), r)));
+    await change(r ? byRecipe(r) : { school: to });
   };
 
   const num = (path: string, more: Partial<Parameters<typeof QuantityInput>[0]> = {}) => {
@@ -417,7 +421,7 @@ function Editor({
   const atStop = stop?.conditions.place?.altitude_m ?? 0;
   const p = plan.data;
   const [against, setAgainst] = useState("");
-  const otherRequest = useChanged(draft.request, againstBy(against));
+  const otherRequest = useChanged(draft.request, againstBy(against)).data;
   const other = usePlan(otherRequest);
   const rival = otherRequest && other.data !== p ? other.data : undefined;
   const cups = p?.request.drinkers ?? draft.request.drinkers ?? 1;

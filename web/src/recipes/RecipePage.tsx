@@ -66,6 +66,14 @@ export function NewRecipePage() {
 const readWords = (text: string | null) => text ?? "";
 const writeWords = (text: string) => (text.trim() === "" ? null : text);
 
+/** The fields of the form that say themselves what is wrong with them. */
+const AT_A_FIELD =
+  /^(recipe\.)?(name|method|grinder|(dose|water|drink|grind|steep|done|stop)_(g|ml|um|s|pct)|ratio_g_per_l|water_c|clicks|pours|steps|pours\[\d+\]\.(at_s|to_g)|steps\[\d+\]\.at_s)$/;
+
+/** What is wrong with the words, without naming their only field. */
+const inWords = (e: Error) =>
+  e instanceof ApiError && e.troubles.length > 0 ? new Error(e.troubles.map((t) => t.message).join("; ")) : e;
+
 /** Reads words, shows what was understood, and goes on from there. */
 function FromWords({ words: first, catalogue }: { words: string; catalogue: Catalogue }) {
   // What is typed stays on this device until it is kept.
@@ -118,7 +126,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
           )}
         </p>
       </form>
-      {read.error && <Trouble error={read.error} />}
+      {read.error && <Trouble error={inWords(read.error)} />}
       {reading && (
         <>
           {reading.understood.length > 0 && (
@@ -215,6 +223,8 @@ function RecipeForm({
   const save = useChange(() => (kept ? saveRecipe(kept, tidy(r)) : addRecipe(tidy(r))));
   const troubles = save.error instanceof ApiError ? save.error.troubles : [];
   const trouble = (f: string) => troubles.find((t) => t.field === f || t.field === `recipe.${f}`)?.message;
+  // What is said at its field is not said again at the foot.
+  const elsewhere = troubles.filter((t) => !AT_A_FIELD.test(t.field));
   const method = catalogue.methods.find((m) => m.id === r.method);
   const grinders = (gear.data ?? []).filter((g) => g.kind === "grinder" && g.um_per_click);
   const num = (id: keyof Recipe & string, label: string, unit: string, min: number, max: number) => (
@@ -452,7 +462,17 @@ function RecipeForm({
         </Button>
         {trouble("steps") && <p className="field-trouble">{trouble("steps")}</p>}
       </fieldset>
-      {save.error && <Trouble error={save.error} />}
+      {save.error &&
+        (troubles.length === 0 ? (
+          <Trouble error={save.error} />
+        ) : (
+          <div className="trouble" role="alert">
+            <strong>Not kept.</strong>{" "}
+            {elsewhere.length > 0
+              ? elsewhere.map((t) => t.message).join("; ")
+              : "What to change is said at its field."}
+          </div>
+        ))}
       <p>
         <Button type="primary" htmlType="submit" loading={save.isPending}>
           {kept ? "Save" : "Keep it"}
