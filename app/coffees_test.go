@@ -155,7 +155,7 @@ func TestFromACupToTheNext(t *testing.T) {
 	require.NotNil(t, first.Advice.Change)
 	assert.Equal(t, "grind", first.Advice.Change.Lever)
 	assert.True(t, first.Here)
-	assert.Equal(t, "sour", first.LastSays)
+	assert.Equal(t, "sour", first.Last[0].Says)
 	assert.Equal(t, "Moor washed", first.Coffee)
 
 	taken, err := a.ChangeBrew(ctx, b.Brew, b.Revision, app.BrewIn{Name: b.Name, Request: first.Advice.Request})

@@ -113,6 +113,7 @@ type LogEntry struct {
 	School        string   `json:"school"`
 	RecipeName    string   `json:"recipe_name" doc:"Of one's own recipe; empty without one"`
 	CoffeeName    string   `json:"coffee_name" doc:"Also of one that is deleted since"`
+	Says          string   `json:"says" doc:"How it was, in a few words; empty where it was not said"`
 	DoseG         float64  `json:"dose_g"`
 	PouredMl      float64  `json:"poured_ml"`
 	BoilC         float64  `json:"boil_c"`

@@ -20,14 +20,13 @@ const AllTrips int64 = 0
 
 // BrewAdvice is what to change of a brew, from what was tasted of its coffee.
 type BrewAdvice struct {
-	Brew     BrewOut       `json:"brew"`
-	Coffee   string        `json:"coffee" doc:"Its name; empty where none is named"`
-	Advice   *taste.Advice `json:"advice" doc:"Null where nothing was tasted yet"`
-	Last     []LogEntry    `json:"last" doc:"The last cups of this brew, or else of this coffee by this method, the latest first"`
-	Here     bool          `json:"here" doc:"They are of this very brew"`
-	Counted  int           `json:"counted" doc:"Cups that the advice is from"`
-	LeftOut  int           `json:"left_out" doc:"Cups of this coffee whose plan today’s core cannot make again"`
-	LastSays string        `json:"last_says" doc:"The last cup in a few words"`
+	Brew    BrewOut       `json:"brew"`
+	Coffee  string        `json:"coffee" doc:"Its name; empty where none is named"`
+	Advice  *taste.Advice `json:"advice" doc:"Null where nothing was tasted yet"`
+	Last    []LogEntry    `json:"last" doc:"The last cups of this brew, or else of this coffee by this method, the latest first"`
+	Here    bool          `json:"here" doc:"They are of this very brew"`
+	Counted int           `json:"counted" doc:"Cups that the advice is from"`
+	LeftOut int           `json:"left_out" doc:"Cups of this coffee whose plan today’s core cannot make again"`
 }
 
 // AdviceIn asks for advice.
@@ -99,9 +98,6 @@ func (a App) Advise(ctx context.Context, brewID int64, in AdviceIn) (BrewAdvice,
 		h.Next, h.Changed = &b.Request, last.BrewID == b.ID
 	}
 	out.Advice, err = taste.Advise(h, planner)
-	if len(out.Last) > 0 {
-		out.LastSays = taste.Say(out.Last[0].Tasting)
-	}
 	return out, err
 }
 

@@ -9,6 +9,7 @@ import (
 
 	"apodemos/app"
 	"apodemos/core/brew"
+	"apodemos/core/taste"
 )
 
 // Run returns the run of a brew.
@@ -74,7 +75,7 @@ func scanLog(r row) (l LogEntry, err error) {
 	if err = json.Unmarshal([]byte(body), &l.Noted); err != nil {
 		return l, fmt.Errorf("log entry %d: %w", l.ID, err)
 	}
-	l.Coffee = coffee
+	l.Coffee, l.Says = coffee, taste.Say(l.Tasting)
 	l.Small = smallOf(steps.String, water.String)
 	return l, nil
 }

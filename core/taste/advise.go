@@ -461,7 +461,7 @@ func (t *taster) against(next, from cup) bool {
 		return false
 	}
 	const plain = 1.0
-	bitter, strong := *orZero(t.last.SourBitter), *orZero(t.last.WeakStrong)
+	bitter, strong := said(t.last.SourBitter), said(t.last.WeakStrong)
 	if math.Abs(bitter) >= math.Abs(strong) && math.Abs(bitter) >= plain && bitter*(next.e-from.e) > 0 {
 		return math.Abs(bitter) > math.Abs(strong) || strong*(next.tds-from.tds) >= 0
 	}
@@ -471,11 +471,12 @@ func (t *taster) against(next, from cup) bool {
 	return false
 }
 
-func orZero(v *float64) *float64 {
+// said is an answer; nothing said is nought.
+func said(v *float64) float64 {
 	if v == nil {
-		return new(0.0)
+		return 0
 	}
-	return v
+	return *v
 }
 
 // at is the cup of a knob n steps away, where there is one.
@@ -621,7 +622,7 @@ func (t *taster) thumb(all []knob, from cup, to aim) (try, int, bool) {
 		return try{}, 0, false
 	}
 	plain := quantity.Either(len(t.brews) < 2, 1.0, 2.0)
-	bitter, strong := *orZero(t.last.SourBitter), *orZero(t.last.WeakStrong)
+	bitter, strong := said(t.last.SourBitter), said(t.last.WeakStrong)
 	if math.Max(math.Abs(bitter), math.Abs(strong)) < plain {
 		return try{}, 0, false
 	}
@@ -636,9 +637,9 @@ func (t *taster) thumb(all []knob, from cup, to aim) (try, int, bool) {
 			if !ok {
 				continue
 			}
-			by, want := (c.e-from.e)/nearE, -sign(bitter)
+			by, want := (c.e-from.e)/nearE, -math.Copysign(1, bitter)
 			if !byTaste {
-				by, want = math.Log(c.tds/from.tds)/nearLn, -sign(strong)
+				by, want = math.Log(c.tds/from.tds)/nearLn, -math.Copysign(1, strong)
 			}
 			if by*want <= 0.1 || t.against(c, from) {
 				continue
@@ -729,115 +730,6 @@ func (t *taster) why(a *Advice, last *Tasting, wish string, elsewhere bool) quan
 	}
 	values := []quantity.Value{quantity.Of(math.Abs(by), quantity.Percent), quantity.Of(100*math.Abs(math.Expm1(ln)), quantity.Percent)}
 	return quantity.Say(lead+"This should bring {0} "+quantity.Either(by >= 0, "more", "less")+" out of the coffee, and come out {1} "+quantity.Either(ln >= 0, "stronger", "weaker")+": nearer to what you "+quantity.Either(wish != "", "wish", "like")+".", values...)
-}
-
-// said are words for how far a scale is out.
-var said = []string{"", "a little ", "", "very "}
-
-// Say puts a tasting in a few words.
-func Say(t Tasting) string {
-	var parts []string
-	scale := func(v *float64, low, high string) {
-		if v == nil || *v == 0 {
-			return
-		}
-		n := min(int(math.Round(math.Abs(*v))), 3)
-		if n == 0 {
-			return
-		}
-		parts = append(parts, said[n]+quantity.Either(*v < 0, low, high))
-	}
-	scale(t.SourBitter, "sour", "bitter")
-	scale(t.WeakStrong, "weak", "strong")
-	scale(t.Hollow, "", "hollow")
-	scale(t.Harsh, "", "harsh")
-	scale(t.Flat, "", "flat")
-	scale(t.Silt, "", "silty")
-	scale(t.Hotness, "too cool", "too hot")
-	if len(parts) == 0 && t.SourBitter != nil && t.WeakStrong != nil {
-		return "balanced"
-	}
-	return strings.Join(parts, ", ")
-}
-
-// wishes are the words of a wish, and how far each moves the aim, in points of extraction
-// and as a logarithm of strength. From memory.
-var wishes = []struct {
-	word  string
-	e, ln float64
-	silt  bool
-}{
-	{"less silt", 0, 0, true}, {"cleaner", 0, 0, true}, {"clearer", 0, 0, true}, {"less muddy", 0, 0, true},
-	{"less sour", 1, 0, false}, {"less acid", 1, 0, false}, {"less bitter", -1, 0, false}, {"less strong", 0, -0.1, false}, {"less weak", 0, 0.1, false}, {"less hollow", -1, 0, false}, {"less harsh", -1, 0, false},
-	{"rounder", 1, 0, false}, {"softer", 0.8, -0.03, false}, {"sweeter", 0.8, 0, false}, {"brighter", -1, 0, false}, {"livelier", -1, 0, false}, {"more acid", -1, 0, false},
-	{"stronger", 0, 0.1, false}, {"fuller", 0.3, 0.08, false}, {"heavier", 0.3, 0.1, false}, {"more body", 0.3, 0.1, false}, {"lighter", 0, -0.1, false}, {"weaker", 0, -0.1, false}, {"milder", 0, -0.1, false},
-}
-
-func wishWords() []string {
-	var out []string
-	for _, w := range wishes {
-		out = append(out, w.word)
-	}
-	return out
-}
-
-func known(wish string) bool {
-	wish = strings.ToLower(wish)
-	return slices.ContainsFunc(wishes, func(w struct {
-		word  string
-		e, ln float64
-		silt  bool
-	}) bool {
-		return strings.Contains(wish, w.word)
-	})
-}
-
-// wished is the aim that a wish sets: from where the last cup is thought to be.
-func (t *taster) wished(from cup, wish string) aim {
-	hE, atE := t.missE(from)
-	hS, atS := t.missS(from)
-	mE, _ := t.state.along(hE)
-	mS, _ := t.state.along(hS)
-	to := aim{mE + atE, mS + atS}
-	for _, w := range wishes {
-		if strings.Contains(strings.ToLower(wish), w.word) {
-			to.e, to.ln = to.e+w.e, to.ln+w.ln
-			break
-		}
-	}
-	return to
-}
-
-type siltMove struct {
-	change  OneChange
-	request brew.Request
-	cup     cup
-}
-
-// lessSilt is a coarser grind where the cup is muddy, or is wished cleaner.
-func (t *taster) lessSilt(from cup, wish string, last *Tasting, allow []string) (siltMove, bool) {
-	asked := false
-	for _, w := range wishes {
-		asked = asked || w.silt && strings.Contains(strings.ToLower(wish), w.word)
-	}
-	muddy := wish == "" && last != nil && last.Silt != nil && *last.Silt >= 2
-	if !asked && !muddy || !contains(allow, Grind) {
-		return siltMove{}, false
-	}
-	k := grind(from)
-	if k.why != "" {
-		return siltMove{}, false
-	}
-	for _, n := range []int{2, 1} {
-		r, change, ok := k.to(n)
-		if !ok {
-			continue
-		}
-		if told, err := t.planner.Compute(r); err == nil {
-			return siltMove{change, r, cupOf(r, told)}, true
-		}
-	}
-	return siltMove{}, false
 }
 
 // path is what each brew said, and what was known after it.

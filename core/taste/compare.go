@@ -4,6 +4,7 @@ import (
 	"math"
 	"strings"
 
+	"apodemos/core/brew"
 	"apodemos/core/quantity"
 	"apodemos/core/working"
 )
@@ -14,14 +15,21 @@ type CupDifference struct {
 	Label string          `json:"label"`
 	A     *quantity.Value `json:"a,omitempty"`
 	B     *quantity.Value `json:"b,omitempty"`
-	WordA string          `json:"word_a,omitempty"`
+	WordA string          `json:"word_a,omitempty" doc:"A method, a school under its method, or the name of a recipe of one's own"`
 	WordB string          `json:"word_b,omitempty"`
+}
+
+// SameFigure is what two cups have in common.
+type SameFigure struct {
+	Field string `json:"field"`
+	Label string `json:"label"`
 }
 
 // Compared is two cups side by side: in what they differ, the largest first, and which was
 // liked.
 type Compared struct {
 	Differences []CupDifference `json:"differences"`
+	Same        []SameFigure    `json:"same" doc:"In what they are alike, as far as anybody could tell"`
 	Liked       string          `json:"liked" enum:"a,b,same,unsaid"`
 	Why         quantity.Phrase `json:"why"`
 	A           Point           `json:"a"`
@@ -38,23 +46,27 @@ func Compare(a, b Brew, p Planner) (*Compared, error) {
 	if err != nil {
 		return nil, problems(err).At("b.request.")
 	}
-	out := &Compared{Differences: []CupDifference{}, A: Point{ca.e, ca.tds}, B: Point{cb.e, cb.tds}}
+	out := &Compared{Differences: []CupDifference{}, Same: []SameFigure{}, A: Point{ca.e, ca.tds}, B: Point{cb.e, cb.tds}}
 	word := func(path, label, x, y string) {
-		if x != y {
-			out.Differences = append(out.Differences, CupDifference{Field: path, Label: label, WordA: x, WordB: y})
+		if x == y {
+			out.Same = append(out.Same, SameFigure{path, label})
+			return
 		}
+		out.Differences = append(out.Differences, CupDifference{Field: path, Label: label, WordA: x, WordB: y})
 	}
 	number := func(path, label string, x, y *float64, u quantity.Unit, within float64) {
 		switch {
 		case x == nil || y == nil:
 		case math.Abs(*x-*y) > within*math.Max(math.Abs(*x), math.Abs(*y)):
 			out.Differences = append(out.Differences, CupDifference{Field: path, Label: label, A: new(quantity.Of(*x, u)), B: new(quantity.Of(*y, u))})
+		default:
+			out.Same = append(out.Same, SameFigure{path, label})
 		}
 	}
 	pa, pb := ca.plan, cb.plan
 	word("method", "Method", pa.Request.Method, pb.Request.Method)
 	if pa.Request.Method == pb.Request.Method {
-		word("school", "Recipe", *pa.Request.School, *pb.Request.School)
+		word("school", "Recipe", recipeOf(pa.Request), recipeOf(pb.Request))
 	}
 	clicksAlike := grinderOf(a.Request) == grinderOf(b.Request) && pa.Grind.Clicks != nil
 	if clicksAlike {
@@ -71,6 +83,15 @@ func Compare(a, b Brew, p Planner) (*Compared, error) {
 	number("strength.tds_pct", "Strength, as the model has it", &ca.tds, &cb.tds, quantity.Percent, 0.02)
 	out.Liked, out.Why = liked(a.Tasting, b.Tasting)
 	return out, nil
+}
+
+// recipeOf names what a brew is made by: a recipe of one's own by its name, and a school
+// under its method.
+func recipeOf(r brew.Request) string {
+	if r.Recipe != nil && r.Recipe.Name != "" {
+		return r.Recipe.Name
+	}
+	return r.Method + "/" + *r.School
 }
 
 // liked is which of two was liked better: by the marks, and where they are the same or

@@ -3,6 +3,7 @@ package taste
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"apodemos/core/brew"
 	"apodemos/core/coffee"
@@ -50,7 +51,7 @@ func knobs(from cup, allow []string) []knob {
 	var out []knob
 	for _, name := range Levers {
 		k := knob{lever: name}
-		if !contains(allow, name) {
+		if !slices.Contains(allow, name) {
 			k.why = "Not to be changed."
 			out = append(out, k)
 			continue
@@ -71,15 +72,6 @@ func knobs(from cup, allow []string) []knob {
 		out = append(out, k)
 	}
 	return out
-}
-
-func contains(list []string, s string) bool {
-	for _, x := range list {
-		if x == s {
-			return true
-		}
-	}
-	return false
 }
 
 const (
@@ -296,7 +288,7 @@ func stop(from cup) knob {
 func checkAllow(allow []string) field.Problems {
 	var bad field.Problems
 	for i, a := range allow {
-		if !contains(Levers, a) {
+		if !slices.Contains(Levers, a) {
 			bad = append(bad, field.Problem{Field: fmt.Sprintf("allow[%d]", i), Value: a, Message: fmt.Sprintf("%q is not known; allowed: any of grind, ratio, time, temperature, stop", a)})
 		}
 	}

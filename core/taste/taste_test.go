@@ -3,6 +3,7 @@ package taste_test
 import (
 	"encoding/json"
 	"math"
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -11,6 +12,7 @@ import (
 
 	"apodemos/core/brew"
 	"apodemos/core/field"
+	"apodemos/core/glossary"
 	"apodemos/core/method"
 	"apodemos/core/recipe"
 
@@ -109,7 +111,7 @@ func TestNeverOutOfRange(t *testing.T) {
 			r.Grinder.ZeroUm = new(rapid.SampledFrom([]float64{-100, 0, 100}).Draw(t, "zero"))
 		}
 		if _, err := planner.Compute(r); err != nil {
-			t.Skip()
+			t.Skip("drawn anew: no plan")
 		}
 		h := History{}
 		for range rapid.IntRange(1, 3).Draw(t, "cups") {
@@ -299,6 +301,9 @@ func TestWordsOfATaste(t *testing.T) {
 	}
 	assert.Equal(t, "a little sour, weak", Say(tasted(-1, -2)))
 	assert.Equal(t, "balanced", Say(tasted(0, 0)))
+	assert.Equal(t, "balanced", Say(Tasting{SourBitter: new(0.0)}))
+	assert.Equal(t, "of the right strength", Say(Tasting{WeakStrong: new(0.0)}))
+	assert.Empty(t, Say(Tasting{Mark: new(7.0)}))
 }
 
 func TestAWrongHistory(t *testing.T) {
@@ -368,7 +373,20 @@ func TestCompareTwo(t *testing.T) {
 	}
 	assert.True(t, fields["grind.clicks"])
 	assert.False(t, fields["method"] || fields["dose_g"])
+	same := map[string]bool{}
+	for _, s := range got.Same {
+		same[s.Field] = true
+		assert.False(t, fields[s.Field], s.Field)
+	}
+	assert.True(t, same["method"] && same["dose_g"] && same["ratio_g_per_l"])
 	assert.Greater(t, got.B.ExtractionPct, got.A.ExtractionPct)
+	b.Request.Recipe = &recipe.Recipe{Name: "Hut cup"}
+	got, err = Compare(a, b, planner)
+	require.NoError(t, err)
+	i := slices.IndexFunc(got.Differences, func(d CupDifference) bool { return d.Field == "school" })
+	require.GreaterOrEqual(t, i, 0)
+	assert.Equal(t, "Hut cup", got.Differences[i].WordB)
+	assert.Contains(t, glossary.Names(), got.Differences[i].WordA)
 	assert.False(t, math.IsNaN(got.A.TDSPct))
 }
 

@@ -2,6 +2,7 @@ package taste
 
 import (
 	"fmt"
+	"math"
 	"regexp"
 	"slices"
 	"strings"
@@ -113,9 +114,9 @@ func Understand(words string) Tasting {
 			how := strings.ToLower(m[2])
 			switch {
 			case hasAny(how, softened):
-				step = sign(step)
+				step = math.Copysign(1, step)
 			case hasAny(how, doubled):
-				step = 3 * sign(step)
+				step = math.Copysign(3, step)
 			}
 			s := scaleOf(tell.to)
 			*at = new(min(max(step, s[0]), s[1]))
@@ -146,9 +147,35 @@ func hasAny(s string, of []string) bool {
 	return slices.ContainsFunc(of, func(w string) bool { return strings.Contains(s, w) })
 }
 
-func sign(v float64) float64 {
-	if v < 0 {
-		return -1
+// howMuch are words for how far a scale is out.
+var howMuch = []string{"", "a little ", "", "very "}
+
+// Say puts a tasting in a few words; empty where none of its scales was used.
+func Say(t Tasting) string {
+	var parts []string
+	scale := func(v *float64, low, high string) {
+		if v == nil || *v == 0 {
+			return
+		}
+		n := min(int(math.Round(math.Abs(*v))), 3)
+		if n == 0 {
+			return
+		}
+		parts = append(parts, howMuch[n]+quantity.Either(*v < 0, low, high))
 	}
-	return 1
+	scale(t.SourBitter, "sour", "bitter")
+	scale(t.WeakStrong, "weak", "strong")
+	scale(t.Hollow, "", "hollow")
+	scale(t.Harsh, "", "harsh")
+	scale(t.Flat, "", "flat")
+	scale(t.Silt, "", "silty")
+	scale(t.Hotness, "too cool", "too hot")
+	switch {
+	case len(parts) > 0:
+	case t.SourBitter != nil:
+		return "balanced"
+	case t.WeakStrong != nil:
+		return "of the right strength"
+	}
+	return strings.Join(parts, ", ")
 }

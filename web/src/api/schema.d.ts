@@ -1747,8 +1747,6 @@ export interface components {
             here: boolean;
             /** @description The last cups of this brew, or else of this coffee by this method, the latest first */
             last: components["schemas"]["LogEntry"][];
-            /** @description The last cup in a few words */
-            last_says: string;
             /**
              * Format: int64
              * @description Cups of this coffee whose plan today’s core cannot make again
@@ -2185,6 +2183,8 @@ export interface components {
              * @description The scale should stop at this at last
              */
             reading_g?: number;
+            /** @description Made by a recipe of one's own: what that sets is not asked besides */
+            recipe?: components["schemas"]["Recipe"];
             school?: string;
         };
         ChangedIn: {
@@ -2349,6 +2349,8 @@ export interface components {
             differences: components["schemas"]["CupDifference"][];
             /** @enum {string} */
             liked: "a" | "b" | "same" | "unsaid";
+            /** @description In what they are alike, as far as anybody could tell */
+            same: components["schemas"]["SameFigure"][];
             why: components["schemas"]["Phrase"];
         };
         Comparison: {
@@ -2401,6 +2403,7 @@ export interface components {
             b?: components["schemas"]["Value"];
             field: string;
             label: string;
+            /** @description A method, a school under its method, or the name of a recipe of one's own */
             word_a?: string;
             word_b?: string;
         };
@@ -3288,6 +3291,8 @@ export interface components {
             revision: number;
             /** @description Where it differed from the plan */
             run?: components["schemas"]["Had"];
+            /** @description How it was, in a few words; empty where it was not said */
+            says: string;
             school: string;
             /**
              * Format: double
@@ -3921,6 +3926,8 @@ export interface components {
             here?: components["schemas"]["Value"];
             label: string;
             moved: boolean;
+            /** @description Of the plan's figure that it became, where it is one */
+            path?: string;
             switch?: string;
             to?: string;
             /** @description Empty where it is kept */
@@ -4097,6 +4104,10 @@ export interface components {
             as: components["schemas"]["Phrase"];
             field: string;
             words: string;
+        };
+        SameFigure: {
+            field: string;
+            label: string;
         };
         "Say-blindRequest": {
             /** @enum {string} */

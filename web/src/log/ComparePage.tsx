@@ -5,7 +5,7 @@ import { useSettings } from "../app/settings";
 import { Trouble } from "../app/Trouble";
 import { Score } from "../score/Score";
 import { inWords } from "../units/units";
-import { letters, mostCups, rowsOf } from "./cups";
+import { letters, mostCups, rowsOf, sameIn } from "./cups";
 import { LogNav } from "./LogNav";
 import { Card } from "./LogPage";
 import "./log.css";
@@ -26,6 +26,7 @@ export default function ComparePage() {
   const wrong = [...entries, ...compared].find((q) => q.error)?.error;
   const all = compared.flatMap((c) => (c.data ? [c.data] : []));
   const rows = rowsOf(all);
+  const same = sameIn(all);
   const told = (c: { value?: { value: number; unit: string }; word?: string }) =>
     c.value
       ? inWords(c.value.value, c.value.unit, system, {
@@ -98,6 +99,11 @@ export default function ComparePage() {
                 ))}
               </tbody>
             </table>
+          )}
+          {same.length > 0 && (
+            <p className="quiet" data-testid="same">
+              The same in {ids.length > 2 ? "all" : "both"}: {same.map((s) => s.label).join(" · ")}
+            </p>
           )}
           {alike && (
             <p>

@@ -12,7 +12,8 @@ import { brewPath } from "../app/where";
 import { Score } from "../score/Score";
 import { inWords } from "../units/units";
 import { LogNav } from "./LogNav";
-import { inFewWords, tasteWord, TasteForm, type TasteValues } from "./TasteForm";
+import { saidOf } from "./cups";
+import { tasteWord, TasteForm, type TasteValues } from "./TasteForm";
 import "./log.css";
 
 const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
@@ -116,7 +117,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
       </p>
       <div className="lb-two">
         <section aria-label="How it was">
-          <p className="lb-big">{inFewWords(l)}</p>
+          <p className="lb-big">{saidOf(l)}</p>
           {l.words && (
             <blockquote className="lb-words" data-own-words>
               {l.words}

@@ -8,11 +8,10 @@ import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { counted, inWords } from "../units/units";
-import { mostCups } from "./cups";
+import { mostCups, saidOf } from "./cups";
 import { LogNav } from "./LogNav";
 import { PathChart, PathList } from "./PathChart";
 import { Stamp } from "./Stamp";
-import { inFewWords } from "./TasteForm";
 import "./log.css";
 
 const when = new Intl.DateTimeFormat(undefined, {
@@ -30,17 +29,7 @@ const liked: Record<string, (l: LogEntry) => boolean> = {
 
 /** Everything that is written of a cup, for looking for it. */
 const textOf = (l: LogEntry, c?: Catalogue) =>
-  [
-    l.words,
-    l.notes,
-    l.stop_name,
-    l.brew_name,
-    l.coffee_name,
-    l.recipe_name,
-    l.by,
-    c?.names[l.method],
-    inFewWords(l),
-  ]
+  [l.words, l.notes, l.stop_name, l.brew_name, l.coffee_name, l.recipe_name, l.by, c?.names[l.method], l.says]
     .join(" ")
     .toLowerCase();
 
@@ -317,7 +306,7 @@ export function Card({ entry: l, names }: { entry: LogEntry; names: Record<strin
       </span>
       <span className="lb-taste">
         <Mark entry={l} />
-        <span>{inFewWords(l)}</span>
+        <span>{saidOf(l)}</span>
       </span>
       {l.words && (
         <q className="lb-words" data-own-words>

@@ -65,16 +65,6 @@ export function tasteWord(key: Scale, v: number | undefined): string {
   return all.find(([n]) => n === Math.round(v))?.[1] ?? String(v);
 }
 
-/** A cup in a few words. */
-export function inFewWords(t: TasteValues): string {
-  const said = [
-    tasteWord("sour_bitter", t.sour_bitter),
-    tasteWord("weak_strong", t.weak_strong),
-    ...(["hollow", "harsh", "flat", "silt"] as const).map((k) => (t[k] ? tasteWord(k, t[k]) : "")),
-  ].filter((w) => w !== "" && w !== "right");
-  return said.length > 0 ? said.join(", ") : "nothing said";
-}
-
 function Steps({
   spec,
   value,
@@ -117,6 +107,37 @@ function Steps({
   );
 }
 
+interface Planned {
+  dose_g?: number;
+  water_g?: number;
+  clicks?: number | null;
+  contact_s?: number;
+  pump?: boolean;
+}
+
+/** What may differ from the plan, in figures; what the plan has of it, null where it has no such thing. */
+const hadFields: {
+  key: "dose_g" | "water_g" | "clicks" | "start_c" | "presses";
+  label: string;
+  unit: string;
+  min: number;
+  max: number;
+  of?: (p: Planned) => number | null | undefined;
+}[] = [
+  { key: "dose_g", label: "Coffee", unit: "g", min: 1, max: 1000, of: (p) => p.dose_g },
+  { key: "water_g", label: "Poured", unit: "ml", min: 5, max: 20000, of: (p) => p.water_g },
+  { key: "clicks", label: "Clicks", unit: "clicks", min: 0, max: 400, of: (p) => p.clicks ?? null },
+  { key: "start_c", label: "Water, measured", unit: "°C", min: 0, max: 100 },
+  {
+    key: "presses",
+    label: "Presses, where 13 are usual",
+    unit: "",
+    min: 1,
+    max: 200,
+    of: (p) => (p.pump ? 13 : null),
+  },
+];
+
 /** What was said: what was taken back, or is empty, is not. */
 const said = <T extends object>(t: T): T =>
   Object.fromEntries(Object.entries(t).filter(([, v]) => v !== undefined && v !== "")) as T;
@@ -131,7 +152,7 @@ export function TasteForm({
   value: TasteValues;
   onChange: (v: TasteValues) => void;
   /** What was planned, to say what differed. */
-  planned?: { dose_g?: number; water_g?: number; clicks?: number | null; contact_s?: number; pump?: boolean };
+  planned?: Planned;
   /** The coffee that the plan names. */
   coffee?: string;
 }) {
@@ -204,38 +225,21 @@ export function TasteForm({
               <legend>What differed from the plan</legend>
               <p className="quiet">Empty is as planned. What the guide’s clock saw is taken by itself.</p>
               <div className="fields">
-                <NumberField
-                  id="had-dose"
-                  label="Coffee"
-                  unit="g"
-                  min={1}
-                  max={1000}
-                  value={had.dose_g}
-                  placeholder={asPlanned(planned.dose_g, "g")}
-                  onChange={(v) => putHad({ dose_g: v })}
-                />
-                <NumberField
-                  id="had-water"
-                  label="Poured"
-                  unit="ml"
-                  min={5}
-                  max={20000}
-                  value={had.water_g}
-                  placeholder={asPlanned(planned.water_g, "ml")}
-                  onChange={(v) => putHad({ water_g: v })}
-                />
-                {planned.clicks !== null && planned.clicks !== undefined && (
-                  <NumberField
-                    id="had-clicks"
-                    label="Clicks"
-                    unit="clicks"
-                    min={0}
-                    max={400}
-                    value={had.clicks}
-                    placeholder={asPlanned(planned.clicks, "clicks")}
-                    onChange={(v) => putHad({ clicks: v })}
-                  />
-                )}
+                {hadFields
+                  .filter((f) => f.of?.(planned) !== null)
+                  .map((f) => (
+                    <NumberField
+                      key={f.key}
+                      id={`had-${f.key}`}
+                      label={f.label}
+                      unit={f.unit}
+                      min={f.min}
+                      max={f.max}
+                      value={had[f.key]}
+                      placeholder={asPlanned(f.of?.(planned) ?? undefined, f.unit)}
+                      onChange={(v) => putHad({ [f.key]: v })}
+                    />
+                  ))}
                 <ClockField
                   id="had-contact"
                   label="Time in all"
@@ -243,27 +247,6 @@ export function TasteForm({
                   placeholder={planned.contact_s === undefined ? undefined : clock(planned.contact_s)}
                   onChange={(v) => putHad({ contact_s: v })}
                 />
-                <NumberField
-                  id="had-start"
-                  label="Water, measured"
-                  unit="°C"
-                  min={0}
-                  max={100}
-                  value={had.start_c}
-                  onChange={(v) => putHad({ start_c: v })}
-                />
-                {planned.pump && (
-                  <NumberField
-                    id="had-presses"
-                    label="Presses, where 13 are usual"
-                    unit=""
-                    min={1}
-                    max={200}
-                    value={had.presses}
-                    placeholder="13"
-                    onChange={(v) => putHad({ presses: v })}
-                  />
-                )}
               </div>
             </fieldset>
           )}

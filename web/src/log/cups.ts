@@ -1,8 +1,15 @@
-import type { Schemas } from "../api/client";
+import type { LogEntry, Schemas } from "../api/client";
 
 /** What cups set side by side are called; as many as these are compared at once. */
 export const letters = ["A", "B", "C", "D"];
 export const mostCups = letters.length;
+
+/** How a cup was, in a few words. */
+export const saidOf = (l: Pick<LogEntry, "says">) => l.says || "nothing said";
+
+/** In what all the cups are alike, of what their pairs say. */
+export const sameIn = (compared: Schemas["Compared"][]) =>
+  (compared[0]?.same ?? []).filter((s) => compared.every((c) => c.same.some((t) => t.field === s.field)));
 
 /** What differs between the first cup and each of the others, by what it is: a value a cup. */
 export function rowsOf(compared: Schemas["Compared"][]) {

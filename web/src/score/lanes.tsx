@@ -3,7 +3,7 @@
 import { area, curveLinear, line } from "d3-shape";
 import { Fragment } from "react";
 import type { Plan, Step } from "../api/client";
-import { figure, fromShown, inWords, isUs, toShown, unitOf, type System } from "../units/units";
+import { figure, fromShown, inWords, isUs, rangeInWords, toShown, unitOf, type System } from "../units/units";
 import { byHand, spread, valueAt, wrap, type Point, type TimeAxis } from "./geometry";
 import { PourEnd, Pull } from "./handles";
 
@@ -113,7 +113,7 @@ export function WaterLane({
             x={x0 + 5}
             y={ceilingBelow ? bandTop - 3 : boilInBand ? bandBottom + 12 : (bandTop + bandBottom) / 2 + 4}
           >
-            aim {figure(plan.target_low_c, "°C", system).text}–{inWords(plan.target_high_c, "°C", system)}
+            aim {rangeInWords(plan.target_low_c, plan.target_high_c, "°C", system)}
           </text>
         </>
       )}

@@ -57,6 +57,7 @@ describe("figures", () => {
     expect(plain(say(p, "us"))).toBe("Boils at 188.5 °F");
     expect(say({ text: "No figures." }, "us")).toBe("No figures.");
     expect(plain(rangeInWords(-430, 8850, "m", "metric"))).toBe("−430 to 8,850 m");
+    expect(plain(rangeInWords(94, 94, "°C", "metric"))).toBe("94 °C");
   });
 });
 

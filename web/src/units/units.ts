@@ -186,7 +186,8 @@ export function say(p: Phrase, system: System): string {
 export function rangeInWords(min: number, max: number, unit: string, system: System): string {
   const low = figure(min, unit, system);
   const high = figure(max, unit, system);
-  return `${low.text} to ${high.text}${high.unit ? THIN + high.unit : ""}`;
+  const after = high.unit ? THIN + high.unit : "";
+  return low.text === high.text ? `${high.text}${after}` : `${low.text} to ${high.text}${after}`;
 }
 
 /** So many of something, such as 1 day or 9 days. */
