@@ -10,6 +10,7 @@ import (
 	"apodemos/core/gear"
 	"apodemos/core/recipe"
 	"apodemos/core/run"
+	"apodemos/core/sim"
 	"apodemos/core/taste"
 	"apodemos/core/trip"
 	"apodemos/core/ways"
@@ -113,8 +114,16 @@ func Answer(op string, body []byte) (any, *Fault, error) {
 		return asked(body, "body", func(in WordsIn) (any, error) { return recipe.Read(in.Words) })
 	case "understand":
 		return asked(body, "body", func(in WordsIn) (any, error) { return taste.Understand(in.Words), nil })
-	case "guide":
-		return asked(body, "body", func(in run.GuideIn) (any, error) { return run.Guide(in) })
+	case "follow":
+		return asked(body, "body", func(in run.FollowIn) (any, error) { return Follow(in) })
+	case "review":
+		return asked(body, "body", func(in run.FollowIn) (any, error) { return ReviewOf(in) })
+	case "practice":
+		return asked(body, "body", func(in sim.PracticeIn) (any, error) { return in.At() })
+	case "exercise":
+		return asked(body, "body", func(in sim.Exercise) (any, error) { return in.Go() })
+	case "simulate":
+		return asked(body, "body", func(in SimulateIn) (any, error) { return Simulate(in) })
 	}
 	return nil, nil, ErrNotFound
 }

@@ -153,12 +153,15 @@ func (a App) WriteLog(ctx context.Context, l LogEntry) (LogEntry, error) {
 	if err := a.CheckNoted(ctx, l.Noted); err != nil {
 		return l, err
 	}
+	ran, err := a.Noticed(ctx, l.BrewID)
+	if err != nil {
+		return l, err
+	}
 	if l.Had.Empty() {
-		had, err := a.HadSoFar(ctx, l.BrewID)
-		if err != nil {
-			return l, err
-		}
-		l.Had = had
+		l.Had = ran.Had
+	}
+	if l.Made == nil {
+		l.Made = ran.Kept
 	}
 	out, err := a.AddLog(ctx, l)
 	if err != nil {

@@ -92,6 +92,7 @@ type Noted struct {
 	Had    taste.Had `json:"run,omitzero" required:"false" doc:"Where it differed from the plan"`
 	Coffee string    `json:"coffee,omitempty" maxLength:"36" doc:"UUID of the coffee; that of the plan when left out"`
 	By     string    `json:"by,omitempty" maxLength:"40" doc:"Who tasted"`
+	Made   *run.Kept `json:"made,omitempty" doc:"How it was made, where it was followed"`
 }
 
 // LogEntry is how a brew came out.

@@ -236,6 +236,9 @@ func (a App) CheckNoted(ctx context.Context, n Noted) error {
 			bad = append(bad, brew.Problem{Field: "coffee", Value: n.Coffee, Message: "is no coffee that is kept; allowed: the UUID of one, or nothing"})
 		}
 	}
+	if n.Made != nil {
+		bad = append(bad, n.Made.Record.Check().At("made.")...)
+	}
 	if len(bad) > 0 {
 		return brew.Problems(bad)
 	}
@@ -277,20 +280,6 @@ func HadOf(p *brew.Plan, r Run) taste.Had {
 		had.ContactS = new(math.Round(took))
 	}
 	return had
-}
-
-// HadSoFar is what the clock says of a brew that is, or was just, made; nothing where none
-// ran.
-func (a App) HadSoFar(ctx context.Context, brewID int64) (taste.Had, error) {
-	r, err := a.Run(ctx, brewID)
-	if err != nil {
-		return taste.Had{}, nil //nolint:nilerr // none ran
-	}
-	p, err := a.Plan(ctx, r.PlanID)
-	if err != nil {
-		return taste.Had{}, err
-	}
-	return HadOf(&p.Plan, r), nil
 }
 
 // BlindOut is a blind comparison as its taster may see it: what the round being tasted was

@@ -66,8 +66,11 @@ const carriers = `(async () => {
   await both("words of a recipe", "/recipes/read", words, "read-recipe");
   await both("words of a cup", "/taste/understand", { words: "a little sour, watery" }, "understand");
   const b = await far("/brews/" + brews[0].id);
-  const guide = { steps: b.stored.plan.steps, rounds: b.stored.plan.rounds, now_ms: 1000, rate: 1, event: { kind: "go" } };
-  await both("guide", "/guide", guide, "guide");
+  const request = b.stored.plan.request;
+  const begun = [{ t_s: 0, kind: "start" }, { t_s: 40, kind: "reading", scale_g: 12, water_c: 30 }];
+  await both("follow", "/follow", { request, events: begun, now_s: 50 }, "follow");
+  const alone = { method: "press-pot", drinkers: 1, scale: true };
+  await both("simulate", "/simulate", { request: alone, seed: 7, drawn: true }, "simulate");
   worker.terminate();
   return JSON.stringify({ out: out.slice(0, 12), asked, numbers });
 })()`

@@ -44,6 +44,7 @@ var views = []struct{ name, path, sign string }{
 	{"canister", "/bench/canister", "feeds"},
 	{"minerals", "/bench/water", "baking soda"},
 	{"grinder", "/bench/grind", "clicks"},
+	{"practice", "/practice?method=press-pot", "A whole brew"},
 	{"trips", "/trips", "From the port to the ice field"},
 	{"import", "/import", "Choose a file"},
 }

@@ -200,8 +200,10 @@ func TestOneVoice(t *testing.T) {
 			if p.js(`document.body.innerText.includes("Done.") ? "y" : ""`) == "y" {
 				break
 			}
-			if s := spaced(p.js(`document.querySelector("[data-testid=instruction]")?.innerText ?? ""`)); s != "" && !slices.Contains(said, s) {
-				said = append(said, s)
+			for _, id := range []string{"instruction", "meanwhile"} {
+				if s := spaced(p.js(fmt.Sprintf(`document.querySelector("[data-testid=%s]")?.innerText ?? ""`, id))); s != "" && !slices.Contains(said, s) {
+					said = append(said, s)
+				}
 			}
 			p.next()
 		}

@@ -1,7 +1,6 @@
 package server
 
 import (
-	"encoding/json"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -45,21 +44,36 @@ func TestTicksOfTheSchedule(t *testing.T) {
 	assert.Equal(t, 404, ask(h, "GET", "/api/v1/trips/99/schedule/ticks", "").Code)
 }
 
-// The guide answers what the core answers, and says what is wrong at its field.
-func TestTheGuideAnswers(t *testing.T) {
+// Following answers what the core answers, kept or not, and says what is wrong at its field.
+func TestFollowingAnswers(t *testing.T) {
 	h := running(t)
-	p := call[brew.Plan](t, h, "POST", "/plan?working=false", `{"method":"pot","drinkers":2}`)
-	in := run.GuideIn{Timed: run.Timed{Steps: p.Steps, Rounds: p.Rounds}, Event: &run.Event{Kind: "go"}, NowMs: 1e12, Rate: 1}
-	b, err := json.Marshal(in)
-	require.NoError(t, err)
-	out := call[run.GuideOut](t, h, "POST", "/guide", string(b))
-	want, err := run.Guide(in)
+	body := `{"request":{"method":"pot","drinkers":2},"events":[{"t_s":0,"kind":"start"}],"now_s":30}`
+	out := call[run.Following](t, h, "POST", "/follow", body)
+	r := brew.Request{Method: "pot", Drinkers: new(2.0)}
+	want, err := run.Follow(run.FollowIn{Request: r, Events: []run.Event{{Kind: run.Start}}, NowS: new(30.0)})
 	require.NoError(t, err)
 	assert.JSONEq(t, encoded(t, want), encoded(t, out))
-	assert.True(t, out.Moved)
-	w := ask(h, "POST", "/api/v1/guide", `{"steps":[],"rounds":[],"now_ms":0,"rate":1}`)
+	again := `{"request":{"method":"pot","drinkers":2},"record":` + encoded(t, out.Record) + `,"now_s":60}`
+	on := call[run.Following](t, h, "POST", "/follow", again)
+	fresh, err := run.Follow(run.FollowIn{Request: r, Record: &out.Record, NowS: new(60.0)})
+	require.NoError(t, err)
+	assert.JSONEq(t, encoded(t, fresh), encoded(t, on), "from the follower that is kept, or from the record")
+	assert.InDelta(t, out.PositionS+30, on.PositionS, 0.2)
+	w := ask(h, "POST", "/api/v1/follow", `{"request":{"method":"pot"},"events":[{"t_s":0,"kind":"start"},{"t_s":-4,"kind":"next"}]}`)
 	assert.Equal(t, 422, w.Code)
-	assert.Contains(t, w.Body.String(), "steps")
+	assert.Contains(t, w.Body.String(), "events[1].t_s")
+}
+
+// The virtual brewer gives what follow takes, the same for a seed.
+func TestSimulating(t *testing.T) {
+	h := running(t)
+	made := call[app.Simulated](t, h, "POST", "/simulate", `{"request":{"method":"press-pot","drinkers":1,"scale":true},"seed":7,"differences":{"kettle_c":-6}}`)
+	assert.Greater(t, len(made.Events), 50)
+	o := call[run.Following](t, h, "POST", "/follow", `{"request":{"method":"press-pot","drinkers":1,"scale":true},"events":`+encoded(t, made.Events)+`}`)
+	assert.NotEmpty(t, o.Record.ScaleG)
+	w := ask(h, "POST", "/api/v1/simulate", `{"request":{"method":"press-pot"},"seed":1,"differences":{"power":9}}`)
+	assert.Equal(t, 422, w.Code)
+	assert.Contains(t, w.Body.String(), "power")
 }
 
 // The worker that runs the core may compile it, and nothing else may: no page's policy

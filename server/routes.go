@@ -14,6 +14,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/conditions"
 	"apodemos/core/run"
+	"apodemos/core/sim"
 	"apodemos/core/trip"
 )
 
@@ -285,9 +286,50 @@ func question[I, O any](api huma.API, id, title string, answer func(I) (*O, erro
 }
 
 func (s *server) runRoutes(api huma.API) {
-	huma.Post(api, "/guide", func(_ context.Context, in *struct{ Body run.GuideIn }) (*body[*run.GuideOut], error) {
-		return reply(run.Guide(in.Body))
-	}, name("guide", "Where a brew being made is, and what comes next"))
+	huma.Post(api, "/follow", func(_ context.Context, in *struct{ Body run.FollowIn }) (*body[*run.Following], error) {
+		out, err := app.Follow(in.Body)
+		if err != nil {
+			return nil, failAt("body", err)
+		}
+		return reply(out, nil)
+	}, name("follow", "Where a brew being made is, what differs, and the rest planned anew"))
+	huma.Post(api, "/review", func(_ context.Context, in *struct{ Body run.FollowIn }) (*body[*run.Review], error) {
+		out, err := app.ReviewOf(in.Body)
+		if err != nil {
+			return nil, failAt("body", err)
+		}
+		return reply(out, nil)
+	}, name("review", "What of a run cost what, and one thing to try next"))
+	huma.Post(api, "/practice", func(_ context.Context, in *struct{ Body sim.PracticeIn }) (*body[*sim.Practice], error) {
+		out, err := in.Body.At()
+		if err != nil {
+			return nil, failAt("body", err)
+		}
+		return reply(out, nil)
+	}, name("practice", "The virtual brewer under one's own hand, at a moment"))
+	huma.Post(api, "/exercise", func(_ context.Context, in *struct{ Body sim.Exercise }) (*body[*sim.Exercised], error) {
+		out, err := in.Body.Go()
+		if err != nil {
+			return nil, failAt("body", err)
+		}
+		return reply(out, nil)
+	}, name("exercise", "An exercise of the hand or the eye, and how it went"))
+	huma.Post(api, "/simulate", func(_ context.Context, in *struct{ Body app.SimulateIn }) (*body[*app.Simulated], error) {
+		out, err := app.Simulate(in.Body)
+		if err != nil {
+			return nil, failAt("body", err)
+		}
+		return reply(out, nil)
+	}, name("simulate", "A brew made on the virtual brewer"))
+	huma.Get(api, "/brews/{brew}/run/noticed", func(ctx context.Context, in *InBrew) (*body[app.Noticed], error) {
+		if _, err := s.Brew(ctx, in.Brew); err != nil {
+			return nil, fail(err)
+		}
+		return reply(s.Noticed(ctx, in.Brew))
+	}, name("noticed", "What the run of a brew says besides how it tastes"))
+	huma.Get(api, "/log/{entry}/made", func(ctx context.Context, in *InEntry) (*body[*run.Following], error) {
+		return reply(s.AsMade(ctx, in.Entry))
+	}, name("as-made", "How a cup of the log was made, over what was planned"))
 	huma.Get(api, "/brews/{brew}/run", func(ctx context.Context, in *InBrew) (*body[RunOut], error) {
 		r, err := s.Run(ctx, in.Brew)
 		if errors.Is(err, app.ErrNotFound) {
@@ -305,6 +347,12 @@ func (s *server) runRoutes(api huma.API) {
 		}
 		if in.Body.PlanID == 0 {
 			in.Body.PlanID = b.PlanID
+		}
+		if was, err := s.Run(ctx, in.Brew); err == nil && in.Body.Record == nil && was.PlanID == in.Body.PlanID {
+			in.Body.Record = was.Record // what is left out stays
+		}
+		if st, err := s.Stop(ctx, b.StopID); err == nil {
+			in.Body.Zone = st.TimeZone
 		}
 		return reply(in.Body, s.SetRun(ctx, in.Brew, in.Body))
 	}, name("set-run", "Keep the state of the brew being made"))

@@ -147,12 +147,6 @@ func (s *server) tasteRoutes(api huma.API) {
 	}) (*body[app.BrewAdvice], error) {
 		return reply(s.Advise(ctx, in.Brew, in.Body))
 	}, name("advise", "What to change of a brew next, from what was tasted of its coffee"))
-	huma.Get(api, "/brews/{brew}/had", func(ctx context.Context, in *InBrew) (*body[taste.Had], error) {
-		if _, err := s.Brew(ctx, in.Brew); err != nil {
-			return nil, fail(err)
-		}
-		return reply(s.HadSoFar(ctx, in.Brew))
-	}, name("had", "What the clock says of a brew that is being made, where it differs from the plan"))
 	huma.Post(api, "/taste/understand", func(_ context.Context, in *struct{ Body app.WordsIn }) (*body[taste.Tasting], error) {
 		return reply(taste.Understand(in.Body.Words), nil)
 	}, name("understand", "What a few words say of a cup"))

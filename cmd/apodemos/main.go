@@ -44,6 +44,6 @@ Start with "apodemos demo" and open the address that it prints.`,
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), planCommand(), tripCommand(), recipeCommand(), adviseCommand(), importCommand(), exportCommand(), schemaCommand(), backupCommand(), restoreCommand(), openapiCommand(), methodsCommand())
+	c.AddCommand(demoCommand(), serveCommand(), planCommand(), tripCommand(), recipeCommand(), adviseCommand(), followCommand(), simulateCommand(), importCommand(), exportCommand(), schemaCommand(), backupCommand(), restoreCommand(), openapiCommand(), methodsCommand())
 	return c
 }

@@ -62,11 +62,16 @@ type Steeped struct {
 	meltedG  float64
 	iceG     float64
 	afterIce float64
+	leftOver float64 // ml of a batch that stood over the bed when it was lifted
+	was      *Actual // how it has really gone; nil for a plan
 }
 
 // steep follows the brew, ground to um. With curves it draws them, too.
-func (h *Hot) steep(um float64, curves bool) *Steeped {
-	s := &Steeped{Hot: h, um: um}
+func (h *Hot) steep(um float64, curves bool) *Steeped { return h.steepAs(um, curves, nil) }
+
+// steepAs is the same as it has really gone.
+func (h *Hot) steepAs(um float64, curves bool, was *Actual) *Steeped {
+	s := &Steeped{Hot: h, um: um, was: was}
 	if curves {
 		s.curves = &Curves{WaterC: h.warming()}
 	}
@@ -208,12 +213,22 @@ func (s *Steeped) immerse() {
 		}
 		st.Bed.Uncover(step.Cover)
 		st.Access = s.access(step.Stir)
-		parts := math.Max(math.Ceil((end-st.AtS)/math.Max(stillStepS, step.ForS/8)-1e-9), 1)
-		for dt := (end - st.AtS) / parts; parts > 0; parts-- {
-			st.Step(dt, thermal.Action{Alone: true})
+		still := func(end float64) {
+			parts := math.Max(math.Ceil((end-st.AtS)/math.Max(stillStepS, step.ForS/8)-1e-9), 1)
+			for dt := (end - st.AtS) / parts; parts > 0; parts-- {
+				st.Step(dt, thermal.Action{Alone: true})
+				pts = s.draw(pts, &st)
+			}
+			st.AtS = end // and not a rounding beside it
+		}
+		for _, r := range s.was.slurry(st.AtS, end) {
+			still(r.AtS)
+			st.Bed.C = r.C
 			pts = s.draw(pts, &st)
 		}
-		st.AtS = end // and not a rounding beside it
+		if end > st.AtS {
+			still(end)
+		}
 	}
 	s.PouredC, s.Contact = st.Bed.C, st.Contact
 	if s.curves != nil {
@@ -265,10 +280,9 @@ func (s *Steeped) draw(pts [][2]float64, st *thermal.State) [][2]float64 {
 	return append(pts, [2]float64{st.AtS, st.Bed.C})
 }
 
-// percolate pours through a bed into the cups: heat comes with each pour and leaves
-// with what drains, from the bed's surface and through the dripper; the cups fill and
-// cool.
-func (s *Steeped) percolate() {
+// dryBed is the brew just before water meets a bed of coffee: the kettle, the dripper as
+// warm as rinsing has made it, the cups.
+func (s *Steeped) dryBed() thermal.State {
 	b := &s.Batch
 	body := s.Brewer.Capacity()
 	s.BrewerC = s.Air.TempC
@@ -289,8 +303,7 @@ func (s *Steeped) percolate() {
 	}
 	st := s.state()
 	st.Bed = thermal.Body{C: mix(body, s.BrewerC, grounds, s.Air.TempC), DryKJ: grounds + body, Vessel: bed, Cover: heat.Open, MoreMl: b.DoseG, LeastMl: 20}
-	later := s.hotLaterMl()
-	st.Kettle = thermal.Body{C: s.StartC, Ml: b.PouredMl + later, DryKJ: s.Vessel.Capacity(), Vessel: s.Vessel, Cover: heat.Spouted, LeastMl: 1}
+	st.Kettle = thermal.Body{C: s.StartC, Ml: b.PouredMl + s.hotLaterMl(), DryKJ: s.Vessel.Capacity(), Vessel: s.Vessel, Cover: heat.Spouted, LeastMl: 1}
 	st.Cup = thermal.Body{C: s.milkyC(), DryKJ: s.Cup.Capacity() + s.milkKJ(), Vessel: s.Cup, Cover: heat.Crusted, LeastMl: 5}
 	st.Cups, st.KeepMl = *s.Request.Drinkers, b.RetainedMl
 	if s.OnFlame() {
@@ -301,6 +314,16 @@ func (s *Steeped) percolate() {
 		st.Kettle.DryKJ, st.Kettle.Vessel = boilerShare*s.Brewer.Capacity(), s.Brewer
 		st.Piped = true
 	}
+	return st
+}
+
+// percolate pours through a bed into the cups: heat comes with each pour and leaves
+// with what drains, from the bed's surface and through the dripper; the cups fill and
+// cool.
+func (s *Steeped) percolate() {
+	b, later := &s.Batch, s.hotLaterMl()
+	drains := s.School.Filter.Shape != ""
+	st := s.dryBed()
 	act := thermal.Action{Held: s.HoldS > 0 && s.WaitS == 0 && !s.OnFlame()}
 	if s.OnFlame() {
 		act.HeatW = s.flowW()
@@ -333,6 +356,10 @@ func (s *Steeped) percolate() {
 		st.AtS = math.Max(st.AtS, until)
 	}
 	run := func(until float64) {
+		for _, r := range s.was.kettle(st.AtS, until) {
+			steps(r.AtS, flowStepS)
+			st.Kettle.C = r.C
+		}
 		if st.AtS < wettingS { // dry and cold grounds warm quickly
 			steps(math.Min(until, wettingS), wettingStepS)
 		}
@@ -387,6 +414,10 @@ func (s *Steeped) drain(st *thermal.State, step func(dt float64)) {
 	for s.DrainedS == 0 {
 		above, from := st.Bed.Ml-st.KeepMl, st.AtS
 		flow := s.Bed.Flow(above, st.Bed.C)
+		if lift, is := s.was.lift(); is && st.AtS >= lift-1e-9 {
+			s.DrainedS, s.leftOver = st.AtS, math.Max(above, 0)
+			break
+		}
 		if above <= 1e-9 {
 			s.DrainedS = st.AtS
 			break
@@ -395,6 +426,9 @@ func (s *Steeped) drain(st *thermal.State, step func(dt float64)) {
 		last := above <= flow*dt // within this step, as it slows hardly more
 		if last {
 			dt = above / flow * (1 + 1e-9)
+		}
+		if lift, is := s.was.lift(); is && st.AtS+dt > lift {
+			dt, last = lift-st.AtS, false
 		}
 		sum, over = sum+dt*st.Bed.C, over+dt
 		step(dt)
@@ -406,8 +440,15 @@ func (s *Steeped) drain(st *thermal.State, step func(dt float64)) {
 	if over > 0 {
 		s.BedC = sum / over
 	}
+	if at, is := s.was.drained(); is {
+		s.DrainedS, least = at, at // it was seen, whatever the model has
+	}
 	if end := math.Max(s.DrainedS, least); end > st.AtS {
 		step(end - st.AtS)
+	}
+	if s.was.exact() {
+		s.until(math.Max(s.DrainedS, least))
+		return
 	}
 	// No closer than anybody could tell.
 	s.until(quantity.RoundTo(math.Max(s.DrainedS, least), toldS))

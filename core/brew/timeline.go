@@ -54,6 +54,13 @@ func (c *Recipe) lay(stretch, boiledS float64) (*Timeline, Problems) {
 		}
 	}
 	bad := w.movePours()
+	w.measure()
+	return w, bad
+}
+
+// measure finds how long the parts of the timeline are.
+func (w *Timeline) measure() {
+	w.ContactS, w.PrepareS, w.LastPour = 0, 0, 0
 	for i := range w.Line {
 		s := &w.Line[i]
 		switch s.Phase {
@@ -72,7 +79,6 @@ func (c *Recipe) lay(stretch, boiledS float64) (*Timeline, Problems) {
 			w.ServedS += s.ForS
 		}
 	}
-	return w, bad
 }
 
 const (

@@ -57,6 +57,7 @@ const NowPage = later(async () => (await import("./now/NowPage")).default);
 const PlacePage = fetched(async () => (await import("./trips/StopPage")).PlacePage);
 const GuidePage = fetched(async () => (await import("./guide/GuidePage")).default);
 const BenchPage = fetched(async () => (await import("./bench/BenchPage")).default);
+const PracticePage = fetched(async () => (await import("./practice/PracticePage")).default);
 const LogPage = fetched(async () => (await import("./log/LogPage")).default);
 const CupPage = fetched(async () => (await import("./log/CupPage")).default);
 const ComparePage = fetched(async () => (await import("./log/ComparePage")).default);
@@ -132,6 +133,7 @@ const router = createBrowserRouter([
       { path: "/trips/:trip/stops/:stop/brews/:brew/log", element: <EntryPage /> },
       { path: "/bench", element: <Navigate replace to="/bench/boil" /> },
       { path: "/bench/:question", element: <BenchPage /> },
+      { path: "/practice", element: <PracticePage /> },
       { path: "/log", element: <LogPage /> },
       { path: "/log/compare", element: <ComparePage /> },
       { path: "/log/:entry", element: <CupPage /> },
@@ -164,6 +166,7 @@ const shown: [RegExp, Pick<Fetched<object>, "preload">[]][] = [
   [/^\/(now)?$/, [NowPage]],
   [/^\/now\/plan$|^\/places\/\d+\/brews\/\d+$/, [PlanPage]],
   [/\/guide$/, [GuidePage]],
+  [/^\/practice$/, [PracticePage]],
   [/^\/trips\/\d+\/stops\/\d+\/brews\/(\d+|new)$/, [PlanPage, NewPlanPage, TripRibbon]],
   [/^\/trips\/\d+\/stops\/\d+$/, [StopPage, TripRibbon]],
   [/^\/trips\/\d+$/, [RoutePage, TripRibbon]],

@@ -274,11 +274,20 @@ export const hadPlanQuery = (entry: number) => ({
 });
 export const useHadPlan = (entry: number) => useQuery(hadPlanQuery(entry));
 
-/** What the clock says of a brew being made, where it differs from the plan. */
-export const useHadSoFar = (brew: number) =>
+/** What the run of a brew says besides how it tastes. */
+export const useNoticed = (brew: number) =>
   useQuery({
-    queryKey: ["had", brew],
-    queryFn: () => must(api.GET("/brews/{brew}/had", { params: { path: { brew } } })),
+    queryKey: ["noticed", brew],
+    queryFn: () => must(api.GET("/brews/{brew}/run/noticed", { params: { path: { brew } } })),
+  });
+
+/** How a cup of the log was made, where it was followed. */
+export const useAsMade = (entry: number, made: boolean) =>
+  useQuery({
+    queryKey: ["log", "made", entry],
+    enabled: made,
+    staleTime: Infinity,
+    queryFn: () => must(api.GET("/log/{entry}/made", { params: { path: { entry } } })),
   });
 
 /** Two cups of the log side by side. */

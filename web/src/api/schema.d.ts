@@ -246,23 +246,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/brews/{brew}/had": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What the clock says of a brew that is being made, where it differs from the plan */
-        get: operations["had"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/brews/{brew}/log": {
         parameters: {
             query?: never;
@@ -328,6 +311,23 @@ export interface paths {
         post?: never;
         /** Stop making a brew */
         delete: operations["end-run"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/brews/{brew}/run/noticed": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the run of a brew says besides how it tastes */
+        get: operations["noticed"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -438,6 +438,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/exercise": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** An exercise of the hand or the eye, and how it went */
+        post: operations["exercise"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/fit": {
         parameters: {
             query?: never;
@@ -449,6 +466,23 @@ export interface paths {
         put?: never;
         /** The gear that suits a brew best, of what there is, and how it goes together */
         post: operations["fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/follow": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Where a brew being made is, what differs, and the rest planned anew */
+        post: operations["follow"];
         delete?: never;
         options?: never;
         head?: never;
@@ -554,23 +588,6 @@ export interface paths {
         put?: never;
         /** Undo delete-gear */
         post: operations["restore-gear"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/guide": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Where a brew being made is, and what comes next */
-        post: operations["guide"];
         delete?: never;
         options?: never;
         head?: never;
@@ -724,6 +741,23 @@ export interface paths {
         };
         /** The plan of an entry as it was really had */
         get: operations["plan-as-had"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/log/{entry}/made": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How a cup of the log was made, over what was planned */
+        get: operations["as-made"];
         put?: never;
         post?: never;
         delete?: never;
@@ -886,6 +920,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/practice": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The virtual brewer under one's own hand, at a moment */
+        post: operations["practice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/recipes": {
         parameters: {
             query?: never;
@@ -985,6 +1036,40 @@ export interface paths {
         put?: never;
         /** Undo delete-recipe */
         post: operations["restore-recipe"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/review": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What of a run cost what, and one thing to try next */
+        post: operations["review"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/simulate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A brew made on the virtual brewer */
+        post: operations["simulate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1961,6 +2046,20 @@ export interface components {
             stop: number;
             unit: string;
         };
+        Calibrated: {
+            /**
+             * @description The figure of request.calibration
+             * @enum {string}
+             */
+            id: "power_w" | "loss_factor" | "drain_factor";
+            /** Format: double */
+            is: number;
+            /** @description The brew, planned with it */
+            request: components["schemas"]["Request"];
+            text: components["schemas"]["Phrase"];
+            /** Format: double */
+            was: number;
+        };
         Calibration: {
             /**
              * Format: double
@@ -2376,15 +2475,20 @@ export interface components {
             taken: boolean;
             why: components["schemas"]["Phrase"];
         };
-        Course: {
-            /** Format: double */
-            end_s: number;
-            /** @description Moments at which the clock waits for the brewer */
-            gates: number[];
-            /** Format: double */
-            start_s: number;
-            /** @description What someone does or waits for, in the order in which it is shown */
-            steps: components["schemas"]["RoundStep"][];
+        Cost: {
+            /** @enum {string} */
+            id: "flow" | "evenness" | "late" | "cooling" | "amount";
+            /**
+             * Format: double
+             * @description Of drink
+             */
+            ml: number;
+            /**
+             * Format: double
+             * @description Of extraction, more or less than planned
+             */
+            points: number;
+            text: components["schemas"]["Phrase"];
         };
         Cup: {
             /**
@@ -2443,6 +2547,33 @@ export interface components {
             /** @enum {string} */
             second: "a" | "b";
         };
+        Did: {
+            /** @description Where it steeps in its pot */
+            coffee_in?: boolean;
+            /** @description The kettle is filled, as planned */
+            fill?: boolean;
+            /**
+             * Format: double
+             * @description Of the full one
+             */
+            flame?: number;
+            lid?: boolean;
+            /** @description The dripper is off */
+            lift?: boolean;
+            /** @description Pressed, decanted: the drink is off its grounds */
+            out?: boolean;
+            /**
+             * Format: double
+             * @description Onto the coffee
+             */
+            pour_g_s?: number;
+            stir?: boolean;
+            /**
+             * Format: double
+             * @description Since the practice began
+             */
+            t_s: number;
+        };
         Difference: {
             /** Format: double */
             is: number;
@@ -2451,6 +2582,63 @@ export interface components {
             unit: string;
             /** Format: double */
             was: number;
+        };
+        Differences: {
+            /**
+             * Format: double
+             * @description Of the resistance of bed and paper
+             */
+            drain?: number;
+            /**
+             * Format: double
+             * @description Of the size of the grounds
+             */
+            grind?: number;
+            /**
+             * Format: double
+             * @description Spread of where a pour ends
+             */
+            hand_g?: number;
+            /**
+             * Format: double
+             * @description How much hotter the kettle is when it is poured from, K
+             */
+            kettle_c?: number;
+            /**
+             * Format: double
+             * @description The last pour does
+             */
+            last_g?: number;
+            /**
+             * Format: double
+             * @description How much later than due the hand does each thing, on average
+             */
+            late_s?: number;
+            /**
+             * Format: double
+             * @description Of what kettle and cup lose to the air: draught
+             */
+            loss?: number;
+            /**
+             * Format: double
+             * @description The first pour goes over its reading by this
+             */
+            over_g?: number;
+            /**
+             * Format: double
+             * @description Of the flame, over what was planned
+             */
+            power?: number;
+            /**
+             * Format: double
+             * @description Of the speed of pouring
+             */
+            rate?: number;
+            /**
+             * Format: double
+             * @description How much warmer the water is at first, K
+             */
+            source_c?: number;
         };
         Elevation: {
             /** Format: double */
@@ -2505,15 +2693,39 @@ export interface components {
             type: string;
         };
         Event: {
+            /** @description A sign that a reading gave, and nobody's finger */
+            auto?: boolean;
             /**
-             * @description go begins, pauses and goes on
+             * @description sign: what was waited for is there (it boils, the reading is reached, it is drained)
              * @enum {string}
              */
-            kind: "go" | "next" | "back";
+            kind: "start" | "next" | "back" | "pause" | "resume" | "sign" | "reading";
             /** @description Back to the beginning of the step that is on, where it has been on for a while */
             rewind?: boolean;
+            /**
+             * Format: double
+             * @description What the scale shows
+             */
+            scale_g?: number;
+            /**
+             * Format: double
+             * @description Where it steeps
+             */
+            slurry_c?: number;
+            /** @description ID of the step that this is about: where another is on by then, it says nothing */
+            step?: string;
             /** @description Next, though a boil that makes the water safe is not over */
             sure?: boolean;
+            /**
+             * Format: double
+             * @description Seconds since the run's clock began
+             */
+            t_s: number;
+            /**
+             * Format: double
+             * @description In the kettle or pot
+             */
+            water_c?: number;
         };
         EveryIn: {
             /** @enum {string} */
@@ -2535,6 +2747,41 @@ export interface components {
             /** @description The sentence, with figures in metric units */
             text: string;
             values?: components["schemas"]["Value"][];
+        };
+        Exercise: {
+            /** Format: double */
+            altitude_m: number;
+            /** @enum {string} */
+            kind: "stream" | "gram" | "broken" | "guess" | "boil" | "climb" | "press";
+            poured?: components["schemas"]["Did"][];
+            /** Format: int64 */
+            seed: number;
+            /**
+             * Format: double
+             * @description When it was said, or the press was down
+             */
+            tap_s?: number;
+        };
+        Exercised: {
+            /** @description What there is to see: s, and steam or foam from 0 to 1 */
+            course: number[][];
+            /**
+             * Format: double
+             * @description In unit; null before it is over
+             */
+            error: number | null;
+            text: components["schemas"]["Phrase"];
+            /**
+             * Format: double
+             * @description The temperature when it was said
+             */
+            truth_c: number | null;
+            /**
+             * Format: double
+             * @description When it was so; null before it was said
+             */
+            truth_s: number | null;
+            unit: string;
         };
         Facts: {
             /** @description What may be used; not known when left out */
@@ -2582,6 +2829,43 @@ export interface components {
              * @enum {string}
              */
             water_trust?: "" | "trusted" | "doubtful";
+        };
+        Faults: {
+            /**
+             * Format: double
+             * @description When it is in reach again
+             */
+            back_s?: number;
+            /**
+             * Format: double
+             * @description When its battery is empty; 0 for never
+             */
+            dies_s?: number;
+            /**
+             * Format: double
+             * @description In its unit, a minute
+             */
+            drift?: number;
+            /**
+             * Format: double
+             * @description When it goes out of reach; 0 for never
+             */
+            lost_s?: number;
+            /**
+             * Format: double
+             * @description Spread of a reading, in its unit
+             */
+            noise?: number;
+            /**
+             * Format: double
+             * @description Time constant with which it comes to what there is: the lag of a thermometer
+             */
+            settle_s?: number;
+            /**
+             * Format: double
+             * @description Of a hand that is on it, in its unit; it comes and goes
+             */
+            shake?: number;
         };
         Field: {
             /** @description What is allowed, in words */
@@ -2637,6 +2921,76 @@ export interface components {
             along?: number[];
             have: components["schemas"]["Item"][];
             request: components["schemas"]["Request"];
+        };
+        FollowIn: {
+            /** @description In any order; after those of the record */
+            events?: components["schemas"]["Event"][];
+            /**
+             * Format: double
+             * @description Moment to look at, on the clock of t_s; that of the last event when left out
+             */
+            now_s?: number;
+            /** @description What is kept of what happened before */
+            record?: components["schemas"]["Record"];
+            request: components["schemas"]["Request"];
+        };
+        Following: {
+            begun: boolean;
+            /** @description As it has gone, and is to go, of the round that is on; from its first contact */
+            curves: components["schemas"]["RunCurves"];
+            done: boolean;
+            forecast: components["schemas"]["Forecast"];
+            /** @description A boil that makes the water safe would be cut short: asked for once more */
+            held: boolean;
+            /**
+             * Format: double
+             * @description What the scale is to show next; null where nothing is poured any more
+             */
+            next_reading_g: number | null;
+            /** @description What differs, and what to do about it; null while nothing does */
+            notice: components["schemas"]["Phrase"];
+            /** @description What differs from the plan, and by how much */
+            off: components["schemas"]["Off"][];
+            paused: boolean;
+            /** @description The same as it was planned */
+            planned: components["schemas"]["Forecast"];
+            /**
+             * Format: double
+             * @description Seconds around first contact
+             */
+            position_s: number;
+            record: components["schemas"]["Record"];
+            /** @description The steps from the one that is on, planned anew */
+            rest: components["schemas"]["LiveStep"][];
+            /** @description What to do, or what differs and what to do about it */
+            say: string;
+            /** @description The same as say, for the reader's units */
+            say_phrase: components["schemas"]["Phrase"];
+            /**
+             * Format: double
+             * @description What it shows now; null without a scale
+             */
+            scale_g: number | null;
+            /** @description ID of the step to do now; empty before it begins and when it is over */
+            step: string;
+            /** @description All of them, as they went and are to go */
+            steps: components["schemas"]["LiveStep"][];
+            view: components["schemas"]["View"];
+            /** Format: double */
+            water_c: number | null;
+        };
+        Forecast: {
+            /** Format: double */
+            cup_c: number;
+            /**
+             * Format: double
+             * @description In all cups together
+             */
+            drink_ml: number;
+            /** Format: double */
+            extraction_pct: number;
+            /** Format: double */
+            tds_pct: number;
         };
         Found: {
             /**
@@ -2811,39 +3165,6 @@ export interface components {
             tds_max_pct: number;
             /** Format: double */
             tds_min_pct: number;
-        };
-        GuideIn: {
-            event?: components["schemas"]["Event"];
-            /**
-             * Format: double
-             * @description Position that was seen last: gates after it stop the clock
-             */
-            from_s?: number;
-            /** Format: double */
-            now_ms: number;
-            /**
-             * Format: int64
-             * @description Of the run that begins
-             */
-            plan_id?: number;
-            /**
-             * Format: double
-             * @description How much faster than time the clock runs
-             */
-            rate: number;
-            rounds: components["schemas"]["Round"][];
-            /** @description As it was; none before it begins */
-            run?: components["schemas"]["Run"];
-            steps: components["schemas"]["Step"][];
-        };
-        GuideOut: {
-            course: components["schemas"]["Course"];
-            /** @description A boil that makes the water safe would be cut short: asked for once more */
-            held: boolean;
-            /** @description The run has changed, and is to be kept */
-            moved: boolean;
-            run: components["schemas"]["Run"];
-            view: components["schemas"]["View"];
         };
         Had: {
             /** Format: double */
@@ -3121,6 +3442,16 @@ export interface components {
             text: string;
             values?: components["schemas"]["Value"][];
         };
+        Kept: {
+            /**
+             * Format: date-time
+             * @description When its clock began, UTC
+             */
+            began_at: string;
+            record: components["schemas"]["Record"];
+            /** @description Time zone of the stop */
+            zone?: string;
+        };
         Kit: {
             brews: components["schemas"]["Serving"][];
             /**
@@ -3220,6 +3551,50 @@ export interface components {
             /** @enum {string} */
             why: "start" | "bought" | "brew";
         };
+        LiveStep: {
+            /** Format: double */
+            at_s: number;
+            /**
+             * Format: double
+             * @description When it really began; null while it has not
+             */
+            began_s: number | null;
+            /** @description ID of the caution that stands here */
+            caution: string;
+            /** @description It lasts until the bed is drained */
+            drains?: boolean;
+            /** Format: double */
+            ended_s: number | null;
+            /** Format: double */
+            for_s: number;
+            id: string;
+            /** @description It makes the water safe: not to be cut short */
+            keep?: boolean;
+            /** @description A word or two, for the score */
+            label: string;
+            /** @enum {string} */
+            lane: "water" | "flame" | "scale" | "hands";
+            /** @description How far a pour may be moved */
+            move?: components["schemas"]["Move"];
+            /** @description ID of the plan's step that it is */
+            of: string;
+            /** Format: int64 */
+            round: number;
+            sign: string;
+            skip?: boolean;
+            /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
+            template?: string;
+            /** @description The sentence, with figures in metric units */
+            text: string;
+            /**
+             * Format: double
+             * @description What is in when it ends: the reading to stop at, where there is a scale
+             */
+            to_g: number | null;
+            /** @enum {string} */
+            until: "time" | "weight" | "temperature" | "sign";
+            values?: components["schemas"]["Value"][];
+        };
         LogEntry: {
             /** Format: double */
             altitude_m: number | null;
@@ -3271,6 +3646,8 @@ export interface components {
             hotness?: number;
             /** Format: int64 */
             id: number;
+            /** @description How it was made, where it was followed */
+            made?: components["schemas"]["Kept"];
             /** Format: double */
             mark?: number;
             method: string;
@@ -3352,6 +3729,8 @@ export interface components {
              * @description At the first sip: -2 cold … 0 right … 2 too hot
              */
             hotness?: number;
+            /** @description How it was made, where it was followed */
+            made?: components["schemas"]["Kept"];
             /** Format: double */
             mark?: number;
             /** @description Notes tasted, with commas between them */
@@ -3575,11 +3954,36 @@ export interface components {
             missing: string[];
             new: string[];
         };
+        Noticed: {
+            /** @description Where it came to */
+            following: components["schemas"]["Following"];
+            had: components["schemas"]["Had"];
+            /** @description Null where none ran */
+            kept: components["schemas"]["Kept"];
+            proposals: components["schemas"]["Calibrated"][];
+        };
         Now: {
             /** @description The next brew of the trip that was asked; null where there is none */
             next: components["schemas"]["Ahead"];
             /** @description Being made, the one touched last first */
             running: components["schemas"]["Ahead"][];
+        };
+        Off: {
+            /** Format: double */
+            actual: number;
+            /**
+             * Format: double
+             * @description Position
+             */
+            at_s: number;
+            /** Format: double */
+            planned: number;
+            step: string;
+            /**
+             * @description water_c at first contact; poured_g when a pour has ended; late_s of a step; boil_s of the boil; drain_s of the drawdown
+             * @enum {string}
+             */
+            what: "water_c" | "slurry_c" | "poured_g" | "late_s" | "boil_s" | "drain_s";
         };
         OneChange: {
             /**
@@ -3599,6 +4003,16 @@ export interface components {
             to: number;
             unit: string;
             values?: components["schemas"]["Value"][];
+        };
+        Outcome: {
+            /** Format: double */
+            cup_c: number;
+            /** Format: double */
+            drink_ml: number;
+            /** Format: double */
+            extraction_pct: number;
+            /** Format: double */
+            tds_pct: number;
         };
         OwnGrinder: {
             /** Format: double */
@@ -3823,6 +4237,44 @@ export interface components {
              */
             to_g: number;
         };
+        Practice: {
+            /**
+             * Format: double
+             * @description That stands over the bed
+             */
+            above_ml: number;
+            boils: boolean;
+            /** @description What it would give now */
+            cup: components["schemas"]["Outcome"];
+            drained: boolean;
+            /** Format: double */
+            in_cups_ml: number;
+            /** Format: double */
+            kettle_ml: number;
+            /** @description Water has met coffee */
+            met: boolean;
+            /** Format: double */
+            scale_g: number;
+            /**
+             * Format: double
+             * @description 0 none … 1 rolling, to be seen and heard
+             */
+            steam: number;
+            /**
+             * Format: double
+             * @description As a thermometer reads it
+             */
+            water_c: number;
+        };
+        PracticeIn: {
+            did: components["schemas"]["Did"][];
+            differences?: components["schemas"]["Differences"];
+            /** Format: double */
+            now_s: number;
+            request: components["schemas"]["Request"];
+            /** Format: int64 */
+            seed: number;
+        };
         Proposal: {
             /** @description Why each stop is proposed, in the order of the trip's stops */
             kinds: string[];
@@ -3934,6 +4386,34 @@ export interface components {
             why: components["schemas"]["Phrase"];
             wish?: components["schemas"]["Value"];
         };
+        Record: {
+            /** @description All that was done, in order */
+            events: components["schemas"]["Event"][];
+            /** Format: double */
+            from_s?: number;
+            scale_g?: number[][];
+            /** @description When an instrument read nothing */
+            silent?: components["schemas"]["Silence"];
+            slurry_c?: number[][];
+            /** Format: double */
+            tol_c: number;
+            /**
+             * Format: double
+             * @description No reading of the scale is lost by more than this
+             */
+            tol_g: number;
+            /**
+             * Format: double
+             * @description How far the record goes
+             */
+            until_s: number;
+            /**
+             * Format: int64
+             * @description Version of the record
+             */
+            v: number;
+            water_c?: number[][];
+        };
         Request: {
             /** @description What makes up for cooler water; the school chooses when left out */
             adjust?: string;
@@ -4017,6 +4497,14 @@ export interface components {
                 [key: string]: components["schemas"]["Figure"];
             };
         };
+        Review: {
+            /** @description The largest first */
+            costs: components["schemas"]["Cost"][];
+            cup: components["schemas"]["Forecast"];
+            /** @description One thing to try next */
+            next: components["schemas"]["Phrase"];
+            planned: components["schemas"]["Forecast"];
+        };
         Round: {
             /**
              * Format: double
@@ -4043,52 +4531,22 @@ export interface components {
              */
             start_s: number;
         };
-        RoundStep: {
-            /** Format: double */
-            at_s: number;
-            /** @description ID of the caution that stands here */
-            caution: string;
-            /** @description It lasts until the bed is drained */
-            drains?: boolean;
-            /** Format: double */
-            for_s: number;
-            id: string;
-            /** @description It makes the water safe: not to be cut short */
-            keep?: boolean;
-            /** @description A word or two, for the score */
-            label: string;
-            /** @enum {string} */
-            lane: "water" | "flame" | "scale" | "hands";
-            /** @description How far a pour may be moved */
-            move?: components["schemas"]["Move"];
-            /** @description ID of the plan's step that it is */
-            of: string;
-            /** Format: int64 */
-            round: number;
-            sign: string;
-            /** @description The sentence with {0}, {1}… where the values go; absent when it has no figures */
-            template?: string;
-            /** @description The sentence, with figures in metric units */
-            text: string;
-            /**
-             * Format: double
-             * @description What is in when it ends: the reading to stop at, where there is a scale
-             */
-            to_g: number | null;
-            /** @enum {string} */
-            until: "time" | "weight" | "temperature" | "sign";
-            values?: components["schemas"]["Value"][];
-        };
         Run: {
             done: components["schemas"]["StepRun"][];
             finished: boolean;
             /**
              * Format: int64
-             * @description When it was paused; 0 while it runs
+             * @description Of a run that an earlier version began: when it was paused; 0 otherwise
              */
             paused_ms: number;
             /** Format: int64 */
             plan_id: number;
+            /**
+             * Format: double
+             * @description How much faster than time its clock runs; 1 when left out
+             */
+            rate?: number;
+            record?: components["schemas"]["Record"];
             /**
              * Format: int64
              * @description Index of the present step
@@ -4096,6 +4554,23 @@ export interface components {
             step: number;
             /** Format: int64 */
             zero_ms: number;
+            /** @description Time zone of the stop */
+            zone?: string;
+        };
+        RunCurves: {
+            /**
+             * Format: double
+             * @description Where now is on this clock
+             */
+            from_s: number;
+            /** @description What is to be read, as the rest is planned now */
+            plan_g: number[][];
+            /** @description Where water and coffee are, by the model */
+            rest_c: number[][];
+            /** @description What was read, less what the scale showed before */
+            scale_g: number[][];
+            slurry_c: number[][];
+            water_c: number[][];
         };
         RunOut: {
             run?: components["schemas"]["Run"];
@@ -4201,6 +4676,37 @@ export interface components {
             text: string;
             unit: string;
             values?: components["schemas"]["Value"][];
+        };
+        Silence: {
+            scale_g?: number[][];
+            slurry_c?: number[][];
+            water_c?: number[][];
+        };
+        SimulateIn: {
+            /** @description From the plan; drawn from the seed when left out */
+            differences?: components["schemas"]["Differences"];
+            /** @description Draw the differences from the seed */
+            drawn?: boolean;
+            /** @description The hand follows the plan as it is, and nothing is planned anew */
+            fixed?: boolean;
+            /** @description There is no scale: the hand says when a pour is in */
+            no_scale?: boolean;
+            no_thermometer?: boolean;
+            request: components["schemas"]["Request"];
+            /** @description How the scale differs from a perfect one; a usual one when left out */
+            scale?: components["schemas"]["Faults"];
+            /** Format: int64 */
+            seed: number;
+            thermometer?: components["schemas"]["Faults"];
+        };
+        Simulated: {
+            /** @description What it gave */
+            cup: components["schemas"]["Outcome"];
+            differences: components["schemas"]["Differences"];
+            /** @description What was done and read, as follow takes it */
+            events: components["schemas"]["Event"][];
+            planned: components["schemas"]["Outcome"];
+            request: components["schemas"]["Request"];
         };
         Small: {
             bars: components["schemas"]["SmallBar"][];
@@ -4768,6 +5274,11 @@ export interface components {
              */
             boil: number;
             /**
+             * Format: double
+             * @description Position at which all is served, as it is planned now
+             */
+            end_s: number;
+            /**
              * @description What the clock waits for: that it boils, or that one is ready; empty while it does not
              * @enum {string}
              */
@@ -4779,8 +5290,6 @@ export interface components {
              * @description Position at which this changes by itself, while the clock runs
              */
             next_s: number;
-            /** Format: double */
-            position_s: number;
             /**
              * Format: double
              * @description When the water meets the coffee of the round shown
@@ -4801,8 +5310,17 @@ export interface components {
              * @description The step to do now: at a gate the one behind it
              */
             shown: number;
-            /** @description Boils that make the water safe and are not over, besides the step shown */
+            /** @description The clock does not go on by itself now */
+            stands: boolean;
+            /** Format: double */
+            start_s: number;
+            /** @description What goes on besides the step shown: boils that make the water safe and are not over, water that is heated again */
             under: number[];
+            /**
+             * @description What the step waits for, besides the clock; empty while it waits for nothing
+             * @enum {string}
+             */
+            waits: "" | "boil" | "reading" | "cool" | "sign" | "said";
         };
         WaitAnswer: {
             /** Format: double */
@@ -5708,38 +6226,6 @@ export interface operations {
             };
         };
     };
-    had: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                brew: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Had"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
     "add-log": {
         parameters: {
             query?: never;
@@ -5926,6 +6412,38 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    noticed: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                brew: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Noticed"];
+                };
             };
             /** @description Error */
             default: {
@@ -6234,6 +6752,40 @@ export interface operations {
             };
         };
     };
+    exercise: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Exercise"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Exercised"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     fit: {
         parameters: {
             query?: never;
@@ -6255,6 +6807,40 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Fit"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    follow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Following"];
                 };
             };
             /** @description Error */
@@ -6545,40 +7131,6 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    guide: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["GuideIn"];
-            };
-        };
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["GuideOut"];
-                };
             };
             /** @description Error */
             default: {
@@ -6956,6 +7508,38 @@ export interface operations {
             };
         };
     };
+    "as-made": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                entry: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Following"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "recipe-of-entry": {
         parameters: {
             query?: {
@@ -7284,6 +7868,40 @@ export interface operations {
             };
         };
     };
+    practice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PracticeIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Practice"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-recipes": {
         parameters: {
             query?: {
@@ -7570,6 +8188,74 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    review: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FollowIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Review"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    simulate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulateIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Simulated"];
+                };
             };
             /** @description Error */
             default: {

@@ -18,6 +18,12 @@ export const shortcuts: { keys: string; does: string; where: string }[] = [
   { keys: "k", does: "Kit for the trip", where: "anywhere" },
   { keys: "l", does: "Log", where: "anywhere" },
   { keys: "n", does: "Bench", where: "anywhere" },
+  {
+    keys: "Enter",
+    does: "It is there: it boils, the reading is reached, it is drained",
+    where: "in the guide",
+  },
+  { keys: "w", does: "Pour for as long as it is held; ↑ and ↓ set how fast", where: "in practice" },
   { keys: "← → ↑ ↓", does: "Move a point in a picture; with Shift ten times as far", where: "on the bench" },
   { keys: "u", does: "Metric or US units", where: "anywhere" },
   { keys: "t", does: "Day or headlamp theme", where: "anywhere" },

@@ -8,6 +8,7 @@ interface Values {
   theme: ThemeName;
   sound: boolean;
   speech: boolean;
+  vibration: boolean;
   ribbon: "even" | "km" | "days";
 }
 
@@ -15,7 +16,14 @@ interface Settings extends Values {
   set: (change: Partial<Values>) => void;
 }
 
-const defaults: Values = { system: "metric", theme: "day", sound: true, speech: false, ribbon: "even" };
+const defaults: Values = {
+  system: "metric",
+  theme: "day",
+  sound: true,
+  speech: false,
+  vibration: true,
+  ribbon: "even",
+};
 
 const read = over(defaults);
 const write = (v: Values) => JSON.stringify(v);

@@ -65,6 +65,7 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
                 {q.title}
               </Link>
             ))}
+            <Link to="/practice">Practice</Link>
           </nav>
           <div className="figures">
             <section>

@@ -138,6 +138,19 @@ export const core = {
     either<Schemas["Tasting"]>("understand", { words }, (signal) =>
       must(api.POST("/taste/understand", { body: { words }, signal })),
     ),
-  guide: (body: Schemas["GuideIn"]) =>
-    either<Schemas["GuideOut"]>("guide", body, (signal) => must(api.POST("/guide", { body, signal }))),
+  /** Where a brew being made is, and its rest planned anew. */
+  follow: (body: Schemas["FollowIn"]) =>
+    either<Schemas["Following"]>("follow", body, (signal) => must(api.POST("/follow", { body, signal }))),
+  /** What of a run cost what. */
+  review: (body: Schemas["FollowIn"]) =>
+    either<Schemas["Review"]>("review", body, (signal) => must(api.POST("/review", { body, signal }))),
+  /** The virtual brewer under one's own hand. */
+  practice: (body: Schemas["PracticeIn"]) =>
+    either<Schemas["Practice"]>("practice", body, (signal) => must(api.POST("/practice", { body, signal }))),
+  /** An exercise of the hand or the eye. */
+  exercise: (body: Schemas["Exercise"]) =>
+    either<Schemas["Exercised"]>("exercise", body, (signal) => must(api.POST("/exercise", { body, signal }))),
+  /** A brew made on the virtual brewer. */
+  simulate: (body: Schemas["SimulateIn"]) =>
+    either<Schemas["Simulated"]>("simulate", body, (signal) => must(api.POST("/simulate", { body, signal }))),
 };

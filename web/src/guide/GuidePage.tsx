@@ -1,5 +1,5 @@
-import { Button, Switch } from "antd";
-import { useEffect } from "react";
+import { Button, InputNumber, Select, Switch } from "antd";
+import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { BrewOut, Plan, Run, Schemas } from "../api/client";
 import { saveBrew } from "../api/change";
@@ -9,10 +9,12 @@ import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
-import { clock, inWords, say, type System } from "../units/units";
-import { beep, keepAwake, speak } from "./aids";
+import { clock, fromShown, inWords, say, unitOf, type System } from "../units/units";
+import { beep, keepAwake, mayStayOn, shake, speak } from "./aids";
+import { connect, kinds, type Kind } from "./instruments";
+import { Pair } from "./Pair";
 import { before } from "../plan/cautions";
-import { useRun } from "./useRun";
+import { useFollow, type Source } from "./useFollow";
 import { brewPath } from "../app/where";
 import "./guide.css";
 
@@ -68,10 +70,10 @@ function Replan({ brew }: { brew: BrewOut }) {
   return <p className="loading">The stop has changed since it was saved: planning it anew…</p>;
 }
 
-type RoundStep = Schemas["RoundStep"];
+type LiveStep = Schemas["LiveStep"];
 
 /** What to do, before which cup or batch it is where there are several. */
-function instruction(s: RoundStep, plan: Plan, system: System): string {
+function instruction(s: LiveStep, plan: Plan, system: System): string {
   const round = plan.rounds[s.round - 1];
   const which = round ? `${round.kind === "cup" ? "Cup" : "Batch"} ${s.round}. ` : "";
   const reading = s.lane === "scale" && s.until !== "time" ? ` By ${clock(s.at_s + s.for_s)}.` : "";
@@ -80,7 +82,7 @@ function instruction(s: RoundStep, plan: Plan, system: System): string {
 
 /** What has keys of its own: all of it, or only the space bar. */
 const [everyKey, space] = [
-  "input, select, textarea, [role=slider], [role=dialog]",
+  "input, select, textarea, [role=slider], [role=dialog], [role=combobox], [role=listbox]",
   "button, a, [role=switch]",
 ];
 
@@ -88,6 +90,18 @@ const [everyKey, space] = [
 const isTheirs = (e: KeyboardEvent) =>
   e.target instanceof Element &&
   e.target.closest(e.key === " " ? `${everyKey}, ${space}` : everyKey) !== null;
+
+/** What one says is there, by what is waited for. */
+const signs: Record<string, string> = {
+  boil: "It boils",
+  reading: "Reached",
+  cool: "Cool enough",
+  sign: "Drained",
+  said: "Go on",
+};
+
+/** How many grams before its end a pour is counted down by voice. */
+const counted = [20, 10, 5, 3, 2, 1];
 
 function Guide({
   brew,
@@ -102,43 +116,60 @@ function Guide({
   rate: number;
   older?: boolean;
 }) {
-  const { system, sound, speech, set } = useSettings();
+  const { system, sound, speech, vibration, set } = useSettings();
   const navigate = useNavigate();
   const catalogue = useCatalogue();
   const at = brewPath(brew);
-  const { guide, running, lost, position, ask, startOver } = useRun({
+  const [kind, setKind] = useState<Kind>("none");
+  const [source, setSource] = useState<Source>();
+  const [silent, setSilent] = useState(false);
+  const [broken, setBroken] = useState<unknown>();
+  const { f, going, lost, position, ask, startOver } = useFollow({
     brew: brew.id,
-    planId: brew.plan_id,
-    plan,
+    // A brew that was changed meanwhile goes on with the plan that it was begun with.
+    planId: older && kept ? kept.plan_id : brew.plan_id,
+    request: plan.request,
     kept,
     rate,
-    onChange: ({ course, run, view }) => {
-      const step = course.steps[view.shown];
-      if (sound) beep((run?.paused_ms ?? 0) > 0);
-      if (speech && step) speak(instruction(step, plan, system));
+    source: silent ? undefined : source,
+    onChange: (to, was) => {
+      const step = to.steps[to.view.shown];
+      const stepped = was.step !== to.step || was.view.gate !== to.view.gate;
+      if (sound && stepped) beep(to.view.stands);
+      if (vibration && stepped) shake(to.view.stands);
+      if (!speech || !step || to.done) return;
+      if (stepped) speak(instruction(step, plan, system));
+      else if (to.notice) speak(say(to.notice, system));
     },
   });
-  const run = guide?.run ?? null;
-  const going = run !== null && !run.finished;
   useEffect(() => (going ? keepAwake() : undefined), [going]);
 
+  const view = f?.view;
+  const shown = f && view ? f.steps[view.shown] : undefined;
+  const waits = view?.waits ?? "";
   const go = () => {
-    const first = guide?.course.steps[0];
-    if (!run && speech && first) speak(instruction(first, plan, system));
-    ask({ kind: "go" });
+    const first = f?.steps[0];
+    if (!f?.begun) {
+      if (speech && first) speak(instruction(first, plan, system));
+      ask({ kind: "start" });
+    } else if (view?.gate) ask({ kind: "resume" });
+    else ask({ kind: f.paused ? "resume" : "pause" });
   };
   // The boil that makes the water safe is not cut short by one touch.
-  const next = () => ask({ kind: "next", ...(guide?.held && { sure: true }) });
+  const next = () => ask({ kind: "next", ...(f?.held && { sure: true }) });
+  // What is said of a step that is over by then says nothing: a second tap does no harm.
+  const there = () => ask({ kind: "sign", ...(shown && waits !== "boil" && { step: shown.id }) });
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (isTyping(e) || e.ctrlKey || e.metaKey || e.altKey) return;
       const act = {
         " ": go,
+        Enter: waits ? there : undefined,
         ArrowRight: next,
         ArrowLeft: () => ask({ kind: "back", rewind: true }),
       }[e.key];
-      if (!act || isTheirs(e)) return;
+      if (!act || isTheirs(e) || (e.key === "Enter" && e.target instanceof HTMLButtonElement)) return;
       e.preventDefault();
       // A key that is held down acts once: it must not be what cuts a boil short.
       if (!e.repeat) act();
@@ -147,17 +178,45 @@ function Guide({
     return () => window.removeEventListener("keydown", onKey);
   });
 
-  if (!guide) return lost === undefined ? <p className="loading">Reading…</p> : <Trouble error={lost} />;
-  const { course, view } = guide;
-  const { steps } = course;
-  const shown = steps[view.shown];
+  // The next reading is said before it is due, and the last grams are counted.
+  const said = useRef("");
+  const target = f?.next_reading_g ?? undefined;
+  const reading = f && view && view.reading >= 0 ? f.steps[view.reading] : undefined;
+  const pouring = view !== undefined && view.reading === view.shown && shown?.began_s !== null && going;
+  const left = target !== undefined && f?.scale_g != null ? target - f.scale_g : undefined;
+  useEffect(() => {
+    if (!speech || !going || target === undefined || !reading) return;
+    const tell = (key: string, text: string) => {
+      if (said.current !== key) speak(text);
+      said.current = key;
+    };
+    if (!pouring && reading.at_s - position > 0 && reading.at_s - position < 8)
+      tell(
+        `next ${reading.id}`,
+        `Next: to ${inWords(target, reading.lane === "scale" ? "g" : "ml", system)}`,
+      );
+    const due = left === undefined ? undefined : counted.find((g) => left <= g && left > g * 0.6);
+    if (pouring && due !== undefined) tell(`${reading.id} ${due}`, String(due));
+  });
+
+  if (!f || !view) return lost === undefined ? <p className="loading">Reading…</p> : <Trouble error={lost} />;
+  const { steps } = f;
   const after = view.after < 0 ? undefined : steps[view.after];
-  const reading = view.reading < 0 ? undefined : steps[view.reading];
   const boil = view.boil < 0 ? undefined : steps[view.boil];
-  const meanwhile = running ? view.under.flatMap((i) => steps[i] ?? []) : [];
+  const meanwhile = going && !f.paused ? view.under.flatMap((i) => steps[i] ?? []) : [];
   const atGate = view.gate !== "";
   const cares = shown ? plan.cautions.filter((c) => c.step === shown.of) : [];
-  const left = shown ? shown.at_s + shown.for_s - position : 0;
+  const stepLeft = shown ? shown.at_s + shown.for_s - position : 0;
+  const cooling = waits === "cool" && plan.start_c !== null && f.water_c !== null;
+  const nearReading = reading !== undefined && (pouring || reading.at_s - position < 60);
+  const before_ = [...steps]
+    .reverse()
+    .find(
+      (s) => reading && s.round === reading.round && s.lane === "scale" && s.at_s < reading.at_s && s.to_g,
+    );
+  // The pair says the next reading, too.
+  const paired =
+    going && target !== undefined && nearReading && (f.scale_g !== null || reading?.until === "weight");
   return (
     <div className="guide">
       <h1 className="sr">Guide: {brew.name || (catalogue.data?.names[plan.request.method] ?? "a brew")}</h1>
@@ -169,15 +228,26 @@ function Guide({
         <label>
           <Switch size="small" checked={speech} onChange={(v) => set({ speech: v })} /> spoken prompts
         </label>
+        <label>
+          <Switch size="small" checked={vibration} onChange={(v) => set({ vibration: v })} /> vibration
+        </label>
+        {!f.begun && (
+          <Link
+            to={`/practice?method=${plan.request.method}${plan.request.school ? `&school=${plan.request.school}` : ""}&altitude=${plan.request.place?.altitude_m ?? 0}`}
+          >
+            Practise it first
+          </Link>
+        )}
         {rate !== 1 && <span className="quiet">the clock runs {rate} × faster than time</span>}
         <span className="grow" />
-        {run && (
+        {f.begun && (
           <Button type="text" onClick={startOver}>
             Start over
           </Button>
         )}
       </div>
       {lost !== undefined && <Trouble error={lost} />}
+      {broken !== undefined && <Trouble error={broken} />}
       {older && (
         <p className="quiet" role="status" data-testid="older">
           The brew was changed after this was begun: these are the steps it was begun with. Start over for the
@@ -186,32 +256,55 @@ function Guide({
       )}
       <div className="guide-now">
         {/* The clock is read when it is looked at, and not aloud with every tick. */}
-        <div
-          className="guide-clock num"
-          role="timer"
-          aria-live="off"
-          data-testid="clock"
-          data-position={Math.round(position)}
-        >
-          {clock(position)}
+        <div className="guide-left">
+          <div
+            className="guide-clock num"
+            role="timer"
+            aria-live="off"
+            data-testid="clock"
+            data-position={Math.round(position)}
+          >
+            {clock(position)}
+          </div>
+          {going && cooling && plan.start_c !== null ? (
+            <Pair
+              now={f.water_c ?? undefined}
+              to={plan.start_c}
+              from={plan.boil_c ?? 100}
+              unit="°C"
+              what="Water"
+            />
+          ) : (
+            paired && (
+              <Pair
+                now={f.scale_g ?? undefined}
+                to={target}
+                from={target - (reading?.to_g ?? 0) + (before_?.to_g ?? 0)}
+                unit={reading?.lane === "scale" ? "g" : "ml"}
+                what="Scale"
+              />
+            )
+          )}
         </div>
         <div aria-live="polite" aria-atomic="true" data-testid="announced">
           {plan.cautions
-            .filter((c) => c.step === "" && before.includes(c.id) && (!run || (view.present === 0 && going)))
+            .filter(
+              (c) => c.step === "" && before.includes(c.id) && (!f.begun || (view.present === 0 && going)),
+            )
             .map((c) => (
               <p key={c.id} className={`care care-${c.level}`} data-testid="before-first">
                 <strong>Before you begin.</strong> {c.text} {c.why}
               </p>
             ))}
-          {!run && (
+          {!f.begun && (
             <p className="guide-do">
               {plan.rounds.length > 1 &&
                 `${plan.rounds.length} ${plan.rounds[0]?.kind === "cup" ? "cups" : "batches"}, `}
-              {steps.length} steps, {clock(course.end_s - course.start_s, 5)} in all. Press{" "}
+              {steps.length} steps, {clock(view.end_s - view.start_s, 5)} in all. Press{" "}
               <span className="by-keys">space or </span>Start when the pot is in your hand.
             </p>
           )}
-          {run?.finished && <p className="guide-do">Done. Taste it, then write it down.</p>}
+          {f.done && <p className="guide-do">Done. Taste it, then write it down.</p>}
           {going && shown && (
             <>
               <p className="guide-do" data-testid="instruction">
@@ -219,6 +312,11 @@ function Guide({
                 {view.gate === "pour" ? "When you are ready: " : ""}
                 {instruction(shown, plan, system)}
               </p>
+              {f.notice && (
+                <p className="guide-off" role="status" data-testid="notice">
+                  {say(f.notice, system)}
+                </p>
+              )}
               {(shown.sign || atGate) && (
                 <p className="guide-until">
                   {shown.sign ? <>Until {shown.sign}. </> : null}
@@ -235,22 +333,22 @@ function Guide({
         </div>
         {going && shown && (
           <>
-            {!atGate && left > 0 && (
+            {!atGate && stepLeft > 0 && (
               <p className="guide-until">
                 <span className="num" data-testid="left">
-                  {clock(left)} left
+                  {clock(stepLeft)} left
                 </span>
               </p>
             )}
             {meanwhile.map((s) => (
               <p key={s.id} className="guide-meanwhile" data-testid="meanwhile">
                 <span className="quiet">Meanwhile</span> {instruction(s, plan, system)}{" "}
-                <span className="num">{clock(s.at_s + s.for_s - position)} left</span>
+                <span className="num">{clock(Math.max(s.at_s + s.for_s - position, 0))} left</span>
               </p>
             ))}
-            {guide.held && boil && (
+            {f.held && boil && (
               <p className="care care-danger" role="alert" data-testid="hold">
-                <strong>{clock(boil.at_s + boil.for_s - view.position_s)} of boiling are left.</strong> Cut
+                <strong>{clock(boil.at_s + boil.for_s - f.position_s)} of boiling are left.</strong> Cut
                 short, the water is not safe. Press Next once more to go on all the same.
               </p>
             )}
@@ -259,11 +357,11 @@ function Guide({
       </div>
       {going && (
         <div className="guide-next">
-          {reading && (
+          {reading && target !== undefined && (!paired || cooling) && (
             <p>
               <span className="quiet">Next reading</span>
-              <span className="guide-reading num">
-                {inWords(reading.to_g ?? 0, reading.lane === "scale" ? "g" : "ml", system)}
+              <span className="guide-reading num" data-testid="next-reading">
+                {inWords(target, reading.lane === "scale" ? "g" : "ml", system)}
               </span>
             </p>
           )}
@@ -275,34 +373,131 @@ function Guide({
               <span>{instruction(after, plan, system)}</span>
             </p>
           )}
+          {f.off.length > 0 && (
+            <p>
+              <span className="quiet">The cup now</span>
+              <span className="num" data-testid="forecast">
+                {inWords(f.forecast.extraction_pct, "%", system)} extracted,{" "}
+                {inWords(f.forecast.drink_ml, "ml", system)}
+              </span>
+              <span className="quiet">
+                planned {inWords(f.planned.extraction_pct, "%", system)},{" "}
+                {inWords(f.planned.drink_ml, "ml", system)}
+              </span>
+            </p>
+          )}
         </div>
       )}
       <div className="guide-keys">
-        {run?.finished ? (
+        {f.done ? (
           <Button type="primary" size="large" onClick={() => void navigate(`${at}/log`)}>
             Write it down
           </Button>
         ) : (
           <>
-            <Button size="large" disabled={!run} onClick={() => ask({ kind: "back" })}>
+            <Button size="large" disabled={!f.begun} onClick={() => ask({ kind: "back" })}>
               Back
             </Button>
-            <Button type="primary" size="large" onClick={go}>
-              {!run ? "Start" : running ? "Pause" : "Go on"}
+            <Button type={waits ? "default" : "primary"} size="large" onClick={go}>
+              {!f.begun ? "Start" : f.paused || atGate ? "Go on" : "Pause"}
             </Button>
-            <Button size="large" disabled={!run} onClick={next}>
+            {waits && waits !== "said" && going && (
+              <Button type="primary" size="large" onClick={there}>
+                {signs[waits]}
+              </Button>
+            )}
+            <Button size="large" disabled={!f.begun} onClick={next}>
               {view.last ? "Finish" : "Next"}
             </Button>
           </>
         )}
       </div>
-      <Rounds plan={plan} playhead={run ? position : undefined} />
+      {!f.done && (
+        <div className="guide-instruments">
+          <label htmlFor="guide-source">Scale and thermometer</label>
+          <Select<Kind>
+            id="guide-source"
+            value={kind}
+            options={kinds}
+            disabled={f.begun && kind !== "none"}
+            popupMatchSelectWidth={false}
+            onChange={(k) => {
+              setKind(k);
+              setBroken(undefined);
+              if (k === "none") setSource(undefined);
+              else
+                connect(plan.request, k, brew.id).then(
+                  (s) => setSource(() => s),
+                  (e: unknown) => {
+                    setKind("none");
+                    setBroken(e);
+                  },
+                );
+            }}
+          />
+          {kind !== "none" && going && (
+            <Button onClick={() => setSilent(!silent)}>{silent ? "It is back" : "Lose them"}</Button>
+          )}
+          {going && kind === "none" && (
+            <ByHand onRead={(r) => ask({ kind: "reading", ...r })} system={system} />
+          )}
+          {going && !mayStayOn() && (
+            <span className="quiet">The screen may go dark here: this page cannot keep it on.</span>
+          )}
+        </div>
+      )}
+      <Rounds plan={plan} playhead={f.begun ? position : undefined} />
       <Score
         plan={plan}
-        playhead={run ? position - view.pour_s : undefined}
+        playhead={f.begun ? position - view.pour_s : undefined}
         present={going ? shown?.of : undefined}
+        live={f.begun ? f.curves : undefined}
         compact
       />
     </div>
+  );
+}
+
+/** One reading, typed by who has no instrument that tells it by itself. */
+function ByHand({
+  onRead,
+  system,
+}: {
+  onRead: (r: { scale_g?: number; water_c?: number }) => void;
+  system: System;
+}) {
+  const [what, setWhat] = useState<"scale_g" | "water_c">("scale_g");
+  const [value, setValue] = useState<number | null>(null);
+  const unit = what === "scale_g" ? "g" : "°C";
+  return (
+    <form
+      className="guide-byhand"
+      onSubmit={(e) => {
+        e.preventDefault();
+        if (value === null) return;
+        onRead({ [what]: fromShown(value, unit, system) });
+        setValue(null);
+      }}
+    >
+      <Select
+        aria-label="What is read"
+        value={what}
+        onChange={setWhat}
+        options={[
+          { value: "scale_g", label: "the scale shows" },
+          { value: "water_c", label: "the water is" },
+        ]}
+      />
+      <InputNumber
+        aria-label="Reading"
+        value={value}
+        onChange={setValue}
+        suffix={unitOf(unit, system)}
+        controls={false}
+      />
+      <Button htmlType="submit" disabled={value === null}>
+        Read
+      </Button>
+    </form>
   );
 }

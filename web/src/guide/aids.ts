@@ -26,6 +26,14 @@ export function speak(text: string): void {
   window.speechSynthesis.speak(new SpeechSynthesisUtterance(text));
 }
 
+/** Shakes the phone shortly; nothing where it cannot. */
+export function shake(long = false): void {
+  if ("vibrate" in navigator) navigator.vibrate(long ? [80, 60, 80] : 60);
+}
+
+/** Whether the screen may be kept on here: only where the page came safely, or from this device. */
+export const mayStayOn = (): boolean => "wakeLock" in navigator;
+
 /** Keeps the screen on until the returned function is called. */
 export function keepAwake(): () => void {
   let lock: WakeLockSentinel | undefined;

@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { saveLog } from "../api/change";
 import type { LogEntry } from "../api/client";
-import { closing, useCatalogue, useChange, useEntry, useHadPlan, usePlanOf } from "../api/queries";
+import { closing, useCatalogue, useChange, useAsMade, useEntry, useHadPlan, usePlanOf } from "../api/queries";
 import { Panel } from "../app/Panel";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -54,6 +54,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
   const catalogue = useCatalogue();
   const stored = usePlanOf(l.plan_id);
   const had = useHadPlan(l.id);
+  const made = useAsMade(l.id, l.made !== undefined);
   const { system } = useSettings();
   const [editing, setEditing] = useState(false);
   const removeWithUndo = useRemove();
@@ -179,12 +180,13 @@ function Cup({ entry: l }: { entry: LogEntry }) {
           Delete
         </Button>
       </p>
-      <h2>{differed ? "What happened, over what was planned" : "The brew as it was planned"}</h2>
+      <h2>{differed || made.data ? "What happened, over what was planned" : "The brew as it was planned"}</h2>
       {had.error && <Trouble error={had.error} />}
       {stored.data && (
         <Score
-          plan={differed && had.data ? had.data : stored.data.plan}
-          other={differed && had.data ? stored.data.plan : undefined}
+          plan={differed && had.data && !made.data ? had.data : stored.data.plan}
+          other={differed && had.data && !made.data ? stored.data.plan : undefined}
+          live={made.data?.curves}
         />
       )}
       {editing && <Change entry={l} onClose={() => setEditing(false)} />}

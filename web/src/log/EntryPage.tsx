@@ -1,10 +1,11 @@
 import { Button } from "antd";
 import { Link, useNavigate, useParams } from "react-router";
-import { addLog, useBrew, useCatalogue, useChange, useHadSoFar, useTrip } from "../api/queries";
+import { addLog, useBrew, useCatalogue, useChange, useNoticed, useTrip } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { over, useStored } from "../app/useStored";
 import { inWords } from "../units/units";
+import { Noticed } from "./Noticed";
 import { TasteForm, untasted, type TasteValues } from "./TasteForm";
 import { brewPath } from "../app/where";
 import { LastCups } from "../plan/LastCups";
@@ -29,7 +30,7 @@ export default function EntryPage() {
   const brew = useBrew(id);
   const trip = useTrip(Number(params.trip ?? 0));
   const catalogue = useCatalogue();
-  const had = useHadSoFar(id);
+  const noticed = useNoticed(id);
   const navigate = useNavigate();
   const { system } = useSettings();
   const { value: taste, set: setTaste } = useStored(`taste.${id}`, read, write);
@@ -52,12 +53,7 @@ export default function EntryPage() {
               {inWords(b.stored.plan.water.poured_ml ?? 0, "ml", system)}
               {b.request.coffee?.name && <span data-own-words> · {b.request.coffee.name}</span>}
             </p>
-            {had.data?.contact_s !== undefined && taste.run?.contact_s === undefined && (
-              <p className="care care-note">
-                By the clock it took {inWords(had.data.contact_s, "s", system)}, and not{" "}
-                {inWords(b.stored.plan.contact_s ?? 0, "s", system)}: that goes with it.
-              </p>
-            )}
+            {noticed.data && <Noticed noticed={noticed.data} brew={b} own={taste.run ?? {}} />}
             <TasteForm
               value={taste}
               onChange={setTaste}

@@ -1,5 +1,5 @@
 import { memo, useEffect, useId, useMemo } from "react";
-import type { Plan } from "../api/client";
+import type { Plan, Schemas } from "../api/client";
 import { useSettings } from "../app/settings";
 import { pictured } from "../app/pictured";
 import { usePinch } from "../app/usePinch";
@@ -20,6 +20,8 @@ interface Props extends ScaleMoves {
   compact?: boolean;
   /** Another plan, drawn thin under this one. */
   other?: Plan;
+  /** What happened, drawn over what was planned, and the rest as it is planned now. */
+  live?: Schemas["RunCurves"];
   /** Another plan that is drawn beside this one, over the same time. */
   beside?: Plan;
   onStep?: (id: string) => void;
@@ -43,6 +45,7 @@ export const Score = memo(function Score({
   present,
   compact,
   other,
+  live,
   beside,
   onStep,
   onContact,
@@ -124,9 +127,17 @@ export const Score = memo(function Score({
               ),
           )}
         </g>
-        <WaterLane {...place} y={yWater} h={h.water} compact={compact} other={other} />
+        <WaterLane {...place} y={yWater} h={h.water} compact={compact} other={other} live={live} />
         <FlameLane {...place} y={yFlame} h={h.flame} />
-        <ScaleLane {...place} y={yScale} h={h.scale} onReading={onReading} onPour={onPour} onDose={onDose} />
+        <ScaleLane
+          {...place}
+          y={yScale}
+          h={h.scale}
+          live={live}
+          onReading={onReading}
+          onPour={onPour}
+          onDose={onDose}
+        />
         <HandsLane plan={plan} t={t} y={yHands} h={h.hands} present={present} onStep={onStep} />
         <line
           aria-hidden="true"

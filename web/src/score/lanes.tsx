@@ -2,7 +2,7 @@
 
 import { area, curveLinear, line } from "d3-shape";
 import { Fragment } from "react";
-import type { Plan, Step } from "../api/client";
+import type { Plan, Schemas, Step } from "../api/client";
 import { figure, fromShown, inWords, isUs, rangeInWords, toShown, unitOf, type System } from "../units/units";
 import { byHand, spread, valueAt, wrap, type Point, type TimeAxis } from "./geometry";
 import { PourEnd, Pull } from "./handles";
@@ -59,7 +59,8 @@ export function WaterLane({
   h,
   compact,
   other,
-}: Place & { compact?: boolean; other?: Plan }) {
+  live,
+}: Place & { compact?: boolean; other?: Plan; live?: Schemas["RunCurves"] }) {
   const water = plan.curves.water_c as Point[];
   const slurry = plan.curves.slurry_c as Point[];
   const cup = plan.curves.cup_c as Point[];
@@ -130,6 +131,13 @@ export function WaterLane({
       <path className="sc-water" d={draw(water) ?? ""} />
       <path className="sc-slurry" d={draw(slurry) ?? ""} />
       <path className="sc-cup" d={draw(cupSeen) ?? ""} />
+      {live && (
+        <g className="sc-live">
+          <path className="sc-rest" d={draw(after(live.rest_c as Point[], live.from_s, t)) ?? ""} />
+          <path className="sc-real sc-real-water" d={draw(within(live.water_c as Point[], t)) ?? ""} />
+          <path className="sc-real sc-real-slurry" d={draw(within(live.slurry_c as Point[], t)) ?? ""} />
+        </g>
+      )}
       {kettleAt !== undefined && (
         <text
           className="sc-name sc-name-water"
@@ -225,10 +233,37 @@ export interface ScaleMoves {
   onDose?: (grams: number) => void;
 }
 
+/** What lies within the picture. */
+const within = (curve: Point[], t: TimeAxis) => curve.filter((p) => p[0] >= t.start && p[0] <= t.end);
+
+/** What is to come of a curve, from a moment. */
+function after(curve: Point[], from: number, t: TimeAxis): Point[] {
+  const here = valueAt(curve, from);
+  const rest = within(curve, t).filter((p) => p[0] > from);
+  return here === undefined ? rest : [[from, here], ...rest];
+}
+
+const stroke = (curve: Point[], t: TimeAxis, y: (v: number) => number) =>
+  line<Point>()
+    .x((p) => t.x(p[0]))
+    .y((p) => y(p[1]))(curve) ?? "";
+
 /** What the scale reads, with the pours, the last reading and the dose to move. */
-export function ScaleLane({ plan, system, t, y, h, onReading, onPour, onDose }: Place & ScaleMoves) {
+export function ScaleLane({
+  plan,
+  system,
+  t,
+  y,
+  h,
+  live,
+  onReading,
+  onPour,
+  onDose,
+}: Place & ScaleMoves & { live?: Schemas["RunCurves"] }) {
   const scale = plan.curves.scale_g as Point[];
-  const most = Math.max(...scale.map((p) => p[1]), 1);
+  const real = live ? within(live.scale_g as Point[], t).map(([s, g]): Point => [s, Math.max(g, 0)]) : [];
+  const rest = live ? after(live.plan_g as Point[], live.from_s, t) : [];
+  const most = Math.max(...scale.map((p) => p[1]), ...real.map((p) => p[1]), 1);
   const yG = (g: number) => y + h - (g / most) * (h - 18);
   const perPixel = most / (h - 18);
   const told = (v: number) => inWords(v, "g", system);
@@ -258,6 +293,12 @@ export function ScaleLane({ plan, system, t, y, h, onReading, onPour, onDose }: 
               .y((p) => yG(p[1]))(scale) ?? ""
           }
         />
+        {live && (
+          <g className="sc-live">
+            <path className="sc-rest" d={stroke(rest, t, yG)} />
+            <path className="sc-real sc-real-scale" d={stroke(real, t, yG)} />
+          </g>
+        )}
         <line className="sc-base" x1={t.x(t.start)} x2={t.x(t.end)} y1={yG(0)} y2={yG(0)} />
       </g>
       {readings.map((s, i) => {

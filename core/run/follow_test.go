@@ -1,0 +1,344 @@
+package run
+
+import (
+	"encoding/json"
+	"math"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"apodemos/core/brew"
+	"apodemos/core/method"
+)
+
+// stream is two cups at a stream at 2,300 m.
+func stream(m string, more ...func(*brew.Request)) brew.Request {
+	r := brew.Request{Method: m, Drinkers: new(2.0), Scale: new(true), Conditions: brew.Conditions{Place: brew.Place{AltitudeM: new(2300.0), AirC: new(4.0)}, Water: brew.Water{Source: new("stream"), Treatment: new("boil")}}}
+	for _, f := range more {
+		f(&r)
+	}
+	return r
+}
+
+// hand follows one brew in a test: it lets time go on and answers the gates.
+type hand struct {
+	*Follower
+	t require.TestingT
+	s float64
+}
+
+func begin(t require.TestingT, r brew.Request) *hand {
+	f, err := Followed(FollowIn{Request: r})
+	require.NoError(t, err)
+	h := &hand{f, t, 0}
+	h.do(Start)
+	return h
+}
+
+func (h *hand) do(kind string)  { h.Take(Event{TS: h.s, Kind: kind}) }
+func (h *hand) reads(g float64) { h.Take(Event{TS: h.s, Kind: Reading, ScaleG: &g}) }
+func (h *hand) water(c float64) { h.Take(Event{TS: h.s, Kind: Reading, WaterC: &c}) }
+func (h *hand) wait(s float64)  { h.s += s; h.At(h.s) }
+func (h *hand) step() *step     { return &h.steps[h.cur] }
+
+// until lets the clock run, and says what is waited for, until a step is on.
+func (h *hand) until(id method.StepID) {
+	for range 20000 {
+		if h.cur >= 0 && h.step().Of == string(id) && !h.gated {
+			return
+		}
+		h.wait(1)
+		if h.gated {
+			h.do(Sign)
+		}
+	}
+	require.Fail(h.t, "never came to "+string(id))
+}
+
+// pour pours at 5 g/s to a reading, as the scale has it.
+func (h *hand) pour(from, to float64) {
+	for g := from; g < to; g += 5 {
+		h.reads(math.Min(g, to))
+		h.wait(1)
+	}
+	h.reads(to)
+	h.wait(0.1)
+	h.reads(to)
+}
+
+// By taps alone: the clock waits at the boil and when one is ready, runs through every
+// step, and with nothing that differs the cup is the plan's.
+func TestByTapsAlone(t *testing.T) {
+	for _, m := range method.All {
+		h := begin(t, stream(m.ID))
+		for range 200000 {
+			if h.finished {
+				break
+			}
+			h.wait(1)
+			if h.gated {
+				h.do(Sign)
+			}
+		}
+		o := h.Out()
+		assert.True(t, o.Done, m.ID)
+		assert.Empty(t, o.Off, m.ID)
+		assert.InDelta(t, o.Planned.ExtractionPct, o.Forecast.ExtractionPct, 0.5, m.ID)
+		for i, s := range o.Steps {
+			require.NotNil(t, s.EndedS, "%s %d %s", m.ID, i, s.ID)
+		}
+	}
+}
+
+// Twenty grams too much in the bloom: the next reading is where it was or moves on by its
+// share, the last one stays, and it is said with what to do.
+func TestPouredTooMuchInTheBloom(t *testing.T) {
+	h := begin(t, stream("cone"))
+	h.wait(1)
+	h.reads(0)
+	h.until("bloom-pour")
+	was := *h.Out().NextReadingG
+	h.pour(0, was+20)
+	h.wait(2)
+	h.reads(was + 20)
+	o := h.Out()
+	require.NotEmpty(t, o.Off)
+	assert.Equal(t, "poured_g", o.Off[0].What)
+	assert.InDelta(t, 20, o.Off[0].Actual-o.Off[0].Planned, 0.6)
+	assert.Contains(t, o.SayText, "20 g more than planned")
+	var before, now []float64
+	for _, s := range h.plan.Steps {
+		if s.Lane == method.Scale {
+			before = append(before, *s.ToG)
+		}
+	}
+	for _, s := range o.Steps {
+		if s.Lane == method.Scale {
+			now = append(now, *s.ToG)
+		}
+	}
+	require.Len(t, now, len(before))
+	for i := 1; i < len(now)-1; i++ {
+		assert.Greater(t, now[i], before[i], "what is left is shared out as it was")
+	}
+	assert.InDelta(t, before[len(before)-1], now[len(now)-1], 0.6, "and the whole stays the whole")
+	assert.InDelta(t, now[1], *o.NextReadingG, 0.6, "sentence, step and figure agree")
+	assert.Contains(t, o.Steps[o.View.Reading].Text, o.Steps[o.View.Reading].Values[0].String())
+}
+
+// A kettle that is far colder than planned steeps for longer; one that is a little colder
+// goes straight on, and nothing jumps between the two.
+func TestAColderKettle(t *testing.T) {
+	steep := func(colder float64) (s float64, said string) {
+		h := begin(t, stream("press-pot"))
+		h.until("coffee-first")
+		c := h.made.StartC - colder
+		for !h.gated {
+			h.water(c)
+			h.wait(1)
+		}
+		h.wait(20)
+		h.water(c)
+		h.do(Sign)
+		o := h.Out()
+		for _, k := range o.Steps {
+			if k.Of == "steep" {
+				return k.ForS, o.SayText
+			}
+		}
+		return 0, ""
+	}
+	planned, said := steep(0)
+	assert.NotContains(t, said, "colder")
+	little, said := steep(1)
+	assert.Equal(t, planned, little)
+	assert.Contains(t, said, "colder than planned. Go straight on.")
+	much, said := steep(20)
+	assert.Greater(t, much, planned+30)
+	assert.Contains(t, said, "Let it steep")
+	last := planned
+	for colder := 1.0; colder < 25; colder++ {
+		s, _ := steep(colder)
+		assert.GreaterOrEqual(t, s, last-0.1)
+		assert.LessOrEqual(t, s-last, 40.0, "no jump at %v", colder)
+		last = s
+	}
+}
+
+// What was read is followed and not the clock: a pour that takes its time stays on until its
+// reading, and a step that was over sooner is over.
+func TestStepsEndOnTheReading(t *testing.T) {
+	h := begin(t, stream("cone"))
+	h.wait(1)
+	h.reads(0)
+	h.until("bloom-pour")
+	to := *h.step().ToG
+	for g := 1.0; g < to-1; g++ {
+		h.reads(g)
+		h.wait(1)
+		assert.Equal(t, "bloom-pour", h.step().Of)
+	}
+	assert.Greater(t, h.pos, h.step().endS()+20, "long after the clock would have gone on")
+	h.reads(to)
+	assert.Equal(t, "bloom", h.step().Of)
+	// The clock counts from first contact: the wait is shorter by what came late.
+	assert.Equal(t, "sign", h.keep.taps[len(h.keep.taps)-1].Kind)
+}
+
+// A scale that shows something before is told, and read from there; a zero in the middle is
+// no water taken out.
+func TestTheScaleIsNotAtNought(t *testing.T) {
+	h := begin(t, stream("cone"))
+	h.until("level")
+	h.reads(153)
+	for !h.gated {
+		h.wait(1)
+		h.reads(153)
+	}
+	o := h.Out()
+	first := h.plannedTo("bloom-pour")
+	assert.InDelta(t, 153+first, *o.NextReadingG, 1)
+	h.pour(153, 153+first)
+	assert.Equal(t, "bloom", h.step().Of)
+	assert.InDelta(t, first, h.rounds[0].highG, 1)
+}
+
+func TestTheSafeBoilIsNotCutShortByOneTouch(t *testing.T) {
+	h := begin(t, stream("cone", func(r *brew.Request) { r.Place.AltitudeM = new(300.0) }))
+	h.until(method.Disinfect)
+	h.wait(1)
+	h.do(Next)
+	assert.True(t, h.held)
+	assert.Equal(t, string(method.Disinfect), h.step().Of)
+	h.Take(Event{TS: h.s, Kind: Next, Sure: true})
+	assert.False(t, h.held)
+	assert.NotEqual(t, string(method.Disinfect), h.step().Of)
+}
+
+func TestBackPauseAndNext(t *testing.T) {
+	h := begin(t, stream("press-pot"))
+	h.wait(5)
+	h.do(Pause)
+	h.wait(600)
+	assert.InDelta(t, h.startS+5, h.pos, 0.01, "before the coffee is wet the clock stands")
+	h.do(Resume)
+	h.until("steep")
+	at := h.pos
+	h.do(Pause)
+	h.wait(60)
+	assert.InDelta(t, at+60, h.pos, 0.01, "the coffee does not stop")
+	assert.Contains(t, h.Out().SayText, "does not stop")
+	h.do(Resume)
+	h.do(Back)
+	assert.Equal(t, "fill", h.step().Of)
+	assert.InDelta(t, at+60, h.pos, 0.01)
+	h.wait(30)
+	assert.Equal(t, "fill", h.step().Of, "it stays until somebody says")
+	h.do(Next)
+	assert.Equal(t, "steep", h.step().Of)
+	h.do(Next)
+	assert.Equal(t, "break", h.step().Of)
+	assert.InDelta(t, at+90, h.step().began, 0.01, "it begins now, and not when it was planned")
+	twice := Event{TS: h.s, Kind: Sign, Step: "fill"}
+	h.Take(twice)
+	assert.Equal(t, "break", h.step().Of, "what is said of a step that is over says nothing")
+}
+
+// A slow bed is waited for by somebody who says things, and told of.
+func TestTheDrawdownStalls(t *testing.T) {
+	h := begin(t, stream("cone"))
+	h.until("drawdown")
+	end := h.step().endS()
+	for h.pos < end+60 {
+		h.wait(1)
+	}
+	assert.Equal(t, "drawdown", h.step().Of)
+	assert.Contains(t, h.Out().SayText, "drains slowly")
+	h.do(Sign)
+	o := h.Out()
+	assert.Equal(t, "drain_s", o.Off[len(o.Off)-1].What)
+	assert.Equal(t, "serve", h.step().Of)
+	assert.Greater(t, o.Forecast.ExtractionPct, o.Planned.ExtractionPct, "it was longer on the coffee")
+}
+
+// A run of an earlier version of the program is taken up where its clock was.
+func TestARunOfAnEarlierVersion(t *testing.T) {
+	was := Run{PlanID: 7, ZeroMs: 1_000_000, Done: []StepRun{}}
+	rec := was.Taken(1_000_000 + 50_000)
+	o, err := Follow(FollowIn{Request: stream("press-pot"), Record: &rec, NowS: new(10.0)})
+	require.NoError(t, err)
+	assert.InDelta(t, 60, o.PositionS, 0.2)
+	assert.Equal(t, "steep", o.Step)
+	was.PausedMs = 1_000_000 - 20_000
+	assert.Equal(t, -20.0, *was.Taken(9e9).FromS)
+}
+
+// Nothing that an instrument reads breaks a run: out of order, doubled, absurd, late.
+func TestNoReadingBreaksARun(t *testing.T) {
+	reqs := []brew.Request{stream("cone"), stream("press-pot"), stream("pot"), stream("cup-steep"), stream("moka"), stream("slow-drip"), stream("hand-press")}
+	rapid.Check(t, func(t *rapid.T) {
+		r := rapid.SampledFrom(reqs).Draw(t, "request")
+		odd := rapid.OneOf(rapid.Float64Range(-50, 700), rapid.SampledFrom([]float64{math.NaN(), math.Inf(1), math.Inf(-1), 1e300, -1e9, 0}))
+		events := []Event{{Kind: Start}}
+		at := 0.0
+		for range rapid.IntRange(1, 80).Draw(t, "n") {
+			at += rapid.Float64Range(-600, 60).Draw(t, "dt") * rapid.SampledFrom([]float64{0, 1, 1, 0.01}).Draw(t, "late")
+			e := Event{TS: math.Abs(at), Kind: rapid.SampledFrom(kinds).Draw(t, "kind"), Sure: rapid.Bool().Draw(t, "sure"), Rewind: rapid.Bool().Draw(t, "rewind")}
+			if rapid.Bool().Draw(t, "scale") {
+				e.ScaleG = new(odd.Draw(t, "g"))
+			}
+			if rapid.Bool().Draw(t, "water") {
+				e.WaterC = new(odd.Draw(t, "c"))
+			}
+			if rapid.Bool().Draw(t, "slurry") {
+				e.SlurryC = new(odd.Draw(t, "s"))
+			}
+			events = append(events, e)
+			if rapid.Bool().Draw(t, "twice") {
+				events = append(events, e)
+			}
+			at += rapid.Float64Range(0, 90).Draw(t, "on")
+		}
+		o, err := Follow(FollowIn{Request: r, Events: events})
+		require.NoError(t, err)
+		b, err := json.Marshal(o)
+		require.NoError(t, err, "every figure is a number")
+		assert.LessOrEqual(t, len(mustJSON(t, o.Record)), mostBytes+3000)
+		_ = b
+		last := math.Inf(-1)
+		for _, s := range o.Steps {
+			if s.BeganS != nil && s.EndedS != nil {
+				assert.GreaterOrEqual(t, *s.EndedS, *s.BeganS-1e-6)
+			}
+			assert.GreaterOrEqual(t, s.ForS, 0.0)
+			if s.Round == 1 && s.Lane == method.Scale {
+				assert.GreaterOrEqual(t, *s.ToG, last-1e-6, "no pour takes water out")
+				last = *s.ToG
+			}
+		}
+		assert.GreaterOrEqual(t, o.Forecast.ExtractionPct, 0.0)
+		assert.Less(t, o.Forecast.ExtractionPct, 30.0)
+		again, err := Follow(FollowIn{Request: r, Record: &o.Record})
+		require.NoError(t, err)
+		assert.Equal(t, o.Record, again.Record)
+	})
+}
+
+func mustJSON(t require.TestingT, v any) []byte {
+	b, err := json.Marshal(v)
+	require.NoError(t, err)
+	return b
+}
+
+func TestWhatFollowRefuses(t *testing.T) {
+	_, err := Follow(FollowIn{Request: stream("cone"), Events: []Event{{Kind: "jump"}}})
+	assert.ErrorContains(t, err, `events[0].kind: "jump" is no kind of event; allowed: start, next`)
+	_, err = Follow(FollowIn{Request: stream("cone"), Events: []Event{{Kind: Start, TS: -1}}})
+	assert.ErrorContains(t, err, "events[0].t_s")
+	_, err = Follow(FollowIn{Request: stream("cone"), Record: &Record{V: 9}})
+	assert.ErrorContains(t, err, "record.v")
+	_, err = Follow(FollowIn{Request: brew.Request{Method: "samovar"}})
+	assert.ErrorContains(t, err, "method")
+}

@@ -1,0 +1,174 @@
+import { useCallback, useEffect, useRef, useState } from "react";
+import { useQueryClient } from "@tanstack/react-query";
+import type { PlanRequest, Run, Schemas } from "../api/client";
+import { endRun, saveRun } from "../api/queries";
+import { core } from "../core/core";
+
+export type Following = Schemas["Following"];
+type RunEvent = Schemas["Event"];
+/** What is tapped: all of an event but when. */
+export type Tap = Omit<RunEvent, "t_s">;
+
+/** Where readings come from: what has been read since a moment, up to another, on the run's clock. */
+export type Source = (from: number, to: number) => RunEvent[];
+
+/** A run that an earlier version of the program began is taken up where its clock was. */
+function takenUp(kept: Run | null, rate: number): { zero: number; record?: Schemas["Record"] } {
+  if (!kept) return { zero: 0 };
+  if (kept.record) return { zero: kept.zero_ms, record: kept.record };
+  const now = (kept.paused_ms ?? 0) > 0 ? (kept.paused_ms ?? 0) : Date.now();
+  const from_s = ((now - kept.zero_ms) / 1000) * rate;
+  return { zero: Date.now(), record: { v: 1, from_s, events: [], tol_g: 0.5, tol_c: 0.2, until_s: 0 } };
+}
+
+/**
+ * A brew being made. Where it is, what differs and what comes next the core says, at every tap and reading and
+ * whenever the clock comes to the next change; in between only the clock runs. Every change is kept at once, so
+ * that a reload goes on from here.
+ */
+export function useFollow({
+  brew,
+  planId,
+  request,
+  kept,
+  rate,
+  source,
+  onChange,
+}: {
+  brew: number;
+  planId: number;
+  request: PlanRequest;
+  kept: Run | null;
+  rate: number;
+  source?: Source;
+  /** It has changed: the step, what is waited for, or what differs. */
+  onChange: (to: Following, was: Following) => void;
+}) {
+  const client = useQueryClient();
+  const [at, setAt] = useState<{ f: Following; t: number }>();
+  const [now, setNow] = useState(0);
+  const [lost, setLost] = useState<unknown>();
+  const [first] = useState(() => takenUp(kept, rate));
+  const zero = useRef(first.zero);
+  const record = useRef(first.record);
+  const latest = useRef<{ f: Following; t: number }>(undefined);
+  const read = useRef(first.record?.until_s ?? 0);
+  const saved = useRef(0);
+  const queue = useRef<Promise<unknown>>(Promise.resolve());
+  const told = useRef(onChange);
+  const from = useRef(source);
+  useEffect(() => {
+    told.current = onChange;
+    from.current = source;
+  });
+
+  const clock = useCallback(
+    () => (zero.current === 0 ? 0 : Math.max(((Date.now() - zero.current) / 1000) * rate, 0)),
+    [rate],
+  );
+
+  const keep = useCallback(
+    (f: Following) => {
+      const run: Run = {
+        plan_id: planId,
+        zero_ms: zero.current,
+        rate,
+        paused_ms: 0,
+        record: f.record,
+        step: f.view.present,
+        finished: f.done,
+        done: f.steps.flatMap((s) =>
+          s.began_s !== null && s.ended_s !== null
+            ? [{ id: s.id, at_s: s.began_s, end_s: s.ended_s, skip: s.skip ?? false }]
+            : [],
+        ),
+      };
+      client.setQueryData(["run", brew], run);
+      saved.current = Date.now();
+      saveRun(brew, run).then(() => setLost(undefined), setLost);
+    },
+    [brew, client, planId, rate],
+  );
+
+  const ask = useCallback(
+    (...taps: Tap[]) => {
+      // One after the other: each is asked of what the one before has led to.
+      queue.current = queue.current.then(async () => {
+        if (zero.current === 0 && taps.some((e) => e.kind === "start")) zero.current = Date.now();
+        const t = clock();
+        const events: RunEvent[] = zero.current && from.current ? from.current(read.current, t) : [];
+        read.current = t;
+        events.push(...taps.map((e) => ({ ...e, t_s: t })));
+        const was = latest.current?.f;
+        const f = await core.follow({
+          request,
+          ...(record.current && { record: record.current }),
+          ...(events.length > 0 && { events }),
+          ...(zero.current && { now_s: t }),
+        });
+        latest.current = { f, t };
+        record.current = f.record;
+        setAt({ f, t });
+        setNow(clock());
+        const moved =
+          !was ||
+          was.step !== f.step ||
+          was.done !== f.done ||
+          was.paused !== f.paused ||
+          was.view.gate !== f.view.gate ||
+          was.off.length !== f.off.length ||
+          was.begun !== f.begun;
+        if (f.begun && ((was && moved) || taps.length > 0 || Date.now() - saved.current > 3000)) keep(f);
+        if (was && (moved || was.say !== f.say)) told.current(f, was);
+      });
+      queue.current = queue.current.catch(setLost);
+    },
+    [clock, keep, request],
+  );
+
+  useEffect(() => ask(), [ask]);
+
+  const f = at?.f;
+  const going = f !== undefined && f.begun && !f.done;
+  const runs = going && !f.view.stands;
+  const position = f ? f.position_s + (runs && at ? Math.max(now - at.t, 0) : 0) : 0;
+  const due = runs && at ? at.t + f.view.next_s - f.position_s : Infinity;
+  useEffect(() => {
+    if (!going) return;
+    const timer = setInterval(() => {
+      const t = clock();
+      setNow(t);
+      const asked = latest.current?.t ?? 0;
+      if (t >= due || (from.current && from.current(read.current, t).length > 0)) ask();
+      else if (t - asked > 15 * rate) ask(); // what is far off is looked at all the same
+    }, 100);
+    return () => clearInterval(timer);
+  }, [going, due, ask, clock, rate]);
+
+  // A phone that slept says at once where it is.
+  useEffect(() => {
+    const awake = () => document.visibilityState === "visible" && ask();
+    document.addEventListener("visibilitychange", awake);
+    return () => document.removeEventListener("visibilitychange", awake);
+  }, [ask]);
+
+  return {
+    f,
+    going,
+    lost,
+    /** Where the clock is now. */
+    position,
+    /** Seconds of the run's clock. */
+    clock,
+    ask,
+    startOver: () => {
+      client.setQueryData(["run", brew], null);
+      void endRun(brew);
+      zero.current = 0;
+      record.current = undefined;
+      latest.current = undefined;
+      read.current = 0;
+      ask();
+    },
+  };
+}

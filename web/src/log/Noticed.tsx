@@ -1,0 +1,67 @@
+import { Button } from "antd";
+import { useState } from "react";
+import { saveBrew } from "../api/change";
+import type { BrewOut, Schemas } from "../api/client";
+import { useChange } from "../api/queries";
+import { useSettings } from "../app/settings";
+import { Trouble } from "../app/Trouble";
+import { inWords, say } from "../units/units";
+
+/** What the run says: what differed from the plan, and what of the gear is other than it was planned with. */
+export function Noticed({
+  noticed,
+  brew,
+  own,
+}: {
+  noticed: Schemas["Noticed"];
+  brew: BrewOut;
+  own: Schemas["Had"];
+}) {
+  const { system } = useSettings();
+  const [taken, setTaken] = useState<string[]>([]);
+  const take = useChange((c: Schemas["Calibrated"]) =>
+    saveBrew(brew, {
+      request: { ...brew.request, calibration: { ...brew.request.calibration, [c.id]: c.is } },
+    }),
+  );
+  const { had } = noticed;
+  const plan = brew.stored.plan;
+  const lines: [string, number | undefined, number | null | undefined, string, boolean][] = [
+    ["It took", had.contact_s, plan.contact_s, "s", own.contact_s === undefined],
+    ["Poured", had.water_g, plan.water.poured_ml, "ml", own.water_g === undefined],
+    ["The water was", had.start_c, plan.start_c, "°C", own.start_c === undefined],
+  ];
+  const shown = lines.filter(([, v, , , unsaid]) => v !== undefined && unsaid);
+  return (
+    <>
+      {shown.length > 0 && (
+        <p className="care care-note" data-testid="noticed">
+          {shown
+            .map(
+              ([name, v, p, unit]) =>
+                `${name} ${inWords(v ?? 0, unit, system)}, and not ${inWords(p ?? 0, unit, system)}`,
+            )
+            .join("; ")}
+          : that goes with it.
+        </p>
+      )}
+      {noticed.proposals.map((c) => (
+        <p key={c.id} className="care care-note" data-testid="calibrate">
+          {say(c.text, system)}{" "}
+          {taken.includes(c.id) ? (
+            <strong>Taken: the brew is planned with it.</strong>
+          ) : (
+            <Button
+              size="small"
+              loading={take.isPending}
+              onClick={() => take.mutate(c, { onSuccess: () => setTaken((t) => [...t, c.id]) })}
+            >
+              Plan with it
+            </Button>
+          )}
+        </p>
+      ))}
+      {take.error && <Trouble error={take.error} />}
+    </>
+  );
+}

@@ -1,0 +1,94 @@
+import { Button, Select } from "antd";
+import { useState } from "react";
+import { useSearchParams } from "react-router";
+import { useCatalogue, useInfo, usePlan } from "../api/queries";
+import { Loaded, Trouble } from "../app/Trouble";
+import { NumberField } from "../units/NumberField";
+import { Exercises } from "./Exercises";
+import { Whole } from "./Whole";
+import "../guide/guide.css";
+import "./practice.css";
+
+/** Practice, without using up coffee: a whole brew by one's own hand on the virtual brewer, or a piece of one. */
+export default function PracticePage() {
+  const [search, setSearch] = useSearchParams();
+  const catalogue = useCatalogue();
+  const info = useInfo();
+  const method = search.get("method") ?? "cone";
+  const school = search.get("school") ?? undefined;
+  const altitude = Number(search.get("altitude") ?? 1200);
+  const put = (part: Record<string, string | undefined>) => {
+    const next = new URLSearchParams(search);
+    for (const [k, v] of Object.entries(part))
+      if (v === undefined) next.delete(k);
+      else next.set(k, v);
+    setSearch(next, { replace: true });
+  };
+  const request = {
+    method,
+    ...(school && { school }),
+    drinkers: 1,
+    scale: true,
+    place: { altitude_m: altitude },
+    water: { source: "tap" },
+  };
+  const plan = usePlan(request);
+  const [round, setRound] = useState(0);
+  return (
+    <div className="page practice">
+      <h1>Practice</h1>
+      <p className="quiet">
+        On a virtual brewer: no coffee is used up. What it does is the model of the plans, with the
+        differences that a stove, a draught and a grinder have.
+      </p>
+      <div className="pr-choose">
+        <NumberField
+          id="practice-altitude"
+          label="How high"
+          unit="m"
+          min={-430}
+          max={8850}
+          value={altitude}
+          onChange={(v) => v !== undefined && put({ altitude: String(v) })}
+        />
+      </div>
+      <Exercises altitude={altitude} />
+      <h2>A whole brew</h2>
+      <Loaded query={catalogue}>
+        {(c) => (
+          <div className="pr-choose">
+            <label htmlFor="practice-method">Method</label>
+            <Select
+              id="practice-method"
+              value={`${method}/${school ?? c.methods.find((m) => m.id === method)?.schools[0]?.id ?? ""}`}
+              popupMatchSelectWidth={false}
+              options={c.methods
+                .filter((m) => m.id !== "serve-concentrate" && m.id !== "cold-concentrate")
+                .flatMap((m) =>
+                  m.schools.map((s) => ({ value: `${m.id}/${s.id}`, label: `${m.name}: ${s.name}` })),
+                )}
+              onChange={(v) => {
+                const [m, s] = v.split("/");
+                put({ method: m, school: s });
+                setRound(round + 1);
+              }}
+            />
+            <Button onClick={() => setRound(round + 1)}>Begin anew</Button>
+          </div>
+        )}
+      </Loaded>
+      {plan.error ? (
+        <Trouble error={plan.error} />
+      ) : (
+        plan.data &&
+        info.data && (
+          <Whole
+            key={`${method}/${school ?? ""}/${altitude}/${round}`}
+            plan={plan.data}
+            rate={info.data.clock_rate}
+          />
+        )
+      )}
+    </div>
+  );
+}
