@@ -179,7 +179,7 @@ func (f *Follower) drainFits() (float64, bool) {
 // lossFits is the factor on the pot's loss with which it cooled as it did while it was
 // waited for.
 func (f *Follower) lossFits() (float64, bool) {
-	if f.made.WaitS < 30 || f.plan.Rounds != nil && len(f.plan.Rounds) > 1 {
+	if f.made.WaitS < 30 || len(f.plan.Rounds) > 1 {
 		return 0, false
 	}
 	i := slices.IndexFunc(f.steps, func(s step) bool { return s.Of == string(method.Wait) && s.hasEnded() })
