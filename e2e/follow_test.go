@@ -122,7 +122,9 @@ func TestAGuideSurvivesAKill(t *testing.T) {
 	q := sit(t, b.base)
 	q.open("/trips/1/stops/5/brews/9/guide")
 	q.see("Pause")
-	q.until("see the clock", func() bool { return q.js(`document.querySelector("[data-testid=clock]")?.dataset.position ?? ""`) != "" })
+	q.until("see the clock", func() bool {
+		return q.js(`document.querySelector("[data-testid=clock]")?.dataset.position ?? ""`) != ""
+	})
 	gone := time.Since(at).Seconds()
 	assert.InDelta(t, was+gone, position(q), 1.6, "within a second, and what the two clocks are rounded by")
 }

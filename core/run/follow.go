@@ -226,7 +226,7 @@ func (f *Follower) pourS(round int) float64 {
 func (f *Follower) Take(e Event) {
 	e.TS = math.Max(e.TS, f.t)
 	if e.Kind == Reading {
-		if e = sound(e); e.ScaleG == nil && e.WaterC == nil && e.SlurryC == nil {
+		if e = sound(e); e.ScaleG == nil && e.WaterC == nil && e.SlurryC == nil && e.CanisterG == nil {
 			f.advance(e.TS)
 			return
 		}
@@ -252,6 +252,7 @@ func sound(e Event) Event {
 		return v
 	}
 	e.ScaleG, e.WaterC, e.SlurryC = within(e.ScaleG, leastG, mostG), within(e.WaterC, leastC, mostC), within(e.SlurryC, leastC, mostC)
+	e.CanisterG = within(e.CanisterG, 0, mostG)
 	return e
 }
 

@@ -187,6 +187,46 @@ func TestStepsEndOnTheReading(t *testing.T) {
 	assert.Equal(t, "sign", h.keep.taps[len(h.keep.taps)-1].Kind)
 }
 
+// A finger on the scale pours nothing: what no hand can pour is not believed until the next
+// reading agrees.
+func TestAFingerOnTheScale(t *testing.T) {
+	h := begin(t, stream("cone"))
+	h.wait(1)
+	h.reads(0)
+	h.until("bloom-pour")
+	to := *h.step().ToG
+	h.reads(5)
+	h.wait(1)
+	h.reads(to + 300)
+	assert.Equal(t, "bloom-pour", h.step().Of)
+	h.wait(1)
+	h.reads(10)
+	assert.Equal(t, "bloom-pour", h.step().Of)
+	assert.InDelta(t, 5, h.rounds[0].highG, 1)
+	assert.Empty(t, h.Out().Off)
+}
+
+// A scale that is lost is not waited for, and counts again when it is back.
+func TestAScaleIsLostAndComesBack(t *testing.T) {
+	h := begin(t, stream("cone"))
+	h.wait(1)
+	h.reads(0)
+	h.until("bloom-pour")
+	h.reads(20)
+	h.wait(40) // it is silent
+	assert.NotEqual(t, "bloom-pour", h.step().Of, "by the clock then")
+	assert.Nil(t, h.Out().ScaleG)
+	h.until("second-pour")
+	to := *h.step().ToG
+	for g := 30.0; g < to-1; g += 8 {
+		h.reads(g)
+		require.Equal(t, "second-pour", h.step().Of, "at %v of %v", g, to)
+		h.wait(1)
+	}
+	h.reads(to)
+	assert.NotEqual(t, "second-pour", h.step().Of)
+}
+
 // A scale that shows something before is told, and read from there; a zero in the middle is
 // no water taken out.
 func TestTheScaleIsNotAtNought(t *testing.T) {
@@ -261,6 +301,50 @@ func TestTheDrawdownStalls(t *testing.T) {
 	assert.Equal(t, "drain_s", o.Off[len(o.Off)-1].What)
 	assert.Equal(t, "serve", h.step().Of)
 	assert.Greater(t, o.Forecast.ExtractionPct, o.Planned.ExtractionPct, "it was longer on the coffee")
+}
+
+// What a run says of burner, pot and dripper: a boil that took longer, a canister that was
+// weighed, a bed that drained slowly. Planned with it, the next plan comes to what was seen.
+func TestARunFeedsCalibration(t *testing.T) {
+	h := begin(t, stream("cone", func(r *brew.Request) { r.Heat.Burner, r.Heat.Fuel = new("canister"), new("gas") }))
+	weighs := func(g float64) { h.Take(Event{TS: h.s, Kind: Reading, CanisterG: &g}) }
+	weighs(330)
+	for !h.gated || h.steps[h.after()].gate != "boil" {
+		h.wait(1)
+	}
+	h.wait(150)
+	h.do(Sign)
+	h.until("drawdown")
+	end := h.step().endS() + 40
+	for h.pos < end {
+		h.wait(1)
+	}
+	h.do(Sign)
+	for !h.finished {
+		h.wait(5)
+	}
+	planned := *h.plan.Heat.FuelG
+	weighs(math.Round(330 - 1.3*planned))
+	found := map[string]Calibrated{}
+	for _, c := range h.Calibrations() {
+		found[c.ID] = c
+	}
+	at := func(id string) *brew.Plan {
+		require.Contains(t, found, id)
+		p, err := brew.Compute(found[id].Request)
+		require.NoError(t, err)
+		return p
+	}
+	assert.InDelta(t, *h.plan.Heat.HeatS+150, *at("power_w").Heat.HeatS, 8, "the next boil is what this one took")
+	assert.Less(t, found["power_w"].Is, found["power_w"].Was)
+	assert.InDelta(t, math.Round(1.3*planned), *at("efficiency").Heat.FuelG, 0.06*planned)
+	assert.InDelta(t, end, *at("drain_factor").ContactS, 12)
+	assert.Contains(t, found["efficiency"].Text.Text, "of the heat reaches the pot")
+	kept, err := Followed(FollowIn{Request: h.plan.Request, Record: new(h.Out().Record)})
+	require.NoError(t, err)
+	assert.Len(t, kept.Calibrations(), len(found), "from its record, too")
+	none := begin(t, stream("cone"))
+	assert.Empty(t, none.Calibrations(), "nothing is said of what nobody saw")
 }
 
 // A run of an earlier version of the program is taken up where its clock was.

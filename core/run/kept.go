@@ -81,7 +81,7 @@ func mean(v []float64) (float64, bool) {
 // Calibrated is a calibration that a run gives: what of the gear differs from what was
 // planned with, and by how much the next plan would move.
 type Calibrated struct {
-	ID      string          `json:"id" enum:"power_w,loss_factor,drain_factor" doc:"The figure of request.calibration"`
+	ID      string          `json:"id" enum:"power_w,efficiency,loss_factor,drain_factor" doc:"The figure of request.calibration"`
 	Was     float64         `json:"was"`
 	Is      float64         `json:"is"`
 	Text    quantity.Phrase `json:"text"`
@@ -110,13 +110,23 @@ func (f *Follower) Calibrations() []Calibrated {
 		}
 		return quantity.Of(*v, quantity.Second)
 	}
-	if i := slices.IndexFunc(f.off, func(o Off) bool { return o.What == "boil_s" && o.Planned > 30 && o.Actual > 20 }); i >= 0 && f.made.Heated && f.made.Canister == nil {
-		o := f.off[i]
+	if fit, took, ok := f.powerFits(); ok {
 		was := f.made.PowerW
-		// Time goes with the inverse of what reaches the pot.
-		add("power_w", was, math.Round(was*o.Planned/o.Actual/10)*10, func(c *brew.Calibration, v float64) { c.PowerW = &v }, func(p *brew.Plan) quantity.Phrase {
-			return quantity.Say("The burner gives {0}, not {1}: the next boil is planned at {2}, not {3}.", quantity.Of(math.Round(was*o.Planned/o.Actual/10)*10, quantity.Watt), quantity.Of(was, quantity.Watt), sec(p.Heat.HeatS), sec(f.plan.Heat.HeatS))
+		add("power_w", was, fit, func(c *brew.Calibration, v float64) { c.PowerW = &v }, func(p *brew.Plan) quantity.Phrase {
+			return quantity.Say("It took {0} to the boil: the burner gives {1}, not {2}, and the next boil is planned at {3}, not {4}.", quantity.Of(took, quantity.Second), quantity.Of(fit, quantity.Watt), quantity.Of(was, quantity.Watt), sec(p.Heat.HeatS), sec(f.plan.Heat.HeatS))
 		})
+	}
+	if burned, ok := f.burnedG(); ok {
+		was, planned := *f.made.Request.Heat.Efficiency, *f.plan.Heat.FuelG
+		if e := f.made.Request.Calibration.Efficiency; e != nil {
+			was = *e
+		}
+		set := func(c *brew.Calibration, v float64) { c.Efficiency = &v }
+		if fit, ok := f.planned(0.05, 0.95, burned, set, func(h *brew.HeatPlan) *float64 { return h.FuelG }); ok {
+			add("efficiency", was, math.Round(100*fit)/100, set, func(p *brew.Plan) quantity.Phrase {
+				return quantity.Say("It burned {0}, planned {1}: {2} of the heat reaches the pot, not {3}. The next brew is planned at {4}.", quantity.Of(burned, quantity.Gram), quantity.Of(planned, quantity.Gram), quantity.Of(100*fit, quantity.Percent), quantity.Of(100*was, quantity.Percent), quantity.Of(*p.Heat.FuelG, quantity.Gram))
+			})
+		}
 	}
 	if i := slices.IndexFunc(f.off, func(o Off) bool { return o.What == "drain_s" }); i >= 0 {
 		if fit, ok := f.drainFits(); ok {
@@ -139,6 +149,54 @@ func (f *Follower) Calibrations() []Calibrated {
 		})
 	}
 	return out
+}
+
+// powerFits is the flame with which the water would have taken to the boil what it took, in
+// W; on gas the rated one, so that the cold is not counted twice.
+func (f *Follower) powerFits() (w, tookS float64, ok bool) {
+	i := slices.IndexFunc(f.off, func(o Off) bool { return o.What == "boil_s" && o.Planned > 30 && o.Actual > 20 })
+	if i < 0 || !f.made.Heated {
+		return 0, 0, false
+	}
+	tookS = f.off[i].Actual
+	w, ok = f.planned(f.made.PowerW/3, f.made.PowerW*3, tookS, func(c *brew.Calibration, v float64) { c.PowerW = &v }, func(h *brew.HeatPlan) *float64 { return h.HeatS })
+	return math.Round(w/10) * 10, tookS, ok
+}
+
+// planned is the calibration with which the plan's heat comes to what was seen; what it
+// gives falls as that rises.
+func (f *Follower) planned(low, high, seen float64, set func(*brew.Calibration, float64), of func(*brew.HeatPlan) *float64) (float64, bool) {
+	at := func(v float64) float64 {
+		r := f.plan.Request
+		set(&r.Calibration, v)
+		p, err := brew.Compute(r)
+		if err != nil || p.Heat == nil || of(p.Heat) == nil {
+			return math.Inf(1) // it does not come to the boil
+		}
+		return *of(p.Heat)
+	}
+	if at(high) > seen || at(low) < seen {
+		return 0, false
+	}
+	for range 12 {
+		if mid := math.Sqrt(low * high); at(mid) > seen {
+			low = mid
+		} else {
+			high = mid
+		}
+	}
+	return math.Sqrt(low * high), true
+}
+
+// burnedG is what was burned by the weight of the canister, where it was weighed before the
+// flame and after.
+func (f *Follower) burnedG() (g float64, ok bool) {
+	c := f.keep.canister
+	if len(c) < 2 || f.plan.Heat == nil || f.plan.Heat.FuelG == nil || f.made.Request.Heat.Efficiency == nil || *f.plan.Heat.FuelG < 1 || !f.finished {
+		return 0, false
+	}
+	g = c[0][1] - c[len(c)-1][1]
+	return g, g >= 2 // a scale for canisters shows whole grams
 }
 
 // drainFits is the factor on the resistance of bed and paper with which it drains as it did.

@@ -32,6 +32,8 @@ type Event struct {
 	ScaleG  *float64 `json:"scale_g,omitempty" doc:"What the scale shows"`
 	WaterC  *float64 `json:"water_c,omitempty" doc:"In the kettle or pot"`
 	SlurryC *float64 `json:"slurry_c,omitempty" doc:"Where it steeps"`
+	// CanisterG is for the burner, and not for the brew.
+	CanisterG *float64 `json:"canister_g,omitempty" doc:"What the canister weighs, with its can"`
 
 	Rewind bool   `json:"rewind,omitempty" doc:"Back to the beginning of the step that is on, where it has been on for a while"`
 	Sure   bool   `json:"sure,omitempty" doc:"Next, though a boil that makes the water safe is not over"`
@@ -51,15 +53,16 @@ const (
 type Record struct {
 	V int `json:"v" doc:"Version of the record"`
 	// FromS is where a run that an earlier version of the program began is taken up.
-	FromS  *float64 `json:"from_s,omitempty"`
-	Events []Event  `json:"events" maxItems:"400" doc:"All that was done, in order"`
-	ScaleG []Point  `json:"scale_g,omitempty" maxItems:"4000"`
-	WaterC []Point  `json:"water_c,omitempty" maxItems:"4000"`
-	Slurry []Point  `json:"slurry_c,omitempty" maxItems:"4000"`
-	TolG   float64  `json:"tol_g" doc:"No reading of the scale is lost by more than this"`
-	TolC   float64  `json:"tol_c"`
-	Off    Silence  `json:"silent,omitzero" required:"false" doc:"When an instrument read nothing"`
-	UntilS float64  `json:"until_s" doc:"How far the record goes"`
+	FromS    *float64 `json:"from_s,omitempty"`
+	Events   []Event  `json:"events" maxItems:"400" doc:"All that was done, in order"`
+	ScaleG   []Point  `json:"scale_g,omitempty" maxItems:"4000"`
+	WaterC   []Point  `json:"water_c,omitempty" maxItems:"4000"`
+	Slurry   []Point  `json:"slurry_c,omitempty" maxItems:"4000"`
+	Canister []Point  `json:"canister_g,omitempty" maxItems:"4000" doc:"The first weighing and the last"`
+	TolG     float64  `json:"tol_g" doc:"No reading of the scale is lost by more than this"`
+	TolC     float64  `json:"tol_c"`
+	Off      Silence  `json:"silent,omitzero" required:"false" doc:"When an instrument read nothing"`
+	UntilS   float64  `json:"until_s" doc:"How far the record goes"`
 }
 
 // Silence is when instruments read nothing for longer than they do: from and to, in s.
@@ -166,6 +169,7 @@ type keeper struct {
 	from                 *float64
 	taps                 []Event
 	scale, water, slurry series
+	canister             []Point
 	until                float64
 	sized                int // readings since it was last weighed
 }
@@ -183,7 +187,7 @@ func (k *keeper) mark() {
 
 func (k *keeper) tap(e Event) {
 	e.TS = tenths(e.TS)
-	e.ScaleG, e.WaterC, e.SlurryC = nil, nil, nil
+	e.ScaleG, e.WaterC, e.SlurryC, e.CanisterG = nil, nil, nil, nil
 	if len(k.taps) < mostTaps {
 		k.taps = append(k.taps, e)
 	}
@@ -197,6 +201,9 @@ func (k *keeper) read(e Event) {
 		if s.v != nil {
 			s.to.add(Point{tenths(e.TS), tenths(*s.v)})
 		}
+	}
+	if e.CanisterG != nil {
+		k.canister = append(k.canister[:min(len(k.canister), 1)], Point{tenths(e.TS), tenths(*e.CanisterG)})
 	}
 	if k.sized++; k.sized >= 20 {
 		k.sized = 0
@@ -226,7 +233,7 @@ func (k *keeper) fit() {
 
 func (k *keeper) record() Record {
 	r := Record{V: recordV, FromS: k.from, Events: slices.Clone(k.taps), ScaleG: k.scale.points(), WaterC: k.water.points(), Slurry: k.slurry.points(), TolG: k.scale.tol, TolC: math.Max(k.water.tol, k.slurry.tol),
-		Off: Silence{k.scale.silent, k.water.silent, k.slurry.silent}, UntilS: k.until}
+		Off: Silence{k.scale.silent, k.water.silent, k.slurry.silent}, UntilS: k.until, Canister: slices.Clone(k.canister)}
 	if r.Events == nil {
 		r.Events = []Event{}
 	}
@@ -243,7 +250,7 @@ func (k *keeper) final() Record {
 func (k *keeper) load(r Record) {
 	k.from = r.FromS
 	k.taps = slices.Clone(r.Events)
-	k.until = r.UntilS
+	k.until, k.canister = r.UntilS, slices.Clone(r.Canister)
 	k.scale = series{kept: slices.Clone(r.ScaleG), silent: slices.Clone(r.Off.ScaleG), tol: math.Max(r.TolG, tolG)}
 	k.water = series{kept: slices.Clone(r.WaterC), silent: slices.Clone(r.Off.WaterC), tol: math.Max(r.TolC, tolC)}
 	k.slurry = series{kept: slices.Clone(r.Slurry), silent: slices.Clone(r.Off.Slurry), tol: math.Max(r.TolC, tolC)}
@@ -276,6 +283,9 @@ func (r *Record) all() []Event {
 			}
 			read(p[0], p[1])
 		}
+	}
+	for _, p := range r.Canister {
+		out = append(out, Event{TS: p[0], Kind: Reading, CanisterG: new(p[1])})
 	}
 	out = append(out, r.Events...)
 	inOrder(out)

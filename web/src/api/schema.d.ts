@@ -2051,7 +2051,7 @@ export interface components {
              * @description The figure of request.calibration
              * @enum {string}
              */
-            id: "power_w" | "loss_factor" | "drain_factor";
+            id: "power_w" | "efficiency" | "loss_factor" | "drain_factor";
             /** Format: double */
             is: number;
             /** @description The brew, planned with it */
@@ -2695,6 +2695,11 @@ export interface components {
         Event: {
             /** @description A sign that a reading gave, and nobody's finger */
             auto?: boolean;
+            /**
+             * Format: double
+             * @description What the canister weighs, with its can
+             */
+            canister_g?: number;
             /**
              * @description sign: what was waited for is there (it boils, the reading is reached, it is drained)
              * @enum {string}
@@ -4387,6 +4392,8 @@ export interface components {
             wish?: components["schemas"]["Value"];
         };
         Record: {
+            /** @description The first weighing and the last */
+            canister_g?: number[][];
             /** @description All that was done, in order */
             events: components["schemas"]["Event"][];
             /** Format: double */

@@ -3,7 +3,15 @@ import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import type { BrewOut, Plan, Run, Schemas } from "../api/client";
 import { saveBrew } from "../api/change";
-import { useBrew, useCatalogue, useChange, useInfo, usePlanOf, useRun as useKeptRun } from "../api/queries";
+import {
+  useBrew,
+  useCatalogue,
+  useChange,
+  useInfo,
+  useNow,
+  usePlanOf,
+  useRun as useKeptRun,
+} from "../api/queries";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -102,6 +110,17 @@ const signs: Record<string, string> = {
 
 /** How many grams before its end a pour is counted down by voice. */
 const counted = [20, 10, 5, 3, 2, 1];
+
+/** Other brews that are being made now: their guides go on, and are a touch away. */
+function AlsoOn({ brew }: { brew: number }) {
+  const now = useNow(0);
+  const others = (now.data?.running ?? []).filter((r) => r.brew.id !== brew);
+  return others.map((r) => (
+    <Link key={r.brew.id} to={`${brewPath(r.brew)}/guide`} data-own-words>
+      Also on: {r.brew.name || r.stop_name}
+    </Link>
+  ));
+}
 
 function Guide({
   brew,
@@ -238,6 +257,7 @@ function Guide({
             Practise it first
           </Link>
         )}
+        <AlsoOn brew={brew.id} />
         {rate !== 1 && <span className="quiet">the clock runs {rate} × faster than time</span>}
         <span className="grow" />
         {f.begun && (
@@ -463,12 +483,12 @@ function ByHand({
   onRead,
   system,
 }: {
-  onRead: (r: { scale_g?: number; water_c?: number }) => void;
+  onRead: (r: { scale_g?: number; water_c?: number; canister_g?: number }) => void;
   system: System;
 }) {
-  const [what, setWhat] = useState<"scale_g" | "water_c">("scale_g");
+  const [what, setWhat] = useState<"scale_g" | "water_c" | "canister_g">("scale_g");
   const [value, setValue] = useState<number | null>(null);
-  const unit = what === "scale_g" ? "g" : "°C";
+  const unit = what === "water_c" ? "°C" : "g";
   return (
     <form
       className="guide-byhand"
@@ -486,6 +506,7 @@ function ByHand({
         options={[
           { value: "scale_g", label: "the scale shows" },
           { value: "water_c", label: "the water is" },
+          { value: "canister_g", label: "the canister weighs" },
         ]}
       />
       <InputNumber
