@@ -6,6 +6,7 @@ package e2e
 import (
 	"bufio"
 	"context"
+	"flag"
 	"fmt"
 	"os"
 	"os/exec"
@@ -30,7 +31,16 @@ var (
 	binary  string
 )
 
-func TestMain(m *testing.M) { os.Exit(run(m)) }
+// atOnce is how many tests run side by side: most of the time each waits for its page.
+const atOnce = "3"
+
+func TestMain(m *testing.M) {
+	flag.Parse()
+	if err := flag.Set("test.parallel", atOnce); err != nil {
+		panic(err)
+	}
+	os.Exit(run(m))
+}
 
 func run(m *testing.M) int {
 	if _, built := web.App(); !built {

@@ -33,7 +33,7 @@ const (
 	// fastGs is the fastest that anybody pours, in g/s; a reading that jumps more is not
 	// believed until the next one agrees.
 	fastGs, jumpG = 40, 20
-	// overShare and overG are by how much a pour has to go over for the rest to be planned anew.
+	// overG is by how much a pour has to go over for the rest to be planned anew.
 	overG = 1.0
 	// waitLeastS is the shortest that a wait is cut to by what came late.
 	waitLeastS = 3
@@ -153,7 +153,7 @@ type Off struct {
 	AtS     float64 `json:"at_s" doc:"Position"`
 }
 
-// Follow begins to follow a plan made by this version of the core. It returns an error of
+// NewFollower begins to follow a plan made by this version of the core. It returns an error of
 // field.Problems for a plan that was not.
 func NewFollower(p *brew.Plan) (*Follower, error) {
 	if p.Made() == nil || len(p.Steps) == 0 {
@@ -167,7 +167,7 @@ func NewFollower(p *brew.Plan) (*Follower, error) {
 	for i := range f.made.Line {
 		if k := &f.made.Line[i]; k.Phase == method.Brew {
 			brewing[k.ID] = true
-			waits[k.ID] = k.Until == method.Time && k.Lane != method.Scale && k.ForS > 20
+			waits[k.ID] = k.Until == method.Time && k.Lane != method.Scale && k.ForS > 20 && !k.Keep
 		}
 	}
 	for i := range f.made.Line {
@@ -913,7 +913,8 @@ func (f *Follower) reached(e Event) bool {
 		if s.Until == method.Temperature && !s.hasEnded() && *e.WaterC <= f.target()+nearC {
 			return true
 		}
-		if n < len(f.steps) && f.steps[n].gate == "boil" && *e.WaterC >= f.made.Boil.BoilC-boilsC {
+		// The boil that makes water safe is seen, and not read: a thermometer may be out.
+		if n < len(f.steps) && f.steps[n].gate == "boil" && !f.steps[n].Keep && *e.WaterC >= f.made.Boil.BoilC-boilsC {
 			return true
 		}
 	}

@@ -257,6 +257,54 @@ func TestTheSafeBoilIsNotCutShortByOneTouch(t *testing.T) {
 	assert.NotEqual(t, string(method.Disinfect), h.step().Of)
 }
 
+// The boil that makes the water safe begins when somebody sees it: a thermometer that reads
+// high starts no clock. Late hands do not shorten it either.
+func TestNoThermometerStartsTheSafeBoil(t *testing.T) {
+	h := begin(t, stream("cone"))
+	h.until("paper")
+	h.wait(1)
+	h.water(99)
+	assert.NotEqual(t, string(method.Disinfect), h.step().Of)
+	safe := begin(t, stream("cone", func(r *brew.Request) { r.Water.Treatment = new("safe") }))
+	safe.until("paper")
+	safe.wait(1)
+	was := safe.step().Of
+	safe.water(99)
+	safe.wait(30)
+	assert.NotEqual(t, was, safe.step().Of, "where nothing hangs on it, a reading will do")
+	in := begin(t, stream("pot", func(r *brew.Request) { r.School = new("cold-unstirred") }))
+	in.until("coffee-on")
+	planned := 0.0
+	for _, s := range in.steps {
+		if s.Keep {
+			planned += s.ForS
+		}
+	}
+	require.Greater(t, planned, 50.0)
+	in.wait(400) // the boil is long in coming
+	for !in.gated {
+		in.wait(1)
+	}
+	in.wait(90)
+	in.do(Sign)
+	for range 3000 {
+		if in.finished {
+			break
+		}
+		in.wait(1)
+		if in.gated {
+			in.do(Sign)
+		}
+	}
+	kept := 0.0
+	for _, s := range in.steps {
+		if s.Keep {
+			kept += s.ended - s.began
+		}
+	}
+	assert.GreaterOrEqual(t, kept, planned-1)
+}
+
 func TestBackPauseAndNext(t *testing.T) {
 	h := begin(t, stream("press-pot"))
 	h.wait(5)
@@ -392,7 +440,14 @@ func TestNoReadingBreaksARun(t *testing.T) {
 		assert.LessOrEqual(t, len(mustJSON(t, o.Record)), mostBytes+3000)
 		_ = b
 		last := math.Inf(-1)
+		p, err := brew.Compute(r)
+		require.NoError(t, err)
 		for _, s := range o.Steps {
+			for _, k := range p.Steps {
+				if s.Keep && string(k.ID) == s.Of {
+					assert.GreaterOrEqual(t, s.ForS, k.ForS-1e-6, "nothing shortens the boil that makes the water safe")
+				}
+			}
 			if s.BeganS != nil && s.EndedS != nil {
 				assert.GreaterOrEqual(t, *s.EndedS, *s.BeganS-1e-6)
 			}

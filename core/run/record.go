@@ -94,6 +94,7 @@ type series struct {
 	silent  []Point
 	marked  []float64 // moments whose reading decided something: it is kept as it is
 	tol     float64
+	thinned bool // what comes was thinned before: a gap is no silence
 }
 
 // mark keeps the last reading: something was decided by it.
@@ -115,7 +116,7 @@ func (s *series) add(p Point) {
 	if n := len(s.pending); n > 0 {
 		last = s.pending[n-1]
 	}
-	if p[0]-last[0] > liveS && len(s.silent) < mostTaps {
+	if !s.thinned && p[0]-last[0] > liveS && len(s.silent) < mostTaps {
 		if len(s.pending) > 0 {
 			s.kept = append(s.kept, last)
 		}
@@ -154,10 +155,13 @@ func (s *series) points() []Point {
 
 // coarser keeps fewer.
 func (s *series) coarser() {
-	fewer := series{tol: 2 * s.tol}
+	fewer := series{tol: 2 * s.tol, thinned: true}
+	edge := func(t float64) bool {
+		return slices.ContainsFunc(s.silent, func(q Point) bool { return q[0] == t || q[1] == t })
+	}
 	for _, p := range s.points() {
 		fewer.add(p)
-		if slices.Contains(s.marked, p[0]) {
+		if slices.Contains(s.marked, p[0]) || edge(p[0]) {
 			fewer.mark()
 		}
 	}

@@ -186,7 +186,7 @@ func (f *Follower) miss(b *brew.Brewed) miss {
 	wantE, e := want.Extraction, b.Extraction
 	m := miss{100 * (e - wantE) / wishPoints}
 	if want.DrinkMl > 0 && b.DrinkMl > 0 {
-		wantT, t := f.tds(want), f.tds(b)
+		wantT, t := want.TDSPct(), b.TDSPct()
 		m[1] = (t/wantT - 1) / wishShare
 		m[2] = (b.DrinkMl/want.DrinkMl - 1) / wishShare
 	}
@@ -195,9 +195,6 @@ func (f *Follower) miss(b *brew.Brewed) miss {
 	}
 	return m
 }
-
-// tds is the strength of a brew, in %.
-func (f *Follower) tds(b *brew.Brewed) float64 { return b.TDSPct() }
 
 // Fix lets the plan be followed as it is, with nothing planned anew: what a follower is
 // compared with.
@@ -216,7 +213,7 @@ func (f *Follower) again(n int) {
 	best := at(0)
 	cost := f.miss(best)
 	if low, high := f.room(n); high > low && cost.sum() > littleGain {
-		x, now, m := 0.0, best, cost
+		x, m := 0.0, cost
 		for range 2 {
 			d := math.Min(20, (high-low)/2)
 			if x+d > high {
@@ -237,14 +234,12 @@ func (f *Follower) again(n int) {
 			if math.Abs(to-x) < roundS/2 {
 				break
 			}
-			next := at(to)
-			k := f.miss(next)
+			k := f.miss(at(to))
 			if k.sum() >= m.sum() {
 				break
 			}
-			x, now, m = to, next, k
+			x, m = to, k
 		}
-		_ = now
 		gain := math.Sqrt(cost.sum()) - math.Sqrt(m.sum())
 		part := math.Min(math.Max((gain-fromGain)/(allGain-fromGain), 0), 1)
 		if x = math.Min(math.Max(quantity.RoundTo(part*x, roundS), low), high); math.Abs(x) >= roundS {

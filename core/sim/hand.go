@@ -93,6 +93,7 @@ type making struct {
 	rate   float64 // of the pour that is on, g/s
 	stopG  float64 // where the pour that is on ends, as this hand hits it
 	saidAt float64
+	litT   float64 // moment from which a boil is waited for
 	served bool
 }
 
@@ -135,6 +136,14 @@ func (m *making) brew() error {
 			return field.Problems{{Field: "request", Message: fmt.Sprintf("it was not over after %.0f h; allowed: a brew that ends", float64(longestS)/3600)}}
 		}
 		o := m.f.Look()
+		if o.Waits == "boil" && o.Position >= m.made.LightS {
+			if m.litT == 0 {
+				m.litT = m.t
+			}
+			if m.t-m.litT > 4*m.made.Took.HeatS+900 {
+				return field.Problems{{Field: "differences.power", Value: of(m.d.Power), Message: fmt.Sprintf("it never boils so: it stands at %.0f °C; allowed: a stronger flame, or less draught", m.b.WaterC())}}
+			}
+		}
 		act := Action{Cover: heat.Lidded}
 		if m.made.Heated && m.b.KettleMl() == 0 && o.Position >= m.made.LightS-40 {
 			m.b.Filled(heated)

@@ -114,6 +114,9 @@ func New(p *brew.Plan, d Differences) (*Brewer, error) {
 	if made == nil || made.Method.Contact == method.Dilution {
 		return nil, field.Problems{{Field: "request.method", Message: "nothing is brewed; allowed: a method that brews"}}
 	}
+	if made.Frozen() && made.Heated {
+		return nil, field.Problems{{Field: "request.water.state", Value: *made.Request.Water.State, Message: "what melts is not followed; allowed here: liquid"}}
+	}
 	if len(p.Rounds) > 1 {
 		return nil, field.Problems{{Field: "request.drinkers", Value: *made.Request.Drinkers, Message: fmt.Sprintf("%d batches or cups one after the other; allowed: what is made in one", len(p.Rounds))}}
 	}

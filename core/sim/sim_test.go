@@ -10,6 +10,7 @@ import (
 	"pgregory.net/rapid"
 
 	"apodemos/core/brew"
+	"apodemos/core/field"
 	"apodemos/core/method"
 	"apodemos/core/run"
 )
@@ -85,6 +86,54 @@ func TestTheBalanceCloses(t *testing.T) {
 		_, w = b.Balance()
 		assert.InDelta(t, 0, w, 1e-6, "water once it is poured")
 	})
+}
+
+// Whatever is asked of it, the virtual brewer makes a brew that ends, with figures that can
+// be, or says clearly why not.
+func TestAnyBrewIsMadeOrRefused(t *testing.T) {
+	made := 0
+	rapid.Check(t, func(t *rapid.T) {
+		m := rapid.SampledFrom(method.All).Draw(t, "method")
+		s := rapid.SampledFrom(m.Schools).Draw(t, "school")
+		r := brew.Request{Method: m.ID, School: &s.ID, Drinkers: new(rapid.SampledFrom([]float64{1, 2, 4}).Draw(t, "people")), Scale: new(rapid.Bool().Draw(t, "scale"))}
+		r.Place.AltitudeM, r.Place.AirC = new(rapid.Float64Range(0, 5500).Draw(t, "m")), new(rapid.Float64Range(-15, 35).Draw(t, "air"))
+		r.Place.WindMs = new(rapid.Float64Range(0, 8).Draw(t, "wind"))
+		r.Water.Source, r.Water.Treatment = new(rapid.SampledFrom([]string{"tap", "stream", "snow"}).Draw(t, "water")), new(rapid.SampledFrom([]string{"safe", "boil"}).Draw(t, "treated"))
+		switch rapid.IntRange(0, 3).Draw(t, "heat") {
+		case 0:
+			r.Heat.SuppliedC = new(rapid.Float64Range(70, 99).Draw(t, "urn"))
+		case 1:
+			r.Heat.Burner = new(rapid.SampledFrom([]string{"fire", "spirit", "mains", "element-12v"}).Draw(t, "burner"))
+		}
+		p, err := brew.Compute(r)
+		if err != nil {
+			return
+		}
+		seed := rapid.Uint64Range(0, 1<<40).Draw(t, "seed")
+		w := Usual
+		w.Hand.Scale, w.Hand.Thermometer = rapid.Bool().Draw(t, "has scale"), rapid.Bool().Draw(t, "has thermometer")
+		o, err := Make(p, seed, Drawn(seed), w)
+		if err != nil {
+			var bad field.Problems
+			require.ErrorAs(t, err, &bad)
+			assert.Contains(t, bad[0].Message, "allowed")
+			assert.NotContains(t, bad[0].Message, "not over after")
+			return
+		}
+		made++
+		assert.True(t, o.Following.Done)
+		assert.Greater(t, o.Cup.ExtractionPct, 1.0)
+		assert.Less(t, o.Cup.ExtractionPct, 29.5)
+		assert.Greater(t, o.Cup.DrinkMl, 0.3*o.Planned.DrinkMl)
+		assert.Less(t, len(encoded(t, o.Following.Record)), 8000)
+	})
+	assert.Positive(t, made)
+}
+
+func encoded(t require.TestingT, v any) []byte {
+	b, err := json.Marshal(v)
+	require.NoError(t, err)
+	return b
 }
 
 func TestWhatCannotBeBrewed(t *testing.T) {
