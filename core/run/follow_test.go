@@ -326,8 +326,19 @@ func TestBackPauseAndNext(t *testing.T) {
 	assert.Equal(t, "fill", h.step().Of, "it stays until somebody says")
 	h.do(Next)
 	assert.Equal(t, "steep", h.step().Of)
+	settle := func() float64 {
+		for i := range h.steps {
+			if h.steps[i].Of == "settle" {
+				return h.due(i)
+			}
+		}
+		return 0
+	}
+	was, early := settle(), h.step().endS()-h.pos
+	require.Greater(t, early, 30.0)
 	h.do(Next)
 	assert.Equal(t, "break", h.step().Of)
+	assert.InDelta(t, was-early, settle(), 0.01, "and what follows goes on from there")
 	assert.InDelta(t, at+90, h.step().began, 0.01, "it begins now, and not when it was planned")
 	twice := Event{TS: h.s, Kind: Sign, Step: "fill"}
 	h.Take(twice)

@@ -91,6 +91,7 @@ type making struct {
 	dueT   float64 // when the hand does what is to be done
 	doing  string  // the step that dueT is for
 	rate   float64 // of the pour that is on, g/s
+	pourT  float64 // moment that it begins
 	stopG  float64 // where the pour that is on ends, as this hand hits it
 	saidAt float64
 	litT   float64 // moment from which a boil is waited for
@@ -256,8 +257,10 @@ func (m *making) signs(o run.Look) {
 
 // pour pours where there is something to pour.
 func (m *making) pour(act *Action, o run.Look, dt float64) {
-	if m.rate > 0 && m.b.Poured < m.stopG-0.01 && m.b.Met() && !m.served && "pour@"+o.ID != m.doing {
-		act.PourG = math.Min(m.rate, (m.stopG-m.b.Poured)/dt) // the hand is slower than the guide
+	if m.rate > 0 && m.b.Poured < m.stopG-0.01 && !m.served && "pour@"+o.ID != m.doing {
+		if m.t >= m.pourT { // the hand is slower than the guide
+			act.PourG = math.Min(m.rate, (m.stopG-m.b.Poured)/dt)
+		}
 		return
 	}
 	if !o.Pouring || !o.Brewing {
@@ -271,7 +274,9 @@ func (m *making) pour(act *Action, o run.Look, dt float64) {
 	}
 	key := "pour@" + o.ID
 	if m.doing != key {
-		m.doing, m.dueT, m.rate = key, m.t+m.late(key), 0
+		m.doing, m.dueT = key, m.t+m.late(key)
+		m.pourT = m.dueT
+		m.rate = math.Min(math.Max((o.ToG-o.FromG)/math.Max(o.ForS, 3)*of(m.d.RateOf), 1), 25)
 		m.stopG = o.ToG + m.d.HandG*m.hand("g"+key)
 		if o.First {
 			m.stopG += m.d.OverG
@@ -284,10 +289,7 @@ func (m *making) pour(act *Action, o run.Look, dt float64) {
 	if m.t < m.dueT || m.b.Poured >= m.stopG {
 		return
 	}
-	rate := (o.ToG - o.FromG) / math.Max(o.ForS, 3) * of(m.d.RateOf)
-	rate = math.Min(math.Max(rate, 1), 25)
-	m.rate = rate
-	act.PourG = math.Min(rate, (m.stopG-m.b.Poured)/dt)
+	act.PourG = math.Min(m.rate, (m.stopG-m.b.Poured)/dt)
 	if m.b.Poured+act.PourG*dt >= m.stopG-0.01 && !m.w.Hand.Scale {
 		m.event(run.Event{Kind: run.Sign})
 	}
