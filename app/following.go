@@ -3,6 +3,7 @@ package app
 import (
 	"context"
 	"crypto/sha256"
+	"encoding/hex"
 	"encoding/json"
 	"math"
 	"sync"
@@ -27,11 +28,27 @@ var followers = &following{kept: map[[32]byte]*run.Follower{}}
 
 const keptFollowers = 8
 
-func followKey(r brew.Request, rec run.Record) ([32]byte, bool) {
+// followKey tells one run at one moment from another: by its request, and by how far its
+// record goes. Two that agree in all of it have gone the same way.
+func followKey(r brew.Request, k run.Record) ([32]byte, bool) {
+	last := func(p []run.Point) [3]float64 {
+		if len(p) == 0 {
+			return [3]float64{}
+		}
+		return [3]float64{float64(len(p)), p[len(p)-1][0], p[len(p)-1][1]}
+	}
+	var taps []run.Event
+	if n := len(k.Events); n > 0 {
+		taps = k.Events[n-1:]
+	}
 	b, err := json.Marshal(struct {
-		R brew.Request
-		K run.Record
-	}{r, rec})
+		R     brew.Request
+		N     int
+		Last  []run.Event
+		Ends  [][3]float64
+		Until float64
+		From  *float64
+	}{r, len(k.Events), taps, [][3]float64{last(k.ScaleG), last(k.WaterC), last(k.Slurry), last(k.Canister), {k.TolG, k.TolC}}, k.UntilS, k.FromS})
 	return sha256.Sum256(b), err == nil
 }
 
@@ -59,7 +76,16 @@ func (f *following) put(key [32]byte, at *run.Follower) {
 // for just before.
 func Follow(in run.FollowIn) (*run.Following, error) {
 	var f *run.Follower
-	if in.Record != nil {
+	switch {
+	case in.After != "":
+		var key [32]byte
+		if n, err := hex.Decode(key[:], []byte(in.After)); err == nil && n == len(key) {
+			f = followers.take(key)
+		}
+		if f == nil {
+			return nil, brew.Problems{{Field: "after", Value: in.After, Message: "is not known any more; allowed: the record"}}
+		}
+	case in.Record != nil:
 		if key, ok := followKey(in.Request, *in.Record); ok {
 			f = followers.take(key)
 		}
@@ -76,6 +102,10 @@ func Follow(in run.FollowIn) (*run.Following, error) {
 	out := f.Out()
 	if key, ok := followKey(in.Request, out.Record); ok {
 		followers.put(key, f)
+		out.Key = hex.EncodeToString(key[:])
+	}
+	if in.Brief {
+		out.Rest, out.Record = []run.LiveStep{}, run.Record{}
 	}
 	return out, nil
 }

@@ -52,11 +52,21 @@ func TestFollowingAnswers(t *testing.T) {
 	r := brew.Request{Method: "pot", Drinkers: new(2.0)}
 	want, err := run.Follow(run.FollowIn{Request: r, Events: []run.Event{{Kind: run.Start}}, NowS: new(30.0)})
 	require.NoError(t, err)
+	key := out.Key
+	require.NotEmpty(t, key)
+	out.Key = ""
 	assert.JSONEq(t, encoded(t, want), encoded(t, out))
+	brief := call[run.Following](t, h, "POST", "/follow", `{"request":{"method":"pot","drinkers":2},"after":"`+key+`","brief":true,"now_s":45}`)
+	assert.InDelta(t, out.PositionS+15, brief.PositionS, 0.2)
+	assert.Zero(t, brief.Record)
+	gone := ask(h, "POST", "/api/v1/follow", `{"request":{"method":"pot","drinkers":2},"after":"`+key+`","now_s":45}`)
+	assert.Equal(t, 422, gone.Code, "a key is good for one question")
+	assert.Contains(t, gone.Body.String(), "after")
 	again := `{"request":{"method":"pot","drinkers":2},"record":` + encoded(t, out.Record) + `,"now_s":60}`
 	on := call[run.Following](t, h, "POST", "/follow", again)
 	fresh, err := run.Follow(run.FollowIn{Request: r, Record: &out.Record, NowS: new(60.0)})
 	require.NoError(t, err)
+	on.Key = ""
 	assert.JSONEq(t, encoded(t, fresh), encoded(t, on), "from the follower that is kept, or from the record")
 	assert.InDelta(t, out.PositionS+30, on.PositionS, 0.2)
 	w := ask(h, "POST", "/api/v1/follow", `{"request":{"method":"pot"},"events":[{"t_s":0,"kind":"start"},{"t_s":-4,"kind":"next"}]}`)

@@ -15,6 +15,8 @@ type FollowIn struct {
 	Events  []Event      `json:"events,omitempty" maxItems:"20000" doc:"In any order; after those of the record"`
 	Record  *Record      `json:"record,omitempty" doc:"What is kept of what happened before"`
 	NowS    *float64     `json:"now_s,omitempty" minimum:"0" maximum:"700000" doc:"Moment to look at, on the clock of t_s; that of the last event when left out"`
+	After   string       `json:"after,omitempty" maxLength:"64" doc:"The key of the answer before, in place of its record: only the program that gave it knows it, and not for long"`
+	Brief   bool         `json:"brief,omitempty" doc:"Leave out rest, which steps has too, and the record"`
 }
 
 // LiveStep is a step as it has gone, or is to go.
@@ -54,7 +56,8 @@ type Following struct {
 	Paused       bool             `json:"paused"`
 	Held         bool             `json:"held" doc:"A boil that makes the water safe would be cut short: asked for once more"`
 	Done         bool             `json:"done"`
-	Record       Record           `json:"record"`
+	Record       Record           `json:"record,omitzero" required:"false" doc:"Left out of a brief answer"`
+	Key          string           `json:"key,omitempty" doc:"For the question after this one"`
 }
 
 // RunCurves are what happened, and what is to come, on the clock of the round that is on.
@@ -155,7 +158,7 @@ func (f *Follower) load(r Record) {
 
 // Out is where the brew is.
 func (f *Follower) Out() *Following {
-	o := &Following{PositionS: f.pos, Off: slices.Clone(f.off), Begun: f.begun, Paused: f.paused, Held: f.held, Done: f.finished, Record: f.keep.final(), Rest: []LiveStep{}, Steps: make([]LiveStep, 0, len(f.steps))}
+	o := &Following{PositionS: f.pos, Off: slices.Clone(f.off), Begun: f.begun, Paused: f.paused, Held: f.held, Done: f.finished, Record: f.keep.final(f.finished), Rest: []LiveStep{}, Steps: make([]LiveStep, 0, len(f.steps))}
 	if o.Off == nil {
 		o.Off = []Off{}
 	}

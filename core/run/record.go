@@ -244,9 +244,12 @@ func (k *keeper) record() Record {
 	return r
 }
 
-// final is the record at its size.
-func (k *keeper) final() Record {
-	k.fit()
+// final is the record at its size: while the run goes it is brought there every few
+// readings, which is often enough.
+func (k *keeper) final(over bool) Record {
+	if over {
+		k.fit()
+	}
 	return k.record()
 }
 

@@ -2928,6 +2928,10 @@ export interface components {
             request: components["schemas"]["Request"];
         };
         FollowIn: {
+            /** @description The key of the answer before, in place of its record: only the program that gave it knows it, and not for long */
+            after?: string;
+            /** @description Leave out rest, which steps has too, and the record */
+            brief?: boolean;
             /** @description In any order; after those of the record */
             events?: components["schemas"]["Event"][];
             /**
@@ -2947,6 +2951,8 @@ export interface components {
             forecast: components["schemas"]["Forecast"];
             /** @description A boil that makes the water safe would be cut short: asked for once more */
             held: boolean;
+            /** @description For the question after this one */
+            key?: string;
             /**
              * Format: double
              * @description What the scale is to show next; null where nothing is poured any more
@@ -2964,7 +2970,8 @@ export interface components {
              * @description Seconds around first contact
              */
             position_s: number;
-            record: components["schemas"]["Record"];
+            /** @description Left out of a brief answer */
+            record?: components["schemas"]["Record"];
             /** @description The steps from the one that is on, planned anew */
             rest: components["schemas"]["LiveStep"][];
             /** @description What to do, or what differs and what to do about it */

@@ -1,6 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useQueryClient } from "@tanstack/react-query";
-import type { PlanRequest, Run, Schemas } from "../api/client";
+import { ApiError, type PlanRequest, type Run, type Schemas } from "../api/client";
 import { endRun, saveRun } from "../api/queries";
 import { core } from "../core/core";
 
@@ -54,6 +54,8 @@ export function useFollow({
   const latest = useRef<{ f: Following; t: number }>(undefined);
   const read = useRef(first.record?.until_s ?? 0);
   const saved = useRef(0);
+  const key = useRef<string>(undefined);
+  const since = useRef<RunEvent[]>([]); // what the record that is here does not have yet
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const told = useRef(onChange);
   const from = useRef(source);
@@ -68,13 +70,13 @@ export function useFollow({
   );
 
   const keep = useCallback(
-    (f: Following) => {
+    (f: Following, record: Schemas["Record"]) => {
       const run: Run = {
         plan_id: planId,
         zero_ms: zero.current,
         rate,
         paused_ms: 0,
-        record: f.record,
+        record,
         step: f.view.present,
         finished: f.done,
         done: f.steps.flatMap((s) =>
@@ -100,14 +102,42 @@ export function useFollow({
         read.current = t;
         events.push(...taps.map((e) => ({ ...e, t_s: t })));
         const was = latest.current?.f;
-        const f = await core.follow({
-          request,
-          ...(record.current && { record: record.current }),
-          ...(events.length > 0 && { events }),
-          ...(zero.current && { now_s: t }),
-        });
+        since.current.push(...events);
+        // What only reads is asked in short, after the answer before; now and then all of it is had, to be kept.
+        const brief = taps.length === 0 && Date.now() - saved.current < 3000 && record.current !== undefined;
+        const whole = () =>
+          core.follow({
+            request,
+            ...(record.current && { record: record.current }),
+            ...(since.current.length > 0 && { events: since.current }),
+            ...(zero.current && { now_s: t }),
+          });
+        const after = (short: boolean, events: RunEvent[]) =>
+          key.current === undefined
+            ? whole()
+            : core
+                .follow({
+                  request,
+                  after: key.current,
+                  ...(short && { brief: true }),
+                  ...(events.length > 0 && { events }),
+                  ...(zero.current && { now_s: t }),
+                })
+                .catch((e: unknown) => {
+                  // Who answers has not seen this brew before.
+                  if (e instanceof ApiError && e.troubles.some((k) => k.field.endsWith("after")))
+                    return whole();
+                  throw e;
+                });
+        const had = (f: Following) => {
+          key.current = f.key;
+          if (!f.record) return;
+          record.current = f.record;
+          since.current = [];
+        };
+        const f = await after(brief, events);
+        had(f);
         latest.current = { f, t };
-        record.current = f.record;
         setAt({ f, t });
         setNow(clock());
         const moved =
@@ -118,7 +148,11 @@ export function useFollow({
           was.view.gate !== f.view.gate ||
           was.off.length !== f.off.length ||
           was.begun !== f.begun;
-        if (f.begun && ((was && moved) || taps.length > 0 || Date.now() - saved.current > 3000)) keep(f);
+        if (f.begun && ((was && moved) || !brief)) {
+          const all = f.record ? f : await after(false, []);
+          had(all);
+          if (all.record) keep(all, all.record);
+        }
         if (was && (moved || was.say !== f.say)) told.current(f, was);
       });
       queue.current = queue.current.catch(setLost);
@@ -167,6 +201,8 @@ export function useFollow({
       zero.current = 0;
       record.current = undefined;
       latest.current = undefined;
+      key.current = undefined;
+      since.current = [];
       read.current = 0;
       ask();
     },

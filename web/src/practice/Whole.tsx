@@ -66,11 +66,11 @@ export function Whole({ plan, rate }: { plan: Plan; rate: number }) {
             events,
             now_s: at,
           });
-          record.current = g.record;
+          record.current = g.record ?? record.current;
           setIt(p);
           setF(g);
           setWrong(undefined);
-          if (g.done) setReview(await core.review({ request: plan.request, record: g.record }));
+          if (g.done && g.record) setReview(await core.review({ request: plan.request, record: g.record }));
         } catch (e) {
           setWrong(e);
         } finally {
