@@ -52,7 +52,7 @@ func TestABrewOnSimulatedInstruments(t *testing.T) {
 	assert.NotEmpty(t, p.js(`document.querySelector(".sc-real-scale").getAttribute("d")`))
 	p.click("Write it down")
 	p.see("How did it come out?")
-	p.see("The water was")
+	p.see("the water was")
 	p.click("Keep it in the log")
 	p.until("be back at the plan", func() bool { return strings.Contains(p.js("location.search"), "tasted") })
 	var log []app.LogEntry
@@ -106,6 +106,9 @@ func TestAGuideSurvivesAKill(t *testing.T) {
 	p.open("/trips/1/stops/5/brews/9/guide")
 	p.click("Start")
 	p.see("Fill the kettle")
+	p.fill("Reading", "99999")
+	p.click("Read")
+	p.see("is not taken; allowed")
 	p.click("Next")
 	p.see("Light the stove")
 	position := func(p *person) float64 {

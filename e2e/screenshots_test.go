@@ -34,6 +34,7 @@ func TestScreenshots(t *testing.T) {
 	p.clickKind("I boil it", ".strip label")
 	p.clickKind("2", ".strip label")
 	p.see("boils at 92.3 °C")
+	p.seeNot("Wants safe water") // the ways are those of what was said last
 	p.js(`(document.activeElement?.blur(), document.querySelectorAll(".strip-row").forEach(r => { r.scrollLeft = 0; }), scrollTo(0, 0), "")`)
 	shoot("now")
 	p.do(chromedp.EmulateViewport(390, 844))

@@ -56,12 +56,19 @@ type step struct {
 	gate         string
 	gateS        float64 // position at which the clock waits before it
 	more         []gate  // that come after that one
+	gates        []gate  // all of them, to be met again where one has gone back
 }
 
 // A gate is where the clock waits for the brewer before a step.
 type gate struct {
 	kind string // boil or pour
 	at   float64
+}
+
+// again lets the gates be met once more.
+func (s *step) again() {
+	s.more = slices.Clone(s.gates)
+	s.leave()
 }
 
 // leave leaves the gate behind.
@@ -116,6 +123,7 @@ type Follower struct {
 	tapped               bool    // somebody says what is there
 	fixed                bool    // nothing is planned anew: the plan is followed as it is
 	off                  []Off
+	refused              *quantity.Phrase // of the last reading
 }
 
 // A round is one batch or cup as it goes. They may lie over each other: the second cup is
@@ -182,10 +190,10 @@ func NewFollower(p *brew.Plan) (*Follower, error) {
 			if slices.ContainsFunc(c.boils, func(b float64) bool { return math.Abs(b-g.at) < 0.5 }) {
 				g.kind = "boil"
 			}
-			l.more = append(l.more, g)
+			l.gates = append(l.gates, g)
 			gates = gates[1:]
 		}
-		l.leave()
+		l.again()
 		f.steps = append(f.steps, l)
 	}
 	for range max(len(p.Rounds), 1) {
@@ -226,7 +234,10 @@ func (f *Follower) pourS(round int) float64 {
 func (f *Follower) Take(e Event) {
 	e.TS = math.Max(e.TS, f.t)
 	if e.Kind == Reading {
-		if e = sound(e); e.ScaleG == nil && e.WaterC == nil && e.SlurryC == nil && e.CanisterG == nil {
+		asked := e
+		e = sound(e)
+		f.refused = refusal(asked, e)
+		if e.ScaleG == nil && e.WaterC == nil && e.SlurryC == nil && e.CanisterG == nil {
 			f.advance(e.TS)
 			return
 		}
@@ -238,6 +249,23 @@ func (f *Follower) Take(e Event) {
 	}
 	f.keep.tap(e)
 	f.do(e)
+}
+
+// refusal says which reading no instrument of its kind can give.
+func refusal(asked, sound Event) *quantity.Phrase {
+	for _, k := range []struct {
+		was, is   *float64
+		low, high float64
+		unit      quantity.Unit
+	}{
+		{asked.ScaleG, sound.ScaleG, leastG, mostG, quantity.Gram}, {asked.CanisterG, sound.CanisterG, 0, mostG, quantity.Gram},
+		{asked.WaterC, sound.WaterC, leastC, mostC, quantity.Celsius}, {asked.SlurryC, sound.SlurryC, leastC, mostC, quantity.Celsius},
+	} {
+		if k.was != nil && k.is == nil && !math.IsNaN(*k.was) && !math.IsInf(*k.was, 0) {
+			return new(quantity.Say("{0} is not taken; allowed: {1} to {2}.", quantity.Of(*k.was, k.unit), quantity.Of(k.low, k.unit), quantity.Of(k.high, k.unit)))
+		}
+	}
+	return nil
 }
 
 // At lets the clock go on to a moment.
@@ -281,12 +309,9 @@ func (f *Follower) do(e Event) {
 	case Pause:
 		f.paused = true
 	case Resume:
-		switch {
-		case f.gated:
-			f.paused = false
+		f.paused = false
+		if f.gated {
 			f.release()
-		default:
-			f.paused = false
 		}
 	case Sign:
 		if e.Auto {
@@ -370,6 +395,7 @@ func (f *Follower) advance(t float64) {
 	if f.paused {
 		if f.wet() {
 			f.pos += dt // the coffee does not stop
+			f.notBoiled(dt)
 		}
 		return
 	}
@@ -412,6 +438,17 @@ func (f *Follower) advance(t float64) {
 		f.begin(n, f.pos)
 	}
 	f.pos = target
+}
+
+// notBoiled keeps a pause from counting to the boil that makes the water safe: nobody says
+// that the pot was left on the heat.
+func (f *Follower) notBoiled(s float64) {
+	for i := range f.steps {
+		if k := &f.steps[i]; i <= f.cur && k.Keep && k.hasBegun() && !k.hasEnded() {
+			k.ForS += s
+			f.shiftRest(i, s)
+		}
+	}
 }
 
 // gateAt is the position at which the clock waits before a step.
@@ -527,6 +564,9 @@ func (s *step) move(by float64) {
 	for i := range s.more {
 		s.more[i].at += by
 	}
+	for i := range s.gates {
+		s.gates[i].at += by
+	}
 }
 
 // wetBefore reports whether an earlier round has begun to brew.
@@ -605,7 +645,7 @@ func (f *Follower) contact(s *step) {
 	case f.made.OnFlame(): // its water is in it
 	case f.water.live(f.t, 2*liveHeatS) && f.steady() && (f.t-f.boilT > settlesS || f.water.v < planned-5):
 		r.startC = new(f.water.v)
-	case f.heldS > 5 && f.made.WaitS > 0 && !f.made.BoilsIn():
+	case f.heldS > 5 && f.coolsAtGate():
 		// It stood for longer than was planned, off the heat.
 		k := thermal.NewCooling(f.made.Vessel, math.Max(f.made.KettleMl, 1), f.made.Cover, f.made.Air)
 		r.startC = new(k.After(planned, f.heldS))
@@ -613,6 +653,15 @@ func (f *Follower) contact(s *step) {
 	if c := r.startC; c != nil && math.Abs(*c-planned) > 0.7 && !f.made.BoilsIn() {
 		f.say(Off{What: "water_c", Step: string(s.ID), Planned: planned, Actual: *c, AtS: f.pos})
 	}
+}
+
+// coolsAtGate reports whether the water stands off the heat while one is waited for.
+func (f *Follower) coolsAtGate() bool {
+	b := f.made
+	if b.BoilsIn() || b.OnFlame() || b.KettleMl <= 0 {
+		return false
+	}
+	return b.WaitS > 0 || b.HoldS == 0 && !b.Method.InPot()
 }
 
 func (f *Follower) finish(at float64) {
@@ -800,8 +849,12 @@ func (f *Follower) back(rewind bool) {
 		f.steps[i].ended, f.steps[i].skip = math.NaN(), false
 		if i > to {
 			f.steps[i].began = math.NaN()
+			f.steps[i].again() // what was waited for is waited for once more
 			delete(f.r(&f.steps[i]).poured, method.StepID(f.steps[i].Of))
 		}
+	}
+	if n := f.after(); n < len(f.steps) && !f.steps[n].hasBegun() {
+		f.steps[n].again()
 	}
 	f.gated = false
 	f.cur = to

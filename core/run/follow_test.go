@@ -305,6 +305,64 @@ func TestNoThermometerStartsTheSafeBoil(t *testing.T) {
 	assert.GreaterOrEqual(t, kept, planned-1)
 }
 
+// Gone back before the boil, the clock waits at it once more: a boil that was said too soon
+// can be taken back, and no boil that makes the water safe begins by the clock.
+func TestGoneBackTheBoilIsWaitedForAgain(t *testing.T) {
+	h := begin(t, stream("cone"))
+	h.until(method.Disinfect)
+	h.do(Back)
+	require.NotEqual(t, string(method.Disinfect), h.step().Of)
+	h.wait(2000)
+	assert.True(t, h.gated)
+	assert.Equal(t, "boil", h.Out().View.Gate)
+	assert.NotEqual(t, string(method.Disinfect), h.step().Of)
+	h.do(Sign)
+	h.until(method.Disinfect)
+}
+
+// A pause does not count to the boil that makes the water safe.
+func TestAPauseIsNoBoil(t *testing.T) {
+	h := begin(t, stream("pot", func(r *brew.Request) { r.School = new("cold-unstirred") }))
+	for !(h.wet() && h.boil() >= 0) {
+		h.wait(1)
+		if h.gated {
+			h.do(Sign)
+		}
+	}
+	s := &h.steps[h.boil()]
+	planned := s.ForS
+	h.wait(10)
+	h.do(Pause)
+	h.wait(300)
+	assert.Contains(t, h.Out().SayText, "does not count")
+	h.do(Resume)
+	assert.GreaterOrEqual(t, s.endS()-h.pos, planned-10.5)
+	h.do(Next)
+	assert.True(t, h.held)
+}
+
+// Hot water from an urn stands, and cools, for as long as one is not ready.
+func TestAnUrnsWaterCoolsAtTheGate(t *testing.T) {
+	h := begin(t, stream("cup-steep", func(r *brew.Request) { r.Heat.SuppliedC, r.Water.Treatment = new(92.0), new("safe") }))
+	for !h.gated {
+		h.wait(1)
+	}
+	h.wait(240)
+	h.do(Sign)
+	require.NotNil(t, h.rounds[0].startC)
+	assert.Less(t, *h.rounds[0].startC, h.made.StartC-4)
+}
+
+// A reading that no instrument can give is said, and counts for nothing.
+func TestAnAbsurdReadingIsSaid(t *testing.T) {
+	h := begin(t, stream("cone"))
+	h.reads(99999)
+	require.NotNil(t, h.Out().Refused)
+	assert.Contains(t, h.Out().Refused.Text, "is not taken; allowed")
+	h.reads(12)
+	assert.Nil(t, h.Out().Refused)
+}
+
 func TestBackPauseAndNext(t *testing.T) {
 	h := begin(t, stream("press-pot"))
 	h.wait(5)

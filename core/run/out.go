@@ -45,6 +45,7 @@ type Following struct {
 	Say          quantity.Phrase  `json:"say_phrase" doc:"The same as say, for the reader's units"`
 	SayText      string           `json:"say" doc:"What to do, or what differs and what to do about it"`
 	Notice       *quantity.Phrase `json:"notice" doc:"What differs, and what to do about it; null while nothing does"`
+	Refused      *quantity.Phrase `json:"refused" doc:"Why the last reading was not taken; null where it was"`
 	Off          []Off            `json:"off" doc:"What differs from the plan, and by how much"`
 	Rest         []LiveStep       `json:"rest" doc:"The steps from the one that is on, planned anew"`
 	Steps        []LiveStep       `json:"steps" doc:"All of them, as they went and are to go"`
@@ -158,7 +159,7 @@ func (f *Follower) load(r Record) {
 
 // Out is where the brew is.
 func (f *Follower) Out() *Following {
-	o := &Following{PositionS: f.pos, Off: slices.Clone(f.off), Begun: f.begun, Paused: f.paused, Held: f.held, Done: f.finished, Record: f.keep.final(f.finished), Rest: []LiveStep{}, Steps: make([]LiveStep, 0, len(f.steps))}
+	o := &Following{PositionS: f.pos, Refused: f.refused, Off: slices.Clone(f.off), Begun: f.begun, Paused: f.paused, Held: f.held, Done: f.finished, Record: f.keep.final(f.finished), Rest: []LiveStep{}, Steps: make([]LiveStep, 0, len(f.steps))}
 	if o.Off == nil {
 		o.Off = []Off{}
 	}
@@ -352,6 +353,9 @@ func (f *Follower) notice(o *Following) *quantity.Phrase {
 		return nil
 	}
 	s, r := f.on()
+	if f.paused && f.wet() && s.Keep && !s.hasEnded() {
+		return say("Paused. The pause does not count to the boil that makes the water safe.")
+	}
 	if f.paused && f.wet() {
 		return say("Paused. The coffee does not stop: go on when you can, and the rest is planned anew.")
 	}

@@ -28,6 +28,7 @@ type PracticeIn struct {
 	Request     brew.Request `json:"request"`
 	Seed        uint64       `json:"seed" maximum:"9007199254740991"`
 	Differences Differences  `json:"differences,omitzero" required:"false"`
+	Drawn       bool         `json:"drawn,omitempty" doc:"Flame, draught, grind and draining are drawn from the seed; the hand is one's own"`
 	Did         []Did        `json:"did" maxItems:"2000"`
 	NowS        float64      `json:"now_s" minimum:"0" maximum:"20000"`
 }
@@ -56,7 +57,12 @@ func (in PracticeIn) At() (*Practice, error) {
 	if err != nil {
 		return nil, err
 	}
-	b, err := New(p, in.Differences)
+	d := in.Differences
+	if in.Drawn {
+		k := Drawn(in.Seed)
+		d = Differences{Power: k.Power, Loss: k.Loss, Grind: k.Grind, Drain: k.Drain, SourceC: k.SourceC}
+	}
+	b, err := New(p, d)
 	if err != nil {
 		return nil, err
 	}

@@ -2972,6 +2972,8 @@ export interface components {
             position_s: number;
             /** @description Left out of a brief answer */
             record?: components["schemas"]["Record"];
+            /** @description Why the last reading was not taken; null where it was */
+            refused: components["schemas"]["Phrase"];
             /** @description The steps from the one that is on, planned anew */
             rest: components["schemas"]["LiveStep"][];
             /** @description What to do, or what differs and what to do about it */
@@ -4281,6 +4283,8 @@ export interface components {
         PracticeIn: {
             did: components["schemas"]["Did"][];
             differences?: components["schemas"]["Differences"];
+            /** @description Flame, draught, grind and draining are drawn from the seed; the hand is one's own */
+            drawn?: boolean;
             /** Format: double */
             now_s: number;
             request: components["schemas"]["Request"];

@@ -21,6 +21,7 @@ import { clock, fromShown, inWords, say, unitOf, type System } from "../units/un
 import { beep, keepAwake, mayStayOn, shake, speak } from "./aids";
 import { connect, kinds, type Kind } from "./instruments";
 import { Pair } from "./Pair";
+import { signs } from "./signs";
 import { before } from "../plan/cautions";
 import { useFollow, type Source } from "./useFollow";
 import { brewPath } from "../app/where";
@@ -98,15 +99,6 @@ const [everyKey, space] = [
 const isTheirs = (e: KeyboardEvent) =>
   e.target instanceof Element &&
   e.target.closest(e.key === " " ? `${everyKey}, ${space}` : everyKey) !== null;
-
-/** What one says is there, by what is waited for. */
-const signs: Record<string, string> = {
-  boil: "It boils",
-  reading: "Reached",
-  cool: "Cool enough",
-  sign: "Drained",
-  said: "Go on",
-};
 
 /** How many grams before its end a pour is counted down by voice. */
 const counted = [20, 10, 5, 3, 2, 1];
@@ -234,8 +226,7 @@ function Guide({
       (s) => reading && s.round === reading.round && s.lane === "scale" && s.at_s < reading.at_s && s.to_g,
     );
   // The pair says the next reading, too.
-  const paired =
-    going && target !== undefined && nearReading && (f.scale_g !== null || reading?.until === "weight");
+  const paired = going && target !== undefined && nearReading && f.scale_g !== null;
   return (
     <div className="guide">
       <h1 className="sr">Guide: {brew.name || (catalogue.data?.names[plan.request.method] ?? "a brew")}</h1>
@@ -460,6 +451,11 @@ function Guide({
           )}
           {going && kind === "none" && (
             <ByHand onRead={(r) => ask({ kind: "reading", ...r })} system={system} />
+          )}
+          {going && f.refused && (
+            <span className="field-trouble" role="alert" data-testid="refused">
+              {say(f.refused, system)}
+            </span>
           )}
           {going && !mayStayOn() && (
             <span className="quiet">The screen may go dark here: this page cannot keep it on.</span>

@@ -27,15 +27,16 @@ export function Noticed({
   const { had } = noticed;
   const plan = brew.stored.plan;
   const lines: [string, number | undefined, number | null | undefined, string, boolean][] = [
-    ["It took", had.contact_s, plan.contact_s, "s", own.contact_s === undefined],
-    ["Poured", had.water_g, plan.water.poured_ml, "ml", own.water_g === undefined],
-    ["The water was", had.start_c, plan.start_c, "°C", own.start_c === undefined],
+    ["it took", had.contact_s, plan.contact_s, "s", own.contact_s === undefined],
+    ["there was poured", had.water_g, plan.water.poured_ml, "ml", own.water_g === undefined],
+    ["the water was", had.start_c, plan.start_c, "°C", own.start_c === undefined],
   ];
   const shown = lines.filter(([, v, , , unsaid]) => v !== undefined && unsaid);
   return (
     <>
       {shown.length > 0 && (
         <p className="care care-note" data-testid="noticed">
+          {"By the run, "}
           {shown
             .map(
               ([name, v, p, unit]) =>

@@ -9,7 +9,7 @@ import { Pourer } from "./Pourer";
 import { comparedToBefore, median, useProgress, withOne, type Kind } from "./progress";
 
 const list: { kind: Kind; name: string; how: string }[] = [
-  { kind: "stream", name: "Steady stream", how: "Four grams a second, for half a minute." },
+  { kind: "stream", name: "Steady stream", how: "An even stream, for half a minute." },
   { kind: "gram", name: "Stop on the gram", how: "Pour, and stop at the reading." },
   { kind: "broken", name: "Broken stream", how: "Equal pulses with a pause between them." },
   { kind: "guess", name: "Without a thermometer", how: "Say when the kettle has cooled to where one pours." },

@@ -1,4 +1,6 @@
 import { useCallback, useEffect, useRef, useState } from "react";
+import { useSettings } from "../app/settings";
+import { inWords } from "../units/units";
 
 /** The fastest and the slowest stream of a hand, in g/s. */
 const LOW = 1;
@@ -16,6 +18,7 @@ export function Pourer({
   onRate: (gramsPerSecond: number) => void;
   disabled?: boolean;
 }) {
+  const { system } = useSettings();
   const [rate, setRate] = useState(START);
   const [runs, setRuns] = useState(false);
   const held = useRef(false);
@@ -76,7 +79,7 @@ export function Pourer({
       onPointerCancel={() => tell(false)}
     >
       <strong>{runs ? "Pouring" : "Hold to pour"}</strong>
-      <span className="num">{rate} g/s</span>
+      <span className="num">{inWords(rate, "g", system, { step: 0.05 })} a second</span>
       <small>higher up is faster; or hold W, with ↑ and ↓</small>
     </button>
   );

@@ -1,6 +1,7 @@
 import { Button, Select } from "antd";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
+import { ApiError } from "../api/client";
 import { useCatalogue, useInfo, usePlan } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
 import { NumberField } from "../units/NumberField";
@@ -14,8 +15,10 @@ export default function PracticePage() {
   const [search, setSearch] = useSearchParams();
   const catalogue = useCatalogue();
   const info = useInfo();
-  const method = search.get("method") ?? "cone";
-  const school = search.get("school") ?? undefined;
+  // What an old link names and the catalogue does not is left.
+  const known = catalogue.data?.methods.find((m) => m.id === search.get("method"));
+  const method = known?.id ?? "cone";
+  const school = known?.schools.find((s) => s.id === search.get("school"))?.id;
   const altitude = Number(search.get("altitude") ?? 1200);
   const put = (part: Record<string, string | undefined>) => {
     const next = new URLSearchParams(search);
@@ -32,7 +35,11 @@ export default function PracticePage() {
     place: { altitude_m: altitude },
     water: { source: "tap" },
   };
-  const plan = usePlan(request);
+  const plan = usePlan(catalogue.data && request);
+  const tooHigh =
+    plan.error instanceof ApiError
+      ? plan.error.troubles.find((t) => t.field === "place.altitude_m")?.message
+      : undefined;
   const [round, setRound] = useState(0);
   return (
     <div className="page practice">
@@ -49,10 +56,11 @@ export default function PracticePage() {
           min={-430}
           max={8850}
           value={altitude}
+          trouble={tooHigh}
           onChange={(v) => v !== undefined && put({ altitude: String(v) })}
         />
       </div>
-      <Exercises altitude={altitude} />
+      {!tooHigh && <Exercises altitude={altitude} />}
       <h2>A whole brew</h2>
       <Loaded query={catalogue}>
         {(c) => (
@@ -77,18 +85,16 @@ export default function PracticePage() {
           </div>
         )}
       </Loaded>
-      {plan.error ? (
-        <Trouble error={plan.error} />
-      ) : (
-        plan.data &&
-        info.data && (
-          <Whole
-            key={`${method}/${school ?? ""}/${altitude}/${round}`}
-            plan={plan.data}
-            rate={info.data.clock_rate}
-          />
-        )
-      )}
+      {plan.error
+        ? !tooHigh && <Trouble error={plan.error} />
+        : plan.data &&
+          info.data && (
+            <Whole
+              key={`${method}/${school ?? ""}/${altitude}/${round}`}
+              plan={plan.data}
+              rate={info.data.clock_rate}
+            />
+          )}
     </div>
   );
 }

@@ -7,6 +7,7 @@ import { core } from "../core/core";
 import { Pair } from "../guide/Pair";
 import { Score } from "../score/Score";
 import { clock, inWords, say } from "../units/units";
+import { signs } from "../guide/signs";
 import { Pourer } from "./Pourer";
 import { Steam } from "./Exercises";
 
@@ -52,7 +53,7 @@ export function Whole({ plan, rate }: { plan: Plan; rate: number }) {
           const p = await core.practice({
             request: plan.request,
             seed,
-            differences: { power: 0.85 + (seed % 31) / 100, loss: 0.8 + (seed % 43) / 100 },
+            drawn: true,
             did: did.current,
             now_s: t.current,
           });
@@ -179,9 +180,7 @@ export function Whole({ plan, rate }: { plan: Plan; rate: number }) {
           <div className="guide-keys">
             {waits !== "" && (
               <Button type="primary" size="large" onClick={() => tap({ kind: "sign" })}>
-                {{ boil: "It boils", reading: "Reached", cool: "Cool enough", sign: "Drained" }[
-                  waits as "boil"
-                ] ?? "Go on"}
+                {signs[waits]}
               </Button>
             )}
             <Button size="large" onClick={() => tap({ kind: "next", sure: true })}>

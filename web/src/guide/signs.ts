@@ -1,0 +1,8 @@
+/** What one says is there, by what is waited for. */
+export const signs: Record<string, string> = {
+  boil: "It boils",
+  reading: "Reached",
+  cool: "Cool enough",
+  sign: "Drained",
+  said: "Go on",
+};
