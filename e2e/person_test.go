@@ -226,7 +226,13 @@ func (p *person) seeNot(text string) {
 
 func (p *person) until(what string, ok func() bool) {
 	p.t.Helper()
-	for end := time.Now().Add(20 * time.Second); !ok(); time.Sleep(40 * time.Millisecond) {
+	p.within(20*time.Second, what, ok)
+}
+
+// within waits longer, or less long, than until does.
+func (p *person) within(limit time.Duration, what string, ok func() bool) {
+	p.t.Helper()
+	for end := time.Now().Add(limit); !ok(); time.Sleep(40 * time.Millisecond) {
 		if time.Now().After(end) {
 			require.FailNow(p.t, "waited in vain to "+what, "the screen says:\n%s", p.screen())
 		}
