@@ -1,0 +1,239 @@
+package journal_test
+
+import (
+	"bytes"
+	"encoding/json"
+	"fmt"
+	"maps"
+	"slices"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"apodemos/app/journal"
+)
+
+var parents = journal.Parents{"stop": {Kind: "trip", Field: "trip"}, "brew": {Kind: "stop", Field: "stop"}}
+
+// place is a device: what it knows, with all the events that it has.
+type place struct {
+	state  *journal.State
+	events []journal.Event
+	clock  journal.Clock
+}
+
+func newPlace(name string, events []journal.Event) *place {
+	return &place{journal.Of(events), slices.Clone(events), journal.Clock{Session: name, Now: func() string { return "2026-09-05T07:00:00Z" }}}
+}
+
+func (p *place) set(k journal.Key, change func(journal.Fields)) {
+	f := p.state.Fields(k)
+	change(f)
+	if e, changed := p.state.Change(&p.clock, parents, k, f); changed {
+		p.events = append(p.events, e)
+	}
+}
+
+func (p *place) bring(events []journal.Event, choose func(journal.Clash) journal.Side) journal.Merged {
+	m := journal.Merge(p.state, events, &p.clock, choose)
+	p.state = m.State
+	p.events = append(append(p.events, m.New...), m.Choices...)
+	return m
+}
+
+func (p *place) all() map[journal.Key]journal.Fields {
+	out := map[journal.Key]journal.Fields{}
+	for _, k := range p.state.Keys() {
+		f := p.state.Fields(k)
+		out[k] = f
+	}
+	return out
+}
+
+func raw(v any) json.RawMessage { b, _ := json.Marshal(v); return b }
+
+// open settles nothing; later takes what was written knowing more.
+func open(journal.Clash) journal.Side { return "" }
+
+func later(c journal.Clash) journal.Side {
+	if c.HereLater {
+		return journal.Here
+	}
+	return journal.There
+}
+
+var (
+	tripA = journal.Key{Kind: "trip", UUID: "a"}
+	stopA = journal.Key{Kind: "stop", UUID: "sa"}
+	brewA = journal.Key{Kind: "brew", UUID: "ba"}
+)
+
+func base() []journal.Event {
+	h := newPlace("base", nil)
+	h.set(tripA, func(f journal.Fields) { f["name"] = raw("Ice") })
+	h.set(stopA, func(f journal.Fields) { f["trip"], f["altitude"] = raw("a"), raw(2300) })
+	h.set(brewA, func(f journal.Fields) { f["stop"], f["dose"] = raw("sa"), raw(30) })
+	return h.events
+}
+
+func TestMergeOfTwoSides(t *testing.T) {
+	tests := []struct {
+		name        string
+		here, there func(*place)
+		clashes     []string
+		want        func(*testing.T, *place)
+	}{
+		{"one side alone is taken", func(*place) {}, func(p *place) { p.set(stopA, func(f journal.Fields) { f["altitude"] = raw(2400) }) }, nil,
+			func(t *testing.T, p *place) {
+				assert.JSONEq(t, "2400", string(p.state.Fields(stopA)["altitude"]))
+			}},
+		{"two fields of one record go together", func(p *place) { p.set(stopA, func(f journal.Fields) { f["note"] = raw("snow") }) }, func(p *place) { p.set(stopA, func(f journal.Fields) { f["altitude"] = raw(2400) }) }, nil,
+			func(t *testing.T, p *place) {
+				assert.JSONEq(t, "2400", string(p.state.Fields(stopA)["altitude"]))
+				assert.JSONEq(t, `"snow"`, string(p.state.Fields(stopA)["note"]))
+			}},
+		{"the same field twice is asked", func(p *place) { p.set(stopA, func(f journal.Fields) { f["altitude"] = raw(2500) }) }, func(p *place) { p.set(stopA, func(f journal.Fields) { f["altitude"] = raw(2400) }) }, []string{"stop/sa/altitude"}, nil},
+		{"the same value on both sides is not asked", func(p *place) { p.set(stopA, func(f journal.Fields) { f["altitude"] = raw(2400) }) }, func(p *place) { p.set(stopA, func(f journal.Fields) { f["altitude"] = raw(2400) }) }, nil, nil},
+		{"deleted here, a brew of it changed there", func(p *place) { p.set(stopA, func(f journal.Fields) { f[journal.Deleted] = raw(true) }) }, func(p *place) { p.set(brewA, func(f journal.Fields) { f["dose"] = raw(24) }) }, []string{"stop/sa/deleted"}, nil},
+		{"the trip deleted there, a brew of it changed here", func(p *place) { p.set(brewA, func(f journal.Fields) { f["dose"] = raw(24) }) }, func(p *place) { p.set(tripA, func(f journal.Fields) { f[journal.Deleted] = raw(true) }) }, []string{"trip/a/deleted"}, nil},
+		{"deleted there and not touched here is deleted", func(*place) {}, func(p *place) { p.set(stopA, func(f journal.Fields) { f[journal.Deleted] = raw(true) }) }, nil,
+			func(t *testing.T, p *place) { assert.True(t, p.state.Fields(stopA).IsDeleted()) }},
+		{"deleted on both sides is no clash", func(p *place) { p.set(stopA, func(f journal.Fields) { f[journal.Deleted] = raw(true) }) }, func(p *place) { p.set(stopA, func(f journal.Fields) { f[journal.Deleted] = raw(true) }) }, nil, nil},
+	}
+	for _, tt := range tests {
+		t.Run(tt.name, func(t *testing.T) {
+			here, there := newPlace("here", base()), newPlace("there", base())
+			tt.here(here)
+			tt.there(there)
+			m := here.bring(there.events, open)
+			var got []string
+			for _, c := range m.Open {
+				got = append(got, c.ID())
+			}
+			assert.Equal(t, tt.clashes, got)
+			if tt.want != nil {
+				tt.want(t, here)
+			}
+			again := here.bring(there.events, open)
+			assert.Empty(t, again.New, "twice is once")
+		})
+	}
+}
+
+// A choice stands over both, and what was chosen against is not asked again.
+func TestAChoiceSettles(t *testing.T) {
+	here, there := newPlace("here", base()), newPlace("there", base())
+	here.set(stopA, func(f journal.Fields) { f["altitude"] = raw(2500) })
+	there.set(stopA, func(f journal.Fields) { f["altitude"] = raw(2400) })
+	m := here.bring(there.events, func(journal.Clash) journal.Side { return journal.Here })
+	require.Len(t, m.Choices, 1)
+	assert.JSONEq(t, "2500", string(here.state.Fields(stopA)["altitude"]))
+	assert.Empty(t, here.bring(there.events, open).Clashes)
+	// And the other side takes it without being asked.
+	m = there.bring(here.events, open)
+	assert.Empty(t, m.Clashes)
+	assert.Equal(t, here.all(), there.all())
+}
+
+// Heads tell the state in fewer events, from which it goes on as from all of them.
+func TestHeadsAreTheState(t *testing.T) {
+	p := newPlace("p", base())
+	for i := range 5 {
+		p.set(stopA, func(f journal.Fields) { f["altitude"] = raw(2300 + i) })
+	}
+	short := p.state.Heads(func(journal.Key, string) bool { return true })
+	q := newPlace("q", short)
+	assert.Equal(t, p.all(), q.all())
+	assert.Less(t, len(short), len(p.events))
+	q.set(stopA, func(f journal.Fields) { f["altitude"] = raw(9) })
+	assert.Empty(t, p.bring(q.events, open).Clashes)
+	assert.JSONEq(t, "9", string(p.state.Fields(stopA)["altitude"]))
+}
+
+func TestFlatAndBack(t *testing.T) {
+	in := map[string]any{"a": map[string]any{"b/c": 1.5, "d~": nil, "e": []any{1.0}}, "whole": map[string]any{"x": true}}
+	f, err := journal.Flat(in, func(p string) bool { return p == "whole" })
+	require.NoError(t, err)
+	assert.Equal(t, []string{"a/b~1c", "a/d~0", "a/e", "whole"}, slices.Sorted(maps.Keys(f)))
+	var out map[string]any
+	require.NoError(t, f.Into(&out))
+	assert.Equal(t, in, out)
+}
+
+// Random interleavings of edits on both sides and between devices, brought in any order with
+// choices made by a fixed rule, end in the same state.
+func TestAnyOrderEndsInTheSameState(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		start := base()
+		var devices []*place
+		for i := range rapid.IntRange(2, 4).Draw(t, "devices") {
+			devices = append(devices, newPlace(fmt.Sprintf("d%d", i), start))
+		}
+		keys := []journal.Key{tripA, stopA, brewA, {Kind: "stop", UUID: "sb"}, {Kind: "brew", UUID: "bb"}}
+		for range rapid.IntRange(1, 24).Draw(t, "edits") {
+			d := devices[rapid.IntRange(0, len(devices)-1).Draw(t, "device")]
+			k := rapid.SampledFrom(keys).Draw(t, "record")
+			switch rapid.IntRange(0, 9).Draw(t, "what") {
+			case 0:
+				if d.state.Has(k) {
+					d.set(k, func(f journal.Fields) { f[journal.Deleted] = raw(true) })
+				}
+			case 1:
+				d.set(k, func(f journal.Fields) { delete(f, "x") })
+			case 2: // a copy of it meets another one on the way
+				other := devices[rapid.IntRange(0, len(devices)-1).Draw(t, "met")]
+				d.bring(slices.Clone(other.events), later)
+			default:
+				d.set(k, func(f journal.Fields) {
+					f[rapid.SampledFrom([]string{"x", "y"}).Draw(t, "field")] = raw(rapid.IntRange(0, 3).Draw(t, "value"))
+					delete(f, journal.Deleted)
+					if k.Kind == "stop" {
+						f["trip"] = raw("a")
+					}
+					if k.Kind == "brew" {
+						f["stop"] = raw("s" + k.UUID[1:])
+					}
+				})
+			}
+		}
+		brought := func(order []int) map[journal.Key]journal.Fields {
+			home := newPlace(fmt.Sprint("home", order), start)
+			for _, i := range order {
+				home.bring(devices[i].events, later)
+			}
+			for _, i := range order { // and once more
+				if m := home.bring(devices[i].events, later); len(m.New) > 0 {
+					t.Fatalf("twice is not once: %v", m.New)
+				}
+			}
+			return home.all()
+		}
+		forth := make([]int, len(devices))
+		for i := range forth {
+			forth[i] = i
+		}
+		back := slices.Clone(forth)
+		slices.Reverse(back)
+		mixed := rapid.Permutation(forth).Draw(t, "order")
+		want := brought(forth)
+		for _, order := range [][]int{back, mixed} {
+			if got := brought(order); !assert.ObjectsAreEqual(want, got) {
+				t.Fatalf("order %v:\n%s\norder %v:\n%s", forth, show(want), order, show(got))
+			}
+		}
+	})
+}
+
+func show(m map[journal.Key]journal.Fields) string {
+	var b bytes.Buffer
+	for k, f := range m {
+		fmt.Fprintf(&b, "  %v", k)
+		for _, n := range slices.Sorted(maps.Keys(f)) {
+			fmt.Fprintf(&b, " %s=%s", n, f[n])
+		}
+		b.WriteByte('\n')
+	}
+	return b.String()
+}
