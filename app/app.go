@@ -3,6 +3,7 @@ package app
 import (
 	"context"
 
+	"apodemos/app/journal"
 	"apodemos/core/brew"
 	"apodemos/core/conditions"
 	"apodemos/core/gear"
@@ -103,6 +104,14 @@ type Store interface {
 	SetTripKit(ctx context.Context, trip int64, k TripKit) error
 	Ticks(ctx context.Context, trip int64, list string) ([]string, error)
 	SetTicks(ctx context.Context, trip int64, list string, lines []string, done bool) error
+
+	// Find is where a record is kept, also one that is deleted.
+	Find(ctx context.Context, k journal.Key) (Row, error)
+	// Put makes records what they are given as, by their identities, and keeps the events
+	// that told of it: all of it or nothing. A record that is deleted may come without a part.
+	Put(ctx context.Context, records []Record, events []journal.Event) error
+	// Events are those that were kept, in their order.
+	Events(ctx context.Context) ([]journal.Event, error)
 }
 
 // App is the use cases over a store.

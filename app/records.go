@@ -65,6 +65,8 @@ type Brew struct {
 	// CaffeineMg is the stored plan's, each cup.
 	CaffeineMg float64 `json:"caffeine_mg"`
 	Tastings   int     `json:"tastings" doc:"How often it was made and written down"`
+	// Own is what it has of its own, as it is kept.
+	Own string `json:"-"`
 }
 
 // StoredPlan is a plan with what made it and which computation answered.

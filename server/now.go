@@ -10,20 +10,9 @@ import (
 
 	"apodemos/app"
 	"apodemos/app/files"
-	"apodemos/core/conditions"
 	"apodemos/core/gear"
-	"apodemos/core/trip"
 	"apodemos/core/ways"
 )
-
-// PlaceIn is what a person sets of a place of no trip.
-type PlaceIn struct {
-	Name       string                `json:"name" minLength:"1" maxLength:"120"`
-	TimeZone   string                `json:"time_zone,omitempty" maxLength:"60"`
-	Note       string                `json:"note,omitempty" maxLength:"2000"`
-	Conditions conditions.Conditions `json:"conditions"`
-	Facts      trip.Facts            `json:"facts,omitzero" required:"false"`
-}
 
 // First is what every page asks for first; it comes with the page, and saves it the way.
 type First struct {
@@ -77,9 +66,9 @@ func (s *server) nowRoutes(api huma.API) {
 	huma.Get(api, "/places", func(ctx context.Context, _ *nothing) (*body[app.Places], error) {
 		return reply(s.Places(ctx))
 	}, name("list-places", "Places of no trip, the latest first, with their brews"))
-	huma.Post(api, "/places", func(ctx context.Context, in *struct{ Body PlaceIn }) (*body[app.StopOut], error) {
+	huma.Post(api, "/places", func(ctx context.Context, in *struct{ Body app.PlaceIn }) (*body[app.StopOut], error) {
 		p := in.Body
-		return reply(s.AddPlace(ctx, StopIn{Name: p.Name, TimeZone: p.TimeZone, Note: p.Note, Conditions: p.Conditions, Facts: p.Facts}.stop()))
+		return reply(s.AddPlace(ctx, app.StopIn{Name: p.Name, TimeZone: p.TimeZone, Note: p.Note, Conditions: p.Conditions, Facts: p.Facts}.Stop()))
 	}, name("add-place", "Keep a place of no trip"))
 	huma.Get(api, "/places/export.json", func(ctx context.Context, _ *nothing) (*file, error) {
 		return download(files.Export(ctx, s.App, app.NoTrip, "trip.json", time.Now()))

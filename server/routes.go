@@ -12,10 +12,8 @@ import (
 	"apodemos/app"
 	"apodemos/core/bench"
 	"apodemos/core/brew"
-	"apodemos/core/conditions"
 	"apodemos/core/run"
 	"apodemos/core/sim"
-	"apodemos/core/trip"
 )
 
 // body wraps a response; ETag is the revision of what has one.
@@ -63,31 +61,6 @@ type Info struct {
 	ClockRate float64 `json:"clock_rate" doc:"How much faster than time the guide's clock runs"`
 	Demo      bool    `json:"demo"`
 	Database  string  `json:"database" doc:"Identity of the database that answers: what a device keeps belongs to it"`
-}
-
-// TripIn is what a person sets of a trip.
-type TripIn struct {
-	Name     string `json:"name" minLength:"1" maxLength:"120"`
-	People   int    `json:"people" minimum:"1" maximum:"24"`
-	StartsOn string `json:"starts_on,omitempty" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" doc:"ISO date, or empty"`
-
-	Supplies trip.Supplies `json:"supplies,omitzero" required:"false"`
-}
-
-func (in TripIn) trip() app.Trip {
-	return app.Trip{Name: in.Name, People: in.People, StartsOn: in.StartsOn, Supplies: in.Supplies}
-}
-
-// StopIn is what a person sets of a stop.
-type StopIn struct {
-	Name       string                `json:"name" minLength:"1" maxLength:"120"`
-	Position   int                   `json:"position" minimum:"1" maximum:"1000"`
-	Day        int                   `json:"day" minimum:"1" maximum:"400"`
-	Km         float64               `json:"km" minimum:"0" maximum:"40000"`
-	TimeZone   string                `json:"time_zone,omitempty" maxLength:"60"`
-	Note       string                `json:"note,omitempty" maxLength:"2000"`
-	Conditions conditions.Conditions `json:"conditions"`
-	Facts      trip.Facts            `json:"facts,omitzero" required:"false"`
 }
 
 // RunOut is the run of a brew; none when it is not being made.
@@ -139,8 +112,8 @@ func (s *server) routes(api huma.API) {
 	huma.Get(api, "/trips", func(ctx context.Context, _ *nothing) (*body[[]app.Trip], error) {
 		return reply(s.Trips(ctx))
 	}, name("list-trips", "The trips, newest first"))
-	huma.Post(api, "/trips", func(ctx context.Context, in *struct{ Body TripIn }) (*body[app.Trip], error) {
-		id, err := s.AddTrip(ctx, in.Body.trip())
+	huma.Post(api, "/trips", func(ctx context.Context, in *struct{ Body app.TripIn }) (*body[app.Trip], error) {
+		id, err := s.AddTrip(ctx, in.Body.Trip())
 		if err != nil {
 			return nil, fail(err)
 		}
@@ -157,11 +130,11 @@ func (s *server) routes(api huma.API) {
 		if err != nil {
 			return nil, fail(err)
 		}
-		next, revision, err := changeOf(api, in.Change, TripIn{was.Name, was.People, was.StartsOn, was.Supplies})
+		next, revision, err := changeOf(api, in.Change, app.TripIn{was.Name, was.People, was.StartsOn, was.Supplies})
 		if err != nil {
 			return nil, err
 		}
-		t := next.trip()
+		t := next.Trip()
 		t.ID, t.Revision = in.Trip, revision
 		if err := s.SetTrip(ctx, t); err != nil {
 			return nil, fail(err)
@@ -172,12 +145,12 @@ func (s *server) routes(api huma.API) {
 
 	huma.Post(api, "/trips/{trip}/stops", func(ctx context.Context, in *struct {
 		InTrip
-		Body StopIn
+		Body app.StopIn
 	}) (*body[app.StopOut], error) {
 		if _, err := s.Trip(ctx, in.Trip); err != nil {
 			return nil, fail(err)
 		}
-		st := in.Body.stop()
+		st := in.Body.Stop()
 		st.TripID = in.Trip
 		if err := s.CheckStop(ctx, st); err != nil {
 			return nil, fail(err)
@@ -199,11 +172,11 @@ func (s *server) routes(api huma.API) {
 		if err != nil {
 			return nil, fail(err)
 		}
-		next, revision, err := changeOf(api, in.Change, StopIn{was.Name, was.Position, was.Day, was.Km, was.TimeZone, was.Note, was.Conditions, was.Facts})
+		next, revision, err := changeOf(api, in.Change, app.StopIn{was.Name, was.Position, was.Day, was.Km, was.TimeZone, was.Note, was.Conditions, was.Facts})
 		if err != nil {
 			return nil, err
 		}
-		st := next.stop()
+		st := next.Stop()
 		st.ID, st.TripID, st.Revision = in.Stop, was.TripID, revision
 		if err := s.CheckStop(ctx, st); err != nil {
 			return nil, fail(err)
@@ -412,15 +385,6 @@ func trash[I any](api huma.API, path, what string, id func(*I) int64, del, resto
 	}, name("delete-"+what, "Take it away; restore-"+what+" brings it back"))
 	huma.Register(api, huma.Operation{Method: http.MethodPost, Path: path + "/restore", OperationID: "restore-" + what, Summary: "Undo delete-" + what, DefaultStatus: http.StatusNoContent},
 		func(ctx context.Context, in *I) (*nothing, error) { return &nothing{}, fail(restore(ctx, id(in))) })
-}
-
-func (in StopIn) stop() app.Stop {
-	zone := in.TimeZone
-	if zone == "" {
-		zone = "UTC"
-	}
-	trip.MoveWater(&in.Conditions, &in.Facts)
-	return app.Stop{Name: in.Name, Position: in.Position, Day: in.Day, Km: in.Km, TimeZone: zone, Note: in.Note, Conditions: in.Conditions, Facts: in.Facts}
 }
 
 // brewReply is a brew, or what is wrong with its request.

@@ -35,6 +35,7 @@ func scanBrew(r row) (b Brew, err error) {
 	if err != nil {
 		return b, err
 	}
+	b.Own = patch
 	b.Request, err = app.Overlay(base, patch)
 	return b, err
 }

@@ -6,6 +6,9 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
+	"strconv"
+	"strings"
 
 	jsonpatch "github.com/evanphx/json-patch/v5"
 	"github.com/google/uuid"
@@ -19,6 +22,7 @@ import (
 // number is used once, here or there.
 func goMigrations() []*goose.Migration {
 	return []*goose.Migration{
+		goose.NewGoMigration(13, &goose.GoFunc{RunTx: linesByIdentity}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }}),
 		goose.NewGoMigration(4, &goose.GoFunc{RunTx: moveWater}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }}),
 		goose.NewGoMigration(9, &goose.GoFunc{RunTx: splitPlans}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }}),
 		goose.NewGoMigration(7, &goose.GoFunc{RunTx: keepToConditions}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }}),
@@ -47,6 +51,50 @@ func giveIdentities(ctx context.Context, tx *sql.Tx) error {
 		}
 	}
 	_, err := tx.ExecContext(ctx, "INSERT INTO meta (key, value) VALUES ('database', ?)", uuid.NewString())
+	return err
+}
+
+// linesByIdentity names what is ticked and packed by the identity of its brew, stop or piece
+// of gear, where it was named by the number of a row, or of a stop along its trip.
+func linesByIdentity(ctx context.Context, tx *sql.Tx) error {
+	one := func(query string, args ...any) string {
+		var v string
+		_ = tx.QueryRowContext(ctx, query, args...).Scan(&v) // what is not there keeps its name
+		return v
+	}
+	type tick struct {
+		trip       int64
+		list, line string
+	}
+	ticks, err := collect(ctx, tx, func(r row) (t tick, err error) { return t, r.Scan(&t.trip, &t.list, &t.line) }, "SELECT trip_id, list, line FROM ticks")
+	if err != nil {
+		return err
+	}
+	for _, t := range ticks {
+		p := strings.Split(t.line, ":")
+		last, err := strconv.Atoi(p[len(p)-1])
+		if err != nil {
+			continue
+		}
+		line := ""
+		switch stop := one("SELECT uuid FROM stops WHERE trip_id = ? AND deleted_at IS NULL ORDER BY position, id LIMIT 1 OFFSET ?", t.trip, last); {
+		case len(p) == 3 && slices.Contains([]string{"brew", "light", "concentrate"}, p[0]):
+			line = one("SELECT ? || ':' || b.uuid || ':' || (? - s.day) FROM brews b JOIN stops s ON s.id = b.stop_id WHERE b.id = ?", p[0], last, p[1])
+		case stop != "" && (p[0] == "carry" || p[0] == "bin" || p[0] == "buy" && len(p) > 2):
+			line = strings.Join(append(p[:len(p)-1], stop), ":")
+		case len(p) == 2:
+			// The evening before: of the first brew of that morning.
+			line = one("SELECT ? || ':' || b.uuid || ':' || (? - s.day) FROM brews b JOIN stops s ON s.id = b.stop_id WHERE s.trip_id = ? AND s.day <= ? AND s.day + coalesce(s.facts ->> '$.nights', 1) > ? AND b.deleted_at IS NULL AND s.deleted_at IS NULL AND b.at <> '' ORDER BY b.at, b.id LIMIT 1", p[0], last, t.trip, last, last)
+		}
+		if line == "" {
+			continue
+		}
+		if _, err := tx.ExecContext(ctx, "UPDATE OR REPLACE ticks SET line = ? WHERE trip_id = ? AND list = ? AND line = ?", line, t.trip, t.list, t.line); err != nil {
+			return err
+		}
+	}
+	_, err = tx.ExecContext(ctx, `UPDATE trips SET kit = json_set(kit, '$.packed', (SELECT json_group_array(coalesce((SELECT 'gear:' || uuid FROM gear WHERE 'gear:' || id = p.value), p.value)) FROM json_each(trips.kit, '$.packed') p))
+		WHERE json_array_length(kit, '$.packed') > 0`)
 	return err
 }
 

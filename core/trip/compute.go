@@ -293,7 +293,7 @@ func (c *calc) bagOf(p *brew.Plan) string {
 func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 	m, _ := method.ByID(p.Request.Method)
 	s, _ := m.School(*p.Request.School)
-	o := BrewTotals{ID: b.ID, Stop: stop, Day: day, Name: b.Name, At: b.At, Method: m.ID, School: s.ID, People: *p.Request.Drinkers,
+	o := BrewTotals{ID: b.ID, key: b.Key, Stop: stop, Day: day, Name: b.Name, At: b.At, Method: m.ID, School: s.ID, People: *p.Request.Drinkers,
 		DoseG: *p.DoseG, CoffeeG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
 	if own := p.Request.Recipe; own != nil {
 		o.Recipe = own.Name

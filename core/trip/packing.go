@@ -44,7 +44,10 @@ func (r *Result) WithKit(items []gear.Item, people int) {
 		if len(it.Parts) > 0 {
 			name += " (with " + strings.Join(it.Parts, ", ") + ")"
 		}
-		key := fmt.Sprintf("gear:%d", it.ID)
+		key := "gear:" + it.UUID
+		if it.UUID == "" {
+			key = fmt.Sprintf("gear:%d", it.ID)
+		}
 		mass := it.CarriedG(float64(people))
 		switch {
 		case it.Kind == gear.Filter:

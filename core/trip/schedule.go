@@ -247,8 +247,25 @@ func (c *calc) kept(o *BrewTotals, made int, name string) {
 	if age > keepColdDays {
 		level, what = "danger", "it keeps two weeks, and only in a refrigerator"
 	}
-	c.out.Cautions = append(c.out.Cautions, brew.Caution{ID: fmt.Sprintf("keeps:%d:%d", o.ID, o.Day), Level: level,
+	c.out.Cautions = append(c.out.Cautions, brew.Caution{ID: c.keyOf("keeps", o), Level: level,
 		Text: fmt.Sprintf("%s, day %d: the concentrate of day %d (%s) is %d days old then; %s.", quantity.UpperFirst(nameOf(o)), o.Day, made, name, age, what), Why: "It is food, and spoils like food. Make it nearer to the day."})
+}
+
+// keyOf is the identity of a task of a brew: it stays when the brew's stop is moved to
+// another day, or another place along the way.
+func (c *calc) keyOf(what string, o *BrewTotals) string {
+	if o.key == "" {
+		return fmt.Sprintf("%s:%d:%d", what, o.ID, o.Day)
+	}
+	return fmt.Sprintf("%s:%s:%d", what, o.key, o.Day-c.trip.Stops[o.Stop].Day)
+}
+
+// keyAt is the identity of a task of a stop.
+func (c *calc) keyAt(what string, stop int) string {
+	if k := c.trip.Stops[stop].Key; k != "" {
+		return what + ":" + k
+	}
+	return fmt.Sprintf("%s:%d", what, stop)
 }
 
 // concentrates are begun at home where they are drunk in the first days, and else
@@ -270,7 +287,7 @@ func (c *calc) concentrates() {
 			at = leave
 		}
 		pour, dose := coffee.PourFor(o.conc, *o.plan.Ratio, coffee.RetainedMlPerG, 0)
-		c.task(Task{ID: fmt.Sprintf("concentrate:%d:%d", o.ID, o.Day), When: "evening", Day: o.Day, Stop: o.Stop, At: at, OffsetS: -concentrateS, ForS: concentrateS, Brew: o.ID},
+		c.task(Task{ID: c.keyOf("concentrate", o), When: "evening", Day: o.Day, Stop: o.Stop, At: at, OffsetS: -concentrateS, ForS: concentrateS, Brew: o.ID},
 			"Out of a refrigerator it keeps a day or two, so it is begun on the way and strained before it is drunk. Safe water only: nothing here boils.",
 			"Begin {0} of cold concentrate: {1} of coarse coffee in {2} of safe water. Stir to wet; strain it before it is drunk.", quantity.Of(o.conc, quantity.Millilitre), quantity.Of(dose, quantity.Gram), quantity.Of(pour, quantity.Millilitre))
 	}
@@ -301,7 +318,7 @@ func (c *calc) mornings() {
 		o := &c.occ[i]
 		name := quantity.UpperFirst(nameOf(o))
 		t := Task{When: "brew", Day: o.Day, Stop: o.Stop, At: o.At, Brew: o.ID}
-		t.ID, t.OffsetS, t.ForS = fmt.Sprintf("brew:%d:%d", o.ID, o.Day), -o.TotalS, o.TotalS
+		t.ID, t.OffsetS, t.ForS = c.keyOf("brew", o), -o.TotalS, o.TotalS
 		m, _ := method.ByID(o.Method)
 		begins := ": begin "
 		if lit := c.litAt(o); lit {
@@ -323,7 +340,7 @@ func (c *calc) mornings() {
 				continue // the line above says it
 			}
 			l := t
-			l.ID, l.OffsetS, l.ForS = fmt.Sprintf("light:%d:%d", o.ID, o.Day), -o.TotalS+s.AtS-first, *o.plan.Heat.HeatS
+			l.ID, l.OffsetS, l.ForS = c.keyOf("light", o), -o.TotalS+s.AtS-first, *o.plan.Heat.HeatS
 			why := "In the open or with a wide-open door: burning takes air and gives off carbon monoxide."
 			if b, _ := heat.BurnerByID(*o.plan.Request.Heat.Burner); !b.Flame {
 				why = "It is ready when the water is wanted."
@@ -358,7 +375,7 @@ func (c *calc) evenings() {
 			key := fmt.Sprintf("%s:%d", id, o.Day)
 			if !done[key] {
 				done[key] = true
-				c.task(Task{ID: key, When: "evening", Day: o.Day - 1, Stop: o.Stop, Brew: o.ID}, why, text, v...)
+				c.task(Task{ID: c.keyOf(id, o), When: "evening", Day: o.Day - 1, Stop: o.Stop, Brew: o.ID}, why, text, v...)
 			}
 		}
 		where := " for the morning at " + c.trip.Stops[o.Stop].Name
@@ -388,14 +405,14 @@ func (c *calc) onTheWay() {
 			label := quantity.LowerFirst(b.Label)
 			what, v = "Buy "+many(b.Amount, strings.TrimSuffix(label, "s"), label)+" at "+s.Name+".", quantity.Of(b.Amount, quantity.None)
 		}
-		c.task(Task{ID: fmt.Sprintf("buy:%s:%d", b.ID, b.Stop), When: "morning", Day: s.Day, Stop: b.Stop}, "The next place that sells it comes later than what is left lasts.", what, v)
+		c.task(Task{ID: c.keyAt("buy:"+b.ID, b.Stop), When: "morning", Day: s.Day, Stop: b.Stop}, "The next place that sells it comes later than what is left lasts.", what, v)
 	}
 	for i, st := range c.out.Stops {
 		if st.CarryMl > 0 {
-			c.task(Task{ID: fmt.Sprintf("carry:%d", i), When: "evening", Day: st.Day + st.Nights - 1, Stop: i}, "The next stop has no water.", "Fill {0} of water for coffee before leaving "+st.Name+".", quantity.Of(st.CarryMl, quantity.Millilitre))
+			c.task(Task{ID: c.keyAt("carry", i), When: "evening", Day: st.Day + st.Nights - 1, Stop: i}, "The next stop has no water.", "Fill {0} of water for coffee before leaving "+st.Name+".", quantity.Of(st.CarryMl, quantity.Millilitre))
 		}
 		if c.trip.Stops[i].Facts.Bin && i > 0 && c.out.Stops[i-1].WasteG > 0 {
-			c.task(Task{ID: fmt.Sprintf("bin:%d", i), When: "evening", Day: st.Day, Stop: i}, "Wet grounds are heavy and smell.", "Leave wet grounds and papers in the bin at "+st.Name+".")
+			c.task(Task{ID: c.keyAt("bin", i), When: "evening", Day: st.Day, Stop: i}, "Wet grounds are heavy and smell.", "Leave wet grounds and papers in the bin at "+st.Name+".")
 		}
 	}
 }

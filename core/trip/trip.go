@@ -56,6 +56,7 @@ type CarriedCanister struct {
 
 // Stop is a place where coffee is made. It has a stay of one or more days.
 type Stop struct {
+	Key        string // its identity, by which its tasks are known; its place along the trip stands in where it has none
 	Name       string
 	Day        int     // first day there, from 1
 	Km         float64 // along the route
@@ -118,6 +119,7 @@ func (f Facts) Stay() int {
 // stop's conditions in it.
 type Brew struct {
 	ID      int64
+	Key     string // its identity, by which its tasks are known; its number stands in where it has none
 	Name    string
 	At      string // coffee in hand, local time of day HH:MM; empty for any time
 	Request brew.Request
@@ -191,6 +193,7 @@ type BrewTotals struct {
 	DoseG     float64     `json:"dose_g"`
 	Coffee    string      `json:"coffee" doc:"Its name, where it is of a bag"`
 	Recipe    string      `json:"recipe" doc:"Name of one's own recipe; empty without one"`
+	key       string      // of the brew
 	bag       string      // UUID of the bag that it is taken from, where that is known
 	CoffeeG   float64     `json:"coffee_g" doc:"Coffee taken for it; none where it is served from a concentrate whose brew is planned too"`
 	DrinkMl   float64     `json:"drink_ml"`

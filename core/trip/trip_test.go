@@ -283,7 +283,7 @@ func TestScheduleCountsBack(t *testing.T) {
 	}
 	carry := tasks["carry:0"]
 	assert.Contains(t, carry.Text, "before leaving Quay")
-	assert.Contains(t, tasks["canister:3"].Text, "sleeping bag", "0 °C in the morning")
+	assert.Contains(t, tasks["canister:2:3"].Text, "sleeping bag", "0 °C in the morning")
 }
 
 // The schedule says by whose recipe and with which coffee a brew is made, in the person's

@@ -1,0 +1,878 @@
+package app
+
+import (
+	"bytes"
+	"context"
+	"crypto/sha256"
+	"encoding/hex"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"reflect"
+	"slices"
+	"strings"
+	"time"
+
+	"apodemos/app/journal"
+	"apodemos/core/brew"
+	"apodemos/core/glossary"
+	"apodemos/core/method"
+	"apodemos/core/trip"
+)
+
+// maxHistory is how many cups of other trips go along, the latest: what was learnt of a
+// coffee at home is known on the way.
+const maxHistory = 120
+
+// clockSlack is by how much a clock may be out before it is said.
+const clockSlack = 10 * time.Minute
+
+// Session is who writes events now.
+type Session struct {
+	ID    string // that no other has
+	NewID func() string
+	Now   func() time.Time
+}
+
+func (s Session) clock() *journal.Clock {
+	return &journal.Clock{Session: s.ID, Now: func() string { return s.Now().UTC().Format(time.RFC3339) }}
+}
+
+// commit takes what is in the store now into a state, as events of this session: those that
+// differ from what the journal says. Of those that it knows and that were not read, it finds
+// out whether they are gone.
+func (r *gatherer) commit(ctx context.Context, state *journal.State, clock *journal.Clock, known []journal.Key) ([]journal.Event, error) {
+	slices.SortStableFunc(r.out, func(a, b Record) int {
+		return slices.Index(kindsInOrder, a.Kind) - slices.Index(kindsInOrder, b.Kind)
+	})
+	var out []journal.Event
+	change := func(k journal.Key, f journal.Fields) {
+		if e, changed := state.Change(clock, parents, k, f); changed {
+			out = append(out, e)
+		}
+	}
+	for _, x := range r.out {
+		if x.Kind == KindPlan && state.Has(x.Key) {
+			continue // it is never changed
+		}
+		f, err := x.Fields()
+		if err != nil {
+			return nil, err
+		}
+		change(x.Key, f)
+	}
+	n := len(r.out)
+	for _, k := range known {
+		if r.have[k] {
+			continue
+		}
+		there, deleted, err := r.one(ctx, k)
+		if err != nil {
+			return nil, err
+		}
+		if there && deleted {
+			f := state.Fields(k)
+			f[journal.Deleted] = json.RawMessage("true")
+			change(k, f)
+		}
+	}
+	for _, x := range r.out[n:] {
+		f, err := x.Fields()
+		if err != nil {
+			return nil, err
+		}
+		change(x.Key, f)
+	}
+	return out, nil
+}
+
+// TakeAlong is a pocket with a trip and all that it takes to brew on it. What the journal did
+// not know yet is written into it.
+func (a App) TakeAlong(ctx context.Context, id int64, s Session) (*Carried, error) {
+	t, err := a.Trip(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	home, err := a.ID(ctx)
+	if err != nil {
+		return nil, err
+	}
+	events, err := a.Events(ctx)
+	if err != nil {
+		return nil, err
+	}
+	state := journal.Of(events)
+	r, err := a.gatherer(ctx)
+	if err != nil {
+		return nil, err
+	}
+	if err := errors.Join(r.belongings(ctx), r.trip(ctx, NoTrip), r.journey(ctx, id)); err != nil {
+		return nil, err
+	}
+	own := len(r.out)
+	aside, err := r.history(ctx, id)
+	if err != nil {
+		return nil, err
+	}
+	history := map[journal.Key]bool{}
+	for _, x := range r.out[own:] {
+		history[x.Key] = true
+	}
+	fresh, err := r.commit(ctx, state, s.clock(), nil)
+	if err != nil {
+		return nil, err
+	}
+	if len(fresh) > 0 {
+		if err := a.Put(ctx, nil, fresh); err != nil {
+			return nil, err
+		}
+	}
+	c := &Carried{Format: PocketFormat, Version: PocketVersion, Pocket: PocketInfo{ID: s.NewID(), Name: t.Name, Trip: t.UUID, Home: home, MadeAt: s.Now().UTC().Format(time.RFC3339), Core: brew.Version, Aside: aside}}
+	c.Events = state.Heads(func(k journal.Key, field string) bool { return r.have[k] && !(history[k] && field == "made") })
+	slices.SortStableFunc(c.Events, func(a, b journal.Event) int {
+		return slices.Index(kindsInOrder, a.Kind) - slices.Index(kindsInOrder, b.Kind)
+	})
+	c.Base = len(c.Events)
+	running, err := a.Running(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, b := range running {
+		if b.TripID != id {
+			continue
+		}
+		run, err := a.Run(ctx, b.ID)
+		if err != nil {
+			return nil, err
+		}
+		p, err := a.Plan(ctx, run.PlanID)
+		if err != nil {
+			return nil, err
+		}
+		c.Running = append(c.Running, RunningRecord{b.UUID, p.UUID, run})
+	}
+	c.Sum = SumOf(c.Events)
+	return c, nil
+}
+
+// history reads cups of other trips of the coffees that there are, with what they name, and
+// gives the trips that they are of.
+func (r *gatherer) history(ctx context.Context, id int64) ([]string, error) {
+	coffees, err := r.Coffees(ctx, false)
+	if err != nil {
+		return nil, err
+	}
+	there := map[string]bool{}
+	for _, c := range coffees {
+		there[c.UUID] = true
+	}
+	log, err := r.Log(ctx, AllTrips)
+	if err != nil {
+		return nil, err
+	}
+	var aside []string
+	n := 0
+	for _, l := range log {
+		if l.TripID == id || !there[l.Coffee] {
+			continue
+		}
+		if n++; n > maxHistory {
+			break
+		}
+		b, err := r.Brew(ctx, l.BrewID)
+		if err != nil {
+			return nil, err
+		}
+		st, err := r.Stop(ctx, b.StopID)
+		if err != nil {
+			return nil, err
+		}
+		t, err := r.Trip(ctx, st.TripID)
+		if err != nil {
+			return nil, err
+		}
+		if t.ID != NoTrip && !slices.Contains(aside, t.UUID) {
+			aside = append(aside, t.UUID)
+			if err := r.trip(ctx, t.ID); err != nil {
+				return nil, err
+			}
+		}
+		if err := errors.Join(r.stop(ctx, st), r.brew(ctx, b), r.entry(ctx, l)); err != nil {
+			return nil, err
+		}
+	}
+	return aside, nil
+}
+
+// Bringing is what comes of bringing a pocket back.
+type Bringing struct {
+	Pocket  PocketInfo `json:"pocket"`
+	Said    []string   `json:"said" doc:"What there is to know of it, a sentence each"`
+	Arrives []Arrival  `json:"arrives" doc:"What is new or changed here by it"`
+	Clashes []ClashOut `json:"clashes" doc:"What was changed on both sides, or deleted on one: one chooses"`
+	Open    int        `json:"open" doc:"Clashes that nobody has chosen of yet"`
+	Kept    bool       `json:"kept" doc:"It was kept; otherwise this is what would come of it"`
+}
+
+// Arrival is a record that something new comes of.
+type Arrival struct {
+	Kind   string   `json:"kind" enum:"trip,stop,brew,plan,log,coffee,recipe,gear,blind"`
+	UUID   string   `json:"uuid"`
+	Name   string   `json:"name"`
+	What   string   `json:"what" enum:"new,changed,deleted,restored"`
+	Fields []string `json:"fields" doc:"What is changed of it, in words"`
+}
+
+// ClashOut is a clash to choose of.
+type ClashOut struct {
+	ID     string      `json:"id"`
+	Kind   string      `json:"kind"`
+	Name   string      `json:"name" doc:"Of the record"`
+	Field  string      `json:"field" doc:"In words"`
+	Lines  []ClashLine `json:"lines" doc:"Side by side"`
+	Chosen string      `json:"chosen" enum:",here,there"`
+}
+
+// ClashLine is a value on both sides.
+type ClashLine struct {
+	Label string `json:"label"`
+	Unit  string `json:"unit"`
+	Here  any    `json:"here" doc:"Null where there is none"`
+	There any    `json:"there"`
+}
+
+// ErrOpen is returned where something was changed on both sides and nobody has chosen yet.
+var ErrOpen = errors.New("something was changed on both sides; choose first")
+
+// Bring takes in what was done in a pocket: all of it, or nothing. What was changed on both
+// sides is chosen by the clash's ID. Without keep it is only looked at. Its error is
+// ErrPocket where the pocket cannot be read, ErrOpen where a choice is missing.
+func (a App) Bring(ctx context.Context, c *Carried, choices map[string]journal.Side, keep bool, s Session) (Bringing, error) {
+	var err error
+	for range 4 {
+		var out Bringing
+		out, err = a.bring(ctx, c, choices, keep, s)
+		if !errors.Is(err, ErrConflict) {
+			return out, err
+		}
+	}
+	return Bringing{}, err
+}
+
+func (a App) bring(ctx context.Context, c *Carried, choices map[string]journal.Side, keep bool, s Session) (Bringing, error) {
+	out := Bringing{Pocket: c.Pocket, Said: []string{}, Arrives: []Arrival{}, Clashes: []ClashOut{}}
+	if err := c.Check(); err != nil {
+		return out, err
+	}
+	home, err := a.ID(ctx)
+	if err != nil {
+		return out, err
+	}
+	if c.Pocket.Home != home {
+		out.Said = append(out.Said, "It was taken from another collection than this one: what it carries is new here.")
+	}
+	if c.Pocket.Core != brew.Version {
+		out.Said = append(out.Said, fmt.Sprintf("It works with version %s of the core, and this is %s: its cups keep the plans that they were told.", c.Pocket.Core, brew.Version))
+	}
+	out.Said = append(out.Said, clockSaid(c, s.Now())...)
+	events, err := a.Events(ctx)
+	if err != nil {
+		return out, err
+	}
+	state, clock := journal.Of(events), s.clock()
+	r, err := a.gatherer(ctx)
+	if err != nil {
+		return out, err
+	}
+	fresh, err := r.catchUp(ctx, c, state, clock)
+	if err != nil {
+		return out, err
+	}
+	here := state.Clone()
+	m := journal.Merge(state, c.Events, clock, func(cl journal.Clash) journal.Side {
+		if ofItself(cl) {
+			if cl.HereLater {
+				return journal.Here
+			}
+			return journal.There
+		}
+		return choices[clashID(cl)]
+	})
+	out.Open = len(m.Open)
+	names := nameOf(m.State)
+	for _, cl := range m.Clashes {
+		if !ofItself(cl) {
+			x := clashOut(cl, names)
+			x.Chosen = string(choices[clashID(cl)])
+			out.Clashes = append(out.Clashes, x)
+		}
+	}
+	records, made, said, err := a.settleRecords(ctx, here, m, clock, s)
+	if err != nil {
+		return out, err
+	}
+	out.Said = append(out.Said, said...)
+	out.Arrives = arrivals(here, m.State, m.Touched, names)
+	if !keep {
+		return out, nil
+	}
+	if out.Open > 0 {
+		return out, ErrOpen
+	}
+	for i := range records {
+		records[i].Was = r.revisions[records[i].Key]
+	}
+	if err := a.Put(ctx, records, slices.Concat(fresh, m.New, m.Choices, made)); err != nil {
+		return out, err
+	}
+	if err := a.takeRunning(ctx, c); err != nil {
+		return out, err
+	}
+	out.Kept = true
+	return out, nil
+}
+
+// catchUp takes into a state what was changed here since the journal was last written: of
+// the trips that a pocket is of, of the shelf, and of whatever it names.
+func (r *gatherer) catchUp(ctx context.Context, c *Carried, state *journal.State, clock *journal.Clock) ([]journal.Event, error) {
+	for _, k := range state.Keys() {
+		if k.Kind == KindPlan {
+			r.plans[k.UUID] = true
+		}
+	}
+	if err := errors.Join(r.belongings(ctx), r.trip(ctx, NoTrip)); err != nil {
+		return nil, err
+	}
+	asked := map[journal.Key]bool{}
+	var known []journal.Key
+	ask := func(k journal.Key) {
+		if !asked[k] {
+			asked[k] = true
+			known = append(known, k)
+		}
+	}
+	for _, e := range c.Events {
+		ask(e.Key)
+		if e.Kind != KindTrip || slices.Contains(c.Pocket.Aside, e.UUID) || e.UUID == NoTripUUID {
+			continue
+		}
+		row, err := r.Find(ctx, e.Key)
+		if errors.Is(err, ErrNotFound) || err == nil && row.Deleted {
+			continue
+		}
+		if err != nil {
+			return nil, err
+		}
+		if err := r.journey(ctx, row.ID); err != nil {
+			return nil, err
+		}
+	}
+	return r.commit(ctx, state, clock, known)
+}
+
+// ofItself is a clash that is nobody's to choose: the order of stops is put right afterwards,
+// and a brew is planned as it comes out.
+func ofItself(cl journal.Clash) bool {
+	switch cl.Kind + " " + cl.Field {
+	case KindStop + " position", KindBrew + " plan", KindStop + " made_at":
+		return true
+	}
+	return false
+}
+
+// clashID names a clash with what stands against what: a choice is of that, and of nothing
+// that came meanwhile.
+func clashID(cl journal.Clash) string {
+	sum := sha256.Sum256(slices.Concat(cl.Here, []byte("\n"), cl.There))
+	return cl.ID() + "#" + hex.EncodeToString(sum[:4])
+}
+
+// settleRecords are the records that come of a merge, checked, with their plans, and the
+// events that had to be made for that. What cannot be is left as it is here, and said.
+func (a App) settleRecords(ctx context.Context, here *journal.State, m journal.Merged, clock *journal.Clock, s Session) (records []Record, made []journal.Event, said []string, err error) {
+	touched := slices.Clone(m.Touched)
+	slices.SortStableFunc(touched, func(a, b journal.Key) int {
+		return slices.Index(kindsInOrder, a.Kind) - slices.Index(kindsInOrder, b.Kind)
+	})
+	change := func(k journal.Key, f journal.Fields) {
+		if e, changed := m.State.Change(clock, parents, k, f); changed {
+			made = append(made, e)
+		}
+	}
+	names := nameOf(m.State)
+	out := map[journal.Key]Record{}
+	for _, k := range touched {
+		f := m.State.Fields(k)
+		if len(f) == 0 || len(f) == 1 && f.IsDeleted() {
+			continue // heard of, and never here
+		}
+		if k.Kind == KindPlan {
+			if here.Has(k) {
+				continue
+			}
+			r, err := RecordOf(k, f)
+			if err == nil {
+				_, err = r.Plan.Told()
+			}
+			if err != nil {
+				return nil, nil, nil, ErrPocket{fmt.Sprintf("This pocket has a plan that cannot be read: %v. Nothing was changed.", err)}
+			}
+			out[k] = r
+			continue
+		}
+		r, err := RecordOf(k, f)
+		if err == nil {
+			err = a.checkRecord(r)
+		}
+		if err == nil && k.Kind == KindBrew && !r.Deleted {
+			err = a.planned(ctx, here, m.State, &r, s, func(p Record) {
+				pf, _ := p.Fields()
+				change(p.Key, pf)
+				out[p.Key] = p
+			})
+			if err == nil {
+				f, _ = r.Fields()
+				change(k, f)
+			}
+		}
+		if err != nil {
+			was := here.Fields(k)
+			if len(was) == 0 {
+				return nil, nil, nil, ErrPocket{fmt.Sprintf("This pocket is not as it should be: %s: %v. Nothing was changed.", names(k), err)}
+			}
+			said = append(said, fmt.Sprintf("%s: what comes does not go together with what is here (%v). It stays as it is here.", names(k), err))
+			change(k, was)
+			continue
+		}
+		out[k] = r
+	}
+	if err := order(m.State, out, change); err != nil {
+		return nil, nil, nil, err
+	}
+	for _, r := range out {
+		records = append(records, r)
+	}
+	slices.SortFunc(records, func(a, b Record) int {
+		if d := slices.Index(kindsInOrder, a.Kind) - slices.Index(kindsInOrder, b.Kind); d != 0 {
+			return d
+		}
+		return strings.Compare(a.UUID, b.UUID)
+	})
+	return records, made, said, nil
+}
+
+// planned gives a brew the plan that goes with what it has become: that of the side whose
+// wishes it has, and a new one where it has some of both.
+func (a App) planned(ctx context.Context, here, now *journal.State, r *Record, s Session, add func(Record)) error {
+	bare := func(f journal.Fields) journal.Fields {
+		out := journal.Fields{}
+		for k, v := range f {
+			if k != "plan" {
+				out[k] = v
+			}
+		}
+		return out
+	}
+	merged := now.Fields(r.Key)
+	if was := here.Fields(r.Key); len(was) > 0 && reflect.DeepEqual(bare(was), bare(merged)) {
+		var plan string
+		_ = json.Unmarshal(was["plan"], &plan)
+		r.Brew.Plan = plan
+		return nil
+	}
+	request, err := requestOf(now, r.Brew)
+	if err != nil {
+		return err
+	}
+	// Its plan, where it is that of just this.
+	if pf := now.Fields(journal.Key{Kind: KindPlan, UUID: r.Brew.Plan}); len(pf) > 0 {
+		p, err := RecordOf(journal.Key{Kind: KindPlan, UUID: r.Brew.Plan}, pf)
+		if err == nil && p.Plan.Brew == r.UUID && sameJSON(p.Plan.Request, request) {
+			return nil
+		}
+	}
+	told, err := Plan(request, false)
+	if err != nil {
+		return err
+	}
+	p := Record{Key: journal.Key{Kind: KindPlan, UUID: s.NewID()}, Plan: &PlanRecord{Brew: r.UUID, Request: request, Version: brew.Version, CreatedAt: s.Now().UTC().Format(time.RFC3339), told: told}}
+	r.Brew.Plan = p.UUID
+	add(p)
+	return nil
+}
+
+func sameJSON(a, b any) bool {
+	x, err1 := json.Marshal(a)
+	y, err2 := json.Marshal(b)
+	return err1 == nil && err2 == nil && bytes.Equal(x, y)
+}
+
+// requestOf is a brew's request at its stop, as a state has both.
+func requestOf(s *journal.State, b *BrewRecord) (brew.Request, error) {
+	st, err := RecordOf(journal.Key{Kind: KindStop, UUID: b.Stop}, s.Fields(journal.Key{Kind: KindStop, UUID: b.Stop}))
+	if err != nil {
+		return brew.Request{}, err
+	}
+	patch, err := b.Patch()
+	if err != nil {
+		return brew.Request{}, err
+	}
+	return Overlay(trip.ConditionsAt(st.Stop.Conditions, st.Stop.Facts, b.At), patch)
+}
+
+// order puts the stops of trips that something came of in order: by day, and by place within
+// it, so that days never run backwards and no two share a place.
+func order(s *journal.State, out map[journal.Key]Record, change func(journal.Key, journal.Fields)) error {
+	trips := map[string]bool{}
+	for k, r := range out {
+		if k.Kind == KindStop {
+			trips[r.Stop.Trip] = true
+		}
+	}
+	by := map[string][]Record{}
+	for _, k := range s.Keys() {
+		if k.Kind != KindStop {
+			continue
+		}
+		f := s.Fields(k)
+		if f.IsDeleted() || len(f) == 0 {
+			continue
+		}
+		r, err := RecordOf(k, f)
+		if err != nil {
+			return err
+		}
+		if trips[r.Stop.Trip] {
+			by[r.Stop.Trip] = append(by[r.Stop.Trip], r)
+		}
+	}
+	for _, stops := range by {
+		slices.SortFunc(stops, func(a, b Record) int {
+			if d := a.Stop.Day - b.Stop.Day; d != 0 {
+				return d
+			}
+			if d := a.Stop.Position - b.Stop.Position; d != 0 {
+				return d
+			}
+			return strings.Compare(a.UUID, b.UUID)
+		})
+		last := 0
+		for _, r := range stops {
+			at := max(r.Stop.Position, last+1)
+			last = at
+			if at == r.Stop.Position {
+				continue
+			}
+			r.Stop.Position = at
+			f, err := r.Fields()
+			if err != nil {
+				return err
+			}
+			change(r.Key, f)
+			out[r.Key] = r
+		}
+	}
+	return nil
+}
+
+// takeRunning takes brews that are being made there, where none is being made of them here.
+func (a App) takeRunning(ctx context.Context, c *Carried) error {
+	for _, x := range c.Running {
+		b, err := a.Find(ctx, journal.Key{Kind: KindBrew, UUID: x.Brew})
+		if err != nil || b.Deleted {
+			continue
+		}
+		p, err := a.Find(ctx, journal.Key{Kind: KindPlan, UUID: x.Plan})
+		if err != nil {
+			continue
+		}
+		if _, err := a.Run(ctx, b.ID); err == nil {
+			continue
+		}
+		x.Run.PlanID = p.ID
+		if err := a.SetRun(ctx, b.ID, x.Run); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// clockSaid says where the clock of a pocket was out.
+func clockSaid(c *Carried, now time.Time) []string {
+	made, err := time.Parse(time.RFC3339, c.Pocket.MadeAt)
+	if err != nil {
+		return nil
+	}
+	for _, e := range c.Events[c.Base:] {
+		at, err := time.Parse(time.RFC3339, e.At)
+		if err != nil {
+			continue
+		}
+		if d := at.Sub(now); d > clockSlack {
+			return []string{fmt.Sprintf("Its clock was about %s ahead of this one: the moments of its cups are as its clock had them. Nothing else depends on it.", span(d))}
+		}
+		if d := made.Sub(at); d > clockSlack {
+			return []string{fmt.Sprintf("Its clock was at least %s behind: it wrote before it was taken along. The moments of its cups are as its clock had them. Nothing else depends on it.", span(d))}
+		}
+	}
+	return nil
+}
+
+func span(d time.Duration) string {
+	switch {
+	case d >= 48*time.Hour:
+		return fmt.Sprintf("%.0f days", d.Hours()/24)
+	case d >= 2*time.Hour:
+		return fmt.Sprintf("%.0f hours", d.Hours())
+	}
+	return fmt.Sprintf("%.0f minutes", d.Minutes())
+}
+
+// nameOf names records of a state for a person.
+func nameOf(s *journal.State) func(journal.Key) string {
+	word := func(f journal.Fields, name string) string {
+		var v string
+		_ = json.Unmarshal(f[name], &v)
+		return v
+	}
+	var name func(journal.Key) string
+	name = func(k journal.Key) string {
+		f := s.Fields(k)
+		switch k.Kind {
+		case KindBrew:
+			n := word(f, "name")
+			if n == "" {
+				var way struct {
+					Method string `json:"method"`
+				}
+				_ = json.Unmarshal(f["way"], &way)
+				if m, ok := method.ByID(way.Method); ok {
+					n = m.Name
+				}
+			}
+			if n == "" {
+				n = "a brew"
+			}
+			if st := word(f, "stop"); st != "" {
+				return n + ", " + name(journal.Key{Kind: KindStop, UUID: st})
+			}
+			return n
+		case KindLog:
+			at := word(f, "brewed_at")
+			if b := word(f, "brew"); b != "" {
+				at = strings.TrimSpace(name(journal.Key{Kind: KindBrew, UUID: b}) + ", " + day(at))
+			}
+			return at
+		case KindRecipe:
+			var r struct {
+				Name string `json:"name"`
+			}
+			_ = json.Unmarshal(f["recipe"], &r)
+			return r.Name
+		case KindBlind:
+			return "A blind comparison"
+		}
+		if k.UUID == NoTripUUID {
+			return "Places of no trip"
+		}
+		if n := word(f, "name"); n != "" {
+			return n
+		}
+		return "a " + k.Kind
+	}
+	return name
+}
+
+func day(at string) string {
+	d, _, _ := strings.Cut(at, "T")
+	return d
+}
+
+// arrivals tells what is other than it was.
+func arrivals(was, now *journal.State, touched []journal.Key, names func(journal.Key) string) []Arrival {
+	out := []Arrival{}
+	for _, k := range touched {
+		a, b := was.Fields(k), now.Fields(k)
+		if k.Kind == KindPlan || len(b) == 0 {
+			continue
+		}
+		x := Arrival{Kind: k.Kind, UUID: k.UUID, Name: names(k), What: "changed", Fields: []string{}}
+		switch {
+		case len(a) == 0 && b.IsDeleted():
+			continue
+		case len(a) == 0:
+			x.What = "new"
+		case b.IsDeleted() && !a.IsDeleted():
+			x.What = "deleted"
+		case a.IsDeleted() && !b.IsDeleted():
+			x.What = "restored"
+		default:
+			seen := map[string]bool{}
+			for _, f := range fieldsOf(a, b) {
+				if bytes.Equal(a[f], b[f]) || f == "plan" || f == "position" {
+					continue
+				}
+				if label := labelOf(k.Kind, f); !seen[label] {
+					seen[label] = true
+					x.Fields = append(x.Fields, label)
+				}
+			}
+			if len(x.Fields) == 0 {
+				continue
+			}
+		}
+		out = append(out, x)
+	}
+	return out
+}
+
+func fieldsOf(a, b journal.Fields) []string {
+	var out []string
+	for f := range a {
+		out = append(out, f)
+	}
+	for f := range b {
+		if _, too := a[f]; !too {
+			out = append(out, f)
+		}
+	}
+	slices.Sort(out)
+	return out
+}
+
+// fieldOf is the field of a request that a field of a record is.
+func fieldOf(kind, field string) (label, unit string, ok bool) {
+	path := strings.ReplaceAll(field, "/", ".")
+	switch {
+	case kind == KindStop:
+		path = strings.TrimPrefix(path, "conditions.")
+	case kind == KindBrew:
+		path = strings.TrimPrefix(strings.TrimPrefix(path, "own."), "way.")
+	default:
+		return "", "", false
+	}
+	for _, f := range brew.Fields {
+		if f.Path == path {
+			return f.Label, string(f.Unit), true
+		}
+	}
+	return "", "", false
+}
+
+// labels are those of fields that are no part of a request.
+var labels = map[string]string{
+	"name": "name", "people": "people", "starts_on": "date of the start", "archived": "out of the way", "day": "day", "km": "distance along the way", "time_zone": "time zone",
+	"note": "note", "at": "hour", "way": "how it is made", "stop": "stop", "trip": "trip", journal.Deleted: "whether it is there", "brewed_at": "when it was made", "notes": "notes tasted",
+	"made": "how it went", "coffee": "coffee", "by": "who tasted", "rounds": "rounds", "recipe": "recipe", "grams": "grams in the bag", "since": "when it was weighed", "mass_g": "mass", "left_g": "what is left in it",
+	"wishes": "wishes for the kit", "words": "words", "mark": "mark", "sour_bitter": "sour or bitter", "weak_strong": "weak or strong", "silt": "silt", "tds_pct": "a refractometer’s reading",
+}
+
+func labelOf(kind, field string) string {
+	if l, _, ok := fieldOf(kind, field); ok {
+		return l
+	}
+	if l, ok := labels[field]; ok {
+		return l
+	}
+	head, rest, _ := strings.Cut(field, "/")
+	switch head {
+	case "ticks":
+		return "what of the schedule is done"
+	case "packed":
+		return "what is packed"
+	case "items", "must", "without":
+		return "the kit"
+	case "lost":
+		return "what is lost"
+	case "supplies":
+		return "supplies: " + plain(rest)
+	case "facts", "conditions", "own", "way", "run":
+		return plain(rest)
+	}
+	return plain(field)
+}
+
+func plain(s string) string {
+	return strings.NewReplacer("_", " ", "/", ", ").Replace(strings.TrimSuffix(strings.TrimSuffix(strings.TrimSuffix(s, "_g"), "_ml"), "_pct"))
+}
+
+// clashOut is a clash for a person: the values side by side, and of what is changed as a
+// whole those that differ.
+func clashOut(cl journal.Clash, names func(journal.Key) string) ClashOut {
+	out := ClashOut{ID: clashID(cl), Kind: cl.Kind, Name: names(cl.Key), Field: labelOf(cl.Kind, cl.Field), Lines: []ClashLine{}}
+	if cl.Field == journal.Deleted {
+		say := func(v json.RawMessage) any {
+			if string(v) == "true" {
+				return "deleted"
+			}
+			return "there, and changed"
+		}
+		out.Lines = append(out.Lines, ClashLine{Label: out.Field, Here: say(cl.Here), There: say(cl.There)})
+		return out
+	}
+	a, b := flatOf(cl.Here), flatOf(cl.There)
+	for _, f := range fieldsOf(a, b) {
+		if bytes.Equal(a[f], b[f]) {
+			continue
+		}
+		path := cl.Field
+		if f != "" {
+			path += "/" + f
+		}
+		l := ClashLine{Label: labelOf(cl.Kind, path)}
+		if _, unit, ok := fieldOf(cl.Kind, path); ok {
+			l.Unit = unit
+		} else {
+			l.Unit = unitOf(path)
+		}
+		l.Here, l.There = valueOf(a[f]), valueOf(b[f])
+		out.Lines = append(out.Lines, l)
+	}
+	return out
+}
+
+// unitOf reads the unit that the name of a field ends with.
+func unitOf(path string) string {
+	for suffix, u := range map[string]string{"_g": "g", "_ml": "ml", "_pct": "%", "_c": "°C", "_s": "s", "/grams": "g", "/km": "km"} {
+		if strings.HasSuffix("/"+path, suffix) {
+			return u
+		}
+	}
+	return ""
+}
+
+// flatOf is a value as fields; one that has no parts is under the empty name.
+func flatOf(v json.RawMessage) journal.Fields {
+	if len(v) == 0 {
+		return journal.Fields{}
+	}
+	if v[0] != '{' {
+		return journal.Fields{"": v}
+	}
+	f, err := journal.Flat(v, func(string) bool { return false })
+	if err != nil {
+		return journal.Fields{"": v}
+	}
+	return f
+}
+
+// valueOf is a value to show; words of a request by what they are called.
+func valueOf(v json.RawMessage) any {
+	if len(v) == 0 || string(v) == "null" {
+		return nil
+	}
+	var out any
+	if json.Unmarshal(v, &out) != nil {
+		return string(v)
+	}
+	switch x := out.(type) {
+	case string:
+		if n, ok := glossary.Names()[x]; ok {
+			return n
+		}
+		return x
+	case float64, bool:
+		return x
+	}
+	return short(string(v))
+}

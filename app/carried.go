@@ -1,0 +1,221 @@
+package app
+
+import (
+	"crypto/sha256"
+	"encoding/hex"
+	"encoding/json"
+	"fmt"
+	"maps"
+	"slices"
+	"strings"
+	"unicode"
+	"unicode/utf8"
+
+	"apodemos/app/journal"
+	"apodemos/core/brew"
+)
+
+// PocketFormat and PocketVersion say what a file with a pocket in it is.
+const (
+	PocketFormat  = "apodemos-pocket"
+	PocketVersion = 1
+)
+
+// Limits of what is brought.
+const (
+	MaxPocketBytes  = 24 << 20
+	maxPocketEvents = 50_000
+	maxEventBytes   = 256 << 10
+)
+
+// Carried is what a pocket carries: a trip with all that it takes to brew on it, as the events
+// that tell it, and what was done with it since.
+type Carried struct {
+	Format  string          `json:"format" enum:"apodemos-pocket"`
+	Version int             `json:"version" minimum:"1"`
+	Pocket  PocketInfo      `json:"pocket"`
+	Base    int             `json:"base" minimum:"0" doc:"How many of the events were there when it was taken along; the others were made in it"`
+	Events  []journal.Event `json:"events"`
+	Running []RunningRecord `json:"running,omitempty" doc:"Brews that are being made"`
+	Sum     string          `json:"sum" maxLength:"64" doc:"SHA-256 of the events as JSON, hexadecimal: a damaged file is known by it"`
+}
+
+// PocketInfo is what a pocket is.
+type PocketInfo struct {
+	ID     string   `json:"id" maxLength:"36"`
+	Name   string   `json:"name" maxLength:"120" doc:"Of the trip when it was taken along"`
+	Trip   string   `json:"trip" maxLength:"36" doc:"UUID of the trip"`
+	Home   string   `json:"home" maxLength:"36" doc:"Identity of the database that it was taken from"`
+	MadeAt string   `json:"made_at" maxLength:"40" doc:"UTC, RFC 3339"`
+	Core   string   `json:"core" maxLength:"20" doc:"Version of the core that works in it"`
+	Aside  []string `json:"aside,omitempty" doc:"UUIDs of trips that are known of by cups of the log alone"`
+}
+
+// RunningRecord is a brew being made.
+type RunningRecord struct {
+	Brew string `json:"brew" maxLength:"36"`
+	Plan string `json:"plan" maxLength:"36"`
+	Run  Run    `json:"run"`
+}
+
+// SumOf is the sum of some events.
+func SumOf(events []journal.Event) string {
+	b, err := json.Marshal(events)
+	if err != nil {
+		return ""
+	}
+	sum := sha256.Sum256(b)
+	return hex.EncodeToString(sum[:])
+}
+
+// ErrPocket is a pocket that cannot be read, in one sentence.
+type ErrPocket struct{ Why string }
+
+func (e ErrPocket) Error() string { return e.Why }
+
+// Check holds what came to its limits: it may come from anywhere.
+func (c *Carried) Check() error {
+	no := func(format string, args ...any) error { return ErrPocket{fmt.Sprintf(format, args...)} }
+	switch {
+	case c.Format != PocketFormat:
+		return no("This is no pocket of Apodemos: its format is %q; allowed: %q.", short(c.Format), PocketFormat)
+	case c.Version > PocketVersion:
+		return no("This pocket was written by a newer Apodemos (version %d of the format; this one knows %d). Bring it back with that one, or bring this one up to date.", c.Version, PocketVersion)
+	case c.Version < 1:
+		return no("This pocket has no version; allowed: 1 to %d.", PocketVersion)
+	case len(c.Events) > maxPocketEvents:
+		return no("This pocket has %d events; allowed: up to %d.", len(c.Events), maxPocketEvents)
+	case c.Base < 0 || c.Base > len(c.Events):
+		return no("This pocket says that %d of its %d events were there at first, which cannot be.", c.Base, len(c.Events))
+	case c.Sum != SumOf(c.Events):
+		return no("This file is damaged: its sum is not that of what is in it. Send it again, or bring a copy that was kept.")
+	}
+	if err := CheckShape("", *c); err != nil {
+		return no("This pocket is not as it should be: %s.", err)
+	}
+	seen := map[string]bool{}
+	for i, e := range c.Events {
+		if err := checkEvent(e); err != nil {
+			return no("This pocket is not as it should be: event %d: %s.", i+1, err)
+		}
+		if seen[e.ID] {
+			return no("This pocket is not as it should be: event %q is in it twice.", e.ID)
+		}
+		seen[e.ID] = true
+	}
+	return nil
+}
+
+func short(s string) string {
+	if r := []rune(s); len(r) > 40 {
+		return string(r[:40]) + "…"
+	}
+	return s
+}
+
+func checkEvent(e journal.Event) error {
+	size := 0
+	names := slices.Concat(slices.Collect(maps.Keys(e.Set)), e.Cut, slices.Collect(maps.Keys(e.Over)), slices.Collect(maps.Keys(e.Live)))
+	for _, n := range names {
+		if len(n) > 400 || !clean(n) {
+			return fmt.Errorf("%q is no name of a field", short(n))
+		}
+	}
+	for _, v := range e.Set {
+		size += len(v)
+	}
+	if size > maxEventBytes {
+		return fmt.Errorf("%d bytes; allowed: up to %d", size, maxEventBytes)
+	}
+	if !slices.Contains(kindsInOrder, e.Kind) {
+		return fmt.Errorf("%q is no kind of record; allowed: %s", short(e.Kind), strings.Join(kindsInOrder, ", "))
+	}
+	if !isUUID(e.UUID) {
+		return fmt.Errorf("%q is no identity; allowed: a UUID", short(e.UUID))
+	}
+	if e.Stamp < 1 || e.Stamp > 1<<50 {
+		return fmt.Errorf("stamp %d; allowed: 1 and more", e.Stamp)
+	}
+	if !clean(e.ID) || !strings.Contains(e.ID, ".") {
+		return fmt.Errorf("%q is no name of an event", short(e.ID))
+	}
+	return nil
+}
+
+func isUUID(s string) bool {
+	if len(s) != 36 {
+		return false
+	}
+	for i, r := range s {
+		if i == 8 || i == 13 || i == 18 || i == 23 {
+			if r != '-' {
+				return false
+			}
+		} else if !strings.ContainsRune("0123456789abcdef", r) {
+			return false
+		}
+	}
+	return true
+}
+
+// clean reports whether a text has nothing in it that no name has.
+func clean(s string) bool {
+	return utf8.ValidString(s) && !strings.ContainsFunc(s, unicode.IsControl)
+}
+
+// checkRecord holds a record that came to what a person could have entered. Its error is
+// brew.Problems.
+func (a App) checkRecord(r Record) error {
+	if r.Deleted && r.part() == nil {
+		return nil
+	}
+	if err := checkTexts(r); err != nil {
+		return err
+	}
+	switch {
+	case r.Trip != nil:
+		return CheckShape("", TripIn{r.Trip.Name, r.Trip.People, r.Trip.StartsOn, r.Trip.Supplies})
+	case r.Stop != nil:
+		x := r.Stop
+		if err := CheckShape("", StopIn{x.Name, x.Position, x.Day, x.Km, x.TimeZone, x.Note, x.Conditions, x.Facts}); err != nil {
+			return err
+		}
+		return checkPlace(Stop{TimeZone: x.TimeZone, Conditions: x.Conditions})
+	case r.Brew != nil:
+		return CheckShape("", BrewIn{Name: r.Brew.Name, At: r.Brew.At})
+	case r.Log != nil:
+		return CheckShape("", r.Log.Noted)
+	case r.Coffee != nil:
+		if err := CheckShape("", *r.Coffee); err != nil {
+			return err
+		}
+		return CheckCoffee(r.Coffee)
+	case r.Recipe != nil:
+		return CheckRecipe(r.Recipe)
+	case r.Gear != nil:
+		if bad := r.Gear.Check(); len(bad) > 0 {
+			return bad
+		}
+	}
+	return nil
+}
+
+// checkTexts refuses what no keyboard types.
+func checkTexts(r Record) error {
+	f, err := r.Fields()
+	if err != nil {
+		return err
+	}
+	for _, name := range slices.Sorted(maps.Keys(f)) {
+		var s string
+		if json.Unmarshal(f[name], &s) != nil {
+			continue
+		}
+		for _, c := range s {
+			if unicode.IsControl(c) && c != '\n' && c != '\t' {
+				return brew.Problems{{Field: name, Value: short(s), Message: "has a control character in it; allowed: plain text"}}
+			}
+		}
+	}
+	return nil
+}
