@@ -118,6 +118,8 @@ type PlanRecord struct {
 	Version   string       `json:"core_version"`
 	CreatedAt string       `json:"created_at"`
 	Content   string       `json:"content,omitempty"` // the plan as JSON, deflated (RFC 1951), base64
+	// CaffeineMg is the plan's, each cup: a list of brews needs no plan for it.
+	CaffeineMg float64 `json:"caffeine_mg,omitempty"`
 
 	told *brew.Plan
 }
@@ -333,7 +335,7 @@ func (p *PlanRecord) Told() (*brew.Plan, error) {
 // recordOfPlan is a stored plan as a record; with its content where this version of the core
 // does not give it, or where that is asked.
 func recordOfPlan(p StoredPlan, brewUUID string, content bool) (Record, error) {
-	r := Record{Key: journal.Key{Kind: KindPlan, UUID: p.UUID}, Plan: &PlanRecord{Brew: brewUUID, Request: p.Request, Version: p.CoreVersion, CreatedAt: p.CreatedAt}}
+	r := Record{Key: journal.Key{Kind: KindPlan, UUID: p.UUID}, Plan: &PlanRecord{Brew: brewUUID, Request: p.Request, Version: p.CoreVersion, CreatedAt: p.CreatedAt, CaffeineMg: number(p.Plan.CaffeineMg)}}
 	if !content && p.CoreVersion == brew.Version {
 		return r, nil
 	}
@@ -352,6 +354,8 @@ type gatherer struct {
 	plans map[string]bool // known already, by identity
 	// revisions are those that records had when they were read.
 	revisions map[journal.Key]int64
+	// content says which plans of the log go with their content, whatever made them.
+	content func(uuid string) bool
 }
 
 func (a App) gatherer(ctx context.Context) (*gatherer, error) {
@@ -492,7 +496,7 @@ func (r *gatherer) brew(ctx context.Context, b Brew) error {
 }
 
 func (r *gatherer) plan(p StoredPlan, brewUUID string, content bool) error {
-	if r.plans[p.UUID] {
+	if r.plans[p.UUID] && !content {
 		r.have[journal.Key{Kind: KindPlan, UUID: p.UUID}] = true
 		return nil // it is never changed
 	}
@@ -511,7 +515,7 @@ func (r *gatherer) entry(ctx context.Context, l LogEntry) error {
 	if err != nil {
 		return err
 	}
-	if err := r.plan(p, b.UUID, false); err != nil {
+	if err := r.plan(p, b.UUID, r.content != nil && r.content(p.UUID)); err != nil {
 		return err
 	}
 	r.add(Record{Key: journal.Key{Kind: KindLog, UUID: l.UUID}, Was: l.Revision, Log: &LogRecord{Brew: b.UUID, Plan: p.UUID, BrewedAt: l.BrewedAt, Noted: l.Noted}})
@@ -630,4 +634,27 @@ func (r *gatherer) blind(ctx context.Context, b Blind) error {
 	}
 	r.add(Record{Key: journal.Key{Kind: KindBlind, UUID: b.UUID}, Was: b.Revision, Blind: &x})
 	return nil
+}
+
+func number(v *float64) float64 {
+	if v == nil {
+		return 0
+	}
+	return *v
+}
+
+// Changes are the events that make a state what a store has of some records now. content says
+// which plans of the log go with what they said, for a store that cannot compute them.
+func (a App) Changes(ctx context.Context, state *journal.State, clock *journal.Clock, keys []journal.Key, content func(uuid string) bool) ([]journal.Event, error) {
+	r, err := a.gatherer(ctx)
+	if err != nil {
+		return nil, err
+	}
+	r.content = content
+	return r.commit(ctx, state, clock, keys)
+}
+
+// PlanRecordOf is a plan that was just told, as a record of no brew yet.
+func PlanRecordOf(r brew.Request, p *brew.Plan, at string) PlanRecord {
+	return PlanRecord{Request: r, Version: p.Version, CreatedAt: at, CaffeineMg: number(p.CaffeineMg), told: p}
 }

@@ -146,6 +146,22 @@ type SmallBar struct {
 // CoffeeSet is what a person sets of a coffee in the bag.
 type CoffeeSet = coffee.InBag
 
+// smallPoints is how many points of a curve a stamp can show.
+const smallPoints = 16
+
+// SmallOf is the score of a plan, small: its steps, and the curve of its water.
+func SmallOf(bars []SmallBar, water [][2]float64) Small {
+	out := Small{Bars: []SmallBar{}, Water: [][2]float64{}}
+	out.Bars = append(out.Bars, bars...)
+	every := max(len(water)/smallPoints, 1)
+	for i, p := range water {
+		if i%every == 0 || i == len(water)-1 {
+			out.Water = append(out.Water, p)
+		}
+	}
+	return out
+}
+
 // Coffee is a coffee in the bag.
 type Coffee struct {
 	ID       int64  `json:"id"`

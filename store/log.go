@@ -80,23 +80,14 @@ func scanLog(r row) (l LogEntry, err error) {
 	return l, nil
 }
 
-// smallPoints is how many points of a curve a stamp can show.
-const smallPoints = 16
-
 // smallOf is the score of a stored plan, small. What cannot be read is left out: it is only
 // a picture.
 func smallOf(steps, water string) app.Small {
-	out := app.Small{Bars: []app.SmallBar{}, Water: [][2]float64{}}
-	_ = json.Unmarshal([]byte(steps), &out.Bars)
+	var bars []app.SmallBar
 	var curve [][2]float64
+	_ = json.Unmarshal([]byte(steps), &bars)
 	_ = json.Unmarshal([]byte(water), &curve)
-	every := max(len(curve)/smallPoints, 1)
-	for i, p := range curve {
-		if i%every == 0 || i == len(curve)-1 {
-			out.Water = append(out.Water, p)
-		}
-	}
-	return out
+	return app.SmallOf(bars, curve)
 }
 
 // Log lists the log entries of a trip, latest first; trip 0 means all trips.

@@ -161,6 +161,14 @@ func TestAJourneyIsKeptWholeOrNotAtAll(t *testing.T) {
 			back.Stops[i].Brews[k].ID = j.Stops[i].Brews[k].ID
 		}
 	}
+	// An identity is given once.
+	for i := range back.Stops {
+		assert.NotEqual(t, j.Stops[i].Key, back.Stops[i].Key)
+		back.Stops[i].Key = j.Stops[i].Key
+		for k := range back.Stops[i].Brews {
+			back.Stops[i].Brews[k].Key = j.Stops[i].Brews[k].Key
+		}
+	}
 	assert.Equal(t, j, back)
 
 	before, err := s.Trips(ctx)

@@ -3,9 +3,8 @@ package store
 import (
 	"context"
 	"database/sql"
-	"fmt"
 
-	"apodemos/core/brew"
+	"apodemos/app"
 )
 
 // Ticks are the lines of a trip's list that are done.
@@ -20,10 +19,8 @@ func (s *Store) Ticks(ctx context.Context, trip int64, list string) ([]string, e
 // tick the same list do not undo each other. Its error is brew.Problems where a line is
 // no ID.
 func (s *Store) SetTicks(ctx context.Context, trip int64, list string, lines []string, done bool) error {
-	for i, line := range lines {
-		if n := len([]rune(line)); n < 1 || n > 200 {
-			return brew.Problems{{Field: fmt.Sprintf("lines[%d]", i), Value: line, Message: fmt.Sprintf("%d characters; allowed: 1 to 200", n)}}
-		}
+	if err := app.CheckLines(lines); err != nil {
+		return err
 	}
 	if _, err := s.Trip(ctx, trip); err != nil {
 		return err

@@ -376,20 +376,9 @@ func (s *Store) SplitStop(ctx context.Context, id int64, nights int) (Stop, erro
 		if err != nil {
 			return err
 		}
-		all := first.Facts.Stay()
-		switch {
-		case all < 2:
-			return brew.Problems{{Field: "nights", Value: nights, Message: "a stay of one day cannot be split; allowed: one of two days and more"}}
-		case nights < 1 || nights >= all:
-			return brew.Problems{{Field: "nights", Value: nights, Message: fmt.Sprintf("%d is not allowed; allowed: 1 to %d of its %d days", nights, all-1, all)}}
+		if first, second, err = app.Halves(first, nights); err != nil {
+			return err
 		}
-		second = first
-		second.UUID = ""
-		rest := all - nights
-		second.Name, second.Day, second.Position = cutTo(first.Name, 116)+" (2)", first.Day+nights, first.Position+1
-		second.Facts.Nights = &rest
-		// The way on is from the second.
-		first.Facts.Nights, first.Facts.LegBy, first.Facts.LegHours = &nights, "", nil
 		if err := setFacts(ctx, tx, first); err != nil {
 			return err
 		}
@@ -470,12 +459,4 @@ func (s *Store) copyBrews(ctx context.Context, tx *sql.Tx, from, to int64) error
 		}
 	}
 	return nil
-}
-
-// cutTo is the first n characters of a text.
-func cutTo(s string, n int) string {
-	if r := []rune(s); len(r) > n {
-		return string(r[:n])
-	}
-	return s
 }

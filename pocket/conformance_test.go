@@ -1,0 +1,361 @@
+package pocket_test
+
+import (
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"regexp"
+	"slices"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+	"pgregory.net/rapid"
+
+	"apodemos/app"
+	"apodemos/app/journal"
+	"apodemos/core/brew"
+	"apodemos/core/conditions"
+	"apodemos/core/gear"
+	"apodemos/core/recipe"
+	"apodemos/core/taste"
+	"apodemos/core/trip"
+	"apodemos/pocket"
+	"apodemos/store"
+)
+
+func ptr[T any](v T) *T { return &v }
+
+// counted gives identities that count up, the same in every store.
+func counted() func() string {
+	n := 0
+	return func() string { n++; return fmt.Sprintf("00000000-0000-4000-8000-%012x", n) }
+}
+
+func inMemory() app.App {
+	return app.App{Store: pocket.New("00000000-0000-4000-9000-000000000000", counted(), time.Now)}
+}
+
+func inSQLite(t testing.TB) app.App {
+	s, err := store.Open(context.Background(), t.TempDir())
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	s.Identities(counted())
+	return app.App{Store: s}
+}
+
+// both are the two stores that the use cases run over.
+func both(t *testing.T, check func(t *testing.T, a app.App)) {
+	t.Run("memory", func(t *testing.T) { check(t, inMemory()) })
+	t.Run("sqlite", func(t *testing.T) { check(t, inSQLite(t)) })
+}
+
+func hut() conditions.Conditions {
+	return conditions.Conditions{Place: conditions.Place{AltitudeM: ptr(2300.0), AirC: ptr(4.0)}, Water: conditions.Water{Source: ptr("stream"), Treatment: ptr("doubtful")}}
+}
+
+func aTrip(t testing.TB, a app.App) (tripID, stop int64, b app.BrewOut) {
+	ctx := t.Context()
+	tripID, err := a.AddTrip(ctx, app.Trip{Name: "Ice", People: 2, StartsOn: "2026-09-05"})
+	require.NoError(t, err)
+	stop, err = a.InsertStop(ctx, app.Stop{TripID: tripID, Position: 1, Name: "Hut", Day: 1, TimeZone: "UTC", Conditions: hut(), Facts: trip.Facts{Nights: ptr(3)}})
+	require.NoError(t, err)
+	b, err = a.KeepBrew(ctx, stop, app.BrewIn{Name: "Early", At: "06:30", Request: brew.Request{Conditions: hut(), Method: "cone", Drinkers: ptr(2.0)}})
+	require.NoError(t, err)
+	return tripID, stop, b
+}
+
+func TestAStoreKeeps(t *testing.T) {
+	both(t, func(t *testing.T, a app.App) {
+		ctx := t.Context()
+		tripID, stop, b := aTrip(t, a)
+
+		t.Run("what is not there", func(t *testing.T) {
+			for name, err := range map[string]error{
+				"trip": second(a.Trip(ctx, 99)), "stop": second(a.Stop(ctx, 99)), "brew": second(a.Brew(ctx, 99)), "plan": second(a.Plan(ctx, 99)), "run": second(a.Run(ctx, 99)),
+				"entry": second(a.LogEntry(ctx, 99)), "coffee": second(a.Coffee(ctx, 99)), "recipe": second(a.OwnRecipe(ctx, 99)), "gear": second(a.GearItem(ctx, 99)), "blind": second(a.Blind(ctx, 99)),
+				"delete": a.DeleteTrip(ctx, 99), "restore": a.RestoreStop(ctx, 99), "kit": second(a.TripKit(ctx, 99)), "ticks": second(a.Ticks(ctx, 99, app.ScheduleList)),
+			} {
+				assert.ErrorIs(t, err, app.ErrNotFound, name)
+			}
+		})
+		t.Run("a change from an old revision", func(t *testing.T) {
+			tr, err := a.Trip(ctx, tripID)
+			require.NoError(t, err)
+			require.NoError(t, a.SetTrip(ctx, tr))
+			assert.ErrorIs(t, a.SetTrip(ctx, tr), app.ErrConflict)
+			_, err = a.ChangeBrew(ctx, b.Brew, 99, app.BrewIn{Name: b.Name, At: b.At, Request: b.Request})
+			assert.ErrorIs(t, err, app.ErrConflict)
+			k, err := a.TripKit(ctx, tripID)
+			require.NoError(t, err)
+			require.NoError(t, a.SetTripKit(ctx, tripID, k))
+			assert.ErrorIs(t, a.SetTripKit(ctx, tripID, k), app.ErrConflict)
+		})
+		t.Run("what is handed out is not what is kept", func(t *testing.T) {
+			st, err := a.Stop(ctx, stop)
+			require.NoError(t, err)
+			*st.Conditions.Place.AltitudeM = 1
+			again, err := a.Stop(ctx, stop)
+			require.NoError(t, err)
+			assert.InDelta(t, 2300, *again.Conditions.Place.AltitudeM, 0)
+		})
+		t.Run("a brew follows its stop where it has no wish of its own", func(t *testing.T) {
+			st, err := a.Stop(ctx, stop)
+			require.NoError(t, err)
+			st.Conditions.Place.AltitudeM = ptr(3000.0)
+			require.NoError(t, a.SetStop(ctx, st))
+			now, err := a.Brew(ctx, b.ID)
+			require.NoError(t, err)
+			assert.InDelta(t, 3000, *now.Request.Place.AltitudeM, 0)
+			out, err := a.BrewOut(ctx, now)
+			require.NoError(t, err)
+			assert.True(t, out.Stale)
+			assert.InDelta(t, 2300, *out.Stored.Request.Place.AltitudeM, 0, "and its plan stays as it was told")
+		})
+		t.Run("a run, and the log that ends it", func(t *testing.T) {
+			require.NoError(t, a.SetRun(ctx, b.ID, app.Run{PlanID: b.PlanID, ZeroMs: 1}))
+			assert.Error(t, a.SetRun(ctx, b.ID, app.Run{PlanID: 99}))
+			now, err := a.Running(ctx)
+			require.NoError(t, err)
+			assert.Len(t, now, 1)
+			l, err := a.WriteLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:40:00Z", Noted: app.Noted{Tasting: taste.Tasting{Mark: ptr(8.0)}}})
+			require.NoError(t, err)
+			assert.Equal(t, b.PlanID, l.PlanID)
+			_, err = a.Run(ctx, b.ID)
+			assert.ErrorIs(t, err, app.ErrNotFound)
+			assert.NotEmpty(t, l.Small.Bars)
+			p, err := a.Plan(ctx, l.PlanID)
+			require.NoError(t, err)
+			assert.NotEmpty(t, p.Plan.Working, "kept with its workings from then on")
+		})
+		t.Run("taken away and had back", func(t *testing.T) {
+			require.NoError(t, a.DeleteStop(ctx, stop))
+			_, err := a.Brew(ctx, b.ID)
+			assert.ErrorIs(t, err, app.ErrNotFound)
+			log, err := a.Log(ctx, tripID)
+			require.NoError(t, err)
+			assert.Empty(t, log)
+			require.NoError(t, a.RestoreStop(ctx, stop))
+			log, err = a.Log(ctx, tripID)
+			require.NoError(t, err)
+			assert.Len(t, log, 1)
+		})
+		t.Run("found by identity", func(t *testing.T) {
+			tr, err := a.Trip(ctx, tripID)
+			require.NoError(t, err)
+			row, err := a.Find(ctx, key(app.KindTrip, tr.UUID))
+			require.NoError(t, err)
+			assert.Equal(t, app.Row{ID: tripID}, row)
+			_, err = a.Find(ctx, key(app.KindTrip, "none"))
+			assert.ErrorIs(t, err, app.ErrNotFound)
+		})
+	})
+}
+
+func second[T any](_ T, err error) error { return err }
+
+// Whatever is done, both stores say the same: the same answers, the same refusals, and the
+// same records in the end.
+func TestBothStoresSayTheSame(t *testing.T) {
+	rapid.Check(t, func(rt *rapid.T) {
+		stores := []app.App{inMemory(), inSQLite(t)}
+		ctx := context.Background()
+		each := func(what string, do func(a app.App) (any, error)) {
+			var said []string
+			for _, a := range stores {
+				out, err := do(a)
+				text := "fine"
+				switch bad, is := errors.AsType[brew.Problems](err); {
+				case is:
+					text = bad.Error()
+				case errors.Is(err, app.ErrNotFound), errors.Is(err, app.ErrConflict):
+					text = err.Error()
+				case err != nil:
+					text = "error"
+				default:
+					b, _ := json.Marshal(out)
+					text = string(b)
+				}
+				said = append(said, timeless(text))
+			}
+			if said[0] != said[1] {
+				rt.Fatalf("%s:\nmemory: %s\nsqlite: %s", what, said[0], said[1])
+			}
+		}
+		id := func(name string) int64 { return rapid.Int64Range(1, 4).Draw(rt, name) }
+		request := func() brew.Request {
+			return brew.Request{Conditions: hut(), Method: rapid.SampledFrom([]string{"cone", "pot", "press-pot"}).Draw(rt, "method"), Drinkers: ptr(float64(rapid.IntRange(1, 2).Draw(rt, "people")))}
+		}
+		each("seed", func(a app.App) (any, error) { tr, _, b := aTripQuiet(a); return []any{tr, b}, nil })
+		each("gear", func(a app.App) (any, error) { return a.AddGear(ctx, gear.Starter()[:3]) })
+		each("coffee", func(a app.App) (any, error) {
+			return a.AddCoffee(ctx, "", app.CoffeeSet{Name: "Ridge", Grams: ptr(250.0), Since: "2026-09-01T00:00:00Z"})
+		})
+		for range rapid.IntRange(1, 12).Draw(rt, "ops") {
+			x, y := id("x"), id("y")
+			switch rapid.IntRange(0, 22).Draw(rt, "op") {
+			case 0:
+				each("add trip", func(a app.App) (any, error) { return a.AddTrip(ctx, app.Trip{Name: "T", People: 1}) })
+			case 1:
+				pos, day := rapid.IntRange(1, 3).Draw(rt, "pos"), rapid.IntRange(1, 3).Draw(rt, "day")
+				each("insert stop", func(a app.App) (any, error) {
+					if _, err := a.Trip(ctx, x); err != nil {
+						return nil, err
+					}
+					return a.InsertStop(ctx, app.Stop{TripID: x, Position: pos, Name: "S", Day: day, TimeZone: "UTC", Conditions: hut()})
+				})
+			case 2:
+				r := request()
+				each("keep brew", func(a app.App) (any, error) {
+					return a.KeepBrew(ctx, x, app.BrewIn{At: "07:00", Request: r})
+				})
+			case 3:
+				r := request()
+				each("change brew", func(a app.App) (any, error) {
+					b, err := a.Brew(ctx, x)
+					if err != nil {
+						return nil, err
+					}
+					return a.ChangeBrew(ctx, b, b.Revision, app.BrewIn{Name: "n", At: "08:00", Request: r})
+				})
+			case 4:
+				each("delete stop", func(a app.App) (any, error) { return nil, a.DeleteStop(ctx, x) })
+			case 5:
+				each("restore stop", func(a app.App) (any, error) { return nil, a.RestoreStop(ctx, x) })
+			case 6:
+				each("delete brew", func(a app.App) (any, error) { return nil, a.DeleteBrew(ctx, x) })
+			case 7:
+				each("restore brew", func(a app.App) (any, error) { return nil, a.RestoreBrew(ctx, x) })
+			case 8:
+				each("delete trip", func(a app.App) (any, error) { return nil, a.DeleteTrip(ctx, x) })
+			case 9:
+				each("restore trip", func(a app.App) (any, error) { return nil, a.RestoreTrip(ctx, x) })
+			case 10:
+				n := rapid.IntRange(0, 3).Draw(rt, "nights")
+				each("split", func(a app.App) (any, error) { st, err := a.SplitStop(ctx, x, n); st.UUID = ""; return st, err })
+			case 11:
+				each("join", func(a app.App) (any, error) { return nil, a.JoinStops(ctx, x, y) })
+			case 12:
+				day := rapid.IntRange(1, 3).Draw(rt, "day")
+				each("move stop", func(a app.App) (any, error) { return nil, a.MoveStop(ctx, x, y-1, day) })
+			case 13:
+				each("move brew", func(a app.App) (any, error) {
+					b, err := a.Brew(ctx, x)
+					if err != nil {
+						return nil, err
+					}
+					return a.ShiftBrew(ctx, b, b.Revision, app.Elsewhere{Stop: y, At: "09:00"})
+				})
+			case 14:
+				each("run", func(a app.App) (any, error) {
+					b, err := a.Brew(ctx, x)
+					if err != nil {
+						return nil, err
+					}
+					return nil, a.SetRun(ctx, x, app.Run{PlanID: b.PlanID, ZeroMs: 5})
+				})
+			case 15:
+				at := rapid.SampledFrom([]string{"2026-09-05T06:40:00Z", "2026-09-06T06:40:00Z"}).Draw(rt, "at")
+				each("log", func(a app.App) (any, error) {
+					if _, err := a.Brew(ctx, x); err != nil {
+						return nil, err
+					}
+					return a.WriteLog(ctx, app.LogEntry{BrewID: x, BrewedAt: at, Noted: app.Noted{Coffee: firstCoffee(a), Tasting: taste.Tasting{SourBitter: ptr(-1.0)}}})
+				})
+			case 16:
+				each("set log", func(a app.App) (any, error) {
+					return nil, a.SetLog(ctx, x, y, app.Noted{Tasting: taste.Tasting{Words: "clear"}})
+				})
+			case 17:
+				done := rapid.Bool().Draw(rt, "done")
+				each("tick", func(a app.App) (any, error) {
+					return nil, a.SetTicks(ctx, x, app.ScheduleList, []string{"a", fmt.Sprint(y)}, done)
+				})
+			case 18:
+				each("kit", func(a app.App) (any, error) {
+					k, err := a.TripKit(ctx, x)
+					if err != nil {
+						return nil, err
+					}
+					k.Items, k.Packed, k.Lost = []int64{1, 2}, []string{"gear:x"}, []app.Lost{{Item: 1, Stop: y}}
+					return nil, a.SetTripKit(ctx, x, k)
+				})
+			case 19:
+				each("every", func(a app.App) (any, error) { return a.Every(ctx, x, app.EveryIn{Meal: "evening"}) })
+			case 20:
+				each("duplicate", func(a app.App) (any, error) { return a.Duplicate(ctx, x) })
+			case 21:
+				each("recipe", func(a app.App) (any, error) {
+					return a.AddRecipe(ctx, "", recipe.Recipe{Name: "Mine", Method: "cone", DoseG: ptr(15.0), WaterG: ptr(250.0)})
+				})
+			case 22:
+				each("blind", func(a app.App) (any, error) {
+					return a.AddBlind(ctx, app.BlindSet{A: x, B: y, Rounds: []app.BlindDeal{}})
+				})
+			}
+		}
+		each("in the end", func(a app.App) (any, error) { return everything(ctx, a) })
+	})
+}
+
+func firstCoffee(a app.App) string {
+	c, err := a.Coffee(context.Background(), 1)
+	if err != nil {
+		return ""
+	}
+	return c.UUID
+}
+
+func aTripQuiet(a app.App) (int64, int64, any) {
+	ctx := context.Background()
+	tripID, _ := a.AddTrip(ctx, app.Trip{Name: "Ice", People: 2, StartsOn: "2026-09-05"})
+	stop, _ := a.InsertStop(ctx, app.Stop{TripID: tripID, Position: 1, Name: "Hut", Day: 1, TimeZone: "UTC", Conditions: hut(), Facts: trip.Facts{Nights: ptr(3)}})
+	b, err := a.KeepBrew(ctx, stop, app.BrewIn{Name: "Early", At: "06:30", Request: brew.Request{Conditions: hut(), Method: "cone", Drinkers: ptr(2.0)}})
+	return tripID, stop, []any{b, err}
+}
+
+var moments = regexp.MustCompile(`"(created_at|made_at)":"[^"]*"`)
+
+// timeless is a text without when its records were written.
+func timeless(s string) string { return moments.ReplaceAllString(s, "") }
+
+// everything that a store answers.
+func everything(ctx context.Context, a app.App) (any, error) {
+	var out []any
+	var errs []error
+	add := func(v any, err error) {
+		out = append(out, v)
+		if err != nil && !errors.Is(err, app.ErrNotFound) {
+			errs = append(errs, err)
+		}
+	}
+	trips, err := a.Trips(ctx)
+	add(trips, err)
+	for id := range int64(6) {
+		t, err := a.TripOut(ctx, id)
+		add(t, err)
+		k, err := a.TripKit(ctx, id)
+		add(k, err)
+		ticks, err := a.Ticks(ctx, id, app.ScheduleList)
+		add(ticks, err)
+		log, err := a.Log(ctx, id)
+		add(log, err)
+		p, err := a.Told(ctx, id)
+		add(p, err)
+	}
+	coffees, err := a.CoffeesOut(ctx, "2026-09-10", true)
+	add(coffees, err)
+	recipes, err := a.Recipes(ctx, true)
+	add(recipes, err)
+	shelf, err := a.Gear(ctx)
+	add(shelf, err)
+	blinds, err := a.Blinds(ctx)
+	add(blinds, err)
+	running, err := a.Running(ctx)
+	add(slices.Clip(running), err)
+	return out, errors.Join(errs...)
+}
+
+func key(kind, uuid string) journal.Key { return journal.Key{Kind: kind, UUID: uuid} }
