@@ -63,9 +63,21 @@ type FaultField struct {
 	Value    any    `json:"value,omitempty"`
 }
 
+// What is said of what is not there, and of what was changed meanwhile.
+const (
+	SaidNotFound = "There is no such thing here; it may have been deleted."
+	SaidConflict = "It was changed elsewhere since you opened it. Nothing was saved."
+)
+
 // FaultOf is an error of the core as a fault of something asked at a place.
 func FaultOf(at string, err error) *Fault {
 	bad, ok := errors.AsType[brew.Problems](err)
+	switch {
+	case errors.Is(err, ErrNotFound):
+		return &Fault{Status: 404, Title: "Not Found", Detail: SaidNotFound}
+	case errors.Is(err, ErrConflict):
+		return &Fault{Status: 412, Title: "Precondition Failed", Detail: SaidConflict}
+	}
 	if !ok {
 		return &Fault{Status: 500, Title: "Internal Server Error", Detail: err.Error()}
 	}

@@ -43,7 +43,7 @@ func (s Session) clock() *journal.Clock {
 // out whether they are gone.
 func (r *gatherer) commit(ctx context.Context, state *journal.State, clock *journal.Clock, known []journal.Key) ([]journal.Event, error) {
 	slices.SortStableFunc(r.out, func(a, b Record) int {
-		return slices.Index(kindsInOrder, a.Kind) - slices.Index(kindsInOrder, b.Kind)
+		return slices.Index(KindsInOrder, a.Kind) - slices.Index(KindsInOrder, b.Kind)
 	})
 	var out []journal.Event
 	change := func(k journal.Key, f journal.Fields) {
@@ -130,7 +130,7 @@ func (a App) TakeAlong(ctx context.Context, id int64, s Session) (*Carried, erro
 	c := &Carried{Format: PocketFormat, Version: PocketVersion, Pocket: PocketInfo{ID: s.NewID(), Name: t.Name, Trip: t.UUID, Home: home, MadeAt: s.Now().UTC().Format(time.RFC3339), Core: brew.Version, Aside: aside}}
 	c.Events = state.Heads(func(k journal.Key, field string) bool { return r.have[k] && !(history[k] && field == "made") })
 	slices.SortStableFunc(c.Events, func(a, b journal.Event) int {
-		return slices.Index(kindsInOrder, a.Kind) - slices.Index(kindsInOrder, b.Kind)
+		return slices.Index(KindsInOrder, a.Kind) - slices.Index(KindsInOrder, b.Kind)
 	})
 	c.Base = len(c.Events)
 	running, err := a.Running(ctx)
@@ -392,7 +392,7 @@ func clashID(cl journal.Clash) string {
 func (a App) settleRecords(ctx context.Context, here *journal.State, m journal.Merged, clock *journal.Clock, s Session) (records []Record, made []journal.Event, said []string, err error) {
 	touched := slices.Clone(m.Touched)
 	slices.SortStableFunc(touched, func(a, b journal.Key) int {
-		return slices.Index(kindsInOrder, a.Kind) - slices.Index(kindsInOrder, b.Kind)
+		return slices.Index(KindsInOrder, a.Kind) - slices.Index(KindsInOrder, b.Kind)
 	})
 	change := func(k journal.Key, f journal.Fields) {
 		if e, changed := m.State.Change(clock, parents, k, f); changed {
@@ -453,7 +453,7 @@ func (a App) settleRecords(ctx context.Context, here *journal.State, m journal.M
 		records = append(records, r)
 	}
 	slices.SortFunc(records, func(a, b Record) int {
-		if d := slices.Index(kindsInOrder, a.Kind) - slices.Index(kindsInOrder, b.Kind); d != 0 {
+		if d := slices.Index(KindsInOrder, a.Kind) - slices.Index(KindsInOrder, b.Kind); d != 0 {
 			return d
 		}
 		return strings.Compare(a.UUID, b.UUID)

@@ -127,8 +127,8 @@ func checkEvent(e journal.Event) error {
 	if size > maxEventBytes {
 		return fmt.Errorf("%d bytes; allowed: up to %d", size, maxEventBytes)
 	}
-	if !slices.Contains(kindsInOrder, e.Kind) {
-		return fmt.Errorf("%q is no kind of record; allowed: %s", short(e.Kind), strings.Join(kindsInOrder, ", "))
+	if !slices.Contains(KindsInOrder, e.Kind) {
+		return fmt.Errorf("%q is no kind of record; allowed: %s", short(e.Kind), strings.Join(KindsInOrder, ", "))
 	}
 	if !isUUID(e.UUID) {
 		return fmt.Errorf("%q is no identity; allowed: a UUID", short(e.UUID))

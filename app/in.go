@@ -1,10 +1,16 @@
 package app
 
 import (
+	"bytes"
+	"context"
+	"encoding/json"
 	"fmt"
+
+	jsonpatch "github.com/evanphx/json-patch/v5"
 
 	"apodemos/core/brew"
 	"apodemos/core/conditions"
+	"apodemos/core/recipe"
 	"apodemos/core/trip"
 )
 
@@ -86,3 +92,93 @@ func CheckLines(lines []string) error {
 	}
 	return nil
 }
+
+// Info is about this running program.
+type Info struct {
+	Version   string  `json:"version"`
+	ClockRate float64 `json:"clock_rate" doc:"How much faster than time the guide's clock runs"`
+	Demo      bool    `json:"demo"`
+	Database  string  `json:"database" doc:"Identity of the database that answers: what a device keeps belongs to it"`
+
+	Pocket *PocketInfo `json:"pocket,omitempty" doc:"Where a pocket answers, on the device itself"`
+}
+
+// RunOut is the run of a brew; none when it is not being made.
+type RunOut struct {
+	Run *Run `json:"run,omitempty"`
+}
+
+// LogIn is a tasting to write down.
+type LogIn struct {
+	BrewedAt string `json:"brewed_at" format:"date-time"`
+	Noted
+}
+
+// ArrangeIn puts a stop somewhere else in its trip.
+type ArrangeIn struct {
+	ID       int64   `json:"id"`
+	Revision int64   `json:"revision" minimum:"1" doc:"That the change began from"`
+	Position int     `json:"position" minimum:"1" maximum:"1000"`
+	Day      int     `json:"day" minimum:"1" maximum:"500"`
+	Km       float64 `json:"km" minimum:"0" maximum:"40000"`
+}
+
+// RecipeSet is what a person sets of a recipe that is kept.
+type RecipeSet struct {
+	Recipe recipe.Recipe `json:"recipe"`
+}
+
+// Arranged are stops put somewhere else.
+func Arranged(in []ArrangeIn) []Stop {
+	var stops []Stop
+	for _, a := range in {
+		stops = append(stops, Stop{ID: a.ID, Revision: a.Revision, Position: a.Position, Day: a.Day, Km: a.Km})
+	}
+	return stops
+}
+
+// KeepRun keeps the state of a brew being made. What is left out of it stays as it was, and
+// its zone is that of the stop.
+func (a App) KeepRun(ctx context.Context, id int64, r Run) (Run, error) {
+	b, err := a.Brew(ctx, id)
+	if err != nil {
+		return r, err
+	}
+	if r.PlanID == 0 {
+		r.PlanID = b.PlanID
+	}
+	if was, err := a.Run(ctx, id); err == nil && r.Record == nil && was.PlanID == r.PlanID {
+		r.Record = was.Record
+	}
+	if st, err := a.Stop(ctx, b.StopID); err == nil {
+		r.Zone = st.TimeZone
+	}
+	return r, a.SetRun(ctx, id, r)
+}
+
+// Merged is something changed by an RFC 7396 merge patch: what that leaves out stays, and null
+// takes away. It gives the whole as JSON, too. Its error is brew.Problems.
+func Merged[T any](was T, patch []byte) (next T, whole []byte, err error) {
+	base, err := json.Marshal(was)
+	if err != nil {
+		return next, nil, err
+	}
+	whole, err = jsonpatch.MergePatch(base, patch)
+	if err != nil {
+		return next, nil, brew.Problems{{Field: "body", Message: "not a JSON object; allowed: a merge patch"}}
+	}
+	next, err = brew.DecodeJSON[T](bytes.NewReader(whole), MaxBodyBytes, "body", "{}")
+	return next, whole, err
+}
+
+// MaxBodyBytes bounds what a request sends.
+const MaxBodyBytes = 256 << 10
+
+// Elevation is metres above the sea and where they come from.
+type Elevation struct {
+	M      float64 `json:"m"`
+	Source string  `json:"source"`
+}
+
+// TerrainSeed is that of the simulated terrain and forecast: the same world for everybody.
+const TerrainSeed = 2026

@@ -35,8 +35,8 @@ const (
 	KindBlind  = "blind"
 )
 
-// kindsInOrder is the order in which records are put: what is named by another comes first.
-var kindsInOrder = []string{KindGear, KindCoffee, KindRecipe, KindTrip, KindStop, KindBrew, KindPlan, KindLog, KindBlind}
+// KindsInOrder is the order in which records are put: what is named by another comes first.
+var KindsInOrder = []string{KindGear, KindCoffee, KindRecipe, KindTrip, KindStop, KindBrew, KindPlan, KindLog, KindBlind}
 
 // parents tell what is part of what.
 var parents = journal.Parents{

@@ -359,3 +359,8 @@ func everything(ctx context.Context, a app.App) (any, error) {
 }
 
 func key(kind, uuid string) journal.Key { return journal.Key{Kind: kind, UUID: uuid} }
+
+var revisions = regexp.MustCompile(`"revision":\d+`)
+
+// unrevised is a text without how often its records were changed.
+func unrevised(s string) string { return timeless(revisions.ReplaceAllString(s, "")) }

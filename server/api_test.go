@@ -50,9 +50,9 @@ func TestABrewByTheAPI(t *testing.T) {
 	b := call[app.BrewOut](t, h, "POST", "/stops/5/brews", `{"name":"Late","at":"17:30","request":{"method":"cone","place":{"altitude_m":3900,"air_c":-4,"wind_ms":3}}}`)
 	assert.Equal(t, brew.Version, b.Stored.CoreVersion)
 	path := fmt.Sprintf("/brews/%d", b.ID)
-	assert.Nil(t, call[RunOut](t, h, "GET", path+"/run", "").Run)
+	assert.Nil(t, call[app.RunOut](t, h, "GET", path+"/run", "").Run)
 	call[store.Run](t, h, "PUT", path+"/run", `{"plan_id":0,"zero_ms":1000,"paused_ms":0,"step":2,"done":[],"finished":false}`)
-	run := call[RunOut](t, h, "GET", path+"/run", "").Run
+	run := call[app.RunOut](t, h, "GET", path+"/run", "").Run
 	require.NotNil(t, run)
 	assert.Equal(t, b.PlanID, run.PlanID)
 	assert.Equal(t, 2, run.Step)

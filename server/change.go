@@ -9,9 +9,8 @@ import (
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
-	jsonpatch "github.com/evanphx/json-patch/v5"
 
-	"apodemos/core/brew"
+	"apodemos/app"
 )
 
 // Change is a change of something that is there: an RFC 7396 merge patch, so that what
@@ -28,20 +27,13 @@ func changeOf[T any](api huma.API, in Change, was T) (next T, revision int64, er
 	if in.IfMatch == "" || perr != nil || revision < 1 {
 		return next, 0, huma.NewError(http.StatusPreconditionRequired, fmt.Sprintf("If-Match: %q is no revision; allowed: the one that the change began from, such as \"3\". Nothing was changed.", in.IfMatch))
 	}
-	base, err := json.Marshal(was)
-	if err != nil {
-		return next, 0, fail(err)
-	}
 	over, err := json.Marshal(in.Body)
 	if err != nil {
 		return next, 0, fail(err)
 	}
-	merged, err := jsonpatch.MergePatch(base, over)
-	if err != nil {
-		return next, 0, fail(err)
-	}
 	// What a request may hold is checked field by field by its own reader.
-	if next, err = brew.DecodeJSON[T](strings.NewReader(string(merged)), MaxBodyBytes, "body", "{}"); err != nil {
+	next, merged, err := app.Merged(was, over)
+	if err != nil {
 		return next, 0, failAt("body", err)
 	}
 	var tree any

@@ -227,7 +227,7 @@ func TestARunOfAForeignPlan(t *testing.T) {
 		assert.Contains(t, w.Body.String(), "plan_id")
 		assert.NotContains(t, strings.ToLower(w.Body.String()), "constraint")
 	}
-	assert.Nil(t, call[RunOut](t, h, "GET", "/brews/9/run", "").Run)
+	assert.Nil(t, call[app.RunOut](t, h, "GET", "/brews/9/run", "").Run)
 }
 
 // No number that is none comes in, and none goes out under 200.
@@ -255,7 +255,7 @@ func TestNoNumberThatIsNone(t *testing.T) {
 // Every record has an identity, and the database has its own.
 func TestIdentities(t *testing.T) {
 	h := running(t)
-	assert.Len(t, call[Info](t, h, "GET", "/info", "").Database, 36)
+	assert.Len(t, call[app.Info](t, h, "GET", "/info", "").Database, 36)
 	tr := call[app.TripOut](t, h, "GET", "/trips/1", "")
 	assert.Len(t, tr.UUID, 36)
 	assert.Len(t, tr.Stops[0].UUID, 36)

@@ -21,15 +21,6 @@ import (
 	"apodemos/instruments"
 )
 
-// ArrangeIn puts a stop somewhere else in its trip.
-type ArrangeIn struct {
-	ID       int64   `json:"id"`
-	Revision int64   `json:"revision" minimum:"1" doc:"That the change began from"`
-	Position int     `json:"position" minimum:"1" maximum:"1000"`
-	Day      int     `json:"day" minimum:"1" maximum:"500"`
-	Km       float64 `json:"km" minimum:"0" maximum:"40000"`
-}
-
 // upload takes a file as it streams in; huma leaves the body alone when an
 // input has no Body.
 type upload struct {
@@ -92,13 +83,9 @@ func (s *server) journeyRoutes(api huma.API) {
 	}, name("duplicate-trip", "A copy of a trip with its stops and brews, without its log"))
 	huma.Put(api, "/trips/{trip}/arrangement", func(ctx context.Context, in *struct {
 		InTrip
-		Body []ArrangeIn `maxItems:"400"`
+		Body []app.ArrangeIn `maxItems:"400"`
 	}) (*body[app.TripOut], error) {
-		var stops []app.Stop
-		for _, a := range in.Body {
-			stops = append(stops, app.Stop{ID: a.ID, Revision: a.Revision, Position: a.Position, Day: a.Day, Km: a.Km})
-		}
-		if err := s.ArrangeStops(ctx, in.Trip, stops); err != nil {
+		if err := s.ArrangeStops(ctx, in.Trip, app.Arranged(in.Body)); err != nil {
 			return nil, fail(err)
 		}
 		return reply(s.TripOut(ctx, in.Trip))
@@ -174,9 +161,9 @@ func (s *server) journeyRoutes(api huma.API) {
 	huma.Get(api, "/simulated/elevation", func(_ context.Context, in *struct {
 		Lat float64 `query:"lat" minimum:"-90" maximum:"90" required:"true"`
 		Lon float64 `query:"lon" minimum:"-180" maximum:"180" required:"true"`
-	}) (*body[Elevation], error) {
-		m, source := instruments.Terrain{Seed: files.Seed}.Elevation(in.Lat, in.Lon)
-		return reply(Elevation{m, source}, nil)
+	}) (*body[app.Elevation], error) {
+		m, source := instruments.Terrain{Seed: app.TerrainSeed}.Elevation(in.Lat, in.Lon)
+		return reply(app.Elevation{M: m, Source: source}, nil)
 	}, name("simulated-elevation", "An elevation of the made-up terrain"))
 	huma.Get(api, "/simulated/forecast", func(_ context.Context, in *struct {
 		Lat       float64 `query:"lat" minimum:"-90" maximum:"90" required:"true"`
@@ -188,7 +175,7 @@ func (s *server) journeyRoutes(api huma.API) {
 		if err != nil {
 			return nil, huma.Error422UnprocessableEntity("day: not a date; allowed: YYYY-MM-DD")
 		}
-		return reply(instruments.Forecast{Seed: files.Seed}.At(in.Lat, in.Lon, in.AltitudeM, day), nil)
+		return reply(instruments.Forecast{Seed: app.TerrainSeed}.At(in.Lat, in.Lon, in.AltitudeM, day), nil)
 	}, name("simulated-forecast", "A made-up forecast for a day at a place"))
 }
 
@@ -201,12 +188,6 @@ func download(f *files.File, err error) (*file, error) {
 		return nil, fail(err)
 	}
 	return &file{ContentType: f.Kind, Disposition: fmt.Sprintf(`attachment; filename="%s"`, f.Name), Body: f.Data}, nil
-}
-
-// Elevation is metres above the sea and where they come from.
-type Elevation struct {
-	M      float64 `json:"m"`
-	Source string  `json:"source"`
 }
 
 // Schemas are the kinds of file whose JSON Schema is published.

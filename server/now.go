@@ -16,11 +16,11 @@ import (
 
 // First is what every page asks for first; it comes with the page, and saves it the way.
 type First struct {
-	Info      Info        `json:"info"`
-	Catalogue Catalogue   `json:"catalogue"`
-	Trips     []app.Trip  `json:"trips"`
-	Gear      []gear.Item `json:"gear"`
-	Now       app.Now     `json:"now"`
+	Info      app.Info      `json:"info"`
+	Catalogue app.Catalogue `json:"catalogue"`
+	Trips     []app.Trip    `json:"trips"`
+	Gear      []gear.Item   `json:"gear"`
+	Now       app.Now       `json:"now"`
 }
 
 // first is First as JSON that may stand in a page, or null where something went wrong: then
@@ -29,7 +29,7 @@ func (s *server) first(ctx context.Context) []byte {
 	var f First
 	id, err1 := s.ID(ctx)
 	f.Info = s.info(id)
-	f.Catalogue = catalogue()
+	f.Catalogue = app.CatalogueNow()
 	var err2, err3, err4 error
 	f.Trips, err2 = s.Trips(ctx)
 	f.Gear, err3 = s.Gear(ctx)

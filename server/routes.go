@@ -55,36 +55,17 @@ type (
 	nothing struct{}
 )
 
-// Info is about this running program.
-type Info struct {
-	Version   string  `json:"version"`
-	ClockRate float64 `json:"clock_rate" doc:"How much faster than time the guide's clock runs"`
-	Demo      bool    `json:"demo"`
-	Database  string  `json:"database" doc:"Identity of the database that answers: what a device keeps belongs to it"`
-}
-
-// RunOut is the run of a brew; none when it is not being made.
-type RunOut struct {
-	Run *app.Run `json:"run,omitempty"`
-}
-
-// LogIn is a tasting to write down.
-type LogIn struct {
-	BrewedAt string `json:"brewed_at" format:"date-time"`
-	app.Noted
-}
-
-func (s *server) info(database string) Info {
-	return Info{brew.Version, s.opt.ClockRate, s.opt.Demo, database}
+func (s *server) info(database string) app.Info {
+	return app.Info{Version: brew.Version, ClockRate: s.opt.ClockRate, Demo: s.opt.Demo, Database: database}
 }
 
 func (s *server) routes(api huma.API) {
-	huma.Get(api, "/info", func(ctx context.Context, _ *nothing) (*body[Info], error) {
+	huma.Get(api, "/info", func(ctx context.Context, _ *nothing) (*body[app.Info], error) {
 		id, err := s.ID(ctx)
 		return reply(s.info(id), err)
 	}, name("info", "About this program"))
-	huma.Get(api, "/catalogue", func(context.Context, *nothing) (*body[Catalogue], error) {
-		return reply(catalogue(), nil)
+	huma.Get(api, "/catalogue", func(context.Context, *nothing) (*body[app.Catalogue], error) {
+		return reply(app.CatalogueNow(), nil)
 	}, name("catalogue", "Methods, burners, materials and the fields of a request"))
 	huma.Post(api, "/plan", func(_ context.Context, in *struct {
 		Working unlessFalse `query:"working" doc:"With the workings of every figure, unless false"`
@@ -130,7 +111,7 @@ func (s *server) routes(api huma.API) {
 		if err != nil {
 			return nil, fail(err)
 		}
-		next, revision, err := changeOf(api, in.Change, app.TripIn{was.Name, was.People, was.StartsOn, was.Supplies})
+		next, revision, err := changeOf(api, in.Change, app.TripIn{Name: was.Name, People: was.People, StartsOn: was.StartsOn, Supplies: was.Supplies})
 		if err != nil {
 			return nil, err
 		}
@@ -172,7 +153,7 @@ func (s *server) routes(api huma.API) {
 		if err != nil {
 			return nil, fail(err)
 		}
-		next, revision, err := changeOf(api, in.Change, app.StopIn{was.Name, was.Position, was.Day, was.Km, was.TimeZone, was.Note, was.Conditions, was.Facts})
+		next, revision, err := changeOf(api, in.Change, app.StopIn{Name: was.Name, Position: was.Position, Day: was.Day, Km: was.Km, TimeZone: was.TimeZone, Note: was.Note, Conditions: was.Conditions, Facts: was.Facts})
 		if err != nil {
 			return nil, err
 		}
@@ -303,31 +284,18 @@ func (s *server) runRoutes(api huma.API) {
 	huma.Get(api, "/log/{entry}/made", func(ctx context.Context, in *InEntry) (*body[*run.Following], error) {
 		return reply(s.AsMade(ctx, in.Entry))
 	}, name("as-made", "How a cup of the log was made, over what was planned"))
-	huma.Get(api, "/brews/{brew}/run", func(ctx context.Context, in *InBrew) (*body[RunOut], error) {
+	huma.Get(api, "/brews/{brew}/run", func(ctx context.Context, in *InBrew) (*body[app.RunOut], error) {
 		r, err := s.Run(ctx, in.Brew)
 		if errors.Is(err, app.ErrNotFound) {
-			return reply(RunOut{}, nil)
+			return reply(app.RunOut{}, nil)
 		}
-		return reply(RunOut{&r}, err)
+		return reply(app.RunOut{Run: &r}, err)
 	}, name("get-run", "The brew being made by the clock"))
 	huma.Put(api, "/brews/{brew}/run", func(ctx context.Context, in *struct {
 		InBrew
 		Body app.Run
 	}) (*body[app.Run], error) {
-		b, err := s.Brew(ctx, in.Brew)
-		if err != nil {
-			return nil, fail(err)
-		}
-		if in.Body.PlanID == 0 {
-			in.Body.PlanID = b.PlanID
-		}
-		if was, err := s.Run(ctx, in.Brew); err == nil && in.Body.Record == nil && was.PlanID == in.Body.PlanID {
-			in.Body.Record = was.Record // what is left out stays
-		}
-		if st, err := s.Stop(ctx, b.StopID); err == nil {
-			in.Body.Zone = st.TimeZone
-		}
-		return reply(in.Body, s.SetRun(ctx, in.Brew, in.Body))
+		return reply(s.KeepRun(ctx, in.Brew, in.Body))
 	}, name("set-run", "Keep the state of the brew being made"))
 	huma.Delete(api, "/brews/{brew}/run", func(ctx context.Context, in *InBrew) (*nothing, error) {
 		return &nothing{}, fail(s.EndRun(ctx, in.Brew))
@@ -340,7 +308,7 @@ func (s *server) runRoutes(api huma.API) {
 	}, name("list-log", "Log entries, latest first"))
 	huma.Post(api, "/brews/{brew}/log", func(ctx context.Context, in *struct {
 		InBrew
-		Body LogIn
+		Body app.LogIn
 	}) (*body[app.LogEntry], error) {
 		return reply(s.WriteLog(ctx, app.LogEntry{BrewID: in.Brew, BrewedAt: in.Body.BrewedAt, Noted: in.Body.Noted}))
 	}, name("add-log", "Write down how a brew came out"))

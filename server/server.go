@@ -24,7 +24,7 @@ import (
 )
 
 // MaxBodyBytes bounds every request body.
-const MaxBodyBytes = 256 << 10
+const MaxBodyBytes = app.MaxBodyBytes
 
 // Options sets a server up.
 type Options struct {
@@ -137,9 +137,9 @@ func fail(err error) error {
 	}
 	switch {
 	case errors.Is(err, app.ErrNotFound):
-		return huma.Error404NotFound("There is no such thing here; it may have been deleted.")
+		return huma.Error404NotFound(app.SaidNotFound)
 	case errors.Is(err, app.ErrConflict):
-		return huma.Error412PreconditionFailed("It was changed elsewhere since you opened it. Nothing was saved.")
+		return huma.Error412PreconditionFailed(app.SaidConflict)
 	}
 	if errors.Is(err, context.Canceled) {
 		return huma.NewError(499, "The page went on before the answer was ready.")

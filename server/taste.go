@@ -29,11 +29,6 @@ type (
 	}
 )
 
-// RecipeSet is what a person sets of a recipe that is kept.
-type RecipeSet struct {
-	Recipe recipe.Recipe `json:"recipe"`
-}
-
 func (s *server) coffeeRoutes(api huma.API) {
 	huma.Get(api, "/coffees", func(ctx context.Context, in *struct {
 		On  string `query:"on" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" doc:"ISO date that the days off roast are of; today when left out"`
@@ -110,7 +105,7 @@ func (s *server) recipeRoutes(api huma.API) {
 		if err != nil {
 			return nil, fail(err)
 		}
-		next, revision, err := changeOf(api, in.Change, RecipeSet{was.Recipe})
+		next, revision, err := changeOf(api, in.Change, app.RecipeSet{Recipe: was.Recipe})
 		if err != nil {
 			return nil, err
 		}

@@ -12,9 +12,6 @@ import (
 	"apodemos/instruments"
 )
 
-// Seed of the simulated terrain and forecast: the same world for everybody.
-const Seed = 2026
-
 // Preview tells a file's format by how it begins, and reads it.
 func Preview(r io.Reader) (formats.Proposal, error) {
 	in := bufio.NewReader(r)
@@ -28,7 +25,7 @@ func Preview(r io.Reader) (formats.Proposal, error) {
 		if err != nil {
 			return formats.Proposal{}, err
 		}
-		return g.Propose(instruments.Terrain{Seed: Seed}), nil
+		return g.Propose(instruments.Terrain{Seed: app.TerrainSeed}), nil
 	case strings.HasPrefix(text, "{"):
 		f, err := formats.ReadTrip(in)
 		return asProposal(f, "stop of the file", err)

@@ -1,17 +1,25 @@
-// Command pocket is the core and the use cases as WebAssembly, for the browser. It
-// answers what package app's Answer does, by one function of the page's or the worker's
-// global object: apodemos(operation, body) gives the answer as JSON.
+// Command pocket is the core, the use cases and a store in memory as WebAssembly, for the
+// browser. It answers by one function of the page's or the worker's global object:
+// apodemos(operation, body) gives the answer as JSON. Operations are those of package app's
+// Answer, and of a pocket that is open: pocket-open, pocket-ask, pocket-take-in and
+// pocket-carried.
 package main
 
 import (
+	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"runtime/debug"
 	"syscall/js"
 	"time"
 
+	"github.com/google/uuid"
+
 	"apodemos/app"
+	"apodemos/app/journal"
 	"apodemos/formats/zone"
+	"apodemos/pocket"
 )
 
 // reply is an answer, or what is wrong.
@@ -19,6 +27,9 @@ type reply struct {
 	Answer any        `json:"answer,omitempty"`
 	Fault  *app.Fault `json:"fault,omitempty"`
 }
+
+// open is the pocket that is open; nil before there is one.
+var open *pocket.Session
 
 func main() {
 	debug.SetGCPercent(400) // memory is less dear than time here
@@ -30,18 +41,79 @@ func main() {
 }
 
 // answer never fails: a fault of the program is one of the answer, and the page asks
-// the server instead.
+// the server instead, where there is one.
 func answer(op, body string) (text string) {
 	defer func() {
 		if what := recover(); what != nil {
 			text = encoded(reply{Fault: &app.Fault{Status: 500, Title: "Internal Server Error", Detail: fmt.Sprint(what)}})
 		}
 	}()
-	out, fault, err := app.Answer(op, []byte(body))
-	if err != nil {
+	out, fault, err := ofPocket(op, []byte(body))
+	if errors.Is(err, app.ErrNotFound) {
+		out, fault, err = app.Answer(op, []byte(body))
+	}
+	switch {
+	case errors.Is(err, app.ErrNotFound):
 		fault = &app.Fault{Status: 404, Title: "Not Found", Detail: op + ": " + err.Error()}
+	case err != nil:
+		fault = &app.Fault{Status: 422, Title: "Unprocessable Entity", Detail: err.Error()}
 	}
 	return encoded(reply{out, fault})
+}
+
+// opening is what a pocket is opened from: the pocket as its file has it, and what the device
+// kept besides.
+type opening struct {
+	Carried   app.Carried         `json:"carried"`
+	Kept      []journal.Event     `json:"kept"`
+	Running   []app.RunningRecord `json:"running"`
+	ClockRate float64             `json:"clock_rate"`
+}
+
+func ofPocket(op string, body []byte) (any, *app.Fault, error) {
+	ctx := context.Background()
+	if op == "pocket-open" {
+		var in opening
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, nil, app.ErrPocket{Why: "This file is damaged: what it carries cannot be read."}
+		}
+		if in.Running != nil {
+			in.Carried.Running = in.Running
+		}
+		id, err := uuid.NewRandom()
+		if err != nil {
+			return nil, nil, err
+		}
+		s, err := pocket.Open(ctx, &in.Carried, in.Kept, pocket.Options{ID: id.String()[:13], NewID: uuid.NewString, Now: time.Now, ClockRate: in.ClockRate})
+		if err != nil {
+			return nil, nil, err
+		}
+		open = s
+		return struct {
+			Pocket app.PocketInfo `json:"pocket"`
+			Said   []string       `json:"said"`
+		}{in.Carried.Pocket, s.Said}, nil, nil
+	}
+	if open == nil {
+		return nil, nil, app.ErrNotFound
+	}
+	switch op {
+	case "pocket-ask":
+		var in pocket.Asked
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, nil, err
+		}
+		return open.Answer(ctx, in), nil, nil
+	case "pocket-take-in":
+		var in []journal.Event
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, nil, err
+		}
+		return struct{}{}, nil, open.TakeIn(ctx, in)
+	case "pocket-carried":
+		return open.Carried(), nil, nil
+	}
+	return nil, nil, app.ErrNotFound
 }
 
 func encoded(r reply) string {
@@ -51,7 +123,6 @@ func encoded(r reply) string {
 	}
 	return string(b)
 }
-
 // zoneOfThePage is a time zone as the browser knows it: its own tables are not in here.
 // The page's function apodemosZone(name) gives the changes of its offset from UTC, as
 // pairs of s since 1970 and s east, or null where there is no such zone.

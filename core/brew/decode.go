@@ -25,12 +25,18 @@ func Decode(r io.Reader) (Request, error) {
 // names in an error and example shows. Its errors are as those of Decode.
 func DecodeJSON[T any](r io.Reader, limit int64, what, example string) (T, error) {
 	var v T
+	err := decodeInto(&v, r, limit, what, example)
+	return v, err
+}
+
+// decodeInto is DecodeJSON for a pointer to any type: once, and not once a type.
+func decodeInto(v any, r io.Reader, limit int64, what, example string) error {
 	b, err := io.ReadAll(io.LimitReader(r, limit+1))
 	if err != nil {
-		return v, err
+		return err
 	}
 	if int64(len(b)) > limit {
-		return v, Problems{{Field: what, Message: fmt.Sprintf("larger than %d bytes; allowed: up to %d", limit, limit)}}
+		return Problems{{Field: what, Message: fmt.Sprintf("larger than %d bytes; allowed: up to %d", limit, limit)}}
 	}
 	var tree any
 	dec := json.NewDecoder(bytes.NewReader(b))
@@ -42,21 +48,21 @@ func DecodeJSON[T any](r io.Reader, limit int64, what, example string) (T, error
 	}
 	if err != nil {
 		line, col := position(b, err)
-		return v, Problems{{Field: what, Message: fmt.Sprintf("not JSON at line %d, column %d: %v; allowed: one JSON object", line, col, err)}}
+		return Problems{{Field: what, Message: fmt.Sprintf("not JSON at line %d, column %d: %v; allowed: one JSON object", line, col, err)}}
 	}
 	if _, ok := tree.(map[string]any); !ok {
-		return v, Problems{{Field: what, Message: "not a JSON object; allowed: one JSON object such as " + example}}
+		return Problems{{Field: what, Message: "not a JSON object; allowed: one JSON object such as " + example}}
 	}
-	if bad := unknown(tree, reflect.TypeFor[T](), ""); len(bad) > 0 {
-		return v, bad
+	if bad := unknown(tree, reflect.TypeOf(v).Elem(), ""); len(bad) > 0 {
+		return bad
 	}
-	if err := json.Unmarshal(b, &v); err != nil {
+	if err := json.Unmarshal(b, v); err != nil {
 		if t, ok := errors.AsType[*json.UnmarshalTypeError](err); ok {
-			return v, Problems{{Field: t.Field, Value: t.Value, Message: fmt.Sprintf("a %s is not allowed; allowed: a %s", t.Value, jsonKind(t.Type))}}
+			return Problems{{Field: t.Field, Value: t.Value, Message: fmt.Sprintf("a %s is not allowed; allowed: a %s", t.Value, jsonKind(t.Type))}}
 		}
-		return v, Problems{{Field: what, Message: err.Error()}}
+		return Problems{{Field: what, Message: err.Error()}}
 	}
-	return v, nil
+	return nil
 }
 
 func position(b []byte, err error) (line, col int) {

@@ -1,4 +1,4 @@
-package server
+package app
 
 import (
 	"apodemos/core/brew"
@@ -72,7 +72,8 @@ type SchoolInfo struct {
 	Disinfects bool    `json:"disinfects" doc:"Boils its water on the way, where it has a flame"`
 }
 
-func catalogue() Catalogue {
+// CatalogueNow is what there is to choose from in this version.
+func CatalogueNow() Catalogue {
 	c := Catalogue{Burners: heat.Burners, Fuels: heat.Fuels, Materials: heat.Materials, Sources: water.Sources, FixedBySchool: brew.FixedBySchool, FixedByMethod: brew.FixedByMethod}
 	c.Guidance = Guidance{CaffeineDayMg: coffee.CaffeineDayMg, CaffeineOnceMg: coffee.CaffeineOnceMg, CaffeinePregnancyMg: coffee.CaffeinePregnancyMg, SteadyBar: heat.SteadyBar, LeastBar: heat.LeastBar,
 		ExtractionMinPct: brew.WindowExtractionMin, ExtractionMaxPct: brew.WindowExtractionMax, TDSMinPct: brew.WindowTDSMin, TDSMaxPct: brew.WindowTDSMax}

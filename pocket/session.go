@@ -1,0 +1,178 @@
+package pocket
+
+import (
+	"context"
+	"fmt"
+	"maps"
+	"slices"
+	"time"
+
+	"apodemos/app"
+	"apodemos/app/journal"
+	"apodemos/core/brew"
+)
+
+// Session is a pocket that is open.
+type Session struct {
+	app.App
+	store   *Store
+	state   *journal.State
+	clock   *journal.Clock
+	info    app.PocketInfo
+	base    int
+	there   map[string]bool // events that were there when it was taken along
+	options Options
+	// Said is what there is to know of how it opened, a sentence each.
+	Said []string
+}
+
+// Options are what a session has from where it runs.
+type Options struct {
+	// ID is the session's own: no other has it.
+	ID    string
+	NewID func() string
+	Now   func() time.Time
+	// ClockRate runs the guide's clock faster than time, to try a brew out.
+	ClockRate float64
+}
+
+func (o Options) session() app.Session { return app.Session{ID: o.ID, NewID: o.NewID, Now: o.Now} }
+
+// Open opens a pocket, with events that were kept elsewhere than in it. Its error is
+// app.ErrPocket where it cannot be read.
+func Open(ctx context.Context, c *app.Carried, kept []journal.Event, o Options) (*Session, error) {
+	if err := c.Check(); err != nil {
+		return nil, err
+	}
+	st := New(c.Pocket.ID, o.NewID, o.Now)
+	s := &Session{App: app.App{Store: st}, store: st, info: c.Pocket, base: c.Base, there: map[string]bool{}, options: o, Said: []string{}}
+	s.clock = &journal.Clock{Session: o.ID, Now: func() string { return o.Now().UTC().Format(time.RFC3339) }}
+	for _, e := range c.Events[:c.Base] {
+		s.there[e.ID] = true
+	}
+	for _, uuid := range c.Pocket.Aside {
+		st.aside[uuid] = true
+	}
+	events := slices.Clone(c.Events)
+	seen := map[string]bool{}
+	for _, e := range events {
+		seen[e.ID] = true
+	}
+	for _, e := range kept {
+		if !seen[e.ID] {
+			seen[e.ID] = true
+			events = append(events, e)
+		}
+	}
+	s.state = journal.Of(events)
+	records, said := recordsOf(s.state, s.state.Keys())
+	s.Said = append(s.Said, said...)
+	if err := st.Put(ctx, records, events); err != nil {
+		return nil, app.ErrPocket{Why: fmt.Sprintf("This pocket is not as it should be: %v.", err)}
+	}
+	for _, x := range c.Running {
+		b, ok := st.brews.byUUID[x.Brew]
+		p, there := st.plans.byUUID[x.Plan]
+		if ok && there {
+			x.Run.PlanID = p
+			st.turn++
+			st.runs[b] = runRow{x.Run, st.turn}
+		}
+	}
+	if made, err := time.Parse(time.RFC3339, c.Pocket.MadeAt); err == nil && o.Now().Add(10*time.Minute).Before(made) {
+		s.Said = append(s.Said, "The clock of this device is behind: it says a time before this was taken along. Moments in the log will be as it has them.")
+	}
+	st.TakeTouched()
+	return s, nil
+}
+
+// recordsOf are the records of a state, in the order in which they were first heard of; those
+// that cannot be read are left out, and said.
+func recordsOf(state *journal.State, keys []journal.Key) (records []app.Record, said []string) {
+	for _, kind := range app.KindsInOrder {
+		for _, k := range keys {
+			f := state.Fields(k)
+			if k.Kind != kind || len(f) == 0 || len(f) == 1 && f.IsDeleted() {
+				continue
+			}
+			r, err := app.RecordOf(k, f)
+			if err == nil && r.Plan != nil && r.Plan.Content == "" && r.Plan.Version != brew.Version {
+				// Another version of the core told it, and what it said was not carried.
+				r.Plan.Version = brew.Version
+			}
+			if err == nil && r.Plan != nil {
+				if r.Plan.Content != "" {
+					_, err = r.Plan.Told()
+				}
+			}
+			if err != nil {
+				said = append(said, fmt.Sprintf("A record could not be read and is left out: %v.", err))
+				continue
+			}
+			records = append(records, r)
+		}
+	}
+	return records, said
+}
+
+// keep writes into the journal what has changed, and gives the events.
+func (s *Session) keep(ctx context.Context) ([]journal.Event, error) {
+	keys := s.store.TakeTouched()
+	if len(keys) == 0 {
+		return nil, nil
+	}
+	of := map[string]bool{}
+	for _, e := range s.store.events {
+		if e.Kind == app.KindPlan && s.there[e.ID] {
+			of[e.UUID] = true
+		}
+	}
+	events, err := s.Changes(ctx, s.state, s.clock, keys, func(uuid string) bool { return !of[uuid] })
+	if err != nil {
+		return nil, err
+	}
+	return events, s.store.Put(ctx, nil, events)
+}
+
+// TakeIn takes in events that another copy of the same pocket, or its home, wrote; where both
+// changed the same, the later stands here, and home asks.
+func (s *Session) TakeIn(ctx context.Context, events []journal.Event) error {
+	m := journal.Merge(s.state, events, s.clock, func(cl journal.Clash) journal.Side { return "" })
+	records, said := recordsOf(m.State, m.Touched)
+	if err := s.store.Put(ctx, records, m.New); err != nil {
+		return err
+	}
+	s.Said = append(s.Said, said...)
+	s.state = m.State
+	return nil
+}
+
+// Carried is the pocket with everything that is in it now.
+func (s *Session) Carried() *app.Carried {
+	defer s.store.lock()()
+	c := &app.Carried{Format: app.PocketFormat, Version: app.PocketVersion, Pocket: s.info, Base: s.base, Events: slices.Clone(s.store.events), Running: s.running()}
+	c.Sum = app.SumOf(c.Events)
+	return c
+}
+
+// running are the brews that are being made, by their identities.
+func (s *Session) running() []app.RunningRecord {
+	var out []app.RunningRecord
+	for _, id := range slices.Sorted(maps.Keys(s.store.runs)) {
+		r := s.store.runs[id].run
+		b, p := s.store.brews.rows[id], s.store.plans.rows[r.PlanID]
+		if b != nil && p != nil {
+			out = append(out, app.RunningRecord{Brew: b.uuid, Plan: p.uuid, Run: r})
+		}
+	}
+	return out
+}
+
+// Answered is what was answered, and what was written by it.
+type Answered struct {
+	Status int                 `json:"status"`
+	ETag   string              `json:"etag,omitempty"`
+	Body   any                 `json:"body,omitempty"`
+	Events []journal.Event     `json:"events,omitempty"`
+	Runs   []app.RunningRecord `json:"runs"`
+}
