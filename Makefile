@@ -12,17 +12,23 @@ demo: build
 ## build: the program with the interface in it
 build: bin/apodemos
 
-GO_SOURCES := $(shell find app cmd core demo formats instruments server store -name '*.go' -o -name '*.sql' 2>/dev/null) go.mod go.sum web/embed.go
-POCKET_SOURCES := $(shell find app core cmd/pocket formats/zone -name '*.go' 2>/dev/null) go.mod
+GO_SOURCES := $(shell find app cmd core demo formats instruments pocket server store -name '*.go' -o -name '*.sql' 2>/dev/null) go.mod go.sum web/embed.go
+POCKET_SOURCES := $(shell find app core cmd/pocket formats/zone instruments pocket -name '*.go' 2>/dev/null) go.mod
 WEB_SOURCES := $(shell find web/src web/public -type f -not -path '*/made/*' -not -path 'web/public/assets/*' 2>/dev/null) web/index.html web/vite.config.ts web/package.json
 
-bin/apodemos: $(GO_SOURCES) web/dist/app/index.html
+bin/apodemos: $(GO_SOURCES) web/dist/app/index.html web/dist/pocket/shell.html
 	@echo "== building the program (the first time this takes about two minutes)"
 	$(GO) -o $@ ./cmd/apodemos
 
 web/dist/app/index.html: web/node_modules/.installed web/src/core/made/module.ts $(WEB_SOURCES)
 	@echo "== building the interface"
 	cd web && npx --no-install vite build --logLevel warn
+	@touch $@
+
+# The page that everything is in: the interface, its fonts, the core, and a place for a trip.
+web/dist/pocket/shell.html: web/dist/app/index.html web/pocket-file.mjs
+	@echo "== building the pocket"
+	cd web && node pocket-file.mjs
 	@touch $@
 
 # The core for the browser, compressed once and named by its content.
@@ -50,10 +56,10 @@ docs:
 ## test: everything: format, vet, lint, types, unit, property and end-to-end tests
 test: test-tools build
 	@echo "== Go: format, vet, lint"
-	@test -z "$$(gofmt -l app cmd core demo docs e2e formats instruments server store web/embed.go)" || { gofmt -l app cmd core demo docs e2e formats instruments server store; echo "run make format"; exit 1; }
+	@test -z "$$(gofmt -l app cmd core demo docs e2e formats instruments pocket server store web/embed.go)" || { gofmt -l app cmd core demo docs e2e formats instruments pocket server store; echo "run make format"; exit 1; }
 	go vet ./...
 	go tool staticcheck ./...
-	GOOS=js GOARCH=wasm go build ./core/... ./app
+	GOOS=js GOARCH=wasm go build ./core/... ./app ./pocket ./cmd/pocket
 	@echo "== interface: types, lint, format, unit tests"
 	cd web && npx --no-install tsc --noEmit
 	cd web && npx --no-install eslint src --max-warnings 0
@@ -84,8 +90,8 @@ bench: build
 
 ## format: put Go and TypeScript into their usual form
 format:
-	gofmt -w app cmd core demo docs e2e formats instruments server store web/embed.go
+	gofmt -w app cmd core demo docs e2e formats instruments pocket server store web/embed.go
 	cd web && npx --no-install prettier --write src --log-level warn
 
 clean:
-	rm -rf bin web/dist/app web/node_modules web/src/core/made web/public/assets .demo
+	rm -rf bin web/dist/app web/dist/pocket web/node_modules web/src/core/made web/public/assets .demo

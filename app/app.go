@@ -109,9 +109,9 @@ type Store interface {
 	Find(ctx context.Context, k journal.Key) (Row, error)
 	// Put makes records what they are given as, by their identities, and keeps the events
 	// that told of it: all of it or nothing. A record that is deleted may come without a part.
-	Put(ctx context.Context, records []Record, events []journal.Event) error
+	Put(ctx context.Context, records []Record, events []journal.Edit) error
 	// Events are those that were kept, in their order.
-	Events(ctx context.Context) ([]journal.Event, error)
+	Events(ctx context.Context) ([]journal.Edit, error)
 }
 
 // App is the use cases over a store.

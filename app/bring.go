@@ -41,11 +41,11 @@ func (s Session) clock() *journal.Clock {
 // commit takes what is in the store now into a state, as events of this session: those that
 // differ from what the journal says. Of those that it knows and that were not read, it finds
 // out whether they are gone.
-func (r *gatherer) commit(ctx context.Context, state *journal.State, clock *journal.Clock, known []journal.Key) ([]journal.Event, error) {
+func (r *gatherer) commit(ctx context.Context, state *journal.State, clock *journal.Clock, known []journal.Key) ([]journal.Edit, error) {
 	slices.SortStableFunc(r.out, func(a, b Record) int {
 		return slices.Index(KindsInOrder, a.Kind) - slices.Index(KindsInOrder, b.Kind)
 	})
-	var out []journal.Event
+	var out []journal.Edit
 	change := func(k journal.Key, f journal.Fields) {
 		if e, changed := state.Change(clock, parents, k, f); changed {
 			out = append(out, e)
@@ -129,7 +129,7 @@ func (a App) TakeAlong(ctx context.Context, id int64, s Session) (*Carried, erro
 	}
 	c := &Carried{Format: PocketFormat, Version: PocketVersion, Pocket: PocketInfo{ID: s.NewID(), Name: t.Name, Trip: t.UUID, Home: home, MadeAt: s.Now().UTC().Format(time.RFC3339), Core: brew.Version, Aside: aside}}
 	c.Events = state.Heads(func(k journal.Key, field string) bool { return r.have[k] && !(history[k] && field == "made") })
-	slices.SortStableFunc(c.Events, func(a, b journal.Event) int {
+	slices.SortStableFunc(c.Events, func(a, b journal.Edit) int {
 		return slices.Index(KindsInOrder, a.Kind) - slices.Index(KindsInOrder, b.Kind)
 	})
 	c.Base = len(c.Events)
@@ -334,7 +334,7 @@ func (a App) bring(ctx context.Context, c *Carried, choices map[string]journal.S
 
 // catchUp takes into a state what was changed here since the journal was last written: of
 // the trips that a pocket is of, of the shelf, and of whatever it names.
-func (r *gatherer) catchUp(ctx context.Context, c *Carried, state *journal.State, clock *journal.Clock) ([]journal.Event, error) {
+func (r *gatherer) catchUp(ctx context.Context, c *Carried, state *journal.State, clock *journal.Clock) ([]journal.Edit, error) {
 	for _, k := range state.Keys() {
 		if k.Kind == KindPlan {
 			r.plans[k.UUID] = true
@@ -389,7 +389,7 @@ func clashID(cl journal.Clash) string {
 
 // settleRecords are the records that come of a merge, checked, with their plans, and the
 // events that had to be made for that. What cannot be is left as it is here, and said.
-func (a App) settleRecords(ctx context.Context, here *journal.State, m journal.Merged, clock *journal.Clock, s Session) (records []Record, made []journal.Event, said []string, err error) {
+func (a App) settleRecords(ctx context.Context, here *journal.State, m journal.Merged, clock *journal.Clock, s Session) (records []Record, made []journal.Edit, said []string, err error) {
 	touched := slices.Clone(m.Touched)
 	slices.SortStableFunc(touched, func(a, b journal.Key) int {
 		return slices.Index(KindsInOrder, a.Kind) - slices.Index(KindsInOrder, b.Kind)

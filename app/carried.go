@@ -35,7 +35,7 @@ type Carried struct {
 	Version int             `json:"version" minimum:"1"`
 	Pocket  PocketInfo      `json:"pocket"`
 	Base    int             `json:"base" minimum:"0" doc:"How many of the events were there when it was taken along; the others were made in it"`
-	Events  []journal.Event `json:"events"`
+	Events  []journal.Edit `json:"events"`
 	Running []RunningRecord `json:"running,omitempty" doc:"Brews that are being made"`
 	Sum     string          `json:"sum" maxLength:"64" doc:"SHA-256 of the events as JSON, hexadecimal: a damaged file is known by it"`
 }
@@ -59,7 +59,7 @@ type RunningRecord struct {
 }
 
 // SumOf is the sum of some events.
-func SumOf(events []journal.Event) string {
+func SumOf(events []journal.Edit) string {
 	b, err := json.Marshal(events)
 	if err != nil {
 		return ""
@@ -113,7 +113,7 @@ func short(s string) string {
 	return s
 }
 
-func checkEvent(e journal.Event) error {
+func checkEvent(e journal.Edit) error {
 	size := 0
 	names := slices.Concat(slices.Collect(maps.Keys(e.Set)), e.Cut, slices.Collect(maps.Keys(e.Over)), slices.Collect(maps.Keys(e.Live)))
 	for _, n := range names {

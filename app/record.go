@@ -645,7 +645,7 @@ func number(v *float64) float64 {
 
 // Changes are the events that make a state what a store has of some records now. content says
 // which plans of the log go with what they said, for a store that cannot compute them.
-func (a App) Changes(ctx context.Context, state *journal.State, clock *journal.Clock, keys []journal.Key, content func(uuid string) bool) ([]journal.Event, error) {
+func (a App) Changes(ctx context.Context, state *journal.State, clock *journal.Clock, keys []journal.Key, content func(uuid string) bool) ([]journal.Edit, error) {
 	r, err := a.gatherer(ctx)
 	if err != nil {
 		return nil, err

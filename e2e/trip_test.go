@@ -38,7 +38,7 @@ func track(t *testing.T) string {
 	return path
 }
 
-func get(t *testing.T, url string) []byte {
+func get(t testing.TB, url string) []byte {
 	r, err := http.Get(url)
 	require.NoError(t, err)
 	defer r.Body.Close()

@@ -48,7 +48,7 @@ func take(t testing.TB, home app.App, id int64) *app.Carried {
 	return c
 }
 
-func opened(t testing.TB, c *app.Carried, kept ...journal.Event) *pocket.Session {
+func opened(t testing.TB, c *app.Carried, kept ...journal.Edit) *pocket.Session {
 	now := session(today)
 	s, err := pocket.Open(t.Context(), c, kept, pocket.Options{ID: now.ID, NewID: now.NewID, Now: now.Now})
 	require.NoError(t, err)

@@ -96,7 +96,7 @@ type Store struct {
 	gear      table[gear.Item]
 	blinds    table[app.BlindSet]
 	runs      map[int64]runRow
-	events    []journal.Event
+	events    []journal.Edit
 	aside     map[string]bool // trips that are not listed
 	turn      int64
 	touched   []journal.Key

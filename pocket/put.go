@@ -51,14 +51,14 @@ func where[T any](t *table[T], uuid string) (app.Row, error) {
 }
 
 // Events are those of the journal, in their order.
-func (s *Store) Events(context.Context) ([]journal.Event, error) {
+func (s *Store) Events(context.Context) ([]journal.Edit, error) {
 	defer s.lock()()
 	return slices.Clone(s.events), nil
 }
 
 // Put makes records what they are given as, with the events that told of it: all of it or
 // nothing.
-func (s *Store) Put(_ context.Context, records []app.Record, events []journal.Event) error {
+func (s *Store) Put(_ context.Context, records []app.Record, events []journal.Edit) error {
 	defer s.lock()()
 	// What one names must be there, or come with it: looked at before anything is changed.
 	come := map[journal.Key]bool{}

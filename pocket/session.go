@@ -40,7 +40,7 @@ func (o Options) session() app.Session { return app.Session{ID: o.ID, NewID: o.N
 
 // Open opens a pocket, with events that were kept elsewhere than in it. Its error is
 // app.ErrPocket where it cannot be read.
-func Open(ctx context.Context, c *app.Carried, kept []journal.Event, o Options) (*Session, error) {
+func Open(ctx context.Context, c *app.Carried, kept []journal.Edit, o Options) (*Session, error) {
 	if err := c.Check(); err != nil {
 		return nil, err
 	}
@@ -116,7 +116,7 @@ func recordsOf(state *journal.State, keys []journal.Key) (records []app.Record, 
 }
 
 // keep writes into the journal what has changed, and gives the events.
-func (s *Session) keep(ctx context.Context) ([]journal.Event, error) {
+func (s *Session) keep(ctx context.Context) ([]journal.Edit, error) {
 	keys := s.store.TakeTouched()
 	if len(keys) == 0 {
 		return nil, nil
@@ -136,7 +136,7 @@ func (s *Session) keep(ctx context.Context) ([]journal.Event, error) {
 
 // TakeIn takes in events that another copy of the same pocket, or its home, wrote; where both
 // changed the same, the later stands here, and home asks.
-func (s *Session) TakeIn(ctx context.Context, events []journal.Event) error {
+func (s *Session) TakeIn(ctx context.Context, events []journal.Edit) error {
 	m := journal.Merge(s.state, events, s.clock, func(cl journal.Clash) journal.Side { return "" })
 	records, said := recordsOf(m.State, m.Touched)
 	if err := s.store.Put(ctx, records, m.New); err != nil {
@@ -173,6 +173,6 @@ type Answered struct {
 	Status int                 `json:"status"`
 	ETag   string              `json:"etag,omitempty"`
 	Body   any                 `json:"body,omitempty"`
-	Events []journal.Event     `json:"events,omitempty"`
+	Events []journal.Edit     `json:"events,omitempty"`
 	Runs   []app.RunningRecord `json:"runs"`
 }

@@ -13,6 +13,7 @@ import (
 
 	"github.com/gin-gonic/gin"
 
+	"apodemos/app"
 	"apodemos/formats"
 )
 
@@ -100,6 +101,8 @@ func bodyLimit(path string) int64 {
 		return formats.MaxCSVBytes
 	case "/api/v1/trips/import":
 		return formats.MaxTripBytes
+	case "/api/v1/bring", "/api/v1/bring/preview":
+		return app.MaxPocketBytes
 	case "/api/v1/log/import":
 		return formats.MaxLogBytes
 	}

@@ -216,6 +216,7 @@ func (s *server) routes(api huma.API) {
 	s.coffeeRoutes(api)
 	s.recipeRoutes(api)
 	s.tasteRoutes(api)
+	s.pocketRoutes(api)
 	benchRoutes(api)
 }
 

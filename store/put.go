@@ -44,8 +44,8 @@ func find(ctx context.Context, db rowQuerier, k journal.Key) (row app.Row, err e
 }
 
 // Events are those of the journal, in their order.
-func (s *Store) Events(ctx context.Context) ([]journal.Event, error) {
-	return collect(ctx, s.db, func(r row) (e journal.Event, err error) {
+func (s *Store) Events(ctx context.Context) ([]journal.Edit, error) {
+	return collect(ctx, s.db, func(r row) (e journal.Edit, err error) {
 		var text string
 		if err = r.Scan(&text); err != nil {
 			return e, err
@@ -56,7 +56,7 @@ func (s *Store) Events(ctx context.Context) ([]journal.Event, error) {
 
 // Put makes records what they are given as, in one transaction with the events that told of
 // it.
-func (s *Store) Put(ctx context.Context, records []app.Record, events []journal.Event) error {
+func (s *Store) Put(ctx context.Context, records []app.Record, events []journal.Edit) error {
 	return s.tx(ctx, func(tx *sql.Tx) error {
 		p := putting{s, tx}
 		for _, e := range events {

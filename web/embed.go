@@ -27,3 +27,10 @@ func NotBuilt() []byte {
 	b, _ := dist.ReadFile("dist/not-built.html")
 	return b
 }
+
+// Pocket is the page that a pocket is, with a place for what it carries; nothing where it was
+// not built.
+func Pocket() []byte {
+	b, _ := dist.ReadFile("dist/pocket/shell.html")
+	return b
+}

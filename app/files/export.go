@@ -83,11 +83,16 @@ func Export(ctx context.Context, a app.App, id int64, format string, now time.Ti
 	if err != nil {
 		return nil, err
 	}
-	base := strings.Trim(unsafeName.ReplaceAllString(strings.ToLower(t.Name), "-"), "-")
+	return &File{Name: plainName(t.Name) + "-" + f.Name, Kind: f.Kind, Data: out.Bytes()}, nil
+}
+
+// plainName is a name that every file system takes.
+func plainName(s string) string {
+	base := strings.Trim(unsafeName.ReplaceAllString(strings.ToLower(s), "-"), "-")
 	if base == "" {
 		base = "trip"
 	}
-	return &File{Name: base + "-" + f.Name, Kind: f.Kind, Data: out.Bytes()}, nil
+	return base
 }
 
 func writeTrip(_ context.Context, w io.Writer, s source) error {

@@ -25,8 +25,8 @@ const Deleted = "deleted"
 // IsDeleted reports whether a record was taken away.
 func (f Fields) IsDeleted() bool { return string(f[Deleted]) == "true" }
 
-// Event is a change of one record. It is never changed itself.
-type Event struct {
+// Edit is a change of one record. It is never changed itself.
+type Edit struct {
 	ID string `json:"id" minLength:"3" maxLength:"40" doc:"Of the device's session and a number that counts up in it"`
 	At string `json:"at" maxLength:"40" doc:"UTC, RFC 3339, by the clock of the device, which may be wrong: nothing is decided by it"`
 	Key
@@ -40,7 +40,7 @@ type Event struct {
 }
 
 // writes are the names of the fields that an event writes, sorted.
-func (e Event) writes() []string {
+func (e Edit) writes() []string {
 	out := slices.Concat(slices.Collect(maps.Keys(e.Set)), e.Cut)
 	slices.Sort(out)
 	return slices.Compact(out)
@@ -74,7 +74,7 @@ type State struct {
 }
 
 // Of is the state of some events.
-func Of(events []Event) *State {
+func Of(events []Edit) *State {
 	s := &State{seen: map[string]made{}, recs: map[Key]map[string]*register{}}
 	for _, e := range events {
 		s.Apply(e)
@@ -133,7 +133,7 @@ func (g *register) write(id string, over []string, v head) {
 }
 
 // Apply takes an event in, and reports whether it was new.
-func (s *State) Apply(e Event) bool {
+func (s *State) Apply(e Edit) bool {
 	if s.Seen(e.ID) {
 		return false
 	}
@@ -203,14 +203,14 @@ type Clock struct {
 	Now     func() string
 }
 
-func (s *State) event(c *Clock, k Key) Event {
+func (s *State) event(c *Clock, k Key) Edit {
 	c.N++
-	return Event{ID: fmt.Sprintf("%s.%d", c.Session, c.N), At: c.Now(), Key: k, Set: Fields{}, Stamp: s.stamp + 1}
+	return Edit{ID: fmt.Sprintf("%s.%d", c.Session, c.N), At: c.Now(), Key: k, Set: Fields{}, Stamp: s.stamp + 1}
 }
 
 // Change is the event that makes a record of the state what it is now, and takes it in; false
 // where nothing differs.
-func (s *State) Change(c *Clock, parents Parents, k Key, now Fields) (Event, bool) {
+func (s *State) Change(c *Clock, parents Parents, k Key, now Fields) (Edit, bool) {
 	e := s.event(c, k)
 	rec := s.recs[k]
 	was := s.Fields(k)
@@ -229,7 +229,7 @@ func (s *State) Change(c *Clock, parents Parents, k Key, now Fields) (Event, boo
 	w := e.writes()
 	if len(w) == 0 && !back {
 		c.N--
-		return Event{}, false
+		return Edit{}, false
 	}
 	for _, f := range w {
 		if g := rec[f]; g != nil && len(g.heads) > 0 {
@@ -277,14 +277,14 @@ func (g *register) split() bool {
 
 // Heads are the state in as few events as tell it: of each event only what is not written
 // over. keep leaves records or fields out.
-func (s *State) Heads(keep func(k Key, field string) bool) []Event {
-	by := map[string]*Event{}
+func (s *State) Heads(keep func(k Key, field string) bool) []Edit {
+	by := map[string]*Edit{}
 	var order []string
-	of := func(id string) *Event {
+	of := func(id string) *Edit {
 		e := by[id]
 		if e == nil {
 			m := s.seen[id]
-			e = &Event{ID: id, At: m.at, Key: m.key, Set: Fields{}, Stamp: m.stamp}
+			e = &Edit{ID: id, At: m.at, Key: m.key, Set: Fields{}, Stamp: m.stamp}
 			by[id] = e
 			order = append(order, id)
 		}
@@ -312,7 +312,7 @@ func (s *State) Heads(keep func(k Key, field string) bool) []Event {
 			}
 		}
 	}
-	out := make([]Event, len(order))
+	out := make([]Edit, len(order))
 	for i, id := range order {
 		out[i] = *by[id]
 	}

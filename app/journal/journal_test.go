@@ -20,11 +20,11 @@ var parents = journal.Parents{"stop": {Kind: "trip", Field: "trip"}, "brew": {Ki
 // place is a device: what it knows, with all the events that it has.
 type place struct {
 	state  *journal.State
-	events []journal.Event
+	events []journal.Edit
 	clock  journal.Clock
 }
 
-func newPlace(name string, events []journal.Event) *place {
+func newPlace(name string, events []journal.Edit) *place {
 	return &place{journal.Of(events), slices.Clone(events), journal.Clock{Session: name, Now: func() string { return "2026-09-05T07:00:00Z" }}}
 }
 
@@ -36,7 +36,7 @@ func (p *place) set(k journal.Key, change func(journal.Fields)) {
 	}
 }
 
-func (p *place) bring(events []journal.Event, choose func(journal.Clash) journal.Side) journal.Merged {
+func (p *place) bring(events []journal.Edit, choose func(journal.Clash) journal.Side) journal.Merged {
 	m := journal.Merge(p.state, events, &p.clock, choose)
 	p.state = m.State
 	p.events = append(append(p.events, m.New...), m.Choices...)
@@ -70,7 +70,7 @@ var (
 	brewA = journal.Key{Kind: "brew", UUID: "ba"}
 )
 
-func base() []journal.Event {
+func base() []journal.Edit {
 	h := newPlace("base", nil)
 	h.set(tripA, func(f journal.Fields) { f["name"] = raw("Ice") })
 	h.set(stopA, func(f journal.Fields) { f["trip"], f["altitude"] = raw("a"), raw(2300) })

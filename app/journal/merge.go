@@ -40,8 +40,8 @@ func (c Clash) ID() string { return c.Key.String() + "/" + c.Field }
 // Merged is what comes of events from elsewhere.
 type Merged struct {
 	State   *State
-	New     []Event // of those that came, in their order
-	Choices []Event // made here, of clashes that are settled
+	New     []Edit // of those that came, in their order
+	Choices []Edit // made here, of clashes that are settled
 	Touched []Key   // records that something new came of
 	Clashes []Clash // all of them, settled or not
 	Open    []Clash // not settled
@@ -59,7 +59,7 @@ const (
 // Merge takes in events from elsewhere. What was changed on one side alone is taken; what was
 // changed on both, or taken away on one and changed on the other, is a clash, settled by
 // choose, which may leave it open with "". The state that is given stays as it is.
-func Merge(here *State, events []Event, c *Clock, choose func(Clash) Side) Merged {
+func Merge(here *State, events []Edit, c *Clock, choose func(Clash) Side) Merged {
 	m := Merged{State: here.Clone()}
 	there := Of(events)
 	touched := map[Key]bool{}

@@ -27,8 +27,19 @@ func main() {
 		os.Exit(2)
 	}
 	fmt.Fprintln(os.Stderr, "apodemos:", err)
+	if e, ok := errors.AsType[exitCode](err); ok {
+		os.Exit(e.code)
+	}
 	os.Exit(1)
 }
+
+// exitCode is an error with an exit code of its own.
+type exitCode struct {
+	code int
+	says string
+}
+
+func (e exitCode) Error() string { return e.says }
 
 func root() *cobra.Command {
 	c := &cobra.Command{
@@ -44,6 +55,6 @@ Start with "apodemos demo" and open the address that it prints.`,
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), planCommand(), tripCommand(), recipeCommand(), adviseCommand(), followCommand(), simulateCommand(), importCommand(), exportCommand(), schemaCommand(), backupCommand(), restoreCommand(), openapiCommand(), methodsCommand())
+	c.AddCommand(demoCommand(), serveCommand(), planCommand(), tripCommand(), recipeCommand(), adviseCommand(), followCommand(), simulateCommand(), pocketCommand(), bringCommand(), importCommand(), exportCommand(), schemaCommand(), backupCommand(), restoreCommand(), openapiCommand(), methodsCommand())
 	return c
 }

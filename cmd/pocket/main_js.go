@@ -65,7 +65,7 @@ func answer(op, body string) (text string) {
 // kept besides.
 type opening struct {
 	Carried   app.Carried         `json:"carried"`
-	Kept      []journal.Event     `json:"kept"`
+	Kept      []journal.Edit     `json:"kept"`
 	Running   []app.RunningRecord `json:"running"`
 	ClockRate float64             `json:"clock_rate"`
 }
@@ -105,13 +105,20 @@ func ofPocket(op string, body []byte) (any, *app.Fault, error) {
 		}
 		return open.Answer(ctx, in), nil, nil
 	case "pocket-take-in":
-		var in []journal.Event
+		var in []journal.Edit
 		if err := json.Unmarshal(body, &in); err != nil {
 			return nil, nil, err
 		}
 		return struct{}{}, nil, open.TakeIn(ctx, in)
 	case "pocket-carried":
-		return open.Carried(), nil, nil
+		// As text: read and written again by the page, a figure might be another.
+		c := open.Carried()
+		b, err := json.Marshal(c)
+		return struct {
+			Text string `json:"text"`
+			Name string `json:"name"`
+			New  int    `json:"new"`
+		}{string(b), c.Pocket.Name, len(c.Events) - c.Base}, nil, err
 	}
 	return nil, nil, app.ErrNotFound
 }
@@ -123,6 +130,7 @@ func encoded(r reply) string {
 	}
 	return string(b)
 }
+
 // zoneOfThePage is a time zone as the browser knows it: its own tables are not in here.
 // The page's function apodemosZone(name) gives the changes of its offset from UTC, as
 // pairs of s since 1970 and s east, or null where there is no such zone.

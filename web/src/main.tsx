@@ -5,7 +5,14 @@ import "./app/layout.css";
 import { QueryClientProvider } from "@tanstack/react-query";
 import { StrictMode, Suspense, useLayoutEffect } from "react";
 import { createRoot } from "react-dom/client";
-import { createBrowserRouter, Navigate, RouterProvider, useRouteError } from "react-router";
+import {
+  createBrowserRouter,
+  createHashRouter,
+  Link,
+  Navigate,
+  RouterProvider,
+  useRouteError,
+} from "react-router";
 import type { Schemas } from "./api/client";
 import { brewQuery, queryClient, tripQuery, useNow } from "./api/queries";
 import { Frame } from "./app/Frame";
@@ -15,6 +22,7 @@ import { brewPath } from "./app/where";
 import { wakeWhenIdle } from "./core/near";
 import { SettingsProvider, useSettings } from "./app/settings";
 import { Loaded, Rooms } from "./app/Trouble";
+import { mode } from "./pocket/mode";
 import { palettes } from "./theme/tokens";
 
 // What came with the page need not be asked for.
@@ -67,6 +75,9 @@ const CoffeesPage = fetched(async () => (await import("./coffees/CoffeesPage")).
 const RecipesPage = fetched(async () => (await import("./recipes/RecipesPage")).default);
 const RecipePage = fetched(async () => (await import("./recipes/RecipePage")).default);
 const NewRecipePage = fetched(async () => (await import("./recipes/RecipePage")).NewRecipePage);
+const AlongPage = fetched(async () => (await import("./pocket/AlongPage")).default);
+const BringPage = fetched(async () => (await import("./pocket/BringPage")).default);
+const AboutPage = fetched(async () => (await import("./pocket/AboutPage")).default);
 const EntryPage = fetched(async () => (await import("./log/EntryPage")).default);
 
 /** A brew that is being made comes first; else the question is what could be. */
@@ -86,7 +97,7 @@ function NotFound() {
     <div className="page">
       <h1>No such page</h1>
       <p>
-        The address leads nowhere. <a href="/">Go to the first page</a>.
+        The address leads nowhere. <Link to="/">Go to the first page</Link>.
       </p>
     </div>
   );
@@ -98,14 +109,15 @@ function Broken() {
     <div className="page" role="alert">
       <h1>This page broke</h1>
       <p>
-        What you had not saved is kept on this device. <a href="/">Go on from the first page</a>.
+        What you had not saved is kept on this device. <Link to="/">Go on from the first page</Link>.
       </p>
       <p className="quiet">{error instanceof Error ? error.message : String(error)}</p>
     </div>
   );
 }
 
-const router = createBrowserRouter([
+// A file has one address, and what is shown stands behind its #.
+const router = (mode === "file" ? createHashRouter : createBrowserRouter)([
   {
     element: <Frame />,
     errorElement: <Broken />,
@@ -131,6 +143,9 @@ const router = createBrowserRouter([
       { path: "/trips/:trip/stops/:stop/brews/:brew", element: <PlanPage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew/guide", element: <GuidePage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew/log", element: <EntryPage /> },
+      { path: "/trips/:trip/along", element: <AlongPage /> },
+      { path: "/bring", element: <BringPage /> },
+      { path: "/pocket", element: <AboutPage /> },
       { path: "/bench", element: <Navigate replace to="/bench/boil" /> },
       { path: "/bench/:question", element: <BenchPage /> },
       { path: "/practice", element: <PracticePage /> },
@@ -172,7 +187,8 @@ const shown: [RegExp, Pick<Fetched<object>, "preload">[]][] = [
   [/^\/trips\/\d+$/, [RoutePage, TripRibbon]],
   [/^\/trips$/, [TripsPage]],
 ];
-const wanted = shown.find(([path]) => path.test(location.pathname))?.[1] ?? [];
+const address = mode === "file" ? location.hash.slice(1) || "/" : location.pathname;
+const wanted = shown.find(([path]) => path.test(address))?.[1] ?? [];
 
 const begin = () => {
   performance.mark("began");
@@ -187,12 +203,12 @@ const begin = () => {
   );
 };
 // And what it tells is asked for meanwhile.
-const [, ofTrip] = /^\/trips\/(\d+)/.exec(location.pathname) ?? [];
-const [, ofBrew] = /\/brews\/(\d+)/.exec(location.pathname) ?? [];
+const [, ofTrip] = /^\/trips\/(\d+)/.exec(address) ?? [];
+const [, ofBrew] = /\/brews\/(\d+)/.exec(address) ?? [];
 if (ofTrip) void queryClient.prefetchQuery(tripQuery(Number(ofTrip)));
 if (ofBrew) void queryClient.prefetchQuery(brewQuery(Number(ofBrew)));
 
 // What cannot be fetched is asked for again where it is shown, and says what is wrong.
 Promise.all(wanted.map((v) => v.preload())).then(begin, begin);
 
-wakeWhenIdle();
+if (mode === "server") wakeWhenIdle();

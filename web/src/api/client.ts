@@ -1,4 +1,5 @@
 import createClient from "openapi-fetch";
+import { inPocket } from "../pocket/mode";
 import type { components, paths } from "./schema";
 
 export type Schemas = components["schemas"];
@@ -31,7 +32,14 @@ export type Proposal = Schemas["Proposal"];
 export type TripFile = Schemas["TripFile"];
 type ErrorModel = Schemas["ErrorModel"];
 
-export const api = createClient<paths>({ baseUrl: "/api/v1" });
+export const api = createClient<paths>(
+  inPocket
+    ? {
+        baseUrl: "http://pocket.invalid/api/v1",
+        fetch: async (request) => (await import("../pocket/session")).pocketFetch(request),
+      }
+    : { baseUrl: "/api/v1" },
+);
 
 export interface Trouble {
   /** Path of the field within the request, such as place.altitude_m. */

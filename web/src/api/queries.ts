@@ -236,7 +236,7 @@ export const useLaidKit = (trip: number, body: Schemas["LayIn"], enabled: boolea
   });
 
 /** A file is sent as it is, and not as JSON. */
-const asFile = (file: File, type: string) => ({
+export const asFile = (file: Blob, type: string) => ({
   body: file as never,
   bodySerializer: () => file,
   headers: { "Content-Type": type },

@@ -333,6 +333,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/bring": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Bring back what was done in a pocket: all of it, or nothing */
+        post: operations["bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/bring/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What would come of bringing a pocket back, without keeping it */
+        post: operations["preview-bring"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/catalogue": {
         parameters: {
             query?: never;
@@ -1473,6 +1507,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/trips/{trip}/pocket": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What such a file carries, for the installed application */
+        get: operations["carry"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/trips/{trip}/pocket.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The trip with all that it takes, as one file that works on a phone without a network */
+        get: operations["take-along"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/trips/{trip}/restore": {
         parameters: {
             query?: never;
@@ -1671,6 +1739,16 @@ export interface components {
              * @description That the change began from
              */
             revision: number;
+        };
+        Arrival: {
+            /** @description What is changed of it, in words */
+            fields: string[];
+            /** @enum {string} */
+            kind: "trip" | "stop" | "brew" | "plan" | "log" | "coffee" | "recipe" | "gear" | "blind";
+            name: string;
+            uuid: string;
+            /** @enum {string} */
+            what: "new" | "changed" | "deleted" | "restored";
         };
         Bag: {
             /** Format: int64 */
@@ -1991,6 +2069,29 @@ export interface components {
             material?: string;
             preheated?: boolean;
         };
+        BringIn: {
+            carried: components["schemas"]["Carried"];
+            /** @description here or there, by the clash */
+            choices?: {
+                [key: string]: string;
+            };
+        };
+        Bringing: {
+            /** @description What is new or changed here by it */
+            arrives: components["schemas"]["Arrival"][];
+            /** @description What was changed on both sides, or deleted on one: one chooses */
+            clashes: components["schemas"]["ClashOut"][];
+            /** @description It was kept; otherwise this is what would come of it */
+            kept: boolean;
+            /**
+             * Format: int64
+             * @description Clashes that nobody has chosen of yet
+             */
+            open: number;
+            pocket: components["schemas"]["PocketInfo"];
+            /** @description What there is to know of it, a sentence each */
+            said: string[];
+        };
         Brought: {
             /** Format: int64 */
             added: number;
@@ -2210,6 +2311,23 @@ export interface components {
             /** Format: double */
             start_g: number;
         };
+        Carried: {
+            /**
+             * Format: int64
+             * @description How many of the events were there when it was taken along; the others were made in it
+             */
+            base: number;
+            events: components["schemas"]["Edit"][];
+            /** @enum {string} */
+            format: "apodemos-pocket";
+            pocket: components["schemas"]["PocketInfo"];
+            /** @description Brews that are being made */
+            running?: components["schemas"]["RunningRecord"][];
+            /** @description SHA-256 of the events as JSON, hexadecimal: a damaged file is known by it */
+            sum: string;
+            /** Format: int64 */
+            version: number;
+        };
         CarriedCanister: {
             /** Format: double */
             butane_pct: number;
@@ -2333,6 +2451,25 @@ export interface components {
             weight: components["schemas"]["Figure"];
             /** @description Why it is not possible here; empty when it is */
             why_not: string;
+        };
+        ClashLine: {
+            /** @description Null where there is none */
+            here: unknown;
+            label: string;
+            there: unknown;
+            unit: string;
+        };
+        ClashOut: {
+            /** @enum {string} */
+            chosen: "" | "here" | "there";
+            /** @description In words */
+            field: string;
+            id: string;
+            kind: string;
+            /** @description Side by side */
+            lines: components["schemas"]["ClashLine"][];
+            /** @description Of the record */
+            name: string;
         };
         Coffee: {
             /** Format: double */
@@ -2639,6 +2776,33 @@ export interface components {
              * @description How much warmer the water is at first, K
              */
             source_c?: number;
+        };
+        Edit: {
+            /** @description UTC, RFC 3339, by the clock of the device, which may be wrong: nothing is decided by it */
+            at: string;
+            /** @description Fields that are no longer there */
+            cut?: string[];
+            /** @description Of the device's session and a number that counts up in it */
+            id: string;
+            kind: string;
+            /** @description Records, as kind/uuid, that are there, with the IDs of the events that said so, or not, before */
+            live?: {
+                [key: string]: string[];
+            };
+            /** @description IDs of the events whose value of a field it takes the place of */
+            over?: {
+                [key: string]: string[];
+            };
+            /** @description Fields by name, with their new values */
+            set?: {
+                [key: string]: unknown;
+            };
+            /**
+             * Format: int64
+             * @description Greater than that of all that was known when it was made (Lamport 1978); a choice has that of what it chose
+             */
+            stamp: number;
+            uuid: string;
         };
         Elevation: {
             /** Format: double */
@@ -3297,6 +3461,8 @@ export interface components {
             /** @description Identity of the database that answers: what a device keeps belongs to it */
             database: string;
             demo: boolean;
+            /** @description Where a pocket answers, on the device itself */
+            pocket?: components["schemas"]["PocketInfo"];
             version: string;
         };
         Input: {
@@ -4216,6 +4382,25 @@ export interface components {
                 [key: string]: components["schemas"]["Figure"];
             };
         };
+        PocketInfo: {
+            /** @description UUIDs of trips that are known of by cups of the log alone */
+            aside?: string[];
+            /** @description Version of the core that works in it */
+            core: string;
+            /** @description Identity of the database that it was taken from */
+            home: string;
+            id: string;
+            /** @description UTC, RFC 3339 */
+            made_at: string;
+            /** @description Of the trip when it was taken along */
+            name: string;
+            /** @description UUID of the trip */
+            trip: string;
+        };
+        PocketRead: {
+            bringing: components["schemas"]["Bringing"];
+            carried: components["schemas"]["Carried"];
+        };
         Point: {
             /** Format: double */
             extraction_pct: number;
@@ -4592,6 +4777,11 @@ export interface components {
         };
         RunOut: {
             run?: components["schemas"]["Run"];
+        };
+        RunningRecord: {
+            brew: string;
+            plan: string;
+            run: components["schemas"]["Run"];
         };
         Said: {
             as: components["schemas"]["Phrase"];
@@ -6461,6 +6651,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Noticed"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    bring: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BringIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Bringing"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "preview-bring": {
+        parameters: {
+            query?: {
+                /** @description The file's name */
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PocketRead"];
                 };
             };
             /** @description Error */
@@ -9277,6 +9534,71 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TripPlan"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    carry: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Carried"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "take-along": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
                 };
             };
             /** @description Error */

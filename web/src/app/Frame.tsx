@@ -1,6 +1,7 @@
 import { Suspense, useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { useInfo, useTrip, useTrips } from "../api/queries";
+import { inPocket } from "../pocket/mode";
 import { askBy, type Choice } from "../api/change";
 import { deviceFor } from "./device";
 import { Loaded } from "./Trouble";
@@ -8,7 +9,7 @@ import { lastTrip, rememberTrip } from "./lastTrip";
 import { useSettings } from "./settings";
 import type { Question } from "./VersionsDialog";
 import { Either } from "./Either";
-import { fetched } from "./fetched";
+import { fetched, later } from "./fetched";
 import { TripRibbon } from "./lazyRibbon";
 import { Notices } from "./Notices";
 import type { ThemeName } from "../theme/tokens";
@@ -16,6 +17,7 @@ import { counted, isUs, unitOf, type System } from "../units/units";
 import { isTyping } from "./keys";
 
 const Shortcuts = fetched(async () => (await import("./Shortcuts")).default);
+const PocketStrip = later(async () => (await import("../pocket/PocketStrip")).default);
 const VersionsDialog = fetched(async () => (await import("./VersionsDialog")).default);
 
 /** The same units with volumes told the other way. */
@@ -37,12 +39,19 @@ export function Frame() {
     if (answers && first.current !== answers) window.location.reload();
   }, [answers]);
   return (
-    <Loaded query={info}>
-      {(i) => {
-        deviceFor(i.database);
-        return <Framed />;
-      }}
-    </Loaded>
+    <>
+      {inPocket && (
+        <Suspense>
+          <PocketStrip />
+        </Suspense>
+      )}
+      <Loaded query={info}>
+        {(i) => {
+          deviceFor(i.database);
+          return <Framed />;
+        }}
+      </Loaded>
+    </>
   );
 }
 

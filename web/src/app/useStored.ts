@@ -1,4 +1,5 @@
 import { useCallback, useRef, useState } from "react";
+import { kept } from "../pocket/storage";
 import { keptHere } from "./device";
 
 /** Where something is kept: for the database that answers, or for this browser whatever answers. */
@@ -10,9 +11,9 @@ interface Place {
 
 /** Kept for this browser, whatever database answers. */
 export const everywhere: Place = {
-  get: (name) => localStorage.getItem(`apodemos.${name}`),
-  set: (name, value) => localStorage.setItem(`apodemos.${name}`, value),
-  remove: (name) => localStorage.removeItem(`apodemos.${name}`),
+  get: (name) => kept.getItem(`apodemos.${name}`),
+  set: (name, value) => kept.setItem(`apodemos.${name}`, value),
+  remove: (name) => kept.removeItem(`apodemos.${name}`),
 };
 
 /**

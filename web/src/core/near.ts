@@ -1,7 +1,8 @@
 // The carrier in the browser: the core as WebAssembly, in a worker.
 
 import { ApiError, type Schemas } from "../api/client";
-import type { Asked } from "./worker";
+import { startWorker } from "./start";
+import type { Asked } from "./run";
 
 type State = "asleep" | "waking" | "ready" | "gone";
 
@@ -40,11 +41,11 @@ export function onNear(listener: () => void): () => void {
 export function wake(): void {
   if (state !== "asleep") return;
   put("waking");
-  try {
-    worker = new Worker(new URL("./worker.ts", import.meta.url), { type: "module", name: "core" });
-  } catch {
-    return lose();
-  }
+  void Promise.resolve().then(startWorker).then(listen, lose);
+}
+
+function listen(w: Worker): void {
+  worker = w;
   worker.onerror = lose;
   worker.onmessage = (e: MessageEvent<{ ready?: true; gone?: true; n?: number; text?: string }>) => {
     const { ready, gone, n, text } = e.data;

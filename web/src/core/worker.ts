@@ -2,43 +2,12 @@
 // runs in a worker, so that a long answer never holds up the page.
 
 import { moduleUrl } from "./made/module";
-import "./made/wasm_exec.js";
-import { offsetChanges } from "./zones";
-
-declare const Go: new () => {
-  importObject: WebAssembly.Imports;
-  run: (i: WebAssembly.Instance) => Promise<void>;
-};
-
-interface Here {
-  apodemos?: (op: string, body: string) => string;
-  apodemosZone?: typeof offsetChanges;
-  postMessage: (m: unknown) => void;
-  onmessage: ((e: MessageEvent<Asked>) => void) | null;
-}
-export interface Asked {
-  n: number;
-  op: string;
-  body: string;
-}
-
-const here = self as unknown as Here;
-here.apodemosZone = offsetChanges;
+import { run, newGo } from "./run";
 
 async function start() {
-  const go = new Go();
+  const go = newGo();
   const { instance } = await WebAssembly.instantiateStreaming(fetch(moduleUrl), go.importObject);
-  // It never returns while it works; when it does, it has broken.
-  void go.run(instance).then(() => here.postMessage({ gone: true }));
-  here.onmessage = (e) => {
-    const { n, op, body } = e.data;
-    try {
-      here.postMessage({ n, text: here.apodemos?.(op, body) });
-    } catch {
-      here.postMessage({ gone: true });
-    }
-  };
-  here.postMessage({ ready: true });
+  run(go, instance);
 }
 
-start().catch(() => here.postMessage({ gone: true }));
+start().catch(() => postMessage({ gone: true }));

@@ -1,3 +1,4 @@
+import { inPocket } from "../pocket/mode";
 import { Button } from "antd";
 import { useState } from "react";
 import { ApiError, api, must, type Schemas } from "../api/client";
@@ -58,33 +59,37 @@ function Shelf({ gear }: { gear: Item[] }) {
         <span className="quiet">{counted(gear.length, "thing")}</span>
         <span className="grow" />
         <Button onClick={() => setEditing("new")}>Add a thing</Button>
-        <label className="as-button">
-          Read CSV…
-          <input
-            type="file"
-            className="sr"
-            id="gear-file"
-            accept=".csv,.txt,text/csv"
-            onChange={(e) => {
-              const f = e.target.files?.[0];
-              e.target.value = "";
-              if (!f) return;
-              setError(undefined);
-              read.mutate(f, {
-                onSuccess: (ids) =>
-                  offer(
-                    "gear-import",
-                    `${counted(ids.length, "thing is", "things are")} on the shelf now`,
-                    () => Promise.all(ids.map((id) => remove("gear", id))),
-                  ),
-                onError: (e) => setError(e instanceof Error ? e : new Error(String(e))),
-              });
-            }}
-          />
-        </label>
-        <a href="/api/v1/gear/export.csv" download>
-          Save as CSV
-        </a>
+        {!inPocket && (
+          <label className="as-button">
+            Read CSV…
+            <input
+              type="file"
+              className="sr"
+              id="gear-file"
+              accept=".csv,.txt,text/csv"
+              onChange={(e) => {
+                const f = e.target.files?.[0];
+                e.target.value = "";
+                if (!f) return;
+                setError(undefined);
+                read.mutate(f, {
+                  onSuccess: (ids) =>
+                    offer(
+                      "gear-import",
+                      `${counted(ids.length, "thing is", "things are")} on the shelf now`,
+                      () => Promise.all(ids.map((id) => remove("gear", id))),
+                    ),
+                  onError: (e) => setError(e instanceof Error ? e : new Error(String(e))),
+                });
+              }}
+            />
+          </label>
+        )}
+        {!inPocket && (
+          <a href="/api/v1/gear/export.csv" download>
+            Save as CSV
+          </a>
+        )}
       </div>
       {error && (
         <div className="trouble" role="alert">

@@ -1,5 +1,6 @@
 import { Button } from "antd";
 import { useMemo, useState } from "react";
+import { inPocket } from "../pocket/mode";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { ApiError, type Catalogue, type LogEntry } from "../api/client";
 import { importLog, useCatalogue, useChange, useCoffeePath, useCoffees, useLog } from "../api/queries";
@@ -182,14 +183,18 @@ function Cups({ list }: { list: LogEntry[] }) {
             ["disliked", "4 and less"],
           ]}
         />
-        <Menu
-          label="Save as…"
-          items={[
-            { label: "The log (JSON)", href: "/api/v1/log/export.json" },
-            { label: "The log (CSV)", href: "/api/v1/log/export.csv" },
-          ]}
-        />
-        <Bring />
+        {!inPocket && (
+          <>
+            <Menu
+              label="Save as…"
+              items={[
+                { label: "The log (JSON)", href: "/api/v1/log/export.json" },
+                { label: "The log (CSV)", href: "/api/v1/log/export.csv" },
+              ]}
+            />
+            <Bring />
+          </>
+        )}
       </div>
       {of && path.error && <Trouble error={path.error} />}
       {of && path.data && path.data.cups.length > 0 && (

@@ -1,4 +1,5 @@
 import { Button } from "antd";
+import { inPocket } from "../pocket/mode";
 import { Link } from "react-router";
 import { ApiError, type Recipe } from "../api/client";
 import { importRecipe, useCatalogue, useChange, useDeletedRecipes, useRecipes } from "../api/queries";
@@ -47,23 +48,25 @@ export default function RecipesPage() {
         <Link className="btn btn-primary" to="/recipes/new">
           Write one down
         </Link>
-        <label className="as-button">
-          Bring one in…
-          <input
-            type="file"
-            className="sr"
-            id="recipe-file"
-            accept=".json,application/json"
-            onChange={(e) => {
-              const f = e.target.files?.[0];
-              e.target.value = "";
-              if (f)
-                read.mutate(f, {
-                  onSuccess: (r) => notice({ kind: "done", title: `Kept: ${r.recipe.name}` }),
-                });
-            }}
-          />
-        </label>
+        {!inPocket && (
+          <label className="as-button">
+            Bring one in…
+            <input
+              type="file"
+              className="sr"
+              id="recipe-file"
+              accept=".json,application/json"
+              onChange={(e) => {
+                const f = e.target.files?.[0];
+                e.target.value = "";
+                if (f)
+                  read.mutate(f, {
+                    onSuccess: (r) => notice({ kind: "done", title: `Kept: ${r.recipe.name}` }),
+                  });
+              }}
+            />
+          </label>
+        )}
       </div>
       {read.error && (
         <div className="trouble" role="alert">
@@ -90,9 +93,11 @@ export default function RecipesPage() {
                   <p className="num">{recipeInWords(r.recipe, system)}</p>
                   <p className="lb-actions">
                     <Link to={`/now/plan?method=${r.recipe.method}&recipe=${r.id}`}>Brew it now</Link>
-                    <a href={`/api/v1/recipes/${r.id}/export.json`} download>
-                      Save as a file
-                    </a>
+                    {!inPocket && (
+                      <a href={`/api/v1/recipes/${r.id}/export.json`} download>
+                        Save as a file
+                      </a>
+                    )}
                     <Button
                       size="small"
                       type="text"

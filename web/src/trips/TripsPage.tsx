@@ -5,6 +5,7 @@ import { Link, useNavigate } from "react-router";
 import { api, must, type Schemas, type StopOut } from "../api/client";
 import { useCatalogue, useChange, usePlaces, useTrip, useTrips } from "../api/queries";
 import { Menu } from "../app/Menu";
+import { inPocket } from "../pocket/mode";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
@@ -113,10 +114,17 @@ export default function TripsPage() {
         </Button>
       </form>
       {add.error && <Trouble error={add.error} />}
-      <p>
-        <Link to="/import">Read a trip from a file</Link>: GPX, a saved trip, or CSV. Your gear is on the{" "}
-        <Link to="/shelf">shelf</Link>.
-      </p>
+      {inPocket ? (
+        <p>
+          Trips are read from files at home. Your gear is on the <Link to="/shelf">shelf</Link>.
+        </p>
+      ) : (
+        <p>
+          <Link to="/import">Read a trip from a file</Link>: GPX, a saved trip, or CSV.{" "}
+          <Link to="/bring">Bring it back</Link>: what was done in a pocket. Your gear is on the{" "}
+          <Link to="/shelf">shelf</Link>.
+        </p>
+      )}
       <PlacesOfNone />
     </div>
   );
@@ -201,7 +209,7 @@ function PlacesOfNone() {
           </li>
         ))}
       </ul>
-      <p>
+      <p hidden={inPocket}>
         <a href="/api/v1/places/export.json" download>
           Save them as a file
         </a>

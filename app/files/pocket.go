@@ -1,0 +1,122 @@
+package files
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"time"
+
+	"github.com/google/uuid"
+
+	"apodemos/app"
+	"apodemos/app/journal"
+)
+
+// Session is one that nobody else has, now.
+func Session() app.Session {
+	return app.Session{ID: uuid.NewString()[:13], NewID: uuid.NewString, Now: time.Now}
+}
+
+// Where a page carries its pocket.
+var (
+	carriedPlace = []byte("__CARRIED__")
+	carriedStart = []byte(`<script type="application/json" id="carried">`)
+	carriedEnd   = []byte("</script>")
+)
+
+// ErrNoShell is returned where the program was built without the page that a pocket is.
+var ErrNoShell = errors.New("this program was built without its interface, and cannot make a pocket; build it with make")
+
+// PocketFile is a pocket with a trip as one file: shell is the page that everything is in.
+func PocketFile(ctx context.Context, a app.App, trip int64, shell []byte) (*File, error) {
+	if !bytes.Contains(shell, carriedPlace) {
+		return nil, ErrNoShell
+	}
+	c, err := a.TakeAlong(ctx, trip, Session())
+	if err != nil {
+		return nil, err
+	}
+	// With <, > and & as escapes, and nothing beyond ASCII: it may stand in any page.
+	b, err := json.Marshal(c)
+	if err != nil {
+		return nil, err
+	}
+	return &File{Name: plainName(c.Pocket.Name) + "-pocket.html", Kind: "text/html; charset=utf-8", Data: bytes.Replace(shell, carriedPlace, ascii(b), 1)}, nil
+}
+
+// ascii is JSON with everything beyond ASCII as escapes.
+func ascii(b []byte) []byte {
+	var out bytes.Buffer
+	for _, r := range string(b) {
+		switch {
+		case r < 0x7f:
+			out.WriteByte(byte(r))
+		case r < 0x10000:
+			fmt.Fprintf(&out, `\u%04x`, r)
+		default:
+			r -= 0x10000
+			fmt.Fprintf(&out, `\u%04x\u%04x`, 0xd800+(r>>10), 0xdc00+(r&0x3ff))
+		}
+	}
+	return out.Bytes()
+}
+
+// ReadPocket reads a pocket: the file that it is, or the JSON that is in it. Its error is
+// app.ErrPocket, in one sentence.
+func ReadPocket(r io.Reader) (*app.Carried, error) {
+	b, err := io.ReadAll(io.LimitReader(r, app.MaxPocketBytes+1))
+	if err != nil {
+		return nil, err
+	}
+	if len(b) > app.MaxPocketBytes {
+		return nil, app.ErrPocket{Why: fmt.Sprintf("This file is larger than a pocket; allowed: up to %d MB.", app.MaxPocketBytes>>20)}
+	}
+	text := bytes.TrimSpace(bytes.TrimPrefix(b, []byte("\ufeff")))
+	if len(text) == 0 {
+		return nil, app.ErrPocket{Why: "This file is empty."}
+	}
+	if text[0] != '{' {
+		at := bytes.Index(text, carriedStart)
+		if at < 0 {
+			return nil, app.ErrPocket{Why: "This file is no pocket: nothing is carried in it."}
+		}
+		text = text[at+len(carriedStart):]
+		end := bytes.Index(text, carriedEnd)
+		if end < 0 {
+			return nil, app.ErrPocket{Why: "This file was cut on the way: what it carries does not end. Send it again, or bring a copy that was kept."}
+		}
+		text = text[:end]
+	}
+	// A device that carries a pocket sends it as it got it, and beside it what was done.
+	var in struct {
+		app.Carried
+		Whole   *app.Carried        `json:"carried"`
+		Kept    []journal.Edit      `json:"kept"`
+		Running []app.RunningRecord `json:"running"`
+	}
+	d := json.NewDecoder(bytes.NewReader(text))
+	if err := d.Decode(&in); err != nil {
+		if errors.Is(err, io.ErrUnexpectedEOF) {
+			return nil, app.ErrPocket{Why: "This file was cut on the way: what it carries does not end. Send it again, or bring a copy that was kept."}
+		}
+		return nil, app.ErrPocket{Why: "This file is damaged: what it carries cannot be read. Send it again, or bring a copy that was kept."}
+	}
+	c := &in.Carried
+	if in.Whole == nil {
+		c.Running = in.Running
+		return c, c.Check()
+	}
+	c = in.Whole
+	if err := c.Check(); err != nil {
+		return nil, err
+	}
+	c.Events = append(c.Events, in.Kept...)
+	if in.Running != nil {
+		c.Running = in.Running
+	}
+	c.Sum = app.SumOf(c.Events)
+	return c, c.Check()
+}

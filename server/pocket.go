@@ -1,0 +1,74 @@
+package server
+
+import (
+	"context"
+	"errors"
+	"net/http"
+
+	"github.com/danielgtaylor/huma/v2"
+
+	"apodemos/app"
+	"apodemos/app/files"
+	"apodemos/app/journal"
+	"apodemos/web"
+)
+
+// pocketRoutes are taking a trip along and bringing back what was done with it.
+func (s *server) pocketRoutes(api huma.API) {
+	huma.Get(api, "/trips/{trip}/pocket.html", func(ctx context.Context, in *InTrip) (*file, error) {
+		f, err := files.PocketFile(ctx, s.App, in.Trip, web.Pocket())
+		if errors.Is(err, files.ErrNoShell) {
+			return nil, huma.Error501NotImplemented(err.Error())
+		}
+		return download(f, err)
+	}, name("take-along", "The trip with all that it takes, as one file that works on a phone without a network"))
+	huma.Get(api, "/trips/{trip}/pocket", func(ctx context.Context, in *InTrip) (*body[*app.Carried], error) {
+		return reply(s.TakeAlong(ctx, in.Trip, files.Session()))
+	}, name("carry", "What such a file carries, for the installed application"))
+	huma.Post(api, "/bring/preview", func(ctx context.Context, in *upload) (*body[PocketRead], error) {
+		c, err := files.ReadPocket(in.body)
+		if err != nil {
+			if large := tooLarge(err); large != nil {
+				return nil, large
+			}
+			return nil, brought(err)
+		}
+		out, err := s.Bring(ctx, c, nil, false, files.Session())
+		if err != nil {
+			return nil, brought(err)
+		}
+		return reply(PocketRead{c, out}, nil)
+	}, name("preview-bring", "What would come of bringing a pocket back, without keeping it"))
+	huma.Post(api, "/bring", func(ctx context.Context, in *struct{ Body BringIn }) (*body[app.Bringing], error) {
+		out, err := s.Bring(ctx, &in.Body.Carried, in.Body.Choices, true, files.Session())
+		if errors.Is(err, app.ErrOpen) {
+			return nil, huma.NewError(http.StatusConflict, "Something was changed on both sides, and not all of it has been chosen of yet. Nothing was changed; look at it again and choose.")
+		}
+		if err != nil {
+			return nil, brought(err)
+		}
+		return reply(out, nil)
+	}, func(o *huma.Operation) {
+		name("bring", "Bring back what was done in a pocket: all of it, or nothing")(o)
+		o.MaxBodyBytes = app.MaxPocketBytes
+	})
+}
+
+// PocketRead is a pocket that was read, and what would come of it.
+type PocketRead struct {
+	Carried  *app.Carried `json:"carried"`
+	Bringing app.Bringing `json:"bringing"`
+}
+
+// BringIn is a pocket to be brought back, with what was chosen of its clashes.
+type BringIn struct {
+	Carried app.Carried             `json:"carried"`
+	Choices map[string]journal.Side `json:"choices,omitempty" doc:"here or there, by the clash"`
+}
+
+func brought(err error) error {
+	if bad, ok := errors.AsType[app.ErrPocket](err); ok {
+		return huma.Error422UnprocessableEntity(bad.Why, &huma.ErrorDetail{Location: "file", Message: bad.Why})
+	}
+	return fail(err)
+}

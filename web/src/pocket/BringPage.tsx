@@ -1,0 +1,249 @@
+import { Button } from "antd";
+import { useState } from "react";
+import { Link } from "react-router";
+import { useQueryClient } from "@tanstack/react-query";
+import { api, must, type Schemas } from "../api/client";
+import { asFile } from "../api/queries";
+import { useSettings } from "../app/settings";
+import { counted, inWords, sentence, type System } from "../units/units";
+import { carriedHere, putDown } from "./session";
+import "../trips/trips.css";
+import "./pocket.css";
+
+type Read = Schemas["PocketRead"];
+type Side = "here" | "there";
+
+const what: Record<string, string> = {
+  new: "new",
+  changed: "changed",
+  deleted: "deleted",
+  restored: "had back",
+};
+const kinds: Record<string, string> = {
+  trip: "Trip",
+  stop: "Stop",
+  brew: "Brew",
+  log: "Cup",
+  coffee: "Coffee",
+  recipe: "Recipe",
+  gear: "Gear",
+  blind: "Blind comparison",
+};
+
+/** Brings back what was done in a pocket: shown first, and kept as a whole. */
+export default function BringPage() {
+  const client = useQueryClient();
+  const [read, setRead] = useState<Read>();
+  const [name, setName] = useState("");
+  const [reading, setReading] = useState(false);
+  const [over, setOver] = useState(false);
+  const [error, setError] = useState<string>();
+  const [chosen, setChosen] = useState<Record<string, Side>>({});
+  const [kept, setKept] = useState<Schemas["Bringing"]>();
+  const [busy, setBusy] = useState(false);
+  const [ofDevice, setOfDevice] = useState(false);
+  // What this device carries is brought from here, too.
+  const [here] = useState(() => carriedHere());
+
+  const look = async (label: string, file: Blob, own: boolean) => {
+    setReading(true);
+    setError(undefined);
+    setRead(undefined);
+    setKept(undefined);
+    setChosen({});
+    setName(label);
+    setOfDevice(own);
+    try {
+      setRead(
+        await must(
+          api.POST("/bring/preview", {
+            params: { query: { name: label.slice(0, 200) } },
+            ...asFile(file, "application/octet-stream"),
+          }),
+        ),
+      );
+    } catch (e) {
+      setError(e instanceof Error ? e.message : String(e));
+    } finally {
+      setReading(false);
+    }
+  };
+  const keep = async () => {
+    if (!read) return;
+    setBusy(true);
+    setError(undefined);
+    try {
+      const out = await must(
+        api.POST("/bring", { body: { carried: read.carried, choices: chosen } as Schemas["BringIn"] }),
+      );
+      setKept(out);
+      if (ofDevice) putDown();
+      await client.invalidateQueries();
+    } catch (e) {
+      setError(e instanceof Error ? e.message : String(e));
+    } finally {
+      setBusy(false);
+    }
+  };
+  const b = read?.bringing;
+  const open = b?.clashes.filter((c) => !chosen[c.id]).length ?? 0;
+  return (
+    <div className="page">
+      <h1>Bring it back</h1>
+      <p className="quiet">
+        What was done in a pocket: cups, runs, ticks, changed plans and stops. Nothing is kept before you have
+        looked at it, and then all of it is, or nothing. Bringing it twice doubles nothing.
+      </p>
+      <label
+        className={over ? "drop drop-over" : "drop"}
+        onDragOver={(e) => {
+          e.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={(e) => {
+          e.preventDefault();
+          setOver(false);
+          const f = e.dataTransfer.files[0];
+          if (f) void look(f.name, f, false);
+        }}
+      >
+        <input
+          type="file"
+          className="sr"
+          id="bring-file"
+          accept=".html,.htm,.json,text/html,application/json"
+          onChange={(e) => {
+            const f = e.target.files?.[0];
+            if (f) void look(f.name, f, false);
+            e.target.value = "";
+          }}
+        />
+        {reading ? `Reading ${name}…` : "Choose the pocket, or a copy that was kept of it, or drop it here"}
+      </label>
+      {here && here.changes > 0 && !read && !kept && (
+        <p>
+          This device carries {here.name}, with {counted(here.changes, "change")} that are not home yet.{" "}
+          <Button onClick={() => void look(here.name, here.file, true)}>Look at them</Button>
+        </p>
+      )}
+      {error && (
+        <div className="trouble" role="alert">
+          <strong>Nothing was changed.</strong> {error}
+        </div>
+      )}
+      {kept && (
+        <div role="status" className="brought">
+          <h2>{kept.arrives.length === 0 ? "Nothing new: all of it was here" : "It is home"}</h2>
+          <p>
+            {kept.arrives.length > 0 && `${counted(kept.arrives.length, "record")} new or changed. `}
+            <Link to="/log">To the log</Link> · <Link to="/trips">To the trips</Link>
+          </p>
+        </div>
+      )}
+      {b && !kept && (
+        <>
+          <h2>{b.pocket.name}</h2>
+          {b.said.map((s) => (
+            <p key={s}>{s}</p>
+          ))}
+          {b.clashes.length > 0 && (
+            <>
+              <h2>On both sides</h2>
+              <p>
+                Changed here and in the pocket, or deleted on one of the two. Choose for each; what you choose
+                stands on both sides from then on.
+              </p>
+              <div className="clash-all">
+                <Button size="small" onClick={() => setChosen(all(b, "here"))}>
+                  All as here
+                </Button>
+                <Button size="small" onClick={() => setChosen(all(b, "there"))}>
+                  All as in the pocket
+                </Button>
+              </div>
+              {b.clashes.map((c) => (
+                <Clash
+                  key={c.id}
+                  clash={c}
+                  chosen={chosen[c.id]}
+                  onChoose={(side) => setChosen((was) => ({ ...was, [c.id]: side }))}
+                />
+              ))}
+            </>
+          )}
+          <h2>What arrives</h2>
+          {b.arrives.length === 0 ? (
+            <p>
+              {b.clashes.length === 0 ? "Nothing new: all of it is here already." : "Besides that, nothing."}
+            </p>
+          ) : (
+            <ul className="arrivals">
+              {b.arrives.map((a) => (
+                <li key={a.kind + a.uuid}>
+                  <span className="quiet">{kinds[a.kind] ?? a.kind}</span> {a.name}{" "}
+                  <span className="quiet">
+                    {what[a.what] ?? a.what}
+                    {a.fields.length > 0 && `: ${a.fields.join(", ").toLowerCase()}`}
+                  </span>
+                </li>
+              ))}
+            </ul>
+          )}
+          <p>
+            <Button type="primary" loading={busy} disabled={open > 0} onClick={() => void keep()}>
+              Bring it in
+            </Button>{" "}
+            {open > 0 && <span>{sentence(`${counted(open, "choice")} to make first`)}</span>}
+          </p>
+        </>
+      )}
+    </div>
+  );
+}
+
+const all = (b: Read["bringing"], side: Side): Record<string, Side> =>
+  Object.fromEntries(b.clashes.map((c) => [c.id, side]));
+
+function shown(v: unknown, unit: string, system: System): string {
+  if (v === null || v === undefined) return "not said";
+  if (typeof v === "number") return unit ? inWords(v, unit, system) : String(v);
+  if (typeof v === "boolean") return v ? "yes" : "no";
+  return String(v);
+}
+
+/** A field on both sides, and the choice. */
+function Clash({
+  clash,
+  chosen,
+  onChoose,
+}: {
+  clash: Schemas["ClashOut"];
+  chosen: Side | undefined;
+  onChoose: (side: Side) => void;
+}) {
+  const { system } = useSettings();
+  const column = (side: Side, label: string) => (
+    <label className={chosen === side ? "clash-side clash-on" : "clash-side"}>
+      <span>
+        <input type="radio" name={clash.id} checked={chosen === side} onChange={() => onChoose(side)} />{" "}
+        {label}
+      </span>
+      {clash.lines.map((l) => (
+        <span key={l.label} className="clash-line">
+          {clash.lines.length > 1 && <span className="quiet">{l.label} </span>}
+          <span className="num">{shown(l[side], l.unit, system)}</span>
+        </span>
+      ))}
+    </label>
+  );
+  return (
+    <fieldset className="clash">
+      <legend>
+        {clash.name} · {clash.field}
+      </legend>
+      {column("here", "As it is here")}
+      {column("there", "As in the pocket")}
+    </fieldset>
+  );
+}

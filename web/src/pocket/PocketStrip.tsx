@@ -1,0 +1,67 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import { notice } from "../app/notices";
+import { counted } from "../units/units";
+import { mode } from "./mode";
+import { keepCopy } from "./session";
+import { usePocket } from "./usePocket";
+import "./pocket.css";
+
+/** Over every page in the pocket: what this is, where what is done is kept, and a copy to keep. */
+export default function PocketStrip() {
+  const p = usePocket();
+  const [busy, setBusy] = useState(false);
+  if (p.state === "broken")
+    return (
+      <div className="pocket-strip pocket-bad" role="alert">
+        {p.why} {mode === "carried" && <a href="/">Try your server</a>}
+      </div>
+    );
+  const lost = p.whyNot !== "";
+  const copy = async () => {
+    setBusy(true);
+    try {
+      const name = await keepCopy();
+      notice({
+        kind: "done",
+        title: `Kept as ${name}`,
+        more: "It has everything in it: open it anywhere, or bring it home.",
+      });
+    } catch (e) {
+      notice({
+        kind: "wrong",
+        title: "No copy was kept",
+        more: e instanceof Error ? e.message : String(e),
+      });
+    } finally {
+      setBusy(false);
+    }
+  };
+  return (
+    <div className={lost ? "pocket-strip pocket-bad" : "pocket-strip"} role="status" data-testid="pocket">
+      <strong>
+        {mode === "file" ? "In the pocket." : "Without your server, on what this device carries."}
+      </strong>{" "}
+      <span>
+        {lost
+          ? p.whyNot === "full"
+            ? "This browser’s storage is full: what you do is gone when the page closes, unless you keep a copy."
+            : "This browser keeps nothing here: what you do is gone when the page closes, unless you keep a copy."
+          : "What you do is kept in this browser, on this device."}{" "}
+        {p.uncopied > 0 && `${counted(p.uncopied, "change")} in no copy yet.`}
+      </span>
+      {p.said.map((s) => (
+        <span key={s}> {s}</span>
+      ))}{" "}
+      <button
+        type="button"
+        className="bar-button"
+        disabled={busy || p.state !== "open"}
+        onClick={() => void copy()}
+      >
+        Keep a copy
+      </button>{" "}
+      <Link to="/pocket">About</Link>
+    </div>
+  );
+}

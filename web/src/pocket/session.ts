@@ -1,0 +1,306 @@
+// A pocket that is open on this page: what the interface asks is answered by the core here, and
+// what is written by it is kept at once, where the browser keeps anything.
+
+import type { Schemas } from "../api/client";
+import { askNear, Gone, onNear, isNear, wake } from "../core/near";
+import { kept, lasts, whyNot } from "./storage";
+import { mode } from "./mode";
+
+export interface Event {
+  id: string;
+}
+export interface Carried {
+  format: string;
+  version: number;
+  pocket: Schemas["PocketInfo"];
+  base: number;
+  events: Event[];
+  running?: unknown[];
+  sum: string;
+}
+
+interface Answered {
+  status: number;
+  etag?: string;
+  body?: unknown;
+  events?: Event[];
+  runs: unknown[];
+}
+
+export interface PocketState {
+  /** Opening, open, or why it is not. */
+  state: "opening" | "open" | "broken";
+  why: string;
+  pocket?: Schemas["PocketInfo"];
+  /** What there is to know, a sentence each. */
+  said: string[];
+  /** How many changes are in no copy yet. */
+  uncopied: number;
+  /** Whether the browser keeps what is done; empty where it does. */
+  whyNot: ReturnType<typeof whyNot>;
+}
+
+const CHOSEN = "apodemos.carried";
+let now: PocketState = { state: "opening", why: "", said: [], uncopied: 0, whyNot: whyNot() };
+const listeners = new Set<() => void>();
+const put = (change: Partial<PocketState>) => {
+  now = { ...now, ...change };
+  listeners.forEach((l) => l());
+};
+
+export const pocketState = (): PocketState => now;
+export function onPocket(listener: () => void): () => void {
+  listeners.add(listener);
+  return () => listeners.delete(listener);
+}
+
+/** Calls back when another copy of this pocket, in another tab, has written something. */
+let onOther: () => void = () => undefined;
+export const whenOthersWrite = (f: () => void): void => {
+  onOther = f;
+};
+
+const prefix = (id: string) => `apodemos.pocket.${id}.`;
+const seen = new Set<string>();
+let id = "";
+let written = 0;
+const session = crypto.getRandomValues(new Uint32Array(2)).join("");
+let runs = "";
+
+/** The pocket that this page is for, as its file or this device has it. */
+function carried(): Carried | undefined {
+  try {
+    const text =
+      mode === "file"
+        ? document.getElementById("carried")?.textContent
+        : kept.getItem(`${prefix(kept.getItem(CHOSEN) ?? "")}carried`);
+    return text ? (JSON.parse(text) as Carried) : undefined;
+  } catch {
+    return undefined;
+  }
+}
+
+/** What was written besides, and is new to this page. */
+function others(): Event[] {
+  const found: Event[] = [];
+  for (const name of kept.names().sort()) {
+    if (!name.startsWith(`${prefix(id)}w.`) || seen.has(name)) continue;
+    seen.add(name);
+    try {
+      found.push(...(JSON.parse(kept.getItem(name) ?? "[]") as Event[]));
+    } catch {
+      put({ said: [...now.said, "Something that was kept here was damaged and is left out."] });
+    }
+  }
+  return found;
+}
+
+const parsed = <T>(text: string | null): T | undefined => {
+  try {
+    return text === null ? undefined : (JSON.parse(text) as T);
+  } catch {
+    return undefined;
+  }
+};
+
+let ready: Promise<void> | undefined;
+
+/** Opens the pocket, once. */
+export function open(): Promise<void> {
+  ready ??= (async () => {
+    const c = carried();
+    if (!c) {
+      put({
+        state: "broken",
+        why:
+          mode === "file"
+            ? "This file is damaged: what it carries cannot be read. Take it along again, or open a copy that was kept."
+            : "This device carries no trip yet. Meet your server once, open a trip and choose “Carry it on this device”.",
+      });
+      throw new Error(now.why);
+    }
+    id = c.pocket?.id ?? "";
+    wake();
+    await new Promise<void>((resolve, reject) => {
+      const look = () => {
+        if (isNear()) resolve();
+        else if (document.documentElement.dataset.core === "gone") reject(new Gone());
+      };
+      onNear(look);
+      look();
+    });
+    const here = others();
+    runs = kept.getItem(`${prefix(id)}runs`) ?? "";
+    const opened = await askNear<{ pocket: Schemas["PocketInfo"]; said: string[] }>("pocket-open", {
+      carried: c,
+      kept: here,
+      running: parsed(runs || null),
+      clock_rate: Number(new URLSearchParams(location.search).get("clock") ?? 1),
+    });
+    const copied = Number(kept.getItem(`${prefix(id)}copied`) ?? 0);
+    put({
+      state: "open",
+      pocket: opened.pocket,
+      said: opened.said,
+      uncopied: Math.max(here.length - copied, 0),
+    });
+    window.addEventListener("storage", (e) => {
+      if (e.key?.startsWith(prefix(id))) void meet().then((any) => any && onOther());
+    });
+    window.addEventListener("beforeunload", (e) => {
+      if (now.uncopied > 0 && now.whyNot !== "") e.preventDefault();
+    });
+  })().catch((e: unknown) => {
+    if (now.state !== "broken")
+      put({
+        state: "broken",
+        why:
+          e instanceof Error && !(e instanceof Gone) && e.message
+            ? e.message
+            : "The core of this pocket does not start here: the browser is too old, or the file was damaged on the way. What it carries can still be brought home.",
+      });
+    throw e;
+  });
+  return ready;
+}
+
+/** Takes in what another copy has written meanwhile. */
+async function meet(): Promise<boolean> {
+  const found = others();
+  if (found.length === 0) return false;
+  await askNear("pocket-take-in", found);
+  return true;
+}
+
+function keep(events: Event[]): void {
+  if (events.length === 0) return;
+  const name = `${prefix(id)}w.${session}.${String(written++).padStart(6, "0")}`;
+  seen.add(name);
+  kept.setItem(name, JSON.stringify(events));
+  if (lasts(name) && written === 1) void navigator.storage?.persist?.();
+  put({ uncopied: now.uncopied + events.length, whyNot: whyNot() });
+}
+
+/** Answers a request of the interface, in place of a server. */
+export async function pocketFetch(request: Request): Promise<Response> {
+  await open();
+  const { pathname, search } = new URL(request.url);
+  if (request.method !== "GET") await meet();
+  const text = request.method === "GET" ? "" : await request.text();
+  const answer = await askNear<Answered>("pocket-ask", {
+    method: request.method,
+    path: pathname.replace(/^\/api\/v1/, "") + search,
+    if_match: request.headers.get("If-Match") ?? "",
+    ...(text && { body: JSON.parse(text) as unknown }),
+  });
+  keep(answer.events ?? []);
+  const running = JSON.stringify(answer.runs);
+  if (running !== runs && !(runs === "" && answer.runs.length === 0)) {
+    runs = running;
+    kept.setItem(`${prefix(id)}runs`, running);
+  }
+  return new Response(answer.status === 204 ? null : JSON.stringify(answer.body ?? null), {
+    status: answer.status,
+    headers: { "Content-Type": "application/json", ...(answer.etag && { ETag: answer.etag }) },
+  });
+}
+
+/** JSON that may stand in a page, in ASCII. */
+export const forPage = (text: string): string =>
+  text.replace(/[<\u007f-\uffff]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, "0")}`);
+
+const outer = (tag: string) =>
+  [...document.querySelectorAll<HTMLElement>(tag)].map((e) => e.outerHTML).join("\n");
+
+/** The file anew, with everything that is in it now. */
+function page(carried: string): string {
+  const head = [...document.head.querySelectorAll("meta, title")].map((e) => e.outerHTML).join("\n");
+  const style = document.head.querySelector("style")?.outerHTML ?? "";
+  const state = '<div id="root"><p id="state" role="status">Opening the pocket</p></div>';
+  const own = outer("body > script:not([src]):not(#carried)");
+  const noscript = outer("body > noscript");
+  return `<!doctype html>\n<html lang="en">\n<head>\n${head}\n${style}\n</head>\n<body>\n${state}\n${noscript}\n<script type="application/json" id="carried">${forPage(carried)}</script>\n${own}\n</body>\n</html>\n`;
+}
+
+const plainName = (s: string) =>
+  s
+    .toLowerCase()
+    .replace(/[^a-z0-9]+/g, "-")
+    .replace(/^-+|-+$/g, "") || "trip";
+
+/** Hands out a copy of the pocket with everything in it, and gives its name. */
+export async function keepCopy(): Promise<string> {
+  const c = await askNear<{ text: string; name: string; new: number }>("pocket-carried", {});
+  const day = new Date().toISOString().slice(0, 10);
+  const file = mode === "file";
+  const name = `${plainName(c.name)}-pocket-${day}.${file ? "html" : "json"}`;
+  const a = document.createElement("a");
+  a.href = URL.createObjectURL(
+    new Blob([file ? page(c.text) : c.text], { type: file ? "text/html" : "application/json" }),
+  );
+  a.download = name;
+  a.click();
+  setTimeout(() => URL.revokeObjectURL(a.href), 60_000);
+  kept.setItem(`${prefix(id)}copied`, String(c.new));
+  put({ uncopied: 0 });
+  return name;
+}
+
+/** Chooses a trip to be carried on this device, in place of the one before: as the server tells it, to the letter. */
+export function carry(text: string): boolean {
+  const c = JSON.parse(text) as Carried;
+  const was = kept.getItem(CHOSEN);
+  const name = `${prefix(c.pocket.id)}carried`;
+  kept.setItem(name, text);
+  if (!lasts(name)) {
+    kept.removeItem(name);
+    return false;
+  }
+  kept.setItem(CHOSEN, c.pocket.id);
+  if (was && was !== c.pocket.id) forget(was);
+  return true;
+}
+
+function forget(pocket: string): void {
+  for (const name of kept.names()) if (name.startsWith(prefix(pocket))) kept.removeItem(name);
+}
+
+/** What this device carries: its name, how much was done with it, and all of it as it is brought home. */
+export interface CarriedHere {
+  name: string;
+  trip: string;
+  changes: number;
+  file: Blob;
+}
+
+export function carriedHere(): CarriedHere | undefined {
+  id = kept.getItem(CHOSEN) ?? "";
+  const text = kept.getItem(`${prefix(id)}carried`);
+  const c = parsed<Carried>(text);
+  if (!c || text === null) return undefined;
+  const lists = kept
+    .names()
+    .sort()
+    .filter((n) => n.startsWith(`${prefix(id)}w.`))
+    .flatMap((n) => {
+      const list = kept.getItem(n) ?? "[]";
+      return parsed(list) ? [list] : [];
+    });
+  const running = kept.getItem(`${prefix(id)}runs`);
+  const events = lists.map((l) => l.trim().slice(1, -1)).filter((l) => l !== "");
+  return {
+    name: c.pocket.name,
+    trip: c.pocket.trip,
+    changes: lists.reduce((n, l) => n + (parsed<unknown[]>(l)?.length ?? 0), 0),
+    file: new Blob([
+      `{"carried":${text},"kept":[${events.join(",")}]${running ? `,"running":${running}` : ""}}`,
+    ]),
+  };
+}
+
+/** Lets go of what this device carries. */
+export function putDown(): void {
+  const was = kept.getItem(CHOSEN);
+  if (was) forget(was);
+  kept.removeItem(CHOSEN);
+}
