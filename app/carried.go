@@ -35,7 +35,7 @@ type Carried struct {
 	Version int             `json:"version" minimum:"1"`
 	Pocket  PocketInfo      `json:"pocket"`
 	Base    int             `json:"base" minimum:"0" doc:"How many of the events were there when it was taken along; the others were made in it"`
-	Events  []journal.Edit `json:"events"`
+	Events  []journal.Edit  `json:"events"`
 	Running []RunningRecord `json:"running,omitempty" doc:"Brews that are being made"`
 	Sum     string          `json:"sum" maxLength:"64" doc:"SHA-256 of the events as JSON, hexadecimal: a damaged file is known by it"`
 }

@@ -118,8 +118,9 @@ type PlanRecord struct {
 	Version   string       `json:"core_version"`
 	CreatedAt string       `json:"created_at"`
 	Content   string       `json:"content,omitempty"` // the plan as JSON, deflated (RFC 1951), base64
-	// CaffeineMg is the plan's, each cup: a list of brews needs no plan for it.
+	// CaffeineMg, each cup, and DoseG are the plan's: lists need no plan for them.
 	CaffeineMg float64 `json:"caffeine_mg,omitempty"`
+	DoseG      float64 `json:"dose_g,omitempty"`
 
 	told *brew.Plan
 }
@@ -335,7 +336,7 @@ func (p *PlanRecord) Told() (*brew.Plan, error) {
 // recordOfPlan is a stored plan as a record; with its content where this version of the core
 // does not give it, or where that is asked.
 func recordOfPlan(p StoredPlan, brewUUID string, content bool) (Record, error) {
-	r := Record{Key: journal.Key{Kind: KindPlan, UUID: p.UUID}, Plan: &PlanRecord{Brew: brewUUID, Request: p.Request, Version: p.CoreVersion, CreatedAt: p.CreatedAt, CaffeineMg: number(p.Plan.CaffeineMg)}}
+	r := Record{Key: journal.Key{Kind: KindPlan, UUID: p.UUID}, Plan: &PlanRecord{Brew: brewUUID, Request: p.Request, Version: p.CoreVersion, CreatedAt: p.CreatedAt, CaffeineMg: number(p.Plan.CaffeineMg), DoseG: number(p.Plan.DoseG)}}
 	if !content && p.CoreVersion == brew.Version {
 		return r, nil
 	}
@@ -656,5 +657,5 @@ func (a App) Changes(ctx context.Context, state *journal.State, clock *journal.C
 
 // PlanRecordOf is a plan that was just told, as a record of no brew yet.
 func PlanRecordOf(r brew.Request, p *brew.Plan, at string) PlanRecord {
-	return PlanRecord{Request: r, Version: p.Version, CreatedAt: at, CaffeineMg: number(p.CaffeineMg), told: p}
+	return PlanRecord{Request: r, Version: p.Version, CreatedAt: at, CaffeineMg: number(p.CaffeineMg), DoseG: number(p.DoseG), told: p}
 }

@@ -170,10 +170,7 @@ func (s *Store) used(uuid, since string, counts func(app.Stop) bool) (float64, e
 		if b == nil || s.stops.rows[b.v.stop] == nil || !counts(s.stops.rows[b.v.stop].v) {
 			continue
 		}
-		p, err := s.told(s.plans.rows[r.v.plan])
-		if err != nil {
-			return 0, err
-		}
+		p := s.plans.rows[r.v.plan].v.rec
 		// A concentrate's coffee was taken when it was made.
 		if p.Request.Method == "serve-concentrate" {
 			continue
@@ -181,7 +178,7 @@ func (s *Store) used(uuid, since string, counts func(app.Stop) bool) (float64, e
 		if d := r.v.noted.Had.DoseG; d != nil {
 			sum += *d
 		} else {
-			sum += or0(p.DoseG)
+			sum += p.DoseG
 		}
 	}
 	return sum, nil

@@ -83,7 +83,8 @@ func (s *Store) Put(_ context.Context, records []app.Record, events []journal.Ed
 		case r.Brew != nil:
 			err = names(r, app.KindStop, r.Brew.Stop)
 		case r.Plan != nil:
-			if err = names(r, app.KindBrew, r.Plan.Brew); err == nil {
+			// What this version of the core gives again is worked out when it is asked for.
+			if err = names(r, app.KindBrew, r.Plan.Brew); err == nil && r.Plan.Content != "" {
 				_, err = r.Plan.Told()
 			}
 		case r.Log != nil:

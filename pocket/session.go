@@ -173,6 +173,22 @@ type Answered struct {
 	Status int                 `json:"status"`
 	ETag   string              `json:"etag,omitempty"`
 	Body   any                 `json:"body,omitempty"`
-	Events []journal.Edit     `json:"events,omitempty"`
+	Events []journal.Edit      `json:"events,omitempty"`
 	Runs   []app.RunningRecord `json:"runs"`
+}
+
+// First is what the first picture is made of, by the path that it is asked under: worked out
+// before, it can be drawn before the core is awake.
+func (s *Session) First(ctx context.Context) map[string]any {
+	out := map[string]any{}
+	paths := []string{"/info", "/catalogue", "/trips", "/gear", "/now"}
+	if trips, err := s.Trips(ctx); err == nil && len(trips) > 0 {
+		paths = append(paths, fmt.Sprintf("/trips/%d", trips[0].ID))
+	}
+	for _, path := range paths {
+		if a := s.Answer(ctx, Asked{Method: "GET", Path: path}); a.Status == 200 {
+			out[path] = a.Body
+		}
+	}
+	return out
 }

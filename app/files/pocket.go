@@ -2,7 +2,9 @@ package files
 
 import (
 	"bytes"
+	"compress/gzip"
 	"context"
+	"encoding/base64"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -23,6 +25,7 @@ func Session() app.Session {
 // Where a page carries its pocket.
 var (
 	carriedPlace = []byte("__CARRIED__")
+	firstPlace   = []byte("__FIRST__")
 	carriedStart = []byte(`<script type="application/json" id="carried">`)
 	carriedEnd   = []byte("</script>")
 )
@@ -30,8 +33,9 @@ var (
 // ErrNoShell is returned where the program was built without the page that a pocket is.
 var ErrNoShell = errors.New("this program was built without its interface, and cannot make a pocket; build it with make")
 
-// PocketFile is a pocket with a trip as one file: shell is the page that everything is in.
-func PocketFile(ctx context.Context, a app.App, trip int64, shell []byte) (*File, error) {
+// PocketFile is a pocket with a trip as one file: shell is the page that everything is in, and
+// first gives what its first picture is made of.
+func PocketFile(ctx context.Context, a app.App, trip int64, shell []byte, first func(context.Context, *app.Carried) (any, error)) (*File, error) {
 	if !bytes.Contains(shell, carriedPlace) {
 		return nil, ErrNoShell
 	}
@@ -44,7 +48,25 @@ func PocketFile(ctx context.Context, a app.App, trip int64, shell []byte) (*File
 	if err != nil {
 		return nil, err
 	}
-	return &File{Name: plainName(c.Pocket.Name) + "-pocket.html", Kind: "text/html; charset=utf-8", Data: bytes.Replace(shell, carriedPlace, ascii(b), 1)}, nil
+	drawn, err := first(ctx, c)
+	if err != nil {
+		return nil, err
+	}
+	f, err := json.Marshal(drawn)
+	if err != nil {
+		return nil, err
+	}
+	// It is drawn from once, and packed as the interface is.
+	var small bytes.Buffer
+	w, _ := gzip.NewWriterLevel(&small, gzip.BestCompression)
+	if _, err := w.Write(f); err != nil {
+		return nil, err
+	}
+	if err := w.Close(); err != nil {
+		return nil, err
+	}
+	page := bytes.Replace(bytes.Replace(shell, carriedPlace, ascii(b), 1), firstPlace, []byte(base64.StdEncoding.EncodeToString(small.Bytes())), 1)
+	return &File{Name: plainName(c.Pocket.Name) + "-pocket.html", Kind: "text/html; charset=utf-8", Data: page}, nil
 }
 
 // ascii is JSON with everything beyond ASCII as escapes.

@@ -40,8 +40,8 @@ func (c Clash) ID() string { return c.Key.String() + "/" + c.Field }
 // Merged is what comes of events from elsewhere.
 type Merged struct {
 	State   *State
-	New     []Edit // of those that came, in their order
-	Choices []Edit // made here, of clashes that are settled
+	New     []Edit  // of those that came, in their order
+	Choices []Edit  // made here, of clashes that are settled
 	Touched []Key   // records that something new came of
 	Clashes []Clash // all of them, settled or not
 	Open    []Clash // not settled
@@ -199,8 +199,8 @@ func (f Fields) Into(v any) error {
 }
 
 // Names are escaped as RFC 6901 has it.
-func escape(s string) string {
-	return strings.NewReplacer("~", "~0", "/", "~1").Replace(s)
-}
+var escaped, unescaped = strings.NewReplacer("~", "~0", "/", "~1"), strings.NewReplacer("~1", "/", "~0", "~")
 
-func unescape(s string) string { return strings.NewReplacer("~1", "/", "~0", "~").Replace(s) }
+func escape(s string) string { return escaped.Replace(s) }
+
+func unescape(s string) string { return unescaped.Replace(s) }

@@ -1,8 +1,8 @@
 // Command pocket is the core, the use cases and a store in memory as WebAssembly, for the
 // browser. It answers by one function of the page's or the worker's global object:
 // apodemos(operation, body) gives the answer as JSON. Operations are those of package app's
-// Answer, and of a pocket that is open: pocket-open, pocket-ask, pocket-take-in and
-// pocket-carried.
+// Answer, and of a pocket that is open: pocket-open, pocket-ask, pocket-take-in,
+// pocket-carried and pocket-first.
 package main
 
 import (
@@ -65,7 +65,7 @@ func answer(op, body string) (text string) {
 // kept besides.
 type opening struct {
 	Carried   app.Carried         `json:"carried"`
-	Kept      []journal.Edit     `json:"kept"`
+	Kept      []journal.Edit      `json:"kept"`
 	Running   []app.RunningRecord `json:"running"`
 	ClockRate float64             `json:"clock_rate"`
 }
@@ -114,11 +114,18 @@ func ofPocket(op string, body []byte) (any, *app.Fault, error) {
 		// As text: read and written again by the page, a figure might be another.
 		c := open.Carried()
 		b, err := json.Marshal(c)
+		if err != nil {
+			return nil, nil, err
+		}
+		first, err := json.Marshal(open.First(ctx))
 		return struct {
-			Text string `json:"text"`
-			Name string `json:"name"`
-			New  int    `json:"new"`
-		}{string(b), c.Pocket.Name, len(c.Events) - c.Base}, nil, err
+			Text  string `json:"text"`
+			First string `json:"first"`
+			Name  string `json:"name"`
+			New   int    `json:"new"`
+		}{string(b), string(first), c.Pocket.Name, len(c.Events) - c.Base}, nil, err
+	case "pocket-first":
+		return open.First(ctx), nil, nil
 	}
 	return nil, nil, app.ErrNotFound
 }

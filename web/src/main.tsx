@@ -14,7 +14,7 @@ import {
   useRouteError,
 } from "react-router";
 import type { Schemas } from "./api/client";
-import { brewQuery, queryClient, tripQuery, useNow } from "./api/queries";
+import { brewQuery, queryClient, tripQuery, useNow, useTrips } from "./api/queries";
 import { Frame } from "./app/Frame";
 import { fetched, later, type Fetched } from "./app/fetched";
 import { TripRibbon } from "./app/lazyRibbon";
@@ -22,7 +22,8 @@ import { brewPath } from "./app/where";
 import { wakeWhenIdle } from "./core/near";
 import { SettingsProvider, useSettings } from "./app/settings";
 import { Loaded, Rooms } from "./app/Trouble";
-import { mode } from "./pocket/mode";
+import { inPocket, mode } from "./pocket/mode";
+import { firstAnswers, open } from "./pocket/session";
 import { palettes } from "./theme/tokens";
 
 // What came with the page need not be asked for.
@@ -35,6 +36,7 @@ interface First {
 }
 
 function came(): First | null {
+  if (inPocket) return null;
   try {
     return JSON.parse(document.getElementById("first")?.textContent ?? "null") as First | null;
   } catch {
@@ -48,6 +50,14 @@ if (first) {
   queryClient.setQueryData(["trips"], first.trips);
   queryClient.setQueryData(["gear"], first.gear);
   queryClient.setQueryData(["now", 0], first.now);
+}
+// In the pocket, what the first picture is made of was worked out before.
+for (const [path, answer] of Object.entries(firstAnswers ?? {})) {
+  const [, trip] = /^\/trips\/(\d+)$/.exec(path) ?? [];
+  queryClient.setQueryData(
+    trip ? ["trip", Number(trip)] : path === "/now" ? ["now", 0] : [path.slice(1)],
+    answer,
+  );
 }
 const TripsPage = fetched(async () => (await import("./trips/TripsPage")).default);
 const RoutePage = later(async () => (await import("./trips/RoutePage")).default);
@@ -83,10 +93,18 @@ const EntryPage = fetched(async () => (await import("./log/EntryPage")).default)
 /** A brew that is being made comes first; else the question is what could be. */
 function Home() {
   const now = useNow(0);
+  const trips = useTrips();
   return (
     <Loaded query={now}>
       {({ running }) =>
-        running[0] ? <Navigate replace to={`${brewPath(running[0].brew)}/guide`} /> : <NowPage />
+        running[0] ? (
+          <Navigate replace to={`${brewPath(running[0].brew)}/guide`} />
+        ) : inPocket && trips.data?.[0] ? (
+          // A trip was taken along: that is what is looked at.
+          <Navigate replace to={`/trips/${trips.data[0].id}`} />
+        ) : (
+          <NowPage />
+        )
       }
     </Loaded>
   );
@@ -211,4 +229,5 @@ if (ofBrew) void queryClient.prefetchQuery(brewQuery(Number(ofBrew)));
 // What cannot be fetched is asked for again where it is shown, and says what is wrong.
 Promise.all(wanted.map((v) => v.preload())).then(begin, begin);
 
-if (mode === "server") wakeWhenIdle();
+if (inPocket) open().catch(() => undefined);
+else wakeWhenIdle();

@@ -1,13 +1,15 @@
-// The page's own script in the one file: it unpacks the interface and starts it. It runs when
-// everything above it is there; a file that was cut on the way ends before it.
-
-import { fromSevenBit } from "./sevenbit";
+// The page's own script in the one file: it unpacks the interface and starts it, while the rest
+// of the file, which is the core, is still being read.
 
 const text = (id: string) => document.getElementById(id)?.textContent ?? "";
 
+/** A text of the file, unpacked by what the browser has built in: the first picture waits for it. */
 async function unpacked(id: string): Promise<string> {
-  const packed = new Blob([fromSevenBit(text(id))]).stream().pipeThrough(new DecompressionStream("gzip"));
-  return new Response(packed).text();
+  const packed = await fetch(`data:application/octet-stream;base64,${text(id)}`);
+  const stream = (packed.body as ReadableStream<Uint8Array<ArrayBuffer>>).pipeThrough(
+    new DecompressionStream("gzip"),
+  );
+  return new Response(stream).text();
 }
 
 async function begin() {
@@ -18,22 +20,27 @@ async function begin() {
     // The usual theme it is.
   }
   const app = unpacked("app");
-  // The core begins at once, beside the page: it takes longest.
-  window.apodemosFile = unpacked("worker").then((code) => {
-    const worker = new Worker(URL.createObjectURL(new Blob([code], { type: "text/javascript" })), {
+  // Where it cannot be read, the first picture is made as every other is.
+  const first = unpacked("first").catch(() => "");
+  const read = new Promise((go) =>
+    document.readyState === "loading" ? document.addEventListener("DOMContentLoaded", go) : go(undefined),
+  );
+  // The core begins when the interface asks for it: first comes a picture.
+  window.apodemosFile = async () => {
+    const [code] = await Promise.all([unpacked("worker"), read]);
+    const w = new Worker(URL.createObjectURL(new Blob([code], { type: "text/javascript" })), {
       name: "core",
     });
-    const early: unknown[] = [];
-    worker.onmessage = (e) => early.push(e.data);
-    worker.postMessage({ core: text("core"), brotli: text("brotli") });
-    return { worker, early };
-  });
+    w.postMessage({ core: text("core"), brotli: text("brotli") });
+    return w;
+  };
   const style = document.createElement("style");
   style.textContent = await unpacked("style");
   document.head.append(style);
+  window.apodemosFirst = await first;
   const script = document.createElement("script");
-  script.src = URL.createObjectURL(new Blob([await app], { type: "text/javascript" }));
-  script.onerror = broken;
+  // The policy of the page names this script by its sum.
+  script.textContent = await app;
   document.body.append(script);
 }
 

@@ -4,7 +4,7 @@
 import type { Schemas } from "../api/client";
 import { askNear, Gone, onNear, isNear, wake } from "../core/near";
 import { kept, lasts, whyNot } from "./storage";
-import { mode } from "./mode";
+import { inPocket, mode } from "./mode";
 
 export interface Event {
   id: string;
@@ -60,6 +60,14 @@ export const whenOthersWrite = (f: () => void): void => {
   onOther = f;
 };
 
+const parsed = <T>(text: string | null): T | undefined => {
+  try {
+    return text === null ? undefined : (JSON.parse(text) as T);
+  } catch {
+    return undefined;
+  }
+};
+
 const prefix = (id: string) => `apodemos.pocket.${id}.`;
 const seen = new Set<string>();
 let id = "";
@@ -95,13 +103,40 @@ function others(): Event[] {
   return found;
 }
 
-const parsed = <T>(text: string | null): T | undefined => {
-  try {
-    return text === null ? undefined : (JSON.parse(text) as T);
-  } catch {
-    return undefined;
-  }
-};
+const idle = (f: (v: unknown) => void) =>
+  window.requestIdleCallback ? window.requestIdleCallback(f, { timeout: 1500 }) : setTimeout(f, 50);
+
+type First = Record<string, unknown>;
+
+/**
+ * What the first picture is made of, by the path that it is asked under: as it came with the file, or as it was
+ * when something was last written here; nothing where neither is how things are now.
+ */
+function first(): First | undefined {
+  const c = carried();
+  if (!c) return undefined;
+  id = c.pocket?.id ?? "";
+  const writes = kept.names().filter((n) => n.startsWith(`${prefix(id)}w.`)).length;
+  if (writes === 0) return parsed<First>(window.apodemosFirst || null);
+  const last = parsed<{ writes: number; first: First }>(kept.getItem(`${prefix(id)}first`));
+  return last?.writes === writes ? last.first : undefined;
+}
+
+/** What was worked out before, for the first picture. */
+export const firstAnswers: First | undefined = inPocket ? first() : undefined;
+
+/** Keeps what the next first picture is made of, a while after something was written. */
+let keeping: ReturnType<typeof setTimeout> | undefined;
+function keepFirst(): void {
+  clearTimeout(keeping);
+  keeping = setTimeout(() => {
+    void askNear<First>("pocket-first", {}).then((answers) => {
+      const writes = kept.names().filter((n) => n.startsWith(`${prefix(id)}w.`)).length;
+      const name = `${prefix(id)}first`;
+      kept.setItem(name, JSON.stringify({ writes, first: answers }));
+    });
+  }, 1500);
+}
 
 let ready: Promise<void> | undefined;
 
@@ -120,6 +155,8 @@ export function open(): Promise<void> {
       throw new Error(now.why);
     }
     id = c.pocket?.id ?? "";
+    // What is drawn first was worked out before: the page may have both hands for it.
+    if (firstAnswers) await new Promise((go) => setTimeout(() => idle(go), 150));
     wake();
     await new Promise<void>((resolve, reject) => {
       const look = () => {
@@ -179,6 +216,7 @@ function keep(events: Event[]): void {
   kept.setItem(name, JSON.stringify(events));
   if (lasts(name) && written === 1) void navigator.storage?.persist?.();
   put({ uncopied: now.uncopied + events.length, whyNot: whyNot() });
+  keepFirst();
 }
 
 /** Answers a request of the interface, in place of a server. */
@@ -213,13 +251,20 @@ const outer = (tag: string) =>
   [...document.querySelectorAll<HTMLElement>(tag)].map((e) => e.outerHTML).join("\n");
 
 /** The file anew, with everything that is in it now. */
-function page(carried: string): string {
+function page(carried: string, first: string): string {
   const head = [...document.head.querySelectorAll("meta, title")].map((e) => e.outerHTML).join("\n");
   const style = document.head.querySelector("style")?.outerHTML ?? "";
   const state = '<div id="root"><p id="state" role="status">Opening the pocket</p></div>';
-  const own = outer("body > script:not([src]):not(#carried)");
+  const own = outer("body > script:not([src]):not(#carried):not(#first)");
   const noscript = outer("body > noscript");
-  return `<!doctype html>\n<html lang="en">\n<head>\n${head}\n${style}\n</head>\n<body>\n${state}\n${noscript}\n<script type="application/json" id="carried">${forPage(carried)}</script>\n${own}\n</body>\n</html>\n`;
+  return `<!doctype html>\n<html lang="en">\n<head>\n${head}\n${style}\n</head>\n<body>\n${state}\n${noscript}\n<script type="application/json" id="carried">${forPage(carried)}</script>\n<script type="text/plain" id="first">${first}</script>\n${own}\n</body>\n</html>\n`;
+}
+
+/** A text as the file packs it. */
+async function packed(text: string): Promise<string> {
+  const small = new Blob([text]).stream().pipeThrough(new CompressionStream("gzip"));
+  const bytes = new Uint8Array(await new Response(small).arrayBuffer());
+  return btoa(Array.from(bytes, (b) => String.fromCharCode(b)).join(""));
 }
 
 const plainName = (s: string) =>
@@ -230,13 +275,15 @@ const plainName = (s: string) =>
 
 /** Hands out a copy of the pocket with everything in it, and gives its name. */
 export async function keepCopy(): Promise<string> {
-  const c = await askNear<{ text: string; name: string; new: number }>("pocket-carried", {});
+  const c = await askNear<{ text: string; first: string; name: string; new: number }>("pocket-carried", {});
   const day = new Date().toISOString().slice(0, 10);
   const file = mode === "file";
   const name = `${plainName(c.name)}-pocket-${day}.${file ? "html" : "json"}`;
   const a = document.createElement("a");
   a.href = URL.createObjectURL(
-    new Blob([file ? page(c.text) : c.text], { type: file ? "text/html" : "application/json" }),
+    new Blob([file ? page(c.text, await packed(c.first)) : c.text], {
+      type: file ? "text/html" : "application/json",
+    }),
   );
   a.download = name;
   a.click();
