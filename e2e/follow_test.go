@@ -66,17 +66,9 @@ func TestABrewOnSimulatedInstruments(t *testing.T) {
 	p.until("see the curve that was", func() bool { return p.js(`document.querySelector(".sc-real-scale")?.getAttribute("d") ?? ""`) != "" })
 }
 
-// The same by taps alone: it boils, go on, drained.
-func TestABrewByTapsAlone(t *testing.T) {
-	t.Parallel()
-	// Slower than the others: a sign can only be tapped while it is waited for.
-	a := start(t, t.TempDir(), "--clock-rate", "40")
-	p := sit(t, a.base)
-	p.open("/trips/1/stops/5/brews/9/guide")
-	p.click("Start")
-	p.see("Fill the kettle")
-	// Read and tapped in one turn of the page: between two of them, at this speed, the step changes.
-	const tap = `(() => {
+// tap does what the guide waits for, and says what. Read and tapped in one turn of the page:
+// between two of them, at this speed, the step changes.
+const tap = `(() => {
   const keys = Object.fromEntries([...document.querySelectorAll(".guide-keys button")].map(e => [e.innerText.trim(), e]));
   const s = document.body.innerText;
   let it = null;
@@ -86,6 +78,16 @@ func TestABrewByTapsAlone(t *testing.T) {
   if (it) keys[it].click();
   return it ?? "";
 })()`
+
+// The same by taps alone: it boils, go on, drained.
+func TestABrewByTapsAlone(t *testing.T) {
+	t.Parallel()
+	// Slower than the others: a sign can only be tapped while it is waited for.
+	a := start(t, t.TempDir(), "--clock-rate", "40")
+	p := sit(t, a.base)
+	p.open("/trips/1/stops/5/brews/9/guide")
+	p.click("Start")
+	p.see("Fill the kettle")
 	tapped := map[string]bool{}
 	p.within(time.Minute, "see it through", func() bool {
 		if it := p.js(tap); it != "" {

@@ -2,8 +2,10 @@ package e2e
 
 import (
 	"context"
+	"encoding/json"
 	"os"
 	"path/filepath"
+	"strings"
 	"testing"
 	"time"
 
@@ -11,8 +13,12 @@ import (
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/emulation"
 	"github.com/chromedp/cdproto/network"
+	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"apodemos/app"
 )
 
 // call calls a command of the browser on this tab.
@@ -49,17 +55,221 @@ func (p *person) savesInto(dir string) {
 	require.NoError(p.t, err)
 }
 
+// A trip in the pocket, from a file, with the network off and the program stopped: the altitude
+// is changed, a brew made by the guide and written down, the file closed and opened again; a
+// copy is kept and opened elsewhere; and brought home, where the log shows the cup once.
 func TestInThePocket(t *testing.T) {
-	a := start(t, t.TempDir())
-	address, _ := taken(t, a, t.TempDir())
+	t.Parallel()
+	home, dir := t.TempDir(), t.TempDir()
+	a := start(t, home)
+	address, _ := taken(t, a, dir)
+	before := len(logAt(t, a.base))
 	a.stop()
+
 	p := sit(t, "")
 	p.offline(true)
 	p.phone(1)
-	began := time.Now()
-	p.open(address + "#/trips/1")
+	p.savesInto(dir)
+	// At this speed the guide runs through in the time of a test.
+	p.open(address + "?clock=60")
 	p.see("In the pocket.")
+	p.see("What you do is kept in this browser, on this device.")
 	p.see("River gorge")
-	t.Log(time.Since(began))
-	p.picture("/tmp/pocket1.png")
+	p.open("about:blank")
+	p.open(address + "?clock=60#/trips/1/stops/5/brews/9")
+	p.see("Four pulses")
+	p.fill("Altitude", "4250")
+	assert.InDelta(t, 85.8, boilAt(4250), 0.05)
+	p.see("85.8")
+	p.click("Save")
+	p.see("Saved")
+	p.see("in no copy yet")
+	p.open("about:blank")
+	p.open(address + "?clock=60#/trips/1/stops/5/brews/9/guide")
+	p.click("Start")
+	p.see("Fill the kettle")
+	p.within(time.Minute, "see it through", func() bool {
+		p.js(tap)
+		return strings.Contains(p.screen(), "Done. Taste it")
+	})
+	p.click("Write it down")
+	p.see("How did it come out?")
+	p.fill("Or in words", "Thin, as the air.")
+	p.click("Keep it in the log")
+	p.until("be back at the plan", func() bool { return strings.Contains(p.js("location.hash"), "tasted") })
+
+	// Closed, and opened again.
+	p.open("about:blank")
+	p.open(address + "#/log")
+	p.see("Thin, as the air.")
+	p.see("In the pocket.")
+	p.click("Keep a copy")
+	p.see("Kept as from-the-port-to-the-ice-field-pocket-")
+	p.seeNot("in no copy yet")
+	copies := func() []string {
+		names, err := filepath.Glob(filepath.Join(dir, "*-pocket-*.html"))
+		require.NoError(t, err)
+		return names
+	}
+	p.until("have the copy", func() bool { return len(copies()) == 1 })
+	kept := copies()[0]
+
+	// Elsewhere: nothing of it is in this browser's storage.
+	p.js(`(localStorage.clear(), "")`)
+	p.open("about:blank")
+	p.open("file://" + kept + "#/log")
+	p.see("Thin, as the air.")
+	p.open("about:blank")
+	p.open("file://" + kept + "#/trips/1/stops/5/brews/9")
+	p.until("see the altitude that was kept", func() bool {
+		return p.js(`document.querySelector("#field-place\\.altitude_m")?.value ?? ""`) == "4250"
+	})
+
+	// Home.
+	b := start(t, home)
+	q := sit(t, b.base)
+	q.open("/bring")
+	q.see("Choose the pocket")
+	q.do(chromedp.SetUploadFiles(chromedp.CSS("#bring-file"), []string{kept}))
+	q.see("What arrives")
+	q.see("Cup First light")
+	q.click("Bring it in")
+	q.see("It is home")
+	assert.Len(t, logAt(t, b.base), before+1)
+	q.open("/log")
+	q.see("Thin, as the air.")
+	var entry app.LogEntry
+	for _, l := range logAt(t, b.base) {
+		if l.Words == "Thin, as the air." {
+			entry = l
+		}
+	}
+	require.NotNil(t, entry.Made, "with how it went")
+	assert.InDelta(t, 4250, *entry.AltitudeM, 0)
+	q.open("/bring")
+	q.see("Choose the pocket")
+	q.do(chromedp.SetUploadFiles(chromedp.CSS("#bring-file"), []string{kept}))
+	q.see("Nothing new: all of it is here already.")
+	q.click("Bring it in")
+	q.see("Nothing new: all of it was here")
+	assert.Len(t, logAt(t, b.base), before+1)
+}
+
+func logAt(t testing.TB, base string) (out []app.LogEntry) {
+	require.NoError(t, json.Unmarshal(get(t, base+"/api/v1/log"), &out))
+	return out
+}
+
+// What was changed on both sides is shown side by side, in one's own units, and one chooses.
+func TestChangedOnBothSides(t *testing.T) {
+	t.Parallel()
+	home := t.TempDir()
+	a := start(t, home)
+	address, name := taken(t, a, t.TempDir())
+	p := sit(t, "")
+	p.offline(true)
+	p.open(address + "#/trips/1/stops/5/brews/9")
+	p.see("Four pulses")
+	p.fill("Altitude", "4250")
+	p.see("Not saved yet")
+	p.click("Save")
+	p.see("Saved")
+	carried := p.js(`JSON.stringify({carried: JSON.parse(document.getElementById("carried").textContent), kept: Object.keys(localStorage).filter(k => k.includes(".w.")).sort().flatMap(k => JSON.parse(localStorage[k]))})`)
+	require.NoError(t, os.WriteFile(name, []byte(carried), 0o600))
+
+	q := sit(t, a.base)
+	q.open("/trips/1/stops/5/brews/9")
+	q.see("Four pulses")
+	q.fill("Altitude", "4100")
+	q.see("Not saved yet")
+	q.click("Save")
+	q.see("Saved")
+	q.open("/bring")
+	q.see("Choose the pocket")
+	q.do(chromedp.SetUploadFiles(chromedp.CSS("#bring-file"), []string{name}))
+	q.see("On both sides")
+	q.see("4,100")
+	q.see("4,250")
+	q.see("1 choice to make first")
+	assert.Equal(t, "true", q.js(`String([...document.querySelectorAll("button")].find(b => b.innerText === "Bring it in").disabled)`))
+	q.click("As in the pocket")
+	q.click("Bring it in")
+	q.see("It is home")
+	q.open("/trips/1/stops/5/brews/9")
+	q.until("see what was chosen", func() bool {
+		return q.js(`document.querySelector("#field-place\\.altitude_m")?.value ?? ""`) == "4250"
+	})
+}
+
+// A file that was cut, or damaged, or is another, is refused in a sentence, and nothing changes.
+func TestDamagedPockets(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	dir := t.TempDir()
+	_, name := taken(t, a, dir)
+	whole, err := os.ReadFile(name)
+	require.NoError(t, err)
+	q := sit(t, a.base)
+	q.expectError("422")
+	q.open("/bring")
+	for says, b := range map[string][]byte{
+		"was cut on the way":   whole[:8000],
+		"is damaged":           []byte(strings.Replace(string(whole), "River gorge", "River gorgi", 1)),
+		"is no pocket":         []byte("<html></html>"),
+		"is empty":             {},
+		"by a newer Apodemos":  []byte(`{"format":"apodemos-pocket","version":99,"events":[]}`),
+		"is no pocket of Apod": []byte(`{"format":"other","version":1}`),
+	} {
+		bad := filepath.Join(dir, "bad.html")
+		require.NoError(t, os.WriteFile(bad, b, 0o600))
+		q.see("Choose the pocket")
+		q.do(chromedp.SetUploadFiles(chromedp.CSS("#bring-file"), []string{bad}))
+		q.see(says)
+		q.see("Nothing was changed.")
+	}
+	// The file itself, cut, says so when it is opened.
+	require.NoError(t, os.WriteFile(name, whole[:len(whole)-400_000], 0o600))
+	p := sit(t, "")
+	p.offline(true)
+	p.open("file://" + name)
+	p.see("the file was damaged on the way")
+}
+
+// A browser that keeps nothing says so, and a copy is all there is.
+func TestAPrivateWindow(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	address, _ := taken(t, a, t.TempDir())
+	p := sit(t, "")
+	p.offline(true)
+	call(p, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: `Object.defineProperty(window, "localStorage", { get() { throw new DOMException("denied", "SecurityError") } })`})
+	p.open(address + "#/trips/1/stops/5/brews/9")
+	p.see("This browser keeps nothing here")
+	p.see("Four pulses")
+	p.fill("Altitude", "4250")
+	p.see("Not saved yet; kept while this page is open.")
+	p.click("Save")
+	p.see("in no copy yet")
+}
+
+// Two windows of one pocket: what one writes, the other has, and neither loses anything.
+func TestTwoWindowsOfOnePocket(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	address, _ := taken(t, a, t.TempDir())
+	p, q := sit(t, ""), sit(t, "")
+	p.open(address + "#/shelf")
+	q.open(address + "#/trips/1/schedule")
+	p.see("Shelf")
+	q.see("Schedule")
+	q.until("be open", func() bool { return q.js(`document.documentElement.dataset.core ?? ""`) == "ready" })
+	q.until("tick a task", func() bool {
+		return q.js(`(() => { const b = document.querySelector("main input[type=checkbox]"); if (!b) return ""; b.click(); return "y"; })()`) == "y"
+	})
+	q.see("in no copy yet")
+	p.open("about:blank")
+	p.open(address + "#/trips/1/schedule")
+	p.until("see the tick", func() bool {
+		return p.js(`String(document.querySelectorAll("main input[type=checkbox]:checked").length)`) == q.js(`String(document.querySelectorAll("main input[type=checkbox]:checked").length)`)
+	})
 }

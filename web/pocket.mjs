@@ -3,15 +3,7 @@
 // it is. Run by make; does nothing where the module has not changed.
 import { execFileSync } from "node:child_process";
 import { createHash } from "node:crypto";
-import {
-  copyFileSync,
-  existsSync,
-  mkdirSync,
-  readdirSync,
-  readFileSync,
-  rmSync,
-  writeFileSync,
-} from "node:fs";
+import { copyFileSync, existsSync, mkdirSync, readdirSync, readFileSync, rmSync, writeFileSync } from "node:fs";
 import { join } from "node:path";
 import { brotliCompressSync, constants } from "node:zlib";
 
@@ -23,26 +15,11 @@ mkdirSync(assets, { recursive: true });
 
 // Small first: calls are not inlined but where heat and mathematics are worked out, which
 // takes a tenth off what is fetched and leaves the time of a plan as it is.
-const quick = [
-  "apodemos/core/thermal",
-  "apodemos/core/heat",
-  "apodemos/core/water",
-  "apodemos/core/coffee",
-  "math",
-];
+const quick = ["apodemos/core/thermal", "apodemos/core/heat", "apodemos/core/water", "apodemos/core/coffee", "math"];
 const built = join(made, "pocket.wasm");
 execFileSync(
   "go",
-  [
-    "build",
-    "-trimpath",
-    "-ldflags=-s -w",
-    "-gcflags=all=-l",
-    ...quick.map((p) => `-gcflags=${p}=`),
-    "-o",
-    built,
-    "./cmd/pocket",
-  ],
+  ["build", "-trimpath", "-ldflags=-s -w", "-gcflags=all=-l", ...quick.map((p) => `-gcflags=${p}=`), "-o", built, "./cmd/pocket"],
   { cwd: join(web, ".."), stdio: "inherit", env: { ...process.env, GOOS: "js", GOARCH: "wasm" } },
 );
 const goroot = execFileSync("go", ["env", "GOROOT"], { encoding: "utf8" }).trim();
@@ -62,8 +39,6 @@ if (!existsSync(join(assets, `${name}.br`))) {
   });
   writeFileSync(join(assets, name), module);
   writeFileSync(join(assets, `${name}.br`), small);
-  console.log(
-    `the core for the browser: ${(module.length / 1e6).toFixed(2)} MB, ${(small.length / 1e6).toFixed(3)} MB brotli`,
-  );
+  console.log(`the core for the browser: ${(module.length / 1e6).toFixed(2)} MB, ${(small.length / 1e6).toFixed(3)} MB brotli`);
 }
 writeFileSync(join(made, "module.ts"), `export const moduleUrl = "/assets/${name}";\n`);

@@ -22,6 +22,37 @@ type Fields map[string]json.RawMessage
 // Deleted is the field that says whether a record was taken away.
 const Deleted = "deleted"
 
+// UnmarshalJSON reads fields with each value in the one form that it has: on its way through a
+// page or a file the same text may be written with other escapes, and its parts in another
+// order.
+func (f *Fields) UnmarshalJSON(b []byte) error {
+	var raw map[string]json.RawMessage
+	if err := json.Unmarshal(b, &raw); err != nil {
+		return err
+	}
+	out := Fields{}
+	for name, v := range raw {
+		c, err := canonical(v)
+		if err != nil {
+			return err
+		}
+		out[name] = c
+	}
+	*f = out
+	return nil
+}
+
+// canonical is a value in one form: figures as they are written, names in order.
+func canonical(raw json.RawMessage) (json.RawMessage, error) {
+	d := json.NewDecoder(bytes.NewReader(raw))
+	d.UseNumber()
+	var v any
+	if err := d.Decode(&v); err != nil {
+		return nil, err
+	}
+	return json.Marshal(v)
+}
+
 // IsDeleted reports whether a record was taken away.
 func (f Fields) IsDeleted() bool { return string(f[Deleted]) == "true" }
 

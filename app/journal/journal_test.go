@@ -162,6 +162,15 @@ func TestFlatAndBack(t *testing.T) {
 	assert.Equal(t, in, out)
 }
 
+// Whatever wrote it, a value has one form.
+func TestAValueHasOneForm(t *testing.T) {
+	var a, b journal.Fields
+	require.NoError(t, json.Unmarshal([]byte(`{"x":{"n":1.50,"a":"caf\u00e9 \u003c"},"y":[1, 2]}`), &a))
+	require.NoError(t, json.Unmarshal([]byte(`{"y":[1,2],"x":{"a":"café <","n":1.50}}`), &b))
+	assert.Equal(t, a, b)
+	assert.Equal(t, `{"a":"café \u003c","n":1.50}`, string(a["x"]))
+}
+
 // Random interleavings of edits on both sides and between devices, brought in any order with
 // choices made by a fixed rule, end in the same state.
 func TestAnyOrderEndsInTheSameState(t *testing.T) {

@@ -146,12 +146,9 @@ func Flat(v any, whole func(path string) bool) (Fields, error) {
 	var walk func(path string, raw json.RawMessage) error
 	walk = func(path string, raw json.RawMessage) error {
 		if path != "" && (len(raw) == 0 || raw[0] != '{' || whole(path)) {
-			var tidy bytes.Buffer
-			if err := json.Compact(&tidy, raw); err != nil {
-				return err
-			}
-			out[path] = tidy.Bytes()
-			return nil
+			v, err := canonical(raw)
+			out[path] = v
+			return err
 		}
 		var parts map[string]json.RawMessage
 		if err := json.Unmarshal(raw, &parts); err != nil {

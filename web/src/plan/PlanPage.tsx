@@ -1,3 +1,4 @@
+import { howLong } from "../pocket/storage";
 import { Button, Select } from "antd";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useRef, useState } from "react";
@@ -619,7 +620,7 @@ function Editor({
                 <span className="unsaved" role="status">
                   {draft.behind
                     ? "Saved elsewhere since you began these changes."
-                    : "Not saved yet; kept on this device."}
+                    : `Not saved yet; kept ${howLong()}.`}
                 </span>
                 {draft.behind && (
                   <Button size="small" onClick={() => void draft.choose()}>

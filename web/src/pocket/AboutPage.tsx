@@ -1,6 +1,7 @@
 import { dateInWords } from "../app/dates";
 import { mode } from "./mode";
 import { usePocket } from "./usePocket";
+import "./pocket.css";
 
 /** What a pocket is, what it holds, and what it cannot do. */
 export default function AboutPage() {

@@ -5,6 +5,7 @@ import { api, must } from "../api/client";
 import { useTrip } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
 import { Pair } from "./Pair";
+import "./pocket.css";
 import { carriedHere, carry } from "./session";
 
 /** The ways to have a trip where there is no server: one file, this device, paper. */

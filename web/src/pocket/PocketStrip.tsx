@@ -1,5 +1,5 @@
 import { useState } from "react";
-import { Link } from "react-router";
+import { Link, useLocation } from "react-router";
 import { notice } from "../app/notices";
 import { counted } from "../units/units";
 import { mode } from "./mode";
@@ -10,6 +10,7 @@ import "./pocket.css";
 /** Over every page in the pocket: what this is, where what is done is kept, and a copy to keep. */
 export default function PocketStrip() {
   const p = usePocket();
+  const inGuide = useLocation().pathname.endsWith("/guide");
   const [busy, setBusy] = useState(false);
   if (p.state === "broken")
     return (
@@ -18,6 +19,8 @@ export default function PocketStrip() {
       </div>
     );
   const lost = p.whyNot !== "";
+  // While pouring, the room is for the reading; that nothing is kept is said there, too.
+  if (inGuide && !lost) return null;
   const copy = async () => {
     setBusy(true);
     try {

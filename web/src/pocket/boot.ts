@@ -40,6 +40,7 @@ async function begin() {
   window.apodemosFirst = await first;
   const script = document.createElement("script");
   // The policy of the page names this script by its sum.
+  script.id = "running";
   script.textContent = await app;
   document.body.append(script);
 }

@@ -255,7 +255,7 @@ function page(carried: string, first: string): string {
   const head = [...document.head.querySelectorAll("meta, title")].map((e) => e.outerHTML).join("\n");
   const style = document.head.querySelector("style")?.outerHTML ?? "";
   const state = '<div id="root"><p id="state" role="status">Opening the pocket</p></div>';
-  const own = outer("body > script:not([src]):not(#carried):not(#first)");
+  const own = outer("body > script:not([src]):not(#carried):not(#first):not(#running)");
   const noscript = outer("body > noscript");
   return `<!doctype html>\n<html lang="en">\n<head>\n${head}\n${style}\n</head>\n<body>\n${state}\n${noscript}\n<script type="application/json" id="carried">${forPage(carried)}</script>\n<script type="text/plain" id="first">${first}</script>\n${own}\n</body>\n</html>\n`;
 }

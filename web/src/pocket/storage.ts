@@ -58,3 +58,6 @@ export const kept: Kept = {
 
 /** Whether a name is kept so that it is there when the page is opened again. */
 export const lasts = (name: string): boolean => browser !== undefined && !here.has(name);
+
+/** How long what is kept lasts, for a sentence. */
+export const howLong = (): string => (whyNot() === "" ? "on this device" : "while this page is open");
