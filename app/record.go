@@ -394,14 +394,14 @@ func (r *gatherer) belongings(ctx context.Context) error {
 	if err != nil {
 		return err
 	}
-	for _, c := range coffees {
+	for _, c := range slices.Backward(coffees) { // the oldest first, as they were made
 		r.add(recordOfCoffee(c))
 	}
 	recipes, err := r.Recipes(ctx, true)
 	if err != nil {
 		return err
 	}
-	for _, o := range recipes {
+	for _, o := range slices.Backward(recipes) {
 		r.add(recordOfRecipe(o))
 	}
 	return nil

@@ -71,6 +71,29 @@ const carriers = `(async () => {
   await both("follow", "/follow", { request, events: begun, now_s: 50 }, "follow");
   const alone = { method: "press-pot", drinkers: 1, scale: true };
   await both("simulate", "/simulate", { request: alone, seed: 7, drawn: true }, "simulate");
+  // And a pocket with the trip, opened here: rows have other numbers in it, and all else is the same.
+  const opened = await near("pocket-open", { carried: await far("/trips/1/pocket"), kept: [], clock_rate: 1 });
+  if (opened.fault) out.push("pocket: " + opened.fault.detail);
+  const rows = new Set(["$schema", "id", "revision", "created_at", "made_at", "items", "item", "brew", "plan_id", "brew_id", "stop_id", "trip_id", "stop_ids", "key", "database"]);
+  const bare = (v) => Array.isArray(v) ? v.map(bare) : v && typeof v === "object" ? Object.fromEntries(Object.entries(v).filter(([k]) => !rows.has(k)).map(([k, x]) => [k, bare(x)])) : v;
+  const inPocket = async (method, path, body) => (await near("pocket-ask", { method, path, ...(body && { body }) })).answer;
+  const list = await inPocket("GET", "/trips/1");
+  const alike = async (what, path, there, body) => {
+    asked++;
+    const [f, r] = await Promise.all([far(path, body), inPocket(body ? "POST" : "GET", there ?? path, body)]);
+    same("pocket " + what, bare(f), bare(r.body));
+  };
+  for (const path of ["/trips", "/trips/1", "/trips/1/plan?steps=true", "/trips/1/kit", "/trips/1/schedule/ticks", "/log?trip=1", "/coffees?on=2026-09-10", "/recipes", "/gear", "/catalogue"]) await alike(path, path);
+  for (const b of brews) {
+    const there = list.body.brews.find((x) => x.uuid === b.uuid);
+    await alike(b.name, "/brews/" + b.id, "/brews/" + there.id);
+    await alike(b.name + ", told", "/plans/" + b.plan_id, "/plans/" + there.plan_id);
+    await alike(b.name + ", advice", "/brews/" + b.id + "/advice", "/brews/" + there.id + "/advice", {});
+  }
+  for (const l of await far("/log?trip=1")) {
+    const there = (await inPocket("GET", "/log?trip=1")).body.find((x) => x.uuid === l.uuid);
+    await alike("cup " + l.id, "/log/" + l.id + "/had", "/log/" + there.id + "/had");
+  }
   worker.terminate();
   return JSON.stringify({ out: out.slice(0, 12), asked, numbers });
 })()`
