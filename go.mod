@@ -17,8 +17,10 @@ require (
 	github.com/stretchr/testify v1.12.1
 	golang.org/x/net v0.62.0
 	golang.org/x/text v0.43.0
+	golang.org/x/time v0.15.0
 	modernc.org/sqlite v1.62.0
 	pgregory.net/rapid v1.3.0
+	rsc.io/qr v0.2.0
 )
 
 require (

@@ -122,6 +122,10 @@ func Answer(op string, body []byte) (any, *Fault, error) {
 		return asked(body, "body", func(in WhatIfIn) (any, error) {
 			return trip.Compare(JourneyOf(in.Trip, in.Stops, in.Brews, in.Coffees), in.What)
 		})
+	case "share":
+		return asked(body, "body", func(in Shared) (any, error) { return Share(in) })
+	case "read-share":
+		return asked(body, "body", func(in WordsIn) (any, error) { return ReadShare(in.Words) })
 	case "read-recipe":
 		return asked(body, "body", func(in WordsIn) (any, error) { return recipe.Read(in.Words) })
 	case "understand":

@@ -182,3 +182,11 @@ type Elevation struct {
 
 // TerrainSeed is that of the simulated terrain and forecast: the same world for everybody.
 const TerrainSeed = 2026
+
+// Device is one that may ask from beyond this machine.
+type Device struct {
+	ID       int64  `json:"id"`
+	Name     string `json:"name" maxLength:"60"`
+	PairedAt string `json:"paired_at" doc:"UTC, RFC 3339"`
+	SeenAt   string `json:"seen_at" doc:"UTC, RFC 3339, to the minute"`
+}

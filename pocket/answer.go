@@ -149,7 +149,7 @@ func build() []operation {
 	})
 	// What the core alone answers.
 	for path, op := range map[string]string{"/ways": "ways", "/fit": "fit", "/follow": "follow", "/review": "review", "/practice": "practice", "/exercise": "exercise", "/simulate": "simulate",
-		"/recipes/read": "read-recipe", "/taste/understand": "understand", "/bench/boil": "bench-boil", "/bench/wait": "bench-wait", "/bench/fuel": "bench-fuel", "/bench/canister": "bench-canister", "/bench/water": "bench-water", "/bench/grind": "bench-grind"} {
+		"/recipes/read": "read-recipe", "/share": "share", "/share/read": "read-share", "/taste/understand": "understand", "/bench/boil": "bench-boil", "/bench/wait": "bench-wait", "/bench/fuel": "bench-fuel", "/bench/canister": "bench-canister", "/bench/water": "bench-water", "/bench/grind": "bench-grind"} {
 		add("POST", path, func(c *call) (any, error) {
 			out, bad, err := app.Answer(op, c.in.Body)
 			if bad != nil {

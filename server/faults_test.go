@@ -110,11 +110,15 @@ func TestEveryOperationRefusesWhatItCannotRead(t *testing.T) {
 		if o.body != "application/json" {
 			continue
 		}
+		large := []int{413}
+		if o.path == "/bring" {
+			large = []int{422} // a pocket may be as large, and is none
+		}
 		problem("no body", ask(h, o.method, o.at("1"), ""), 400)
 		problem("half a body", ask(h, o.method, o.at("1"), `{"name":`), 400)
 		problem("a list", ask(h, o.method, o.at("1"), `[[1]]`), 422, 400)
 		problem("an unknown field", ask(h, o.method, o.at("1"), `{"no_such_field":1}`), 422)
-		problem("10 MB", ask(h, o.method, o.at("1"), `{"name":"`+strings.Repeat("x", 10<<20)+`"}`), 413)
+		problem("10 MB", ask(h, o.method, o.at("1"), `{"name":"`+strings.Repeat("x", 10<<20)+`"}`), large...)
 		problem("deep", ask(h, o.method, o.at("1"), strings.Repeat(`{"a":`, 20_000)+"1"+strings.Repeat("}", 20_000)), 400, 413, 422)
 	}
 	assert.Equal(t, before, state(h), "nothing has changed")

@@ -8,6 +8,7 @@ import (
 	"net"
 	"net/http"
 	"net/url"
+	"slices"
 	"strconv"
 	"strings"
 
@@ -25,10 +26,10 @@ const nonceKey = "nonce"
 // A page elsewhere cannot reach a loopback server by rebinding a name to it,
 // for the Host would be that name; nor post to it, for the Origin would be
 // that page's.
-func guard(c *gin.Context) {
+func (s *server) guard(c *gin.Context) {
 	host := c.Request.Host
-	if !localHost(host) {
-		problem(c, http.StatusForbidden, "Host "+host+" is not served here; allowed: localhost, or the address that the program listens on.")
+	if !s.served(host) {
+		problem(c, http.StatusForbidden, "Host "+host+" is not served here; allowed: localhost, the address that the program listens on, or a name that it was given with --host.")
 		return
 	}
 	if o := c.GetHeader("Origin"); o != "" {
@@ -107,6 +108,18 @@ func bodyLimit(path string) int64 {
 		return formats.MaxLogBytes
 	}
 	return MaxBodyBytes
+}
+
+// served reports whether a host is one that the program is reached by.
+func (s *server) served(hostport string) bool {
+	if localHost(hostport) {
+		return true
+	}
+	host := hostport
+	if h, _, err := net.SplitHostPort(hostport); err == nil {
+		host = h
+	}
+	return slices.ContainsFunc(s.opt.Hosts, func(name string) bool { return strings.EqualFold(name, host) })
 }
 
 // localHost accepts localhost and literal addresses, never a name that

@@ -55,6 +55,24 @@ func (s *server) pocketRoutes(api huma.API) {
 	})
 }
 
+// shareRoutes are a plan or a recipe as a text, and back.
+func shareRoutes(api huma.API) {
+	huma.Post(api, "/share", func(_ context.Context, in *struct{ Body app.Shared }) (*body[app.ShareOut], error) {
+		out, err := app.Share(in.Body)
+		if err != nil {
+			return nil, failAt("body", err)
+		}
+		return reply(out, nil)
+	}, name("share", "A plan or a recipe as a text and a code that hold it whole"))
+	huma.Post(api, "/share/read", func(_ context.Context, in *struct{ Body app.WordsIn }) (*body[app.Shared], error) {
+		out, err := app.ReadShare(in.Body.Words)
+		if err != nil {
+			return nil, failAt("body", err)
+		}
+		return reply(out, nil)
+	}, name("read-share", "Read a plan or a recipe that was shared, without keeping it"))
+}
+
 // PocketFile is a pocket with a trip as one file.
 func PocketFile(ctx context.Context, a app.App, trip int64) (*files.File, error) {
 	return files.PocketFile(ctx, a, trip, web.Pocket(), func(ctx context.Context, c *app.Carried) (any, error) {

@@ -217,6 +217,8 @@ func (s *server) routes(api huma.API) {
 	s.recipeRoutes(api)
 	s.tasteRoutes(api)
 	s.pocketRoutes(api)
+	s.pairRoutes(api)
+	shareRoutes(api)
 	benchRoutes(api)
 }
 

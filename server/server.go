@@ -12,6 +12,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"sync"
 	"time"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -35,11 +36,22 @@ type Options struct {
 	// looking through a brew; 1 is real time.
 	ClockRate float64
 	Demo      bool
+	// Devices keeps who may ask from beyond this machine; nobody, when nil.
+	Devices Devices
+	// Hosts are names that the program is reached by, besides localhost and addresses.
+	Hosts []string
+	// Addresses are those that it is reached at from beyond its machine, as
+	// https://name:port; none where it listens on loopback alone.
+	Addresses []string
+	// Secure is over HTTPS.
+	Secure bool
 }
 
 type server struct {
 	app.App
-	opt Options
+	opt  Options
+	mu   sync.Mutex // of pair
+	pair *pairing
 }
 
 // Handler returns the whole HTTP handler.
@@ -62,11 +74,12 @@ func build(opt Options) (http.Handler, huma.API) {
 	gin.SetMode(gin.ReleaseMode)
 	huma.DefaultArrayNullable = false // ours are never null
 	r := gin.New()
-	r.Use(gin.CustomRecovery(recovered), guard)
 	if opt.Full != nil {
 		full = opt.Full
 	}
-	s := &server{App: app.App{Store: opt.Store}, opt: opt}
+	s := &server{App: app.App{Store: opt.Store}, opt: opt, pair: newPairing()}
+	r.Use(gin.CustomRecovery(recovered), s.guard, s.paired)
+	s.servePair(r)
 	g := r.Group("/api/v1", gzip.Gzip(gzip.BestSpeed))
 	config := huma.DefaultConfig("Apodemos", brew.Version)
 	config.CreateHooks = nil // no $schema links in bodies
@@ -92,7 +105,8 @@ func problem(c *gin.Context, status int, detail string) {
 	c.AbortWithStatusJSON(status, huma.ErrorModel{Status: status, Title: http.StatusText(status), Detail: detail})
 }
 
-// Serve listens until ctx is done and then lets requests finish.
+// Serve listens until ctx is done and then lets requests finish; over HTTPS where the
+// listener does.
 func Serve(ctx context.Context, l net.Listener, opt Options) error {
 	srv := &http.Server{Handler: Handler(opt), ReadHeaderTimeout: 5 * time.Second, IdleTimeout: 2 * time.Minute, MaxHeaderBytes: 32 << 10}
 	done := make(chan error, 1)
@@ -115,6 +129,9 @@ func Serve(ctx context.Context, l net.Listener, opt Options) error {
 // that cannot be is a fault that is told, and not half a body under 200.
 func whole(plain huma.Format) huma.Format {
 	return huma.Format{Unmarshal: plain.Unmarshal, Marshal: func(w io.Writer, v any) error {
+		if e, ok := v.(*huma.ErrorModel); ok {
+			brief(e)
+		}
 		var b bytes.Buffer
 		if err := plain.Marshal(&b, v); err != nil {
 			panic(fmt.Sprintf("answer of %T: %v", v, err))
@@ -122,6 +139,18 @@ func whole(plain huma.Format) huma.Format {
 		_, err := w.Write(b.Bytes())
 		return err
 	}}
+}
+
+// maxEcho is how much of a wrong value is told back.
+const maxEcho = 400
+
+// brief cuts what a problem tells back of what was sent.
+func brief(e *huma.ErrorModel) {
+	for _, d := range e.Errors {
+		if b, err := json.Marshal(d.Value); err != nil || len(b) > maxEcho {
+			d.Value = fmt.Sprintf("%d bytes", len(b))
+		}
+	}
 }
 
 // full tells whether an error of the store is for want of room.

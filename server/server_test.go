@@ -27,12 +27,15 @@ func running(t *testing.T) http.Handler {
 // ask sends a request as the page itself would; headers come in pairs.
 func ask(h http.Handler, method, path, body string, headers ...string) *httptest.ResponseRecorder {
 	r := httptest.NewRequest(method, path, strings.NewReader(body))
-	r.Host = "127.0.0.1:8466"
+	r.Host, r.RemoteAddr = "127.0.0.1:8466", "127.0.0.1:50000"
 	r.Header.Set("Content-Type", "application/json")
 	for i := 0; i+1 < len(headers); i += 2 {
-		if headers[i] == "Host" {
+		switch headers[i] {
+		case "Host":
 			r.Host = headers[i+1]
-		} else {
+		case "From-Address":
+			r.RemoteAddr = headers[i+1]
+		default:
 			r.Header.Set(headers[i], headers[i+1])
 		}
 	}

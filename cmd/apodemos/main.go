@@ -55,6 +55,6 @@ Start with "apodemos demo" and open the address that it prints.`,
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), planCommand(), tripCommand(), recipeCommand(), adviseCommand(), followCommand(), simulateCommand(), pocketCommand(), bringCommand(), importCommand(), exportCommand(), schemaCommand(), backupCommand(), restoreCommand(), openapiCommand(), methodsCommand())
+	c.AddCommand(demoCommand(), serveCommand(), planCommand(), tripCommand(), recipeCommand(), adviseCommand(), followCommand(), simulateCommand(), pocketCommand(), bringCommand(), pairCommand(), importCommand(), exportCommand(), schemaCommand(), backupCommand(), restoreCommand(), openapiCommand(), methodsCommand())
 	return c
 }

@@ -2,12 +2,14 @@ package main
 
 import (
 	"context"
+	"crypto/tls"
 	"errors"
 	"fmt"
 	"net"
 	"net/http"
 	"os"
 	"path/filepath"
+	"strings"
 
 	"github.com/spf13/cobra"
 
@@ -17,13 +19,18 @@ import (
 )
 
 type serveFlags struct {
-	data, listen string
-	clockRate    float64
+	data, listen    string
+	clockRate       float64
+	tlsCert, tlsKey string
+	hosts           []string
 }
 
 func (f *serveFlags) add(c *cobra.Command, data string) {
 	c.Flags().StringVar(&f.data, "data", data, "directory that holds the database")
-	c.Flags().StringVar(&f.listen, "listen", "127.0.0.1:8466", "address to listen on; anything but loopback lets others on the network in")
+	c.Flags().StringVar(&f.listen, "listen", "127.0.0.1:8466", "address to listen on; anything but loopback can be reached from the network, by devices that are paired")
+	c.Flags().StringVar(&f.tlsCert, "tls-cert", "", "certificate for HTTPS, PEM, with those that it hangs on")
+	c.Flags().StringVar(&f.tlsKey, "tls-key", "", "its private key, PEM")
+	c.Flags().StringArrayVar(&f.hosts, "host", nil, "name that the program is reached by, besides localhost and addresses; may be given again")
 	c.Flags().Float64Var(&f.clockRate, "clock-rate", 1, "run the guide's clock this many times faster than time, to look through a brew quickly (1 to 1000)")
 }
 
@@ -128,6 +135,14 @@ func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 	if !(f.clockRate >= 1 && f.clockRate <= 1000) {
 		return fmt.Errorf("--clock-rate: %v is not allowed; allowed: 1 to 1000", f.clockRate)
 	}
+	if (f.tlsCert == "") != (f.tlsKey == "") {
+		return errors.New("--tls-cert, --tls-key: one without the other; allowed: both, or neither")
+	}
+	for _, h := range f.hosts {
+		if h == "" || strings.ContainsAny(h, "/: *") {
+			return fmt.Errorf("--host: %q is not allowed; allowed: a name such as kettle.home, without scheme and port", h)
+		}
+	}
 	s, err := store.Open(ctx, f.data)
 	if err != nil {
 		return err
@@ -137,12 +152,30 @@ func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 	if err != nil {
 		return fmt.Errorf("cannot listen on %s: %w; another copy may be running, or give another address with --listen", f.listen, err)
 	}
-	host, _, _ := net.SplitHostPort(l.Addr().String())
-	if ip := net.ParseIP(host); ip != nil && !ip.IsLoopback() {
-		fmt.Fprintln(os.Stderr, "Note: listening beyond this machine. There is no password: everyone on the network can read and change your data.")
+	opt := server.Options{Store: s, Full: store.IsFull, ClockRate: f.clockRate, Demo: isDemo, Devices: s, Hosts: f.hosts}
+	if f.tlsCert != "" {
+		cert, err := tls.LoadX509KeyPair(f.tlsCert, f.tlsKey)
+		if err != nil {
+			return fmt.Errorf("--tls-cert, --tls-key: %w", err)
+		}
+		l = tls.NewListener(l, &tls.Config{Certificates: []tls.Certificate{cert}, MinVersion: tls.VersionTLS12, NextProtos: []string{"http/1.1"}})
+		opt.Secure = true
 	}
-	fmt.Printf("Apodemos is at http://%s (data in %s). Stop with Ctrl+C.\n", l.Addr(), f.data)
-	err = server.Serve(ctx, l, server.Options{Store: s, Full: store.IsFull, ClockRate: f.clockRate, Demo: isDemo})
+	opt.Addresses = addresses(l.Addr(), f.hosts, opt.Secure)
+	scheme := "http"
+	if opt.Secure {
+		scheme = "https"
+	}
+	fmt.Printf("Apodemos is at %s://%s (data in %s). Stop with Ctrl+C.\n", scheme, l.Addr(), f.data)
+	if len(opt.Addresses) > 0 {
+		if err := sayPairing(ctx, os.Stdout, s, opt.Addresses); err != nil {
+			return err
+		}
+		if !opt.Secure {
+			fmt.Println("Without HTTPS (--tls-cert, --tls-key) everybody on the network can read along, phones install nothing, and their screens go dark.")
+		}
+	}
+	err = server.Serve(ctx, l, opt)
 	if errors.Is(err, http.ErrServerClosed) {
 		return nil
 	}

@@ -472,6 +472,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/devices/{device}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Let go of a device: its token opens nothing any more */
+        delete: operations["revoke-device"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/exercise": {
         parameters: {
             query?: never;
@@ -851,6 +868,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/pairing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether the program can be reached from beyond its machine, and which devices are paired */
+        get: operations["pairing"];
+        put?: never;
+        /** A key that pairs one device, for ten minutes; it takes the place of the one before */
+        post: operations["make-key"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/places": {
         parameters: {
             query?: never;
@@ -1087,6 +1122,40 @@ export interface paths {
         put?: never;
         /** What of a run cost what, and one thing to try next */
         post: operations["review"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/share": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A plan or a recipe as a text and a code that hold it whole */
+        post: operations["share"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/share/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Read a plan or a recipe that was shared, without keeping it */
+        post: operations["read-share"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2684,6 +2753,15 @@ export interface components {
             /** @enum {string} */
             second: "a" | "b";
         };
+        Device: {
+            /** Format: int64 */
+            id: number;
+            name: string;
+            /** @description UTC, RFC 3339 */
+            paired_at: string;
+            /** @description UTC, RFC 3339, to the minute */
+            seen_at: string;
+        };
         Did: {
             /** @description Where it steeps in its pot */
             coffee_in?: boolean;
@@ -3632,6 +3710,13 @@ export interface components {
             /** @description Time zone of the stop */
             zone?: string;
         };
+        KeyOut: {
+            /** @description Of each address that the program has; the text is the address */
+            codes: components["schemas"]["ShareOut"][];
+            key: string;
+            /** @description UTC, RFC 3339 */
+            until: string;
+        };
         Kit: {
             brews: components["schemas"]["Serving"][];
             /**
@@ -4226,6 +4311,15 @@ export interface components {
             text: string;
             values?: components["schemas"]["Value"][];
             where: string;
+        };
+        Pairing: {
+            /** @description The program can be reached from beyond its own machine */
+            beyond: boolean;
+            devices: components["schemas"]["Device"][];
+            /** @description Asked on its own machine, where devices are paired and let go of */
+            here: boolean;
+            /** @description Over HTTPS */
+            secure: boolean;
         };
         Path: {
             coffee: components["schemas"]["CoffeeOut"];
@@ -4860,6 +4954,25 @@ export interface components {
             /** Format: double */
             kj: number;
             label: string;
+        };
+        ShareOut: {
+            /** @description SVG path of its dark modules, a unit each */
+            path: string;
+            /**
+             * Format: int64
+             * @description Modules along an edge of the code, with the quiet ones round it
+             */
+            size: number;
+            text: string;
+        };
+        Shared: {
+            at?: string;
+            name?: string;
+            /** @description What the stop is called */
+            place?: string;
+            recipe?: components["schemas"]["Recipe"];
+            /** @description Of a plan, whole */
+            request?: components["schemas"]["Request"];
         };
         Shortage: {
             /** Format: int64 */
@@ -7027,6 +7140,35 @@ export interface operations {
             };
         };
     };
+    "revoke-device": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                device: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     exercise: {
         parameters: {
             query?: never;
@@ -7911,6 +8053,66 @@ export interface operations {
             };
         };
     };
+    pairing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pairing"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "make-key": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     "list-places": {
         parameters: {
             query?: never;
@@ -8496,6 +8698,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Review"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    share: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Shared"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShareOut"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "read-share": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WordsIn"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Shared"];
                 };
             };
             /** @description Error */

@@ -1,0 +1,154 @@
+package app
+
+import (
+	"bytes"
+	"compress/flate"
+	"encoding/base64"
+	"encoding/json"
+	"fmt"
+	"io"
+	"strings"
+
+	"rsc.io/qr"
+
+	"apodemos/core/brew"
+	"apodemos/core/recipe"
+)
+
+// A plan or a recipe as a text that holds it whole: small enough for a code that a phone's
+// camera reads. It is the JSON of Shared, deflated (RFC 1951), in base 64 for URLs (RFC 4648,
+// section 5), behind SharePrefix.
+const (
+	SharePrefix = "apodemos1."
+	// MaxShare bounds such a text: a code with more is too fine for a camera at arm's length.
+	MaxShare = 2200
+	// maxShared bounds what it unpacks to.
+	maxShared = 32 << 10
+)
+
+// Shared is a plan, or a recipe.
+type Shared struct {
+	Name    string         `json:"name,omitempty" maxLength:"120"`
+	At      string         `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$"`
+	Place   string         `json:"place,omitempty" maxLength:"120" doc:"What the stop is called"`
+	Request *brew.Request  `json:"request,omitempty" doc:"Of a plan, whole"`
+	Recipe  *recipe.Recipe `json:"recipe,omitempty"`
+}
+
+// ShareOut is one as a text and as a code.
+type ShareOut struct {
+	Text string `json:"text"`
+	Size int    `json:"size" doc:"Modules along an edge of the code, with the quiet ones round it"`
+	Path string `json:"path" doc:"SVG path of its dark modules, a unit each"`
+}
+
+// Share packs a plan or a recipe. Its error is brew.Problems where it is neither, or too
+// large.
+func Share(in Shared) (ShareOut, error) {
+	if err := in.check(); err != nil {
+		return ShareOut{}, err
+	}
+	if in.Request != nil {
+		// A coffee is known by name elsewhere, and not by its identity.
+		r := *in.Request
+		r.Coffee.ID = nil
+		in.Request = &r
+	}
+	b, err := json.Marshal(in)
+	if err != nil {
+		return ShareOut{}, err
+	}
+	var small bytes.Buffer
+	w, _ := flate.NewWriter(&small, flate.BestCompression)
+	if _, err := w.Write(b); err != nil {
+		return ShareOut{}, err
+	}
+	if err := w.Close(); err != nil {
+		return ShareOut{}, err
+	}
+	text := SharePrefix + base64.RawURLEncoding.EncodeToString(small.Bytes())
+	if len(text) > MaxShare {
+		return ShareOut{}, brew.Problems{{Field: "share", Value: len(text), Message: fmt.Sprintf("%d characters; allowed: up to %d, for a camera reads no finer code. Leave words out", len(text), MaxShare)}}
+	}
+	return Code(text)
+}
+
+func (in Shared) check() error {
+	switch {
+	case (in.Request == nil) == (in.Recipe == nil):
+		return brew.Problems{{Field: "share", Message: "neither a plan nor a recipe, or both; allowed: one of the two"}}
+	case in.Recipe != nil:
+		return CheckRecipe(in.Recipe)
+	}
+	if err := CheckShape("", in); err != nil {
+		return err
+	}
+	_, err := brew.Compute(*in.Request)
+	return err
+}
+
+// Code is a text as a code for a camera (ISO/IEC 18004), with the least of the four levels of
+// correction: on a screen nothing is torn off.
+func Code(text string) (ShareOut, error) {
+	c, err := qr.Encode(text, qr.L)
+	if err != nil {
+		return ShareOut{}, brew.Problems{{Field: "share", Value: len(text), Message: "too long for a code"}}
+	}
+	const quiet = 4
+	out := ShareOut{Text: text, Size: c.Size + 2*quiet}
+	var d strings.Builder
+	for y := range c.Size {
+		for x := 0; x < c.Size; x++ {
+			if !c.Black(x, y) {
+				continue
+			}
+			from := x
+			for x < c.Size && c.Black(x, y) {
+				x++
+			}
+			fmt.Fprintf(&d, "M%d %dh%dv1h-%dz", from+quiet, y+quiet, x-from, x-from)
+		}
+	}
+	out.Path = d.String()
+	return out, nil
+}
+
+// ReadShare reads what Share packed, out of whatever is round it, such as an address. Its
+// error is brew.Problems.
+func ReadShare(text string) (Shared, error) {
+	no := func(says string) (Shared, error) {
+		return Shared{}, brew.Problems{{Field: "text", Message: says}}
+	}
+	at := strings.Index(text, SharePrefix)
+	if at < 0 {
+		if strings.Contains(text, "apodemos") {
+			return no("is of a version that this one does not know; allowed: " + SharePrefix + "…")
+		}
+		return no("holds no plan and no recipe; allowed: the text or the address that was shared, whole")
+	}
+	text = text[at+len(SharePrefix):]
+	if end := strings.IndexFunc(text, func(r rune) bool {
+		return !(r == '-' || r == '_' || r >= '0' && r <= '9' || r >= 'a' && r <= 'z' || r >= 'A' && r <= 'Z')
+	}); end >= 0 {
+		text = text[:end]
+	}
+	if len(text) > MaxShare {
+		return no(fmt.Sprintf("is longer than allowed; allowed: up to %d characters", MaxShare))
+	}
+	b, err := base64.RawURLEncoding.DecodeString(text)
+	if err != nil {
+		return no("is not whole: a part of it is missing")
+	}
+	raw, err := io.ReadAll(io.LimitReader(flate.NewReader(bytes.NewReader(b)), maxShared+1))
+	if err != nil {
+		return no("is not whole: a part of it is missing")
+	}
+	if len(raw) > maxShared {
+		return no("holds more than a plan")
+	}
+	s, err := brew.DecodeJSON[Shared](bytes.NewReader(raw), maxShared, "share", "{}")
+	if err != nil {
+		return Shared{}, err
+	}
+	return s, s.check()
+}

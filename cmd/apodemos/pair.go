@@ -1,0 +1,154 @@
+package main
+
+import (
+	"context"
+	"fmt"
+	"io"
+	"net"
+	"net/url"
+	"strings"
+	"time"
+
+	"github.com/spf13/cobra"
+	"rsc.io/qr"
+
+	"apodemos/server"
+	"apodemos/store"
+)
+
+// addresses are those that a listener is reached at from beyond its machine, by name and by
+// number; none where it listens on loopback alone.
+func addresses(at net.Addr, hosts []string, secure bool) []string {
+	tcp, ok := at.(*net.TCPAddr)
+	if !ok || tcp.IP.IsLoopback() {
+		return nil
+	}
+	scheme := "http"
+	if secure {
+		scheme = "https"
+	}
+	var out []string
+	add := func(host string) {
+		out = append(out, scheme+"://"+net.JoinHostPort(host, fmt.Sprint(tcp.Port)))
+	}
+	for _, h := range hosts {
+		add(h)
+	}
+	if !tcp.IP.IsUnspecified() {
+		add(tcp.IP.String())
+		return out
+	}
+	all, err := net.InterfaceAddrs()
+	if err != nil {
+		return out
+	}
+	for _, a := range all {
+		if n, ok := a.(*net.IPNet); ok && n.IP.IsGlobalUnicast() && n.IP.To4() != nil {
+			add(n.IP.String())
+		}
+	}
+	return out
+}
+
+// sayPairing shows how a phone is paired: an address, a key and a code for its camera.
+func sayPairing(ctx context.Context, w io.Writer, s *store.Store, bases []string) error {
+	key, until, err := server.Key(ctx, s)
+	if err != nil {
+		return err
+	}
+	at := server.PairURL(bases[0], key)
+	fmt.Fprintf(w, "\nOther devices are let in when they are paired. To pair one, until %s:\n  %s\n  key %s\n", until.Format("15:04"), at, key)
+	for _, b := range bases[1:] {
+		fmt.Fprintf(w, "  or at %s\n", b)
+	}
+	return drawCode(w, at)
+}
+
+// drawCode draws a code with half blocks, two rows of it in one of the terminal.
+func drawCode(w io.Writer, text string) error {
+	c, err := qr.Encode(text, qr.L)
+	if err != nil {
+		return err
+	}
+	const quiet = 2
+	dark := func(x, y int) bool {
+		return x >= 0 && y >= 0 && x < c.Size && y < c.Size && c.Black(x, y)
+	}
+	var b strings.Builder
+	for y := -quiet; y < c.Size+quiet; y += 2 {
+		for x := -quiet; x < c.Size+quiet; x++ {
+			// Light on dark ground: terminals are mostly dark, and a camera wants light round it.
+			switch up, down := dark(x, y), dark(x, y+1); {
+			case up && down:
+				b.WriteString(" ")
+			case up:
+				b.WriteString("▄")
+			case down:
+				b.WriteString("▀")
+			default:
+				b.WriteString("█")
+			}
+		}
+		b.WriteByte('\n')
+	}
+	_, err = io.WriteString(w, "\n"+b.String()+"\n")
+	return err
+}
+
+func pairCommand() *cobra.Command {
+	var data, at string
+	var list bool
+	var letGo int64
+	c := &cobra.Command{
+		Use:   "pair",
+		Short: "Make a key that pairs one device with the running program, or list and let go of devices",
+		Long: `Makes a key that pairs one device for ten minutes; it takes the place of the one
+before. With --at it shows the address with the key in it, as a code for a camera.`,
+		Example: `  apodemos pair --at https://kettle.home:8466`,
+		Args:    cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			s, err := opened(c, data)
+			if err != nil {
+				return err
+			}
+			defer s.Close()
+			w := c.OutOrStdout()
+			switch {
+			case letGo > 0:
+				if err := s.RevokeDevice(c.Context(), letGo); err != nil {
+					return fmt.Errorf("--let-go: there is no device %d; see --list", letGo)
+				}
+				fmt.Fprintln(w, "Let go of: its token opens nothing any more.")
+			case list:
+				devices, err := s.Devices(c.Context())
+				if err != nil {
+					return err
+				}
+				if len(devices) == 0 {
+					fmt.Fprintln(w, "No device is paired.")
+				}
+				for _, d := range devices {
+					fmt.Fprintf(w, "%d  %s  paired %s  last seen %s\n", d.ID, d.Name, d.PairedAt, d.SeenAt)
+				}
+			case at != "":
+				u, err := url.Parse(at)
+				if err != nil || u.Host == "" || u.Scheme != "http" && u.Scheme != "https" {
+					return fmt.Errorf("--at: %q is not allowed; allowed: an address such as https://kettle.home:8466", at)
+				}
+				return sayPairing(c.Context(), w, s, []string{u.Scheme + "://" + u.Host})
+			default:
+				key, until, err := server.Key(c.Context(), s)
+				if err != nil {
+					return err
+				}
+				fmt.Fprintf(w, "%s (until %s)\n", key, until.Local().Format(time.TimeOnly))
+			}
+			return nil
+		},
+	}
+	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
+	c.Flags().StringVar(&at, "at", "", "address that the device reaches the program at")
+	c.Flags().BoolVar(&list, "list", false, "list the devices that are paired")
+	c.Flags().Int64Var(&letGo, "let-go", 0, "let go of the device with this number")
+	return c
+}
