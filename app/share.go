@@ -33,6 +33,8 @@ type Shared struct {
 	Place   string         `json:"place,omitempty" maxLength:"120" doc:"What the stop is called"`
 	Request *brew.Request  `json:"request,omitempty" doc:"Of a plan, whole"`
 	Recipe  *recipe.Recipe `json:"recipe,omitempty"`
+	// Base is where the code leads, and is not part of what is shared.
+	Base string `json:"base,omitempty" maxLength:"120" pattern:"^(https?://[^/ ]+)?$" doc:"Address of the application, so that a camera opens it; left out, the code is the text alone"`
 }
 
 // ShareOut is one as a text and as a code.
@@ -54,6 +56,8 @@ func Share(in Shared) (ShareOut, error) {
 		r.Coffee.ID = nil
 		in.Request = &r
 	}
+	base := in.Base
+	in.Base = ""
 	b, err := json.Marshal(in)
 	if err != nil {
 		return ShareOut{}, err
@@ -70,6 +74,9 @@ func Share(in Shared) (ShareOut, error) {
 	if len(text) > MaxShare {
 		return ShareOut{}, brew.Problems{{Field: "share", Value: len(text), Message: fmt.Sprintf("%d characters; allowed: up to %d, for a camera reads no finer code. Leave words out", len(text), MaxShare)}}
 	}
+	if base != "" {
+		text = base + "/take#" + text
+	}
 	return Code(text)
 }
 
@@ -77,11 +84,12 @@ func (in Shared) check() error {
 	switch {
 	case (in.Request == nil) == (in.Recipe == nil):
 		return brew.Problems{{Field: "share", Message: "neither a plan nor a recipe, or both; allowed: one of the two"}}
-	case in.Recipe != nil:
-		return CheckRecipe(in.Recipe)
 	}
 	if err := CheckShape("", in); err != nil {
 		return err
+	}
+	if in.Recipe != nil {
+		return CheckRecipe(in.Recipe)
 	}
 	_, err := brew.Compute(*in.Request)
 	return err

@@ -21,7 +21,7 @@ func startOwn(t *testing.T) *program {
 	require.NoError(t, cmd.Start())
 	line, err := bufio.NewReader(out).ReadString('\n')
 	require.NoError(t, err)
-	p := &program{cmd, address.FindString(line)}
+	p := &program{cmd: cmd, base: address.FindString(line)}
 	t.Cleanup(p.stop)
 	return p
 }

@@ -78,9 +78,28 @@ func run(m *testing.M) int {
 type program struct {
 	cmd  *exec.Cmd
 	base string
+
+	mu   sync.Mutex
+	said string // after its first line
 }
 
-var address = regexp.MustCompile(`http://[^ ]+`)
+var keySaid = regexp.MustCompile(`key ([0-9A-Z]{5}-[0-9A-Z]{5})`)
+
+// key is the one that it showed to pair a device with.
+func (p *program) key(t testing.TB) string {
+	for end := time.Now().Add(10 * time.Second); time.Now().Before(end); time.Sleep(20 * time.Millisecond) {
+		p.mu.Lock()
+		found := keySaid.FindStringSubmatch(p.said)
+		p.mu.Unlock()
+		if found != nil {
+			return found[1]
+		}
+	}
+	t.Fatal("it shows no key")
+	return ""
+}
+
+var address = regexp.MustCompile(`https?://[^ ]+`)
 
 // start starts "apodemos demo" on a free port with its data in dir.
 func start(t testing.TB, dir string, args ...string) *program {
@@ -89,9 +108,21 @@ func start(t testing.TB, dir string, args ...string) *program {
 	require.NoError(t, err)
 	cmd.Stderr = os.Stderr
 	require.NoError(t, cmd.Start())
-	line, err := bufio.NewReader(out).ReadString('\n')
+	lines := bufio.NewReader(out)
+	line, err := lines.ReadString('\n')
 	require.NoError(t, err)
-	p := &program{cmd, address.FindString(line)}
+	p := &program{cmd: cmd, base: address.FindString(line)}
+	go func() {
+		for {
+			more, err := lines.ReadString('\n')
+			p.mu.Lock()
+			p.said += more
+			p.mu.Unlock()
+			if err != nil {
+				return
+			}
+		}
+	}()
 	t.Cleanup(p.stop)
 	return p
 }
@@ -208,7 +239,14 @@ func (p *person) clickKind(text, kinds string) {
 // screen returns the visible text of the page.
 func (p *person) screen() string {
 	p.t.Helper()
-	s, err := chromedp.Run(p.ctx, chromedp.Evaluate[string](`document.body.innerText.replace(/[\u2009\u00a0]/g, " ")`))
+	var s string
+	var err error
+	for range 3 { // a page that is just being left has no text
+		if s, err = chromedp.Run(p.ctx, chromedp.Evaluate[string](`(document.body?.innerText ?? "").replace(/[\u2009\u00a0]/g, " ")`)); err == nil {
+			return s
+		}
+		time.Sleep(100 * time.Millisecond)
+	}
 	require.NoError(p.t, err)
 	return s
 }

@@ -273,3 +273,33 @@ func TestTwoWindowsOfOnePocket(t *testing.T) {
 		return p.js(`String(document.querySelectorAll("main input[type=checkbox]:checked").length)`) == q.js(`String(document.querySelectorAll("main input[type=checkbox]:checked").length)`)
 	})
 }
+
+// A plan goes from one phone to another as a text that holds it whole, at the trailhead: both
+// are pockets, and there is no network.
+func TestAPlanIsShared(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	address, _ := taken(t, a, t.TempDir())
+	a.stop()
+	p, q := sit(t, ""), sit(t, "")
+	p.offline(true)
+	q.offline(true)
+	p.open(address + "#/trips/1/stops/5/brews/9")
+	p.see("Four pulses")
+	p.click("Share")
+	p.see("The code holds all of it")
+	p.until("see the code", func() bool { return p.js(`document.querySelector(".qr path")?.getAttribute("d") ?? ""`) != "" })
+	text := p.js(`document.querySelector(".share-text").value`)
+	q.open(address + "#/take")
+	q.see("Take what was shared")
+	q.fill("What was read", text[:len(text)-20])
+	q.click("Look at it")
+	q.see("It is not whole")
+	q.fill("What was read", "Have this: "+text)
+	q.click("Look at it")
+	q.see("A plan: Cone dripper, at High plateau, 3,900 m.")
+	q.click("Keep the plan")
+	q.until("be at the plan", func() bool { return strings.Contains(q.js("location.hash"), "/places/") })
+	q.see("Four pulses")
+	q.see("87.0")
+}

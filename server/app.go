@@ -66,6 +66,9 @@ func serveAsset(c *gin.Context, app fs.FS, name string) bool {
 	if strings.HasPrefix(name, "assets/") {
 		h.Set("Cache-Control", "public, max-age=31536000, immutable")
 	}
+	if name == "sw.js" {
+		h.Set("Cache-Control", "no-cache") // a newer one is known by it
+	}
 	h.Set("Vary", "Accept-Encoding")
 	accept := c.GetHeader("Accept-Encoding")
 	for _, e := range []struct{ token, suffix string }{{"br", ".br"}, {"gzip", ".gz"}} {
@@ -77,6 +80,10 @@ func serveAsset(c *gin.Context, app fs.FS, name string) bool {
 			h.Set("Content-Encoding", e.token)
 			break
 		}
+	}
+	if path.Ext(name) == ".webmanifest" {
+		c.Data(http.StatusOK, "application/manifest+json", body)
+		return true
 	}
 	kind := mime.TypeByExtension(path.Ext(name))
 	if kind == "" {

@@ -87,6 +87,7 @@ const RecipePage = fetched(async () => (await import("./recipes/RecipePage")).de
 const NewRecipePage = fetched(async () => (await import("./recipes/RecipePage")).NewRecipePage);
 const AlongPage = fetched(async () => (await import("./pocket/AlongPage")).default);
 const BringPage = fetched(async () => (await import("./pocket/BringPage")).default);
+const TakePage = fetched(async () => (await import("./pocket/TakePage")).default);
 const AboutPage = fetched(async () => (await import("./pocket/AboutPage")).default);
 const EntryPage = fetched(async () => (await import("./log/EntryPage")).default);
 
@@ -164,6 +165,7 @@ const router = (mode === "file" ? createHashRouter : createBrowserRouter)([
       { path: "/trips/:trip/along", element: <AlongPage /> },
       { path: "/bring", element: <BringPage /> },
       { path: "/pocket", element: <AboutPage /> },
+      { path: "/take", element: <TakePage /> },
       { path: "/bench", element: <Navigate replace to="/bench/boil" /> },
       { path: "/bench/:question", element: <BenchPage /> },
       { path: "/practice", element: <PracticePage /> },
@@ -231,3 +233,11 @@ Promise.all(wanted.map((v) => v.preload())).then(begin, begin);
 
 if (inPocket) open().catch(() => undefined);
 else wakeWhenIdle();
+
+// Installed: what was done without the server comes home, and a newer version is looked for.
+if (mode !== "file" && globalThis.navigator.serviceWorker?.controller) {
+  setTimeout(() => {
+    void import("./pocket/installed").then((i) => i.lookForNewer());
+    if (mode === "server") void import("./pocket/meet").then((m) => m.bringHome());
+  }, 800);
+}

@@ -4967,6 +4967,8 @@ export interface components {
         };
         Shared: {
             at?: string;
+            /** @description Address of the application, so that a camera opens it; left out, the code is the text alone */
+            base?: string;
             name?: string;
             /** @description What the stop is called */
             place?: string;

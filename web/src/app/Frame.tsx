@@ -1,7 +1,7 @@
 import { Suspense, useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { useInfo, useTrip, useTrips } from "../api/queries";
-import { inPocket } from "../pocket/mode";
+import { inPocket, mode } from "../pocket/mode";
 import { askBy, type Choice } from "../api/change";
 import { deviceFor } from "./device";
 import { Loaded } from "./Trouble";
@@ -18,6 +18,7 @@ import { isTyping } from "./keys";
 
 const Shortcuts = fetched(async () => (await import("./Shortcuts")).default);
 const PocketStrip = later(async () => (await import("../pocket/PocketStrip")).default);
+const Newer = later(async () => (await import("../pocket/Newer")).default);
 const VersionsDialog = fetched(async () => (await import("./VersionsDialog")).default);
 
 /** The same units with volumes told the other way. */
@@ -27,6 +28,9 @@ const otherVolumes: Record<System, System> = {
   us: "us-cups",
   "us-cups": "us",
 };
+
+/** Kept on this device by a service worker. */
+const installed = mode !== "file" && Boolean(globalThis.navigator?.serviceWorker?.controller);
 
 /** The frame round every page, once it is known whose things this device keeps. */
 export function Frame() {
@@ -43,6 +47,11 @@ export function Frame() {
       {inPocket && (
         <Suspense>
           <PocketStrip />
+        </Suspense>
+      )}
+      {installed && (
+        <Suspense>
+          <Newer />
         </Suspense>
       )}
       <Loaded query={info}>

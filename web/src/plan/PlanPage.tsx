@@ -1,3 +1,4 @@
+import { Share } from "../pocket/Share";
 import { howLong } from "../pocket/storage";
 import { Button, Select } from "antd";
 import { useQueryClient } from "@tanstack/react-query";
@@ -706,6 +707,14 @@ function Editor({
             <Button type="text" size="small" onClick={() => window.print()}>
               Print
             </Button>
+            <Share
+              what={{
+                request: draft.request,
+                name: brew.name || (method?.name ?? ""),
+                ...(brew.at && { at: brew.at }),
+                ...(stop && { place: stop.name }),
+              }}
+            />
             {!isNew && (
               <Button
                 type="text"

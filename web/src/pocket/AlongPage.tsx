@@ -4,6 +4,7 @@ import { Link, useParams } from "react-router";
 import { api, must } from "../api/client";
 import { useTrip } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
+import { install } from "./installed";
 import { Pair } from "./Pair";
 import "./pocket.css";
 import { carriedHere, carry } from "./session";
@@ -70,6 +71,7 @@ function Carry({ trip }: { trip: number }) {
       const text = await must(
         api.GET("/trips/{trip}/pocket", { params: { path: { trip } }, parseAs: "text" }),
       );
+      await install();
       if (!carry(text as string))
         throw new Error("This browser has no room for it, or keeps nothing. Take the one file.");
       setDone(true);

@@ -1,4 +1,107 @@
-/** Pairing a phone with this server; filled in where the server listens beyond its own machine. */
+import { Button } from "antd";
+import { useState } from "react";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { api, must, type Schemas } from "../api/client";
+import { dateInWords } from "../app/dates";
+import { Code } from "./Code";
+
+/** The phones that may reach this program, and how another is let in. */
 export function Pair() {
-  return null;
+  const client = useQueryClient();
+  const pairing = useQuery({ queryKey: ["pairing"], queryFn: () => must(api.GET("/pairing")) });
+  const [key, setKey] = useState<Schemas["KeyOut"]>();
+  const [error, setError] = useState<string>();
+  const p = pairing.data;
+  if (!p) return null;
+  const run = async (f: () => Promise<unknown>) => {
+    setError(undefined);
+    try {
+      await f();
+      await client.invalidateQueries({ queryKey: ["pairing"] });
+    } catch (e) {
+      setError(e instanceof Error ? e.message : String(e));
+    }
+  };
+  return (
+    <>
+      <h2>On another device</h2>
+      {!p.beyond ? (
+        <p>
+          This program answers its own machine alone. Started with <code>serve --listen 0.0.0.0:8466</code> it
+          can be reached from your network, by devices that are paired; with a certificate (
+          <code>--tls-cert</code>, <code>--tls-key</code>) a phone can install it and keep its screen on.
+        </p>
+      ) : !p.secure ? (
+        <p>
+          Without HTTPS a phone installs nothing and its screen goes dark, and everybody on your network can
+          read along. The one file works all the same.
+        </p>
+      ) : null}
+      {p.beyond && !p.here && <p>Devices are paired, and let go of, on the machine that Apodemos runs on.</p>}
+      {p.beyond && p.here && (
+        <p>
+          <Button onClick={() => void run(async () => setKey(await must(api.POST("/pairing"))))}>
+            Pair a device
+          </Button>
+        </p>
+      )}
+      {key && (
+        <div>
+          <p>
+            Key <strong className="num">{key.key}</strong>: it pairs one device, until{" "}
+            {new Date(key.until).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })}. Scan, or
+            open the address and type the key.
+          </p>
+          {key.codes.map((c) => (
+            <div key={c.text} className="code-row">
+              <Code {...c} label={`Code with the address ${c.text}`} />
+              <code>{c.text}</code>
+            </div>
+          ))}
+        </div>
+      )}
+      {error && (
+        <p className="trouble" role="alert">
+          {error}
+        </p>
+      )}
+      {p.devices.length > 0 && (
+        <table className="devices">
+          <thead>
+            <tr>
+              <th>Paired</th>
+              <th>since</th>
+              <th>last seen</th>
+              <th />
+            </tr>
+          </thead>
+          <tbody>
+            {p.devices.map((d) => (
+              <tr key={d.id}>
+                <td>{d.name}</td>
+                <td>{dateInWords(d.paired_at.slice(0, 10))}</td>
+                <td>{new Date(d.seen_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}</td>
+                <td>
+                  {p.here && (
+                    <Button
+                      size="small"
+                      aria-label={`Let go of ${d.name}`}
+                      onClick={() =>
+                        window.confirm(`Let go of ${d.name}? It must be paired anew then.`) &&
+                        void run(() =>
+                          must(api.DELETE("/devices/{device}", { params: { path: { device: d.id } } })),
+                        )
+                      }
+                    >
+                      Let go
+                    </Button>
+                  )}
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      )}
+    </>
+  );
 }

@@ -1,17 +1,35 @@
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { Link, useLocation } from "react-router";
 import { notice } from "../app/notices";
 import { counted } from "../units/units";
+import { answers } from "./meet";
 import { mode } from "./mode";
 import { keepCopy } from "./session";
 import { usePocket } from "./usePocket";
 import "./pocket.css";
+
+/** Looks now and then whether the server answers again. */
+function useServer(): boolean {
+  const [there, setThere] = useState(false);
+  useEffect(() => {
+    if (mode !== "carried") return undefined;
+    const look = () => void answers().then(setThere);
+    const again = setInterval(look, 15_000);
+    window.addEventListener("online", look);
+    return () => {
+      clearInterval(again);
+      window.removeEventListener("online", look);
+    };
+  }, []);
+  return there;
+}
 
 /** Over every page in the pocket: what this is, where what is done is kept, and a copy to keep. */
 export default function PocketStrip() {
   const p = usePocket();
   const inGuide = useLocation().pathname.endsWith("/guide");
   const [busy, setBusy] = useState(false);
+  const there = useServer();
   if (p.state === "broken")
     return (
       <div className="pocket-strip pocket-bad" role="alert">
@@ -64,7 +82,10 @@ export default function PocketStrip() {
       >
         Keep a copy
       </button>{" "}
-      <Link to="/pocket">About</Link>
+      <Link to="/pocket">About</Link>{" "}
+      {mode === "carried" && (
+        <a href="/">{there ? "Your server is here again: bring it home" : "Try your server"}</a>
+      )}
     </div>
   );
 }

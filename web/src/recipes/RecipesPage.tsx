@@ -1,4 +1,5 @@
 import { Button } from "antd";
+import { Share } from "../pocket/Share";
 import { inPocket } from "../pocket/mode";
 import { Link } from "react-router";
 import { ApiError, type Recipe } from "../api/client";
@@ -98,6 +99,7 @@ export default function RecipesPage() {
                         Save as a file
                       </a>
                     )}
+                    <Share what={{ recipe: r.recipe, name: r.recipe.name ?? "" }} />
                     <Button
                       size="small"
                       type="text"

@@ -116,12 +116,14 @@ export default function TripsPage() {
       {add.error && <Trouble error={add.error} />}
       {inPocket ? (
         <p>
-          Trips are read from files at home. Your gear is on the <Link to="/shelf">shelf</Link>.
+          Trips are read from files at home. <Link to="/take">Take what was shared</Link>: a plan or a recipe.
+          Your gear is on the <Link to="/shelf">shelf</Link>.
         </p>
       ) : (
         <p>
           <Link to="/import">Read a trip from a file</Link>: GPX, a saved trip, or CSV.{" "}
-          <Link to="/bring">Bring it back</Link>: what was done in a pocket. Your gear is on the{" "}
+          <Link to="/bring">Bring it back</Link>: what was done in a pocket.{" "}
+          <Link to="/take">Take what was shared</Link>: a plan or a recipe. Your gear is on the{" "}
           <Link to="/shelf">shelf</Link>.
         </p>
       )}

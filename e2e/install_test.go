@@ -1,0 +1,170 @@
+package e2e
+
+import (
+	"net"
+	"net/http"
+	"net/http/httputil"
+	"net/url"
+	"strings"
+	"sync/atomic"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// road stands between a browser and the program: it can be closed, and what comes over it can
+// be of a newer version.
+type road struct {
+	base   string
+	closed atomic.Bool
+	newer  atomic.Bool
+	to     atomic.Pointer[url.URL]
+}
+
+func build(t *testing.T, base string) *road {
+	r := &road{}
+	r.leads(t, base)
+	l, err := net.Listen("tcp", "127.0.0.1:0")
+	require.NoError(t, err)
+	r.base = "http://" + l.Addr().String()
+	proxy := &httputil.ReverseProxy{
+		Rewrite: func(q *httputil.ProxyRequest) { q.SetURL(r.to.Load()); q.Out.Host = q.In.Host },
+		ModifyResponse: func(w *http.Response) error {
+			if r.newer.Load() && w.Request.URL.Path == "/sw.js" {
+				w.Body = &after{w.Body, strings.NewReader("\n// newer")}
+				w.ContentLength = -1
+				w.Header.Del("Content-Length")
+			}
+			return nil
+		},
+	}
+	srv := &http.Server{Handler: http.HandlerFunc(func(w http.ResponseWriter, q *http.Request) {
+		if r.closed.Load() {
+			panic(http.ErrAbortHandler)
+		}
+		proxy.ServeHTTP(w, q)
+	})}
+	go func() { _ = srv.Serve(l) }()
+	t.Cleanup(func() { _ = srv.Close() })
+	return r
+}
+
+func (r *road) leads(t *testing.T, base string) {
+	u, err := url.Parse(base)
+	require.NoError(t, err)
+	r.to.Store(u)
+}
+
+// after is one reader after another.
+type after struct {
+	first interface {
+		Read([]byte) (int, error)
+		Close() error
+	}
+	then *strings.Reader
+}
+
+func (a *after) Read(b []byte) (int, error) {
+	n, err := a.first.Read(b)
+	if n == 0 && err != nil {
+		return a.then.Read(b)
+	}
+	if err != nil {
+		err = nil
+	}
+	return n, err
+}
+func (a *after) Close() error { return a.first.Close() }
+
+// A trip that is carried on a device opens without the server; what was done comes home by
+// itself when it is met again; and a newer version waits for a yes.
+func TestInstalledOnADevice(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	way := build(t, a.base)
+	p := sit(t, way.base)
+	p.expectError("Failed to load resource")
+	p.expectError("ERR_")
+	p.open("/trips/1/along")
+	p.click("Carry it on this device")
+	p.see("Carried. It works without the server from now on.")
+	p.until("be kept by the service worker", func() bool { return p.js(`String(Boolean(navigator.serviceWorker.controller))`) == "true" })
+
+	way.closed.Store(true)
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Without your server, on what this device carries.")
+	p.see("Four pulses")
+	p.fill("Altitude", "4250")
+	p.see("Not saved yet")
+	p.click("Save")
+	p.see("in no copy yet")
+	p.open("/log")
+	p.see("Without your server")
+	p.see("First light")
+
+	// The server is met again.
+	way.closed.Store(false)
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("What was done without the server is home")
+	p.seeNot("Without your server")
+	p.open("/trips/1/stops/5/brews/9")
+	p.until("see at home what was done without it", func() bool {
+		return p.js(`document.querySelector("#field-place\\.altitude_m")?.value ?? ""`) == "4250"
+	})
+	// Once: what is carried now has nothing to bring.
+	p.open("/bring")
+	p.see("Choose the pocket")
+	assert.NotContains(t, p.screen(), "not home yet")
+
+	// A newer version.
+	way.newer.Store(true)
+	p.open("/trips")
+	p.see("A newer version of Apodemos is here.")
+	p.js(`(window.stayed = "yes", "")`)
+	p.click("Change to it")
+	p.until("have changed to it", func() bool { return p.js(`window.stayed ?? "no"`) == "no" })
+	p.seeNot("A newer version of Apodemos is here.")
+	way.closed.Store(true)
+	p.open("/trips/1")
+	p.see("Without your server")
+	p.see("River gorge")
+}
+
+// A phone that is not paired is refused; paired by its key, it is let in, and let go of, it is
+// refused again.
+func TestAPhoneIsPaired(t *testing.T) {
+	t.Parallel()
+	here := outward(t)
+	a := start(t, t.TempDir(), "--listen", here+":0")
+	p := sit(t, a.base)
+	p.expectError("401")
+	p.expectError("Cross-Origin-Opener-Policy") // without HTTPS it says nothing to a browser
+	p.open("/trips/1")
+	p.see("This device is not paired yet.")
+	assert.NotContains(t, p.screen(), "River gorge")
+	key := a.key(t)
+	p.open("/pair?key=" + key)
+	p.do(chromedp.Click(chromedp.CSS("button")))
+	p.until("be let in", func() bool { return strings.Contains(p.js("location.pathname"), "/") && p.js("location.pathname") != "/pair" })
+	p.open("/trips/1")
+	p.see("River gorge")
+	p.open("/trips/1/along")
+	p.see("Devices are paired, and let go of, on the machine that Apodemos runs on.")
+	p.see("Another computer")
+}
+
+// outward is an address of this machine that is not loopback.
+func outward(t *testing.T) string {
+	all, err := net.InterfaceAddrs()
+	require.NoError(t, err)
+	for _, a := range all {
+		if n, ok := a.(*net.IPNet); ok && n.IP.IsGlobalUnicast() && n.IP.To4() != nil {
+			return n.IP.String()
+		}
+	}
+	t.Skip("this machine has no address but loopback")
+	return ""
+}
+

@@ -1,0 +1,65 @@
+// When a device that was without its server meets it again: what was done comes home by itself,
+// where nothing stands against it.
+
+import { api, must, type Schemas } from "../api/client";
+import { asFile, queryClient } from "../api/queries";
+import { notice } from "../app/notices";
+import { counted } from "../units/units";
+import { carriedHere, carry } from "./session";
+
+/** Brings home what this device carries, if it can be without asking. */
+export async function bringHome(): Promise<void> {
+  const here = carriedHere();
+  if (!here || here.changes === 0) return;
+  try {
+    const { carried, bringing } = await must(
+      api.POST("/bring/preview", {
+        params: { query: { name: "this device" } },
+        ...asFile(here.file, "application/octet-stream"),
+      }),
+    );
+    if (bringing.clashes.length > 0) {
+      notice({
+        kind: "info",
+        key: "bring",
+        title: "This device carries changes that were changed here, too",
+        more: "Choose under Trips, Bring it back.",
+      });
+      return;
+    }
+    const out = await must(api.POST("/bring", { body: { carried } as Schemas["BringIn"] }));
+    await refresh(here.trip);
+    await queryClient.invalidateQueries();
+    notice({
+      kind: "done",
+      title: "What was done without the server is home",
+      more: `${counted(out.arrives.length, "record")} new or changed.`,
+    });
+  } catch (e) {
+    notice({
+      kind: "wrong",
+      title: "What this device carries is not home yet",
+      more: e instanceof Error ? e.message : String(e),
+    });
+  }
+}
+
+/** Carries a trip anew, as it is at home now. */
+async function refresh(uuid: string): Promise<void> {
+  const trips = await must(api.GET("/trips"));
+  const trip = trips.find((t) => t.uuid === uuid);
+  if (!trip) return;
+  const text = await must(
+    api.GET("/trips/{trip}/pocket", { params: { path: { trip: trip.id } }, parseAs: "text" }),
+  );
+  carry(text as string);
+}
+
+/** Whether the server answers. */
+export async function answers(): Promise<boolean> {
+  try {
+    return (await fetch("/api/v1/info", { cache: "no-store" })).ok;
+  } catch {
+    return false;
+  }
+}
