@@ -231,6 +231,7 @@ type ClashOut struct {
 	Field  string      `json:"field" doc:"In words"`
 	Lines  []ClashLine `json:"lines" doc:"Side by side"`
 	Chosen string      `json:"chosen" enum:",here,there"`
+	Later  string      `json:"later" enum:"here,there" doc:"Which of the two was written when more was known"`
 }
 
 // ClashLine is a value on both sides.
@@ -799,7 +800,10 @@ func plain(s string) string {
 // clashOut is a clash for a person: the values side by side, and of what is changed as a
 // whole those that differ.
 func clashOut(cl journal.Clash, names func(journal.Key) string) ClashOut {
-	out := ClashOut{ID: clashID(cl), Kind: cl.Kind, Name: names(cl.Key), Field: labelOf(cl.Kind, cl.Field), Lines: []ClashLine{}}
+	out := ClashOut{ID: clashID(cl), Kind: cl.Kind, Name: names(cl.Key), Field: labelOf(cl.Kind, cl.Field), Lines: []ClashLine{}, Later: string(journal.There)}
+	if cl.HereLater {
+		out.Later = string(journal.Here)
+	}
 	if cl.Field == journal.Deleted {
 		say := func(v json.RawMessage) any {
 			if string(v) == "true" {

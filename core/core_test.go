@@ -50,7 +50,9 @@ func TestImportsPointOneWay(t *testing.T) {
 		{[]string{"./gear", "./explain", "./run", "./ways"}, []string{"core/trip", "core/kit", "core/bench"}},
 		{[]string{"../formats", "../instruments"}, []string{"apodemos/app", "apodemos/store", "apodemos/server"}},
 		{[]string{"../app/..."}, []string{"apodemos/store", "apodemos/server", "apodemos/cmd"}},
-		{[]string{"../store"}, []string{"apodemos/server"}},
+		{[]string{"../store"}, []string{"apodemos/server", "apodemos/pocket"}},
+		{[]string{"../app/journal"}, []string{"apodemos/app", "apodemos/core/brew"}},
+		{[]string{"../pocket"}, []string{"apodemos/store", "apodemos/server", "apodemos/app/files", "apodemos/formats"}},
 		{[]string{"../server"}, []string{"apodemos/store", "modernc.org/sqlite"}},
 	} {
 		all := deps(t, "", c.room...)

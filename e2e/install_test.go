@@ -147,7 +147,9 @@ func TestAPhoneIsPaired(t *testing.T) {
 	key := a.key(t)
 	p.open("/pair?key=" + key)
 	p.do(chromedp.Click(chromedp.CSS("button")))
-	p.until("be let in", func() bool { return strings.Contains(p.js("location.pathname"), "/") && p.js("location.pathname") != "/pair" })
+	p.until("be let in", func() bool {
+		return strings.Contains(p.js("location.pathname"), "/") && p.js("location.pathname") != "/pair"
+	})
 	p.open("/trips/1")
 	p.see("River gorge")
 	p.open("/trips/1/along")
@@ -167,4 +169,3 @@ func outward(t *testing.T) string {
 	t.Skip("this machine has no address but loopback")
 	return ""
 }
-

@@ -1,10 +1,13 @@
 package e2e
 
 import (
+	"encoding/json"
 	"fmt"
 	"os"
 	"path/filepath"
+	"slices"
 	"testing"
+	"time"
 
 	"github.com/chromedp/cdproto/page"
 	"github.com/stretchr/testify/require"
@@ -24,6 +27,24 @@ const observed = `(() => {
   };
   requestAnimationFrame(look);
 })()`
+
+// redrawn slides the altitude, and notes for each key how long it is until the picture shows it.
+const redrawn = `(() => { (async () => {
+  const slider = document.querySelector("[role=slider][aria-label='Altitude'], input[type=range][aria-label='Altitude']");
+  const shown = () => document.querySelector(".score").dataset.boil;
+  const times = [];
+  for (let i = 0; i < 30; i++) {
+    const before = shown(), t = performance.now();
+    if (slider.type === "range") {
+      Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(slider, Number(slider.value) + (i < 15 ? 10 : -10));
+      slider.dispatchEvent(new Event("input", {bubbles: true}));
+    } else slider.dispatchEvent(new KeyboardEvent("keydown", {key: i < 15 ? "ArrowRight" : "ArrowLeft", keyCode: i < 15 ? 39 : 37, which: i < 15 ? 39 : 37, bubbles: true}));
+    while (shown() === before && performance.now() - t < 3000) await new Promise(requestAnimationFrame);
+    if (i > 2) times.push(performance.now() - t);
+    await new Promise((go) => setTimeout(go, 400)); // one value is changed, and looked at
+  }
+  window.redrawn = JSON.stringify(times);
+})(); return ""; })()`
 
 // How long a pocket takes, from a file, as large as a phone and with the processor slowed: to
 // its first picture, and from a changed value to its figure.
@@ -46,6 +67,18 @@ func BenchmarkPocket(b *testing.B) {
 				for _, k := range []string{"said", "frame", "core", "route"} {
 					b.ReportMetric(number(b, p.js(`String(window.shownAt.`+k+` ?? -1)`)), k+"-ms")
 				}
+				p.open("about:blank")
+				p.open("file://" + name + "#/trips/1/stops/5/brews/9")
+				p.until("see the picture", func() bool { return p.js(`document.querySelector(".score")?.dataset.boil ?? ""`) != "" })
+				p.settle()
+				time.Sleep(3 * time.Second) // advice and workings are told by then
+				times := p.js(redrawn)
+				p.within(time.Minute, "have it slid", func() bool { times = p.js(`window.redrawn ?? ""`); return times != "" })
+				var all []float64
+				require.NoError(b, json.Unmarshal([]byte(times), &all))
+				slices.Sort(all)
+				b.ReportMetric(all[len(all)/2], "redrawn-ms")
+				b.ReportMetric(all[len(all)*9/10], "redrawn-p90-ms")
 			}
 		})
 	}

@@ -9,7 +9,6 @@ import (
 	"html/template"
 	"net"
 	"net/http"
-	"net/url"
 	"strings"
 	"time"
 
@@ -33,8 +32,6 @@ type Devices interface {
 
 const (
 	tokenCookie = "apodemos_device"
-	// keyLasts is how long a key pairs a device.
-	keyLasts = 10 * time.Minute
 	// keyTries is how many wrong keys there may be before the right one is void.
 	keyTries = 20
 	// tokenLasts is as long as browsers keep a cookie.
@@ -51,23 +48,6 @@ func newPairing() *pairing {
 	return &pairing{tries: rate.NewLimiter(rate.Every(12*time.Second), 5)}
 }
 
-// letters are those of a key: none that is read as another (Crockford's base 32).
-const letters = "0123456789ABCDEFGHJKMNPQRSTVWXYZ"
-
-// NewKey is a key that pairs one device: 50 bits.
-func NewKey() string {
-	var b [10]byte
-	_, _ = rand.Read(b[:]) // never fails
-	out := make([]byte, 0, 11)
-	for i, x := range b {
-		if i == 5 {
-			out = append(out, '-')
-		}
-		out = append(out, letters[x&31])
-	}
-	return string(out)
-}
-
 // plainKey is a key as it is compared, whatever way it was typed.
 func plainKey(s string) string {
 	s = strings.ToUpper(strings.TrimSpace(s))
@@ -76,12 +56,6 @@ func plainKey(s string) string {
 		return s[:5] + "-" + s[5:]
 	}
 	return s
-}
-
-// Key makes a key, which takes the place of the one before, and gives when it ends.
-func Key(ctx context.Context, d Devices) (string, time.Time, error) {
-	key, until := NewKey(), time.Now().Add(keyLasts)
-	return key, until, d.SetPairing(ctx, key, until)
 }
 
 // near reports whether a request comes from this machine itself. One that another program
@@ -278,7 +252,7 @@ func (s *server) pairRoutes(api huma.API) {
 		if err := elsewhere(*in); err != nil {
 			return nil, err
 		}
-		key, until, err := Key(ctx, s.opt.Devices)
+		key, until, err := app.PairingKey(ctx, s.opt.Devices)
 		if err != nil {
 			return nil, fail(err)
 		}
@@ -287,7 +261,7 @@ func (s *server) pairRoutes(api huma.API) {
 		s.mu.Unlock()
 		out := KeyOut{Key: key, Until: until.UTC().Format(time.RFC3339)}
 		for _, base := range s.opt.Addresses {
-			code, err := app.Code(PairURL(base, key))
+			code, err := app.Code(app.PairURL(base, key))
 			if err != nil {
 				return nil, fail(err)
 			}
@@ -305,6 +279,3 @@ func (s *server) pairRoutes(api huma.API) {
 		return &nothing{}, fail(s.opt.Devices.RevokeDevice(ctx, in.Device))
 	}, name("revoke-device", "Let go of a device: its token opens nothing any more"))
 }
-
-// PairURL is where a device is paired with a key.
-func PairURL(base, key string) string { return base + "/pair?key=" + url.QueryEscape(key) }

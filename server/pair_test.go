@@ -15,6 +15,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/demo"
 	"apodemos/store"
 )
@@ -120,7 +121,7 @@ func TestAKeyIsReadAsItIsTyped(t *testing.T) {
 	}
 	seen := map[string]bool{}
 	for range 200 {
-		k := NewKey()
+		k := app.NewPairingKey()
 		assert.Equal(t, k, plainKey(k))
 		assert.False(t, seen[k])
 		seen[k] = true

@@ -10,14 +10,14 @@ import (
 	"apodemos/app"
 	"apodemos/app/files"
 	"apodemos/app/journal"
-	"apodemos/pocket"
+	"apodemos/pocket/page"
 	"apodemos/web"
 )
 
 // pocketRoutes are taking a trip along and bringing back what was done with it.
 func (s *server) pocketRoutes(api huma.API) {
 	huma.Get(api, "/trips/{trip}/pocket.html", func(ctx context.Context, in *InTrip) (*file, error) {
-		f, err := PocketFile(ctx, s.App, in.Trip)
+		f, err := page.File(ctx, s.App, in.Trip, web.Pocket())
 		if errors.Is(err, files.ErrNoShell) {
 			return nil, huma.Error501NotImplemented(err.Error())
 		}
@@ -71,18 +71,6 @@ func shareRoutes(api huma.API) {
 		}
 		return reply(out, nil)
 	}, name("read-share", "Read a plan or a recipe that was shared, without keeping it"))
-}
-
-// PocketFile is a pocket with a trip as one file.
-func PocketFile(ctx context.Context, a app.App, trip int64) (*files.File, error) {
-	return files.PocketFile(ctx, a, trip, web.Pocket(), func(ctx context.Context, c *app.Carried) (any, error) {
-		s := files.Session()
-		opened, err := pocket.Open(ctx, c, nil, pocket.Options{ID: s.ID, NewID: s.NewID, Now: s.Now})
-		if err != nil {
-			return nil, err
-		}
-		return opened.First(ctx), nil
-	})
 }
 
 // PocketRead is a pocket that was read, and what would come of it.

@@ -18,7 +18,7 @@ const small = (b) => gzipSync(b, { level: constants.Z_BEST_COMPRESSION, memLevel
 async function bundled(entry) {
   const out = await build({
     configFile: false,
-    mode: "production",
+    mode: "pocket",
     root: web,
     publicDir: false,
     logLevel: "error",
@@ -117,7 +117,7 @@ const page = `<!doctype html>
 <body>
 <div id="root"><p id="state" role="status">Opening the pocket</p></div>
 <noscript>Apodemos needs JavaScript. What this file carries is in it as JSON, and can be brought home with "apodemos bring".</noscript>
-${block("carried", "application/json", "__CARRIED__")}${block("first", "text/plain", "__FIRST__")}${block("style", "text/plain", base64(small(app.style)))}${block("app", "text/plain", base64(small(app.script)))}${block("worker", "text/plain", base64(small(worker.script)))}${block("brotli", "text/plain", brotli)}<script>${script}</script>
+${block("carried", "application/json", "__CARRIED__")}${block("first", "text/plain", "__FIRST__")}${block("style", "text/plain", base64(small(app.style)))}${block("app", "text/plain", toSevenBit(small(app.script)))}${block("worker", "text/plain", base64(small(worker.script)))}${block("brotli", "text/plain", brotli)}<script>${script}</script>
 ${block("core", "text/plain", toSevenBit(core))}
 </body>
 </html>

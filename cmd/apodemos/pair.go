@@ -12,7 +12,7 @@ import (
 	"github.com/spf13/cobra"
 	"rsc.io/qr"
 
-	"apodemos/server"
+	"apodemos/app"
 	"apodemos/store"
 )
 
@@ -52,11 +52,11 @@ func addresses(at net.Addr, hosts []string, secure bool) []string {
 
 // sayPairing shows how a phone is paired: an address, a key and a code for its camera.
 func sayPairing(ctx context.Context, w io.Writer, s *store.Store, bases []string) error {
-	key, until, err := server.Key(ctx, s)
+	key, until, err := app.PairingKey(ctx, s)
 	if err != nil {
 		return err
 	}
-	at := server.PairURL(bases[0], key)
+	at := app.PairURL(bases[0], key)
 	fmt.Fprintf(w, "\nOther devices are let in when they are paired. To pair one, until %s:\n  %s\n  key %s\n", until.Format("15:04"), at, key)
 	for _, b := range bases[1:] {
 		fmt.Fprintf(w, "  or at %s\n", b)
@@ -137,7 +137,7 @@ before. With --at it shows the address with the key in it, as a code for a camer
 				}
 				return sayPairing(c.Context(), w, s, []string{u.Scheme + "://" + u.Host})
 			default:
-				key, until, err := server.Key(c.Context(), s)
+				key, until, err := app.PairingKey(c.Context(), s)
 				if err != nil {
 					return err
 				}

@@ -11,8 +11,9 @@ import (
 	"apodemos/app"
 	"apodemos/app/files"
 	"apodemos/app/journal"
-	"apodemos/server"
+	"apodemos/pocket/page"
 	"apodemos/store"
+	"apodemos/web"
 )
 
 // opened is the collection in a directory, which must be there.
@@ -44,7 +45,7 @@ storage it works without network, server or computer, and keeps what is done in 
 			if err := checkTrip(c.Context(), s, id); err != nil {
 				return err
 			}
-			f, err := server.PocketFile(c.Context(), app.App{Store: s}, id)
+			f, err := page.File(c.Context(), app.App{Store: s}, id, web.Pocket())
 			if err != nil {
 				return err
 			}

@@ -61,7 +61,11 @@ for (const [path, answer] of Object.entries(firstAnswers ?? {})) {
 }
 const TripsPage = fetched(async () => (await import("./trips/TripsPage")).default);
 const RoutePage = later(async () => (await import("./trips/RoutePage")).default);
-const ImportPage = fetched(async () => (await import("./trips/ImportPage")).default);
+// What is done at home is not in the one file.
+const ImportPage =
+  import.meta.env.MODE === "pocket"
+    ? NotFound
+    : fetched(async () => (await import("./trips/ImportPage")).default);
 const ProvisionsPage = fetched(async () => (await import("./provisions/ProvisionsPage")).default);
 const SchedulePage = fetched(async () => (await import("./schedule/SchedulePage")).default);
 const KitPage = fetched(async () => (await import("./kit/KitPage")).default);
@@ -85,8 +89,14 @@ const CoffeesPage = fetched(async () => (await import("./coffees/CoffeesPage")).
 const RecipesPage = fetched(async () => (await import("./recipes/RecipesPage")).default);
 const RecipePage = fetched(async () => (await import("./recipes/RecipePage")).default);
 const NewRecipePage = fetched(async () => (await import("./recipes/RecipePage")).NewRecipePage);
-const AlongPage = fetched(async () => (await import("./pocket/AlongPage")).default);
-const BringPage = fetched(async () => (await import("./pocket/BringPage")).default);
+const AlongPage =
+  import.meta.env.MODE === "pocket"
+    ? NotFound
+    : fetched(async () => (await import("./pocket/AlongPage")).default);
+const BringPage =
+  import.meta.env.MODE === "pocket"
+    ? NotFound
+    : fetched(async () => (await import("./pocket/BringPage")).default);
 const TakePage = fetched(async () => (await import("./pocket/TakePage")).default);
 const AboutPage = fetched(async () => (await import("./pocket/AboutPage")).default);
 const EntryPage = fetched(async () => (await import("./log/EntryPage")).default);

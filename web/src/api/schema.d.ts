@@ -2535,6 +2535,11 @@ export interface components {
             field: string;
             id: string;
             kind: string;
+            /**
+             * @description Which of the two was written when more was known
+             * @enum {string}
+             */
+            later: "here" | "there";
             /** @description Side by side */
             lines: components["schemas"]["ClashLine"][];
             /** @description Of the record */

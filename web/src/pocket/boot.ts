@@ -1,15 +1,17 @@
 // The page's own script in the one file: it unpacks the interface and starts it, while the rest
 // of the file, which is the core, is still being read.
 
+import { fromSevenBit } from "./sevenbit";
+
 const text = (id: string) => document.getElementById(id)?.textContent ?? "";
+
+const gunzipped = (packed: ReadableStream<Uint8Array<ArrayBuffer>>): Promise<string> =>
+  new Response(packed.pipeThrough(new DecompressionStream("gzip"))).text();
 
 /** A text of the file, unpacked by what the browser has built in: the first picture waits for it. */
 async function unpacked(id: string): Promise<string> {
   const packed = await fetch(`data:application/octet-stream;base64,${text(id)}`);
-  const stream = (packed.body as ReadableStream<Uint8Array<ArrayBuffer>>).pipeThrough(
-    new DecompressionStream("gzip"),
-  );
-  return new Response(stream).text();
+  return gunzipped(packed.body as ReadableStream<Uint8Array<ArrayBuffer>>);
 }
 
 async function begin() {
@@ -19,7 +21,7 @@ async function begin() {
   } catch {
     // The usual theme it is.
   }
-  const app = unpacked("app");
+  const app = gunzipped(new Blob([fromSevenBit(text("app"))]).stream());
   // Where it cannot be read, the first picture is made as every other is.
   const first = unpacked("first").catch(() => "");
   const read = new Promise((go) =>
