@@ -51,7 +51,7 @@ api: web-deps
 ## docs: the page of methods, from the catalogue
 docs:
 	go run ./cmd/apodemos methods > docs/methods.md
-	for k in trip recipe log; do go run ./cmd/apodemos schema $$k > docs/$$k.schema.json; done
+	for k in trip recipe log pocket; do go run ./cmd/apodemos schema $$k > docs/$$k.schema.json; done
 
 ## test: everything: format, vet, lint, types, unit, property and end-to-end tests
 test: test-tools build
@@ -74,9 +74,9 @@ test: test-tools build
 
 # What the tests need and a plain machine may lack.
 test-tools:
-	@if ! command -v chromium >/dev/null || ! fc-list 2>/dev/null | grep -q DejaVu || ! command -v units >/dev/null || ! command -v gpsbabel >/dev/null || ! command -v xmllint >/dev/null || ! /usr/bin/python3 -c 'import scipy, iapws, gpxpy, icalendar' 2>/dev/null; then \
+	@if ! command -v chromium >/dev/null || ! fc-list 2>/dev/null | grep -q DejaVu || ! command -v units >/dev/null || ! command -v gpsbabel >/dev/null || ! command -v xmllint >/dev/null || ! /usr/bin/python3 -c 'import scipy, iapws, gpxpy, icalendar, jsonschema' 2>/dev/null; then \
 	  echo "== installing Chromium, a font, GNU units, GPSBabel, xmllint and Python libraries from Debian's packages"; \
-	  apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core units python3-scipy python3-iapws gpsbabel python3-gpxpy python3-icalendar libxml2-utils >/dev/null; \
+	  apt-get update -qq && DEBIAN_FRONTEND=noninteractive apt-get install -y -qq --no-install-recommends chromium fonts-dejavu-core units python3-scipy python3-iapws gpsbabel python3-gpxpy python3-icalendar python3-jsonschema libxml2-utils >/dev/null; \
 	fi
 
 ## screenshots: docs/screenshots/ anew, from the demo data

@@ -37,10 +37,6 @@ func TestScreenshots(t *testing.T) {
 	p.seeNot("Wants safe water") // the ways are those of what was said last
 	p.js(`(document.activeElement?.blur(), document.querySelectorAll(".strip-row").forEach(r => { r.scrollLeft = 0; }), scrollTo(0, 0), "")`)
 	shoot("now")
-	p.do(chromedp.EmulateViewport(390, 844))
-	p.js(`(scrollTo(0, 0), "")`)
-	shoot("now-phone")
-	p.do(chromedp.EmulateViewport(1280, 800))
 	p.open("/trips/1")
 	p.see("Glacier bivouac")
 	shoot("route")
@@ -110,6 +106,16 @@ func TestScreenshots(t *testing.T) {
 	p.open("/trips/1/stops/5/brews/9")
 	p.see("Water on the coffee")
 	shoot("plan-phone-headlamp")
+
+	// In the pocket, from a file, with the network off.
+	address, _ := taken(t, app, t.TempDir())
+	f := sit(t, "")
+	f.offline(true)
+	f.phone(1)
+	f.open(address + "#/trips/1/stops/5/brews/9")
+	f.see("Four pulses")
+	f.settle()
+	f.picture(filepath.Join(dir, "pocket-phone.png"))
 
 	// A brew on simulated instruments, once something differs.
 	quick := start(t, t.TempDir(), "--clock-rate", "30")

@@ -35,7 +35,6 @@ type call struct {
 	s   *Session
 	in  Asked
 	id  map[string]int64 // of the path
-	of  map[string]string
 	q   url.Values
 }
 

@@ -36,8 +36,6 @@ type Options struct {
 	ClockRate float64
 }
 
-func (o Options) session() app.Session { return app.Session{ID: o.ID, NewID: o.NewID, Now: o.Now} }
-
 // Open opens a pocket, with events that were kept elsewhere than in it. Its error is
 // app.ErrPocket where it cannot be read.
 func Open(ctx context.Context, c *app.Carried, kept []journal.Edit, o Options) (*Session, error) {

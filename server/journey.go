@@ -191,9 +191,9 @@ func download(f *files.File, err error) (*file, error) {
 }
 
 // Schemas are the kinds of file whose JSON Schema is published.
-var Schemas = []string{"trip", "recipe", "log"}
+var Schemas = []string{"trip", "recipe", "log", "pocket"}
 
-// Schema returns the JSON Schema (2020-12) of trip, recipe or log files, indented.
+// Schema returns the JSON Schema (2020-12) of trip, recipe, log or pocket files, indented.
 func Schema(kind string) ([]byte, error) {
 	of := map[string]struct {
 		title, says string
@@ -202,6 +202,7 @@ func Schema(kind string) ([]byte, error) {
 		"trip":   {"Apodemos trip, version 2", "A trip: stops, people and the brews they want at each, and the coffees that those are of. The conditions of a stop are part of a Request; the request of a brew is an RFC 7396 merge patch over them.", reflect.TypeFor[formats.TripFile]()},
 		"recipe": {"Apodemos recipe, version 1", "A person's own recipe: what it leaves out is that of the school of its method.", reflect.TypeFor[formats.RecipeFile]()},
 		"log":    {"Apodemos log, version 1", "What was brewed and tasted: each entry with the request that it can be planned again from.", reflect.TypeFor[formats.LogFile]()},
+		"pocket": {"Apodemos pocket, version 1", "What a pocket carries, and what was done in it: events, each a change of one record by one device. docs/pocket.md has what they mean.", reflect.TypeFor[app.Carried]()},
 	}[kind]
 	if of.file == nil {
 		return nil, fmt.Errorf("%q is no kind of file; allowed: one of %s", kind, strings.Join(Schemas, ", "))

@@ -179,7 +179,7 @@ func (s *State) Apply(e Edit) bool {
 	return true
 }
 
-var yes, no = json.RawMessage("true"), json.RawMessage("false")
+var no = json.RawMessage("false")
 
 func (k Key) String() string { return k.Kind + "/" + k.UUID }
 
