@@ -176,6 +176,35 @@ func TestClocksThatAreWrong(t *testing.T) {
 	}
 }
 
+// What was damaged on the way is known by the sum.
+func TestADamagedPocket(t *testing.T) {
+	home, id := atHome(t)
+	c := take(t, home, id)
+	for i, e := range c.Events {
+		if string(e.Set["name"]) == `"River gorge"` {
+			c.Events[i].Set["name"] = json.RawMessage(`"River gorgi"`)
+		}
+	}
+	_, err := home.Bring(t.Context(), c, nil, true, session(today))
+	require.ErrorContains(t, err, "This file is damaged")
+	_, err = pocket.Open(t.Context(), c, nil, pocket.Options{})
+	require.ErrorContains(t, err, "This file is damaged")
+}
+
+// What has changed since it was read is not written over.
+func TestPutKnowsARevision(t *testing.T) {
+	both(t, func(t *testing.T, a app.App) {
+		_, stop, _ := aTrip(t, a)
+		st, err := a.Stop(t.Context(), stop)
+		require.NoError(t, err)
+		tr, err := a.Trip(t.Context(), st.TripID)
+		require.NoError(t, err)
+		rec := app.Record{Key: key(app.KindStop, st.UUID), Was: st.Revision, Stop: &app.StopRecord{Trip: tr.UUID, Position: 1, Name: "Other", Day: 1, TimeZone: "UTC"}}
+		require.NoError(t, a.Put(t.Context(), []app.Record{rec}, nil))
+		require.ErrorIs(t, a.Put(t.Context(), []app.Record{rec}, nil), app.ErrConflict)
+	})
+}
+
 // Whatever a file holds, it is brought in or refused in a sentence, and what is refused
 // changes nothing.
 func TestHostilePockets(t *testing.T) {

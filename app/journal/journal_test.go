@@ -162,6 +162,22 @@ func TestFlatAndBack(t *testing.T) {
 	assert.Equal(t, in, out)
 }
 
+// Where a deletion and a change knew the same, what is there goes first; of values the greater
+// does, so that two who know the same have the same.
+func TestWhereNothingIsLater(t *testing.T) {
+	here, there := newPlace("here", base()), newPlace("there", base())
+	here.set(stopA, func(f journal.Fields) { f["altitude"] = raw(2500) })
+	there.set(stopA, func(f journal.Fields) { f[journal.Deleted] = raw(true) })
+	m := here.bring(there.events, open)
+	require.Len(t, m.Open, 1)
+	assert.True(t, m.Open[0].HereLater)
+	assert.False(t, here.state.Fields(stopA).IsDeleted())
+	back := there.bring(here.events[:len(base())+1], open)
+	require.Len(t, back.Open, 1)
+	assert.False(t, back.Open[0].HereLater)
+	assert.False(t, there.state.Fields(stopA).IsDeleted())
+}
+
 // Whatever wrote it, a value has one form.
 func TestAValueHasOneForm(t *testing.T) {
 	var a, b journal.Fields
