@@ -178,6 +178,22 @@ func TestWhereNothingIsLater(t *testing.T) {
 	assert.False(t, there.state.Fields(stopA).IsDeleted())
 }
 
+// Events give the same state in whatever order they come.
+func TestEventsInAnyOrder(t *testing.T) {
+	p := newPlace("p", base())
+	for i := range 6 {
+		p.set(stopA, func(f journal.Fields) { f["altitude"], f["x"] = raw(2300+i), raw(i) })
+		p.set(brewA, func(f journal.Fields) { delete(f, "dose"); f["n"] = raw(i) })
+	}
+	p.set(brewA, func(f journal.Fields) { f[journal.Deleted] = raw(true) })
+	rapid.Check(t, func(t *rapid.T) {
+		q := newPlace("q", rapid.Permutation(p.events).Draw(t, "order"))
+		if got, want := q.all(), p.all(); !assert.ObjectsAreEqual(want, got) {
+			t.Fatalf("%s\n%s", show(want), show(got))
+		}
+	})
+}
+
 // Whatever wrote it, a value has one form.
 func TestAValueHasOneForm(t *testing.T) {
 	var a, b journal.Fields
