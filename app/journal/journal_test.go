@@ -191,7 +191,18 @@ func TestEventsInAnyOrder(t *testing.T) {
 		if got, want := q.all(), p.all(); !assert.ObjectsAreEqual(want, got) {
 			t.Fatalf("%s\n%s", show(want), show(got))
 		}
+		// And nothing is left of what was written over.
+		if got, want := heads(q), heads(p); got != want {
+			t.Fatalf("%d heads; want %d", got, want)
+		}
 	})
+}
+
+func heads(p *place) (n int) {
+	for _, e := range p.state.Heads(func(journal.Key, string) bool { return true }) {
+		n += len(e.Set) + len(e.Cut) + len(e.Live)
+	}
+	return n
 }
 
 // Whatever wrote it, a value has one form.
