@@ -6,6 +6,7 @@ import (
 	"fmt"
 	"io/fs"
 	"testing"
+	"time"
 
 	"github.com/chromedp/cdproto/cdp"
 	"github.com/chromedp/cdproto/page"
@@ -127,7 +128,7 @@ func TestBothCarriersAnswerAlike(t *testing.T) {
 	require.NoError(t, err)
 	p.do(chromedp.Evaluate[chromedp.Void](fmt.Sprintf(carriers, workerPath(t), list) + `.then((r) => { window.compared = r; }, (e) => { window.compared = String(e); })`))
 	text := ""
-	p.until("have both carriers asked", func() bool { text = p.js(`window.compared ?? ""`); return text != "" })
+	p.within(2*time.Minute, "have both carriers asked", func() bool { text = p.js(`window.compared ?? ""`); return text != "" })
 	var got struct {
 		Out            []string
 		Asked, Numbers int

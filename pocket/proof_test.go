@@ -49,7 +49,7 @@ func homes(t testing.TB, n int) []app.App {
 // Random edits at home and in two pockets, brought in either order, end in the same state in
 // the store: the same altitudes, cups, ticks and deletions.
 func TestAnyOrderIsTheSameInTheStore(t *testing.T) {
-	trials, err := strconv.Atoi(cmp.Or(os.Getenv("APODEMOS_TRIALS"), "8"))
+	trials, err := strconv.Atoi(cmp.Or(os.Getenv("APODEMOS_TRIALS"), "4"))
 	require.NoError(t, err)
 	for seed := range trials {
 		t.Run(fmt.Sprint("seed ", seed), func(t *testing.T) { anyOrder(t, rand.New(rand.NewPCG(uint64(seed), 17))) })
