@@ -3,6 +3,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { ApiError, type PlanRequest, type Run, type Schemas } from "../api/client";
 import { endRun, saveRun } from "../api/queries";
 import { core } from "../core/core";
+import { now as clockNow } from "./clock";
 
 export type Following = Schemas["Following"];
 type RunEvent = Schemas["Event"];
@@ -16,9 +17,9 @@ export type Source = (from: number, to: number) => RunEvent[];
 function takenUp(kept: Run | null, rate: number): { zero: number; record?: Schemas["Record"] } {
   if (!kept) return { zero: 0 };
   if (kept.record) return { zero: kept.zero_ms, record: kept.record };
-  const now = (kept.paused_ms ?? 0) > 0 ? (kept.paused_ms ?? 0) : Date.now();
-  const from_s = ((now - kept.zero_ms) / 1000) * rate;
-  return { zero: Date.now(), record: { v: 1, from_s, events: [], tol_g: 0.5, tol_c: 0.2, until_s: 0 } };
+  const at = (kept.paused_ms ?? 0) > 0 ? (kept.paused_ms ?? 0) : clockNow();
+  const from_s = ((at - kept.zero_ms) / 1000) * rate;
+  return { zero: clockNow(), record: { v: 1, from_s, events: [], tol_g: 0.5, tol_c: 0.2, until_s: 0 } };
 }
 
 /**
@@ -65,7 +66,7 @@ export function useFollow({
   });
 
   const clock = useCallback(
-    () => (zero.current === 0 ? 0 : Math.max(((Date.now() - zero.current) / 1000) * rate, 0)),
+    () => (zero.current === 0 ? 0 : Math.max(((clockNow() - zero.current) / 1000) * rate, 0)),
     [rate],
   );
 
@@ -86,7 +87,7 @@ export function useFollow({
         ),
       };
       client.setQueryData(["run", brew], run);
-      saved.current = Date.now();
+      saved.current = clockNow();
       saveRun(brew, run).then(() => setLost(undefined), setLost);
     },
     [brew, client, planId, rate],
@@ -96,7 +97,7 @@ export function useFollow({
     (...taps: Tap[]) => {
       // One after the other: each is asked of what the one before has led to.
       queue.current = queue.current.then(async () => {
-        if (zero.current === 0 && taps.some((e) => e.kind === "start")) zero.current = Date.now();
+        if (zero.current === 0 && taps.some((e) => e.kind === "start")) zero.current = clockNow();
         const t = clock();
         const events: RunEvent[] = zero.current && from.current ? from.current(read.current, t) : [];
         read.current = t;
@@ -104,7 +105,7 @@ export function useFollow({
         const was = latest.current?.f;
         since.current.push(...events);
         // What only reads is asked in short, after the answer before; now and then all of it is had, to be kept.
-        const brief = taps.length === 0 && Date.now() - saved.current < 3000 && record.current !== undefined;
+        const brief = taps.length === 0 && clockNow() - saved.current < 3000 && record.current !== undefined;
         const whole = () =>
           core.follow({
             request,
