@@ -16,6 +16,8 @@ type Boil struct {
 	BoilC       float64 `json:"boil_c"`
 	BoilLowC    float64 `json:"boil_low_c"`
 	BoilHighC   float64 `json:"boil_high_c"`
+	// Unplaced is true where neither altitude nor pressure is said: these are then the sea's.
+	Unplaced bool `json:"unplaced,omitempty" doc:"Neither altitude nor pressure is said: the figures are those of the sea's shore"`
 }
 
 // Trust is what tells the pressure of a place.
@@ -172,6 +174,7 @@ func (s *Settled) pressure() field.Problems {
 		return t
 	}
 	s.Boil = Boil{PressureHPa: hpa, BoilC: at(hpa), BoilLowC: at(hpa - s.SpreadHPa), BoilHighC: at(hpa + s.SpreadHPa)}
+	s.Boil.Unplaced = s.Trust == ByNothing
 	if p.MeasuredBoilC != nil {
 		s.Boil.BoilC = *p.MeasuredBoilC
 	}

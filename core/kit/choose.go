@@ -1,18 +1,20 @@
 package kit
 
 import (
+	"context"
 	"fmt"
 	"math"
 	"slices"
 	"strings"
 
+	"apodemos/core/brew"
 	"apodemos/core/gear"
 	"apodemos/core/quantity"
 	"apodemos/core/trip"
 	"apodemos/core/working"
 )
 
-// MaxShelf bounds a shelf.
+// MaxShelf bounds a shelf that a kit is chosen from.
 const MaxShelf = 200
 
 // mostFront bounds the front that is handed out; the search itself keeps all of
@@ -21,22 +23,40 @@ const mostFront = 400
 
 // Choose finds the kits for a trip. Its error is brew.Problems. When no kit
 // serves the trip, Best is nil and Blocked or Limits say why and what would help.
-func Choose(t trip.Trip, shelf []gear.Item, w Wishes) (*Answer, error) {
-	in, err := build(t, shelf, w)
+//
+// It ends with the context's error when its asker is gone. On a large shelf it looks at so
+// many kits and no more; Proven then tells whether none can be better than the best found,
+// and Bound how good one could be at most.
+func Choose(ctx context.Context, t trip.Trip, shelf []gear.Item, w Wishes) (*Answer, error) {
+	if n := len(shelf); n > MaxShelf {
+		return nil, brew.Problems{{Field: "shelf", Value: n, Message: fmt.Sprintf("%d things on the shelf; a kit is chosen from up to %d: put some away", n, MaxShelf)}}
+	}
+	in, err := build(ctx, t, shelf, w)
 	if err != nil {
 		return nil, err
 	}
-	f := in.search(false)
+	f, err := in.search(ctx, false)
+	if err != nil {
+		return nil, err
+	}
 	c := &Answer{Front: []Kit{}, Reasons: []quantity.Phrase{}, Excluded: []Excluded{}, Blocked: []Blocked{}, Limits: []quantity.Phrase{}, Joints: []gear.Joint{}, Nests: []gear.Nest{}, Working: working.Sheet{},
-		Kits: f.kits, Proven: true, Said: []string{
+		Kits: f.kits, Proven: f.proven(in), Said: []string{
 			"A kit has one pot or kettle, one burner, one grinder, one scale and one kind of cup at most, and up to three brewers; each brew is made in the way that the weighting likes best.",
 			"Cups are for the people of the trip; guests bring their own.",
 			"Cold concentrate is left out: it is made at home. Points of the cup, mess and parts are judgement, from memory.",
 			"What a recipe makes of a brew is planned in a middling pot; only heating and fuel are worked out for each pot and burner.",
 		}}
+	in.saySearched(c, f)
 	if f.best == nil {
-		in.diagnose(c, in.search(true), shelf)
-		return c, nil
+		near, err := in.search(ctx, true)
+		if err != nil {
+			return nil, err
+		}
+		if f.rest+near.rest > 0 {
+			c.Limits = append(c.Limits, quantity.Say("No kit was found among those that were looked at, which are not all: put things away that do not come into question."))
+		}
+		in.diagnose(ctx, c, near, shelf)
+		return c, ctx.Err()
 	}
 	best := in.kit(f.best)
 	c.Best = &best
@@ -69,7 +89,7 @@ func Choose(t trip.Trip, shelf []gear.Item, w Wishes) (*Answer, error) {
 
 // Lay plans a trip with just the items given: all of them are carried, whether a
 // brew uses them or not.
-func Lay(t trip.Trip, shelf []gear.Item, items []int64, w Wishes) (*Answer, error) {
+func Lay(ctx context.Context, t trip.Trip, shelf []gear.Item, items []int64, w Wishes) (*Answer, error) {
 	var taken []gear.Item
 	w.Must, w.Without, w.Buy = nil, nil, true
 	w.MassG, w.VolumeMl, w.Budget, w.MorningMin, w.Fallback = nil, nil, nil, nil, false
@@ -81,7 +101,7 @@ func Lay(t trip.Trip, shelf []gear.Item, items []int64, w Wishes) (*Answer, erro
 			}
 		}
 	}
-	a, err := Choose(t, taken, w)
+	a, err := Choose(ctx, t, taken, w)
 	if err != nil || a.Best == nil {
 		return a, err
 	}
@@ -115,7 +135,7 @@ func (in *instance) itemsOf(e *entry) []int {
 	for _, c := range e.brewers {
 		list = append(list, in.brewers[c])
 	}
-	b := e.t.base
+	b := e.base
 	for _, k := range []int{b.vessel, b.burner, b.grinder, b.scale, b.cup} {
 		if k != none {
 			list = append(list, k)
@@ -151,8 +171,9 @@ func (in *instance) chosen(e *entry, i int) way {
 func (in *instance) ranked(e *entry, i int) (best, next way) {
 	best.option, next.option = none, none
 	best.paper = none
+	ways := in.tableOf(e).ways[i]
 	for _, c := range append([]int{len(in.brewers)}, e.brewers...) {
-		w := e.t.ways[i][c]
+		w := ways[c]
 		switch {
 		case better(w, best):
 			best, next = w, best
@@ -168,7 +189,7 @@ func (in *instance) kit(e *entry) Kit {
 	for _, i := range in.itemsOf(e) {
 		k.Items = append(k.Items, in.items[i].ID)
 	}
-	k.GearG = e.t.gear[oMass]
+	k.GearG = in.tableOf(e).gear[oMass]
 	for _, c := range e.brewers {
 		k.GearG += in.items[in.brewers[c]].MassG
 	}
@@ -205,8 +226,8 @@ func (in *instance) name(e *entry) string {
 		names = append(names, quantity.LowerFirst(in.items[in.brewers[c]].Name))
 	}
 	if len(names) == 0 {
-		if e.t.base.vessel != none {
-			return quantity.LowerFirst(in.items[e.t.base.vessel].Name) + " alone"
+		if e.base.vessel != none {
+			return quantity.LowerFirst(in.items[e.base.vessel].Name) + " alone"
 		}
 		return "cups alone"
 	}
@@ -249,7 +270,7 @@ func (in *instance) joints(e *entry) []gear.Joint {
 			out = append(out, j)
 		}
 	}
-	b := e.t.base
+	b := e.base
 	cup := in.items[b.cup]
 	var drink, server, heated, needsSpout float64
 	dose, papers := map[int]float64{}, map[int]float64{}

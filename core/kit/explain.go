@@ -1,6 +1,7 @@
 package kit
 
 import (
+	"context"
 	"fmt"
 	"maps"
 	"math"
@@ -103,6 +104,7 @@ func (in *instance) tips(f *found, say func(string, ...quantity.Value)) {
 // in all.
 func (in *instance) more(is func(*demand) bool, times, by float64) *instance {
 	out := *in
+	out.cache = nil
 	out.demands = slices.Clone(in.demands)
 	out.weight += by
 	for i := range out.demands {
@@ -116,16 +118,17 @@ func (in *instance) more(is func(*demand) bool, times, by float64) *instance {
 // again is the score of a kit here, with every brew made in the way that is best now;
 // false where one cannot be made.
 func (in *instance) again(e *entry) (float64, bool) {
-	t, ok := in.table(e.t.base)
+	t, ok := in.table(e.base)
 	if !ok {
 		return 0, false
 	}
+	in.cache = map[base]*table{e.base: t}
 	p := t.gear
 	for _, c := range e.brewers {
 		p[oMass] += in.items[in.brewers[c]].MassG
 		p[oFuss] += float64(len(in.items[in.brewers[c]].Parts))
 	}
-	here := entry{t: t, brewers: e.brewers}
+	here := entry{base: e.base, brewers: e.brewers}
 	for i := range in.demands {
 		w := in.chosen(&here, i)
 		if w.option == none {
@@ -163,6 +166,8 @@ func (in *instance) exclude(c *Answer, f *found, shelf []gear.Item) {
 			say(": nothing in this kit takes them.")
 		case it.Type == "jar", !in.counted(k):
 			say(" is not part of the choice; it weighs {0} if you take it all the same.", g(it.MassG))
+		case in.unseen[k]:
+			say(" was not looked at: there are too many of its kind to try them all.")
 		case in.outdoes(k) != "":
 			say(" is outdone by " + in.outdoes(k) + ": no lighter, and no better in anything.")
 		case f.bestWith[k] == nil:
@@ -233,7 +238,7 @@ func (in *instance) whyNever(k int) string {
 }
 
 // diagnose says why there is no kit, and the smallest change that would help.
-func (in *instance) diagnose(c *Answer, f *found, shelf []gear.Item) {
+func (in *instance) diagnose(ctx context.Context, c *Answer, f *found, shelf []gear.Item) {
 	w := in.wishes
 	nearest := func(limit *float64, i int, say string, unit quantity.Unit) {
 		if over(limit, f.nearest[i]) && !math.IsInf(f.nearest[i], 1) {
@@ -265,7 +270,7 @@ func (in *instance) diagnose(c *Answer, f *found, shelf []gear.Item) {
 		b := Blocked{Stop: d.stop, Brew: d.brew.ID, Name: d.brew.Name, Why: in.blockedBy(i)}
 		alike := fmt.Sprint(b.Why, d.urn, d.socket, d.fire, d.people)
 		if remedies[alike] == "" {
-			remedies[alike] = in.remedy(i, shelf)
+			remedies[alike] = in.remedy(ctx, i, shelf)
 		}
 		b.Remedy = remedies[alike]
 		c.Blocked = append(c.Blocked, b)
@@ -318,7 +323,7 @@ func (in *instance) blockedBy(i int) string {
 
 // remedy is the lightest thing of the starter shelf that would make a brew
 // possible, or the lightest two.
-func (in *instance) remedy(i int, shelf []gear.Item) string {
+func (in *instance) remedy(ctx context.Context, i int, shelf []gear.Item) string {
 	d := in.demands[i]
 	one := trip.Trip{Name: in.trip.Name, People: in.trip.People, Stops: []trip.Stop{in.trip.Stops[d.stop]}}
 	one.Stops[0].Brews = []trip.Brew{d.brew}
@@ -326,7 +331,7 @@ func (in *instance) remedy(i int, shelf []gear.Item) string {
 	w.Must, w.MassG, w.VolumeMl, w.MorningMin, w.Budget, w.Fallback = nil, nil, nil, nil, nil, false
 	starter := gear.Starter()
 	works := func(extra ...gear.Item) bool {
-		try, err := build(one, append(slices.Clone(shelf), extra...), w)
+		try, err := build(ctx, one, append(slices.Clone(shelf), extra...), w)
 		return err == nil && try.served(0, try.bases())
 	}
 	slices.SortStableFunc(starter, func(a, b gear.Item) int { return int(10 * (a.MassG - b.MassG)) })

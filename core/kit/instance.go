@@ -1,6 +1,7 @@
 package kit
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"math"
@@ -120,7 +121,11 @@ type instance struct {
 	paperNo  map[int]int // of the papers among the items
 	gone     map[int]int // grinders and scales that another outdoes, by which
 	// vu is the heating of a demand's option in a vessel over a burner.
-	vu      map[[4]int]heating
+	vu      [][][]heating // by demand and option, of each vessel (or none) over each burner (or none)
+	place   map[int]int   // of a vessel or a burner in its list, from 1
+	unseen  map[int]bool  // items that are left out of the search, for there are too many of a kind
+	cache   map[base]*table
+	looks   int // at ways, that a table takes
 	gas     map[gasOf]float64
 	planner *brew.Planner
 }
@@ -157,8 +162,8 @@ type heating struct {
 }
 
 // build plans every school at every brew with every brewer.
-func build(t trip.Trip, items []gear.Item, w Wishes) (*instance, error) {
-	in := &instance{wishes: w, weights: usual, trip: t, support: none, server: none, must: map[int]bool{}, paperNo: map[int]int{}, vu: map[[4]int]heating{}, planner: &brew.Planner{}, reserve: 1 + trip.FuelReservePct(t)/100}
+func build(ctx context.Context, t trip.Trip, items []gear.Item, w Wishes) (*instance, error) {
+	in := &instance{wishes: w, weights: usual, trip: t, support: none, server: none, must: map[int]bool{}, paperNo: map[int]int{}, place: map[int]int{}, unseen: map[int]bool{}, planner: &brew.Planner{}, reserve: 1 + trip.FuelReservePct(t)/100}
 	if w.Weights != nil {
 		in.weights = *w.Weights
 	}
@@ -210,10 +215,14 @@ func build(t trip.Trip, items []gear.Item, w Wishes) (*instance, error) {
 	for a, b := range in.outdone(in.scales) {
 		in.gone[a] = b
 	}
-	in.plan()
+	in.thin()
+	in.plan(ctx)
 	in.chooseServer()
-	in.heat()
-	return in, nil
+	in.heat(ctx)
+	for i := range in.demands {
+		in.looks += len(in.demands[i].options)
+	}
+	return in, ctx.Err()
 }
 
 // demand lists the brews, and which of what they use up comes from the start.
@@ -276,7 +285,7 @@ func (in *instance) demand() {
 }
 
 // plan fills in the options of every demand, side by side.
-func (in *instance) plan() {
+func (in *instance) plan(ctx context.Context) {
 	insulated := slices.ContainsFunc(in.cups, func(k int) bool { return in.items[k].Insulated })
 	var first []int
 	for i := range in.demands {
@@ -288,7 +297,7 @@ func (in *instance) plan() {
 	workers := runtime.GOMAXPROCS(0)
 	for w := range workers {
 		wg.Go(func() {
-			for n := w; n < len(first); n += workers {
+			for n := w; n < len(first) && ctx.Err() == nil; n += workers {
 				in.options(&in.demands[first[n]], insulated)
 			}
 		})
@@ -476,7 +485,14 @@ func (in *instance) judge(m method.Method, pl *brew.Plan, cold bool) (k marks) {
 }
 
 // heat finds what each option takes in each vessel over each burner.
-func (in *instance) heat() {
+func (in *instance) heat(ctx context.Context) {
+	for i, k := range in.vessels {
+		in.place[k] = i + 1
+	}
+	for i, k := range in.burners {
+		in.place[k] = i + 1
+	}
+	in.vu = make([][][]heating, len(in.demands))
 	for di := range in.demands {
 		d := &in.demands[di]
 		if d.urn || d.socket || d.like != di {
@@ -490,22 +506,48 @@ func (in *instance) heat() {
 		if d.fire {
 			burners = []int{none}
 		}
+		in.vu[di] = make([][]heating, len(d.options))
 		for oi := range d.options {
 			o := &d.options[oi]
 			if !o.hot {
 				continue
 			}
+			if ctx.Err() != nil {
+				return
+			}
+			in.vu[di][oi] = make([]heating, (len(in.vessels)+1)*(len(in.burners)+1))
 			vessels := in.vessels
 			if o.flame && o.brewer != none {
 				vessels = []int{none} // the brewer is on the flame itself
 			}
 			for _, vi := range vessels {
 				for _, ui := range burners {
-					in.vu[[4]int{di, oi, vi, ui}] = in.heating(d, o, set, vi, ui)
+					in.vu[di][oi][in.cell(vi, ui)] = in.heating(d, o, set, vi, ui)
 				}
 			}
 		}
 	}
+}
+
+// cell is the place of a vessel and a burner, or none, in the rows of vu.
+func (in *instance) cell(vessel, burner int) int {
+	v, u := 0, 0
+	if vessel != none {
+		v = in.place[vessel]
+	}
+	if burner != none {
+		u = in.place[burner]
+	}
+	return v*(len(in.burners)+1) + u
+}
+
+// heatedIn is what heating for an option takes in a vessel over a burner.
+func (in *instance) heatedIn(demand, option, vessel, burner int) (heating, bool) {
+	if rows := in.vu[demand]; rows != nil && rows[option] != nil {
+		h := rows[option][in.cell(vessel, burner)]
+		return h, h.ok
+	}
+	return heating{}, false
 }
 
 // warmedC is by how much a canister is taken to be warmer than the air when it

@@ -97,5 +97,6 @@ type Answer struct {
 	Kits     float64           `json:"kits" doc:"Considered, all of them"`
 	Working  working.Sheet     `json:"working" doc:"Of the best kit's figures"`
 	Proven   bool              `json:"proven" doc:"The best is proven: every kit was considered or shown to be worse"`
+	Bound    float64           `json:"bound" doc:"Weighted, no kit of the things that were looked at is better than this; the best's own score where it is proven, 0 without one"`
 	Said     []string          `json:"said" doc:"What the choice leaves out"`
 }

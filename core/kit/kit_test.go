@@ -1,6 +1,7 @@
 package kit
 
 import (
+	"context"
 	"encoding/json"
 	"fmt"
 	"math"
@@ -10,6 +11,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -53,7 +55,7 @@ func journey() trip.Trip {
 }
 
 func choose(t require.TestingT, in trip.Trip, list []gear.Item, w Wishes) *Answer {
-	c, err := Choose(in, list, w)
+	c, err := Choose(context.Background(), in, list, w)
 	require.NoError(t, err)
 	return c
 }
@@ -205,9 +207,10 @@ func TestFrontEqualsBruteForce(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		in, list := small(t)
 		fallback := rapid.Bool().Draw(t, "fallback")
-		ins, err := build(in, list, Wishes{Fallback: fallback})
+		ins, err := build(context.Background(), in, list, Wishes{Fallback: fallback})
 		require.NoError(t, err)
-		f := ins.search(false)
+		f, err := ins.search(context.Background(), false)
+		require.NoError(t, err)
 		front, best := brute(ins)
 		var got []point
 		for _, e := range f.front {
@@ -225,7 +228,7 @@ func TestFrontEqualsBruteForce(t *testing.T) {
 		// The runner-up is the best of those that lack a brewer of the best.
 		want := math.Inf(1)
 		for _, c := range f.best.brewers {
-			sub, err := build(in, list, Wishes{Fallback: fallback, Without: []int64{ins.items[ins.brewers[c]].ID}})
+			sub, err := build(context.Background(), in, list, Wishes{Fallback: fallback, Without: []int64{ins.items[ins.brewers[c]].ID}})
 			require.NoError(t, err)
 			if _, b := brute(sub); b != nil {
 				want = math.Min(want, *b)
@@ -377,9 +380,10 @@ func TestBestEqualsHiGHS(t *testing.T) {
 		list := without(shelf(), func(i gear.Item) bool { // medium: what keeps the program to seconds
 			return strings.Contains(i.Name, "Small hand") || strings.Contains(i.Name, "Tablet") || strings.Contains(i.Name, "Aluminium") || strings.Contains(i.Name, "exchanger") || strings.Contains(i.Name, "Stick")
 		})
-		in, err := build(journey(), list, Wishes{Weights: &w})
+		in, err := build(context.Background(), journey(), list, Wishes{Weights: &w})
 		require.NoError(t, err)
-		f := in.search(false)
+		f, err := in.search(context.Background(), false)
+		require.NoError(t, err)
 		require.NotNil(t, f.best)
 		got := highs(t, in, 600)
 		require.True(t, got.Proven)
@@ -537,11 +541,11 @@ func TestBlockedSaysWhatIsMissing(t *testing.T) {
 }
 
 func TestBadShelvesAndTrips(t *testing.T) {
-	_, err := Choose(trip.Trip{}, shelf(), Wishes{})
+	_, err := Choose(context.Background(), trip.Trip{}, shelf(), Wishes{})
 	assert.ErrorContains(t, err, "no brew is planned")
 	bad := shelf()
 	bad[0].MassG = 0
-	_, err = Choose(journey(), bad, Wishes{})
+	_, err = Choose(context.Background(), journey(), bad, Wishes{})
 	assert.ErrorContains(t, err, "Cone dripper, plastic: mass_g: 0 is not allowed; allowed: 1 to 5000 g")
 	c := choose(t, journey(), nil, Wishes{})
 	assert.Nil(t, c.Best)
@@ -581,7 +585,7 @@ func BenchmarkChoose(b *testing.B) {
 		b.ReportMetric(float64(m.Sys)/(1<<20), "MB-of-the-system")
 	}()
 	for b.Loop() {
-		c, err := Choose(in, list, Wishes{})
+		c, err := Choose(context.Background(), in, list, Wishes{})
 		if err != nil || c.Best == nil {
 			b.Fatal(err)
 		}
@@ -595,7 +599,7 @@ func BenchmarkInstance(b *testing.B) {
 	in, list := large()
 	b.ReportAllocs()
 	for b.Loop() {
-		if _, err := build(in, list, Wishes{}); err != nil {
+		if _, err := build(context.Background(), in, list, Wishes{}); err != nil {
 			b.Fatal(err)
 		}
 	}
@@ -608,9 +612,9 @@ func BenchmarkHiGHS(b *testing.B) {
 		b.Skip("set APODEMOS_HIGHS=1 to wait for it")
 	}
 	t, list := large()
-	in, err := build(t, list, Wishes{})
+	in, err := build(context.Background(), t, list, Wishes{})
 	require.NoError(b, err)
-	ours := in.weights.of(in.search(false).best.p)
+	ours := in.weights.of(best(b, in).p)
 	for b.Loop() {
 		got := highs(b, in, 500)
 		b.ReportMetric(got.Seconds, "s-in-HiGHS")
@@ -657,7 +661,7 @@ func TestRulesOfThePlace(t *testing.T) {
 func TestLay(t *testing.T) {
 	list := append(shelf(), gear.Item{ID: 99, Name: "Small jug", Kind: gear.Server, MassG: 200, CapacityMl: ptr(300.0)})
 	best := choose(t, journey(), list, Wishes{}).Best
-	a, err := Lay(journey(), list, append(slices.Clone(best.Items), 99, 7), Wishes{})
+	a, err := Lay(context.Background(), journey(), list, append(slices.Clone(best.Items), 99, 7), Wishes{})
 	require.NoError(t, err)
 	require.NotNil(t, a.Best)
 	assert.InDelta(t, best.GearG+200+380, a.Best.GearG, 1e-6, "the jug and the moka pot")
@@ -667,7 +671,7 @@ func TestLay(t *testing.T) {
 		said += j.Text
 	}
 	assert.Contains(t, said, "Small jug is too small for 450 ml")
-	a, err = Lay(journey(), list, []int64{26}, Wishes{})
+	a, err = Lay(context.Background(), journey(), list, []int64{26}, Wishes{})
 	require.NoError(t, err)
 	assert.Nil(t, a.Best)
 	assert.NotEmpty(t, a.Blocked)
@@ -698,9 +702,9 @@ func TestTipsAreKept(t *testing.T) {
 				l.Stops = slices.Clone(in.Stops)
 				nights := 1 + int(by)
 				l.Stops[0].Facts.Nights = &nights
-				a, err := Lay(l, list, c.Best.Items, w)
+				a, err := Lay(context.Background(), l, list, c.Best.Items, w)
 				require.NoError(t, err)
-				b, err := Lay(l, list, c.RunnerUp.Items, w)
+				b, err := Lay(context.Background(), l, list, c.RunnerUp.Items, w)
 				require.NoError(t, err)
 				if a.Best == nil || b.Best == nil {
 					return 0, 0, false // the papers do not last that long
@@ -729,4 +733,152 @@ func TestTheTripsOwnReserve(t *testing.T) {
 		return c.Best.UsedG
 	}
 	assert.Greater(t, used(100), used(0)+1)
+}
+
+// best is the best kit of an instance.
+func best(t testing.TB, in *instance) *entry {
+	f, err := in.search(context.Background(), false)
+	require.NoError(t, err)
+	return f.best
+}
+
+// crowded is a shelf of n things of each of the six kinds that a kit is made of, and 20 brews.
+func crowded(n int) (trip.Trip, []gear.Item) {
+	in, _ := large()
+	var list []gear.Item
+	for _, it := range shelf() {
+		switch it.Kind {
+		case gear.Brewer, gear.Vessel, gear.Burner, gear.Grinder, gear.Scale, gear.Cup:
+		default:
+			it.ID = int64(len(list) + 1)
+			list = append(list, it)
+			continue
+		}
+		first := it
+		had := 0
+		for _, o := range list {
+			if o.Kind == first.Kind {
+				had++
+			}
+		}
+		kinds := 0
+		for _, o := range shelf() {
+			if o.Kind == first.Kind {
+				kinds++
+			}
+		}
+		for k := 0; k < (n+kinds-1)/kinds && had < n; k++ {
+			it := first
+			it.ID, it.Name = int64(len(list)+1), fmt.Sprintf("%s %d", first.Name, k)
+			it.MassG *= 0.7 + 0.013*float64((had*29)%47)
+			if it.CapacityMl != nil {
+				it.CapacityMl = new(*it.CapacityMl * (0.9 + 0.02*float64((had*13)%17)))
+			}
+			list = append(list, it)
+			had++
+		}
+	}
+	return in, list
+}
+
+// A shelf of two hundred things does not cost gigabytes or minutes: what was looked at is
+// said, and what that proves.
+func TestAShelfOfVeryMany(t *testing.T) {
+	in, list := crowded(30)
+	require.LessOrEqual(t, len(list), MaxShelf)
+	require.Greater(t, len(list), 150)
+	c, err := Choose(context.Background(), in, list, Wishes{})
+	require.NoError(t, err)
+	require.NotNil(t, c.Best)
+	assert.False(t, c.Proven, "it cannot be, of what was not looked at")
+	assert.LessOrEqual(t, c.Bound, c.Best.Score+1e-9)
+	assert.Positive(t, c.Bound)
+	said := strings.Join(c.Said, "\n")
+	assert.Contains(t, said, "were not looked at")
+	again, err := Choose(context.Background(), in, list, Wishes{})
+	require.NoError(t, err)
+	assert.Equal(t, c.Best, again.Best, "the same shelf gives the same kit, however fast the machine")
+
+	_, err = Choose(context.Background(), in, append(list, make([]gear.Item, 60)...), Wishes{})
+	assert.ErrorContains(t, err, "a kit is chosen from up to 200")
+}
+
+// Whatever is cut off by the bound, what is left unseen is no better than it says.
+func TestTheBoundHolds(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		in, list := small(t)
+		ins, err := build(context.Background(), in, list, Wishes{})
+		require.NoError(t, err)
+		low, weighted := ins.floor()
+		bases, weight := ins.ordered()
+		assert.True(t, slices.IsSorted(weight))
+		for i, b := range bases {
+			tab, ok := ins.table(b)
+			if !ok {
+				continue
+			}
+			sum, point := weight[i], tab.gear
+			for k := range low {
+				point[k] += low[k]
+			}
+			cols, whole := len(ins.brewers)+1, true
+			each := tab.gear
+			for d := range tab.ways {
+				least, served := math.Inf(1), false
+				p := [4]float64{math.Inf(1), math.Inf(1), math.Inf(1), math.Inf(1)}
+				for c := range cols {
+					if at := d*cols + c; tab.rank[at] != never {
+						served = true
+						least = math.Min(least, ins.weights.of(tab.parts[at]))
+						for k := range p {
+							p[k] = math.Min(p[k], tab.parts[at][k])
+						}
+					}
+				}
+				whole = whole && served
+				sum += least
+				for k := range each {
+					each[k] += p[k]
+				}
+			}
+			if !whole {
+				continue
+			}
+			assert.LessOrEqual(t, weight[i]+weighted, sum+1e-9)
+			for k := range point {
+				assert.LessOrEqual(t, point[k], each[k]+1e-9)
+			}
+		}
+	})
+}
+
+// A choice that nobody waits for any more ends.
+func TestAChoiceEndsWithItsAsker(t *testing.T) {
+	in, list := crowded(30)
+	ctx, cancel := context.WithCancel(context.Background())
+	cancel()
+	_, err := Choose(ctx, in, list, Wishes{})
+	assert.ErrorIs(t, err, context.Canceled)
+	ctx, cancel = context.WithTimeout(context.Background(), 300*time.Millisecond)
+	defer cancel()
+	_, err = Choose(ctx, in, list, Wishes{})
+	assert.ErrorIs(t, err, context.DeadlineExceeded)
+}
+
+// Two hundred things and twenty brews.
+func BenchmarkCrowded(b *testing.B) {
+	for _, n := range []int{10, 20, 30} {
+		in, list := crowded(n)
+		b.Run(fmt.Sprint(len(list)), func(b *testing.B) {
+			for b.Loop() {
+				c, err := Choose(context.Background(), in, list, Wishes{})
+				if err != nil || c.Best == nil {
+					b.Fatal(err)
+				}
+				b.ReportMetric(c.Bound, "bound")
+				b.ReportMetric(c.Best.Score, "score")
+				b.ReportMetric(float64(len(c.Front)), "front")
+			}
+		})
+	}
 }

@@ -1,6 +1,7 @@
 package kit
 
 import (
+	"context"
 	"math"
 	"runtime"
 	"slices"
@@ -10,7 +11,7 @@ import (
 // entry is a kit that was found: a base and a set of brewers.
 type entry struct {
 	p       point
-	t       *table
+	base    base
 	brewers []int // columns
 	morning float64
 	vol     float64
@@ -20,7 +21,7 @@ type entry struct {
 // maxBrewers in one kit, and maxPapers of different kinds on a shelf.
 const (
 	maxBrewers = 3
-	maxPapers  = 24
+	maxPapers  = 64
 )
 
 // found collects what a search is after.
@@ -37,12 +38,17 @@ type found struct {
 	nearest  [4]float64 // least mass, volume, price and morning of kits that serve everything; kept only where asked for
 	track    bool
 	kits     float64
+	work     float64 // looks at ways
+	rest     float64 // kits that were not looked at
+	bound    float64 // what none of those can be under, weighted
+	cut      bool    // the front was cut
 }
 
 // search goes through every base and every set of up to three brewers: what it
 // finds is the best, and the whole front. With track it also keeps the least of
-// what the limits are about, whatever the limits are.
-func (in *instance) search(track bool) *found {
+// what the limits are about, whatever the limits are. It ends with the context's error,
+// and where it has done mostWork: then the rest is counted and bounded.
+func (in *instance) search(ctx context.Context, track bool) (*found, error) {
 	f := &found{track: track, bestWith: make([]*entry, len(in.items)), scores: make([]float64, len(in.items)), nearest: [4]float64{math.Inf(1), math.Inf(1), math.Inf(1), math.Inf(1)}}
 	for k := range f.scores {
 		f.scores[k] = math.Inf(1)
@@ -51,27 +57,54 @@ func (in *instance) search(track bool) *found {
 	for c := range f.lacking {
 		f.lacking[c] = math.Inf(1)
 	}
+	low, weighted := in.floor()
+	bases, weight := in.ordered()
+	all := subsets(len(in.brewers), max(maxBrewers, len(in.must)))
 	// Tables are made side by side, some at a time, and gone through in order, so
 	// that the same in gives the same out.
-	for block := range slices.Chunk(in.bases(), 128) {
+	const atOnce = 32
+	for from := 0; from < len(bases); from += atOnce {
+		if ctx.Err() != nil {
+			return nil, ctx.Err()
+		}
+		if f.work > mostWork {
+			f.rest, f.bound = all*float64(len(bases)-from), weight[from]+weighted
+			break
+		}
+		block := bases[from:min(from+atOnce, len(bases))]
 		tables := make([]*table, len(block))
+		skipped, worked := make([]bool, len(block)), make([]int, len(block))
 		var wg sync.WaitGroup
 		workers := runtime.GOMAXPROCS(0)
 		for w := range workers {
 			wg.Go(func() {
-				for i := w; i < len(block); i += workers {
+				for i := w; i < len(block) && ctx.Err() == nil; i += workers {
+					if skipped[i] = in.pointless(f, in.bare(block[i]), low); skipped[i] {
+						continue
+					}
 					if t, ok := in.table(block[i]); ok {
 						tables[i] = t
 					}
+					worked[i] = 1
 				}
 			})
 		}
 		wg.Wait()
-		for _, t := range tables {
-			if t != nil {
-				in.sets(t, f)
+		for i, t := range tables {
+			f.work += float64(len(f.front)) / 8
+			if worked[i] > 0 {
+				f.work += float64(in.looks)
+			}
+			switch {
+			case skipped[i]:
+				f.kits += all
+			case t != nil:
+				in.sets(ctx, t, f)
 			}
 		}
+	}
+	if ctx.Err() != nil {
+		return nil, ctx.Err()
 	}
 	in.idle(f)
 	if f.best != nil {
@@ -92,7 +125,7 @@ func (in *instance) search(track bool) *found {
 		}
 		return 0
 	})
-	return f
+	return f, nil
 }
 
 // idle finds the best kit with each brewer that the search left out for making no
@@ -129,21 +162,22 @@ func (in *instance) idle(f *found) {
 // walk is the state of going through the sets of a base: for each depth which
 // way each demand is made, and the sums.
 type walk struct {
+	ctx   context.Context
 	in    *instance
 	t     *table
 	f     *found
 	set   []int
-	made  [][]uint8 // by depth, the column of each demand
-	sum   []entry   // by depth
-	left  []int     // by depth, demands that cannot be made yet
+	made  [][]uint16 // by depth, the column of each demand
+	sum   []entry    // by depth
+	left  []int      // by depth, demands that cannot be made yet
 	limit int
 	must  []int
 }
 
 // sets tries the sets of brewers on a base. A brewer that no demand could use
 // only weighs, and is left out.
-func (in *instance) sets(t *table, f *found) {
-	w := &walk{in: in, t: t, f: f}
+func (in *instance) sets(ctx context.Context, t *table, f *found) {
+	w := &walk{ctx: ctx, in: in, t: t, f: f}
 	cols := len(in.brewers) + 1
 	var useful []int
 	for c, k := range in.brewers {
@@ -164,12 +198,12 @@ func (in *instance) sets(t *table, f *found) {
 		return
 	}
 	for range w.limit + 1 {
-		w.made = append(w.made, make([]uint8, len(t.ways)))
+		w.made = append(w.made, make([]uint16, len(t.ways)))
 	}
 	w.sum, w.left = make([]entry, w.limit+1), make([]int, w.limit+1)
-	w.sum[0] = entry{p: t.gear, t: t, vol: t.vol, price: t.price}
+	w.sum[0] = entry{p: t.gear, base: t.base, vol: t.vol, price: t.price}
 	for i := range t.ways {
-		w.made[0][i] = uint8(cols - 1)
+		w.made[0][i] = uint16(cols - 1)
 		if at := i*cols + cols - 1; t.rank[at] == never {
 			w.left[0]++
 		} else {
@@ -223,6 +257,10 @@ func (w *walk) hopeless(useful []int) bool {
 func (w *walk) try(useful []int, from int) {
 	depth := len(w.set)
 	w.f.kits++
+	w.f.work += float64(len(w.t.ways)) + float64(len(w.f.front))/8
+	if w.ctx.Err() != nil {
+		return
+	}
 	if w.left[depth] == 0 && has(w.set, w.must) {
 		w.consider(depth)
 	}
@@ -266,7 +304,7 @@ func (w *walk) add(c, depth int) (used bool) {
 		if t.rank[is] >= t.rank[was] {
 			continue
 		}
-		to[i], used = uint8(c), true
+		to[i], used = uint16(c), true
 		if t.rank[was] == never {
 			w.left[depth+1]--
 		} else {
@@ -379,6 +417,10 @@ func (w *walk) consider(depth int) {
 		return
 	}
 	f.front = slices.DeleteFunc(f.front, func(q entry) bool { return e.p.beats(q.p) })
+	if len(f.front) >= mostKept {
+		f.cut = true
+		return
+	}
 	f.front = append(f.front, e)
 }
 

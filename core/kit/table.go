@@ -142,9 +142,9 @@ func (in *instance) keepsMust(b base) bool {
 	return true
 }
 
-// table works out a base; false when some demand has no way on it.
-func (in *instance) table(b base) (*table, bool) {
-	t := &table{base: b, ways: make([][]way, len(in.demands))}
+// bare is the table of a base without its ways: what its own things are.
+func (in *instance) bare(b base) *table {
+	t := &table{base: b}
 	for _, k := range []int{b.vessel, b.burner, b.grinder, b.scale} {
 		in.add(t, k, 1)
 	}
@@ -160,6 +160,13 @@ func (in *instance) table(b base) (*table, bool) {
 			in.add(t, k, 1)
 		}
 	}
+	return t
+}
+
+// table works out a base; false when some demand has no way on it.
+func (in *instance) table(b base) (*table, bool) {
+	t := in.bare(b)
+	t.ways = make([][]way, len(in.demands))
 	cols := len(in.brewers) + 1
 	flat := make([]way, len(in.demands)*cols)
 	for i := range in.demands {
@@ -291,8 +298,8 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 		if d.fire {
 			ui = none
 		}
-		h, ok := in.vu[[4]int{d.like, oi, vi, ui}]
-		if !ok || !h.ok || (!d.fire && ui == none) {
+		h, ok := in.heatedIn(d.like, oi, vi, ui)
+		if !ok || (!d.fire && ui == none) {
 			return way{}, false
 		}
 		seconds += math.Max(h.seconds, o.prepS) + lightingS

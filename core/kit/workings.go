@@ -88,7 +88,7 @@ func extend(s working.Sheet, path, label string, v float64) {
 
 // marksOf lists what makes up the points of a cup: they add up to them.
 func (in *instance) marksOf(e *entry, o *option, w way) []working.Input {
-	b := e.t.base
+	b := e.base
 	k := o.marks[0]
 	if in.items[b.cup].Insulated {
 		k = o.marks[1]
@@ -117,7 +117,7 @@ func (in *instance) marksOf(e *entry, o *option, w way) []working.Input {
 func (in *instance) timeOf(e *entry, i int, w way) []working.Input {
 	d := &in.demands[i]
 	o := &d.options[w.option]
-	b := e.t.base
+	b := e.base
 	var out []working.Input
 	rest := 60 * w.minutes
 	part := func(label string, s float64) {

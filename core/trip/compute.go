@@ -1,6 +1,7 @@
 package trip
 
 import (
+	"context"
 	"errors"
 	"fmt"
 	"math"
@@ -45,15 +46,18 @@ type stocks map[string][]float64
 
 // Compute plans a trip. Its error is brew.Problems; a brew that cannot be made
 // at its stop is no error but listed in Impossible.
-func Compute(t Trip) (*Result, error) {
-	c, err := compute(t, nil)
+func Compute(t Trip) (*Result, error) { return ComputeContext(context.Background(), t) }
+
+// ComputeContext plans a trip, and ends with the context's error when its asker is gone.
+func ComputeContext(ctx context.Context, t Trip) (*Result, error) {
+	c, err := compute(ctx, t, nil)
 	if err != nil {
 		return nil, err
 	}
 	return c.out, nil
 }
 
-func compute(t Trip, fixed *stocks) (*calc, error) {
+func compute(ctx context.Context, t Trip, fixed *stocks) (*calc, error) {
 	if bad := check(t); len(bad) > 0 {
 		return nil, bad
 	}
@@ -63,7 +67,10 @@ func compute(t Trip, fixed *stocks) (*calc, error) {
 	if bad := c.places(); len(bad) > 0 {
 		return nil, bad
 	}
-	c.planBrews()
+	c.planBrews(ctx)
+	if ctx.Err() != nil {
+		return nil, ctx.Err()
+	}
 	c.fromConcentrate()
 	c.supplies()
 	c.totals()
@@ -191,7 +198,7 @@ func (c *calc) places() brew.Problems {
 			}
 			continue
 		}
-		st := StopTotals{Name: s.Name, Day: s.Day, Nights: s.nights(), BoilC: set.Boil.BoilC, Water: set.Water(), Strip: [][2]float64{}}
+		st := StopTotals{Name: s.Name, Day: s.Day, Nights: s.nights(), BoilC: set.Boil.BoilC, Unplaced: set.Boil.Unplaced, Water: set.Water(), Strip: [][2]float64{}}
 		for up := -400.0; up <= 400 && set.AltitudeKnown; up += 200 {
 			place := brew.Place{AltitudeM: new(set.AltitudeM + up), Atmosphere: s.Conditions.Place.Atmosphere, SeaLevelHPa: s.Conditions.Place.SeaLevelHPa}
 			// The same column of air, that much further up or down it.
@@ -208,7 +215,7 @@ func (c *calc) places() brew.Problems {
 
 // planBrews plans every brew once, side by side on the processors there are,
 // and lays them out over the days of each stay.
-func (c *calc) planBrews() {
+func (c *calc) planBrews(ctx context.Context) {
 	type job struct {
 		stop, brew int
 		plan       *brew.Plan
@@ -225,7 +232,7 @@ func (c *calc) planBrews() {
 	workers := runtime.GOMAXPROCS(0)
 	for w := range workers {
 		wg.Go(func() {
-			for i := w; i < len(jobs); i += workers {
+			for i := w; i < len(jobs) && ctx.Err() == nil; i += workers {
 				j := &jobs[i]
 				r := c.trip.Stops[j.stop].Brews[j.brew].Request
 				// Canisters are followed along the trip, from the pack.

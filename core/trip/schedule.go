@@ -464,6 +464,9 @@ func (c *calc) safety() {
 	}
 	for _, o := range c.occ {
 		s := c.trip.Stops[o.Stop]
+		if c.out.Stops[o.Stop].Unplaced {
+			add(fmt.Sprintf("unplaced:%d", o.Stop), "care", fmt.Sprintf("How high %s lies is not known: boiling point, time and fuel there count as at the sea. Say its altitude.", s.Name), "Water boils about 1 °C lower for every 300 m, and takes wind and cold with it. A boil that disinfects counts as high up: 3 minutes.")
+		}
 		h := o.plan.Request.Heat
 		b, _ := heat.BurnerByID(*h.Burner)
 		burning := o.plan.Heat != nil && b.Flame

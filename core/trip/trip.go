@@ -167,6 +167,7 @@ type StopTotals struct {
 	Day       int                   `json:"day"`
 	Nights    int                   `json:"nights"`
 	BoilC     float64               `json:"boil_c"`
+	Unplaced  bool                  `json:"unplaced,omitempty" doc:"Neither its altitude nor its pressure is said: it boils as at the sea, which may be far out"`
 	DrawMl    float64               `json:"draw_ml" doc:"Water for coffee over the stay"`
 	CarryMl   float64               `json:"carry_ml" doc:"Water to carry on from here to the dry stops that follow"`
 	TreatS    float64               `json:"treat_s" doc:"At a rolling boil only to make water safe"`

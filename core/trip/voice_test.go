@@ -193,11 +193,13 @@ func TestATripSaysWhatIsNotSaid(t *testing.T) {
 	require.NotNil(t, r.Stops[0].Water.Caution)
 	assert.Equal(t, "water-unsaid", r.Stops[0].Water.Caution.ID)
 	assert.Empty(t, r.Stops[0].Strip, "no boiling points round an altitude that nobody knows")
-	said := false
+	assert.True(t, r.Stops[0].Unplaced)
+	ids := map[string]bool{}
 	for _, k := range r.Cautions {
-		said = said || k.ID == "doubtful:0"
+		ids[k.ID] = true
 	}
-	assert.True(t, said)
+	assert.True(t, ids["doubtful:0"])
+	assert.True(t, ids["unplaced:0"], "and how high it is, by which its figures are those of the sea")
 }
 
 // One is one: nobody weighs out 1 portions.

@@ -1,6 +1,7 @@
 package trip
 
 import (
+	"context"
 	"math"
 
 	"apodemos/core/brew"
@@ -48,7 +49,7 @@ type Swap struct {
 // Compare plans a trip and the same trip with something gone wrong. Supplies are
 // those of the plan, so that what runs out shows.
 func Compare(t Trip, w WhatIf) (*Comparison, error) {
-	base, err := compute(t, nil)
+	base, err := compute(context.Background(), t, nil)
 	if err != nil {
 		return nil, err
 	}
@@ -56,7 +57,7 @@ func Compare(t Trip, w WhatIf) (*Comparison, error) {
 	if err != nil {
 		return nil, err
 	}
-	after, err := compute(changed, &base.stock)
+	after, err := compute(context.Background(), changed, &base.stock)
 	if err != nil {
 		return nil, err
 	}
