@@ -9,6 +9,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
 	"unicode/utf8"
 
 	"golang.org/x/text/encoding/charmap"
@@ -127,7 +128,7 @@ func readTable(r io.Reader, columns []string, what string, most int) ([]record, 
 		cells := map[string]string{}
 		for i, h := range head {
 			// The mark that keeps an exported text from being taken for a formula.
-			cells[h] = unsafe(strings.TrimSpace(rec[i]))
+			cells[h] = printable(unsafe(strings.TrimSpace(rec[i])))
 		}
 		out = append(out, record{line, cells, comma})
 	}
@@ -238,7 +239,11 @@ func readStop(rec record, day *int) (StopFile, error) {
 // safe keeps a spreadsheet from taking a text for a formula. A text that looks as
 // if safe had marked it is marked once more, so that unsafe gives it back.
 func safe(s string) string {
-	if rest := strings.TrimLeft(s, "'"); rest != "" && strings.ContainsRune("=+-@\t\r", rune(rest[0])) {
+	// What stands before a sign, and is not seen, hides it from nobody but the reader.
+	rest := strings.TrimLeftFunc(strings.TrimLeft(s, "'"), func(r rune) bool {
+		return r != '\t' && r != '\r' && (unicode.IsSpace(r) || unicode.Is(unicode.Cf, r) || unicode.IsControl(r))
+	})
+	if first, _ := utf8.DecodeRuneInString(rest); rest != "" && strings.ContainsRune("=+-@\t\r＝＋－＠−﹦﹢﹣﹫", first) {
 		return "'" + s
 	}
 	return s

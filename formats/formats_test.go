@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/csv"
 	"encoding/json"
+	"fmt"
 	"os"
 	"os/exec"
 	"path/filepath"
@@ -11,6 +12,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/google/uuid"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
@@ -35,6 +37,15 @@ func sample() trip.Trip {
 	return trip.Trip{Name: "A & B", People: 2, StartsOn: "2026-10-24", Supplies: trip.Supplies{SugarG: ptr(5.0)}, Stops: []trip.Stop{s}}
 }
 
+// busy has more to do: water to filter in the evening, and a pot that is heated after the grounds are in.
+func busy() trip.Trip {
+	in := sample()
+	r := in.Stops[0].Brews[0].Request
+	r.Method, r.School, r.Water.Treatment, r.Heat = "pot", ptr("warm-boil"), ptr("filtered"), brew.Heat{Burner: ptr("fire")}
+	in.Stops[0].Brews = append(in.Stops[0].Brews, trip.Brew{ID: 2, Name: "Second", At: "08:30", Request: r})
+	return in
+}
+
 func result(t *testing.T, in trip.Trip) *trip.Result {
 	r, err := trip.Compute(in)
 	require.NoError(t, err)
@@ -49,7 +60,7 @@ func TestTripFileLosesNothing(t *testing.T) {
 		s.Facts.Nights = rapid.SampledFrom([]*int{nil, ptr(3)}).Draw(t, "nights")
 		s.Facts.Resupply = rapid.SampledFrom([][]string{nil, {"fuel"}, {"coffee", "filters"}}).Draw(t, "resupply")
 		s.Facts.FireBan, s.Facts.Bin = rapid.Bool().Draw(t, "ban"), rapid.Bool().Draw(t, "bin")
-		s.Note = rapid.StringN(0, 40, 200).Draw(t, "note")
+		s.Note = printable(rapid.StringN(0, 40, 200).Draw(t, "note"))
 		b := &s.Brews[0].Request
 		if rapid.Bool().Draw(t, "own air") {
 			b.Place.AirC = ptr(float64(rapid.IntRange(-20, 30).Draw(t, "air")))
@@ -214,30 +225,52 @@ func TestGPXOutIsReadElsewhere(t *testing.T) {
 // The calendar read by python3-icalendar (Debian): every event's moment is that
 // of the schedule, across the change from daylight saving time.
 func TestCalendarIsReadElsewhere(t *testing.T) {
-	in := sample() // 2026-10-24 in Lisbon; the clocks change in the next night
+	in := busy() // 2026-10-24 in Lisbon; the clocks change in the next night
 	in.Stops[0].Facts.Nights = ptr(2)
 	r := result(t, in)
+	at := time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC)
+	events, err := Events(in, r, tripID, Alarms{Brew: "15", Evening: "20:00"})
+	require.NoError(t, err)
 	var b bytes.Buffer
-	require.NoError(t, WriteCalendar(&b, in, r, "1", time.Date(2026, 9, 1, 0, 0, 0, 0, time.UTC)))
+	require.NoError(t, WriteCalendar(&b, in.Name, Republish(nil, events, at), at))
+	assert.NotRegexp(t, `[^\r]\n`, b.String(), "RFC 5545 3.1: lines end in CR LF")
+	for line := range strings.SplitSeq(b.String(), "\r\n") {
+		assert.LessOrEqual(t, len(line), 75, "RFC 5545 3.1: no line is longer than 75 octets")
+	}
 	cmd := exec.Command("/usr/bin/python3", "-c", `
 import sys, json, icalendar
 c = icalendar.Calendar.from_ical(sys.stdin.buffer.read())
 out = {}
 for e in c.walk("VEVENT"):
-    out[str(e["UID"])] = [e.decoded("DTSTART").isoformat(), e.decoded("DTEND").isoformat(), str(e["SUMMARY"])]
+    alarms = [a.decoded("TRIGGER").total_seconds() for a in e.walk("VALARM")]
+    out[str(e["UID"])] = [e.decoded("DTSTART").isoformat(), e.decoded("DTEND").isoformat(), str(e["SUMMARY"]), str(e["STATUS"]), str(e["SEQUENCE"]), e.decoded("LAST-MODIFIED").isoformat(), repr(alarms)]
 print(json.dumps(out))`)
 	cmd.Stdin = &b
 	out, err := cmd.Output()
 	require.NoError(t, err)
-	var got map[string][3]string
+	var got map[string][7]string
 	require.NoError(t, json.Unmarshal(out, &got))
-	assert.Len(t, got, len(r.Tasks))
+	lights, reminded := 0, 0
 	for _, task := range r.Tasks {
+		if strings.HasPrefix(task.ID, "light:") {
+			lights++
+			continue
+		}
 		from, _, timed, err := zone.When(in, task)
 		require.NoError(t, err)
-		e, ok := got[task.ID+".1@apodemos"]
+		e, ok := got[uuid.NewSHA1(uuid.MustParse(tripID), []byte(task.ID)).String()]
 		require.True(t, ok, task.ID)
 		assert.Equal(t, task.Text, e[2])
+		assert.Equal(t, []string{"CONFIRMED", "0", "2026-09-01T00:00:00+00:00"}, e[3:6])
+		switch {
+		case task.When == "brew":
+			assert.Equal(t, "[-900.0]", e[6])
+		case task.When == "evening" && !timed:
+			reminded++
+			assert.Equal(t, "[72000.0]", e[6], "at eight in the evening of its day")
+		case !timed:
+			assert.Equal(t, "[]", e[6])
+		}
 		if timed {
 			at, err := time.Parse(time.RFC3339, e[0])
 			require.NoError(t, err)
@@ -257,8 +290,101 @@ print(json.dumps(out))`)
 	assert.Equal(t, "2026-10-24T05:30:00Z", ready(1).Format(time.RFC3339), "06:30 in summer time")
 	assert.Equal(t, "2026-10-25T06:30:00Z", ready(2).Format(time.RFC3339), "06:30 the next day, in winter time: 25 h later")
 
+	assert.Len(t, got, len(r.Tasks)-lights)
+	assert.Positive(t, lights, "a flame is lit a while after the brew began")
+	assert.Positive(t, reminded)
+
 	in.StartsOn = ""
-	assert.ErrorIs(t, WriteCalendar(&b, in, r, "1", time.Now()), zone.ErrNoDate)
+	_, err = Events(in, r, tripID, Alarms{})
+	assert.ErrorIs(t, err, zone.ErrNoDate)
+	_, err = Events(busy(), r, tripID, Alarms{Brew: "7"})
+	assert.ErrorContains(t, err, "allowed: none, 0, 5")
+}
+
+const tripID = "c4cb529f-c327-5e8e-830f-bf53e327cca9"
+
+// When heat is lit stands in the event of its brew: they are not two things to do.
+func TestLightingIsInItsBrew(t *testing.T) {
+	in := busy()
+	events, err := Events(in, result(t, in), tripID, Alarms{})
+	require.NoError(t, err)
+	lit := 0
+	for i, e := range events {
+		assert.NotContains(t, e.Summary, "to the boil")
+		if strings.Contains(e.Description, "to the boil") {
+			lit++
+			assert.Contains(t, e.Description, "carbon monoxide", "the caution goes with it")
+			assert.Regexp(t, `\n\d\d:\d\d  `, e.Description)
+		}
+		for _, o := range events[i+1:] {
+			assert.NotEqual(t, e.UID, o.UID)
+		}
+	}
+	assert.Positive(t, lit)
+}
+
+// A calendar that was taken over is brought up to date by the next: what changed comes after
+// what was, what is no longer to be done is called off, and what comes back is on again.
+func TestACalendarIsBroughtUpToDate(t *testing.T) {
+	in := sample()
+	ids := func(events []Event) (out []string) {
+		for _, e := range events {
+			out = append(out, e.UID)
+		}
+		return out
+	}
+	of := func() []Event {
+		events, err := Events(in, result(t, in), tripID, Alarms{})
+		require.NoError(t, err)
+		return events
+	}
+	for i := range in.Stops {
+		in.Stops[i].Key = fmt.Sprint("stop", i)
+		for k := range in.Stops[i].Brews {
+			in.Stops[i].Brews[k].Key = fmt.Sprint("brew", i, k)
+		}
+	}
+	day := func(n int) time.Time { return time.Date(2026, 9, n, 0, 0, 0, 0, time.UTC) }
+	first := Republish(nil, of(), day(1))
+	assert.Equal(t, first, Republish(first, of(), day(2)), "nothing changed, so nothing is newer")
+
+	in.StartsOn = "2026-10-25" // a day later
+	second := Republish(first, of(), day(3))
+	assert.Equal(t, ids(first), ids(second), "moved, and the same")
+	for _, e := range second {
+		assert.Equal(t, 1, e.Sequence)
+		assert.Equal(t, day(3), e.Modified)
+	}
+
+	brews := in.Stops[0].Brews
+	in.Stops[0].Brews = nil
+	third := Republish(second, of(), day(4))
+	cancelled := 0
+	for _, e := range third {
+		if e.Cancelled {
+			cancelled++
+			assert.Contains(t, ids(second), e.UID)
+			assert.Equal(t, 2, e.Sequence)
+			assert.Empty(t, e.Alarm)
+		}
+	}
+	assert.Positive(t, cancelled)
+	assert.Equal(t, third, Republish(third, of(), day(5)), "called off once")
+	var b bytes.Buffer
+	require.NoError(t, WriteCalendar(&b, in.Name, third, day(5)))
+	assert.Equal(t, cancelled, strings.Count(b.String(), "STATUS:CANCELLED\r\n"))
+
+	in.Stops[0].Brews = brews
+	for _, e := range Republish(third, of(), day(6)) {
+		assert.False(t, e.Cancelled)
+	}
+
+	// Another trip with the same tasks has other events.
+	events, err := Events(in, result(t, in), "0b7c6a52-93f1-4e0e-8f5e-1d1c7e2a4b11", Alarms{})
+	require.NoError(t, err)
+	for _, e := range events {
+		assert.NotContains(t, ids(first), e.UID)
+	}
 }
 
 // Across a border: the same local time is another moment.

@@ -45,7 +45,7 @@ func propose(t *testing.T, gpx string) Proposal {
 	t.Helper()
 	g, err := ReadGPX(strings.NewReader(gpx))
 	require.NoError(t, err)
-	return g.Propose(flat(1234))
+	return g.Propose(Options{Terrain: flat(1234)})
 }
 
 func TestStopsFromATrackWithANight(t *testing.T) {
@@ -59,7 +59,7 @@ func TestStopsFromATrackWithANight(t *testing.T) {
 	assert.InDelta(t, 399*0.1, p.Trip.Stops[2].Km, 0.2, "0.0009° on the equator is 100 m")
 	place := p.Trip.Stops[1].Conditions["place"].(map[string]any)
 	assert.InDelta(t, 300, place["altitude_m"], 5, "halfway up")
-	assert.NotEmpty(t, p.Profile)
+	assert.NotEmpty(t, p.Way)
 	assert.Equal(t, "Walk", p.Trip.Name)
 	_, err := p.Trip.Trip()
 	assert.NoError(t, err, "what is proposed can be kept")
@@ -92,7 +92,7 @@ func TestWaypointsAndRoutes(t *testing.T) {
 	assert.InDelta(t, 109.5, p.Trip.Stops[1].Km, 0.3, "a degree of longitude at 10° N")
 	assert.Equal(t, map[string]any{"altitude_m": 1235.0}, p.Trip.Stops[1].Conditions["place"], "asked of the terrain, to 5 m")
 	assert.Contains(t, strings.Join(p.Said, "\n"), "test terrain")
-	assert.Equal(t, "Etc/GMT-1", p.Trip.Stops[0].TimeZone)
+	assert.Equal(t, "Africa/Ndjamena", p.Trip.Stops[0].TimeZone, "the nearest place that a zone is named for")
 
 	p = propose(t, head+`<rte><name>R</name><rtept lat="0" lon="0"><name>A</name></rtept><rtept lat="0" lon="1"/><rtept lat="1" lon="1"><name>B</name></rtept></rte></gpx>`)
 	require.Len(t, p.Trip.Stops, 2)
@@ -160,8 +160,8 @@ func TestOddTracksAreReadAndTold(t *testing.T) {
 	assert.Equal(t, map[string]any{"altitude_m": 100.0}, p.Trip.Stops[0].Conditions["place"])
 
 	none := propose(t, head+`<trk><trkseg><trkpt lat="0" lon="0"/><trkpt lat="0" lon="0.1"/></trkseg></trk></gpx>`)
-	assert.Empty(t, none.Profile)
-	assert.Contains(t, strings.Join(none.Said, "\n"), "no elevation in the file")
+	assert.Nil(t, none.Way[0].M)
+	assert.Contains(t, strings.Join(none.Said, "\n"), "Altitudes that the file does not have are from the test terrain")
 	assert.Contains(t, strings.Join(none.Said, "\n"), "No times in the file")
 }
 
@@ -207,7 +207,7 @@ func FuzzGPX(f *testing.F) {
 		if err != nil {
 			return
 		}
-		p := g.Propose(flat(0))
+		p := g.Propose(Options{})
 		_, err = p.Trip.Trip()
 		if err != nil && len(p.Trip.Stops) > 0 {
 			t.Fatalf("a proposal that cannot be kept: %v", err)

@@ -42,6 +42,9 @@ func WriteGPX(w io.Writer, t trip.Trip, r *trip.Result) (without int, err error)
 		}
 		p := gpxPoint{Lat: *s.Facts.Lat, Lon: *s.Facts.Lon, Ele: s.Conditions.Place.AltitudeM, Name: s.Name}
 		p.Desc = fmt.Sprintf("Day %d. Water boils at %.1f °C.", s.Day, r.Stops[i].BoilC)
+		if r.Stops[i].Unplaced {
+			p.Desc = fmt.Sprintf("Day %d. Altitude not known.", s.Day)
+		}
 		if s.Note != "" {
 			p.Desc += " " + s.Note
 		}

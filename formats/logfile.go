@@ -50,6 +50,7 @@ type LogLine struct {
 // ReadLogFile reads a log file. Its error is brew.Problems.
 func ReadLogFile(r io.Reader) (LogFile, error) {
 	f, err := brew.DecodeJSON[LogFile](r, MaxLogBytes, "log", `{"format": "apodemos-log", "version": 1, "entries": […]}`)
+	f = printed(f)
 	switch {
 	case err != nil:
 		return f, err

@@ -36,7 +36,8 @@ func ReadRecipe(r io.Reader) (recipe.Recipe, error) {
 		Format string `json:"format"`
 	}
 	if json.Unmarshal(b, &head) == nil && head.Format == "" {
-		return brew.DecodeJSON[recipe.Recipe](bytes.NewReader(b), MaxRecipeBytes, "recipe", `{"name": "Mine", "method": "cone", "dose_g": 13, "water_g": 200}`)
+		own, err := brew.DecodeJSON[recipe.Recipe](bytes.NewReader(b), MaxRecipeBytes, "recipe", `{"name": "Mine", "method": "cone", "dose_g": 13, "water_g": 200}`)
+		return printed(own), err
 	}
 	f, err := brew.DecodeJSON[RecipeFile](bytes.NewReader(b), MaxRecipeBytes, "recipe", `{"format": "apodemos-recipe", "version": 1, "recipe": {…}}`)
 	switch {
@@ -47,7 +48,7 @@ func ReadRecipe(r io.Reader) (recipe.Recipe, error) {
 	case f.Version != RecipeVersion:
 		return f.Recipe, brew.Problems{{Field: "version", Value: f.Version, Message: fmt.Sprintf("version %d is not known here; allowed: %d. A file of a later version wants a later Apodemos", f.Version, RecipeVersion)}}
 	}
-	return f.Recipe, nil
+	return printed(f.Recipe), nil
 }
 
 // WriteRecipe writes a recipe file.

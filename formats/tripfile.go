@@ -109,6 +109,7 @@ func under(at string, err error) error {
 
 // Trip returns the trip in a file, checked field by field.
 func (f TripFile) Trip() (trip.Trip, error) {
+	f = printed(f)
 	t := trip.Trip{Name: strings.TrimSpace(f.Name), People: f.People, StartsOn: f.StartsOn, Supplies: f.Supplies, Coffees: f.Coffees}
 	var bad brew.Problems
 	add := func(field string, value any, format string, args ...any) {
