@@ -1,6 +1,7 @@
 package app
 
 import (
+	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -116,7 +117,7 @@ func Answer(op string, body []byte) (any, *Fault, error) {
 		return asked(body, "body.request", func(in bench.GrindIn) (any, error) { return bench.WhatSetting(in) })
 	case "plan-trip":
 		return asked(body, "body", func(in PlanTripIn) (any, error) {
-			return PlanTrip(JourneyOf(in.Trip, in.Stops, in.Brews, in.Coffees), in.Stops, in.Items, in.Steps)
+			return PlanTrip(context.Background(), JourneyOf(in.Trip, in.Stops, in.Brews, in.Coffees), in.Stops, in.Items, in.Steps)
 		})
 	case "what-if":
 		return asked(body, "body", func(in WhatIfIn) (any, error) {

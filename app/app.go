@@ -64,6 +64,8 @@ type Store interface {
 	MoveBrew(ctx context.Context, b Brew, stop int64, p *brew.Plan) (Brew, error)
 
 	Log(ctx context.Context, trip int64) ([]LogEntry, error)
+	// LatestLog is so many entries of the log, the latest first; all where n is negative.
+	LatestLog(ctx context.Context, trip int64, n int) ([]LogEntry, error)
 	LogEntry(ctx context.Context, id int64) (LogEntry, error)
 	AddLog(ctx context.Context, l LogEntry) (LogEntry, error)
 	SetLog(ctx context.Context, id, revision int64, n Noted) error
@@ -104,6 +106,11 @@ type Store interface {
 	SetTripKit(ctx context.Context, trip int64, k TripKit) error
 	Ticks(ctx context.Context, trip int64, list string) ([]string, error)
 	SetTicks(ctx context.Context, trip int64, list string, lines []string, done bool) error
+	// Calendar is what was last written of a trip's calendar, JSON.
+	Calendar(ctx context.Context, trip int64) (string, error)
+	// SetCalendar keeps what was written where was is still what is kept, and is ErrConflict
+	// where it is not.
+	SetCalendar(ctx context.Context, trip int64, was, now string) error
 
 	// Find is where a record is kept, also one that is deleted.
 	Find(ctx context.Context, k journal.Key) (Row, error)

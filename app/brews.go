@@ -3,6 +3,7 @@ package app
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"reflect"
 
@@ -172,7 +173,10 @@ func (a App) WriteLog(ctx context.Context, l LogEntry) (LogEntry, error) {
 		return out, err
 	}
 	if w := again(p); w != nil && len(p.Plan.Working) == 0 {
-		err = a.KeepWorking(ctx, out.PlanID, w)
+		// It is worked out again the next time, where it cannot be kept now.
+		if err = a.KeepWorking(ctx, out.PlanID, w); errors.Is(err, ErrBusy) || errors.Is(err, ErrReadOnly) {
+			err = nil
+		}
 	}
 	return out, err
 }

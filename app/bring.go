@@ -86,12 +86,30 @@ func (r *gatherer) commit(ctx context.Context, state *journal.State, clock *jour
 	return out, nil
 }
 
-// TakeAlong is a pocket with a trip and all that it takes to brew on it. What the journal did
-// not know yet is written into it.
-func (a App) TakeAlong(ctx context.Context, id int64, s Session) (*Carried, error) {
-	t, err := a.Trip(ctx, id)
-	if err != nil {
-		return nil, err
+// maxTrips is how many trips go into one pocket.
+const maxTrips = 20
+
+// TakeAlong is a pocket with trips and all that it takes to brew on them. What the journal did
+// not know yet is written into it. Its error is brew.Problems where there are no trips, or
+// too many.
+func (a App) TakeAlong(ctx context.Context, trips []int64, s Session) (*Carried, error) {
+	if n := len(trips); n < 1 || n > maxTrips {
+		return nil, brew.Problems{{Field: "trips", Value: n, Message: fmt.Sprintf("%d trips; allowed: 1 to %d", n, maxTrips)}}
+	}
+	trips = slices.Compact(slices.Sorted(slices.Values(trips)))
+	info := PocketInfo{ID: s.NewID(), MadeAt: s.Now().UTC().Format(time.RFC3339), Core: brew.Version}
+	for _, id := range trips {
+		t, err := a.Trip(ctx, id)
+		if err != nil {
+			return nil, err
+		}
+		if info.Name == "" {
+			info.Name = t.Name
+		}
+		info.Trips = append(info.Trips, t.UUID)
+	}
+	if n := len(trips) - 1; n > 0 {
+		info.Name += fmt.Sprintf(", and %d more", n)
 	}
 	home, err := a.ID(ctx)
 	if err != nil {
@@ -106,11 +124,16 @@ func (a App) TakeAlong(ctx context.Context, id int64, s Session) (*Carried, erro
 	if err != nil {
 		return nil, err
 	}
-	if err := errors.Join(r.belongings(ctx), r.trip(ctx, NoTrip), r.journey(ctx, id)); err != nil {
+	if err := errors.Join(r.belongings(ctx), r.trip(ctx, NoTrip)); err != nil {
 		return nil, err
 	}
+	for _, id := range trips {
+		if err := r.journey(ctx, id); err != nil {
+			return nil, err
+		}
+	}
 	own := len(r.out)
-	aside, err := r.history(ctx, id)
+	aside, err := r.history(ctx, trips)
 	if err != nil {
 		return nil, err
 	}
@@ -127,7 +150,8 @@ func (a App) TakeAlong(ctx context.Context, id int64, s Session) (*Carried, erro
 			return nil, err
 		}
 	}
-	c := &Carried{Format: PocketFormat, Version: PocketVersion, Pocket: PocketInfo{ID: s.NewID(), Name: t.Name, Trip: t.UUID, Home: home, MadeAt: s.Now().UTC().Format(time.RFC3339), Core: brew.Version, Aside: aside}}
+	info.Home, info.Aside = home, aside
+	c := &Carried{Format: PocketFormat, Version: PocketVersion, Pocket: info}
 	c.Events = state.Heads(func(k journal.Key, field string) bool { return r.have[k] && !(history[k] && field == "made") })
 	slices.SortStableFunc(c.Events, func(a, b journal.Edit) int {
 		return slices.Index(KindsInOrder, a.Kind) - slices.Index(KindsInOrder, b.Kind)
@@ -138,7 +162,7 @@ func (a App) TakeAlong(ctx context.Context, id int64, s Session) (*Carried, erro
 		return nil, err
 	}
 	for _, b := range running {
-		if b.TripID != id {
+		if !slices.Contains(trips, b.TripID) {
 			continue
 		}
 		run, err := a.Run(ctx, b.ID)
@@ -157,7 +181,7 @@ func (a App) TakeAlong(ctx context.Context, id int64, s Session) (*Carried, erro
 
 // history reads cups of other trips of the coffees that there are, with what they name, and
 // gives the trips that they are of.
-func (r *gatherer) history(ctx context.Context, id int64) ([]string, error) {
+func (r *gatherer) history(ctx context.Context, trips []int64) ([]string, error) {
 	coffees, err := r.Coffees(ctx, false)
 	if err != nil {
 		return nil, err
@@ -173,7 +197,7 @@ func (r *gatherer) history(ctx context.Context, id int64) ([]string, error) {
 	var aside []string
 	n := 0
 	for _, l := range log {
-		if l.TripID == id || !there[l.Coffee] {
+		if slices.Contains(trips, l.TripID) || !there[l.Coffee] {
 			continue
 		}
 		if n++; n > maxHistory {
@@ -326,7 +350,7 @@ func (a App) bring(ctx context.Context, c *Carried, choices map[string]journal.S
 	if err := a.Put(ctx, records, slices.Concat(fresh, m.New, m.Choices, made)); err != nil {
 		return out, err
 	}
-	if err := a.takeRunning(ctx, c); err != nil {
+	if err := a.takeRunning(ctx, c, s.Now()); err != nil {
 		return out, err
 	}
 	out.Kept = true
@@ -576,9 +600,18 @@ func order(s *journal.State, out map[journal.Key]Record, change func(journal.Key
 	return nil
 }
 
-// takeRunning takes brews that are being made there, where none is being made of them here.
-func (a App) takeRunning(ctx context.Context, c *Carried) error {
+// runLasts is how long a brew that was begun is still one being made.
+const runLasts = 24 * time.Hour
+
+// takeRunning takes brews that are being made there. One that was begun long ago, that was
+// written down since, or beside which another is being made here, is none: a pocket is brought
+// more than once, and what it had going once may have ended.
+func (a App) takeRunning(ctx context.Context, c *Carried, now time.Time) error {
 	for _, x := range c.Running {
+		began := time.UnixMilli(x.Run.ZeroMs)
+		if x.Run.Finished || now.Sub(began) > runLasts {
+			continue
+		}
 		b, err := a.Find(ctx, journal.Key{Kind: KindBrew, UUID: x.Brew})
 		if err != nil || b.Deleted {
 			continue
@@ -588,6 +621,16 @@ func (a App) takeRunning(ctx context.Context, c *Carried) error {
 			continue
 		}
 		if _, err := a.Run(ctx, b.ID); err == nil {
+			continue
+		}
+		log, err := a.Log(ctx, AllTrips)
+		if err != nil {
+			return err
+		}
+		if slices.ContainsFunc(log, func(l LogEntry) bool {
+			at, err := time.Parse(time.RFC3339, l.BrewedAt)
+			return l.BrewID == b.ID && err == nil && !at.Before(began.Truncate(time.Second))
+		}) {
 			continue
 		}
 		x.Run.PlanID = p.ID
@@ -765,7 +808,8 @@ var labels = map[string]string{
 	"name": "name", "people": "people", "starts_on": "date of the start", "archived": "out of the way", "day": "day", "km": "distance along the way", "time_zone": "time zone",
 	"note": "note", "at": "hour", "way": "how it is made", "stop": "stop", "trip": "trip", journal.Deleted: "whether it is there", "brewed_at": "when it was made", "notes": "notes tasted",
 	"made": "how it went", "coffee": "coffee", "by": "who tasted", "rounds": "rounds", "recipe": "recipe", "grams": "grams in the bag", "since": "when it was weighed", "mass_g": "mass", "left_g": "what is left in it",
-	"wishes": "wishes for the kit", "words": "words", "mark": "mark", "sour_bitter": "sour or bitter", "weak_strong": "weak or strong", "silt": "silt", "tds_pct": "a refractometer’s reading",
+	"wishes": "wishes for the kit", "weighed": "what is left in the bag", "weighed/grams": "grams in the bag", "weighed/since": "when it was weighed",
+	"conditions/water": "water", "own/water": "water", "conditions/heat": "heat", "own/heat": "heat", "conditions/vessel": "pot", "own/vessel": "pot", "words": "words", "mark": "mark", "sour_bitter": "sour or bitter", "weak_strong": "weak or strong", "silt": "silt", "tds_pct": "a refractometer’s reading",
 }
 
 func labelOf(kind, field string) string {

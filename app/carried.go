@@ -11,6 +11,8 @@ import (
 	"unicode"
 	"unicode/utf8"
 
+	"github.com/google/uuid"
+
 	"apodemos/app/journal"
 	"apodemos/core/brew"
 )
@@ -18,7 +20,7 @@ import (
 // PocketFormat and PocketVersion say what a file with a pocket in it is.
 const (
 	PocketFormat  = "apodemos-pocket"
-	PocketVersion = 1
+	PocketVersion = 2
 )
 
 // Limits of what is brought.
@@ -43,8 +45,8 @@ type Carried struct {
 // PocketInfo is what a pocket is.
 type PocketInfo struct {
 	ID     string   `json:"id" maxLength:"36"`
-	Name   string   `json:"name" maxLength:"120" doc:"Of the trip when it was taken along"`
-	Trip   string   `json:"trip" maxLength:"36" doc:"UUID of the trip"`
+	Name   string   `json:"name" maxLength:"160" doc:"Of its first trip when it was taken along, and how many more there are"`
+	Trips  []string `json:"trips" maxItems:"20" doc:"UUIDs of the trips"`
 	Home   string   `json:"home" maxLength:"36" doc:"Identity of the database that it was taken from"`
 	MadeAt string   `json:"made_at" maxLength:"40" doc:"UTC, RFC 3339"`
 	Core   string   `json:"core" maxLength:"20" doc:"Version of the core that works in it"`
@@ -82,7 +84,9 @@ func (c *Carried) Check() error {
 	case c.Version > PocketVersion:
 		return no("This pocket was written by a newer Apodemos (version %d of the format; this one knows %d). Bring it back with that one, or bring this one up to date.", c.Version, PocketVersion)
 	case c.Version < 1:
-		return no("This pocket has no version; allowed: 1 to %d.", PocketVersion)
+		return no("This pocket has no version; allowed: %d.", PocketVersion)
+	case c.Version < 2: // fields that are one since then were apart: they cannot be told to belong together
+		return no("This pocket was written by a trial version of Apodemos (version %d of the format), which is no longer read. Open it, and write down here what was done in it.", c.Version)
 	case len(c.Events) > maxPocketEvents:
 		return no("This pocket has %d events; allowed: up to %d.", len(c.Events), maxPocketEvents)
 	case c.Base < 0 || c.Base > len(c.Events):
@@ -142,21 +146,7 @@ func checkEvent(e journal.Edit) error {
 	return nil
 }
 
-func isUUID(s string) bool {
-	if len(s) != 36 {
-		return false
-	}
-	for i, r := range s {
-		if i == 8 || i == 13 || i == 18 || i == 23 {
-			if r != '-' {
-				return false
-			}
-		} else if !strings.ContainsRune("0123456789abcdef", r) {
-			return false
-		}
-	}
-	return true
-}
+func isUUID(s string) bool { return len(s) == 36 && uuid.Validate(s) == nil }
 
 // clean reports whether a text has nothing in it that no name has.
 func clean(s string) bool {

@@ -83,6 +83,14 @@ func Halves(stay Stop, nights int) (first, second Stop, err error) {
 	return first, second, nil
 }
 
+// Joined is the stop that two are made into: it has the days of both, and the way on of the
+// second.
+func Joined(first, second Stop) Stop {
+	all := first.Facts.Stay() + second.Facts.Stay()
+	first.Facts.Nights, first.Facts.LegBy, first.Facts.LegHours = &all, second.Facts.LegBy, second.Facts.LegHours
+	return first
+}
+
 // CheckLines refuses what is no ID of a line of a list. Its error is brew.Problems.
 func CheckLines(lines []string) error {
 	for i, line := range lines {
@@ -98,6 +106,7 @@ type Info struct {
 	Version   string  `json:"version"`
 	ClockRate float64 `json:"clock_rate" doc:"How much faster than time the guide's clock runs"`
 	Demo      bool    `json:"demo"`
+	ReadOnly  bool    `json:"read_only,omitempty" doc:"Its data can be looked at and backed up, and not changed"`
 	Database  string  `json:"database" doc:"Identity of the database that answers: what a device keeps belongs to it"`
 
 	Pocket *PocketInfo `json:"pocket,omitempty" doc:"Where a pocket answers, on the device itself"`

@@ -40,18 +40,18 @@ func (a App) TripPlan(ctx context.Context, id int64, steps bool, with []int64) (
 	}
 	if len(with) > 0 {
 		// Its brews are made as a kit of these makes them.
-		if err := equipAll(&t, shelf, with); err != nil {
+		if err := equipAll(ctx, &t, shelf, with); err != nil {
 			return TripPlan{}, err
 		}
 	}
-	return PlanTrip(t, stops, items, steps)
+	return PlanTrip(ctx, t, stops, items, steps)
 }
 
 // PlanTrip plans a trip that carries some items.
-func PlanTrip(t trip.Trip, stops []Stop, items []gear.Item, steps bool) (TripPlan, error) {
+func PlanTrip(ctx context.Context, t trip.Trip, stops []Stop, items []gear.Item, steps bool) (TripPlan, error) {
 	out := TripPlan{Moments: []Moment{}, StopIDs: []int64{}}
 	var err error
-	if out.Result, err = trip.Compute(t); err != nil {
+	if out.Result, err = trip.ComputeContext(ctx, t); err != nil {
 		return out, err
 	}
 	out.Result.WithKit(items, t.People)
@@ -123,7 +123,7 @@ func (a App) Duplicate(ctx context.Context, id int64) (Trip, error) {
 // Keep plans every brew of a trip and keeps it all, or nothing. Its error is
 // brew.Problems, with the path of each.
 func (a App) Keep(ctx context.Context, t trip.Trip) (Trip, error) {
-	plans, err := planAll(t)
+	plans, err := planAll(ctx, t)
 	if err != nil {
 		return Trip{}, err
 	}
@@ -135,8 +135,8 @@ func (a App) Keep(ctx context.Context, t trip.Trip) (Trip, error) {
 }
 
 // planAll checks a trip and plans each of its brews, in order.
-func planAll(t trip.Trip) ([]*brew.Plan, error) {
-	if _, err := trip.Compute(t); err != nil {
+func planAll(ctx context.Context, t trip.Trip) ([]*brew.Plan, error) {
+	if _, err := trip.ComputeContext(ctx, t); err != nil {
 		return nil, err
 	}
 	var plans []*brew.Plan

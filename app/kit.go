@@ -33,7 +33,7 @@ func (a App) ApplyKit(ctx context.Context, id int64, in LayIn) (Applied, error) 
 	if err != nil {
 		return out, err
 	}
-	laid, err := kit.Lay(t, shelf, in.Items, in.Wishes)
+	laid, err := kit.Lay(ctx, t, shelf, in.Items, in.Wishes)
 	if err != nil {
 		return out, err
 	}
@@ -76,8 +76,8 @@ func equip(r brew.Request, serving kit.Serving, shelf []gear.Item, items []int64
 
 // equipAll makes the brews of a trip as a kit makes them; those that it cannot serve
 // stay as they are.
-func equipAll(t *trip.Trip, shelf []gear.Item, items []int64) error {
-	laid, err := kit.Lay(*t, shelf, items, kit.Wishes{})
+func equipAll(ctx context.Context, t *trip.Trip, shelf []gear.Item, items []int64) error {
+	laid, err := kit.Lay(ctx, *t, shelf, items, kit.Wishes{})
 	if _, bad := errors.AsType[brew.Problems](err); bad {
 		return nil
 	}
@@ -116,7 +116,7 @@ func (a App) LayKit(ctx context.Context, id int64, in LayIn) (Laid, error) {
 	if err != nil {
 		return out, err
 	}
-	if out.Answer, err = kit.Lay(t, shelf, in.Items, in.Wishes); err != nil {
+	if out.Answer, err = kit.Lay(ctx, t, shelf, in.Items, in.Wishes); err != nil {
 		return out, err
 	}
 	k, err := a.TripKit(ctx, id)
@@ -142,7 +142,7 @@ func (a App) LayKit(ctx context.Context, id int64, in LayIn) (Laid, error) {
 		}
 		here := t
 		here.Stops = t.Stops[i : i+1]
-		without, err := kit.Lay(here, shelf, left, in.Wishes)
+		without, err := kit.Lay(ctx, here, shelf, left, in.Wishes)
 		if bad, ok := errors.AsType[brew.Problems](err); ok {
 			out.Stuck = append(out.Stuck, kit.Blocked{Stop: i, Name: st.Name, Why: bad[0].Message})
 			continue
@@ -185,7 +185,7 @@ func (a App) ChooseKit(ctx context.Context, id int64, w kit.Wishes) (*kit.Answer
 	if err != nil {
 		return nil, err
 	}
-	return kit.Choose(t, shelf, w)
+	return kit.Choose(ctx, t, shelf, w)
 }
 
 // KitItems lists the gear of a trip's own kit, or other pieces that are named.

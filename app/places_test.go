@@ -16,6 +16,7 @@ import (
 	"apodemos/core/gear"
 	"apodemos/core/taste"
 	"apodemos/core/ways"
+	"apodemos/formats"
 )
 
 // place is a place of no trip, with a brew that was made there.
@@ -48,15 +49,15 @@ func TestABrewWithoutATrip(t *testing.T) {
 	all, err := a.Log(ctx, 0)
 	require.NoError(t, err)
 	assert.True(t, slices.ContainsFunc(all, func(e app.LogEntry) bool { return e.ID == l.ID }), "the log has it")
-	f, err := files.Export(ctx, a, app.NoTrip, "trip.json", time.Now())
+	f, err := files.Export(ctx, a, app.NoTrip, "trip.json", formats.Alarms{}, time.Now())
 	require.NoError(t, err)
 	assert.Contains(t, string(f.Data), "Under the pass")
-	back, _, err := files.Import(ctx, a, bytes.NewReader(f.Data))
+	back, _, err := files.Import(ctx, a, bytes.NewReader(f.Data), files.Reading{})
 	require.NoError(t, err, "and it is read again, as a trip")
 	require.NoError(t, a.DeleteTrip(ctx, back.ID))
 	path := t.TempDir() + "/copy.db"
 	require.NoError(t, s.Backup(ctx, path))
-	raw, err := files.Export(ctx, a, app.NoTrip, "trip.json", time.Now())
+	raw, err := files.Export(ctx, a, app.NoTrip, "trip.json", formats.Alarms{}, time.Now())
 	require.NoError(t, err)
 	assert.NotEmpty(t, raw.Data)
 

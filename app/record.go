@@ -140,10 +140,24 @@ type BlindRecord struct {
 	Rounds []BlindDeal `json:"rounds"`
 }
 
-// whole are the fields that are changed as one.
+// weighedCoffee is a coffee as the journal has it: what it weighed, and when that was, are one.
+type weighedCoffee struct {
+	CoffeeSet
+	Weighed *weighing `json:"weighed,omitempty"`
+}
+
+type weighing struct {
+	Grams *float64 `json:"grams"`
+	Since string   `json:"since"`
+}
+
+// whole are the fields that are changed as one, since the half of one and the half of another
+// would be neither: water from a stream that is safe because the tap's was, a burner with
+// another's fuel, a pot with another's width.
 func whole(path string) bool {
 	switch path {
-	case "wishes", "way", "made", "request", "supplies/canister":
+	case "wishes", "way", "made", "request", "weighed", "supplies/canister",
+		"conditions/water", "conditions/heat", "conditions/vessel", "own/water", "own/heat", "own/vessel":
 		return true
 	}
 	return strings.HasPrefix(path, "recipe")
@@ -163,7 +177,12 @@ func (r Record) part() any {
 	case KindLog:
 		return r.Log
 	case KindCoffee:
-		return r.Coffee
+		c := weighedCoffee{CoffeeSet: *r.Coffee}
+		if c.Grams != nil || c.Since != "" {
+			c.Weighed = &weighing{c.Grams, c.Since}
+			c.Grams, c.Since = nil, ""
+		}
+		return c
 	case KindRecipe:
 		return struct {
 			Recipe *recipe.Recipe `json:"recipe"`
@@ -211,7 +230,12 @@ func RecordOf(k journal.Key, f journal.Fields) (Record, error) {
 	case KindLog:
 		err = into(rest, &r.Log)
 	case KindCoffee:
-		err = into(rest, &r.Coffee)
+		var c weighedCoffee
+		err = rest.Into(&c)
+		r.Coffee = &c.CoffeeSet
+		if c.Weighed != nil {
+			r.Coffee.Grams, r.Coffee.Since = c.Weighed.Grams, c.Weighed.Since
+		}
 	case KindRecipe:
 		var v struct {
 			Recipe recipe.Recipe `json:"recipe"`

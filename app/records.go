@@ -19,6 +19,12 @@ var ErrNotFound = errors.New("not found")
 // ErrConflict is returned when a record has changed since it was read.
 var ErrConflict = errors.New("changed since it was read")
 
+// ErrBusy is returned where too many wait to be written.
+var ErrBusy = errors.New("too much is being written; nothing of this was kept")
+
+// ErrReadOnly is returned where something is to be kept, and nothing can be.
+var ErrReadOnly = errors.New("the data directory can only be read; nothing was kept")
+
 // Trip is a journey.
 type Trip struct {
 	ID       int64  `json:"id"`

@@ -11,6 +11,7 @@ import (
 	"reflect"
 	"strconv"
 	"strings"
+	"time"
 
 	"apodemos/app"
 	"apodemos/core/brew"
@@ -385,6 +386,21 @@ func build() []operation {
 		m, source := instruments.Terrain{Seed: app.TerrainSeed}.Elevation(lat, lon)
 		return app.Elevation{M: m, Source: source}, nil
 	})
+	add("GET", "/simulated/forecast", func(c *call) (any, error) {
+		lat, lon, err := c.place()
+		if err != nil {
+			return nil, err
+		}
+		day, err := time.Parse(time.DateOnly, c.q.Get("day"))
+		if err != nil {
+			return nil, refuse(422, "Unprocessable Entity", "day: not a date; allowed: YYYY-MM-DD")
+		}
+		m, err := strconv.ParseFloat(c.q.Get("altitude_m"), 64)
+		if c.q.Get("altitude_m") != "" && (err != nil || !(m >= -430 && m <= 8850)) {
+			return nil, refuse(422, "Unprocessable Entity", "altitude_m: not an altitude; allowed: −430 to 8850 m")
+		}
+		return instruments.Forecast{Seed: app.TerrainSeed}.At(lat, lon, m, day), nil
+	})
 
 	add("GET", "/stops/{stop}/brews/new", func(c *call) (any, error) {
 		return plainly(c.s.NewBrew(c.ctx, c.id["stop"], c.q.Get("method"), c.q.Get("school"), c.q.Get("at")))
@@ -452,7 +468,11 @@ func build() []operation {
 
 	add("GET", "/log", func(c *call) (any, error) {
 		id, _ := strconv.ParseInt(c.q.Get("trip"), 10, 64)
-		return plainly(c.s.Log(c.ctx, id))
+		n, err := strconv.Atoi(c.q.Get("latest"))
+		if err != nil {
+			n = -1
+		}
+		return plainly(c.s.LatestLog(c.ctx, id, n))
 	})
 	add("POST", "/brews/{brew}/log", func(c *call) (any, error) {
 		in, err := body[app.LogIn](c)

@@ -43,7 +43,7 @@ func atHome(t testing.TB) (app.App, int64) {
 }
 
 func take(t testing.TB, home app.App, id int64) *app.Carried {
-	c, err := home.TakeAlong(t.Context(), id, session(today))
+	c, err := home.TakeAlong(t.Context(), []int64{id}, session(today))
 	require.NoError(t, err)
 	return c
 }
@@ -343,6 +343,110 @@ func TestABrewOfTwoHands(t *testing.T) {
 	require.NoError(t, err)
 	assert.False(t, whole.Stale, "and its plan is of just that")
 	assert.InDelta(t, 180, *whole.Stored.Request.CupMl, 0)
+}
+
+// Where water is from and whether it is safe hold together: the spring of one side is never
+// made safe by the tap of the other.
+func TestWaterIsOfOneSide(t *testing.T) {
+	home, id := atHome(t)
+	const at = "Village guest house" // tap water
+	st := stopOf(t, home, at)
+	st.Conditions.Water.Treatment = ptr("doubtful")
+	require.NoError(t, home.SetStop(t.Context(), st))
+	s := opened(t, take(t, home, id))
+	there := stopOf(t, s.App, at)
+	ask[app.StopOut](t, s, "PATCH", fmt.Sprintf("/stops/%d", there.ID), fmt.Sprintf(`"%d"`, there.Revision), map[string]any{"conditions": map[string]any{"water": map[string]any{"treatment": "safe"}}})
+	st = stopOf(t, home, at)
+	st.Conditions.Water.Source = ptr("stream")
+	require.NoError(t, home.SetStop(t.Context(), st))
+	seen, err := home.Bring(t.Context(), s.Carried(), nil, false, session(today))
+	require.NoError(t, err)
+	require.Len(t, seen.Clashes, 1)
+	cl := seen.Clashes[0]
+	assert.Equal(t, "water", cl.Field)
+	require.Len(t, cl.Lines, 2, "side by side, each with its source and its treatment")
+	bring(t, home, s.Carried(), map[string]journal.Side{cl.ID: journal.Here})
+	w := stopOf(t, home, at).Conditions.Water
+	assert.Equal(t, "stream", *w.Source)
+	assert.Equal(t, "doubtful", *w.Treatment)
+}
+
+// What is left in a bag and when it was weighed are one.
+func TestAWeighingIsOne(t *testing.T) {
+	home, id := atHome(t)
+	s := opened(t, take(t, home, id))
+	ctx := t.Context()
+	list, err := home.Coffees(ctx, false)
+	require.NoError(t, err)
+	c := list[0]
+	in := c.CoffeeSet
+	in.Grams, in.Since = ptr(180.0), "2026-09-10T07:00:00Z"
+	require.NoError(t, home.SetCoffee(ctx, c.ID, c.Revision, in))
+	there, err := s.CoffeeOf(ctx, c.UUID)
+	require.NoError(t, err)
+	ask[app.CoffeeOut](t, s, "PATCH", fmt.Sprintf("/coffees/%d", there.ID), fmt.Sprintf(`"%d"`, there.Revision), map[string]any{"grams": 150, "since": "2026-09-11T07:00:00Z"})
+	seen, err := home.Bring(ctx, s.Carried(), nil, false, session(today))
+	require.NoError(t, err)
+	require.Len(t, seen.Clashes, 1)
+	bring(t, home, s.Carried(), map[string]journal.Side{seen.Clashes[0].ID: journal.There})
+	now, err := home.Coffee(ctx, c.ID)
+	require.NoError(t, err)
+	assert.InDelta(t, 150, *now.Grams, 0)
+	assert.Equal(t, "2026-09-11T07:00:00Z", now.Since)
+}
+
+// A brew that is being made comes home; one that has ended there since is not begun again.
+func TestABrewBeingMadeComesHome(t *testing.T) {
+	home, id := atHome(t)
+	ctx := t.Context()
+	s := opened(t, take(t, home, id))
+	brews, err := s.Brews(ctx, 1)
+	require.NoError(t, err)
+	b := brews[3]
+	begin := func(at time.Time) *app.Carried {
+		ask[app.Run](t, s, "PUT", fmt.Sprintf("/brews/%d/run", b.ID), "", map[string]any{"plan_id": b.PlanID, "zero_ms": at.UnixMilli(), "step": 0, "done": []any{}, "finished": false, "paused_ms": 0})
+		return s.Carried()
+	}
+	row, err := home.Find(ctx, key(app.KindBrew, b.UUID))
+	require.NoError(t, err)
+	bring(t, home, begin(today.Add(-48*time.Hour)), nil)
+	_, err = home.Run(ctx, row.ID)
+	require.ErrorIs(t, err, app.ErrNotFound, "begun the day before yesterday")
+	c := begin(today.Add(-10 * time.Minute))
+	bring(t, home, c, nil)
+	r, err := home.Run(ctx, row.ID)
+	require.NoError(t, err)
+	assert.Equal(t, today.Add(-10*time.Minute).UnixMilli(), r.ZeroMs)
+	_, err = home.WriteLog(ctx, app.LogEntry{BrewID: row.ID, BrewedAt: today.Format(time.RFC3339)})
+	require.NoError(t, err)
+	bring(t, home, c, nil)
+	_, err = home.Run(ctx, row.ID)
+	require.ErrorIs(t, err, app.ErrNotFound, "written down since")
+}
+
+// Several trips go into one pocket, and come home from it.
+func TestSeveralTrips(t *testing.T) {
+	home, id := atHome(t)
+	ctx := t.Context()
+	second, err := home.Duplicate(ctx, id)
+	require.NoError(t, err)
+	c, err := home.TakeAlong(ctx, []int64{second.ID, id, id}, session(today))
+	require.NoError(t, err)
+	assert.Len(t, c.Pocket.Trips, 2)
+	assert.Contains(t, c.Pocket.Name, ", and 1 more")
+	s := opened(t, c)
+	trips, err := s.Trips(ctx)
+	require.NoError(t, err)
+	require.Len(t, trips, 2)
+	stops, err := s.Stops(ctx, trips[0].ID)
+	require.NoError(t, err)
+	ask[app.StopOut](t, s, "PATCH", fmt.Sprintf("/stops/%d", stops[2].ID), fmt.Sprintf(`"%d"`, stops[2].Revision), map[string]any{"note": "snow"})
+	bring(t, home, s.Carried(), nil)
+	there, err := home.Stops(ctx, second.ID)
+	require.NoError(t, err)
+	assert.Equal(t, "snow", there[2].Note)
+	_, err = home.TakeAlong(ctx, nil, session(today))
+	require.ErrorContains(t, err, "allowed: 1 to 20")
 }
 
 // Two copies of one pocket, used side by side, come home both.

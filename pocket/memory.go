@@ -1,6 +1,7 @@
 package pocket
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -54,6 +55,7 @@ type tripRow struct {
 	kit         app.TripKit
 	kitRevision int64
 	ticks       map[string]map[string]bool
+	calendar    string
 }
 
 type brewRow struct {
@@ -532,8 +534,7 @@ func (s *Store) JoinStops(_ context.Context, id, with int64) error {
 	if a.v.TripID != b.v.TripID || id == with {
 		return app.ErrNotFound
 	}
-	all := a.v.Facts.Stay() + b.v.Facts.Stay()
-	a.v.Facts.Nights, a.v.Facts.LegBy, a.v.Facts.LegHours = &all, b.v.Facts.LegBy, b.v.Facts.LegHours
+	a.v = app.Joined(a.v, b.v)
 	a.revision++
 	b.deleted = true
 	s.touch(app.KindStop, a.uuid)
@@ -883,5 +884,30 @@ func (s *Store) SetTicks(_ context.Context, trip int64, list string, lines []str
 		}
 	}
 	s.touch(app.KindTrip, r.uuid)
+	return nil
+}
+
+// Calendar is what was last written of a trip's calendar.
+func (s *Store) Calendar(_ context.Context, trip int64) (string, error) {
+	defer s.lock()()
+	r, err := live(&s.trips, trip)
+	if err != nil {
+		return "", err
+	}
+	return cmp.Or(r.v.calendar, "[]"), nil
+}
+
+// SetCalendar keeps what was written of a trip's calendar, where was is still what is kept. It
+// is no part of what is brought home: calendars are written there.
+func (s *Store) SetCalendar(_ context.Context, trip int64, was, now string) error {
+	defer s.lock()()
+	r, err := live(&s.trips, trip)
+	if err != nil {
+		return err
+	}
+	if cmp.Or(r.v.calendar, "[]") != was {
+		return app.ErrConflict
+	}
+	r.v.calendar = now
 	return nil
 }

@@ -1,9 +1,9 @@
 package pocket
 
 import (
+	"cmp"
 	"context"
 	"slices"
-	"strings"
 	"time"
 
 	"apodemos/app"
@@ -64,7 +64,12 @@ func moment(s string) time.Time {
 }
 
 // Log lists the log entries of a trip, latest first; trip 0 means all trips.
-func (s *Store) Log(_ context.Context, trip int64) ([]app.LogEntry, error) {
+func (s *Store) Log(ctx context.Context, trip int64) ([]app.LogEntry, error) {
+	return s.LatestLog(ctx, trip, -1)
+}
+
+// LatestLog lists so many entries of a trip, the latest first, or all where n is negative.
+func (s *Store) LatestLog(_ context.Context, trip int64, n int) ([]app.LogEntry, error) {
 	defer s.lock()()
 	out := []app.LogEntry{}
 	for _, r := range s.log.all() {
@@ -77,11 +82,11 @@ func (s *Store) Log(_ context.Context, trip int64) ([]app.LogEntry, error) {
 		}
 	}
 	slices.SortStableFunc(out, func(a, b app.LogEntry) int {
-		if d := strings.Compare(b.BrewedAt, a.BrewedAt); d != 0 {
-			return d
-		}
-		return int(b.ID - a.ID)
+		return cmp.Or(moment(b.BrewedAt).Compare(moment(a.BrewedAt)), int(b.ID-a.ID))
 	})
+	if n >= 0 && len(out) > n {
+		out = out[:n]
+	}
 	return out, nil
 }
 

@@ -19,35 +19,49 @@ func (s *Store) Find(_ context.Context, k journal.Key) (app.Row, error) {
 }
 
 func (s *Store) find(k journal.Key) (app.Row, error) {
-	switch k.Kind {
-	case app.KindTrip:
-		return where(&s.trips, k.UUID)
-	case app.KindStop:
-		return where(&s.stops, k.UUID)
-	case app.KindBrew:
-		return where(&s.brews, k.UUID)
-	case app.KindPlan:
-		return where(&s.plans, k.UUID)
-	case app.KindLog:
-		return where(&s.log, k.UUID)
-	case app.KindCoffee:
-		return where(&s.coffees, k.UUID)
-	case app.KindRecipe:
-		return where(&s.recipes, k.UUID)
-	case app.KindGear:
-		return where(&s.gear, k.UUID)
-	case app.KindBlind:
-		return where(&s.blinds, k.UUID)
-	}
-	return app.Row{}, app.ErrNotFound
-}
-
-func where[T any](t *table[T], uuid string) (app.Row, error) {
-	id, ok := t.byUUID[uuid]
+	t, ok := s.kept(k.Kind)
 	if !ok {
 		return app.Row{}, app.ErrNotFound
 	}
-	return app.Row{ID: id, Deleted: t.rows[id].deleted}, nil
+	row, _, err := t.where(k.UUID)
+	return row, err
+}
+
+// kept is the table of a kind of record.
+func (s *Store) kept(kind string) (interface {
+	where(uuid string) (row app.Row, revision int64, err error)
+}, bool) {
+	switch kind {
+	case app.KindTrip:
+		return &s.trips, true
+	case app.KindStop:
+		return &s.stops, true
+	case app.KindBrew:
+		return &s.brews, true
+	case app.KindPlan:
+		return &s.plans, true
+	case app.KindLog:
+		return &s.log, true
+	case app.KindCoffee:
+		return &s.coffees, true
+	case app.KindRecipe:
+		return &s.recipes, true
+	case app.KindGear:
+		return &s.gear, true
+	case app.KindBlind:
+		return &s.blinds, true
+	}
+	return nil, false
+}
+
+// where is the row of an identity, with its revision.
+func (t *table[T]) where(uuid string) (app.Row, int64, error) {
+	id, ok := t.byUUID[uuid]
+	if !ok {
+		return app.Row{}, 0, app.ErrNotFound
+	}
+	r := t.rows[id]
+	return app.Row{ID: id, Deleted: r.deleted}, r.revision, nil
 }
 
 // Events are those of the journal, in their order.
@@ -120,40 +134,19 @@ func (s *Store) Put(_ context.Context, records []app.Record, events []journal.Ed
 	return nil
 }
 
+// changedSince refuses a record that has changed since it was read.
 func (s *Store) changedSince(r app.Record) error {
 	if r.Was == 0 {
 		return nil
 	}
-	is := int64(0)
-	switch r.Kind {
-	case app.KindTrip:
-		is = revision(&s.trips, r.UUID)
-	case app.KindStop:
-		is = revision(&s.stops, r.UUID)
-	case app.KindBrew:
-		is = revision(&s.brews, r.UUID)
-	case app.KindLog:
-		is = revision(&s.log, r.UUID)
-	case app.KindCoffee:
-		is = revision(&s.coffees, r.UUID)
-	case app.KindRecipe:
-		is = revision(&s.recipes, r.UUID)
-	case app.KindGear:
-		is = revision(&s.gear, r.UUID)
-	case app.KindBlind:
-		is = revision(&s.blinds, r.UUID)
+	t, ok := s.kept(r.Kind)
+	if !ok {
+		return app.ErrNotFound
 	}
-	if is != r.Was {
+	if _, is, err := t.where(r.UUID); err != nil || is != r.Was {
 		return app.ErrConflict
 	}
 	return nil
-}
-
-func revision[T any](t *table[T], uuid string) int64 {
-	if r := t.rows[t.byUUID[uuid]]; r != nil && r.uuid == uuid {
-		return r.revision
-	}
-	return 0
 }
 
 // upsert is the row of an identity, made where there is none.

@@ -11,6 +11,7 @@ import (
 	"slices"
 	"strconv"
 	"strings"
+	"unicode"
 
 	"github.com/gin-gonic/gin"
 
@@ -25,30 +26,8 @@ const nonceKey = "nonce"
 //
 // A page elsewhere cannot reach a loopback server by rebinding a name to it,
 // for the Host would be that name; nor post to it, for the Origin would be
-// that page's.
+// that page's. The headers come first, for refusals bear them too.
 func (s *server) guard(c *gin.Context) {
-	host := c.Request.Host
-	if !s.served(host) {
-		problem(c, http.StatusForbidden, "Host "+host+" is not served here; allowed: localhost, the address that the program listens on, or a name that it was given with --host.")
-		return
-	}
-	if o := c.GetHeader("Origin"); o != "" {
-		u, err := url.Parse(o)
-		if err != nil || u.Host != host {
-			problem(c, http.StatusForbidden, "Requests from another page are not allowed.")
-			return
-		}
-	}
-	if field, v, is := notFinite(c.Request.URL.Query()); is {
-		problem(c, http.StatusUnprocessableEntity, fmt.Sprintf("%s: %q is not a number; allowed: a finite one.", field, v))
-		return
-	}
-	limit := bodyLimit(c.Request.URL.Path)
-	if c.Request.ContentLength > limit {
-		problem(c, http.StatusRequestEntityTooLarge, fmt.Sprintf("body: larger than allowed; allowed: up to %d kB. Nothing was changed.", limit>>10))
-		return
-	}
-	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, limit+1)
 	var b [16]byte
 	_, _ = rand.Read(b[:]) // never fails
 	nonce := base64.StdEncoding.EncodeToString(b[:])
@@ -64,6 +43,34 @@ func (s *server) guard(c *gin.Context) {
 	h.Set("Referrer-Policy", "no-referrer")
 	h.Set("Cross-Origin-Opener-Policy", "same-origin")
 	h.Set("Cross-Origin-Resource-Policy", "same-origin")
+	host := c.Request.Host
+	if !s.served(host) {
+		problem(c, http.StatusForbidden, "Host "+shown(host)+" is not served here; allowed: localhost, the address that the program listens on, or a name that it was given with --host.")
+		return
+	}
+	if o := c.GetHeader("Origin"); o != "" {
+		u, err := url.Parse(o)
+		if err != nil || u.Host != host {
+			problem(c, http.StatusForbidden, "Requests from another page are not allowed.")
+			return
+		}
+	}
+	// A page elsewhere neither asks the API nor frames or fetches anything of it; that it is
+	// linked to is a person's own step.
+	if site := c.GetHeader("Sec-Fetch-Site"); (site == "cross-site" || site == "same-site") && (strings.HasPrefix(c.Request.URL.Path, "/api/") || c.GetHeader("Sec-Fetch-Mode") != "navigate" || c.GetHeader("Sec-Fetch-Dest") != "document") {
+		problem(c, http.StatusForbidden, "Requests from another page are not allowed.")
+		return
+	}
+	if field, v, is := notFinite(c.Request.URL.Query()); is {
+		problem(c, http.StatusUnprocessableEntity, fmt.Sprintf("%s: %q is not a number; allowed: a finite one.", shown(field), shown(v)))
+		return
+	}
+	limit := bodyLimit(c.Request.URL.Path)
+	if c.Request.ContentLength > limit {
+		problem(c, http.StatusRequestEntityTooLarge, fmt.Sprintf("body: larger than allowed; allowed: up to %d kB. Nothing was changed.", limit>>10))
+		return
+	}
+	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, limit+1)
 	c.Next()
 }
 
@@ -130,4 +137,19 @@ func localHost(hostport string) bool {
 		host = h
 	}
 	return host == "localhost" || net.ParseIP(strings.Trim(host, "[]")) != nil
+}
+
+// shown is a text from outside as it is told back: without what a terminal or a log would take
+// for orders, and not at length.
+func shown(s string) string {
+	s = strings.Map(func(r rune) rune {
+		if unicode.IsControl(r) || unicode.Is(unicode.Cf, r) {
+			return '\uFFFD'
+		}
+		return r
+	}, s)
+	if r := []rune(s); len(r) > 80 {
+		return string(r[:80]) + "…"
+	}
+	return s
 }

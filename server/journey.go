@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"io"
 	"net/http"
+	"os"
 	"reflect"
 	"strings"
 	"time"
@@ -23,13 +24,14 @@ import (
 
 // upload takes a file as it streams in; huma leaves the body alone when an
 // input has no Body.
-type upload struct {
+// Upload is a file that is sent; exported, for huma reads it only then when embedded.
+type Upload struct {
 	Name string `query:"name" maxLength:"200" doc:"The file's name"`
 	body io.Reader
 }
 
 // Resolve keeps the reader of the body.
-func (u *upload) Resolve(c huma.Context) []error {
+func (u *Upload) Resolve(c huma.Context) []error {
 	u.body = c.BodyReader()
 	return nil
 }
@@ -47,6 +49,14 @@ func tooLarge(err error) error {
 		return huma.NewError(http.StatusRequestEntityTooLarge, fmt.Sprintf("body: larger than allowed; allowed: up to %d MB. Nothing was changed.", m.Limit>>20))
 	}
 	return nil
+}
+
+// cutShort is why a file was not all here: it was too large, or came too slowly; nil where it was.
+func cutShort(body io.Reader, err error) error {
+	if b, ok := body.(*slowBody); ok && b.timedOut {
+		return fail(os.ErrDeadlineExceeded)
+	}
+	return tooLarge(err)
 }
 
 func (s *server) journeyRoutes(api huma.API) {
@@ -124,13 +134,17 @@ func (s *server) journeyRoutes(api huma.API) {
 		return reply(s.Ticks(ctx, in.Trip, app.ScheduleList))
 	}, name("set-ticks", "Say which tasks of a trip's schedule are done, or not; the others stay"))
 
-	huma.Post(api, "/import/preview", func(_ context.Context, in *upload) (*body[formats.Proposal], error) {
-		p, err := files.Preview(in.body)
+	huma.Post(api, "/import/preview", func(_ context.Context, in *struct {
+		Upload
+		Terrain string  `query:"terrain" enum:"simulated" doc:"Where altitudes are from that the file does not have: the made-up terrain; not known when left out"`
+		Hours   float64 `query:"hours" minimum:"1" maximum:"16" default:"6" doc:"Of walking a day, h, where the file has no times"`
+	}) (*body[formats.Proposal], error) {
+		p, err := files.Preview(in.body, files.Reading{Terrain: in.Terrain, HoursADay: in.Hours})
 		if err == nil {
 			return reply(p, nil)
 		}
-		if large := tooLarge(err); large != nil {
-			return nil, large
+		if cut := cutShort(in.body, err); cut != nil {
+			return nil, cut
 		}
 		if bad, ok := errors.AsType[brew.Problems](err); ok {
 			return nil, problems("file", bad)
@@ -153,9 +167,11 @@ func (s *server) journeyRoutes(api huma.API) {
 	})
 	huma.Get(api, "/trips/{trip}/export/{format}", func(ctx context.Context, in *struct {
 		InTrip
-		Format exportFormat `path:"format"`
+		Format  exportFormat `path:"format"`
+		Alarm   string       `query:"alarm" enum:"none,0,5,10,15,30,60" default:"0" doc:"Minutes before a brew is begun at which its calendar reminds"`
+		Evening string       `query:"evening" enum:"none,18:00,19:00,20:00,21:00,22:00" default:"none" doc:"When the calendar reminds on an evening with something to get ready"`
 	}) (*file, error) {
-		return download(files.Export(ctx, s.App, in.Trip, string(in.Format), time.Now()))
+		return download(files.Export(ctx, s.App, in.Trip, string(in.Format), formats.Alarms{Brew: in.Alarm, Evening: in.Evening}, time.Now()))
 	}, name("export-trip", "A trip in an open format"))
 
 	huma.Get(api, "/simulated/elevation", func(_ context.Context, in *struct {
@@ -202,7 +218,7 @@ func Schema(kind string) ([]byte, error) {
 		"trip":   {"Apodemos trip, version 2", "A trip: stops, people and the brews they want at each, and the coffees that those are of. The conditions of a stop are part of a Request; the request of a brew is an RFC 7396 merge patch over them.", reflect.TypeFor[formats.TripFile]()},
 		"recipe": {"Apodemos recipe, version 1", "A person's own recipe: what it leaves out is that of the school of its method.", reflect.TypeFor[formats.RecipeFile]()},
 		"log":    {"Apodemos log, version 1", "What was brewed and tasted: each entry with the request that it can be planned again from.", reflect.TypeFor[formats.LogFile]()},
-		"pocket": {"Apodemos pocket, version 1", "What a pocket carries, and what was done in it: events, each a change of one record by one device. docs/pocket.md has what they mean.", reflect.TypeFor[app.Carried]()},
+		"pocket": {"Apodemos pocket, version 2", "What a pocket carries, and what was done in it: events, each a change of one record by one device. docs/pocket.md has what they mean.", reflect.TypeFor[app.Carried]()},
 	}[kind]
 	if of.file == nil {
 		return nil, fmt.Errorf("%q is no kind of file; allowed: one of %s", kind, strings.Join(Schemas, ", "))

@@ -7,6 +7,7 @@ import (
 	"strings"
 	"testing"
 
+	ics "github.com/arran4/golang-ical"
 	jsonpatch "github.com/evanphx/json-patch/v5"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -47,6 +48,47 @@ func TestATripPlannedByTheAPI(t *testing.T) {
 	change[app.TripOut](t, h, "/trips/1", `{"name":"No date","starts_on":null}`)
 	assert.Equal(t, 422, ask(h, "GET", "/api/v1/trips/1/export/schedule.ics", "").Code)
 	assert.Empty(t, call[app.TripPlan](t, h, "GET", "/trips/1/plan", "").Moments[0].From)
+}
+
+// What was in a calendar that was saved, and is no longer to be done, is called off in the
+// next; a stop that moved by a day moves its events, and makes no others.
+func TestACalendarThatWasSavedIsBroughtUpToDate(t *testing.T) {
+	h := running(t)
+	events := func() map[string][2]string {
+		w := ask(h, "GET", "/api/v1/trips/1/export/schedule.ics?alarm=30&evening=21:00", "")
+		require.Equal(t, 200, w.Code)
+		cal, err := ics.ParseCalendar(w.Body)
+		require.NoError(t, err)
+		out := map[string][2]string{}
+		for _, e := range cal.Events() {
+			out[e.Id()] = [2]string{e.GetProperty(ics.ComponentPropertyStatus).Value, e.GetProperty(ics.ComponentPropertySequence).Value}
+		}
+		require.Len(t, out, len(cal.Events()), "no two are the same")
+		return out
+	}
+	first := events()
+	assert.Equal(t, first, events(), "what did not change is not newer")
+	trip := call[app.TripOut](t, h, "GET", "/trips/1", "")
+	last := trip.Stops[len(trip.Stops)-1]
+	change[app.StopOut](t, h, fmt.Sprintf("/stops/%d", last.ID), fmt.Sprintf(`{"day":%d}`, last.Day+1))
+	moved := events()
+	for id := range first {
+		assert.Contains(t, moved, id)
+	}
+	for id := range moved {
+		assert.Contains(t, first, id, "moved, and no other")
+	}
+	require.Equal(t, 204, ask(h, "DELETE", fmt.Sprintf("/api/v1/brews/%d", trip.Brews[len(trip.Brews)-1].ID), "").Code)
+	after := events()
+	off := 0
+	for id := range moved {
+		if after[id][0] == "CANCELLED" {
+			off++
+			assert.NotEqual(t, "0", after[id][1])
+		}
+	}
+	assert.Positive(t, off)
+	assert.Equal(t, 422, ask(h, "GET", "/api/v1/trips/1/export/schedule.ics?alarm=7", "").Code)
 }
 
 // A trip that goes out as JSON and comes in again is the same, and takes the

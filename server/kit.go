@@ -76,11 +76,11 @@ func (s *server) kitRoutes(api huma.API) {
 		}
 		return &file{ContentType: "text/csv; charset=utf-8", Disposition: `attachment; filename="gear.csv"`, Body: b.Bytes()}, nil
 	}, name("export-gear", "The shelf as CSV"))
-	huma.Post(api, "/gear/import", func(ctx context.Context, in *upload) (*body[[]int64], error) {
+	huma.Post(api, "/gear/import", func(ctx context.Context, in *Upload) (*body[[]int64], error) {
 		items, err := formats.ReadGear(io.LimitReader(in.body, formats.MaxCSVBytes+1))
 		if err != nil {
-			if large := tooLarge(err); large != nil {
-				return nil, large
+			if cut := cutShort(in.body, err); cut != nil {
+				return nil, cut
 			}
 			return nil, huma.Error422UnprocessableEntity(err.Error()+". Nothing was kept.", &huma.ErrorDetail{Location: "file", Message: err.Error()})
 		}

@@ -12,6 +12,7 @@ import (
 	"apodemos/app/files"
 	"apodemos/core/gear"
 	"apodemos/core/ways"
+	"apodemos/formats"
 )
 
 // First is what every page asks for first; it comes with the page, and saves it the way.
@@ -71,7 +72,7 @@ func (s *server) nowRoutes(api huma.API) {
 		return reply(s.AddPlace(ctx, app.StopIn{Name: p.Name, TimeZone: p.TimeZone, Note: p.Note, Conditions: p.Conditions, Facts: p.Facts}.Stop()))
 	}, name("add-place", "Keep a place of no trip"))
 	huma.Get(api, "/places/export.json", func(ctx context.Context, _ *nothing) (*file, error) {
-		return download(files.Export(ctx, s.App, app.NoTrip, "trip.json", time.Now()))
+		return download(files.Export(ctx, s.App, app.NoTrip, "trip.json", formats.Alarms{}, time.Now()))
 	}, name("export-places", "The places of no trip with their brews, as a trip file"))
 	huma.Put(api, "/stops/{stop}/trip", func(ctx context.Context, in *struct {
 		InStop

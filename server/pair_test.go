@@ -48,7 +48,7 @@ func keyOf(t *testing.T, h http.Handler) string {
 
 func TestADeviceIsLetInWhenItIsPaired(t *testing.T) {
 	h, s := beyond(t)
-	for _, path := range []string{"/api/v1/trips", "/api/v1/trips/1/pocket", "/assets/x.js"} {
+	for _, path := range []string{"/api/v1/trips", "/api/v1/pocket?trips=1", "/assets/x.js"} {
 		w := ask(h, "GET", path, "", "From-Address", phone, "Host", "kettle.home:8466")
 		assert.Equal(t, http.StatusUnauthorized, w.Code, path)
 		assert.NotContains(t, w.Body.String(), "River gorge")

@@ -14,19 +14,24 @@ import (
 	"apodemos/web"
 )
 
+// inTrips are the trips that go into a pocket.
+type inTrips struct {
+	Trips []int64 `query:"trips,explode" required:"true" minItems:"1" maxItems:"20" doc:"Their numbers"`
+}
+
 // pocketRoutes are taking a trip along and bringing back what was done with it.
 func (s *server) pocketRoutes(api huma.API) {
-	huma.Get(api, "/trips/{trip}/pocket.html", func(ctx context.Context, in *InTrip) (*file, error) {
-		f, err := page.File(ctx, s.App, in.Trip, web.Pocket())
+	huma.Get(api, "/pocket.html", func(ctx context.Context, in *inTrips) (*file, error) {
+		f, err := page.File(ctx, s.App, in.Trips, web.Pocket())
 		if errors.Is(err, files.ErrNoShell) {
 			return nil, huma.Error501NotImplemented(err.Error())
 		}
 		return download(f, err)
-	}, name("take-along", "The trip with all that it takes, as one file that works on a phone without a network"))
-	huma.Get(api, "/trips/{trip}/pocket", func(ctx context.Context, in *InTrip) (*body[*app.Carried], error) {
-		return reply(s.TakeAlong(ctx, in.Trip, files.Session()))
+	}, name("take-along", "Trips with all that they take, as one file that works on a phone without a network"))
+	huma.Get(api, "/pocket", func(ctx context.Context, in *inTrips) (*body[*app.Carried], error) {
+		return reply(s.TakeAlong(ctx, in.Trips, files.Session()))
 	}, name("carry", "What such a file carries, for the installed application"))
-	huma.Post(api, "/bring/preview", func(ctx context.Context, in *upload) (*body[PocketRead], error) {
+	huma.Post(api, "/bring/preview", func(ctx context.Context, in *Upload) (*body[PocketRead], error) {
 		c, err := files.ReadPocket(in.body)
 		if err != nil {
 			if large := tooLarge(err); large != nil {

@@ -35,6 +35,12 @@ func reply[T any](v T, err error) (*body[T], error) {
 	return out, nil
 }
 
+// Health is that the program answers.
+type Health struct {
+	Status  string `json:"status" enum:"ok"`
+	Version string `json:"version"`
+}
+
 // Path parameters; exported, for huma reads them only then when embedded.
 type (
 	InTrip struct {
@@ -56,7 +62,7 @@ type (
 )
 
 func (s *server) info(database string) app.Info {
-	return app.Info{Version: brew.Version, ClockRate: s.opt.ClockRate, Demo: s.opt.Demo, Database: database}
+	return app.Info{Version: brew.Version, ClockRate: s.opt.ClockRate, Demo: s.opt.Demo, ReadOnly: s.opt.ReadOnly, Database: database}
 }
 
 func (s *server) routes(api huma.API) {
@@ -64,6 +70,12 @@ func (s *server) routes(api huma.API) {
 		id, err := s.ID(ctx)
 		return reply(s.info(id), err)
 	}, name("info", "About this program"))
+	huma.Get(api, "/health", func(ctx context.Context, _ *nothing) (*body[Health], error) {
+		if _, err := s.ID(ctx); err != nil {
+			return nil, huma.Error503ServiceUnavailable("The database cannot be read: " + err.Error())
+		}
+		return reply(Health{Status: "ok", Version: brew.Version}, nil)
+	}, name("health", "Whether the program answers and can read its data"))
 	huma.Get(api, "/catalogue", func(context.Context, *nothing) (*body[app.Catalogue], error) {
 		return reply(app.CatalogueNow(), nil)
 	}, name("catalogue", "Methods, burners, materials and the fields of a request"))
@@ -305,9 +317,13 @@ func (s *server) runRoutes(api huma.API) {
 	}, name("end-run", "Stop making a brew"))
 
 	huma.Get(api, "/log", func(ctx context.Context, in *struct {
-		Trip int64 `query:"trip" minimum:"0" doc:"0 for all trips"`
+		Trip   int64 `query:"trip" minimum:"0" doc:"0 for all trips"`
+		Latest int   `query:"latest" minimum:"1" maximum:"1000000" doc:"So many of the latest; all when left out"`
 	}) (*body[[]app.LogEntry], error) {
-		return reply(s.Log(ctx, in.Trip))
+		if in.Latest == 0 {
+			in.Latest = -1
+		}
+		return reply(s.LatestLog(ctx, in.Trip, in.Latest))
 	}, name("list-log", "Log entries, latest first"))
 	huma.Post(api, "/brews/{brew}/log", func(ctx context.Context, in *struct {
 		InBrew
@@ -346,6 +362,7 @@ func name(id, summary string) func(*huma.Operation) {
 	return func(o *huma.Operation) {
 		o.OperationID, o.Summary = id, summary
 		o.MaxBodyBytes = MaxBodyBytes
+		o.BodyReadTimeout = -1 // admit has its own
 	}
 }
 
@@ -354,7 +371,7 @@ func trash[I any](api huma.API, path, what string, id func(*I) int64, del, resto
 	huma.Delete(api, path, func(ctx context.Context, in *I) (*nothing, error) {
 		return &nothing{}, fail(del(ctx, id(in)))
 	}, name("delete-"+what, "Take it away; restore-"+what+" brings it back"))
-	huma.Register(api, huma.Operation{Method: http.MethodPost, Path: path + "/restore", OperationID: "restore-" + what, Summary: "Undo delete-" + what, DefaultStatus: http.StatusNoContent},
+	huma.Register(api, huma.Operation{Method: http.MethodPost, Path: path + "/restore", BodyReadTimeout: -1, OperationID: "restore-" + what, Summary: "Undo delete-" + what, DefaultStatus: http.StatusNoContent},
 		func(ctx context.Context, in *I) (*nothing, error) { return &nothing{}, fail(restore(ctx, id(in))) })
 }
 

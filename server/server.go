@@ -12,6 +12,7 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
+	"os"
 	"sync"
 	"time"
 
@@ -43,15 +44,20 @@ type Options struct {
 	// Addresses are those that it is reached at from beyond its machine, as
 	// https://name:port; none where it listens on loopback alone.
 	Addresses []string
+	// AccessLog takes a line for each request; none, when nil.
+	AccessLog io.Writer
+	// ReadOnly is a store that can only be looked at.
+	ReadOnly bool
 	// Secure is over HTTPS.
 	Secure bool
 }
 
 type server struct {
 	app.App
-	opt  Options
-	mu   sync.Mutex // of pair
-	pair *pairing
+	opt   Options
+	mu    sync.Mutex // of pair
+	pair  *pairing
+	lanes *lanes
 }
 
 // Handler returns the whole HTTP handler.
@@ -63,7 +69,7 @@ func Handler(opt Options) http.Handler {
 // OpenAPI returns the OpenAPI 3.1 document as indented JSON.
 func OpenAPI() ([]byte, error) {
 	_, api := build(Options{Store: nowhere{}})
-	b, err := json.MarshalIndent(api.OpenAPI(), "", "  ")
+	b, err := document(api)
 	return append(b, '\n'), err
 }
 
@@ -77,8 +83,15 @@ func build(opt Options) (http.Handler, huma.API) {
 	if opt.Full != nil {
 		full = opt.Full
 	}
-	s := &server{App: app.App{Store: opt.Store}, opt: opt, pair: newPairing()}
-	r.Use(gin.CustomRecovery(recovered), s.guard, s.paired)
+	s := &server{App: app.App{Store: opt.Store}, opt: opt, pair: newPairing(), lanes: newLanes()}
+	if opt.AccessLog != nil {
+		r.Use(accessLog(opt.AccessLog))
+	}
+	r.Use(gin.CustomRecovery(recovered), s.guard, s.paired, s.admit)
+	r.HandleMethodNotAllowed = true
+	r.NoMethod(func(c *gin.Context) {
+		problem(c, http.StatusMethodNotAllowed, c.Request.Method+" is not allowed here; allowed: "+c.Writer.Header().Get("Allow")+".")
+	})
 	s.servePair(r)
 	g := r.Group("/api/v1", gzip.Gzip(gzip.BestSpeed))
 	config := huma.DefaultConfig("Apodemos", brew.Version)
@@ -87,12 +100,20 @@ func build(opt Options) (http.Handler, huma.API) {
 	config.SchemasPath = ""
 	config.Formats["application/json"] = whole(config.Formats["application/json"])
 	config.Formats["json"] = config.Formats["application/json"]
-	config.OpenAPIPath = "/openapi"
+	config.OpenAPIPath = "" // served as it is made for readers, below
 	config.Servers = []*huma.Server{{URL: "/api/v1"}}
 	api := humagin.NewWithGroup(r, g, config)
 	s.routes(api)
+	doc := sync.OnceValues(func() ([]byte, error) { return document(api) })
+	g.GET("/openapi.json", func(c *gin.Context) {
+		b, err := doc()
+		if err != nil {
+			panic(err)
+		}
+		c.Data(http.StatusOK, "application/vnd.oai.openapi+json;version=3.1; charset=utf-8", b)
+	})
 	serveApp(r, s.first)
-	return r, api
+	return heads(r), api
 }
 
 func recovered(c *gin.Context, what any) {
@@ -130,6 +151,7 @@ func Serve(ctx context.Context, l net.Listener, opt Options) error {
 func whole(plain huma.Format) huma.Format {
 	return huma.Format{Unmarshal: plain.Unmarshal, Marshal: func(w io.Writer, v any) error {
 		if e, ok := v.(*huma.ErrorModel); ok {
+			worded(e)
 			brief(e)
 		}
 		var b bytes.Buffer
@@ -169,6 +191,12 @@ func fail(err error) error {
 		return huma.Error404NotFound(app.SaidNotFound)
 	case errors.Is(err, app.ErrConflict):
 		return huma.Error412PreconditionFailed(app.SaidConflict)
+	case errors.Is(err, app.ErrReadOnly):
+		return huma.Error403Forbidden("The data directory can only be read: it can be looked at and backed up. Nothing was changed.")
+	case errors.Is(err, app.ErrBusy):
+		return huma.ErrorWithHeaders(huma.NewError(http.StatusServiceUnavailable, "Too much is being written. Nothing of this was kept; try again."), http.Header{"Retry-After": {"1"}})
+	case errors.Is(err, os.ErrDeadlineExceeded):
+		return huma.NewError(http.StatusRequestTimeout, "The request was not all here in time. Nothing was changed; try again.")
 	}
 	if errors.Is(err, context.Canceled) {
 		return huma.NewError(499, "The page went on before the answer was ready.")

@@ -87,7 +87,7 @@ func (s *server) recipeRoutes(api huma.API) {
 	huma.Post(api, "/recipes/read", func(_ context.Context, in *struct{ Body app.WordsIn }) (*body[recipe.Reading], error) {
 		return reply(recipe.Read(in.Body.Words))
 	}, name("read-recipe", "Read a recipe from words, without keeping it"))
-	huma.Post(api, "/recipes/import", func(ctx context.Context, in *upload) (*body[app.OwnRecipe], error) {
+	huma.Post(api, "/recipes/import", func(ctx context.Context, in *Upload) (*body[app.OwnRecipe], error) {
 		own, err := files.ImportRecipe(ctx, s.App, in.body)
 		if err != nil {
 			return nil, unread(err)
@@ -157,7 +157,7 @@ func (s *server) tasteRoutes(api huma.API) {
 	huma.Get(api, "/log/export.csv", func(ctx context.Context, in *inLog) (*file, error) {
 		return download(files.ExportLog(ctx, s.App, in.Trip, "log.csv"))
 	}, name("export-log-csv", "The log as CSV, with the units in the names of its columns"))
-	huma.Post(api, "/log/import", func(ctx context.Context, in *upload) (*body[files.Brought], error) {
+	huma.Post(api, "/log/import", func(ctx context.Context, in *Upload) (*body[files.Brought], error) {
 		out, err := files.ImportLog(ctx, s.App, in.body)
 		if err != nil {
 			return nil, unread(err)

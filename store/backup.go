@@ -41,7 +41,7 @@ func (s *Store) Backup(ctx context.Context, path string) error {
 	if _, err := os.Stat(path); err == nil {
 		return fmt.Errorf("%s exists already", path)
 	}
-	if err := vacuumInto(ctx, s.db, path); err != nil {
+	if err := vacuumInto(ctx, s.w, path); err != nil {
 		os.Remove(path) // half a backup is none
 		return err
 	}
@@ -216,7 +216,7 @@ func ready(ctx context.Context, backup, to string) error {
 	err = s.verify(ctx)
 	if err == nil {
 		// All of it into the one file.
-		_, err = s.db.ExecContext(ctx, "PRAGMA wal_checkpoint(TRUNCATE)")
+		_, err = s.exec(ctx, "PRAGMA wal_checkpoint(TRUNCATE)")
 	}
 	return errors.Join(err, s.Close())
 }

@@ -15,7 +15,7 @@ func (s *Store) kept(ctx context.Context, table, uuid string, body any) (int64, 
 	if err != nil {
 		return 0, err
 	}
-	r, err := s.db.ExecContext(ctx, "INSERT INTO "+table+" (uuid, body, created_at) VALUES (?, ?, ?)", s.identity(uuid), string(b), s.stamp())
+	r, err := s.exec(ctx, "INSERT INTO "+table+" (uuid, body, created_at) VALUES (?, ?, ?)", s.identity(uuid), string(b), s.stamp())
 	if err != nil {
 		return 0, err
 	}

@@ -4,6 +4,7 @@ import (
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
+	"errors"
 	"time"
 
 	"apodemos/app"
@@ -25,7 +26,7 @@ func (s *Store) Devices(ctx context.Context) ([]Device, error) {
 
 // AddDevice keeps a device by its token, of which only the hash is kept.
 func (s *Store) AddDevice(ctx context.Context, name, token string) error {
-	_, err := s.db.ExecContext(ctx, "INSERT INTO devices (name, token, created_at, seen_at) VALUES (?, ?, ?, ?)", name, hashed(token), s.stamp(), s.stamp())
+	_, err := s.exec(ctx, "INSERT INTO devices (name, token, created_at, seen_at) VALUES (?, ?, ?, ?)", name, hashed(token), s.stamp(), s.stamp())
 	return err
 }
 
@@ -38,7 +39,9 @@ func (s *Store) DeviceOf(ctx context.Context, token string) (Device, error) {
 		return d, notFound(err)
 	}
 	if seen, err := time.Parse(time.RFC3339, d.SeenAt); err != nil || s.now().Sub(seen) > time.Minute {
-		_, err = s.db.ExecContext(ctx, "UPDATE devices SET seen_at = ? WHERE id = ?", s.stamp(), d.ID)
+		if _, err = s.exec(ctx, "UPDATE devices SET seen_at = ? WHERE id = ?", s.stamp(), d.ID); errors.Is(err, app.ErrBusy) || errors.Is(err, app.ErrReadOnly) {
+			err = nil // the next time, then
+		}
 		return d, err
 	}
 	return d, nil
@@ -46,7 +49,7 @@ func (s *Store) DeviceOf(ctx context.Context, token string) (Device, error) {
 
 // RevokeDevice takes a device's token away.
 func (s *Store) RevokeDevice(ctx context.Context, id int64) error {
-	return one(s.db.ExecContext(ctx, "UPDATE devices SET revoked_at = ? WHERE id = ? AND revoked_at IS NULL", s.stamp(), id))
+	return one(s.exec(ctx, "UPDATE devices SET revoked_at = ? WHERE id = ? AND revoked_at IS NULL", s.stamp(), id))
 }
 
 // SetPairing keeps the one key that pairs a device, by its hash, until a moment.
@@ -56,7 +59,7 @@ func (s *Store) SetPairing(ctx context.Context, key string, until time.Time) err
 
 // UsePairing reports whether a key pairs a device now, and takes it away where it does.
 func (s *Store) UsePairing(ctx context.Context, key string, now time.Time) (bool, error) {
-	r, err := s.db.ExecContext(ctx, "DELETE FROM meta WHERE key = 'pairing' AND substr(value, 1, 64) = ? AND substr(value, 66) > ?", hashed(key), now.UTC().Format(time.RFC3339))
+	r, err := s.exec(ctx, "DELETE FROM meta WHERE key = 'pairing' AND substr(value, 1, 64) = ? AND substr(value, 66) > ?", hashed(key), now.UTC().Format(time.RFC3339))
 	if err != nil {
 		return false, err
 	}
@@ -66,6 +69,6 @@ func (s *Store) UsePairing(ctx context.Context, key string, now time.Time) (bool
 
 // EndPairing takes the key away.
 func (s *Store) EndPairing(ctx context.Context) error {
-	_, err := s.db.ExecContext(ctx, "DELETE FROM meta WHERE key = 'pairing'")
+	_, err := s.exec(ctx, "DELETE FROM meta WHERE key = 'pairing'")
 	return err
 }

@@ -109,7 +109,7 @@ func (s *Store) SetTripKit(ctx context.Context, trip int64, k TripKit) error {
 	if err != nil {
 		return err
 	}
-	err = one(s.db.ExecContext(ctx, "UPDATE trips SET kit = ?, kit_revision = kit_revision + 1 WHERE id = ? AND kit_revision = ? AND deleted_at IS NULL", string(b), trip, revision))
+	err = one(s.exec(ctx, "UPDATE trips SET kit = ?, kit_revision = kit_revision + 1 WHERE id = ? AND kit_revision = ? AND deleted_at IS NULL", string(b), trip, revision))
 	if errors.Is(err, ErrNotFound) {
 		if _, there := s.Trip(ctx, trip); there == nil {
 			return ErrConflict

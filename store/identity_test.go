@@ -335,7 +335,7 @@ func TestABackupThatCannotBeUsed(t *testing.T) {
 		require.NoError(t, err)
 		_, err = s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
 		require.NoError(t, err)
-		_, err = s.db.Exec(c.spoil)
+		_, err = s.w.Exec(c.spoil)
 		require.NoError(t, err, name)
 		bad := filepath.Join(t.TempDir(), "bad.db")
 		require.NoError(t, s.Backup(ctx, bad))

@@ -107,7 +107,7 @@ func TestFullNothingIsHalfWritten(t *testing.T) {
 	var pages int
 	require.NoError(t, s.db.QueryRowContext(ctx, "PRAGMA page_count").Scan(&pages))
 	room := func(more int) {
-		_, err := s.db.ExecContext(ctx, fmt.Sprintf("PRAGMA max_page_count = %d", pages+more))
+		_, err := s.w.ExecContext(ctx, fmt.Sprintf("PRAGMA max_page_count = %d", pages+more))
 		require.NoError(t, err)
 	}
 	room(1)
@@ -241,9 +241,9 @@ func TestWhatIsNoBackupIsNotRestored(t *testing.T) {
 func makeForeign(t *testing.T, path string) {
 	s := open(t, t.TempDir())
 	for _, table := range []string{"trips", "stops"} {
-		_, err := s.db.Exec("PRAGMA foreign_keys = OFF")
+		_, err := s.w.Exec("PRAGMA foreign_keys = OFF")
 		require.NoError(t, err)
-		_, err = s.db.Exec("ALTER TABLE " + table + " RENAME TO other_" + table)
+		_, err = s.w.Exec("ALTER TABLE " + table + " RENAME TO other_" + table)
 		require.NoError(t, err)
 	}
 	require.NoError(t, s.Backup(t.Context(), path))

@@ -40,7 +40,11 @@ func contentOf(request brew.Request, p *brew.Plan) (content, error) {
 // keep keeps a content, unless it is there, and returns its name.
 func (c content) keep(ctx context.Context, tx *sql.Tx) (string, error) {
 	hash := c.hash()
-	_, err := tx.ExecContext(ctx, "INSERT INTO plan_contents (hash, core_version, request, plan, working) VALUES (?, ?, ?, ?, ?) ON CONFLICT (hash) DO NOTHING", hash, c.version, c.request, c.plan, c.working)
+	d, err := digestOf(c.plan)
+	if err != nil {
+		return hash, err
+	}
+	_, err = tx.ExecContext(ctx, "INSERT INTO plan_contents (hash, core_version, request, plan, working, digest) VALUES (?, ?, ?, ?, ?, ?) ON CONFLICT (hash) DO NOTHING", hash, c.version, c.request, c.plan, c.working, d)
 	return hash, err
 }
 
@@ -106,7 +110,7 @@ func (s *Store) KeepWorking(ctx context.Context, plan int64, w working.Sheet) er
 	if err != nil {
 		return err
 	}
-	_, err = s.db.ExecContext(ctx, "UPDATE plan_contents SET working = ? WHERE working IS NULL AND hash = (SELECT content FROM plans WHERE id = ?)", string(b), plan)
+	_, err = s.exec(ctx, "UPDATE plan_contents SET working = ? WHERE working IS NULL AND hash = (SELECT content FROM plans WHERE id = ?)", string(b), plan)
 	return err
 }
 
@@ -135,7 +139,9 @@ func splitPlans(ctx context.Context, tx *sql.Tx) error {
 			return err
 		}
 		o.c.plan = string(bare)
-		hash, err := o.c.keep(ctx, tx)
+		hash := o.c.hash()
+		// As it was kept then, without the digest that came later.
+		_, err = tx.ExecContext(ctx, "INSERT INTO plan_contents (hash, core_version, request, plan, working) VALUES (?, ?, ?, ?, ?) ON CONFLICT (hash) DO NOTHING", hash, o.c.version, o.c.request, o.c.plan, o.c.working)
 		if err != nil {
 			return err
 		}

@@ -12,6 +12,7 @@ import (
 	"os"
 	"path/filepath"
 	"strings"
+	"syscall"
 	"time"
 
 	"github.com/gofrs/flock"
@@ -53,12 +54,48 @@ const FileName = "apodemos.db"
 
 // Store is an open database.
 type Store struct {
-	db  *sql.DB
-	now func() time.Time
+	db *sql.DB // reads, side by side
+	w  *sql.DB // writes, one after the other
+	// queue bounds those that wait to write.
+	queue chan struct{}
+	now   func() time.Time
 	// newID makes an identity; lock is held as long as the database is open.
 	newID func() string
 	lock  *flock.Flock
+	// looking is where a copy lies that is looked at, for nothing can be written where the
+	// database is; empty where it can.
+	looking string
 }
+
+// maxWaiting is how many wait to write before more are turned away.
+const maxWaiting = 64
+
+// exec writes one statement, in its turn.
+func (s *Store) exec(ctx context.Context, query string, args ...any) (sql.Result, error) {
+	leave, err := s.enter()
+	if err != nil {
+		return nil, err
+	}
+	defer leave()
+	return s.w.ExecContext(ctx, query, args...)
+}
+
+// enter takes a place among those that wait to write. Its error is app.ErrBusy where there are
+// too many, and app.ErrReadOnly where nothing can be written.
+func (s *Store) enter() (leave func(), err error) {
+	if s.looking != "" {
+		return nil, app.ErrReadOnly
+	}
+	select {
+	case s.queue <- struct{}{}:
+		return func() { <-s.queue }, nil
+	default:
+		return nil, app.ErrBusy
+	}
+}
+
+// ReadOnly reports whether the database can only be looked at.
+func (s *Store) ReadOnly() bool { return s.looking != "" }
 
 // identity is the one given, or a new one.
 func (s *Store) identity(given string) string {
@@ -92,7 +129,7 @@ func (s *Store) meta(ctx context.Context, key string) (string, error) {
 
 // SetMeta keeps what the database says of itself.
 func (s *Store) SetMeta(ctx context.Context, key, value string) error {
-	_, err := s.db.ExecContext(ctx, "INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value", key, value)
+	_, err := s.exec(ctx, "INSERT INTO meta (key, value) VALUES (?, ?) ON CONFLICT (key) DO UPDATE SET value = excluded.value", key, value)
 	return err
 }
 
@@ -101,6 +138,12 @@ func (s *Store) IsDemo(ctx context.Context) (bool, error) {
 	v, err := s.meta(ctx, "demo")
 	return v != "", err
 }
+
+// Readers see what was committed last, and wait for no writer.
+const (
+	readPragmas = "?_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)&_pragma=query_only(1)"
+	maxReaders  = 8
+)
 
 const pragmas = "?_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=busy_timeout(5000)&_pragma=foreign_keys(1)&_txlock=immediate"
 
@@ -117,7 +160,9 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	}
 	// Held by everybody who has it open, so that nobody takes its place meanwhile.
 	lock := flock.New(path + ".lock")
-	if ok, err := lock.TryRLock(); err != nil {
+	if ok, err := lock.TryRLock(); barred(err) && Exists(dir) {
+		return look(ctx, path)
+	} else if err != nil {
 		return nil, fmt.Errorf("cannot lock %s: %w", path, err)
 	} else if !ok {
 		return nil, fmt.Errorf("cannot open %s: another is just being put in its place; try again", path)
@@ -131,6 +176,32 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	return s, nil
 }
 
+// look opens a copy of a database that lies where nothing can be written, so that it can be
+// looked at and backed up: SQLite cannot even read one there that was left with a log.
+func look(ctx context.Context, path string) (*Store, error) {
+	dir, err := os.MkdirTemp("", "apodemos-look-")
+	if err != nil {
+		return nil, fmt.Errorf("cannot make a copy to look at: %w", err)
+	}
+	to := filepath.Join(dir, FileName)
+	for _, suffix := range []string{"", "-wal"} {
+		if err := copyFile(path+suffix, to+suffix); err != nil && !(suffix != "" && errors.Is(err, fs.ErrNotExist)) {
+			os.RemoveAll(dir)
+			return nil, fmt.Errorf("cannot copy %s to look at it: %w", path, err)
+		}
+	}
+	s, err := openFile(ctx, to)
+	if err != nil {
+		os.RemoveAll(dir)
+		return nil, err
+	}
+	s.looking = dir
+	return s, nil
+}
+
+// barred reports whether an error says that nothing may be written.
+func barred(err error) bool { return errors.Is(err, fs.ErrPermission) || errors.Is(err, syscall.EROFS) }
+
 // openFile opens the database at a path and brings its schema up to date.
 func openFile(ctx context.Context, path string) (*Store, error) {
 	db, err := sql.Open("sqlite", dsn(path, pragmas))
@@ -141,7 +212,15 @@ func openFile(ctx context.Context, path string) (*Store, error) {
 		db.Close()
 		return nil, fmt.Errorf("cannot use %s: %w", path, err)
 	}
-	return &Store{db: db, now: time.Now, newID: uuid.NewString}, nil
+	db.SetMaxOpenConns(1)
+	readers, err := sql.Open("sqlite", dsn(path, readPragmas))
+	if err != nil {
+		db.Close()
+		return nil, fmt.Errorf("cannot open %s: %w", path, err)
+	}
+	readers.SetMaxOpenConns(maxReaders)
+	readers.SetMaxIdleConns(maxReaders)
+	return &Store{db: readers, w: db, queue: make(chan struct{}, maxWaiting), now: time.Now, newID: uuid.NewString}, nil
 }
 
 // dsn names a file to the driver, which reads a URI: what has a meaning there is
@@ -221,7 +300,10 @@ func vacuumInto(ctx context.Context, db *sql.DB, path string) error {
 
 // Close closes the database.
 func (s *Store) Close() error {
-	err := s.db.Close()
+	err := errors.Join(s.db.Close(), s.w.Close())
+	if s.looking != "" {
+		err = errors.Join(err, os.RemoveAll(s.looking))
+	}
 	if s.lock != nil {
 		err = errors.Join(err, s.lock.Close())
 	}
@@ -232,7 +314,12 @@ func (s *Store) stamp() string { return s.now().UTC().Format(time.RFC3339) }
 
 // tx runs f in a transaction.
 func (s *Store) tx(ctx context.Context, f func(*sql.Tx) error) error {
-	tx, err := s.db.BeginTx(ctx, nil)
+	leave, err := s.enter()
+	if err != nil {
+		return err
+	}
+	defer leave()
+	tx, err := s.w.BeginTx(ctx, nil)
 	if err != nil {
 		return err
 	}
@@ -264,7 +351,7 @@ func notFound(err error) error {
 // mark sets or clears deleted_at of a row; table is one of this package's own.
 func (s *Store) mark(ctx context.Context, table string, id int64, deleted bool) error {
 	if deleted {
-		return one(s.db.ExecContext(ctx, "UPDATE "+table+" SET deleted_at = ?, revision = revision + 1 WHERE id = ? AND deleted_at IS NULL", s.stamp(), id))
+		return one(s.exec(ctx, "UPDATE "+table+" SET deleted_at = ?, revision = revision + 1 WHERE id = ? AND deleted_at IS NULL", s.stamp(), id))
 	}
-	return one(s.db.ExecContext(ctx, "UPDATE "+table+" SET deleted_at = NULL, revision = revision + 1 WHERE id = ?", id))
+	return one(s.exec(ctx, "UPDATE "+table+" SET deleted_at = NULL, revision = revision + 1 WHERE id = ?", id))
 }

@@ -3,6 +3,7 @@ package store
 import (
 	"context"
 	"database/sql"
+	"errors"
 
 	"apodemos/app"
 )
@@ -37,4 +38,26 @@ func (s *Store) SetTicks(ctx context.Context, trip int64, list string, lines []s
 		}
 		return nil
 	})
+}
+
+// Calendar is what was last written of a trip's calendar, JSON.
+func (s *Store) Calendar(ctx context.Context, trip int64) (string, error) {
+	var v string
+	err := s.db.QueryRowContext(ctx, "SELECT calendar FROM trips WHERE id = ?", trip).Scan(&v)
+	if errors.Is(err, sql.ErrNoRows) {
+		return "", ErrNotFound
+	}
+	return v, err
+}
+
+// SetCalendar keeps what was written of a trip's calendar, where was is still what is kept.
+func (s *Store) SetCalendar(ctx context.Context, trip int64, was, now string) error {
+	r, err := s.exec(ctx, "UPDATE trips SET calendar = ? WHERE id = ? AND calendar = ?", now, trip, was)
+	if err != nil {
+		return err
+	}
+	if n, err := r.RowsAffected(); n != 1 || err != nil {
+		return errors.Join(err, ErrConflict)
+	}
+	return nil
 }

@@ -64,8 +64,21 @@ type execer interface {
 	ExecContext(context.Context, string, ...any) (sql.Result, error)
 }
 
+// alone writes statements each by itself, in their turn.
+type alone struct{ *Store }
+
+func (a alone) ExecContext(ctx context.Context, query string, args ...any) (sql.Result, error) {
+	return a.exec(ctx, query, args...)
+}
+
+func (a alone) QueryContext(ctx context.Context, query string, args ...any) (*sql.Rows, error) {
+	return a.db.QueryContext(ctx, query, args...)
+}
+
 // AddTrip makes a trip and returns its ID.
-func (s *Store) AddTrip(ctx context.Context, t Trip) (int64, error) { return s.addTrip(ctx, s.db, t) }
+func (s *Store) AddTrip(ctx context.Context, t Trip) (int64, error) {
+	return s.addTrip(ctx, alone{s}, t)
+}
 
 func (s *Store) addTrip(ctx context.Context, db execer, t Trip) (int64, error) {
 	supplies, err := json.Marshal(t.Supplies)
@@ -92,7 +105,7 @@ func (s *Store) SetTrip(ctx context.Context, t Trip) error {
 // changed updates a row from a revision to the next. It returns ErrConflict where the
 // row is at another revision, and ErrNotFound where it is gone.
 func (s *Store) changed(ctx context.Context, table string, id, revision int64, set string, args ...any) error {
-	return changedIn(ctx, s.db, table, id, revision, set, args...)
+	return changedIn(ctx, alone{s}, table, id, revision, set, args...)
 }
 
 func changedIn(ctx context.Context, db interface {
@@ -119,7 +132,7 @@ func (s *Store) ArchiveTrip(ctx context.Context, id int64, archived bool) error 
 	if archived {
 		at = s.stamp()
 	}
-	return one(s.db.ExecContext(ctx, "UPDATE trips SET archived_at = ?, revision = revision + 1 WHERE id = ? AND deleted_at IS NULL", at, id))
+	return one(s.exec(ctx, "UPDATE trips SET archived_at = ?, revision = revision + 1 WHERE id = ? AND deleted_at IS NULL", at, id))
 }
 
 // DeleteTrip and RestoreTrip take a trip away and bring it back with all that
@@ -158,7 +171,9 @@ func (s *Store) Stop(ctx context.Context, id int64) (Stop, error) {
 }
 
 // AddStop makes a stop and returns its ID.
-func (s *Store) AddStop(ctx context.Context, st Stop) (int64, error) { return s.addStop(ctx, s.db, st) }
+func (s *Store) AddStop(ctx context.Context, st Stop) (int64, error) {
+	return s.addStop(ctx, alone{s}, st)
+}
 
 func (s *Store) addStop(ctx context.Context, db execer, st Stop) (int64, error) {
 	conditions, facts, err := texts(st)
@@ -408,9 +423,7 @@ func (s *Store) JoinStops(ctx context.Context, id, with int64) error {
 		if first.TripID != second.TripID || id == with {
 			return ErrNotFound
 		}
-		all := first.Facts.Stay() + second.Facts.Stay()
-		first.Facts.Nights, first.Facts.LegBy, first.Facts.LegHours = &all, second.Facts.LegBy, second.Facts.LegHours
-		if err := setFacts(ctx, tx, first); err != nil {
+		if err := setFacts(ctx, tx, app.Joined(first, second)); err != nil {
 			return err
 		}
 		return one(tx.ExecContext(ctx, "UPDATE stops SET deleted_at = ? WHERE id = ? AND deleted_at IS NULL", s.stamp(), with))

@@ -3,6 +3,7 @@ package files
 import (
 	"bytes"
 	"context"
+	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
@@ -45,6 +46,8 @@ type source struct {
 	id   int64
 	trip trip.Trip
 	now  time.Time
+	// alarms are those of a calendar.
+	alarms formats.Alarms
 }
 
 // Formats are those that a trip is written in.
@@ -64,8 +67,8 @@ func Names() []string {
 	return names
 }
 
-// Export writes a trip in one of the formats, as of now.
-func Export(ctx context.Context, a app.App, id int64, format string, now time.Time) (*File, error) {
+// Export writes a trip in one of the formats, as of now; a calendar with alarms.
+func Export(ctx context.Context, a app.App, id int64, format string, alarms formats.Alarms, now time.Time) (*File, error) {
 	at := slices.Index(Names(), format)
 	if at < 0 {
 		return nil, ErrNothing{fmt.Sprintf("%q is not a format; allowed: %s", format, strings.Join(Names(), ", "))}
@@ -76,7 +79,7 @@ func Export(ctx context.Context, a app.App, id int64, format string, now time.Ti
 	}
 	f := Formats[at]
 	var out bytes.Buffer
-	err = f.write(ctx, &out, source{a, id, t, now})
+	err = f.write(ctx, &out, source{a, id, t, now, alarms})
 	if errors.Is(err, zone.ErrNoDate) {
 		return nil, ErrNothing{"The trip has no date, so there is no calendar of it. Set the day that it starts first."}
 	}
@@ -103,8 +106,8 @@ func writeTrip(_ context.Context, w io.Writer, s source) error {
 	return f.Write(w)
 }
 
-func writeStops(_ context.Context, w io.Writer, s source) error {
-	r, err := trip.Compute(s.trip)
+func writeStops(ctx context.Context, w io.Writer, s source) error {
+	r, err := trip.ComputeContext(ctx, s.trip)
 	if err != nil {
 		return err
 	}
@@ -115,16 +118,49 @@ func writeStops(_ context.Context, w io.Writer, s source) error {
 	return err
 }
 
-func writeSchedule(_ context.Context, w io.Writer, s source) error {
-	r, err := trip.Compute(s.trip)
+// writeSchedule writes the calendar, and keeps what it wrote, so that the next one calls off
+// what is no longer to be done. Where nothing can be kept, it is written all the same.
+func writeSchedule(ctx context.Context, w io.Writer, s source) error {
+	r, err := trip.ComputeContext(ctx, s.trip)
 	if err != nil {
 		return err
 	}
-	return formats.WriteCalendar(w, s.trip, r, fmt.Sprint(s.id), s.now)
+	t, err := s.app.Trip(ctx, s.id)
+	if err != nil {
+		return err
+	}
+	now, err := formats.Events(s.trip, r, t.UUID, s.alarms)
+	if err != nil {
+		return err
+	}
+	for range 5 {
+		was, err := s.app.Calendar(ctx, s.id)
+		if err != nil {
+			return err
+		}
+		var before []formats.Event
+		if err := json.Unmarshal([]byte(was), &before); err != nil {
+			return fmt.Errorf("the calendar that was written before: %w", err)
+		}
+		out := formats.Republish(before, now, s.now)
+		is, err := json.Marshal(out)
+		if err != nil {
+			return err
+		}
+		if string(is) != was {
+			if err := s.app.SetCalendar(ctx, s.id, was, string(is)); errors.Is(err, app.ErrConflict) {
+				continue // another was written meanwhile
+			} else if err != nil && !errors.Is(err, app.ErrReadOnly) {
+				return err
+			}
+		}
+		return formats.WriteCalendar(w, s.trip.Name, out, s.now)
+	}
+	return app.ErrConflict
 }
 
 func writeProvisions(ctx context.Context, w io.Writer, s source) error {
-	r, err := trip.Compute(s.trip)
+	r, err := trip.ComputeContext(ctx, s.trip)
 	if err != nil {
 		return err
 	}

@@ -33,13 +33,13 @@ var (
 // ErrNoShell is returned where the program was built without the page that a pocket is.
 var ErrNoShell = errors.New("this program was built without its interface, and cannot make a pocket; build it with make")
 
-// PocketFile is a pocket with a trip as one file: shell is the page that everything is in, and
+// PocketFile is a pocket with trips as one file: shell is the page that everything is in, and
 // first gives what its first picture is made of.
-func PocketFile(ctx context.Context, a app.App, trip int64, shell []byte, first func(context.Context, *app.Carried) (any, error)) (*File, error) {
+func PocketFile(ctx context.Context, a app.App, trips []int64, shell []byte, first func(context.Context, *app.Carried) (any, error)) (*File, error) {
 	if !bytes.Contains(shell, carriedPlace) {
 		return nil, ErrNoShell
 	}
-	c, err := a.TakeAlong(ctx, trip, Session())
+	c, err := a.TakeAlong(ctx, trips, Session())
 	if err != nil {
 		return nil, err
 	}

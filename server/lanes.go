@@ -1,0 +1,221 @@
+package server
+
+import (
+	"bytes"
+	"context"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"log/slog"
+	"net/http"
+	"os"
+	"path"
+	"runtime"
+	"strings"
+	"time"
+	"unicode/utf8"
+
+	"github.com/gin-gonic/gin"
+	"golang.org/x/sync/semaphore"
+
+	"apodemos/formats"
+)
+
+// lane is what runs side by side of one kind: so many at once, so many that wait, and so long.
+type lane struct {
+	room    *semaphore.Weighted
+	waiting chan struct{}
+	wait    time.Duration
+}
+
+func newLane(atOnce, waiting int, wait time.Duration) *lane {
+	return &lane{semaphore.NewWeighted(int64(atOnce)), make(chan struct{}, atOnce+waiting), wait}
+}
+
+// enter waits for room. Its error is errLaneFull where too many wait, or it takes too long.
+func (l *lane) enter(ctx context.Context) (leave func(), err error) {
+	select {
+	case l.waiting <- struct{}{}:
+	default:
+		return nil, errLaneFull
+	}
+	short, cancel := context.WithTimeout(ctx, l.wait)
+	defer cancel()
+	if err := l.room.Acquire(short, 1); err != nil {
+		<-l.waiting
+		if ctx.Err() != nil {
+			return nil, ctx.Err()
+		}
+		return nil, errLaneFull
+	}
+	return func() { l.room.Release(1); <-l.waiting }, nil
+}
+
+var errLaneFull = errors.New("too much is asked at once")
+
+// lanes keep the program quick and small whatever is asked of it: computation is bounded by the
+// processors there are, files by the memory that they take, and of a choice of kits, which takes
+// all processors, there is one.
+type lanes struct{ quick, files, choice *lane }
+
+func newLanes() *lanes {
+	return &lanes{
+		quick:  newLane(2*runtime.GOMAXPROCS(0), 256, 5*time.Second),
+		files:  newLane(2, 8, 30*time.Second),
+		choice: newLane(1, 3, 30*time.Second),
+	}
+}
+
+// of is the lane of a request; nil where it needs none.
+func (l *lanes) of(r *http.Request) *lane {
+	p := r.URL.Path
+	switch {
+	case p == "/api/v1/health" || path.Ext(p) != "" && !strings.HasPrefix(p, "/api/"):
+		return nil
+	case strings.HasSuffix(p, "/kit/choose"):
+		return l.choice
+	case carriesFile(p):
+		return l.files
+	}
+	return l.quick
+}
+
+// carriesFile reports whether a path takes or gives a file that is read as it streams, or is
+// large.
+func carriesFile(p string) bool {
+	return p == "/api/v1/import/preview" || strings.HasSuffix(p, "/import") || strings.HasPrefix(p, "/api/v1/bring") || strings.HasPrefix(p, "/api/v1/pocket")
+}
+
+// admit reads the body of what is quick, and lets it in in its turn: somebody who sends slowly
+// takes nobody's place meanwhile.
+func (s *server) admit(c *gin.Context) {
+	rc := http.NewResponseController(c.Writer)
+	body := &slowBody{in: c.Request.Body, rc: rc, began: time.Now()}
+	c.Request.Body = body
+	l := s.lanes.of(c.Request)
+	if l == s.lanes.quick || l == s.lanes.choice {
+		whole, err := io.ReadAll(body)
+		if err != nil {
+			var large *http.MaxBytesError
+			switch {
+			case errors.As(err, &large):
+				problem(c, http.StatusRequestEntityTooLarge, tooLarge(err).Error())
+			case errors.Is(err, os.ErrDeadlineExceeded):
+				slow(c)
+			default:
+				problem(c, http.StatusBadRequest, "The request ended before all of it was here. Nothing was changed.")
+			}
+			return
+		}
+		if field, r, is := orders(whole); is {
+			problem(c, http.StatusUnprocessableEntity, fmt.Sprintf("%s: the character U+%04X is not allowed; allowed: text without control characters. Nothing was changed.", shown(field), r))
+			return
+		}
+		c.Request.Body = io.NopCloser(bytes.NewReader(whole))
+	}
+	if l == nil {
+		c.Next()
+		return
+	}
+	leave, err := l.enter(c.Request.Context())
+	if errors.Is(err, errLaneFull) {
+		c.Header("Retry-After", "1")
+		problem(c, http.StatusServiceUnavailable, "Too much is asked of the program at once. Nothing was changed; try again.")
+		return
+	}
+	if err != nil {
+		c.AbortWithStatus(499)
+		return
+	}
+	defer leave()
+	c.Next()
+	if body.timedOut && !c.Writer.Written() {
+		slow(c)
+	}
+}
+
+func slow(c *gin.Context) {
+	c.Header("Connection", "close")
+	problem(c, http.StatusRequestTimeout, "The request was not all here in time. Nothing was changed; try again.")
+}
+
+// What a body is given: some time to begin, and more as it comes.
+var bodyBegins = 20 * time.Second
+
+const bodyPerSecond = 16 << 10 // bytes; a slow mobile network
+
+// slowBody ends a body that comes too slowly.
+type slowBody struct {
+	in       io.ReadCloser
+	rc       *http.ResponseController
+	began    time.Time
+	n        int64
+	timedOut bool
+}
+
+func (b *slowBody) Read(p []byte) (int, error) {
+	_ = b.rc.SetReadDeadline(b.began.Add(bodyBegins + time.Duration(b.n)*time.Second/bodyPerSecond)) // not in tests without a connection
+	n, err := b.in.Read(p)
+	b.n += int64(n)
+	if err != nil {
+		b.timedOut = errors.Is(err, os.ErrDeadlineExceeded)
+		if !b.timedOut {
+			_ = b.rc.SetReadDeadline(time.Time{}) // what is waited for now is no body
+		}
+	}
+	return n, err
+}
+
+func (b *slowBody) Close() error { return b.in.Close() }
+
+// orders finds a character in a text of JSON that a terminal, a file or a reader would take for
+// an order, and the field that it is in.
+func orders(body []byte) (field string, r rune, is bool) {
+	d := json.NewDecoder(bytes.NewReader(body))
+	for {
+		t, err := d.Token()
+		if err != nil {
+			return "", 0, false // what is no JSON is told where it is read
+		}
+		s, text := t.(string)
+		if !text {
+			continue
+		}
+		if i := strings.IndexFunc(s, formats.Unprintable); i >= 0 {
+			r, _ := utf8.DecodeRuneInString(s[i:])
+			return field, r, true
+		}
+		field = s // of what follows, where this was a name
+	}
+}
+
+// heads answers HEAD as GET, without its body.
+func heads(next http.Handler) http.Handler {
+	return http.HandlerFunc(func(w http.ResponseWriter, r *http.Request) {
+		if r.Method == http.MethodHead && strings.HasPrefix(r.URL.Path, "/api/") {
+			r = r.Clone(r.Context())
+			r.Method = http.MethodGet
+			w = bodiless{w}
+		}
+		next.ServeHTTP(w, r)
+	})
+}
+
+type bodiless struct{ http.ResponseWriter }
+
+func (bodiless) Write(p []byte) (int, error) { return len(p), nil }
+
+// Unwrap is for http.ResponseController.
+func (b bodiless) Unwrap() http.ResponseWriter { return b.ResponseWriter }
+
+// accessLog writes a line of JSON for each request. What a person asked for, which is in the
+// query, is not in it.
+func accessLog(to io.Writer) gin.HandlerFunc {
+	log := slog.New(slog.NewJSONHandler(to, nil))
+	return func(c *gin.Context) {
+		began := time.Now()
+		c.Next()
+		log.Info("request", "method", c.Request.Method, "path", c.Request.URL.Path, "status", c.Writer.Status(), "bytes", max(c.Writer.Size(), 0), "ms", float64(time.Since(began).Microseconds())/1000, "from", c.Request.RemoteAddr)
+	}
+}

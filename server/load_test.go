@@ -1,0 +1,280 @@
+package server
+
+import (
+	"bytes"
+	"context"
+	"crypto/rand"
+	"encoding/json"
+	"fmt"
+	"io"
+	"net"
+	"net/http"
+	"net/http/httptest"
+	"os"
+	"runtime"
+	"slices"
+	"strings"
+	"sync"
+	"sync/atomic"
+	"testing"
+	"time"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"apodemos/app"
+	"apodemos/demo"
+	"apodemos/store"
+)
+
+// served is the program on a real port, over a real file.
+func served(t testing.TB) string {
+	s, err := store.Open(context.Background(), t.TempDir())
+	require.NoError(t, err)
+	_, err = demo.Seed(context.Background(), s)
+	require.NoError(t, err)
+	srv := httptest.NewUnstartedServer(Handler(Options{Store: s, ClockRate: 1}))
+	srv.Config.ReadHeaderTimeout = 5 * time.Second
+	srv.Start()
+	t.Cleanup(func() { srv.Close(); s.Close() })
+	return srv.URL
+}
+
+const aPlan = `{"method":"cone","drinkers":2,"place":{"altitude_m":2300},"water":{"source":"stream","treatment":"boil"}}`
+
+// mixed is one request of a usual mixture: of a hundred, 60 read, 20 plan, 8 choose a way, 5
+// ask for provisions and 7 write.
+func mixed(base string, n int) (*http.Request, bool) {
+	reads := []string{"/trips", "/trips/1", "/brews/1", "/stops/1", "/gear", "/coffees", "/recipes", "/log?trip=1", "/places", "/now"}
+	get := func(p string) *http.Request {
+		r, _ := http.NewRequest("GET", base+"/api/v1"+p, nil)
+		return r
+	}
+	post := func(p, body string) *http.Request {
+		r, _ := http.NewRequest("POST", base+"/api/v1"+p, strings.NewReader(body))
+		r.Header.Set("Content-Type", "application/json")
+		return r
+	}
+	switch k := n * 37 % 100; {
+	case k < 60:
+		return get(reads[k%len(reads)]), false
+	case k < 80:
+		return post("/plan?working=false", aPlan), false
+	case k < 88:
+		return post("/choices", aPlan), false
+	case k < 93:
+		return get("/trips/1/plan"), false
+	}
+	return post("/gear", fmt.Sprintf(`{"name":"Cup %d","kind":"cup","mass_g":90,"capacity_ml":300}`, n)), true
+}
+
+// load asks so often a second for some time, and gives how long each answer took, how many
+// writes failed, and how many answers were none.
+func load(t testing.TB, base string, perSecond int, lasts time.Duration) (took []time.Duration, failed, wrong int64) {
+	client := &http.Client{Transport: &http.Transport{MaxIdleConnsPerHost: 256}}
+	var mu sync.Mutex
+	var wg sync.WaitGroup
+	var f, x atomic.Int64
+	tick := time.NewTicker(time.Second / time.Duration(perSecond))
+	defer tick.Stop()
+	for n := range int(lasts.Seconds() * float64(perSecond)) {
+		<-tick.C
+		wg.Go(func() {
+			r, writes := mixed(base, n)
+			began := time.Now()
+			res, err := client.Do(r)
+			if err != nil {
+				x.Add(1)
+				return
+			}
+			_, _ = io.Copy(io.Discard, res.Body)
+			res.Body.Close()
+			d := time.Since(began)
+			if res.StatusCode >= 300 {
+				x.Add(1)
+				if writes {
+					f.Add(1)
+				}
+			}
+			mu.Lock()
+			took = append(took, d)
+			mu.Unlock()
+		})
+	}
+	wg.Wait()
+	slices.Sort(took)
+	return took, f.Load(), x.Load()
+}
+
+// Whatever comes at once, no write is lost and no answer is wrong.
+func TestNothingFailsUnderLoad(t *testing.T) {
+	_, failed, wrong := load(t, served(t), 60, 3*time.Second)
+	assert.Zero(t, failed)
+	assert.Zero(t, wrong)
+}
+
+// Two hundred requests a second for a minute (of -benchtime 1x; ten seconds where
+// APODEMOS_LOAD is not set).
+func BenchmarkLoad(b *testing.B) {
+	base, lasts := served(b), 10*time.Second
+	if os.Getenv("APODEMOS_LOAD") != "" {
+		lasts = time.Minute
+	}
+	for b.Loop() {
+		took, failed, wrong := load(b, base, 200, lasts)
+		b.ReportMetric(float64(took[len(took)/2].Microseconds())/1000, "ms-p50")
+		b.ReportMetric(float64(took[len(took)*99/100].Microseconds())/1000, "ms-p99")
+		b.ReportMetric(float64(failed), "writes-failed")
+		b.ReportMetric(float64(wrong), "wrong")
+	}
+	var m runtime.MemStats
+	runtime.ReadMemStats(&m)
+	b.ReportMetric(float64(m.Sys-m.HeapReleased)/(1<<20), "MB")
+}
+
+// Where more is asked than can wait, it is told so, with when to come again.
+func TestTooMuchAtOnce(t *testing.T) {
+	l := newLane(1, 1, 50*time.Millisecond)
+	leave, err := l.enter(t.Context())
+	require.NoError(t, err)
+	_, err = l.enter(t.Context())
+	assert.ErrorIs(t, err, errLaneFull, "waited for long enough")
+	ctx, cancel := context.WithCancel(t.Context())
+	cancel()
+	_, err = l.enter(ctx)
+	assert.ErrorIs(t, err, context.Canceled, "who is gone waits for nothing")
+	leave()
+	leave, err = l.enter(t.Context())
+	require.NoError(t, err, "and every place was given back")
+	leave()
+
+	s := &server{lanes: &lanes{quick: newLane(0, 0, time.Millisecond)}}
+	w := httptest.NewRecorder()
+	c := ginContext(w, httptest.NewRequest("GET", "/api/v1/trips", nil))
+	s.admit(c)
+	assert.Equal(t, 503, w.Code)
+	assert.Equal(t, "1", w.Header().Get("Retry-After"))
+	assert.Contains(t, w.Body.String(), "Nothing was changed")
+}
+
+// writesBusy is a store in which too many wait to write.
+type writesBusy struct{ app.Store }
+
+func (writesBusy) AddTrip(context.Context, app.Trip) (int64, error) { return 0, app.ErrBusy }
+
+func TestAFullQueueIsTold(t *testing.T) {
+	w := ask(Handler(Options{Store: writesBusy{}}), "POST", "/api/v1/trips", `{"name":"x","people":1}`)
+	assert.Equal(t, 503, w.Code, w.Body)
+	assert.Equal(t, "1", w.Header().Get("Retry-After"))
+}
+
+// A body that comes too slowly ends, on every operation that takes one, and takes nobody's
+// place meanwhile.
+func TestSlowBodies(t *testing.T) {
+	defer func(was time.Duration) { bodyBegins = was }(bodyBegins)
+	bodyBegins = 300 * time.Millisecond
+	base := served(t)
+	var wg sync.WaitGroup
+	for _, o := range operations(t) {
+		if o.body == "" {
+			continue
+		}
+		wg.Go(func() {
+			conn, err := net.Dial("tcp", strings.TrimPrefix(base, "http://"))
+			if !assert.NoError(t, err) {
+				return
+			}
+			defer conn.Close()
+			fmt.Fprintf(conn, "%s %s HTTP/1.1\r\nHost: localhost\r\nContent-Type: %s\r\nIf-Match: \"1\"\r\nContent-Length: 1000\r\n\r\n{", o.method, o.at("1"), o.body)
+			_ = conn.SetReadDeadline(time.Now().Add(20 * time.Second))
+			answer, _ := io.ReadAll(conn)
+			assert.Contains(t, string(answer), " 408 ", "%s", o)
+		})
+	}
+	began := time.Now()
+	res, err := http.Get(base + "/api/v1/trips")
+	require.NoError(t, err)
+	res.Body.Close()
+	assert.Equal(t, 200, res.StatusCode)
+	assert.Less(t, time.Since(began), 5*time.Second)
+	wg.Wait()
+}
+
+// What refuses bears the headers that keep a browser safe, and who comes from another page is
+// refused by what the browser says of itself.
+func TestRefusalsAreSafe(t *testing.T) {
+	h := running(t)
+	for name, w := range map[string]*httptest.ResponseRecorder{
+		"another name":   ask(h, "GET", "/", "", "Host", "elsewhere.example"),
+		"another page":   ask(h, "POST", "/api/v1/trips", "{}", "Origin", "https://elsewhere.example"),
+		"cross-site":     ask(h, "GET", "/api/v1/trips", "", "Sec-Fetch-Site", "cross-site"),
+		"in a frame":     ask(h, "GET", "/", "", "Sec-Fetch-Site", "cross-site", "Sec-Fetch-Mode", "navigate", "Sec-Fetch-Dest", "iframe"),
+		"same-site":      ask(h, "GET", "/api/v1/trips", "", "Sec-Fetch-Site", "same-site"),
+		"no number":      ask(h, "GET", "/api/v1/log?trip=NaN", ""),
+		"a wrong method": ask(h, "DELETE", "/api/v1/catalogue", ""),
+		"not there":      ask(h, "GET", "/api/v1/nothing", ""),
+		"from beyond":    ask(h, "GET", "/api/v1/trips", "", "From-Address", "192.0.2.1:4000"),
+	} {
+		assert.GreaterOrEqual(t, w.Code, 400, name)
+		assert.Contains(t, w.Header().Get("Content-Security-Policy"), "default-src 'none'", name)
+		assert.Equal(t, "nosniff", w.Header().Get("X-Content-Type-Options"), name)
+	}
+	w := ask(h, "GET", "/", "", "Sec-Fetch-Site", "cross-site", "Sec-Fetch-Mode", "navigate", "Sec-Fetch-Dest", "document")
+	assert.Equal(t, 200, w.Code, "a link may lead here")
+	w = ask(h, "GET", "/", "", "Host", "els\x1b[31mewhere\u202e.example")
+	assert.NotContains(t, w.Body.String(), "\x1b")
+	assert.NotContains(t, w.Body.String(), "u001b")
+}
+
+// Every operation says which methods it knows, and tells of itself without its body.
+func TestMethods(t *testing.T) {
+	h := running(t)
+	w := ask(h, "DELETE", "/api/v1/catalogue", "")
+	assert.Equal(t, 405, w.Code)
+	assert.Contains(t, w.Header().Get("Allow"), "GET")
+	assert.Contains(t, w.Body.String(), "DELETE is not allowed here; allowed: GET")
+	for _, o := range operations(t) {
+		if o.method != "GET" || strings.Contains(o.path, "simulated") || strings.Contains(o.path, "/brew-at") {
+			continue
+		}
+		get, head := ask(h, "GET", o.at("1"), ""), ask(h, "HEAD", o.at("1"), "")
+		assert.Equal(t, get.Code, head.Code, "%s", o)
+		assert.Zero(t, head.Body.Len(), "%s", o)
+		assert.Equal(t, get.Header().Get("Content-Type"), head.Header().Get("Content-Type"), "%s", o)
+	}
+	assert.Equal(t, 200, ask(h, "GET", "/api/v1/health", "", "From-Address", "192.0.2.1:4000").Code, "who watches needs no key")
+}
+
+// The access log says what was asked, and not what for.
+func TestAccessLog(t *testing.T) {
+	var b bytes.Buffer
+	s, err := store.Open(context.Background(), t.TempDir())
+	require.NoError(t, err)
+	t.Cleanup(func() { s.Close() })
+	h := Handler(Options{Store: s, AccessLog: &b})
+	ask(h, "GET", "/api/v1/log?trip=1&secret="+rand.Text(), "")
+	var line struct {
+		Method, Path string
+		Status       int
+		MS           float64
+	}
+	require.NoError(t, json.Unmarshal(b.Bytes(), &line))
+	assert.Equal(t, "GET /api/v1/log", line.Method+" "+line.Path)
+	assert.Equal(t, 200, line.Status)
+	assert.NotContains(t, b.String(), "secret")
+}
+
+// Control characters reach neither what is kept nor what is shown.
+func TestControlCharacters(t *testing.T) {
+	h := running(t)
+	for _, name := range []string{`a\u001b[31mb`, `a\u0000b`, `a\u202eb`, `a\u009bb`, "a\u2066b"} {
+		w := ask(h, "POST", "/api/v1/trips", `{"name":"`+name+`","people":1}`)
+		assert.Equal(t, 422, w.Code, name)
+		assert.Contains(t, w.Body.String(), "name: the character U+", name)
+	}
+	assert.Equal(t, 200, ask(h, "POST", "/api/v1/trips", `{"name":"caf\u00e9 \ud83d\udc69\u200d\ud83c\udf73, \\\\u001b","people":1}`).Code, "signs that are joined are signs")
+	// What a file brings is read without them.
+	trip := call[app.Trip](t, h, "POST", "/trips/import", `{"format":"apodemos-trip","version":2,"name":"a\u001b[31mb","people":1,"stops":[{"name":"c\u202ed","day":1}]}`)
+	assert.Equal(t, "a[31mb", trip.Name)
+	assert.Equal(t, "cd", call[app.TripOut](t, h, "GET", fmt.Sprintf("/trips/%d", trip.ID), "").Stops[0].Name)
+}
