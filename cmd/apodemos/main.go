@@ -8,6 +8,7 @@ import (
 	"fmt"
 	"os"
 	"os/signal"
+	"slices"
 	"syscall"
 
 	"github.com/spf13/cobra"
@@ -22,11 +23,18 @@ func main() {
 	if err == nil {
 		return
 	}
-	if bad, ok := errors.AsType[brew.Problems](err); ok {
-		fmt.Fprintln(os.Stderr, bad.Error())
+	bad, problems := errors.AsType[brew.Problems](err)
+	switch {
+	case slices.Contains(os.Args[1:], "--errors=json"), slices.Contains(os.Args[1:], "--errors") && slices.Contains(os.Args[1:], "json"):
+		_, _ = os.Stderr.Write(faultJSON(err))
+	case problems:
+		fmt.Fprintln(os.Stderr, plainText(bad.Error()))
+	default:
+		fmt.Fprintln(os.Stderr, "apodemos:", plainText(err.Error()))
+	}
+	if problems {
 		os.Exit(2)
 	}
-	fmt.Fprintln(os.Stderr, "apodemos:", err)
 	if e, ok := errors.AsType[exitCode](err); ok {
 		os.Exit(e.code)
 	}
@@ -51,10 +59,12 @@ high, how long to wait and how long to steep. It runs on this machine alone and
 needs no network.
 
 Start with "apodemos demo" and open the address that it prints.`,
-		Version:       brew.Version,
+		Version:       version(),
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), planCommand(), tripCommand(), recipeCommand(), adviseCommand(), followCommand(), simulateCommand(), pocketCommand(), bringCommand(), pairCommand(), importCommand(), exportCommand(), schemaCommand(), backupCommand(), restoreCommand(), openapiCommand(), methodsCommand())
+	c.AddCommand(demoCommand(), serveCommand(), planCommand(), tripCommand(), benchCommand(), gearCommand(), logCommand(), healthCommand(), versionCommand(), licensesCommand(), recipeCommand(), adviseCommand(), followCommand(), simulateCommand(), pocketCommand(), bringCommand(), pairCommand(), importCommand(), exportCommand(), schemaCommand(), backupCommand(), restoreCommand(), openapiCommand(), methodsCommand())
+	c.PersistentFlags().String("errors", "text", "how errors are written on standard error: text or json")
+	c.PersistentPreRunE = moveData
 	return c
 }

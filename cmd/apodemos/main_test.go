@@ -3,8 +3,11 @@ package main
 import (
 	"bytes"
 	"encoding/json"
+	"net/http/httptest"
 	"os"
+	"os/exec"
 	"path/filepath"
+	"runtime"
 	"strings"
 	"testing"
 
@@ -230,4 +233,151 @@ func TestBadCalls(t *testing.T) {
 		require.Error(t, err, c.args)
 		assert.Contains(t, err.Error(), c.says, c.args)
 	}
+}
+
+// For a person the plan is a page, with its cautions, in the units asked for; into a pipe it
+// is JSON.
+func TestAPageForAPerson(t *testing.T) {
+	const in = `{"method":"cone","drinkers":2,"place":{"altitude_m":2300},"water":{"source":"stream"}}`
+	out, err := execute(in, "plan", "--text")
+	require.NoError(t, err)
+	for _, says := range []string{"Boils here at      92 °C", "Take care", "Make this water safe first", "  0:00  Pour to"} {
+		assert.Contains(t, out, says)
+	}
+	for line := range strings.Lines(out) {
+		assert.LessOrEqual(t, len([]rune(line)), 79)
+	}
+	us, err := execute(in, "plan", "--text", "--units", "us")
+	require.NoError(t, err)
+	assert.Contains(t, us, "Boils here at      198 °F")
+	assert.NotContains(t, us, " ml")
+	assert.NotContains(t, us, "°C")
+	_, err = execute(in, "plan", "--text", "--units", "ells")
+	assert.ErrorContains(t, err, "allowed: metric, us")
+	piped, err := execute(in, "plan")
+	require.NoError(t, err)
+	assert.True(t, json.Valid([]byte(piped)))
+
+	out, err = execute(`{"place":{"altitude_m":2300}}`, "bench", "boil", "--text")
+	require.NoError(t, err)
+	assert.Contains(t, out, "Water boils at 92.3 °C")
+	out, err = execute(`{}`, "bench", "boil", "--text")
+	require.NoError(t, err)
+	assert.Contains(t, out, "Nobody has said how high it is")
+	out, err = execute(`{"request":{"method":"cone"},"water_ml":600}`, "bench", "fuel", "--text")
+	require.NoError(t, err)
+	assert.Contains(t, out, "carbon monoxide")
+	out, err = execute(`{"request":{"method":"cone"},"target_c":90}`, "bench", "wait")
+	require.NoError(t, err)
+	assert.Contains(t, out, `"lid_s"`)
+}
+
+// What is kept is listed; a file is looked at before it is kept, also from a pipe; and no
+// command that reads makes a directory.
+func TestListsAndDryRuns(t *testing.T) {
+	dir := filepath.Join(t.TempDir(), "data")
+	for _, args := range [][]string{{"export", "trip.json"}, {"trip", "list"}, {"gear"}, {"log"}} {
+		_, err := execute("", append(args, "--data", dir)...)
+		assert.ErrorContains(t, err, "--data: there is no database in", args)
+		assert.NoDirExists(t, dir, args)
+	}
+	gpx, err := os.ReadFile("../../formats/testdata/planned.gpx")
+	require.NoError(t, err)
+	out, err := execute(string(gpx), "import", "-", "--dry-run", "--data", dir, "--hours", "3")
+	require.NoError(t, err)
+	assert.Contains(t, out, "Night 1")
+	assert.Contains(t, out, "Nothing was kept.")
+	assert.NoDirExists(t, dir)
+	_, err = execute(string(gpx), "import", "-", "--data", dir, "--hours", "30")
+	assert.ErrorContains(t, err, "allowed: 1 to 16 h")
+	_, err = execute(string(gpx), "import", "-", "--data", dir)
+	require.NoError(t, err)
+	out, err = execute("", "trip", "list", "--data", dir, "--text")
+	require.NoError(t, err)
+	assert.Contains(t, out, "Planned on a map")
+	out, err = execute("", "trip", "list", "--data", dir)
+	require.NoError(t, err)
+	assert.Contains(t, out, `"name": "Planned on a map"`)
+	for cmd, says := range map[string]string{"gear": "The shelf is empty.", "log": "No cup is written down yet."} {
+		out, err = execute("", cmd, "--data", dir, "--text")
+		require.NoError(t, err)
+		assert.Contains(t, out, says)
+	}
+}
+
+// Data that lies where settings go is moved to where data goes, once, and it is said.
+func TestDataIsMovedOnce(t *testing.T) {
+	if runtime.GOOS != "linux" {
+		t.Skip("settings and data are in one place there")
+	}
+	home := t.TempDir()
+	t.Setenv("HOME", home)
+	t.Setenv("XDG_CONFIG_HOME", filepath.Join(home, ".config"))
+	t.Setenv("XDG_DATA_HOME", filepath.Join(home, "share"))
+	old, now := filepath.Join(home, ".config", "apodemos"), filepath.Join(home, "share", "apodemos")
+	s, err := store.Open(t.Context(), old)
+	require.NoError(t, err)
+	_, err = s.AddTrip(t.Context(), store.Trip{Name: "Kept from before", People: 1})
+	require.NoError(t, err)
+	require.NoError(t, s.Close())
+	for range 2 {
+		out, err := execute("", "trip", "list")
+		require.NoError(t, err)
+		assert.Contains(t, out, "Kept from before")
+		assert.DirExists(t, now)
+		assert.NoDirExists(t, old)
+	}
+}
+
+// Programs that call this one get errors as they read them.
+func TestErrorsAsJSON(t *testing.T) {
+	_, err := execute(`{"method":"cone","drinkers":999}`, "plan")
+	require.Error(t, err)
+	var f struct {
+		Error    string
+		Problems []struct{ Field, Message string }
+	}
+	require.NoError(t, json.Unmarshal(faultJSON(err), &f))
+	require.NotEmpty(t, f.Problems)
+	assert.Equal(t, "drinkers", f.Problems[0].Field)
+	assert.NotContains(t, plainText("a\x1b[31mb\u202e"), "\x1b")
+	assert.Contains(t, version(), brew.Version)
+}
+
+// Every module that the program is built of is in the notices that it ships.
+func TestNoticesNameWhatShips(t *testing.T) {
+	out, err := exec.Command("go", "list", "-deps", "-f", "{{with .Module}}{{.Path}} {{.Version}}{{end}}", ".").Output()
+	require.NoError(t, err)
+	for line := range strings.Lines(string(out)) {
+		if line = strings.TrimSpace(line); line != "" && line != "apodemos" {
+			assert.Contains(t, notices, line+"\n", "run make notices")
+		}
+	}
+	var web struct{ Dependencies map[string]string }
+	b, err := os.ReadFile("../../web/package.json")
+	require.NoError(t, err)
+	require.NoError(t, json.Unmarshal(b, &web))
+	for name, version := range web.Dependencies {
+		assert.Contains(t, notices, name+" "+version+" ", "run make notices")
+	}
+	got, err := execute("", "licenses")
+	require.NoError(t, err)
+	assert.Equal(t, notices, got)
+	got, err = execute("", "version", "--short")
+	require.NoError(t, err)
+	assert.Equal(t, brew.Version+"\n", got)
+}
+
+// Who watches asks a running program how it is.
+func TestHealth(t *testing.T) {
+	s, err := store.Open(t.Context(), t.TempDir())
+	require.NoError(t, err)
+	defer s.Close()
+	srv := httptest.NewServer(server.Handler(server.Options{Store: s}))
+	out, err := execute("", "health", "--at", srv.URL)
+	require.NoError(t, err)
+	assert.Equal(t, "ok\n", out)
+	srv.Close()
+	_, err = execute("", "health", "--at", srv.URL)
+	assert.Error(t, err)
 }

@@ -9,11 +9,12 @@ import (
 
 func planCommand() *cobra.Command {
 	working := true
+	var shape shape
 	c := &cobra.Command{
 		Use:   "plan",
-		Short: "Plan one brew: JSON request in, JSON plan out",
-		Long: `Reads a request as JSON on standard input and writes the plan as JSON on
-standard output. Only "method" is needed; everything else has a default, which
+		Short: "Plan one brew: JSON request in, a page or JSON out",
+		Long: `Reads a request as JSON on standard input and writes the plan on standard output:
+on a terminal a page that could be taken along, into a pipe, or with --json, JSON. Only "method" is needed; everything else has a default, which
 the plan states under "request" and "defaulted". Every figure's formula, inputs
 and source stand under "working".
 
@@ -31,9 +32,10 @@ field: what is wrong, what is allowed.`,
 			if err != nil {
 				return err
 			}
-			return printJSON(c.OutOrStdout(), p)
+			return shape.write(c, p, func(page *leaf) { page.plan(p) })
 		},
 	}
+	shape.add(c)
 	c.Flags().BoolVar(&working, "working", true, "with the workings of every figure; --working=false leaves them out")
 	return c
 }

@@ -26,10 +26,10 @@ func opened(c *cobra.Command, data string) (*store.Store, error) {
 
 func pocketCommand() *cobra.Command {
 	var data string
-	var id int64
+	var ids []int64
 	c := &cobra.Command{
 		Use:   "pocket",
-		Short: "Write a trip with all that it takes as one HTML file that works on a phone without a network",
+		Short: "Write a trip, or several, with all that it takes as one HTML file that works on a phone without a network",
 		Long: `Writes one HTML file on standard output: the interface, the core and the trip with
 its stops, brews, plans, recipes, coffees, shelf and log. Opened from the phone's own
 storage it works without network, server or computer, and keeps what is done in it.
@@ -42,10 +42,12 @@ storage it works without network, server or computer, and keeps what is done in 
 				return err
 			}
 			defer s.Close()
-			if err := checkTrip(c.Context(), s, id); err != nil {
-				return err
+			for _, id := range ids {
+				if err := checkTrip(c.Context(), s, id); err != nil {
+					return err
+				}
 			}
-			f, err := page.File(c.Context(), app.App{Store: s}, id, web.Pocket())
+			f, err := page.File(c.Context(), app.App{Store: s}, ids, web.Pocket())
 			if err != nil {
 				return err
 			}
@@ -54,7 +56,7 @@ storage it works without network, server or computer, and keeps what is done in 
 		},
 	}
 	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
-	c.Flags().Int64Var(&id, "trip", 1, "number of the trip")
+	c.Flags().Int64SliceVar(&ids, "trip", []int64{1}, "number of the trip; may be given again")
 	return c
 }
 

@@ -8,7 +8,7 @@ import (
 	"net"
 	"net/http"
 	"os"
-	"path/filepath"
+	"runtime/debug"
 	"strings"
 
 	"github.com/spf13/cobra"
@@ -23,6 +23,7 @@ type serveFlags struct {
 	clockRate       float64
 	tlsCert, tlsKey string
 	hosts           []string
+	accessLog       bool
 }
 
 func (f *serveFlags) add(c *cobra.Command, data string) {
@@ -31,6 +32,7 @@ func (f *serveFlags) add(c *cobra.Command, data string) {
 	c.Flags().StringVar(&f.tlsCert, "tls-cert", "", "certificate for HTTPS, PEM, with those that it hangs on")
 	c.Flags().StringVar(&f.tlsKey, "tls-key", "", "its private key, PEM")
 	c.Flags().StringArrayVar(&f.hosts, "host", nil, "name that the program is reached by, besides localhost and addresses; may be given again")
+	c.Flags().BoolVar(&f.accessLog, "access-log", false, "write a line of JSON for each request on standard error")
 	c.Flags().Float64Var(&f.clockRate, "clock-rate", 1, "run the guide's clock this many times faster than time, to look through a brew quickly (1 to 1000)")
 }
 
@@ -123,13 +125,8 @@ The database that was there is kept beside it, under another name.`,
 	return c
 }
 
-func dataDir(name string) string {
-	dir, err := os.UserConfigDir()
-	if err != nil {
-		return name
-	}
-	return filepath.Join(dir, name)
-}
+// memoryLimit is what the program keeps to while it serves, in bytes.
+const memoryLimit = 150 << 20
 
 func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 	if !(f.clockRate >= 1 && f.clockRate <= 1000) {
@@ -152,7 +149,17 @@ func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 	if err != nil {
 		return fmt.Errorf("cannot listen on %s: %w; another copy may be running, or give another address with --listen", f.listen, err)
 	}
-	opt := server.Options{Store: s, Full: store.IsFull, ClockRate: f.clockRate, Demo: isDemo, Devices: s, Hosts: f.hosts}
+	opt := server.Options{Store: s, Full: store.IsFull, ClockRate: f.clockRate, Demo: isDemo, Devices: s, Hosts: f.hosts, ReadOnly: s.ReadOnly()}
+	if f.accessLog {
+		opt.AccessLog = os.Stderr
+	}
+	if s.ReadOnly() {
+		fmt.Println("The data directory can only be read: look at it, and back it up; nothing is kept.")
+	}
+	// A bound that the collector works towards; GOMEMLIMIT says another.
+	if os.Getenv("GOMEMLIMIT") == "" {
+		debug.SetMemoryLimit(memoryLimit)
+	}
 	if f.tlsCert != "" {
 		cert, err := tls.LoadX509KeyPair(f.tlsCert, f.tlsKey)
 		if err != nil {

@@ -5,6 +5,7 @@ import (
 	"bytes"
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"io"
 	"os"
@@ -21,11 +22,13 @@ import (
 )
 
 func tripCommand() *cobra.Command {
-	return &cobra.Command{
+	var shape shape
+	c := &cobra.Command{
 		Use:   "trip",
-		Short: "Plan a whole trip: trip file in, JSON plan out",
+		Short: "Plan a whole trip: trip file in, a page or JSON out",
 		Long: `Reads a trip file (JSON, see "apodemos schema") on standard input and writes
-what to buy, prepare, carry, treat and do as JSON on standard output.
+what to buy, prepare, carry, treat and do on standard output: on a terminal a page
+that could be taken along, into a pipe, or with --json, JSON.
 
 Exit code 0 and a plan; or 2, and on standard error one line a problem:
 field: what is wrong, what is allowed.`,
@@ -40,13 +43,16 @@ field: what is wrong, what is allowed.`,
 			if err != nil {
 				return err
 			}
-			r, err := trip.Compute(t)
+			r, err := trip.ComputeContext(c.Context(), t)
 			if err != nil {
 				return err
 			}
-			return printJSON(c.OutOrStdout(), r)
+			return shape.write(c, r, func(p *leaf) { p.trip(t, r) })
 		},
 	}
+	shape.add(c)
+	c.AddCommand(tripListCommand())
+	return c
 }
 
 func printJSON(w io.Writer, v any) error {
@@ -58,20 +64,29 @@ func printJSON(w io.Writer, v any) error {
 
 func importCommand() *cobra.Command {
 	var data string
+	var how files.Reading
+	var dry bool
 	c := &cobra.Command{
-		Use:   "import FILE",
-		Short: "Keep the trip, the log or the recipe in a file",
+		Use:     "import FILE",
+		Example: "  apodemos import --dry-run route.gpx\n  apodemos import - < route.gpx",
+		Short:   "Keep the trip, the log or the recipe in a file",
 		Long: `Reads a GPX file, a trip file (JSON) or a CSV file of stops, says what was assumed,
 and keeps the trip: the whole of it, or nothing where something is wrong. A log
 (log.json, or a CSV with brewed_at and method) is brought in, each entry once; a
 recipe file is kept.`,
 		Args: cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
-			f, err := os.Open(args[0])
-			if err != nil {
-				return err
+			f := io.NopCloser(c.InOrStdin())
+			if args[0] != "-" {
+				var err error
+				if f, err = os.Open(args[0]); err != nil {
+					return err
+				}
 			}
 			defer f.Close()
+			if dry {
+				return dryRun(c, f, how)
+			}
 			s, err := store.Open(c.Context(), data)
 			if err != nil {
 				return err
@@ -97,7 +112,7 @@ recipe file is kept.`,
 				fmt.Fprintf(c.OutOrStdout(), "Kept as recipe %d.\n", own.ID)
 				return nil
 			}
-			t, said, err := files.Import(c.Context(), a, in)
+			t, said, err := files.Import(c.Context(), a, in, how)
 			if err != nil {
 				return err
 			}
@@ -109,18 +124,22 @@ recipe file is kept.`,
 		},
 	}
 	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
+	c.Flags().BoolVar(&dry, "dry-run", false, "say what would be kept, and keep nothing")
+	c.Flags().StringVar(&how.Terrain, "terrain", "", "where altitudes are from that a GPX file does not have: "+files.Simulated+", which is made up; not known when left out")
+	c.Flags().Float64Var(&how.HoursADay, "hours", formats.DefaultHours, "of walking a day, h, where a GPX file has no times")
 	return c
 }
 
 func exportCommand() *cobra.Command {
 	var data string
+	var alarms formats.Alarms
 	var id int64
 	c := &cobra.Command{
 		Use:   "export FORMAT",
 		Short: "Write a trip as one of " + strings.Join(files.Names(), ", ") + "; or its log, or all with --trip 0, as log.json or log.csv",
 		Args:  cobra.ExactArgs(1),
 		RunE: func(c *cobra.Command, args []string) error {
-			s, err := store.Open(c.Context(), data)
+			s, err := opened(c, data)
 			if err != nil {
 				return err
 			}
@@ -136,7 +155,7 @@ func exportCommand() *cobra.Command {
 			if err := checkTrip(c.Context(), s, id); err != nil {
 				return err
 			}
-			f, err := files.Export(c.Context(), app.App{Store: s}, id, args[0], time.Now())
+			f, err := files.Export(c.Context(), app.App{Store: s}, id, args[0], alarms, time.Now())
 			if err != nil {
 				return err
 			}
@@ -146,7 +165,39 @@ func exportCommand() *cobra.Command {
 	}
 	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
 	c.Flags().Int64Var(&id, "trip", 1, "number of the trip")
+	c.Flags().StringVar(&alarms.Brew, "alarm", "0", "of a calendar: minutes before a brew is begun, one of "+strings.Join(formats.BeforeBrews, ", "))
+	c.Flags().StringVar(&alarms.Evening, "evening", "none", "of a calendar: when to remind on evenings with something to get ready, one of "+strings.Join(formats.InEvenings, ", "))
 	return c
+}
+
+// dryRun says what a file would bring, and keeps nothing.
+func dryRun(c *cobra.Command, f io.Reader, how files.Reading) error {
+	in := bufio.NewReaderSize(f, 64<<10)
+	start, _ := in.Peek(4 << 10)
+	if bytes.Contains(start, []byte(formats.LogFormat)) || formats.IsLogCSV(start) || bytes.Contains(start, []byte(formats.RecipeFormat)) {
+		return errors.New("--dry-run: is for trips; allowed: GPX, a trip file or CSV of stops")
+	}
+	p, err := files.Preview(in, how)
+	if err != nil {
+		return err
+	}
+	for _, line := range p.Said {
+		fmt.Fprintln(c.ErrOrStderr(), plainText(line))
+	}
+	kept := p.Kept()
+	if _, err := kept.Trip(); err != nil {
+		return err
+	}
+	out := &leaf{}
+	out.title(kept.Name)
+	var rows [][]string
+	for _, s := range kept.Stops {
+		rows = append(rows, []string{fmt.Sprint(s.Day), s.Name, fmt.Sprintf("%.0f km", s.Km), s.TimeZone, fmt.Sprint(len(s.Brews))})
+	}
+	out.table("No stop.", []string{"day", "stop", "along", "time zone", "brews"}, rows)
+	out.line("", "Nothing was kept.")
+	_, err = io.WriteString(c.OutOrStdout(), out.String())
+	return err
 }
 
 // checkTrip names the trips that there are where one is asked for that is not.

@@ -1,0 +1,152 @@
+package main
+
+import (
+	"context"
+	"fmt"
+	"os"
+	"path/filepath"
+	"runtime"
+	"runtime/debug"
+	"strings"
+
+	"github.com/spf13/cobra"
+
+	"apodemos/core/brew"
+	"apodemos/core/gear"
+	"apodemos/core/quantity"
+	"apodemos/store"
+)
+
+// listing is a command that lists what is kept.
+func listing[T any](use, short string, read func(context.Context, *store.Store, int64) ([]T, error), draw func(*leaf, []T), ofTrip bool) *cobra.Command {
+	var s shape
+	var data string
+	var trip int64
+	c := &cobra.Command{
+		Use: use, Short: short, Args: cobra.NoArgs,
+		RunE: func(c *cobra.Command, _ []string) error {
+			st, err := opened(c, data)
+			if err != nil {
+				return err
+			}
+			defer st.Close()
+			list, err := read(c.Context(), st, trip)
+			if err != nil {
+				return err
+			}
+			return s.write(c, list, func(p *leaf) { draw(p, list) })
+		},
+	}
+	s.add(c)
+	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
+	if ofTrip {
+		c.Flags().Int64Var(&trip, "trip", 0, "number of the trip; 0 for all")
+	}
+	return c
+}
+
+func tripListCommand() *cobra.Command {
+	return listing("list", "List the trips that are kept", func(ctx context.Context, s *store.Store, _ int64) ([]store.Trip, error) { return s.Trips(ctx) }, func(p *leaf, list []store.Trip) {
+		var rows [][]string
+		for _, t := range list {
+			rows = append(rows, []string{fmt.Sprint(t.ID), t.Name, t.StartsOn, fmt.Sprint(t.People)})
+		}
+		p.table("There is no trip yet: import one.", []string{"trip", "name", "starts on", "people"}, rows)
+	}, false)
+}
+
+func gearCommand() *cobra.Command {
+	return listing("gear", "List the gear on the shelf", func(ctx context.Context, s *store.Store, _ int64) ([]gear.Item, error) { return s.Gear(ctx) }, func(p *leaf, list []gear.Item) {
+		var rows [][]string
+		for _, it := range list {
+			rows = append(rows, []string{fmt.Sprint(it.ID), string(it.Kind), it.Name, p.figure(quantity.Of(it.MassG, quantity.Gram)), it.Condition})
+		}
+		p.table("The shelf is empty.", []string{"item", "kind", "name", "mass", "condition"}, rows)
+	}, false)
+}
+
+func logCommand() *cobra.Command {
+	return listing("log", "List what was brewed and tasted, the latest first", func(ctx context.Context, s *store.Store, trip int64) ([]store.LogEntry, error) {
+		return s.Log(ctx, trip)
+	}, func(p *leaf, list []store.LogEntry) {
+		var rows [][]string
+		for _, l := range list {
+			mark := ""
+			if l.Mark != nil {
+				mark = fmt.Sprintf("%g", *l.Mark)
+			}
+			rows = append(rows, []string{strings.Replace(strings.TrimSuffix(l.BrewedAt, "Z"), "T", " ", 1), l.StopName, l.Method, p.figure(quantity.Of(l.DoseG, quantity.Gram)), p.figure(quantity.Of(l.PouredMl, quantity.Millilitre)), mark, l.Says, l.Words})
+		}
+		p.table("No cup is written down yet.", []string{"brewed at", "place", "method", "coffee", "water", "mark", "says", "words"}, rows)
+	}, true)
+}
+
+// dataDir is where a person's data is, by what the system has it.
+func dataDir(name string) string {
+	var dir string
+	switch runtime.GOOS {
+	case "windows":
+		dir = os.Getenv("LocalAppData")
+	case "darwin":
+		if home, err := os.UserHomeDir(); err == nil {
+			dir = filepath.Join(home, "Library", "Application Support")
+		}
+	default: // XDG Base Directory Specification
+		dir = os.Getenv("XDG_DATA_HOME")
+		if home, err := os.UserHomeDir(); !filepath.IsAbs(dir) && err == nil {
+			dir = filepath.Join(home, ".local", "share")
+		}
+	}
+	if dir == "" {
+		return name
+	}
+	return filepath.Join(dir, name)
+}
+
+// moveData takes data that lies where settings go, as it did at first, to where data goes:
+// once, and says so. Where it cannot, it says how.
+func moveData(c *cobra.Command, _ []string) error {
+	f := c.Flags().Lookup("data")
+	if f == nil || f.Changed {
+		return nil
+	}
+	old, err := os.UserConfigDir()
+	if err != nil {
+		return nil
+	}
+	old = filepath.Join(old, filepath.Base(f.DefValue))
+	if old == f.DefValue || !store.Exists(old) || store.Exists(f.DefValue) {
+		return nil
+	}
+	if err := os.MkdirAll(filepath.Dir(f.DefValue), 0o700); err != nil {
+		return fmt.Errorf("your data is in %s, and cannot be moved to %s: %w; give --data", old, f.DefValue, err)
+	}
+	if err := os.Rename(old, f.DefValue); err != nil {
+		return fmt.Errorf("your data is in %s, and cannot be moved to %s: %w; stop the program, move it, or give --data", old, f.DefValue, err)
+	}
+	fmt.Fprintf(c.ErrOrStderr(), "Your data was moved from %s to %s, where data goes on this system.\n", old, f.DefValue)
+	return nil
+}
+
+// version is what this program is, and of what it was built.
+func version() string {
+	commit, date, changed := "", "", ""
+	if info, ok := debug.ReadBuildInfo(); ok {
+		for _, s := range info.Settings {
+			switch s.Key {
+			case "vcs.revision":
+				commit = s.Value[:min(12, len(s.Value))]
+			case "vcs.time":
+				date, _, _ = strings.Cut(s.Value, "T")
+			case "vcs.modified":
+				if s.Value == "true" {
+					changed = ", changed since"
+				}
+			}
+		}
+	}
+	if commit == "" {
+		return brew.Version + " (commit not known)"
+	}
+	return fmt.Sprintf("%s (commit %s of %s%s)", brew.Version, commit, date, changed)
+}

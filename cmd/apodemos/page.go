@@ -1,0 +1,365 @@
+package main
+
+import (
+	"cmp"
+	"encoding/json"
+	"errors"
+	"fmt"
+	"io"
+	"os"
+	"strconv"
+	"strings"
+	"text/tabwriter"
+
+	"github.com/spf13/cobra"
+	"golang.org/x/term"
+
+	"apodemos/core/bench"
+	"apodemos/core/brew"
+	"apodemos/core/method"
+	"apodemos/core/quantity"
+	"apodemos/core/trip"
+	"apodemos/formats"
+)
+
+// shape is how an answer is written: for a person on a terminal, and as JSON into a pipe.
+type shape struct {
+	json, text bool
+	units      string
+}
+
+func (s *shape) add(c *cobra.Command) {
+	c.Flags().BoolVar(&s.json, "json", false, "write JSON, on a terminal too")
+	c.Flags().BoolVar(&s.text, "text", false, "write a page for a person, into a pipe too")
+	c.Flags().StringVar(&s.units, "units", "metric", "of a page: metric or us")
+	c.MarkFlagsMutuallyExclusive("json", "text")
+}
+
+// write writes an answer as JSON, or as the page that draw makes of it.
+func (s *shape) write(c *cobra.Command, answer any, draw func(*leaf)) error {
+	if s.units != "metric" && s.units != "us" {
+		return fmt.Errorf("--units: %q is not allowed; allowed: metric, us", s.units)
+	}
+	out := c.OutOrStdout()
+	if s.json || !s.text && !isTerminal(out) {
+		return printJSON(out, answer)
+	}
+	p := &leaf{us: s.units == "us"}
+	draw(p)
+	_, err := io.WriteString(out, p.String())
+	return err
+}
+
+func isTerminal(w io.Writer) bool {
+	f, ok := w.(*os.File)
+	return ok && term.IsTerminal(int(f.Fd()))
+}
+
+// leaf is text of 78 columns that could be taken along.
+type leaf struct {
+	strings.Builder
+	us bool
+}
+
+const wide = 78
+
+// line writes a paragraph: its first line after lead, the others under it.
+func (p *leaf) line(lead, text string) {
+	indent := strings.Repeat(" ", len([]rune(lead)))
+	col := len([]rune(lead))
+	p.WriteString(lead)
+	for i, w := range strings.Fields(plainText(text)) {
+		n := len([]rune(w))
+		switch {
+		case i == 0:
+		case col+1+n > wide:
+			p.WriteString("\n" + indent)
+			col = len(indent)
+		default:
+			p.WriteByte(' ')
+			col++
+		}
+		p.WriteString(w)
+		col += n
+	}
+	p.WriteByte('\n')
+}
+
+func (p *leaf) title(s string) {
+	s = plainText(s)
+	fmt.Fprintf(p, "%s\n%s\n", s, strings.Repeat("=", len([]rune(s))))
+}
+
+func (p *leaf) head(s string) { fmt.Fprintf(p, "\n%s\n", plainText(s)) }
+
+// plainText is a text without what a terminal takes for an order.
+func plainText(s string) string {
+	return strings.Map(func(r rune) rune {
+		if formats.Unprintable(r) {
+			return '\uFFFD'
+		}
+		return r
+	}, s)
+}
+
+// usUnit are US units at the edge: what one of ours is, and how finely it is written.
+var usUnit = map[quantity.Unit]struct {
+	name     string
+	of, zero float64
+	decimals int
+}{
+	quantity.Celsius:     {"°F", 1.8, 32, 0},
+	quantity.Gram:        {"oz", 1 / 28.349523125, 0, 2},
+	quantity.Millilitre:  {"fl oz", 1 / 29.5735295625, 0, 1},
+	quantity.Litre:       {"qt", 1 / 0.946352946, 0, 1},
+	quantity.Metre:       {"ft", 1 / 0.3048, 0, 0},
+	quantity.Millimetre:  {"in", 1 / 25.4, 0, 1},
+	quantity.MetrePerSec: {"mph", 1 / 0.44704, 0, 0},
+	quantity.HPa:         {"inHg", 1 / 33.8639, 0, 2},
+}
+
+// figure writes a value in the reader's units.
+func (p *leaf) figure(v quantity.Value) string {
+	u, other := usUnit[v.Unit]
+	if !p.us || !other {
+		return v.String()
+	}
+	decimals := u.decimals
+	if v.Fine {
+		decimals = max(decimals, 1)
+	}
+	return strings.TrimPrefix(strconv.FormatFloat(v.Value*u.of+u.zero, 'f', decimals, 64), "-0 ") + " " + u.name
+}
+
+// say writes a phrase in the reader's units.
+func (p *leaf) say(s quantity.Phrase) string {
+	if !p.us || s.Template == "" {
+		return s.Text
+	}
+	text := s.Template
+	for i, v := range s.Values {
+		text = strings.ReplaceAll(text, fmt.Sprintf("{%d}", i), p.figure(v))
+	}
+	return text
+}
+
+// facts writes a line a fact; a value that there is not is left out.
+func (p *leaf) facts(list ...[2]string) {
+	for _, f := range list {
+		if f[1] != "" {
+			p.line(fmt.Sprintf("  %-18s ", f[0]), f[1])
+		}
+	}
+}
+
+func (p *leaf) of(v *float64, u quantity.Unit) string {
+	if v == nil {
+		return ""
+	}
+	return p.figure(quantity.Of(*v, u))
+}
+
+func (p *leaf) cautions(list []brew.Caution) {
+	if len(list) == 0 {
+		return
+	}
+	p.head("Take care")
+	said := map[string]bool{}
+	for _, c := range list {
+		if !said[c.Text] {
+			p.line("  ! ", c.Text)
+		}
+		said[c.Text] = true
+	}
+}
+
+// plan is a brew on a page: what to take, the steps by the clock, and what to mind.
+func (p *leaf) plan(pl *brew.Plan) {
+	m, _ := method.ByID(pl.Request.Method)
+	s, _ := m.School(or(pl.Request.School))
+	p.title(m.Name + ", " + s.Name)
+	p.facts([2]string{"Coffee", p.of(pl.DoseG, quantity.Gram)}, [2]string{"Water poured", p.of(pl.Water.PouredMl, quantity.Millilitre)}, [2]string{"Drink", p.of(pl.DrinkMl, quantity.Millilitre)},
+		[2]string{"Boils here at", p.of(pl.BoilC, quantity.Celsius)}, [2]string{"Poured at", p.of(pl.StartC, quantity.Celsius)}, [2]string{"Contact", p.of(pl.ContactS, quantity.Second)}, [2]string{"In all", p.of(pl.TotalS, quantity.Second)})
+	if pl.Heat != nil {
+		p.facts([2]string{"Fuel", p.of(pl.Heat.FuelG, quantity.Gram)}, [2]string{"Energy", p.of(pl.Heat.EnergyWh, quantity.WattHour)})
+	}
+	p.head("Steps")
+	for _, st := range pl.Steps {
+		p.line(fmt.Sprintf("  %7s  ", quantity.Clock(st.AtS)), p.say(st.Phrase))
+	}
+	p.cautions(pl.Cautions)
+	if len(pl.Notes) > 0 {
+		p.head("Why it is so")
+		for _, n := range pl.Notes {
+			p.line("  - ", p.say(n.Phrase))
+		}
+	}
+	fmt.Fprintf(p, "\nCore %s. Every figure's working: apodemos plan --json\n", pl.Version)
+}
+
+func or(s *string) string {
+	if s == nil {
+		return ""
+	}
+	return *s
+}
+
+// trip is a trip on a page: what to buy and pack, and what to do day by day.
+func (p *leaf) trip(t trip.Trip, r *trip.Result) {
+	p.title(t.Name)
+	p.facts([2]string{"People", fmt.Sprint(t.People)}, [2]string{"Days", fmt.Sprint(r.Days)}, [2]string{"Starts on", t.StartsOn}, [2]string{"Brews", p.of(r.Totals.Brews, quantity.None)},
+		[2]string{"Coffee", p.of(r.Totals.CoffeeG, quantity.Gram)})
+	p.head("Stops")
+	for _, s := range r.Stops {
+		boils := p.figure(quantity.Fine(s.BoilC, quantity.Celsius))
+		if s.Unplaced {
+			boils = "not known: nobody has said how high it is"
+		}
+		p.line(fmt.Sprintf("  day %-3d ", s.Day), s.Name+"; water boils at: "+boils)
+	}
+	if len(r.Buy) > 0 {
+		p.head("Have and buy")
+		for _, b := range r.Buy {
+			where := "before leaving"
+			if b.Stop >= 0 {
+				where = "at " + t.Stops[b.Stop].Name
+			}
+			amount := p.figure(quantity.Of(b.Amount, b.Unit))
+			if b.Packs > 0 {
+				amount = fmt.Sprintf("%g × canister", b.Packs)
+			}
+			p.line("  - ", b.Label+": "+amount+", "+where)
+		}
+	}
+	day := -99
+	for _, task := range r.Tasks {
+		if task.Day != day {
+			day = task.Day
+			switch {
+			case day < 1:
+				p.head(fmt.Sprintf("%d %s before", 1-day, quantity.Either(day == 0, "day", "days")))
+			default:
+				p.head(fmt.Sprintf("Day %d", day))
+			}
+		}
+		p.line(fmt.Sprintf("  [ ] %-8s", cmp.Or(beginsAt(task), task.When)), p.say(task.Phrase))
+	}
+	p.cautions(r.Cautions)
+	for _, x := range r.Impossible {
+		p.line("  ! ", "Cannot be made: "+x.Name+": "+x.Message)
+	}
+}
+
+// beginsAt is when a task begins, by the clock of its stop; empty for any time of its day.
+func beginsAt(t trip.Task) string {
+	h, m, ok := strings.Cut(t.At, ":")
+	if !ok {
+		return ""
+	}
+	hh, _ := strconv.Atoi(h)
+	mm, _ := strconv.Atoi(m)
+	at := ((hh*60+mm+int(t.OffsetS/60))%1440 + 1440) % 1440
+	return fmt.Sprintf("%02d:%02d", at/60, at%60)
+}
+
+// table writes rows under a head, or that there are none.
+func (p *leaf) table(none string, head []string, rows [][]string) {
+	if len(rows) == 0 {
+		p.line("", none)
+		return
+	}
+	w := tabwriter.NewWriter(p, 0, 0, 2, ' ', 0)
+	for _, r := range append([][]string{head}, rows...) {
+		for i := range r {
+			r[i] = plainText(r[i])
+		}
+		fmt.Fprintln(w, strings.TrimRight(strings.Join(r, "\t"), "\t"))
+	}
+	_ = w.Flush()
+}
+
+func benchCommand() *cobra.Command {
+	c := &cobra.Command{
+		Use:   "bench",
+		Short: "One question at a time: at what water boils, how long to wait, how much fuel",
+		Long: `Reads a question as JSON on standard input, such as {"place":{"altitude_m":2300}} for
+boil, and answers it. "apodemos openapi" has what each may be asked.`,
+	}
+	c.AddCommand(
+		ask("boil", "At what water boils at a place", `{"place":{"altitude_m":2300}}`, func(r io.Reader) (brew.Request, error) { return brew.Decode(withMethod(r)) }, bench.BoilingPoint, func(p *leaf, a *bench.BoilAnswer) {
+			boils := p.figure(quantity.Fine(a.BoilC, quantity.Celsius))
+			p.title("Water boils at " + boils)
+			p.facts([2]string{"Between", p.figure(quantity.Fine(a.BoilLowC, quantity.Celsius)) + " and " + p.figure(quantity.Fine(a.BoilHighC, quantity.Celsius))}, [2]string{"Pressure", p.figure(quantity.Of(a.PressureHPa, quantity.HPa))})
+			if a.Unplaced {
+				p.line("  ! ", "Nobody has said how high it is: this is the sea's shore.")
+			}
+		}),
+		ask("wait", "How long water stands until it is as warm as wanted", `{"request":{"place":{"altitude_m":2300}},"fill_ml":500,"target_c":88}`, decoded[bench.WaitIn], bench.HowLong, func(p *leaf, a *bench.WaitAnswer) {
+			p.title("To " + p.figure(quantity.Of(a.TargetC, quantity.Celsius)) + " from " + p.figure(quantity.Fine(a.FromC, quantity.Celsius)))
+			p.facts([2]string{"Lid on", p.of(a.LidS, quantity.Second)}, [2]string{"Open", p.of(a.OpenS, quantity.Second)}, [2]string{"In the wind", p.of(a.WindyS, quantity.Second)})
+			p.line("  ! ", "Hot water scalds.")
+		}),
+		ask("fuel", "How much fuel a boil takes", `{"request":{"heat":{"burner":"canister-top"}},"water_ml":600}`, decoded[bench.FuelIn], bench.HowMuchFuel, func(p *leaf, a *bench.FuelAnswer) {
+			p.title("To boil " + p.figure(quantity.Of(a.WaterMl, quantity.Millilitre)))
+			p.facts([2]string{"Takes", quantity.Of(a.HeatS, quantity.Second).String()}, [2]string{"Fuel", p.of(a.FuelG, quantity.Gram)}, [2]string{"Energy", p.of(a.EnergyWh, quantity.WattHour)})
+			p.line("  ! ", "Burning takes air and gives off carbon monoxide: in the open, or with a wide-open door.")
+		}),
+	)
+	return c
+}
+
+// withMethod gives a question of the bench the method that a request must have; what it brews
+// does not matter.
+func withMethod(r io.Reader) io.Reader {
+	b, err := io.ReadAll(io.LimitReader(r, 1<<20))
+	var m map[string]any
+	if err != nil || json.Unmarshal(b, &m) != nil {
+		return strings.NewReader(string(b))
+	}
+	if m["method"] == nil {
+		m["method"] = "cone"
+	}
+	b, _ = json.Marshal(m)
+	return strings.NewReader(string(b))
+}
+
+func decoded[T any](r io.Reader) (T, error) {
+	return brew.DecodeJSON[T](r, 1<<20, "question", `{"request": {…}}`)
+}
+
+// ask is a command that answers one question.
+func ask[I any, A any](use, short, example string, read func(io.Reader) (I, error), answer func(I) (*A, error), draw func(*leaf, *A)) *cobra.Command {
+	var s shape
+	c := &cobra.Command{
+		Use: use, Short: short, Args: cobra.NoArgs, Example: "  echo '" + example + "' | apodemos bench " + use,
+		RunE: func(c *cobra.Command, _ []string) error {
+			in, err := read(c.InOrStdin())
+			if err != nil {
+				return err
+			}
+			a, err := answer(in)
+			if err != nil {
+				return err
+			}
+			return s.write(c, a, func(p *leaf) { draw(p, a) })
+		},
+	}
+	s.add(c)
+	return c
+}
+
+// faultJSON is an error as JSON, for programs that call this one.
+func faultJSON(err error) []byte {
+	out := struct {
+		Error    string        `json:"error"`
+		Problems brew.Problems `json:"problems,omitempty"`
+	}{Error: err.Error()}
+	if bad, ok := errors.AsType[brew.Problems](err); ok {
+		out.Problems = bad
+	}
+	b, err := json.Marshal(out)
+	if err != nil {
+		b, _ = json.Marshal(map[string]string{"error": out.Error})
+	}
+	return append(b, '\n')
+}
