@@ -12,6 +12,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"apodemos/core/brew"
 )
 
 // A tree is the project with files changed in it, and the project itself as it was: the
@@ -169,10 +171,61 @@ func TestTheHouseIsAsTheREADMESays(t *testing.T) {
 		require.NoError(t, err)
 		for _, e := range in {
 			name := strings.TrimPrefix(filepath.Join(room, e.Name()), "../")
-			if !e.IsDir() || strings.HasPrefix(e.Name(), ".") || name == "bin" || name == "cmd" {
+			if !e.IsDir() || strings.HasPrefix(e.Name(), ".") || name == "bin" || name == "dist" || name == "cmd" {
 				continue
 			}
 			assert.Contains(t, told, name)
 		}
+	}
+}
+
+// Every page that a page leads to is there.
+func TestLinksLeadSomewhere(t *testing.T) {
+	link := regexp.MustCompile(`\]\(([^)#\s]+)[^)]*\)`)
+	pages, err := filepath.Glob("*.md")
+	require.NoError(t, err)
+	for _, page := range append(pages, "../README.md", "../CONTRIBUTING.md", "../CHANGELOG.md") {
+		b, err := os.ReadFile(page)
+		require.NoError(t, err)
+		for _, m := range link.FindAllStringSubmatch(string(b), -1) {
+			if !strings.Contains(m[1], "://") {
+				assert.FileExists(t, filepath.Join(filepath.Dir(page), m[1]), page)
+			}
+		}
+	}
+}
+
+// What the README says is needed is what the parts say, and all parts are of one version.
+func TestNeedsAndVersions(t *testing.T) {
+	readme, err := os.ReadFile("../README.md")
+	require.NoError(t, err)
+	var web struct {
+		Version, License string
+		Engines          struct{ Node string }
+	}
+	b, err := os.ReadFile("../web/package.json")
+	require.NoError(t, err)
+	require.NoError(t, json.Unmarshal(b, &web))
+	assert.Equal(t, brew.Version, web.Version)
+	assert.Equal(t, "MIT", web.License)
+	node := strings.TrimPrefix(web.Engines.Node, ">=")
+	assert.Contains(t, string(readme), "Node "+node+" or later")
+	b, err = os.ReadFile("../go.mod")
+	require.NoError(t, err)
+	needs := regexp.MustCompile(`(?m)^go (\d+\.\d+)`).FindSubmatch(b)
+	require.NotNil(t, needs)
+	assert.Contains(t, string(readme), "Go "+string(needs[1])+",")
+	b, err = os.ReadFile("openapi.json")
+	require.NoError(t, err)
+	var api struct{ Info struct{ Version string } }
+	require.NoError(t, json.Unmarshal(b, &api))
+	assert.Equal(t, brew.Version, api.Info.Version)
+	makefile, err := os.ReadFile("../Makefile")
+	require.NoError(t, err)
+	_, clean, _ := strings.Cut(string(makefile), "\nclean:\n")
+	clean, _, _ = strings.Cut(clean, "\n\n")
+	assert.NotContains(t, clean, ".demo", "data of a person stays")
+	for _, target := range []string{"demo", "test", "release", "fuzz", "torture", "load", "notices"} {
+		assert.Contains(t, string(makefile), "\n"+target+":", target)
 	}
 }

@@ -172,7 +172,10 @@ func sit(t testing.TB, base string) *person {
 	}()
 	t.Cleanup(func() {
 		if t.Failed() {
-			if png, err := chromedp.Run(tab, chromedp.CaptureScreenshot()); err == nil {
+			// A page that asks whether to leave it answers nothing.
+			short, done := context.WithTimeout(tab, 10*time.Second)
+			defer done()
+			if png, err := chromedp.Run(short, chromedp.CaptureScreenshot()); err == nil {
 				name := filepath.Join(os.TempDir(), "apodemos-"+strings.ReplaceAll(t.Name(), "/", "-")+".png")
 				_ = os.WriteFile(name, png, 0o600)
 				t.Log("what the screen showed: " + name)

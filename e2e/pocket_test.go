@@ -43,7 +43,7 @@ func (p *person) phone(slowed float64) {
 // taken writes the pocket of the demo's trip into a file, and gives its address and name.
 func taken(t *testing.T, a *program, dir string) (address, name string) {
 	name = filepath.Join(dir, "trip.html")
-	require.NoError(t, os.WriteFile(name, get(t, a.base+"/api/v1/trips/1/pocket.html"), 0o600))
+	require.NoError(t, os.WriteFile(name, get(t, a.base+"/api/v1/pocket.html?trips=1"), 0o600))
 	return "file://" + name, name
 }
 
@@ -218,6 +218,7 @@ func TestDamagedPockets(t *testing.T) {
 		"is no pocket":         []byte("<html></html>"),
 		"is empty":             {},
 		"by a newer Apodemos":  []byte(`{"format":"apodemos-pocket","version":99,"events":[]}`),
+		"by a trial version":   []byte(`{"format":"apodemos-pocket","version":1,"events":[]}`),
 		"is no pocket of Apod": []byte(`{"format":"other","version":1}`),
 	} {
 		bad := filepath.Join(dir, "bad.html")
@@ -250,6 +251,26 @@ func TestAPrivateWindow(t *testing.T) {
 	p.see("Not saved yet; kept while this page is open.")
 	p.click("Save")
 	p.see("in no copy yet")
+}
+
+// A browser whose room is used up says so, and goes on; what was deleted can be had back there
+// as at home; and what is done at home says where.
+func TestAFullStorage(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	address, _ := taken(t, a, t.TempDir())
+	p := sit(t, "")
+	p.offline(true)
+	call(p, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: `const set = Storage.prototype.setItem; Storage.prototype.setItem = function (k, v) { if (k.includes(".w.")) throw new DOMException("full", "QuotaExceededError"); return set.call(this, k, v); }`})
+	p.open(address + "#/trips/1/stops/5/brews/9")
+	p.see("What you do is kept in this browser, on this device.")
+	p.see("Four pulses")
+	p.click("Delete")
+	p.see("This browser’s storage is full")
+	p.see("in no copy yet")
+	p.undo("First light")
+	p.js(`location.hash = "#/bring"`) // to be left, the page would ask first
+	p.see("where this pocket was taken from")
 }
 
 // Two windows of one pocket: what one writes, the other has, and neither loses anything.

@@ -53,7 +53,7 @@ func BenchmarkPocket(b *testing.B) {
 		b.Run(fmt.Sprint("slowed-", slowed), func(b *testing.B) {
 			a := start(b, b.TempDir())
 			name := filepath.Join(b.TempDir(), "trip.html")
-			require.NoError(b, os.WriteFile(name, get(b, a.base+"/api/v1/trips/1/pocket.html"), 0o600))
+			require.NoError(b, os.WriteFile(name, get(b, a.base+"/api/v1/pocket.html?trips=1"), 0o600))
 			a.stop()
 			p := sit(b, "")
 			p.offline(true)

@@ -8,6 +8,8 @@ import (
 	"os"
 	"path/filepath"
 	"regexp"
+	"slices"
+	"strconv"
 	"strings"
 	"testing"
 	"time"
@@ -113,9 +115,24 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 		Result struct{ Tasks []struct{ ID, Text string } }
 	}
 	require.NoError(t, json.Unmarshal(get(t, at+"plan"), &plan))
+	tasks := len(plan.Result.Tasks)
+	for _, task := range plan.Result.Tasks {
+		if strings.HasPrefix(task.ID, "light:") {
+			tasks-- // in its brew's event
+		}
+	}
 	cal, err := ics.ParseCalendar(strings.NewReader(string(get(t, at+"export/schedule.ics"))))
 	require.NoError(t, err)
-	assert.Len(t, cal.Events(), len(plan.Result.Tasks))
+	assert.Len(t, cal.Events(), tasks)
+
+	// With the reminders that one chooses; and what is no longer to be done is called off.
+	p.click("Save as…")
+	p.click("Schedule (iCalendar)…")
+	p.see("On an evening with something to get ready")
+	p.choose("#calendar-alarm", "15 minutes before")
+	chosen := get(t, app.base+p.js(`[...document.querySelectorAll("a")].find(a => a.innerText === "Save the calendar").getAttribute("href")`))
+	assert.Contains(t, string(chosen), "TRIGGER:-PT15M\r\n")
+	p.do(chromedp.KeyEvent(kb.Escape))
 	assert.Contains(t, string(get(t, at+"export/stops.gpx")), "<name>High camp</name>")
 
 	// The trip file comes back as the same trip.
@@ -227,9 +244,50 @@ func TestWhatIsPrinted(t *testing.T) {
 		require.NoError(t, err)
 		return len(regexp.MustCompile(`/Type\s*/Page[^s]`).FindAll(pdf, -1))
 	}
+	p.open("/trips/1")
+	p.click("Save as…")
+	p.click("Schedule (iCalendar)…")
+	p.see("On an evening with something to get ready")
+	p.until("the panel at the side", func() bool {
+		return p.js(`getComputedStyle(document.querySelector(".ant-drawer")).position`) == "fixed"
+	})
 	p.open("/trips/1/sheet")
 	p.see("If you end up at")
 	assert.Equal(t, 1+9, pages(chromedp.PaperA5), "a front page, and a page a stop")
+	// Each says of what trip, day and page it is; and the paper is the one chosen.
+	paper := func() (sizes []string) {
+		pdf, err := chromedp.Run(p.ctx, chromedp.PrintToPDF(chromedp.PDFPreferCSSPageSize()))
+		require.NoError(t, err)
+		for _, m := range regexp.MustCompile(`/MediaBox\s*\[0 0 ([0-9.]+) ([0-9.]+)\]`).FindAllSubmatch(pdf, -1) {
+			w, err := strconv.ParseFloat(string(m[1]), 64)
+			require.NoError(t, err)
+			h, err := strconv.ParseFloat(string(m[2]), 64)
+			require.NoError(t, err)
+			sizes = append(sizes, fmt.Sprintf("%.0f×%.0f", w*25.4/72, h*25.4/72))
+		}
+		return sizes
+	}
+	p.see("From the port to the ice field")
+	p.see("Sep 9, 2026 · page 6 of 10")
+	assert.Equal(t, slices.Repeat([]string{"148×210"}, 10), paper())
+	p.click("A4")
+	p.until("the larger paper", func() bool { return p.js(`document.querySelector(".paper-a4") ? "yes" : ""`) == "yes" })
+	assert.Equal(t, slices.Repeat([]string{"210×297"}, 10), paper())
+	assert.Equal(t, "yes", p.js(`[...document.querySelectorAll(".leaf-brews")].every(e => { const top = new Map(); for (const s of e.children) { const r = s.getBoundingClientRect(), k = Math.round(r.left); top.set(k, Math.min(top.get(k) ?? 1e9, r.top)); } const v = [...top.values()]; return Math.max(...v) - Math.min(...v) < 1.5; }) ? "yes" : "no"`), "columns begin alike")
+	// One day on a sheet that folds to eight: all of it there, none of it cut off.
+	p.click("Pocket fold")
+	p.do(chromedp.EmulateViewport(360, 780))
+	p.until("no wider than a phone", func() bool { return p.js(`document.documentElement.scrollWidth <= 361 ? "yes" : ""`) == "yes" })
+	p.do(chromedp.EmulateViewport(1280, 800))
+	p.choose(`[aria-label="Day"]`, "Day 5")
+	p.see("High plateau")
+	assert.Equal(t, "8", p.js(`String(document.querySelectorAll(".fold-page").length)`))
+	assert.Equal(t, "", p.js(`[...document.querySelectorAll(".fold-page")].filter(e => e.scrollHeight > e.clientHeight + 1).map(e => e.innerText.slice(0, 60)).join(" | ")`), "nothing is cut off")
+	assert.Equal(t, []string{"297×210"}, paper())
+	steps := p.js(`String(document.querySelectorAll(".fold-page li").length)`)
+	p.click("A5")
+	p.until("the pages again", func() bool { return p.js(`document.querySelector(".leaf") ? "yes" : ""`) == "yes" })
+	assert.Equal(t, p.js(`String([...document.querySelectorAll(".leaf")].find(e => e.querySelector("h1").innerText === "High plateau").querySelectorAll("li").length)`), steps, "every step of the stop's day")
 	p.open("/trips/1/stops/5/brews/9")
 	p.see("Boils here at")
 	assert.LessOrEqual(t, pages(chromedp.PaperA4), 2)

@@ -64,7 +64,7 @@ const RoutePage = later(async () => (await import("./trips/RoutePage")).default)
 // What is done at home is not in the one file.
 const ImportPage =
   import.meta.env.MODE === "pocket"
-    ? NotFound
+    ? AtHome
     : fetched(async () => (await import("./trips/ImportPage")).default);
 const ProvisionsPage = fetched(async () => (await import("./provisions/ProvisionsPage")).default);
 const SchedulePage = fetched(async () => (await import("./schedule/SchedulePage")).default);
@@ -91,11 +91,11 @@ const RecipePage = fetched(async () => (await import("./recipes/RecipePage")).de
 const NewRecipePage = fetched(async () => (await import("./recipes/RecipePage")).NewRecipePage);
 const AlongPage =
   import.meta.env.MODE === "pocket"
-    ? NotFound
+    ? AtHome
     : fetched(async () => (await import("./pocket/AlongPage")).default);
 const BringPage =
   import.meta.env.MODE === "pocket"
-    ? NotFound
+    ? AtHome
     : fetched(async () => (await import("./pocket/BringPage")).default);
 const TakePage = fetched(async () => (await import("./pocket/TakePage")).default);
 const AboutPage = fetched(async () => (await import("./pocket/AboutPage")).default);
@@ -127,6 +127,19 @@ function NotFound() {
       <h1>No such page</h1>
       <p>
         The address leads nowhere. <Link to="/">Go to the first page</Link>.
+      </p>
+    </div>
+  );
+}
+
+/** What the one file leaves to the program that it was taken from. */
+function AtHome() {
+  return (
+    <div className="page">
+      <h1>At home</h1>
+      <p>
+        Files are read in, taken along and brought back where this pocket was taken from, and not in it.{" "}
+        <Link to="/pocket">What it does</Link>.
       </p>
     </div>
   );

@@ -247,18 +247,26 @@ export const importGear = (file: File): Promise<number[]> =>
   must(api.POST("/gear/import", asFile(file, "text/csv")));
 
 /** Reads a file on the server without keeping it. */
-export const previewFile = (file: File): Promise<Proposal> =>
+export const previewFile = (
+  file: File,
+  how: { terrain?: "simulated"; hours?: number } = {},
+): Promise<Proposal> =>
   must(
     api.POST("/import/preview", {
-      params: { query: { name: file.name.slice(0, 200) } },
+      params: { query: { name: file.name.slice(0, 200), ...how } },
       ...asFile(file, "application/octet-stream"),
     }),
   );
 
-export const useLog = (trip: number) =>
+/** How many cups are read at first: a log of years has very many. */
+export const latestCups = 500;
+
+export const useLog = (trip: number, all = false) =>
   useQuery({
-    queryKey: ["log", trip],
-    queryFn: () => must(api.GET("/log", { params: { query: { trip } } })),
+    queryKey: ["log", trip, all],
+    queryFn: () =>
+      must(api.GET("/log", { params: { query: all ? { trip } : { trip, latest: latestCups } } })),
+    placeholderData: keepPreviousData,
   });
 
 export const entryQuery = (entry: number) => ({

@@ -13,7 +13,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What does water boil at? */
+        /**
+         * What does water boil at?
+         * @description What does water boil at?. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["bench-boil"];
         delete?: never;
         options?: never;
@@ -30,7 +33,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Will the canister feed? */
+        /**
+         * Will the canister feed?
+         * @description Will the canister feed?. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["bench-canister"];
         delete?: never;
         options?: never;
@@ -47,7 +53,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** How much fuel? */
+        /**
+         * How much fuel?
+         * @description How much fuel?. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["bench-fuel"];
         delete?: never;
         options?: never;
@@ -64,7 +73,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What setting on this grinder? */
+        /**
+         * What setting on this grinder?
+         * @description What setting on this grinder?. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["bench-grind"];
         delete?: never;
         options?: never;
@@ -81,7 +93,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** How long do I wait? */
+        /**
+         * How long do I wait?
+         * @description How long do I wait?. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["bench-wait"];
         delete?: never;
         options?: never;
@@ -98,7 +113,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What is in the water? */
+        /**
+         * What is in the water?
+         * @description What is in the water?. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["bench-water"];
         delete?: never;
         options?: never;
@@ -113,10 +131,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Blind comparisons, the newest first */
+        /**
+         * Blind comparisons, the newest first
+         * @description Blind comparisons, the newest first. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["list-blinds"];
         put?: never;
-        /** Compare two brews blind */
+        /**
+         * Compare two brews blind
+         * @description Compare two brews blind. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["begin-blind"];
         delete?: never;
         options?: never;
@@ -131,11 +155,17 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A blind comparison, as its taster may see it */
+        /**
+         * A blind comparison, as its taster may see it
+         * @description A blind comparison, as its taster may see it. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["get-blind"];
         put?: never;
         post?: never;
-        /** Take it away; restore-blind brings it back */
+        /**
+         * Take it away; restore-blind brings it back
+         * @description Take it away; restore-blind brings it back. Answers 204. 404 where it is not there.
+         */
         delete: operations["delete-blind"];
         options?: never;
         head?: never;
@@ -151,7 +181,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Deal a round, or tell the one that is dealt: for whoever pours */
+        /**
+         * Deal a round, or tell the one that is dealt: for whoever pours
+         * @description Deal a round, or tell the one that is dealt: for whoever pours. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["deal-blind"];
         delete?: never;
         options?: never;
@@ -168,7 +201,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo delete-blind */
+        /**
+         * Undo delete-blind
+         * @description Undo delete-blind. Nothing is deleted for good by it: it can be taken away again. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["restore-blind"];
         delete?: never;
         options?: never;
@@ -185,7 +221,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Say which cup was liked; which was which is told then */
+        /**
+         * Say which cup was liked; which was which is told then
+         * @description Say which cup was liked; which was which is told then. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["say-blind"];
         delete?: never;
         options?: never;
@@ -200,15 +239,24 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A brew with its plan */
+        /**
+         * A brew with its plan
+         * @description A brew with its plan. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["get-brew"];
         put?: never;
         post?: never;
-        /** Take it away; restore-brew brings it back */
+        /**
+         * Take it away; restore-brew brings it back
+         * @description Take it away; restore-brew brings it back. Answers 204. 404 where it is not there.
+         */
         delete: operations["delete-brew"];
         options?: never;
         head?: never;
-        /** Change a brew and plan it anew */
+        /**
+         * Change a brew and plan it anew
+         * @description Change a brew and plan it anew. A merge patch (RFC 7396): what is left out stays, null takes away. If-Match names the revision that the change began from, as the entity tag of the answer has it: 412 where it was changed since, 428 without one. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         patch: operations["set-brew"];
         trace?: never;
     };
@@ -221,7 +269,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What to change of a brew next, from what was tasted of its coffee */
+        /**
+         * What to change of a brew next, from what was tasted of its coffee
+         * @description What to change of a brew next, from what was tasted of its coffee. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["advise"];
         delete?: never;
         options?: never;
@@ -238,7 +289,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Plan a brew at another stop, or hour, too */
+        /**
+         * Plan a brew at another stop, or hour, too
+         * @description Plan a brew at another stop, or hour, too. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["copy-brew"];
         delete?: never;
         options?: never;
@@ -255,7 +309,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Write down how a brew came out */
+        /**
+         * Write down how a brew came out
+         * @description Write down how a brew came out. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["add-log"];
         delete?: never;
         options?: never;
@@ -271,7 +328,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Move a brew with its log to another stop, or hour */
+        /**
+         * Move a brew with its log to another stop, or hour
+         * @description Move a brew with its log to another stop, or hour. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         put: operations["move-brew"];
         post?: never;
         delete?: never;
@@ -289,7 +349,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo delete-brew */
+        /**
+         * Undo delete-brew
+         * @description Undo delete-brew. Nothing is deleted for good by it: it can be taken away again. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["restore-brew"];
         delete?: never;
         options?: never;
@@ -304,12 +367,21 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The brew being made by the clock */
+        /**
+         * The brew being made by the clock
+         * @description The brew being made by the clock. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["get-run"];
-        /** Keep the state of the brew being made */
+        /**
+         * Keep the state of the brew being made
+         * @description Keep the state of the brew being made. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         put: operations["set-run"];
         post?: never;
-        /** Stop making a brew */
+        /**
+         * Stop making a brew
+         * @description Stop making a brew. Answers 204. 404 where it is not there.
+         */
         delete: operations["end-run"];
         options?: never;
         head?: never;
@@ -323,7 +395,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What the run of a brew says besides how it tastes */
+        /**
+         * What the run of a brew says besides how it tastes
+         * @description What the run of a brew says besides how it tastes. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["noticed"];
         put?: never;
         post?: never;
@@ -342,7 +417,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bring back what was done in a pocket: all of it, or nothing */
+        /**
+         * Bring back what was done in a pocket: all of it, or nothing
+         * @description Bring back what was done in a pocket: all of it, or nothing. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["bring"];
         delete?: never;
         options?: never;
@@ -359,7 +437,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What would come of bringing a pocket back, without keeping it */
+        /**
+         * What would come of bringing a pocket back, without keeping it
+         * @description What would come of bringing a pocket back, without keeping it. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["preview-bring"];
         delete?: never;
         options?: never;
@@ -374,7 +455,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Methods, burners, materials and the fields of a request */
+        /**
+         * Methods, burners, materials and the fields of a request
+         * @description Methods, burners, materials and the fields of a request. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["catalogue"];
         put?: never;
         post?: never;
@@ -393,7 +477,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What every school would give at a stop */
+        /**
+         * What every school would give at a stop
+         * @description What every school would give at a stop. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["choices"];
         delete?: never;
         options?: never;
@@ -408,10 +495,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The coffees in the bag, the newest first */
+        /**
+         * The coffees in the bag, the newest first
+         * @description The coffees in the bag, the newest first. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["list-coffees"];
         put?: never;
-        /** Keep a coffee */
+        /**
+         * Keep a coffee
+         * @description Keep a coffee. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["add-coffee"];
         delete?: never;
         options?: never;
@@ -426,15 +519,24 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A coffee, also one that is deleted */
+        /**
+         * A coffee, also one that is deleted
+         * @description A coffee, also one that is deleted. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["get-coffee"];
         put?: never;
         post?: never;
-        /** Take it away; restore-coffee brings it back */
+        /**
+         * Take it away; restore-coffee brings it back
+         * @description Take it away; restore-coffee brings it back. Answers 204. 404 where it is not there.
+         */
         delete: operations["delete-coffee"];
         options?: never;
         head?: never;
-        /** Change a coffee */
+        /**
+         * Change a coffee
+         * @description Change a coffee. A merge patch (RFC 7396): what is left out stays, null takes away. If-Match names the revision that the change began from, as the entity tag of the answer has it: 412 where it was changed since, 428 without one. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         patch: operations["set-coffee"];
         trace?: never;
     };
@@ -445,7 +547,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Where the cups of a coffee were, and what is liked of it */
+        /**
+         * Where the cups of a coffee were, and what is liked of it
+         * @description Where the cups of a coffee were, and what is liked of it. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["coffee-path"];
         put?: never;
         post?: never;
@@ -464,7 +569,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo delete-coffee */
+        /**
+         * Undo delete-coffee
+         * @description Undo delete-coffee. Nothing is deleted for good by it: it can be taken away again. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["restore-coffee"];
         delete?: never;
         options?: never;
@@ -482,7 +590,10 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        /** Let go of a device: its token opens nothing any more */
+        /**
+         * Let go of a device: its token opens nothing any more
+         * @description Let go of a device: its token opens nothing any more. Answers 204. 404 where it is not there.
+         */
         delete: operations["revoke-device"];
         options?: never;
         head?: never;
@@ -498,7 +609,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** An exercise of the hand or the eye, and how it went */
+        /**
+         * An exercise of the hand or the eye, and how it went
+         * @description An exercise of the hand or the eye, and how it went. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["exercise"];
         delete?: never;
         options?: never;
@@ -515,7 +629,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The gear that suits a brew best, of what there is, and how it goes together */
+        /**
+         * The gear that suits a brew best, of what there is, and how it goes together
+         * @description The gear that suits a brew best, of what there is, and how it goes together. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["fit"];
         delete?: never;
         options?: never;
@@ -532,7 +649,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Where a brew being made is, what differs, and the rest planned anew */
+        /**
+         * Where a brew being made is, what differs, and the rest planned anew
+         * @description Where a brew being made is, what differs, and the rest planned anew. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["follow"];
         delete?: never;
         options?: never;
@@ -547,10 +667,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The shelf */
+        /**
+         * The shelf
+         * @description The shelf. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["list-gear"];
         put?: never;
-        /** Put a piece on the shelf */
+        /**
+         * Put a piece on the shelf
+         * @description Put a piece on the shelf. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["add-gear"];
         delete?: never;
         options?: never;
@@ -565,7 +691,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The shelf as CSV */
+        /**
+         * The shelf as CSV
+         * @description The shelf as CSV. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["export-gear"];
         put?: never;
         post?: never;
@@ -584,7 +713,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Put the gear of a CSV file on the shelf, all of it or none */
+        /**
+         * Put the gear of a CSV file on the shelf, all of it or none
+         * @description Put the gear of a CSV file on the shelf, all of it or none. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["import-gear"];
         delete?: never;
         options?: never;
@@ -601,7 +733,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Put plain generic gear with typical figures on the shelf */
+        /**
+         * Put plain generic gear with typical figures on the shelf
+         * @description Put plain generic gear with typical figures on the shelf. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["add-starter-gear"];
         delete?: never;
         options?: never;
@@ -616,15 +751,24 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A piece of gear */
+        /**
+         * A piece of gear
+         * @description A piece of gear. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["get-gear"];
         put?: never;
         post?: never;
-        /** Take it away; restore-gear brings it back */
+        /**
+         * Take it away; restore-gear brings it back
+         * @description Take it away; restore-gear brings it back. Answers 204. 404 where it is not there.
+         */
         delete: operations["delete-gear"];
         options?: never;
         head?: never;
-        /** Change a piece */
+        /**
+         * Change a piece
+         * @description Change a piece. A merge patch (RFC 7396): what is left out stays, null takes away. If-Match names the revision that the change began from, as the entity tag of the answer has it: 412 where it was changed since, 428 without one. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         patch: operations["set-gear"];
         trace?: never;
     };
@@ -637,8 +781,31 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo delete-gear */
+        /**
+         * Undo delete-gear
+         * @description Undo delete-gear. Nothing is deleted for good by it: it can be taken away again. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["restore-gear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Whether the program answers and can read its data
+         * @description Whether the program answers and can read its data. Changes nothing; HEAD answers the same without its body.
+         */
+        get: operations["health"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -654,7 +821,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Read GPX, a trip file or CSV of stops without keeping it */
+        /**
+         * Read GPX, a trip file or CSV of stops without keeping it
+         * @description Read GPX, a trip file or CSV of stops without keeping it. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["preview-import"];
         delete?: never;
         options?: never;
@@ -669,7 +839,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** About this program */
+        /**
+         * About this program
+         * @description About this program. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["info"];
         put?: never;
         post?: never;
@@ -686,7 +859,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Log entries, latest first */
+        /**
+         * Log entries, latest first
+         * @description Log entries, latest first. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["list-log"];
         put?: never;
         post?: never;
@@ -705,7 +881,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Two cups of the log side by side */
+        /**
+         * Two cups of the log side by side
+         * @description Two cups of the log side by side. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["compare-cups"];
         delete?: never;
         options?: never;
@@ -720,7 +899,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The log as CSV, with the units in the names of its columns */
+        /**
+         * The log as CSV, with the units in the names of its columns
+         * @description The log as CSV, with the units in the names of its columns. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["export-log-csv"];
         put?: never;
         post?: never;
@@ -737,7 +919,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The log as JSON, which can be brought in again */
+        /**
+         * The log as JSON, which can be brought in again
+         * @description The log as JSON, which can be brought in again. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["export-log"];
         put?: never;
         post?: never;
@@ -756,7 +941,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Bring in a log, JSON or CSV; what is there already is left alone */
+        /**
+         * Bring in a log, JSON or CSV; what is there already is left alone
+         * @description Bring in a log, JSON or CSV; what is there already is left alone. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["import-log"];
         delete?: never;
         options?: never;
@@ -771,15 +959,24 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** An entry of the log */
+        /**
+         * An entry of the log
+         * @description An entry of the log. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["get-log-entry"];
         put?: never;
         post?: never;
-        /** Take it away; restore-log brings it back */
+        /**
+         * Take it away; restore-log brings it back
+         * @description Take it away; restore-log brings it back. Answers 204. 404 where it is not there.
+         */
         delete: operations["delete-log"];
         options?: never;
         head?: never;
-        /** Change a log entry */
+        /**
+         * Change a log entry
+         * @description Change a log entry. A merge patch (RFC 7396): what is left out stays, null takes away. If-Match names the revision that the change began from, as the entity tag of the answer has it: 412 where it was changed since, 428 without one. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         patch: operations["set-log"];
         trace?: never;
     };
@@ -790,7 +987,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The plan of an entry as it was really had */
+        /**
+         * The plan of an entry as it was really had
+         * @description The plan of an entry as it was really had. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["plan-as-had"];
         put?: never;
         post?: never;
@@ -807,7 +1007,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** How a cup of the log was made, over what was planned */
+        /**
+         * How a cup of the log was made, over what was planned
+         * @description How a cup of the log was made, over what was planned. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["as-made"];
         put?: never;
         post?: never;
@@ -824,7 +1027,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A cup of the log as a recipe to keep, as it was really had */
+        /**
+         * A cup of the log as a recipe to keep, as it was really had
+         * @description A cup of the log as a recipe to keep, as it was really had. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["recipe-of-entry"];
         put?: never;
         post?: never;
@@ -843,7 +1049,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo delete-log */
+        /**
+         * Undo delete-log
+         * @description Undo delete-log. Nothing is deleted for good by it: it can be taken away again. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["restore-log"];
         delete?: never;
         options?: never;
@@ -858,7 +1067,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The brews being made, and the next one of a trip */
+        /**
+         * The brews being made, and the next one of a trip
+         * @description The brews being made, and the next one of a trip. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["now"];
         put?: never;
         post?: never;
@@ -875,10 +1087,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Whether the program can be reached from beyond its machine, and which devices are paired */
+        /**
+         * Whether the program can be reached from beyond its machine, and which devices are paired
+         * @description Whether the program can be reached from beyond its machine, and which devices are paired. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["pairing"];
         put?: never;
-        /** A key that pairs one device, for ten minutes; it takes the place of the one before */
+        /**
+         * A key that pairs one device, for ten minutes; it takes the place of the one before
+         * @description A key that pairs one device, for ten minutes; it takes the place of the one before. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["make-key"];
         delete?: never;
         options?: never;
@@ -893,10 +1111,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Places of no trip, the latest first, with their brews */
+        /**
+         * Places of no trip, the latest first, with their brews
+         * @description Places of no trip, the latest first, with their brews. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["list-places"];
         put?: never;
-        /** Keep a place of no trip */
+        /**
+         * Keep a place of no trip
+         * @description Keep a place of no trip. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["add-place"];
         delete?: never;
         options?: never;
@@ -911,7 +1135,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The places of no trip with their brews, as a trip file */
+        /**
+         * The places of no trip with their brews, as a trip file
+         * @description The places of no trip with their brews, as a trip file. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["export-places"];
         put?: never;
         post?: never;
@@ -930,7 +1157,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Plan a brew without keeping it */
+        /**
+         * Plan a brew without keeping it
+         * @description Plan a brew without keeping it. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["plan"];
         delete?: never;
         options?: never;
@@ -947,7 +1177,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The request that gives what a person changed in the picture of a plan */
+        /**
+         * The request that gives what a person changed in the picture of a plan
+         * @description The request that gives what a person changed in the picture of a plan. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["change-request"];
         delete?: never;
         options?: never;
@@ -962,7 +1195,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A stored plan, as it was told */
+        /**
+         * A stored plan, as it was told
+         * @description A stored plan, as it was told. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["get-plan"];
         put?: never;
         post?: never;
@@ -979,8 +1215,51 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What a plan came to as a recipe to keep */
+        /**
+         * What a plan came to as a recipe to keep
+         * @description What a plan came to as a recipe to keep. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["recipe-of-plan"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pocket": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What such a file carries, for the installed application
+         * @description What such a file carries, for the installed application. Changes nothing; HEAD answers the same without its body.
+         */
+        get: operations["carry"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/pocket.html": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * Trips with all that they take, as one file that works on a phone without a network
+         * @description Trips with all that they take, as one file that works on a phone without a network. Changes nothing; HEAD answers the same without its body.
+         */
+        get: operations["take-along"];
         put?: never;
         post?: never;
         delete?: never;
@@ -998,7 +1277,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The virtual brewer under one's own hand, at a moment */
+        /**
+         * The virtual brewer under one's own hand, at a moment
+         * @description The virtual brewer under one's own hand, at a moment. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["practice"];
         delete?: never;
         options?: never;
@@ -1013,10 +1295,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** One's own recipes, the newest first */
+        /**
+         * One's own recipes, the newest first
+         * @description One's own recipes, the newest first. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["list-recipes"];
         put?: never;
-        /** Keep a recipe of one's own */
+        /**
+         * Keep a recipe of one's own
+         * @description Keep a recipe of one's own. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["add-recipe"];
         delete?: never;
         options?: never;
@@ -1033,7 +1321,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Keep the recipe of a file */
+        /**
+         * Keep the recipe of a file
+         * @description Keep the recipe of a file. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["import-recipe"];
         delete?: never;
         options?: never;
@@ -1050,7 +1341,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Read a recipe from words, without keeping it */
+        /**
+         * Read a recipe from words, without keeping it
+         * @description Read a recipe from words, without keeping it. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["read-recipe"];
         delete?: never;
         options?: never;
@@ -1065,15 +1359,24 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A recipe of one's own, also one that is deleted */
+        /**
+         * A recipe of one's own, also one that is deleted
+         * @description A recipe of one's own, also one that is deleted. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["get-recipe"];
         put?: never;
         post?: never;
-        /** Take it away; restore-recipe brings it back */
+        /**
+         * Take it away; restore-recipe brings it back
+         * @description Take it away; restore-recipe brings it back. Answers 204. 404 where it is not there.
+         */
         delete: operations["delete-recipe"];
         options?: never;
         head?: never;
-        /** Change a recipe of one's own; brews keep what they were planned by */
+        /**
+         * Change a recipe of one's own; brews keep what they were planned by
+         * @description Change a recipe of one's own; brews keep what they were planned by. A merge patch (RFC 7396): what is left out stays, null takes away. If-Match names the revision that the change began from, as the entity tag of the answer has it: 412 where it was changed since, 428 without one. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         patch: operations["set-recipe"];
         trace?: never;
     };
@@ -1084,7 +1387,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A recipe as a file */
+        /**
+         * A recipe as a file
+         * @description A recipe as a file. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["export-recipe"];
         put?: never;
         post?: never;
@@ -1103,7 +1409,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo delete-recipe */
+        /**
+         * Undo delete-recipe
+         * @description Undo delete-recipe. Nothing is deleted for good by it: it can be taken away again. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["restore-recipe"];
         delete?: never;
         options?: never;
@@ -1120,7 +1429,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What of a run cost what, and one thing to try next */
+        /**
+         * What of a run cost what, and one thing to try next
+         * @description What of a run cost what, and one thing to try next. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["review"];
         delete?: never;
         options?: never;
@@ -1137,7 +1449,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A plan or a recipe as a text and a code that hold it whole */
+        /**
+         * A plan or a recipe as a text and a code that hold it whole
+         * @description A plan or a recipe as a text and a code that hold it whole. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["share"];
         delete?: never;
         options?: never;
@@ -1154,7 +1469,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Read a plan or a recipe that was shared, without keeping it */
+        /**
+         * Read a plan or a recipe that was shared, without keeping it
+         * @description Read a plan or a recipe that was shared, without keeping it. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["read-share"];
         delete?: never;
         options?: never;
@@ -1171,7 +1489,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A brew made on the virtual brewer */
+        /**
+         * A brew made on the virtual brewer
+         * @description A brew made on the virtual brewer. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["simulate"];
         delete?: never;
         options?: never;
@@ -1186,7 +1507,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** An elevation of the made-up terrain */
+        /**
+         * An elevation of the made-up terrain
+         * @description An elevation of the made-up terrain. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["simulated-elevation"];
         put?: never;
         post?: never;
@@ -1203,7 +1527,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A made-up forecast for a day at a place */
+        /**
+         * A made-up forecast for a day at a place
+         * @description A made-up forecast for a day at a place. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["simulated-forecast"];
         put?: never;
         post?: never;
@@ -1220,15 +1547,24 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A stop with its boiling point */
+        /**
+         * A stop with its boiling point
+         * @description A stop with its boiling point. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["get-stop"];
         put?: never;
         post?: never;
-        /** Take it away; restore-stop brings it back */
+        /**
+         * Take it away; restore-stop brings it back
+         * @description Take it away; restore-stop brings it back. Answers 204. 404 where it is not there.
+         */
         delete: operations["delete-stop"];
         options?: never;
         head?: never;
-        /** Change a stop */
+        /**
+         * Change a stop
+         * @description Change a stop. A merge patch (RFC 7396): what is left out stays, null takes away. If-Match names the revision that the change began from, as the entity tag of the answer has it: 412 where it was changed since, 428 without one. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         patch: operations["set-stop"];
         trace?: never;
     };
@@ -1241,7 +1577,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Plan a brew at a stop and keep it */
+        /**
+         * Plan a brew at a stop and keep it
+         * @description Plan a brew at a stop and keep it. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["add-brew"];
         delete?: never;
         options?: never;
@@ -1256,7 +1595,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What a new brew at a stop would be, without keeping it */
+        /**
+         * What a new brew at a stop would be, without keeping it
+         * @description What a new brew at a stop would be, without keeping it. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["new-brew"];
         put?: never;
         post?: never;
@@ -1275,7 +1617,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Make one stay of two stops: the undo of a split */
+        /**
+         * Make one stay of two stops: the undo of a split
+         * @description Make one stay of two stops: the undo of a split. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["join-stops"];
         delete?: never;
         options?: never;
@@ -1292,7 +1637,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo delete-stop */
+        /**
+         * Undo delete-stop
+         * @description Undo delete-stop. Nothing is deleted for good by it: it can be taken away again. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["restore-stop"];
         delete?: never;
         options?: never;
@@ -1309,7 +1657,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Make two stops of a stay, each with its brews */
+        /**
+         * Make two stops of a stay, each with its brews
+         * @description Make two stops of a stay, each with its brews. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["split-stop"];
         delete?: never;
         options?: never;
@@ -1325,7 +1676,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Move a stop with its brews and their log into a trip, or out of any */
+        /**
+         * Move a stop with its brews and their log into a trip, or out of any
+         * @description Move a stop with its brews and their log into a trip, or out of any. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         put: operations["put-stop-into-trip"];
         post?: never;
         delete?: never;
@@ -1343,7 +1697,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What a few words say of a cup */
+        /**
+         * What a few words say of a cup
+         * @description What a few words say of a cup. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["understand"];
         delete?: never;
         options?: never;
@@ -1358,10 +1715,16 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The trips, newest first */
+        /**
+         * The trips, newest first
+         * @description The trips, newest first. Changes nothing; HEAD answers the same without its body.
+         */
         get: operations["list-trips"];
         put?: never;
-        /** Make a trip */
+        /**
+         * Make a trip
+         * @description Make a trip. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["add-trip"];
         delete?: never;
         options?: never;
@@ -1378,7 +1741,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Keep a whole trip, or nothing of it */
+        /**
+         * Keep a whole trip, or nothing of it
+         * @description Keep a whole trip, or nothing of it. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["import-trip"];
         delete?: never;
         options?: never;
@@ -1393,15 +1759,24 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A trip with its stops and brews */
+        /**
+         * A trip with its stops and brews
+         * @description A trip with its stops and brews. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["get-trip"];
         put?: never;
         post?: never;
-        /** Take it away; restore-trip brings it back */
+        /**
+         * Take it away; restore-trip brings it back
+         * @description Take it away; restore-trip brings it back. Answers 204. 404 where it is not there.
+         */
         delete: operations["delete-trip"];
         options?: never;
         head?: never;
-        /** Change a trip */
+        /**
+         * Change a trip
+         * @description Change a trip. A merge patch (RFC 7396): what is left out stays, null takes away. If-Match names the revision that the change began from, as the entity tag of the answer has it: 412 where it was changed since, 428 without one. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         patch: operations["set-trip"];
         trace?: never;
     };
@@ -1413,7 +1788,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Put a trip out of the way, or bring it back */
+        /**
+         * Put a trip out of the way, or bring it back
+         * @description Put a trip out of the way, or bring it back. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         put: operations["archive-trip"];
         post?: never;
         delete?: never;
@@ -1430,7 +1808,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        /** Set the order, days and distances of stops at once */
+        /**
+         * Set the order, days and distances of stops at once
+         * @description Set the order, days and distances of stops at once. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         put: operations["arrange-stops"];
         post?: never;
         delete?: never;
@@ -1448,7 +1829,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A brew on every morning, or evening, of a trip that has none */
+        /**
+         * A brew on every morning, or evening, of a trip that has none
+         * @description A brew on every morning, or evening, of a trip that has none. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["add-every-brew"];
         delete?: never;
         options?: never;
@@ -1465,7 +1849,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A copy of a trip with its stops and brews, without its log */
+        /**
+         * A copy of a trip with its stops and brews, without its log
+         * @description A copy of a trip with its stops and brews, without its log. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["duplicate-trip"];
         delete?: never;
         options?: never;
@@ -1480,7 +1867,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A trip in an open format */
+        /**
+         * A trip in an open format
+         * @description A trip in an open format. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["export-trip"];
         put?: never;
         post?: never;
@@ -1497,14 +1887,20 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The kit of a trip */
+        /**
+         * The kit of a trip
+         * @description The kit of a trip. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["get-kit"];
         put?: never;
         post?: never;
         delete?: never;
         options?: never;
         head?: never;
-        /** Keep the kit of a trip, its packing and what was lost */
+        /**
+         * Keep the kit of a trip, its packing and what was lost
+         * @description Keep the kit of a trip, its packing and what was lost. A merge patch (RFC 7396): what is left out stays, null takes away. If-Match names the revision that the change began from, as the entity tag of the answer has it: 412 where it was changed since, 428 without one. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         patch: operations["set-kit"];
         trace?: never;
     };
@@ -1517,7 +1913,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Plan every brew of a trip with a kit */
+        /**
+         * Plan every brew of a trip with a kit
+         * @description Plan every brew of a trip with a kit. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["apply-kit"];
         delete?: never;
         options?: never;
@@ -1534,7 +1933,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The best kits from the shelf for a trip, and why */
+        /**
+         * The best kits from the shelf for a trip, and why
+         * @description The best kits from the shelf for a trip, and why. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["choose-kit"];
         delete?: never;
         options?: never;
@@ -1551,7 +1953,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** What a trip is like with just these items */
+        /**
+         * What a trip is like with just these items
+         * @description What a trip is like with just these items. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["lay-kit"];
         delete?: never;
         options?: never;
@@ -1566,42 +1971,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** Everything to buy, prepare, carry, treat and do */
+        /**
+         * Everything to buy, prepare, carry, treat and do
+         * @description Everything to buy, prepare, carry, treat and do. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["plan-trip"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/trips/{trip}/pocket": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** What such a file carries, for the installed application */
-        get: operations["carry"];
-        put?: never;
-        post?: never;
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/trips/{trip}/pocket.html": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        /** The trip with all that it takes, as one file that works on a phone without a network */
-        get: operations["take-along"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1619,7 +1993,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Undo delete-trip */
+        /**
+         * Undo delete-trip
+         * @description Undo delete-trip. Nothing is deleted for good by it: it can be taken away again. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["restore-trip"];
         delete?: never;
         options?: never;
@@ -1634,9 +2011,15 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The tasks of a trip's schedule that are done */
+        /**
+         * The tasks of a trip's schedule that are done
+         * @description The tasks of a trip's schedule that are done. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
         get: operations["list-ticks"];
-        /** Say which tasks of a trip's schedule are done, or not; the others stay */
+        /**
+         * Say which tasks of a trip's schedule are done, or not; the others stay
+         * @description Say which tasks of a trip's schedule are done, or not; the others stay. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         put: operations["set-ticks"];
         post?: never;
         delete?: never;
@@ -1654,7 +2037,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Add a stop to a trip */
+        /**
+         * Add a stop to a trip
+         * @description Add a stop to a trip. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["add-stop"];
         delete?: never;
         options?: never;
@@ -1671,7 +2057,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The trip beside the same with something gone wrong */
+        /**
+         * The trip beside the same with something gone wrong
+         * @description The trip beside the same with something gone wrong. 404 where it is not there. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["what-if"];
         delete?: never;
         options?: never;
@@ -1688,7 +2077,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** In what ways coffee can be made at a place with what there is, the best first */
+        /**
+         * In what ways coffee can be made at a place with what there is, the best first
+         * @description In what ways coffee can be made at a place with what there is, the best first. 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once.
+         */
         post: operations["ways"];
         delete?: never;
         options?: never;
@@ -1762,6 +2154,11 @@ export interface components {
         Answer: {
             best: components["schemas"]["Kit"];
             blocked: components["schemas"]["Blocked"][];
+            /**
+             * Format: double
+             * @description Weighted, no kit of the things that were looked at is better than this; the best's own score where it is proven, 0 without one
+             */
+            bound: number;
             excluded: components["schemas"]["Excluded"][];
             /** @description Kits that no other beats in mass, cup, time and fuss at once */
             front: components["schemas"]["Kit"][];
@@ -1883,6 +2280,8 @@ export interface components {
             boil_low_c: number;
             /** Format: double */
             pressure_hpa: number;
+            /** @description Neither altitude nor pressure is said: the figures are those of the sea's shore */
+            unplaced?: boolean;
         };
         BoilAnswer: {
             /** Format: double */
@@ -1904,6 +2303,8 @@ export interface components {
             /** Format: double */
             pressure_hpa: number;
             request: components["schemas"]["Request"];
+            /** @description Neither altitude nor pressure is said: the figures are those of the sea's shore */
+            unplaced?: boolean;
             west: number[][];
             /**
              * Format: double
@@ -2126,16 +2527,27 @@ export interface components {
             water_ml: number;
         };
         Brewer: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Brewer holds; ml
+             */
             capacity_ml?: number;
             /**
              * Format: double
-             * @description Coffee that it takes at once; a usual one when left out
+             * @description Brewer takes, of coffee; Coffee that it takes at once; a usual one when left out; g; when left out: a usual one's
              */
             dose_g?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Brewer mass; g; when left out: 60
+             */
             mass_g?: number;
-            material?: string;
+            /**
+             * @description Brewer material; when left out: plastic
+             * @enum {string}
+             */
+            material?: "titanium" | "aluminium" | "steel" | "enamel" | "glass" | "ceramic" | "plastic" | "silicone" | "wood";
+            /** @description Brewer preheated; when left out: false */
             preheated?: boolean;
         };
         BringIn: {
@@ -2233,47 +2645,65 @@ export interface components {
         Calibration: {
             /**
              * Format: double
-             * @description Of the dripper with its paper, on the modelled resistance, from a timed drawdown
+             * @description Measured resistance of the dripper; Of the dripper with its paper, on the modelled resistance, from a timed drawdown
              */
             drain_factor?: number;
             /**
              * Format: double
-             * @description Of the burner in calm air with a lid, from weighed fuel
+             * @description Measured efficiency; Of the burner in calm air with a lid, from weighed fuel
              */
             efficiency?: number;
             /**
              * Format: double
-             * @description Of the pot or kettle, on the modelled loss, from a thermometer reading
+             * @description Measured loss factor of the pot; Of the pot or kettle, on the modelled loss, from a thermometer reading
              */
             loss_factor?: number;
             /**
              * Format: double
-             * @description Heat burned at full, from a timed boil
+             * @description Measured power; Heat burned at full, from a timed boil; W
              */
             power_w?: number;
             /**
              * Format: double
-             * @description Strength of this brew, from a refractometer
+             * @description Measured strength; Strength of this brew, from a refractometer; %
              */
             tds_pct?: number;
         };
         Canister: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description n-Butane; %
+             */
             butane_pct?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Canister holds; g; when left out: 230
+             */
             capacity_g?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Isobutane; %
+             */
             isobutane_pct?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Gas left; g; when left out: all of it
+             */
             left_g?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Propane; %
+             */
             propane_pct?: number;
             /**
              * Format: double
-             * @description Gauge pressure at which the burner has its rated flame; that of the mixture at 15 °C at the sea when left out
+             * @description Rated flame at; Gauge pressure at which the burner has its rated flame; that of the mixture at 15 °C at the sea when left out; bar
              */
             rated_bar?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Canister temperature; °C; when left out: that of the air
+             */
             temp_c?: number;
         };
         CanisterAnswer: {
@@ -2546,15 +2976,27 @@ export interface components {
             name: string;
         };
         Coffee: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Days since roasting; when left out: 14
+             */
             days_off_roast?: number;
+            /** @description Ground at home; when left out: false */
             ground_ahead?: boolean;
-            /** @description UUID of a coffee that is kept */
+            /** @description Coffee; UUID of a coffee that is kept */
             id?: string;
-            /** @description As it is called, for reading */
+            /** @description Coffee’s name; As it is called, for reading */
             name?: string;
-            roast?: string;
-            species?: string;
+            /**
+             * @description Roast; when left out: medium
+             * @enum {string}
+             */
+            roast?: "light" | "medium" | "dark";
+            /**
+             * @description Species; when left out: arabica
+             * @enum {string}
+             */
+            species?: "arabica" | "robusta";
         };
         CoffeeBag: {
             /**
@@ -2704,13 +3146,22 @@ export interface components {
         Cup: {
             /**
              * Format: double
-             * @description Cups there are; as many as people when left out
+             * @description Cups there are; Cups there are; as many as people when left out
              */
             count?: number;
+            /** @description Insulated cup; when left out: false */
             insulated?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Cup mass; g; when left out: 120
+             */
             mass_g?: number;
-            material?: string;
+            /**
+             * @description Cup material; when left out: steel
+             * @enum {string}
+             */
+            material?: "titanium" | "aluminium" | "steel" | "enamel" | "glass" | "ceramic" | "plastic" | "silicone" | "wood";
+            /** @description Cup preheated; when left out: false */
             preheated?: boolean;
         };
         CupDifference: {
@@ -3371,11 +3822,20 @@ export interface components {
             to: components["schemas"]["GrinderKnown"];
         };
         Grinder: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Clicks; clicks
+             */
             clicks?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Grinder, one click; µm/click
+             */
             um_per_click?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Grinder at zero clicks; µm; when left out: 0
+             */
             zero_um?: number;
         };
         GrinderKnown: {
@@ -3462,21 +3922,48 @@ export interface components {
             /** @description The sign that ends it; the time when left out */
             until?: string;
         };
+        Health: {
+            /** @enum {string} */
+            status: "ok";
+            version: string;
+        };
         Heat: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Battery holds; Wh
+             */
             battery_wh?: number;
-            burner?: string;
+            /**
+             * @description Burner; when left out: canister
+             * @enum {string}
+             */
+            burner?: "canister" | "canister-exchanger" | "petrol" | "spirit" | "tablets" | "twig" | "fire" | "element-12v" | "mains";
             canister?: components["schemas"]["Canister"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Efficiency in calm air; when left out: the burner's own
+             */
             efficiency?: number;
-            fuel?: string;
+            /**
+             * @description Fuel; when left out: the burner's own
+             * @enum {string}
+             */
+            fuel?: "gas" | "petrol" | "kerosene" | "ethanol" | "methanol" | "hexamine" | "wood" | "electric";
+            /** @description Lid on while heating; when left out: true */
             lid?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Heat burned at full; W; when left out: the burner's own
+             */
             power_w?: number;
-            /** @description The gas stove has a regulator, which holds its flame as the pressure falls */
+            /** @description Gas stove with a regulator; The gas stove has a regulator, which holds its flame as the pressure falls; when left out: false */
             regulated?: boolean;
+            /** @description Wind screen; when left out: false */
             screen?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hot water supplied at; °C
+             */
             supplied_c?: number;
         };
         HeatPlan: {
@@ -3546,6 +4033,8 @@ export interface components {
             demo: boolean;
             /** @description Where a pocket answers, on the device itself */
             pocket?: components["schemas"]["PocketInfo"];
+            /** @description Its data can be looked at and backed up, and not changed */
+            read_only?: boolean;
             version: string;
         };
         Input: {
@@ -4046,10 +4535,17 @@ export interface components {
             wall: number;
         };
         Measure: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description A measure holds; g
+             */
             grams?: number;
+            /** @description Measure */
             name?: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Measured to the nearest; when left out: 0.5
+             */
             step?: number;
         };
         Measures: {
@@ -4348,23 +4844,45 @@ export interface components {
             values?: components["schemas"]["Value"][];
         };
         Place: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Air temperature; °C; when left out: 20
+             */
             air_c?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Altitude; m; when left out: not known
+             */
             altitude_m?: number;
             /**
              * Format: double
-             * @description By how much the altitude may be out, either way: a device's position is good to about 100 m
+             * @description Altitude may be out by; By how much the altitude may be out, either way: a device's position is good to about 100 m; m
              */
             altitude_pm_m?: number;
-            atmosphere?: string;
-            /** Format: double */
+            /**
+             * @description Atmosphere; when left out: isa
+             * @enum {string}
+             */
+            atmosphere?: "isa" | "west";
+            /**
+             * Format: double
+             * @description Measured boiling point; °C
+             */
             measured_boil_c?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Pressure here (a barometer at the place); hPa
+             */
             pressure_hpa?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Pressure reduced to sea level; hPa
+             */
             sea_level_hpa?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Wind at the stove; m/s; when left out: 0
+             */
             wind_ms?: number;
         };
         PlaceIn: {
@@ -4491,10 +5009,10 @@ export interface components {
             id: string;
             /** @description UTC, RFC 3339 */
             made_at: string;
-            /** @description Of the trip when it was taken along */
+            /** @description Of its first trip when it was taken along, and how many more there are */
             name: string;
-            /** @description UUID of the trip */
-            trip: string;
+            /** @description UUIDs of the trips */
+            trips: string[];
         };
         PocketRead: {
             bringing: components["schemas"]["Bringing"];
@@ -4576,13 +5094,22 @@ export interface components {
             seed: number;
         };
         Proposal: {
+            /**
+             * Format: double
+             * @description Of walking, by which days were laid out; 0 where the file tells them
+             */
+            hours_a_day: number;
+            /** @description Whether each stop is proposed to be kept: of very many named points only some are */
+            keep: boolean[];
             /** @description Why each stop is proposed, in the order of the trip's stops */
             kinds: string[];
-            /** @description [km, m]; empty without a track */
-            profile: number[][];
+            /** @description The file's times have no zone: they are taken as the clock's there */
+            local_times: boolean;
             /** @description What was assumed, smoothed or left out */
             said: string[];
             trip: components["schemas"]["TripFile"];
+            /** @description The track, thinned; empty without one */
+            way: components["schemas"]["WayPoint"][];
         };
         "Put-stop-into-tripRequest": {
             /**
@@ -4717,53 +5244,78 @@ export interface components {
             water_c?: number[][];
         };
         Request: {
-            /** @description What makes up for cooler water; the school chooses when left out */
-            adjust?: string;
+            /**
+             * @description Make up for cooler water by; What makes up for cooler water; the school chooses when left out; when left out: as the recipe does
+             * @enum {string}
+             */
+            adjust?: "time" | "grind" | "none";
             brewer?: components["schemas"]["Brewer"];
             calibration?: components["schemas"]["Calibration"];
             coffee?: components["schemas"]["Coffee"];
             /**
              * Format: double
-             * @description Overrides the contact time where the steep is free
+             * @description Contact time; Overrides the contact time where the steep is free; s
              */
             contact_s?: number;
-            /** @description How water too hot is cooled; with the lid off when left out */
-            cool_by?: string;
+            /**
+             * @description Cool the water with; How water too hot is cooled; with the lid off when left out; when left out: the lid off
+             * @enum {string}
+             */
+            cool_by?: "lid-off" | "lid-ajar" | "lid-on" | "pour-through";
             cup?: components["schemas"]["Cup"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Drink in each cup; ml; when left out: 225
+             */
             cup_ml?: number;
             /**
              * Format: double
-             * @description Parts of water to one of concentrate, where one is made or served
+             * @description Water to one part of concentrate; Parts of water to one of concentrate, where one is made or served; when left out: 3
              */
             dilution?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Dose; g
+             */
             dose_g?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description People; when left out: 1
+             */
             drinkers?: number;
             grinder?: components["schemas"]["Grinder"];
             heat?: components["schemas"]["Heat"];
-            /** @description What one dripper for several runs into: a server, or each cup in its turn */
-            into?: string;
+            /**
+             * @description Runs into; What one dripper for several runs into: a server, or each cup in its turn; when left out: a server for several
+             * @enum {string}
+             */
+            into?: "server" | "cups";
             measure?: components["schemas"]["Measure"];
             /** @description Method ID from the catalogue */
             method: string;
             place?: components["schemas"]["Place"];
             /** @description Pours that are not the school's */
             pours?: components["schemas"]["Pour"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Ratio; g/L
+             */
             ratio_g_per_l?: number;
             /** @description A person's own, over the method: what it leaves out is the school's */
             recipe?: components["schemas"]["Recipe"];
-            /** @description Whether there is a scale; without one the steps go by spoons, marks and shares */
+            /** @description A scale; Whether there is a scale; without one the steps go by spoons, marks and shares; when left out: where the recipe weighs */
             scale?: boolean;
             school?: string;
-            strength?: string;
+            /**
+             * @description Strength; when left out: standard
+             * @enum {string}
+             */
+            strength?: "mild" | "standard" | "strong";
             vessel?: components["schemas"]["Vessel"];
             water?: components["schemas"]["Water"];
             /**
              * Format: double
-             * @description Brew water, poured and added to a brewer that does not hold it all; of dose, ratio, water and drink any two decide
+             * @description Brew water; Brew water, poured and added to a brewer that does not hold it all; of dose, ratio, water and drink any two decide; ml
              */
             water_g?: number;
         };
@@ -5229,6 +5781,8 @@ export interface components {
              * @description At a rolling boil only to make water safe
              */
             treat_s: number;
+            /** @description Neither its altitude nor its pressure is said: it boils as at the sea, which may be far out */
+            unplaced?: boolean;
             /**
              * Format: double
              * @description Wet grounds and papers carried on from here
@@ -5585,13 +6139,26 @@ export interface components {
             working: components["schemas"]["Figure"];
         };
         Vessel: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Pot or kettle holds; ml; when left out: 1000
+             */
             capacity_ml?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Pot or kettle diameter; mm; when left out: 130
+             */
             diameter_mm?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Pot or kettle mass; g; when left out: 150
+             */
             mass_g?: number;
-            material?: string;
+            /**
+             * @description Pot or kettle material; when left out: titanium
+             * @enum {string}
+             */
+            material?: "titanium" | "aluminium" | "steel" | "enamel" | "glass" | "ceramic" | "plastic" | "silicone" | "wood";
         };
         View: {
             /** Format: int64 */
@@ -5711,15 +6278,31 @@ export interface components {
             wish?: "" | "quick" | "light" | "clear" | "full" | "tidy" | "little-water";
         };
         Water: {
-            /** @description Where it comes from; nothing that is not said counts as safe */
-            source?: string;
-            /** Format: double */
+            /**
+             * @description Water from; Where it comes from; nothing that is not said counts as safe; when left out: not said
+             * @enum {string}
+             */
+            source?: "tap" | "bottled" | "urn" | "spring" | "stream" | "lake" | "tank" | "snow" | "none";
+            /**
+             * Format: double
+             * @description Water at the source; °C; when left out: 15
+             */
             source_c?: number;
-            state?: string;
-            /** Format: double */
+            /**
+             * @description State of the water; when left out: liquid
+             * @enum {string}
+             */
+            state?: "liquid" | "snow" | "ice";
+            /**
+             * Format: double
+             * @description Dissolved solids in the water; mg/L
+             */
             tds_mg_l?: number;
-            /** @description What is done about its safety; doubtful until somebody says more, where the source is not trusted */
-            treatment?: string;
+            /**
+             * @description Treatment; What is done about its safety; doubtful until somebody says more, where the source is not trusted; when left out: as its source is
+             * @enum {string}
+             */
+            treatment?: "safe" | "filtered" | "boil" | "doubtful";
         };
         WaterPlan: {
             /** Format: double */
@@ -5836,6 +6419,19 @@ export interface components {
             why: string[];
             /** @description Why it is not possible here; empty when it is */
             why_not: string;
+        };
+        WayPoint: {
+            /** Format: double */
+            km: number;
+            /** Format: double */
+            lat: number;
+            /** Format: double */
+            lon: number;
+            /**
+             * Format: double
+             * @description Null where the file has no elevations
+             */
+            m: number | null;
         };
         Weather: {
             /** Format: double */
@@ -5963,6 +6559,21 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["BenchBoil"];
             };
         };
@@ -5997,6 +6608,21 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["CanisterIn"];
             };
         };
@@ -6031,6 +6657,21 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["FuelIn"];
             };
         };
@@ -6065,6 +6706,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "from": {},
+                 *       "to": {}
+                 *     }
+                 */
                 "application/json": components["schemas"]["GrindIn"];
             };
         };
@@ -6099,6 +6746,21 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["WaitIn"];
             };
         };
@@ -6133,6 +6795,7 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": components["schemas"]["MineralsIn"];
             };
         };
@@ -6197,6 +6860,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "a": 1,
+                 *       "b": 1
+                 *     }
+                 */
                 "application/json": components["schemas"]["Begin-blindRequest"];
             };
         };
@@ -6227,6 +6896,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 blind: number;
             };
             cookie?: never;
@@ -6259,6 +6929,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 blind: number;
             };
             cookie?: never;
@@ -6288,6 +6959,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 blind: number;
             };
             cookie?: never;
@@ -6320,6 +6992,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 blind: number;
             };
             cookie?: never;
@@ -6349,12 +7022,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 blind: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "liked": "first"
+                 *     }
+                 */
                 "application/json": components["schemas"]["Say-blindRequest"];
             };
         };
@@ -6385,6 +7064,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
@@ -6417,6 +7097,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
@@ -6445,16 +7126,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The revision that the change began from, as an entity tag */
+                /**
+                 * @description The revision that the change began from, as an entity tag
+                 * @example "3"
+                 */
                 "If-Match"?: string;
             };
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Another name"
+                 *     }
+                 */
                 "application/json": {
                     [key: string]: unknown;
                 };
@@ -6487,12 +7177,14 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": components["schemas"]["AdviceIn"];
             };
         };
@@ -6523,12 +7215,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "stop": 1
+                 *     }
+                 */
                 "application/json": components["schemas"]["Elsewhere"];
             };
         };
@@ -6559,12 +7257,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "brewed_at": "2026-09-05T06:10:00Z"
+                 *     }
+                 */
                 "application/json": components["schemas"]["LogIn"];
             };
         };
@@ -6595,12 +7299,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "stop": 1
+                 *     }
+                 */
                 "application/json": components["schemas"]["Elsewhere"];
             };
         };
@@ -6631,6 +7341,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
@@ -6660,6 +7371,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
@@ -6692,12 +7404,23 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "done": [],
+                 *       "finished": true,
+                 *       "paused_ms": 1,
+                 *       "plan_id": 1,
+                 *       "step": 0,
+                 *       "zero_ms": 1
+                 *     }
+                 */
                 "application/json": components["schemas"]["Run"];
             };
         };
@@ -6728,6 +7451,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
@@ -6757,6 +7481,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 brew: number;
             };
             cookie?: never;
@@ -6793,6 +7518,25 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "carried": {
+                 *         "base": 0,
+                 *         "events": [],
+                 *         "format": "apodemos-pocket",
+                 *         "pocket": {
+                 *           "core": "x",
+                 *           "home": "x",
+                 *           "id": "x",
+                 *           "made_at": "x",
+                 *           "name": "x",
+                 *           "trips": []
+                 *         },
+                 *         "sum": "x",
+                 *         "version": 1
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["BringIn"];
             };
         };
@@ -6828,7 +7572,13 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": string;
+                "application/octet-stream": string;
+                "text/html": string;
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -6890,6 +7640,19 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "drinkers": 2,
+                 *       "method": "cone",
+                 *       "place": {
+                 *         "altitude_m": 2300
+                 *       },
+                 *       "water": {
+                 *         "source": "stream",
+                 *         "treatment": "boil"
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["Request"];
             };
         };
@@ -6959,6 +7722,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "x"
+                 *     }
+                 */
                 "application/json": components["schemas"]["InBag"];
             };
         };
@@ -6989,6 +7757,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 coffee: number;
             };
             cookie?: never;
@@ -7021,6 +7790,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 coffee: number;
             };
             cookie?: never;
@@ -7049,16 +7819,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The revision that the change began from, as an entity tag */
+                /**
+                 * @description The revision that the change began from, as an entity tag
+                 * @example "3"
+                 */
                 "If-Match"?: string;
             };
             path: {
+                /** @example 1 */
                 coffee: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Another name"
+                 *     }
+                 */
                 "application/json": {
                     [key: string]: unknown;
                 };
@@ -7091,6 +7870,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 coffee: number;
             };
             cookie?: never;
@@ -7123,6 +7903,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 coffee: number;
             };
             cookie?: never;
@@ -7152,6 +7933,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 device: number;
             };
             cookie?: never;
@@ -7185,6 +7967,13 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "altitude_m": -430,
+                 *       "kind": "stream",
+                 *       "seed": 0
+                 *     }
+                 */
                 "application/json": components["schemas"]["Exercise"];
             };
         };
@@ -7219,6 +8008,22 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "have": [],
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["FitIn"];
             };
         };
@@ -7253,6 +8058,21 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["FollowIn"];
             };
         };
@@ -7317,6 +8137,15 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "kind": "brewer",
+                 *       "mass_g": 95,
+                 *       "name": "Cone dripper, plastic",
+                 *       "size": "cone",
+                 *       "type": "cone dripper"
+                 *     }
+                 */
                 "application/json": components["schemas"]["Item"];
             };
         };
@@ -7359,7 +8188,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
                 };
             };
             /** @description Error */
@@ -7383,7 +8212,12 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+                "text/csv": string;
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -7441,6 +8275,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 item: number;
             };
             cookie?: never;
@@ -7473,6 +8308,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 item: number;
             };
             cookie?: never;
@@ -7501,16 +8337,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The revision that the change began from, as an entity tag */
+                /**
+                 * @description The revision that the change began from, as an entity tag
+                 * @example "3"
+                 */
                 "If-Match"?: string;
             };
             path: {
+                /** @example 1 */
                 item: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Another name"
+                 *     }
+                 */
                 "application/json": {
                     [key: string]: unknown;
                 };
@@ -7543,6 +8388,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 item: number;
             };
             cookie?: never;
@@ -7567,17 +8413,59 @@ export interface operations {
             };
         };
     };
-    "preview-import": {
+    health: {
         parameters: {
-            query?: {
-                /** @description The file's name */
-                name?: string;
-            };
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Health"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "preview-import": {
+        parameters: {
+            query?: {
+                /** @description The file's name */
+                name?: string;
+                /** @description Where altitudes are from that the file does not have: the made-up terrain; not known when left out */
+                terrain?: "simulated";
+                /** @description Of walking a day, h, where the file has no times */
+                hours?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /** @example <gpx version="1.1"><wpt lat="46.5" lon="8.05"><ele>1550</ele><name>Spring</name></wpt></gpx> */
+                "application/gpx+xml": string;
+                "application/json": string;
+                "application/octet-stream": string;
+                "text/csv": string;
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -7635,6 +8523,8 @@ export interface operations {
             query?: {
                 /** @description 0 for all trips */
                 trip?: number;
+                /** @description So many of the latest; all when left out */
+                latest?: number;
             };
             header?: never;
             path?: never;
@@ -7672,6 +8562,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "a": 1,
+                 *       "b": 1
+                 *     }
+                 */
                 "application/json": components["schemas"]["CompareIn"];
             };
         };
@@ -7717,7 +8613,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": string;
+                    "text/csv": string;
                 };
             };
             /** @description Error */
@@ -7775,7 +8671,13 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": string;
+                "application/octet-stream": string;
+                "text/csv": string;
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -7803,6 +8705,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 entry: number;
             };
             cookie?: never;
@@ -7835,6 +8738,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 entry: number;
             };
             cookie?: never;
@@ -7863,16 +8767,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The revision that the change began from, as an entity tag */
+                /**
+                 * @description The revision that the change began from, as an entity tag
+                 * @example "3"
+                 */
                 "If-Match"?: string;
             };
             path: {
+                /** @example 1 */
                 entry: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Another name"
+                 *     }
+                 */
                 "application/json": {
                     [key: string]: unknown;
                 };
@@ -7905,6 +8818,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 entry: number;
             };
             cookie?: never;
@@ -7937,6 +8851,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 entry: number;
             };
             cookie?: never;
@@ -7971,6 +8886,7 @@ export interface operations {
             };
             header?: never;
             path: {
+                /** @example 1 */
                 entry: number;
             };
             cookie?: never;
@@ -8003,6 +8919,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 entry: number;
             };
             cookie?: never;
@@ -8159,6 +9076,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "conditions": {},
+                 *       "name": "x"
+                 *     }
+                 */
                 "application/json": components["schemas"]["PlaceIn"];
             };
         };
@@ -8227,6 +9150,19 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "drinkers": 2,
+                 *       "method": "cone",
+                 *       "place": {
+                 *         "altitude_m": 2300
+                 *       },
+                 *       "water": {
+                 *         "source": "stream",
+                 *         "treatment": "boil"
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["Request"];
             };
         };
@@ -8261,6 +9197,22 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "change": {},
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["ChangedIn"];
             };
         };
@@ -8291,6 +9243,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 plan: number;
             };
             cookie?: never;
@@ -8325,6 +9278,7 @@ export interface operations {
             };
             header?: never;
             path: {
+                /** @example 1 */
                 plan: number;
             };
             cookie?: never;
@@ -8352,6 +9306,73 @@ export interface operations {
             };
         };
     };
+    carry: {
+        parameters: {
+            query: {
+                /** @description Their numbers */
+                trips: number[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Carried"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "take-along": {
+        parameters: {
+            query: {
+                /** @description Their numbers */
+                trips: number[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    "Content-Disposition"?: string;
+                    "Content-Type"?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/html": string;
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
     practice: {
         parameters: {
             query?: never;
@@ -8361,6 +9382,24 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "did": [],
+                 *       "now_s": 0,
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       },
+                 *       "seed": 0
+                 *     }
+                 */
                 "application/json": components["schemas"]["PracticeIn"];
             };
         };
@@ -8428,6 +9467,7 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": components["schemas"]["Recipe"];
             };
         };
@@ -8463,7 +9503,12 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody?: never;
+        requestBody: {
+            content: {
+                "application/json": string;
+                "application/octet-stream": string;
+            };
+        };
         responses: {
             /** @description OK */
             200: {
@@ -8495,6 +9540,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "words": "x"
+                 *     }
+                 */
                 "application/json": components["schemas"]["WordsIn"];
             };
         };
@@ -8525,6 +9575,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 recipe: number;
             };
             cookie?: never;
@@ -8557,6 +9608,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 recipe: number;
             };
             cookie?: never;
@@ -8585,16 +9637,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The revision that the change began from, as an entity tag */
+                /**
+                 * @description The revision that the change began from, as an entity tag
+                 * @example "3"
+                 */
                 "If-Match"?: string;
             };
             path: {
+                /** @example 1 */
                 recipe: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Another name"
+                 *     }
+                 */
                 "application/json": {
                     [key: string]: unknown;
                 };
@@ -8627,6 +9688,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 recipe: number;
             };
             cookie?: never;
@@ -8660,6 +9722,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 recipe: number;
             };
             cookie?: never;
@@ -8693,6 +9756,21 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["FollowIn"];
             };
         };
@@ -8727,6 +9805,7 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": components["schemas"]["Shared"];
             };
         };
@@ -8761,6 +9840,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "words": "x"
+                 *     }
+                 */
                 "application/json": components["schemas"]["WordsIn"];
             };
         };
@@ -8795,6 +9879,22 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       },
+                 *       "seed": 0
+                 *     }
+                 */
                 "application/json": components["schemas"]["SimulateIn"];
             };
         };
@@ -8893,6 +9993,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 stop: number;
             };
             cookie?: never;
@@ -8925,6 +10026,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 stop: number;
             };
             cookie?: never;
@@ -8953,16 +10055,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The revision that the change began from, as an entity tag */
+                /**
+                 * @description The revision that the change began from, as an entity tag
+                 * @example "3"
+                 */
                 "If-Match"?: string;
             };
             path: {
+                /** @example 1 */
                 stop: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Another name"
+                 *     }
+                 */
                 "application/json": {
                     [key: string]: unknown;
                 };
@@ -8995,12 +10106,28 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 stop: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["BrewIn"];
             };
         };
@@ -9037,6 +10164,7 @@ export interface operations {
             };
             header?: never;
             path: {
+                /** @example 1 */
                 stop: number;
             };
             cookie?: never;
@@ -9069,12 +10197,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 stop: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "with": 1
+                 *     }
+                 */
                 "application/json": components["schemas"]["Join-stopsRequest"];
             };
         };
@@ -9102,6 +10236,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 stop: number;
             };
             cookie?: never;
@@ -9131,12 +10266,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 stop: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "nights": 1
+                 *     }
+                 */
                 "application/json": components["schemas"]["Split-stopRequest"];
             };
         };
@@ -9167,12 +10308,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 stop: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "trip": 0
+                 *     }
+                 */
                 "application/json": components["schemas"]["Put-stop-into-tripRequest"];
             };
         };
@@ -9207,6 +10354,11 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "words": "x"
+                 *     }
+                 */
                 "application/json": components["schemas"]["WordsIn"];
             };
         };
@@ -9271,6 +10423,12 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "x",
+                 *       "people": 1
+                 *     }
+                 */
                 "application/json": components["schemas"]["TripIn"];
             };
         };
@@ -9305,6 +10463,28 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "format": "apodemos-trip",
+                 *       "name": "Two days",
+                 *       "people": 2,
+                 *       "stops": [
+                 *         {
+                 *           "brews": [
+                 *             {
+                 *               "at": "06:30",
+                 *               "request": {
+                 *                 "method": "cone"
+                 *               }
+                 *             }
+                 *           ],
+                 *           "day": 1,
+                 *           "name": "Under the pass"
+                 *         }
+                 *       ],
+                 *       "version": 2
+                 *     }
+                 */
                 "application/json": components["schemas"]["TripFile"];
             };
         };
@@ -9335,6 +10515,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
@@ -9367,6 +10548,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
@@ -9395,16 +10577,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The revision that the change began from, as an entity tag */
+                /**
+                 * @description The revision that the change began from, as an entity tag
+                 * @example "3"
+                 */
                 "If-Match"?: string;
             };
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Another name"
+                 *     }
+                 */
                 "application/json": {
                     [key: string]: unknown;
                 };
@@ -9437,12 +10628,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "archived": true
+                 *     }
+                 */
                 "application/json": components["schemas"]["Archive-tripRequest"];
             };
         };
@@ -9473,12 +10670,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Another name"
+                 *     }
+                 */
                 "application/json": components["schemas"]["ArrangeIn"][];
             };
         };
@@ -9509,12 +10712,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "meal": "morning"
+                 *     }
+                 */
                 "application/json": components["schemas"]["EveryIn"];
             };
         };
@@ -9545,6 +10754,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
@@ -9574,10 +10784,17 @@ export interface operations {
     };
     "export-trip": {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Minutes before a brew is begun at which its calendar reminds */
+                alarm?: "none" | "0" | "5" | "10" | "15" | "30" | "60";
+                /** @description When the calendar reminds on an evening with something to get ready */
+                evening?: "none" | "18:00" | "19:00" | "20:00" | "21:00" | "22:00";
+            };
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
+                /** @example trip.json */
                 format: "trip.json" | "stops.gpx" | "schedule.ics" | "provisions.csv";
             };
             cookie?: never;
@@ -9592,7 +10809,10 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/gpx+xml": string;
                     "application/json": string;
+                    "text/calendar": string;
+                    "text/csv": string;
                 };
             };
             /** @description Error */
@@ -9611,6 +10831,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
@@ -9642,16 +10863,25 @@ export interface operations {
         parameters: {
             query?: never;
             header?: {
-                /** @description The revision that the change began from, as an entity tag */
+                /**
+                 * @description The revision that the change began from, as an entity tag
+                 * @example "3"
+                 */
                 "If-Match"?: string;
             };
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "name": "Another name"
+                 *     }
+                 */
                 "application/json": {
                     [key: string]: unknown;
                 };
@@ -9684,12 +10914,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "items": []
+                 *     }
+                 */
                 "application/json": components["schemas"]["LayIn"];
             };
         };
@@ -9720,12 +10956,14 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": components["schemas"]["Wishes"];
             };
         };
@@ -9756,12 +10994,18 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "items": []
+                 *     }
+                 */
                 "application/json": components["schemas"]["LayIn"];
             };
         };
@@ -9797,6 +11041,7 @@ export interface operations {
             };
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
@@ -9824,76 +11069,12 @@ export interface operations {
             };
         };
     };
-    carry: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                trip: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    ETag?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Carried"];
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
-    "take-along": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                trip: number;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    "Content-Disposition"?: string;
-                    "Content-Type"?: string;
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": string;
-                };
-            };
-            /** @description Error */
-            default: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ErrorModel"];
-                };
-            };
-        };
-    };
     "restore-trip": {
         parameters: {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
@@ -9923,6 +11104,7 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
@@ -9955,12 +11137,19 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "done": true,
+                 *       "lines": []
+                 *     }
+                 */
                 "application/json": components["schemas"]["Set-ticksRequest"];
             };
         };
@@ -9991,12 +11180,22 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "conditions": {},
+                 *       "day": 1,
+                 *       "km": 0,
+                 *       "name": "x",
+                 *       "position": 1
+                 *     }
+                 */
                 "application/json": components["schemas"]["StopIn"];
             };
         };
@@ -10027,12 +11226,14 @@ export interface operations {
             query?: never;
             header?: never;
             path: {
+                /** @example 1 */
                 trip: number;
             };
             cookie?: never;
         };
         requestBody: {
             content: {
+                /** @example {} */
                 "application/json": components["schemas"]["WhatIf"];
             };
         };
@@ -10067,6 +11268,22 @@ export interface operations {
         };
         requestBody: {
             content: {
+                /**
+                 * @example {
+                 *       "have": [],
+                 *       "request": {
+                 *         "drinkers": 2,
+                 *         "method": "cone",
+                 *         "place": {
+                 *           "altitude_m": 2300
+                 *         },
+                 *         "water": {
+                 *           "source": "stream",
+                 *           "treatment": "boil"
+                 *         }
+                 *       }
+                 *     }
+                 */
                 "application/json": components["schemas"]["Wanted"];
             };
         };

@@ -72,6 +72,7 @@ function Framed() {
   const known = trips.data?.some((t) => t.id === tripId) ?? false;
   const trip = useTrip(known ? tripId : 0);
   const settings = useSettings();
+  const readOnly = useInfo().data?.read_only ?? false;
   const navigate = useNavigate();
   const { pathname } = useLocation();
   const inGuide = pathname.endsWith("/guide");
@@ -109,6 +110,11 @@ function Framed() {
       <a className="skip" href="#main">
         Skip to the page
       </a>
+      {readOnly && (
+        <p className="notice-line" role="status">
+          The data directory can only be read: look, and back it up. Nothing that you change is kept.
+        </p>
+      )}
       <header className="bar">
         <Link to="/" className="wordmark">
           apodemos

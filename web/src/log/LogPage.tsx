@@ -3,7 +3,15 @@ import { useMemo, useState } from "react";
 import { inPocket } from "../pocket/mode";
 import { Link, useNavigate, useSearchParams } from "react-router";
 import { ApiError, type Catalogue, type LogEntry } from "../api/client";
-import { importLog, useCatalogue, useChange, useCoffeePath, useCoffees, useLog } from "../api/queries";
+import {
+  importLog,
+  latestCups,
+  useCatalogue,
+  useChange,
+  useCoffeePath,
+  useCoffees,
+  useLog,
+} from "../api/queries";
 import { Menu } from "../app/Menu";
 import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
@@ -35,12 +43,20 @@ const textOf = (l: LogEntry, c?: Catalogue) =>
     .toLowerCase();
 
 export default function LogPage() {
-  const log = useLog(0);
+  const [all, setAll] = useState(false);
+  const log = useLog(0, all);
   return (
     <div className="page lb">
       <h1>Logbook</h1>
       <LogNav />
       <Loaded query={log}>{(list) => (list.length === 0 ? <Empty /> : <Cups list={list} />)}</Loaded>
+      {!all && log.data?.length === latestCups && (
+        <p>
+          The latest {latestCups} cups are here, and are looked through.{" "}
+          <Button onClick={() => setAll(true)}>Read them all</Button>
+        </p>
+      )}
+      {all && log.isPlaceholderData && <p role="status">Reading all of them…</p>}
     </div>
   );
 }

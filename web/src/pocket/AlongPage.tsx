@@ -1,13 +1,13 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
-import { api, must } from "../api/client";
-import { useTrip } from "../api/queries";
+import { useTrip, useTrips } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
 import { install } from "./installed";
 import { Pair } from "./Pair";
 import "./pocket.css";
-import { carriedHere, carry } from "./session";
+import { pocketWith } from "./meet";
+import { carriedHere, carry, putDown } from "./session";
 
 /** The ways to have a trip where there is no server: one file, this device, paper. */
 export default function AlongPage() {
@@ -30,7 +30,7 @@ export default function AlongPage() {
               browser. It keeps what you do in it; bring it back when you are home.
             </p>
             <p>
-              <Button type="primary" href={`/api/v1/trips/${id}/pocket.html`} download>
+              <Button type="primary" href={`/api/v1/pocket.html?trips=${id}`} download>
                 Take it along as one file
               </Button>{" "}
               <span className="quiet">about 3 MB</span>
@@ -52,11 +52,13 @@ export default function AlongPage() {
   );
 }
 
-/** Carries the trip on this device, for the installed application. */
+/** Carries trips on this device, for the installed application. */
 function Carry({ trip }: { trip: number }) {
+  const trips = useTrips();
   const [error, setError] = useState<Error>();
-  const [done, setDone] = useState(false);
   const [here, setHere] = useState(() => carriedHere());
+  const [chosen, setChosen] = useState<number[]>();
+  const [done, setDone] = useState(false);
   const able = "serviceWorker" in navigator && window.isSecureContext;
   if (!able)
     return (
@@ -65,40 +67,79 @@ function Carry({ trip }: { trip: number }) {
         device that the program runs on. The one file works all the same.
       </p>
     );
-  const start = async () => {
+  const list = trips.data?.filter((t) => !t.archived || t.id === trip) ?? [];
+  const carried = list.filter((t) => here?.trips.includes(t.uuid)).map((t) => t.id);
+  const now = chosen ?? [...new Set([trip, ...carried])];
+  const waiting = here !== undefined && here.changes > 0;
+  const run = async (f: () => Promise<void>) => {
     setError(undefined);
     try {
-      const text = await must(
-        api.GET("/trips/{trip}/pocket", { params: { path: { trip } }, parseAs: "text" }),
-      );
-      await install();
-      if (!carry(text as string))
-        throw new Error("This browser has no room for it, or keeps nothing. Take the one file.");
-      setDone(true);
+      await f();
       setHere(carriedHere());
     } catch (e) {
       setError(e instanceof Error ? e : new Error(String(e)));
     }
   };
-  const waiting = here && here.changes > 0;
+  const start = () =>
+    run(async () => {
+      const text = await pocketWith(now);
+      await install();
+      if (!carry(text))
+        throw new Error("This browser has no room for it, or keeps nothing. Take the one file.");
+      setDone(true);
+    });
   return (
     <>
       <p>
-        Install Apodemos from the browser’s menu, and carry this trip on it: it opens without the server, and
-        what was done comes home by itself when the server is met.
+        Install Apodemos from the browser’s menu, and carry trips on it: it opens without the server, and what
+        was done comes home by itself when the server is met.
       </p>
-      {waiting && !done && (
-        <p className="notice-line">
-          This device carries {here.name} with changes that are not home yet.{" "}
+      {waiting && (
+        <p>
+          This device carries {here.name}, with changes that are not home yet.{" "}
           <Link to="/bring">Bring them back first</Link>.
         </p>
       )}
+      {list.length > 1 && (
+        <fieldset className="carry-list">
+          <legend>Trips to carry</legend>
+          {list.map((t) => (
+            <label key={t.id}>
+              <input
+                type="checkbox"
+                checked={now.includes(t.id)}
+                onChange={(e) => {
+                  setDone(false);
+                  setChosen(e.target.checked ? [...now, t.id] : now.filter((i) => i !== t.id));
+                }}
+              />{" "}
+              {t.name}
+            </label>
+          ))}
+        </fieldset>
+      )}
       <p>
-        <Button onClick={() => void start()} disabled={Boolean(waiting) && !done}>
-          Carry it on this device
+        <Button onClick={() => void start()} disabled={waiting || now.length === 0}>
+          Carry {now.length > 1 ? "them" : "it"} on this device
         </Button>{" "}
-        {done && <span role="status">Carried. It works without the server from now on.</span>}
-        {!done && here && !waiting && <span className="quiet">now: {here.name}</span>}
+        {here && !waiting && (
+          <Button
+            onClick={() =>
+              void run(() => {
+                putDown();
+                setDone(false);
+                return Promise.resolve();
+              })
+            }
+          >
+            Carry nothing
+          </Button>
+        )}{" "}
+        <span role="status">
+          {done
+            ? "Carried. It works without the server from now on."
+            : here && !waiting && `Carried now: ${here.name}`}
+        </span>
       </p>
       {error && <Trouble error={error} />}
     </>

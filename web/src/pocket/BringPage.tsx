@@ -4,10 +4,10 @@ import { Link } from "react-router";
 import { useQueryClient } from "@tanstack/react-query";
 import { api, must, type Schemas } from "../api/client";
 import { asFile } from "../api/queries";
+import { FileDrop } from "../app/FileDrop";
 import { useSettings } from "../app/settings";
 import { counted, inWords, sentence, type System } from "../units/units";
 import { carriedHere, putDown } from "./session";
-import "../trips/trips.css";
 import "./pocket.css";
 
 type Read = Schemas["PocketRead"];
@@ -36,7 +36,6 @@ export default function BringPage() {
   const [read, setRead] = useState<Read>();
   const [name, setName] = useState("");
   const [reading, setReading] = useState(false);
-  const [over, setOver] = useState(false);
   const [error, setError] = useState<string>();
   const [chosen, setChosen] = useState<Record<string, Side>>({});
   const [kept, setKept] = useState<Schemas["Bringing"]>();
@@ -94,33 +93,13 @@ export default function BringPage() {
         What was done in a pocket: cups, runs, ticks, changed plans and stops. Nothing is kept before you have
         looked at it, and then all of it is, or nothing. Bringing it twice doubles nothing.
       </p>
-      <label
-        className={over ? "drop drop-over" : "drop"}
-        onDragOver={(e) => {
-          e.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(e) => {
-          e.preventDefault();
-          setOver(false);
-          const f = e.dataTransfer.files[0];
-          if (f) void look(f.name, f, false);
-        }}
-      >
-        <input
-          type="file"
-          className="sr"
-          id="bring-file"
-          accept=".html,.htm,.json,text/html,application/json"
-          onChange={(e) => {
-            const f = e.target.files?.[0];
-            if (f) void look(f.name, f, false);
-            e.target.value = "";
-          }}
-        />
-        {reading ? `Reading ${name}…` : "Choose the pocket, or a copy that was kept of it, or drop it here"}
-      </label>
+      <FileDrop
+        id="bring-file"
+        accept=".html,.htm,.json,text/html,application/json"
+        label="Choose the pocket, or a copy that was kept of it, or drop it here"
+        reading={reading ? name : undefined}
+        onFile={(f) => void look(f.name, f, false)}
+      />
       {here && here.changes > 0 && !read && !kept && (
         <p>
           This device carries {here.name}, with {counted(here.changes, "change")} that are not home yet.{" "}

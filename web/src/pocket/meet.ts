@@ -5,7 +5,7 @@ import { api, must, type Schemas } from "../api/client";
 import { asFile, queryClient } from "../api/queries";
 import { notice } from "../app/notices";
 import { counted } from "../units/units";
-import { carriedHere, carry } from "./session";
+import { carriedHere, carry, putDown } from "./session";
 
 /** Brings home what this device carries, if it can be without asking. */
 export async function bringHome(): Promise<void> {
@@ -28,7 +28,7 @@ export async function bringHome(): Promise<void> {
       return;
     }
     const out = await must(api.POST("/bring", { body: { carried } as Schemas["BringIn"] }));
-    await refresh(here.trip);
+    await refresh(here.trips);
     await queryClient.invalidateQueries();
     notice({
       kind: "done",
@@ -44,16 +44,16 @@ export async function bringHome(): Promise<void> {
   }
 }
 
-/** Carries a trip anew, as it is at home now. */
-async function refresh(uuid: string): Promise<void> {
-  const trips = await must(api.GET("/trips"));
-  const trip = trips.find((t) => t.uuid === uuid);
-  if (!trip) return;
-  const text = await must(
-    api.GET("/trips/{trip}/pocket", { params: { path: { trip: trip.id } }, parseAs: "text" }),
-  );
-  carry(text as string);
+/** Carries the same trips anew, as they are at home now; those that are gone are left out. */
+async function refresh(uuids: string[]): Promise<void> {
+  const there = (await must(api.GET("/trips"))).filter((t) => uuids.includes(t.uuid));
+  if (there.length === 0) return putDown();
+  carry(await pocketWith(uuids.flatMap((u) => there.filter((t) => t.uuid === u)).map((t) => t.id)));
 }
+
+/** A pocket with some trips, as the server tells it, to the letter. */
+export const pocketWith = (trips: number[]): Promise<string> =>
+  must(api.GET("/pocket", { params: { query: { trips } }, parseAs: "text" }));
 
 /** Whether the server answers. */
 export async function answers(): Promise<boolean> {

@@ -293,7 +293,7 @@ export async function keepCopy(): Promise<string> {
   return name;
 }
 
-/** Chooses a trip to be carried on this device, in place of the one before: as the server tells it, to the letter. */
+/** Chooses what is to be carried on this device, in place of the one before: as the server tells it, to the letter. */
 export function carry(text: string): boolean {
   const c = JSON.parse(text) as Carried;
   const was = kept.getItem(CHOSEN);
@@ -315,7 +315,8 @@ function forget(pocket: string): void {
 /** What this device carries: its name, how much was done with it, and all of it as it is brought home. */
 export interface CarriedHere {
   name: string;
-  trip: string;
+  /** UUIDs of its trips. */
+  trips: string[];
   changes: number;
   file: Blob;
 }
@@ -337,7 +338,7 @@ export function carriedHere(): CarriedHere | undefined {
   const events = lists.map((l) => l.trim().slice(1, -1)).filter((l) => l !== "");
   return {
     name: c.pocket.name,
-    trip: c.pocket.trip,
+    trips: (c.pocket.trips as string[] | undefined) ?? [],
     changes: lists.reduce((n, l) => n + (parsed<unknown[]>(l)?.length ?? 0), 0),
     file: new Blob([
       `{"carried":${text},"kept":[${events.join(",")}]${running ? `,"running":${running}` : ""}}`,

@@ -33,7 +33,7 @@ export default function PracticePage() {
     drinkers: 1,
     scale: true,
     place: { altitude_m: altitude },
-    water: { source: "tap" },
+    water: { source: "tap" as const },
   };
   const plan = usePlan(catalogue.data && request);
   const tooHigh =

@@ -183,7 +183,7 @@ export function Ribbon({
                       style={{ top: labelTop(pts, i, half, width > room ? Infinity : width) }}
                     >
                       {altitudeInWords(s, system, { step: isUs(system) ? 50 : 10 })} ·{" "}
-                      {inWords(s.boil.boil_c, "°C", system)}
+                      {s.boil.unplaced ? "not known" : inWords(s.boil.boil_c, "°C", system)}
                     </span>
                   )}
                   <span

@@ -6,12 +6,14 @@ import { useCatalogue, useTrip, useTripPlan } from "../api/queries";
 import { Loaded } from "../app/Trouble";
 import { dateInWords } from "../app/dates";
 import { useSettings } from "../app/settings";
-import { altitudeInWords, heatInWords, waterInWords } from "../trips/words";
+import { altitudeInWords, boilInWords, heatInWords, waterInWords } from "../trips/words";
 import { counted, clock, figure, inWords, say } from "../units/units";
+import { Fold } from "./Fold";
 import { roundsInWords } from "./rounds";
 import "./sheet.css";
 
 type Result = TripPlan["result"];
+type BrewTotals = Result["brews"][number];
 
 export default function SheetPage() {
   const id = Number(useParams().trip);
@@ -31,7 +33,8 @@ export default function SheetPage() {
 
 /** The trip on paper, in black and white: a front page, then a page a stop. */
 function Sheet({ trip, plan, catalogue }: { trip: TripOut; plan: TripPlan; catalogue: Catalogue }) {
-  const [size, setSize] = useState<"a5" | "a4">("a5");
+  const [size, setSize] = useState<"a5" | "a4" | "fold">("a5");
+  const [day, setDay] = useState(1);
   const r = plan.result;
   return (
     <div className={`paper paper-${size}`}>
@@ -45,18 +48,62 @@ function Sheet({ trip, plan, catalogue }: { trip: TripOut; plan: TripPlan; catal
           options={[
             { value: "a5", label: "A5" },
             { value: "a4", label: "A4" },
+            { value: "fold", label: "Pocket fold" },
           ]}
           onChange={setSize}
         />
-        <span className="quiet">A page a stop, in black and white. Figures are in the units set above.</span>
+        {size === "fold" && (
+          <select
+            className="plain-select"
+            aria-label="Day"
+            value={day}
+            onChange={(e) => setDay(Number(e.target.value))}
+          >
+            {Array.from({ length: r.days }, (_, i) => (
+              <option key={i} value={i + 1}>
+                Day {i + 1}
+              </option>
+            ))}
+          </select>
+        )}
+        <span className="quiet">
+          {size === "fold"
+            ? "One day on an A4 sheet: fold it to eight, cut along the line in the middle, and push the ends together."
+            : "A page a stop, in black and white. Figures are in the units set above."}
+        </span>
         <span className="grow" />
         <Link to={`/trips/${trip.id}`}>Back to the route</Link>
       </div>
-      <Front trip={trip} r={r} />
-      {trip.stops.map((_, i) => (
-        <StopSheet key={`${i}-${size}`} trip={trip} r={r} index={i} catalogue={catalogue} size={size} />
-      ))}
+      {size === "fold" ? (
+        <Fold trip={trip} r={r} day={day} catalogue={catalogue} />
+      ) : (
+        <>
+          <Front trip={trip} r={r} />
+          {trip.stops.map((_, i) => (
+            <StopSheet key={`${i}-${size}`} trip={trip} r={r} index={i} catalogue={catalogue} size={size} />
+          ))}
+        </>
+      )}
     </div>
+  );
+}
+
+/** The day of a trip as a date; nothing where the trip has none. */
+export function dateOf(trip: TripOut, day: number): string | undefined {
+  if (!trip.starts_on) return undefined;
+  const d = new Date(`${trip.starts_on}T12:00:00Z`);
+  d.setUTCDate(d.getUTCDate() + day - 1);
+  return dateInWords(d.toISOString().slice(0, 10));
+}
+
+/** What a page that is lost belongs to: trip, date, and which page it is. */
+function Where({ trip, page, day }: { trip: TripOut; page: number; day?: number }) {
+  const date = day === undefined ? undefined : dateOf(trip, day);
+  return (
+    <p className="leaf-where">
+      <span data-own-words>{trip.name}</span>
+      <span>{[date, `page ${page} of ${trip.stops.length + 1}`].filter(Boolean).join(" · ")}</span>
+    </p>
   );
 }
 
@@ -64,6 +111,7 @@ function Front({ trip, r }: { trip: TripOut; r: Result }) {
   const { system } = useSettings();
   return (
     <article className="leaf">
+      <Where trip={trip} page={1} />
       <header>
         <h1>{trip.name}</h1>
         <p>
@@ -103,7 +151,7 @@ function Front({ trip, r }: { trip: TripOut; r: Result }) {
             <tr key={i}>
               <td className="num">{s.day}</td>
               <td>{s.name}</td>
-              <td className="num">{inWords(s.boil_c, "°C", system, { fine: true })}</td>
+              <td className="num">{boilInWords(s.boil_c, s.unplaced, system)}</td>
               <td className="num">{s.carry_ml > 0 ? inWords(s.carry_ml, "ml", system) : ""}</td>
             </tr>
           ))}
@@ -171,12 +219,13 @@ function StopSheet({
   const brews = r.brews.filter((b) => b.stop === index && !seen.has(b.id) && seen.add(b.id));
   return (
     <article ref={ref} className={brews.length > 2 ? "leaf leaf-dense" : "leaf"}>
+      <Where trip={trip} page={index + 2} day={t.day} />
       <header>
         <h1>{t.name}</h1>
         <p>
           Day {t.day}
           {t.nights > 1 && `–${t.day + t.nights - 1}`} · {altitudeInWords(s, system)} · water boils at{" "}
-          <strong>{inWords(t.boil_c, "°C", system, { fine: true })}</strong>
+          <strong>{boilInWords(t.boil_c, t.unplaced, system)}</strong>
         </p>
       </header>
       <p className="leaf-facts">
@@ -195,67 +244,89 @@ function StopSheet({
       {brews.length === 0 && <p>No coffee is planned here.</p>}
       <div className="leaf-brews">
         {brews.map((b) => (
-          <section key={b.id}>
-            <h2>
-              {b.at && <span className="num">{b.at} </span>}
-              {catalogue.methods.find((m) => m.id === b.method)?.name}
-              <small> {b.name}</small>
-            </h2>
-            {(b.recipe || b.coffee) && (
-              <p className="leaf-figures" data-own-words>
-                {[b.recipe, b.coffee].filter(Boolean).join(" · ")}
-              </p>
-            )}
-            <p className="leaf-figures num">
-              {inWords(b.dose_g, "g", system)} coffee
-              {b.grind && `, ${b.grind}`}
-              {b.clicks !== null && `, ${inWords(b.clicks, "clicks", system)}`} ·{" "}
-              {b.poured_ml > 0 && `${inWords(b.poured_ml, "ml", system)} poured · `}
-              {b.people} × {inWords(b.drink_ml / b.people, "ml", system)}
-              {b.wait_s ? ` · wait ${clock(b.wait_s, 5)} off the boil` : ""}
-              {b.fuel_g > 0 && ` · ${inWords(b.fuel_g, "g", system)} ${b.fuel}`}
-            </p>
-            {b.rounds && b.rounds.length > 1 && <p className="leaf-rounds">{roundsInWords(b.rounds)}</p>}
-            {(b.cautions ?? [])
-              .filter((c) => c.step === "" && c.level === "danger" && c.id !== t.water.caution?.id)
-              .map((c) => (
-                <p key={c.id} className="leaf-caution">
-                  <strong>⚠ {c.text}</strong>
-                </p>
-              ))}
-            <ol>
-              {(b.steps ?? [])
-                .filter((st) => st.lane !== "flame")
-                .map((st) => (
-                  <li key={st.id}>
-                    <span className="num">{clock(st.at_s, 5)}</span>
-                    <span>
-                      {say(st, system)}
-                      {st.sign && <em> Until {st.sign}.</em>}
-                      {st.caution && " ⚠"}
-                    </span>
-                    <span className="num">
-                      {st.to_g !== null && st.lane === "scale" && st.until === "weight"
-                        ? `→ ${inWords(st.to_g, "g", system)}`
-                        : ""}
-                    </span>
-                  </li>
-                ))}
-            </ol>
-            <p className="leaf-warnings">
-              {[...new Set((b.cautions ?? []).filter((c) => c.step !== "").map((c) => `⚠ ${c.text}`))].join(
-                " ",
-              )}
-            </p>
-          </section>
+          <BrewOnPaper key={b.id} b={b} catalogue={catalogue} but={t.water.caution?.id} />
         ))}
       </div>
     </article>
   );
 }
 
+/** The steps of a brew that are written on paper. */
+const stepsOf = (b: BrewTotals) => (b.steps ?? []).filter((st) => st.lane !== "flame");
+
+/** A brew on paper: what to take, and its steps or some of them. */
+export function BrewOnPaper({
+  b,
+  catalogue,
+  but,
+  part,
+}: {
+  b: BrewTotals;
+  catalogue: Catalogue;
+  /** ID of a caution that stands above already. */
+  but?: string;
+  /** Which of so many parts; all of it when left out. */
+  part?: { n: number; of: number };
+}) {
+  const { system } = useSettings();
+  const all = stepsOf(b);
+  const each = Math.ceil(all.length / (part?.of ?? 1));
+  const steps = part ? all.slice(part.n * each, (part.n + 1) * each) : all;
+  return (
+    <section>
+      <h2>
+        {b.at && <span className="num">{b.at} </span>}
+        {catalogue.methods.find((m) => m.id === b.method)?.name}
+        <small> {b.name}</small>
+      </h2>
+      {(b.recipe || b.coffee) && (
+        <p className="leaf-figures" data-own-words>
+          {[b.recipe, b.coffee].filter(Boolean).join(" · ")}
+        </p>
+      )}
+      <p className="leaf-figures num">
+        {inWords(b.dose_g, "g", system)} coffee
+        {b.grind && `, ${b.grind}`}
+        {b.clicks !== null && `, ${inWords(b.clicks, "clicks", system)}`} ·{" "}
+        {b.poured_ml > 0 && `${inWords(b.poured_ml, "ml", system)} poured · `}
+        {b.people} × {inWords(b.drink_ml / b.people, "ml", system)}
+        {b.wait_s ? ` · wait ${clock(b.wait_s, 5)} off the boil` : ""}
+        {b.fuel_g > 0 && ` · ${inWords(b.fuel_g, "g", system)} ${b.fuel}`}
+      </p>
+      {b.rounds && b.rounds.length > 1 && <p className="leaf-rounds">{roundsInWords(b.rounds)}</p>}
+      {(b.cautions ?? [])
+        .filter((c) => c.step === "" && c.level === "danger" && c.id !== but)
+        .map((c) => (
+          <p key={c.id} className="leaf-caution">
+            <strong>⚠ {c.text}</strong>
+          </p>
+        ))}
+      <ol>
+        {steps.map((st) => (
+          <li key={st.id}>
+            <span className="num">{clock(st.at_s, 5)}</span>
+            <span>
+              {say(st, system)}
+              {st.sign && <em> Until {st.sign}.</em>}
+              {st.caution && " ⚠"}
+            </span>
+            <span className="num">
+              {st.to_g !== null && st.lane === "scale" && st.until === "weight"
+                ? `→ ${inWords(st.to_g, "g", system)}`
+                : ""}
+            </span>
+          </li>
+        ))}
+      </ol>
+      <p className="leaf-warnings">
+        {[...new Set((b.cautions ?? []).filter((c) => c.step !== "").map((c) => `⚠ ${c.text}`))].join(" ")}
+      </p>
+    </section>
+  );
+}
+
 /** The boiling point round the stop, for when one ends up higher or lower. */
-function Strip({ strip, at }: { strip: number[][]; at: number }) {
+export function Strip({ strip, at }: { strip: number[][]; at: number }) {
   const { system } = useSettings();
   if (strip.length < 2) return null;
   return (

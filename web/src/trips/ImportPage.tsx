@@ -1,8 +1,9 @@
 import { Button, Input, InputNumber } from "antd";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { api, ApiError, must, type Proposal, type TripFile } from "../api/client";
 import { previewFile, useChange } from "../api/queries";
+import { FileDrop } from "../app/FileDrop";
 import { useSettings } from "../app/settings";
 import { labelled } from "../ribbon/places";
 import { Trouble } from "../app/Trouble";
@@ -15,22 +16,23 @@ export default function ImportPage() {
   const navigate = useNavigate();
   const { system } = useSettings();
   const [proposal, setProposal] = useState<Proposal>();
-  const [file, setFile] = useState("");
+  const [file, setFile] = useState<File>();
+  const [how, setHow] = useState<{ terrain?: "simulated"; hours?: number }>({});
   const [reading, setReading] = useState(false);
   const [error, setError] = useState<Error>();
-  const [over, setOver] = useState(false);
   const [out, setOut] = useState<Set<number>>(new Set());
   const keep = useChange((body: TripFile) => must(api.POST("/trips/import", { body })));
 
-  const read = async (f: File | undefined) => {
-    if (!f) return;
+  const read = async (f: File, as: typeof how = {}) => {
     setReading(true);
     setError(undefined);
-    setProposal(undefined);
-    setOut(new Set());
-    setFile(f.name);
+    if (f !== file) setProposal(undefined);
+    setFile(f);
+    setHow(as);
     try {
-      setProposal(await previewFile(f));
+      const p = await previewFile(f, as);
+      setProposal(p);
+      setOut(new Set(p.keep.flatMap((k, i) => (k ? [] : [i]))));
     } catch (e) {
       setError(e instanceof Error ? e : new Error(String(e)));
     } finally {
@@ -43,8 +45,17 @@ export default function ImportPage() {
         p && { ...p, trip: { ...p.trip, stops: p.trip.stops.map((s, k) => (k === i ? { ...s, ...c } : s)) } },
     );
   const trip = proposal?.trip;
-  const altitude = (s: TripFile["stops"][number]) =>
-    (s.conditions as { place?: { altitude_m?: number } } | undefined)?.place?.altitude_m ?? 0;
+  const unknown = trip?.stops.filter((s) => altitudeOf(s) === undefined).length ?? 0;
+  const name = file?.name ?? "";
+  const move = (i: number, w: WayPoint) => {
+    const s = trip?.stops[i];
+    if (s)
+      change(i, {
+        km: w.km,
+        facts: { ...s.facts, lat: w.lat, lon: w.lon },
+        conditions: withAltitude(s.conditions, w.m ?? undefined),
+      });
+  };
   const kept = trip?.stops.filter((_, i) => !out.has(i)) ?? [];
   const troubles = keep.error instanceof ApiError ? keep.error.troubles : [];
   return (
@@ -54,34 +65,16 @@ export default function ImportPage() {
         GPX with waypoints, routes or tracks; a trip saved here (JSON); or CSV with a line a stop. Nothing is
         kept before you have looked at it. The file stays on this machine.
       </p>
-      <label
-        className={over ? "drop drop-over" : "drop"}
-        onDragOver={(e) => {
-          e.preventDefault();
-          setOver(true);
-        }}
-        onDragLeave={() => setOver(false)}
-        onDrop={(e) => {
-          e.preventDefault();
-          setOver(false);
-          void read(e.dataTransfer.files[0]);
-        }}
-      >
-        <input
-          type="file"
-          className="sr"
-          id="import-file"
-          accept=".gpx,.json,.csv,.txt,application/gpx+xml,application/json,text/csv"
-          onChange={(e) => {
-            void read(e.target.files?.[0]);
-            e.target.value = "";
-          }}
-        />
-        {reading ? `Reading ${file}…` : "Choose a file, or drop it here"}
-      </label>
+      <FileDrop
+        id="import-file"
+        accept=".gpx,.json,.csv,.txt,application/gpx+xml,application/json,text/csv"
+        label="Choose a file, or drop it here"
+        reading={reading ? name : undefined}
+        onFile={(f) => void read(f)}
+      />
       {error && (
         <div className="trouble" role="alert">
-          <strong>{file} was not read.</strong> {error.message}
+          <strong>{name} was not read.</strong> {error.message}
           {error instanceof ApiError && error.troubles.length > 1 && (
             <ul>
               {error.troubles.map((t, i) => (
@@ -97,7 +90,7 @@ export default function ImportPage() {
         <>
           <div className="heading">
             <h2>
-              {counted(kept.length, "stop")} from {file}
+              {counted(kept.length, "stop")} from {name}
             </h2>
           </div>
           {proposal.said.length > 0 && (
@@ -107,13 +100,17 @@ export default function ImportPage() {
               ))}
             </ul>
           )}
-          {proposal.profile.length > 1 && (
-            <Profile
-              profile={proposal.profile as [number, number][]}
-              stops={trip.stops}
-              out={out}
-              system={system}
-            />
+          {proposal.way.length > 1 && (
+            <div className="import-scroll">
+              <Profile
+                way={proposal.way}
+                stops={trip.stops}
+                kinds={proposal.kinds}
+                out={out}
+                system={system}
+                onMove={move}
+              />
+            </div>
           )}
           <div className="inline-form">
             <div className="field">
@@ -149,7 +146,49 @@ export default function ImportPage() {
                 }
               />
             </div>
+            {proposal.hours_a_day > 0 && (
+              <div className="field">
+                <label htmlFor="import-hours">Hours of walking a day</label>
+                <InputNumber
+                  id="import-hours"
+                  min={1}
+                  max={16}
+                  step={0.5}
+                  suffix="h"
+                  value={proposal.hours_a_day}
+                  onChange={(v) => {
+                    if (v && v !== proposal.hours_a_day && file) void read(file, { ...how, hours: v });
+                  }}
+                />
+              </div>
+            )}
+            {proposal.local_times && (
+              <div className="field">
+                <label htmlFor="import-zone">Time zone of the file’s times</label>
+                <Input
+                  id="import-zone"
+                  style={{ width: 220 }}
+                  value={zoneOfAll(trip) ?? ""}
+                  placeholder="of each stop, as guessed"
+                  onChange={(e) =>
+                    setProposal({
+                      ...proposal,
+                      trip: { ...trip, stops: trip.stops.map((s) => ({ ...s, time_zone: e.target.value })) },
+                    })
+                  }
+                />
+              </div>
+            )}
           </div>
+          {unknown > 0 && file && (
+            <p className="notice-line" role="status">
+              The altitude of {counted(unknown, "stop")} is not known. Enter it below, or{" "}
+              <Button size="small" onClick={() => void read(file, { ...how, terrain: "simulated" })}>
+                Ask the simulated terrain
+              </Button>{" "}
+              <span className="quiet">It is made up: to try things out, not to rely on.</span>
+            </p>
+          )}
           <table className="plain">
             <thead>
               <tr>
@@ -204,16 +243,14 @@ export default function ImportPage() {
                       aria-label={`Altitude of stop ${i + 1}`}
                       style={{ width: 110 }}
                       suffix={unitOf("m", system)}
-                      value={Math.round(toShown(altitude(s), "m", system))}
+                      placeholder="not known"
+                      value={shownAltitude(s, system)}
                       onChange={(v) =>
                         change(i, {
-                          conditions: {
-                            ...s.conditions,
-                            place: {
-                              ...(s.conditions as { place?: object } | undefined)?.place,
-                              altitude_m: fromShown(v ?? 0, "m", system),
-                            },
-                          },
+                          conditions: withAltitude(
+                            s.conditions,
+                            v === null ? undefined : fromShown(v, "m", system),
+                          ),
                         })
                       }
                     />
@@ -267,47 +304,120 @@ export default function ImportPage() {
   );
 }
 
-/** The track's profile with the proposed stops on it. */
+type Stop = TripFile["stops"][number];
+type WayPoint = Proposal["way"][number];
+
+const altitudeOf = (s: Stop) =>
+  (s.conditions as { place?: { altitude_m?: number } } | undefined)?.place?.altitude_m;
+
+function shownAltitude(s: Stop, system: System): number | null {
+  const m = altitudeOf(s);
+  return m === undefined ? null : Math.round(toShown(m, "m", system));
+}
+
+function withAltitude(conditions: Stop["conditions"], m: number | undefined): Stop["conditions"] {
+  return {
+    ...conditions,
+    place: { ...(conditions as { place?: object } | undefined)?.place, altitude_m: m },
+  };
+}
+
+/** The zone that all stops are in, if it is one. */
+function zoneOfAll(trip: TripFile): string | undefined {
+  const zones = new Set(trip.stops.map((s) => s.time_zone));
+  return zones.size === 1 ? [...zones][0] : undefined;
+}
+
+/** The track's profile with the proposed stops on it; a night that was laid out by hours can be moved. */
 function Profile({
-  profile,
+  way,
   stops,
+  kinds,
   out,
   system,
+  onMove,
 }: {
-  profile: [number, number][];
-  stops: TripFile["stops"];
+  way: WayPoint[];
+  stops: Stop[];
+  kinds: string[];
   out: Set<number>;
   system: System;
+  onMove: (i: number, w: WayPoint) => void;
 }) {
   const w = 1200;
   const h = 150;
-  const km = profile.at(-1)?.[0] || 1;
-  const eles = profile.map((p) => p[1]);
+  const svg = useRef<SVGSVGElement>(null);
+  const [held, setHeld] = useState<number>();
+  const km = way.at(-1)?.km || 1;
+  const eles = way.map((p) => p.m ?? 0);
   const low = Math.min(...eles);
   const high = Math.max(...eles, low + 50);
+  const known = way.some((p) => p.m !== null);
   const x = (v: number) => 8 + (v / km) * (w - 16);
   const y = (m: number) => 118 - ((m - low) / (high - low)) * 88;
-  const line = profile
-    .map(([d, m], i) => `${i === 0 ? "M" : "L"}${x(d).toFixed(1)},${y(m).toFixed(1)}`)
+  const line = way
+    .map((p, i) => `${i === 0 ? "M" : "L"}${x(p.km).toFixed(1)},${y(p.m ?? 0).toFixed(1)}`)
     .join("");
-  const at = (d: number) => profile.reduce((a, p) => (Math.abs(p[0] - d) < Math.abs(a[0] - d) ? p : a))[1];
+  const nearest = (d: number) => way.reduce((a, p) => (Math.abs(p.km - d) < Math.abs(a.km - d) ? p : a));
   const xs = stops.map((s) => x(Math.min(s.km ?? 0, km)));
   const show = labelled(xs, 0, 110, w + 110);
+  const kmAt = (i: number) => stops[i]?.km ?? 0;
+  /** Moves a night to a kilometre, between the stops beside it. */
+  const moveTo = (i: number, d: number) => {
+    const from = i > 0 ? kmAt(i - 1) : 0;
+    const to = i < stops.length - 1 ? kmAt(i + 1) : km;
+    onMove(i, nearest(Math.max(from, Math.min(to, d))));
+  };
   return (
     <svg
+      ref={svg}
       className="import-profile"
       viewBox={`0 0 ${w} ${h}`}
-      role="img"
-      aria-label={`Profile: ${inWords(km, "km", system)} from ${inWords(low, "m", system)} to ${inWords(high, "m", system)}, with ${stops.length} stops`}
+      role="group"
+      aria-label={`Profile: ${inWords(km, "km", system)}${known ? ` from ${inWords(low, "m", system)} to ${inWords(high, "m", system)}` : ", altitudes not known"}, with ${stops.length} stops`}
+      onPointerMove={(e) => {
+        const box = svg.current?.getBoundingClientRect();
+        if (held === undefined || !box) return;
+        moveTo(held, ((((e.clientX - box.left) / box.width) * w - 8) / (w - 16)) * km);
+      }}
+      onPointerUp={() => setHeld(undefined)}
+      onPointerCancel={() => setHeld(undefined)}
     >
       <path className="ribbon-ground" d={`${line}L${x(km)},124L8,124Z`} />
       <path className="ribbon-line" d={line} />
       {stops.map((s, i) => {
         const px = xs[i] as number;
-        const py = y(at(s.km ?? 0));
+        const py = y(nearest(s.km ?? 0).m ?? 0);
+        const movable = kinds[i] === "night, by hours of walking";
         return (
           <g key={i} opacity={out.has(i) ? 0.35 : 1}>
-            <circle className="sc-reading" cx={px} cy={py} r={5} />
+            {movable ? (
+              <circle
+                className="import-night"
+                cx={px}
+                cy={py}
+                r={9}
+                tabIndex={0}
+                role="slider"
+                aria-label={`${s.name}: where along the way`}
+                aria-valuemin={0}
+                aria-valuemax={Math.round(km)}
+                aria-valuenow={Math.round(s.km ?? 0)}
+                aria-valuetext={inWords(s.km ?? 0, "km", system)}
+                onPointerDown={(e) => {
+                  e.currentTarget.ownerSVGElement?.setPointerCapture(e.pointerId);
+                  setHeld(i);
+                }}
+                onKeyDown={(e) => {
+                  const by = { ArrowLeft: -1, ArrowDown: -1, ArrowRight: 1, ArrowUp: 1 }[e.key];
+                  if (by === undefined) return;
+                  e.preventDefault();
+                  moveTo(i, (s.km ?? 0) + by * Math.max(0.5, km / way.length));
+                }}
+              />
+            ) : (
+              <circle className="sc-reading" cx={px} cy={py} r={5} />
+            )}
             {show[i] && (
               <text
                 className="import-name"

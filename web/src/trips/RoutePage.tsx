@@ -16,7 +16,7 @@ import { Exports } from "./Exports";
 import { StopForm, TripForm } from "./LazyStopForm";
 import { useArrange } from "./useArrange";
 import { useEvery } from "./useEvery";
-import { altitudeInWords, heatInWords, isDry, waterInWords } from "./words";
+import { altitudeInWords, boilInWords, heatInWords, isDry, waterInWords } from "./words";
 import "./trips.css";
 
 export default function RoutePage() {
@@ -108,7 +108,7 @@ function Route({ trip: t }: { trip: TripOut }) {
                   )}
                 </td>
                 <td className="num right">{altitudeInWords(s, system)}</td>
-                <td className="num right">{inWords(s.boil.boil_c, "°C", system, { fine: true })}</td>
+                <td className="num right">{boilInWords(s.boil.boil_c, s.boil.unplaced, system)}</td>
                 <td className="num right">
                   {s.facts.morning_c !== undefined && s.facts.day_c !== undefined
                     ? `${inWords(s.facts.morning_c, "°C", system)} / ${inWords(s.facts.day_c, "°C", system)}`

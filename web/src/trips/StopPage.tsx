@@ -26,7 +26,7 @@ import { Hill } from "../place/Hill";
 import { Ways } from "../ways/Ways";
 import { Elsewhere } from "./Elsewhere";
 import { StopForm } from "./LazyStopForm";
-import { altitudeInWords, heatInWords, waterInWords } from "./words";
+import { altitudeInWords, boilInWords, heatInWords, waterInWords } from "./words";
 import "./trips.css";
 
 export default function StopPage() {
@@ -139,7 +139,9 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
               ["How high", altitudeInWords(stop, system)],
               [
                 "Water boils at",
-                `${inWords(stop.boil.boil_c, "°C", system, { fine: true })} (${figure(stop.boil.boil_low_c, "°C", system, { fine: true }).text}–${figure(stop.boil.boil_high_c, "°C", system, { fine: true }).text})`,
+                stop.boil.unplaced
+                  ? boilInWords(stop.boil.boil_c, true, system)
+                  : `${inWords(stop.boil.boil_c, "°C", system, { fine: true })} (${figure(stop.boil.boil_low_c, "°C", system, { fine: true }).text}–${figure(stop.boil.boil_high_c, "°C", system, { fine: true }).text})`,
               ],
               ["Air", inWords(place?.air_c ?? 20, "°C", system), place?.air_c === undefined],
               [

@@ -13,7 +13,8 @@ import { brewPath, stopPath } from "../app/where";
 import { dateInWords } from "../app/dates";
 import { drawnHeights } from "../ribbon/heights";
 import { nights } from "../ribbon/places";
-import { counted, inWords } from "../units/units";
+import { boilInWords } from "./words";
+import { counted } from "../units/units";
 import "./trips.css";
 
 type Trip = Schemas["Trip"];
@@ -195,7 +196,7 @@ function PlacesOfNone() {
             <div>
               <Link to={stopPath(0, s.id)}>{s.name}</Link>
               <p className="quiet">
-                {dateInWords(s.made_at)} · boils at {inWords(s.boil.boil_c, "°C", system, { fine: true })}
+                {dateInWords(s.made_at)} · boils at {boilInWords(s.boil.boil_c, s.boil.unplaced, system)}
               </p>
             </div>
             <span>

@@ -43,5 +43,11 @@ export function altitudeInWords(s: StopOut, system: System, options?: { step?: n
   return m === undefined ? "altitude not known" : inWords(m, "m", system, options);
 }
 
+/** At what water boils, or that nobody can say. */
+export const boilInWords = (c: number, unplaced: boolean | undefined, system: System): string =>
+  unplaced
+    ? `not known; at the sea ${inWords(c, "°C", system, { fine: true })}`
+    : inWords(c, "°C", system, { fine: true });
+
 /** Whether all water is carried to a stop. */
 export const isDry = (s: StopOut): boolean => s.water.source === "none";
