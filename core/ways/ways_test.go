@@ -173,14 +173,16 @@ func TestAWishIsFollowed(t *testing.T) {
 	})
 }
 
-// A metre more, or a tenth of a degree, moves no way by more than a breath.
+// A metre more moves no way by more than a hundredth of all points. The most is where the
+// boiling point passes what the recipe wants, and the water stays on the heat from there on
+// instead of cooling beside it: 0.56 for the slow drip between 1,779 and 1,781 m.
 func TestASmallChangeMovesLittle(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
-		a := rapid.Float64Range(50, 1900).Draw(t, "altitude")
+		a := rapid.OneOf(rapid.Float64Range(50, 1900), rapid.Just(1779.5)).Draw(t, "altitude")
 		one, two := of(t, at(a, "safe"), gear.Starter(), Balanced), of(t, at(a+1, "safe"), gear.Starter(), Balanced)
 		for _, w := range one.Ways {
 			if w.Not == "" {
-				assert.Less(t, math.Abs(*w.Order.Value-*way(t, two, w.Method).Order.Value), 0.5, w.Method)
+				assert.Less(t, math.Abs(*w.Order.Value-*way(t, two, w.Method).Order.Value), 1.0, w.Method)
 			}
 		}
 	})
