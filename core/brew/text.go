@@ -351,7 +351,10 @@ func (c *script) fillWords(w *words) {
 		return
 	}
 	c.cupfuls(w, ml)
-	if known, _ := FieldByPath("vessel.diameter_mm"); known.Default != field.Trim(c.Vessel.DiameterMm) && c.Request.Heat.SuppliedC == nil {
+	if c.Request.Heat.SuppliedC != nil {
+		return // its step says what kind of water
+	}
+	if known, _ := FieldByPath("vessel.diameter_mm"); known.Default != field.Trim(c.Vessel.DiameterMm) {
 		d := c.Vessel.DiameterMm
 		w.say(" of water, ").value(ml*1000/(math.Pi/4*d*d), quantity.Millimetre).say(" deep")
 	} else {

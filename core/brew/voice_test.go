@@ -218,6 +218,26 @@ func TestCorrectionsAreToldAsTheyStand(t *testing.T) {
 	}
 }
 
+// What makes up for a stop is said where it is as much as the steps show: no "0:01 longer",
+// no micrometre, and one point is one. Water from an urn is named once.
+func TestASmallCorrectionIsNotSaid(t *testing.T) {
+	said := 0
+	for c := 76.0; c <= 96; c += 0.25 {
+		for _, adjust := range []string{"time", "grind"} {
+			p := compute(t, Request{Method: "cup-steep", Adjust: &adjust, Scale: ptr(c < 86), Conditions: Conditions{Heat: Heat{SuppliedC: &c}, Water: Water{Source: ptr("urn")}}})
+			assert.NotContains(t, strings.ReplaceAll(stepByID(t, p, "draw").Text, "hot water", ""), "water")
+			for _, n := range p.Notes {
+				if !strings.HasPrefix(n.ID, "make-up") {
+					continue
+				}
+				said++
+				assert.NotRegexp(t, `\b(0:0[0-4] (longer|shorter)|[0-4] µm (finer|coarser)|extracts 1 points)\b`, strings.Split(n.Text, "(Or")[0], "%v °C", c)
+			}
+		}
+	}
+	assert.Greater(t, said, 40)
+}
+
 // No correction doubles a steep, or leaves a cup cold that was warm.
 func TestNoCorrectionDoublesOrCools(t *testing.T) {
 	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {

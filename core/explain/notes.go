@@ -91,8 +91,11 @@ func Notes(p *brew.Plan) []brew.Note {
 	for _, d := range before {
 		notes = append(notes, note(d))
 	}
-	if b.Correction != nil {
-		notes = append(notes, madeUp(b))
+	if k := b.Correction; k != nil {
+		byTime, byGrind := felt(b)
+		if byTime || byGrind || !k.ByTime && !k.ByGrind {
+			notes = append(notes, madeUp(b))
+		}
 	}
 	for _, d := range after {
 		notes = append(notes, note(d))
@@ -146,11 +149,23 @@ func (s *sentence) grindTo(b *brew.Brewed, um, was float64) {
 
 func way1(v float64) float64 { return quantity.Either(v >= 0, 1.0, -1.0) }
 
+// felt is how much of what makes up for this stop is said: what is as much as the steps show,
+// which are told to five seconds, and the grind to five micrometres or a click.
+func felt(b *brew.Brewed) (byTime, byGrind bool) {
+	k := b.Correction
+	grain := 5.0
+	if per := b.Request.Grinder.UmPerClick; per != nil {
+		grain = *per / 2
+	}
+	return k.ByTime && math.Abs(k.AddedS) >= 5, k.ByGrind && math.Abs(k.Um-k.UmWas) >= grain
+}
+
 // madeUp says what makes up for this stop, and what else would.
 func madeUp(b *brew.Brewed) brew.Note {
 	k := b.Correction
 	points := quantity.Of(100*math.Abs(k.Short), quantity.None)
 	side := quantity.Either(k.Short > 0, "less", "more")
+	many := quantity.Either(math.Round(1000*math.Abs(k.Short)) == 10, " point ", " points ")
 	if !k.ByTime && !k.ByGrind {
 		why := "Neither the time nor the grind within reach makes up for it: preheat, insulate, or choose a method that boils."
 		switch {
@@ -159,23 +174,24 @@ func madeUp(b *brew.Brewed) brew.Note {
 		case k.OwnClick:
 			why = "Your own setting of the grinder stays, and the time is the recipe's or as long as it may be."
 		}
-		return brew.Note{ID: "make-up-none", Phrase: quantity.Say("This stop extracts {0} points "+side+" than home.", points), Why: why}
+		return brew.Note{ID: "make-up-none", Phrase: quantity.Say("This stop extracts {0}"+many+side+" than home.", points), Why: why}
 	}
 	// The points come first among the numbers, though they are said last.
 	s := &sentence{values: []quantity.Value{points}}
 	added := quantity.Of(math.Abs(k.AddedS), quantity.Second)
 	longer := way(k.AddedS, "longer", "shorter")
+	byTime, byGrind := felt(b)
 	switch {
-	case k.ByTime && k.ByGrind:
+	case byTime && byGrind:
 		s.say("Steep %, % "+longer+", and grind", quantity.Of(k.SteepS, quantity.Second), added)
 		s.grindTo(b, k.Um, k.UmWas)
-	case k.ByTime:
+	case byTime:
 		s.say("Steep %, % "+longer, quantity.Of(k.SteepS, quantity.Second), added)
 	default:
 		s.say("Grind")
 		s.grindTo(b, k.Um, k.UmWas)
 	}
-	s.text += " than at home, because this stop extracts {0} points " + side + "."
+	s.text += " than at home, because this stop extracts {0}" + many + side + "."
 	switch {
 	case k.ByTime && !k.ByGrind && !k.OwnClick && k.GrindOK:
 		s.say(" (Or leave the steep at %, and grind", quantity.Of(k.SteepS-k.AddedS, quantity.Second))
