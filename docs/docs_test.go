@@ -184,7 +184,9 @@ func TestLinksLeadSomewhere(t *testing.T) {
 	link := regexp.MustCompile(`\]\(([^)#\s]+)[^)]*\)`)
 	pages, err := filepath.Glob("*.md")
 	require.NoError(t, err)
-	for _, page := range append(pages, "../README.md", "../CONTRIBUTING.md", "../CHANGELOG.md") {
+	jobs, err := filepath.Glob("manual/*.md")
+	require.NoError(t, err)
+	for _, page := range append(append(pages, jobs...), "../README.md", "../CONTRIBUTING.md", "../CHANGELOG.md") {
 		b, err := os.ReadFile(page)
 		require.NoError(t, err)
 		for _, m := range link.FindAllStringSubmatch(string(b), -1) {
@@ -192,6 +194,29 @@ func TestLinksLeadSomewhere(t *testing.T) {
 				assert.FileExists(t, filepath.Join(filepath.Dir(page), m[1]), page)
 			}
 		}
+	}
+}
+
+// The manual's first page names every chapter, in their order and by their titles.
+func TestTheManualNamesItsChapters(t *testing.T) {
+	files, err := filepath.Glob("manual/*.md")
+	require.NoError(t, err)
+	order := regexp.MustCompile(`(?m)^order: (\d+)$`)
+	title := regexp.MustCompile(`(?m)^# (.+)$`)
+	first, err := os.ReadFile("manual/README.md")
+	require.NoError(t, err)
+	told := regexp.MustCompile(`(?m)^\d+\. \[`).FindAllString(string(first), -1)
+	assert.Len(t, told, len(files)-1)
+	for _, f := range files {
+		if filepath.Base(f) == "README.md" {
+			continue
+		}
+		b, err := os.ReadFile(f)
+		require.NoError(t, err)
+		n, name := order.FindSubmatch(b), title.FindSubmatch(b)
+		require.NotNil(t, n, f)
+		require.NotNil(t, name, f)
+		assert.Contains(t, string(first), "\n"+string(n[1])+". ["+string(name[1])+"]("+filepath.Base(f)+")\n")
 	}
 }
 

@@ -26,6 +26,7 @@ func TestScreenshots(t *testing.T) {
 		p.picture(filepath.Join(dir, name+".png"))
 	}
 	p.open("/now")
+	p.click("Not now")
 	p.see("The best ways here")
 	p.fill("How high", "2300")
 	p.fill("Air exactly", "5")

@@ -7,6 +7,7 @@ import { join } from "node:path";
 import { constants, gzipSync } from "node:zlib";
 import react from "@vitejs/plugin-react";
 import { build, runnerImport } from "vite";
+import { manual } from "./manual.mjs";
 
 process.env.NODE_ENV = "production";
 const web = import.meta.dirname;
@@ -26,6 +27,7 @@ async function bundled(entry) {
     resolve: { alias: [{ find: /^\.\/start$/, replacement: join(web, "src/core/startInFile.ts") }] },
     plugins: [
       react(),
+      manual({ pictures: false }),
       {
         name: "no-address",
         enforce: "pre",
@@ -87,7 +89,6 @@ const palettes = ["day", "headlamp"]
   )
   .join("");
 const skeleton = `${palettes}body{margin:0;background:var(--paper);color:var(--ink);font:16px system-ui,sans-serif}#state{margin:24px}`;
-const base64 = (b) => Buffer.from(b).toString("base64");
 const hash = (s) => `'sha256-${createHash("sha256").update(s).digest("base64")}'`;
 const script = boot.script.trim();
 const policy = [
@@ -117,7 +118,7 @@ const page = `<!doctype html>
 <body>
 <div id="root"><p id="state" role="status">Opening the pocket</p></div>
 <noscript>Apodemos needs JavaScript. What this file carries is in it as JSON, and can be brought home with "apodemos bring".</noscript>
-${block("carried", "application/json", "__CARRIED__")}${block("first", "text/plain", "__FIRST__")}${block("style", "text/plain", base64(small(app.style)))}${block("app", "text/plain", toSevenBit(small(app.script)))}${block("worker", "text/plain", base64(small(worker.script)))}${block("brotli", "text/plain", brotli)}<script>${script}</script>
+${block("carried", "application/json", "__CARRIED__")}${block("first", "text/plain", "__FIRST__")}${block("style", "text/plain", toSevenBit(small(app.style)))}${block("app", "text/plain", toSevenBit(small(app.script)))}${block("worker", "text/plain", toSevenBit(small(worker.script)))}${block("brotli", "text/plain", brotli)}<script>${script}</script>
 ${block("core", "text/plain", toSevenBit(core))}
 </body>
 </html>

@@ -1,6 +1,7 @@
 import react from "@vitejs/plugin-react";
 import { defineConfig } from "vite";
 import { compression, defineAlgorithm } from "vite-plugin-compression2";
+import { manual } from "./manual.mjs";
 import { cssVariables } from "./src/theme/tokens.ts";
 
 /** Both palettes as a style of the page: it has its colours before any script has run. */
@@ -16,6 +17,7 @@ const paletteStyle = (["day", "headlamp"] as const)
 export default defineConfig({
   plugins: [
     react(),
+    manual({ pictures: true }),
     {
       name: "palettes",
       transformIndexHtml: () => [

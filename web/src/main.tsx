@@ -84,6 +84,7 @@ const LogPage = fetched(async () => (await import("./log/LogPage")).default);
 const CupPage = fetched(async () => (await import("./log/CupPage")).default);
 const ComparePage = fetched(async () => (await import("./log/ComparePage")).default);
 const BlindPage = fetched(async () => (await import("./log/BlindPage")).default);
+const ManualPage = fetched(async () => (await import("./manual/ManualPage")).default);
 const BlindRoundsPage = fetched(async () => (await import("./log/BlindPage")).BlindRoundsPage);
 const CoffeesPage = fetched(async () => (await import("./coffees/CoffeesPage")).default);
 const RecipesPage = fetched(async () => (await import("./recipes/RecipesPage")).default);
@@ -201,6 +202,8 @@ const router = (mode === "file" ? createHashRouter : createBrowserRouter)([
       { path: "/recipes/:recipe", element: <RecipePage /> },
       { path: "/blind", element: <BlindPage /> },
       { path: "/blind/:blind", element: <BlindRoundsPage /> },
+      { path: "/manual", element: <ManualPage /> },
+      { path: "/manual/:chapter", element: <ManualPage /> },
       { path: "*", element: <NotFound /> },
     ],
   },

@@ -15,8 +15,13 @@ import { Notices } from "./Notices";
 import type { ThemeName } from "../theme/tokens";
 import { counted, isUs, unitOf, type System } from "../units/units";
 import { isTyping } from "./keys";
+import { useLook } from "../manual/look";
 
-const Shortcuts = fetched(async () => (await import("./Shortcuts")).default);
+const Help = fetched(async () => (await import("../manual/Help")).default);
+const LookAround =
+  import.meta.env.MODE === "pocket"
+    ? () => null
+    : later(async () => (await import("../manual/LookAround")).default);
 const PocketStrip = later(async () => (await import("../pocket/PocketStrip")).default);
 const Newer = later(async () => (await import("../pocket/Newer")).default);
 const VersionsDialog = fetched(async () => (await import("./VersionsDialog")).default);
@@ -72,13 +77,15 @@ function Framed() {
   const known = trips.data?.some((t) => t.id === tripId) ?? false;
   const trip = useTrip(known ? tripId : 0);
   const settings = useSettings();
-  const readOnly = useInfo().data?.read_only ?? false;
+  const info = useInfo().data;
+  const readOnly = info?.read_only ?? false;
   const navigate = useNavigate();
   const { pathname } = useLocation();
   const inGuide = pathname.endsWith("/guide");
   const onPaper = pathname.endsWith("/sheet");
   const onRoute = /^\/trips\/\d+$/.test(pathname);
   const [help, setHelp] = useState(false);
+  const look = useLook((info?.demo ?? false) && !inPocket && known);
 
   useEffect(() => {
     if (params.trip) rememberTrip(Number(params.trip));
@@ -87,7 +94,7 @@ function Framed() {
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (isTyping(e) || e.ctrlKey || e.metaKey || e.altKey) return;
-      if (e.key === "?") setHelp(true);
+      if (e.key === "?") setHelp((was) => !was);
       else if (e.key === "u") settings.set({ system: isUs(settings.system) ? "metric" : "us" });
       else if (e.key === "t") settings.set({ theme: settings.theme === "day" ? "headlamp" : "day" });
       else if (e.key === "r" && tripId) void navigate(`/trips/${tripId}`);
@@ -106,7 +113,7 @@ function Framed() {
 
   const days = trip.data?.stops.at(-1)?.day;
   return (
-    <div className="frame">
+    <div className={help ? "frame frame-helped" : "frame"}>
       <a className="skip" href="#main">
         Skip to the page
       </a>
@@ -183,8 +190,10 @@ function Framed() {
         <button
           type="button"
           className="bar-button bar-keys"
-          aria-label="Keyboard shortcuts"
-          onClick={() => setHelp(true)}
+          aria-label="How to, words and keys"
+          title="How to, words and keys"
+          aria-expanded={help}
+          onClick={() => setHelp(!help)}
         >
           ?
         </button>
@@ -218,7 +227,7 @@ function Framed() {
         </Suspense>
       )}
       <main id="main">
-        <Outlet />
+        <Outlet context={look} />
       </main>
       {!inGuide && (
         <nav aria-label="Places to go" className="thumb">
@@ -250,7 +259,22 @@ function Framed() {
       <Notices />
       {help && (
         <Suspense>
-          <Shortcuts open onClose={() => setHelp(false)} />
+          <Help
+            onClose={() => setHelp(false)}
+            onLook={
+              look.can
+                ? () => {
+                    setHelp(false);
+                    look.begin();
+                  }
+                : undefined
+            }
+          />
+        </Suspense>
+      )}
+      {look.on && (
+        <Suspense>
+          <LookAround onDone={look.end} />
         </Suspense>
       )}
     </div>

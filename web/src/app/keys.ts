@@ -27,7 +27,7 @@ export const shortcuts: { keys: string; does: string; where: string }[] = [
   { keys: "← → ↑ ↓", does: "Move a point in a picture; with Shift ten times as far", where: "on the bench" },
   { keys: "u", does: "Metric or US units", where: "anywhere" },
   { keys: "t", does: "Day or headlamp theme", where: "anywhere" },
-  { keys: "?", does: "This list", where: "anywhere" },
+  { keys: "?", does: "How to, words and keys", where: "anywhere" },
   { keys: "← →", does: "Stop before, stop after", where: "on the route ribbon" },
   { keys: "Alt ← →", does: "Move a stop along, to scale by distance or days", where: "on the route ribbon" },
   { keys: "x", does: "Split a stay of more days into two stops", where: "on the route ribbon" },

@@ -1,5 +1,5 @@
 import { Suspense } from "react";
-import { Link } from "react-router";
+import { Link, useOutletContext } from "react-router";
 import type { Catalogue } from "../api/client";
 import { useCatalogue, useNow, useTrips } from "../api/queries";
 import { fetched } from "../app/fetched";
@@ -10,6 +10,7 @@ import { brewPath } from "../app/where";
 import { Hill } from "../place/Hill";
 import { atAltitude } from "../place/altitude";
 import { figureOf, WayDrawing } from "../ways/figures";
+import type { Look } from "../manual/look";
 import { momentInWords } from "../app/dates";
 import { useHere } from "./useHere";
 import { wayPath } from "./wayPath";
@@ -33,6 +34,7 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
   const trips = useTrips();
   const last = trips.data?.find((t) => String(t.id) === lastTrip()) ?? trips.data?.find((t) => !t.archived);
   const now = useNow(last?.id ?? 0);
+  const look = useOutletContext<Look>();
   const h = useHere(catalogue);
   const { here, ways } = h;
   const found = ways.data;
@@ -50,6 +52,17 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
           </button>
         )}
       </div>
+      {look.fresh && (
+        <p className="now-on now-first" role="note">
+          <span>First time here?</span>
+          <button type="button" className="btn" onClick={look.begin}>
+            A look around, in five steps
+          </button>
+          <button type="button" className="bar-button" onClick={look.end}>
+            Not now
+          </button>
+        </p>
+      )}
       {now.data?.running.map((r) => (
         <p key={r.brew.id} className="now-on">
           <Link className="btn btn-primary" to={`${brewPath(r.brew)}/guide`}>

@@ -670,9 +670,14 @@ function Editor({
             )}
             <span className="grow" />
             {!isNew && !draft.dirty && (
-              <Link className="quiet-link" to={`/recipes/new?plan=${brew.plan_id}`}>
-                Keep as a recipe
-              </Link>
+              <>
+                <Link className="quiet-link" to={`${brewPath(brew)}/log`}>
+                  Write a cup down
+                </Link>
+                <Link className="quiet-link" to={`/recipes/new?plan=${brew.plan_id}`}>
+                  Keep as a recipe
+                </Link>
+              </>
             )}
             <Button type="text" size="small" onClick={() => setInputs(true)}>
               Find an input…

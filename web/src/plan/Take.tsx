@@ -36,6 +36,8 @@ export const Take = memo(function Take({ plan }: { plan: Plan }) {
         <p className="take-heat">
           {supplied !== undefined ? (
             <>Hot water from the urn, at once.</>
+          ) : !plan.water.heated_ml ? (
+            <>Nothing is heated.</>
           ) : (plan.wait_s ?? 0) > 0 ? (
             <>
               Boil it, then wait <strong className="num">{clock(plan.wait_s ?? 0, 5)}</strong> min.

@@ -8,8 +8,12 @@ const text = (id: string) => document.getElementById(id)?.textContent ?? "";
 const gunzipped = (packed: ReadableStream<Uint8Array<ArrayBuffer>>): Promise<string> =>
   new Response(packed.pipeThrough(new DecompressionStream("gzip"))).text();
 
-/** A text of the file, unpacked by what the browser has built in: the first picture waits for it. */
-async function unpacked(id: string): Promise<string> {
+/** A part of the file, as it was packed when the file was built. */
+const unpacked = async (id: string): Promise<string> =>
+  gunzipped(new Blob([fromSevenBit(text(id))]).stream());
+
+/** What the first picture is made of is written by the program, in base 64: the browser reads that by itself. */
+async function firstOf(id: string): Promise<string> {
   const packed = await fetch(`data:application/octet-stream;base64,${text(id)}`);
   return gunzipped(packed.body as ReadableStream<Uint8Array<ArrayBuffer>>);
 }
@@ -21,9 +25,9 @@ async function begin() {
   } catch {
     // The usual theme it is.
   }
-  const app = gunzipped(new Blob([fromSevenBit(text("app"))]).stream());
+  const app = unpacked("app");
   // Where it cannot be read, the first picture is made as every other is.
-  const first = unpacked("first").catch(() => "");
+  const first = firstOf("first").catch(() => "");
   const read = new Promise((go) =>
     document.readyState === "loading" ? document.addEventListener("DOMContentLoaded", go) : go(undefined),
   );

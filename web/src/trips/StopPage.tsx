@@ -208,6 +208,8 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
                       label="…"
                       name={`More for ${b.name || (m?.name ?? "the brew")}`}
                       items={[
+                        // Made without the guide, it tasted of something all the same.
+                        { label: "Write a cup down", onClick: () => void navigate(`${at}/log`) },
                         ...(trip.id > 0
                           ? [{ label: "Copy or move it…", onClick: () => setElsewhere(b) }]
                           : []),
