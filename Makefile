@@ -125,10 +125,12 @@ RESTS ?= 10000x
 fuzz:
 	FUZZ=$(FUZZ) RESTS=$(RESTS) ./fuzz.sh
 
-## torture: kills under load, KILLS of them
+## torture: kills under load, KILLS of them, and then a usual load for as long as SOAK
 KILLS ?= 1000
+SOAK ?= 1h
 torture: build
 	APODEMOS_KILLS=$(KILLS) go test -timeout 4h -count=1 -v -run TestKilledUnderLoad ./e2e
+	APODEMOS_SOAK=$(SOAK) go test -timeout 4h -count=1 -run xxx -bench Soak -benchtime 1x ./server
 
 ## load: two hundred requests a second for a minute
 load:

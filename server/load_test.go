@@ -72,6 +72,7 @@ func mixed(base string, n int) (*http.Request, bool) {
 // writes failed, and how many answers were none.
 func load(t testing.TB, base string, perSecond int, lasts time.Duration) (took []time.Duration, failed, wrong int64) {
 	client := &http.Client{Transport: &http.Transport{MaxIdleConnsPerHost: 256}}
+	defer client.CloseIdleConnections()
 	var mu sync.Mutex
 	var wg sync.WaitGroup
 	var f, x atomic.Int64
@@ -130,6 +131,88 @@ func BenchmarkLoad(b *testing.B) {
 	var m runtime.MemStats
 	runtime.ReadMemStats(&m)
 	b.ReportMetric(float64(m.Sys-m.HeapReleased)/(1<<20), "MB")
+}
+
+// A long time of a usual mixture, at 30 requests a second; what is written is deleted again, so
+// that what grows is a leak. APODEMOS_SOAK says how long (such as 1h); ten seconds where it is
+// not set. At the end nothing has failed, and memory, goroutines and open files are what they
+// were after the first tenth.
+func BenchmarkSoak(b *testing.B) {
+	lasts := 10 * time.Second
+	if d, err := time.ParseDuration(os.Getenv("APODEMOS_SOAK")); err == nil {
+		lasts = d
+	}
+	base := served(b)
+	type state struct{ mb, routines, files float64 }
+	now := func() state {
+		runtime.GC()
+		var m runtime.MemStats
+		runtime.ReadMemStats(&m)
+		open, _ := os.ReadDir("/proc/self/fd")
+		return state{float64(m.HeapInuse) / (1 << 20), float64(runtime.NumGoroutine()), float64(len(open))}
+	}
+	for b.Loop() {
+		var early, late state
+		var failed, wrong int64
+		var took []time.Duration
+		for part := range 10 {
+			t, f, x := load(b, base, 30, lasts/10)
+			took, failed, wrong = append(took, t...), failed+f, wrong+x
+			require.NoError(b, emptyShelf(base))
+			if part == 0 {
+				early = now()
+			}
+		}
+		late = now()
+		slices.Sort(took)
+		b.ReportMetric(float64(len(took)), "requests")
+		b.ReportMetric(float64(took[len(took)/2].Microseconds())/1000, "ms-p50")
+		b.ReportMetric(float64(took[len(took)*99/100].Microseconds())/1000, "ms-p99")
+		b.ReportMetric(float64(failed+wrong), "failed")
+		b.ReportMetric(early.mb, "MB-early")
+		b.ReportMetric(late.mb, "MB-late")
+		b.ReportMetric(early.routines, "routines-early")
+		b.ReportMetric(late.routines, "routines-late")
+		b.ReportMetric(early.files, "files-early")
+		b.ReportMetric(late.files, "files-late")
+		assert.Zero(b, failed+wrong)
+		assert.Less(b, late.routines, early.routines+20)
+		assert.Less(b, late.files, early.files+20)
+		assert.Less(b, late.mb, early.mb*1.5+10)
+	}
+}
+
+// emptyShelf deletes the cups that mixed made.
+func emptyShelf(base string) error {
+	res, err := http.Get(base + "/api/v1/gear")
+	if err != nil {
+		return err
+	}
+	defer res.Body.Close()
+	var all []struct {
+		ID       int64
+		Revision int64
+		Name     string
+	}
+	if err := json.NewDecoder(res.Body).Decode(&all); err != nil {
+		return err
+	}
+	for _, it := range all {
+		if !strings.HasPrefix(it.Name, "Cup ") {
+			continue
+		}
+		r, _ := http.NewRequest("DELETE", fmt.Sprintf("%s/api/v1/gear/%d", base, it.ID), nil)
+		r.Header.Set("If-Match", fmt.Sprintf(`"%d"`, it.Revision))
+		gone, err := http.DefaultClient.Do(r)
+		if err != nil {
+			return err
+		}
+		gone.Body.Close()
+		if gone.StatusCode >= 300 {
+			return fmt.Errorf("%s: %s", r.URL, gone.Status)
+		}
+	}
+	return nil
 }
 
 // Where more is asked than can wait, it is told so, with when to come again.
