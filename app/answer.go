@@ -98,9 +98,9 @@ func Answer(op string, body []byte) (any, *Fault, error) {
 	case "changed":
 		return asked(body, "body.request", func(in ChangedIn) (any, error) { return in.Request.Changed(in.Change) })
 	case "choices":
-		return asked(body, "body", func(in ChoicesIn) (any, error) { return Choices(in.Request, in.Gear), nil })
+		return asked(body, "body", func(in ChoicesIn) (any, error) { return Choices(context.Background(), in.Request, in.Gear) })
 	case "ways":
-		return asked(body, "body.request", func(in ways.Wanted) (any, error) { return ways.Of(in) })
+		return asked(body, "body.request", func(in ways.Wanted) (any, error) { return ways.Of(context.Background(), in) })
 	case "fit":
 		return asked(body, "body.request", func(in FitIn) (any, error) { return FitOf(in) })
 	case "bench-boil":

@@ -136,7 +136,10 @@ func TestChoicesAreOfEverySchool(t *testing.T) {
 		n += len(m.Schools)
 	}
 	r := brew.Request{Conditions: conditions.Conditions{Place: conditions.Place{AltitudeM: new(2300.0)}}, Drinkers: new(2.0)}
-	with, unsaid := app.Choices(r, shelf), app.Choices(r, nil)
+	with, err := app.Choices(t.Context(), r, shelf)
+	require.NoError(t, err)
+	unsaid, err := app.Choices(t.Context(), r, nil)
+	require.NoError(t, err)
 	require.Len(t, with, n)
 	require.Len(t, unsaid, n)
 	var lacking []string

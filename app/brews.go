@@ -33,8 +33,8 @@ func Plan(r brew.Request, workings bool) (*brew.Plan, error) {
 }
 
 // Choices is what every school would give at a stop, with what the shelf lacks for it.
-func Choices(r brew.Request, shelf []gear.Item) []brew.Choice {
-	return ways.Choices(r, shelf)
+func Choices(ctx context.Context, r brew.Request, shelf []gear.Item) ([]brew.Choice, error) {
+	return ways.Choices(ctx, r, shelf)
 }
 
 // BrewIn is what a person sets of a brew; Request is whole, with the stop's

@@ -45,7 +45,7 @@ func (a App) Every(ctx context.Context, id int64, in EveryIn) (EveryOut, error) 
 	var plans []*brew.Plan
 	for _, i := range trip.Without(t, meal, in.Meal == "evening") {
 		r := brew.Request{Conditions: trip.ConditionsAt(stops[i].Conditions, stops[i].Facts, meal.At), Drinkers: new(float64(t.People))}
-		q, said, err := a.wayAt(r, have, along, in.Method, in.School)
+		q, said, err := a.wayAt(ctx, r, have, along, in.Method, in.School)
 		if err != nil {
 			return out, err
 		}
@@ -77,8 +77,8 @@ func (a App) goingAlong(ctx context.Context, trip int64) (shelf []gear.Item, alo
 
 // wayAt is the request of a way at a stop: as asked where it can be made with what there
 // is, and else the best one. It is nil where nothing can.
-func (a App) wayAt(r brew.Request, have []gear.Item, along []int64, method, school string) (*brew.Request, string, error) {
-	w, err := ways.Of(ways.Wanted{Request: r, Have: have, Along: along})
+func (a App) wayAt(ctx context.Context, r brew.Request, have []gear.Item, along []int64, method, school string) (*brew.Request, string, error) {
+	w, err := ways.Of(ctx, ways.Wanted{Request: r, Have: have, Along: along})
 	if err != nil {
 		return nil, "", err
 	}

@@ -187,7 +187,7 @@ func TestTheFitOfAPlan(t *testing.T) {
 	assert.True(t, slices.ContainsFunc(f.Joints, func(j gear.Joint) bool { return j.Rule == "rim" && j.Level == gear.Fits }))
 	_, err = app.FitOf(app.FitIn{Request: brew.Request{Method: "sock"}})
 	assert.Error(t, err)
-	w, err := ways.Of(ways.Wanted{Request: brew.Request{Conditions: conditions.Conditions{Place: conditions.Place{AltitudeM: new(90000.0)}}}})
+	w, err := ways.Of(t.Context(), ways.Wanted{Request: brew.Request{Conditions: conditions.Conditions{Place: conditions.Place{AltitudeM: new(90000.0)}}}})
 	assert.Nil(t, w)
 	assert.Error(t, err)
 }

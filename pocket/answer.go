@@ -145,7 +145,10 @@ func build() []operation {
 			return nil, err
 		}
 		shelf, err := c.s.Gear(c.ctx)
-		return app.Choices(r, shelf), err
+		if err != nil {
+			return nil, err
+		}
+		return app.Choices(c.ctx, r, shelf)
 	})
 	// What the core alone answers.
 	for path, op := range map[string]string{"/ways": "ways", "/fit": "fit", "/follow": "follow", "/review": "review", "/practice": "practice", "/exercise": "exercise", "/simulate": "simulate",

@@ -14,11 +14,12 @@ import (
 )
 
 // atHomeOnly are the operations that are done at home: files in, other formats out, taking
-// along, bringing back, and pairing.
+// along, bringing back, and pairing; and what is asked while another question is answered.
 var atHomeOnly = []string{
 	"POST /import/preview", "POST /trips/import", "POST /gear/import", "POST /recipes/import", "POST /log/import",
 	"GET /trips/{trip}/export/{format}", "GET /places/export.json", "GET /gear/export.csv", "GET /recipes/{recipe}/export.json", "GET /log/export.json", "GET /log/export.csv",
 	"GET /pocket.html", "GET /pocket", "POST /bring", "POST /bring/preview", "GET /pairing", "POST /pairing", "DELETE /devices/{device}", "GET /health",
+	"GET /trips/{trip}/kit/progress",
 }
 
 // A pocket answers what the server does, but for what is done at home, which is named.

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"context"
 	"io"
+	"sync"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -16,6 +17,45 @@ import (
 // InItem is the path of a piece of gear.
 type InItem struct {
 	Item int64 `path:"item" minimum:"1"`
+}
+
+// Choosing is how far the choice of a trip's kit has come. One is made at a time.
+type Choosing struct {
+	State    string        `json:"state" enum:"idle,waiting,choosing" doc:"waiting: that of another trip is being made"`
+	Progress *kit.Progress `json:"progress,omitempty"`
+}
+
+// choosing is what is known of the one choice that is being made.
+type choosing struct {
+	mu   sync.Mutex
+	trip int64 // 0 for none
+	at   kit.Progress
+}
+
+func (c *choosing) come(trip int64, p kit.Progress) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	c.trip, c.at = trip, p
+}
+
+func (c *choosing) end(trip int64) {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	if c.trip == trip {
+		c.trip = 0
+	}
+}
+
+func (c *choosing) of(trip int64) Choosing {
+	c.mu.Lock()
+	defer c.mu.Unlock()
+	switch c.trip {
+	case 0:
+		return Choosing{State: "idle"}
+	case trip:
+		return Choosing{"choosing", new(c.at)}
+	}
+	return Choosing{State: "waiting"}
 }
 
 func (s *server) kitRoutes(api huma.API) {
@@ -112,8 +152,13 @@ func (s *server) kitRoutes(api huma.API) {
 		InTrip
 		Body kit.Wishes
 	}) (*body[*kit.Answer], error) {
-		return reply(s.ChooseKit(ctx, in.Trip, in.Body))
+		s.choosing.come(in.Trip, kit.Progress{Gap: 1}) // what it asks of every brew comes first
+		defer s.choosing.end(in.Trip)
+		return reply(s.ChooseKit(kit.Watched(ctx, func(p kit.Progress) { s.choosing.come(in.Trip, p) }), in.Trip, in.Body))
 	}, name("choose-kit", "The best kits from the shelf for a trip, and why"))
+	huma.Get(api, "/trips/{trip}/kit/progress", func(_ context.Context, in *InTrip) (*body[Choosing], error) {
+		return reply(s.choosing.of(in.Trip), nil)
+	}, name("kit-progress", "How far the choice of a kit has come that is being made"))
 	huma.Post(api, "/trips/{trip}/kit/lay", func(ctx context.Context, in *struct {
 		InTrip
 		Body app.LayIn

@@ -23,6 +23,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"apodemos/app"
+	"apodemos/core/kit"
 	"apodemos/demo"
 	"apodemos/store"
 )
@@ -360,4 +361,46 @@ func TestControlCharacters(t *testing.T) {
 	trip := call[app.Trip](t, h, "POST", "/trips/import", `{"format":"apodemos-trip","version":2,"name":"a\u001b[31mb","people":1,"stops":[{"name":"c\u202ed","day":1}]}`)
 	assert.Equal(t, "a[31mb", trip.Name)
 	assert.Equal(t, "cd", call[app.TripOut](t, h, "GET", fmt.Sprintf("/trips/%d", trip.ID), "").Stops[0].Name)
+}
+
+// While a kit is chosen it is told how far that is; of another trip, that it waits; and
+// afterwards nothing.
+func TestHowFarAChoiceIs(t *testing.T) {
+	var c choosing
+	assert.Equal(t, "idle", c.of(1).State)
+	c.come(1, kit.Progress{Share: 0.25, Kits: 9, Gap: 0.5})
+	assert.Equal(t, Choosing{"choosing", &kit.Progress{Share: 0.25, Kits: 9, Gap: 0.5}}, c.of(1))
+	assert.Equal(t, Choosing{State: "waiting"}, c.of(2))
+	c.end(2)
+	assert.Equal(t, "choosing", c.of(1).State, "who waits ends nothing")
+	c.end(1)
+	assert.Equal(t, "idle", c.of(1).State)
+
+	// Asked beside a choice, it is answered before that is.
+	base := served(t)
+	done := make(chan struct{})
+	go func() {
+		defer close(done)
+		res, err := http.Post(base+"/api/v1/trips/1/kit/choose", "application/json", strings.NewReader("{}"))
+		if assert.NoError(t, err) {
+			res.Body.Close()
+			assert.Equal(t, 200, res.StatusCode)
+		}
+	}()
+	seen := map[string]bool{}
+	for asking := true; asking; {
+		select {
+		case <-done:
+			asking = false
+		case <-time.After(5 * time.Millisecond):
+		}
+		res, err := http.Get(base + "/api/v1/trips/1/kit/progress")
+		require.NoError(t, err)
+		var now Choosing
+		require.NoError(t, json.NewDecoder(res.Body).Decode(&now))
+		res.Body.Close()
+		seen[now.State] = true
+	}
+	assert.True(t, seen["choosing"])
+	assert.True(t, seen["idle"])
 }

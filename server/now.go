@@ -49,8 +49,8 @@ func (s *server) nowRoutes(api huma.API) {
 	}) (*body[app.Now], error) {
 		return reply(s.Now(ctx, in.Trip, time.Now()))
 	}, name("now", "The brews being made, and the next one of a trip"))
-	huma.Post(api, "/ways", func(_ context.Context, in *struct{ Body ways.Wanted }) (*body[*ways.Found], error) {
-		out, err := ways.Of(in.Body)
+	huma.Post(api, "/ways", func(ctx context.Context, in *struct{ Body ways.Wanted }) (*body[*ways.Found], error) {
+		out, err := ways.Of(ctx, in.Body)
 		if err != nil {
 			return nil, failAt("body.request", err)
 		}

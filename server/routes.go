@@ -99,7 +99,7 @@ func (s *server) routes(api huma.API) {
 		if err != nil {
 			return nil, fail(err)
 		}
-		return reply(app.Choices(in.Body, shelf), nil)
+		return reply(app.Choices(ctx, in.Body, shelf))
 	}, name("choices", "What every school would give at a stop"))
 
 	huma.Get(api, "/trips", func(ctx context.Context, _ *nothing) (*body[[]app.Trip], error) {

@@ -58,6 +58,8 @@ type server struct {
 	mu    sync.Mutex // of pair
 	pair  *pairing
 	lanes *lanes
+
+	choosing choosing
 }
 
 // Handler returns the whole HTTP handler.

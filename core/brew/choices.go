@@ -1,6 +1,7 @@
 package brew
 
 import (
+	"context"
 	"math"
 
 	"apodemos/core/method"
@@ -41,16 +42,20 @@ const (
 )
 
 // Choices plans every school of the catalogue at the same stop, for the same
-// drinkers. What a school fixes for itself (ratio, dose, cup) is left to it.
-func Choices(r Request) []Choice {
+// drinkers. What a school fixes for itself (ratio, dose, cup) is left to it. It ends with the
+// context's error when its asker is gone.
+func Choices(ctx context.Context, r Request) ([]Choice, error) {
 	var out []Choice
 	for _, m := range method.All {
 		for _, s := range m.Schools {
+			if ctx.Err() != nil {
+				return nil, ctx.Err()
+			}
 			c, _ := ChoiceOf(r.By(m.ID, s.ID), m, s)
 			out = append(out, c)
 		}
 	}
-	return out
+	return out, nil
 }
 
 // ChoiceOf is what one school gives, for a request made by it; the plan is nil where it

@@ -1,10 +1,12 @@
 package brew_test
 
 import (
+	"context"
 	"math"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
 	"apodemos/core/method"
@@ -14,12 +16,26 @@ import (
 	"apodemos/core/explain"
 )
 
+func choicesOf(t require.TestingT, r Request) []Choice {
+	list, err := Choices(context.Background(), r)
+	require.NoError(t, err)
+	return list
+}
+
+// Who is gone is not worked for any longer.
+func TestChoicesEndWithTheirAsker(t *testing.T) {
+	gone, leave := context.WithCancel(t.Context())
+	leave()
+	_, err := Choices(gone, Request{})
+	assert.ErrorIs(t, err, context.Canceled)
+}
+
 func TestChoicesCoverTheCatalogue(t *testing.T) {
 	n := 0
 	for _, m := range method.All {
 		n += len(m.Schools)
 	}
-	list := Choices(Request{Drinkers: ptr(2.0), Conditions: Conditions{Place: Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0)}}})
+	list := choicesOf(t, Request{Drinkers: ptr(2.0), Conditions: Conditions{Place: Place{AltitudeM: ptr(3900.0), AirC: ptr(-4.0)}}})
 	assert.Len(t, list, n)
 	for _, c := range list {
 		assert.True(t, c.Possible, "%s/%s: %s", c.Method, c.School, c.WhyNot)
@@ -30,7 +46,7 @@ func TestChoicesCoverTheCatalogue(t *testing.T) {
 }
 
 func TestAnUrnRulesOutWhatNeedsAFlame(t *testing.T) {
-	for _, c := range Choices(Request{Conditions: Conditions{Heat: Heat{SuppliedC: ptr(92.0)}}}) {
+	for _, c := range choicesOf(t, Request{Conditions: Conditions{Heat: Heat{SuppliedC: ptr(92.0)}}}) {
 		flame := c.Method == "moka" || c.Method == "pot" && (c.School == "cold-first-boil" || c.School == "warm-boil" || c.School == "cold-unstirred")
 		assert.Equal(t, !flame, c.Possible, "%s/%s", c.Method, c.School)
 		if flame {
@@ -131,7 +147,7 @@ func TestChoicesAreThePlans(t *testing.T) {
 		if rapid.Bool().Draw(t, "urn") {
 			r.Heat.SuppliedC = ptr(float64(rapid.IntRange(75, 98).Draw(t, "supplied")))
 		}
-		for _, c := range Choices(r) {
+		for _, c := range choicesOf(t, r) {
 			q := r
 			q.Method, q.School = c.Method, &c.School
 			p, err := explain.Brew(q)

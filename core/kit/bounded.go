@@ -208,7 +208,7 @@ func (in *instance) saySearched(c *Answer, f *found) {
 	case f.rest > 0 && c.Proven:
 		c.Said = append(c.Said, fmt.Sprintf("The best is proven. Of what it is compared with, %.3g kits were left unseen that cannot be better.", f.rest))
 	case f.rest > 0:
-		c.Said = append(c.Said, fmt.Sprintf("Not proven: %.3g kits were looked at and %.3g were not. No kit can have a weighted sum under %.1f; the best found has %.1f. Put things away that do not come into question, and choose again.", f.kits, f.rest, c.Bound, sumOf(in, f)))
+		c.Said = append(c.Said, fmt.Sprintf("Not proven: %.3g kits were looked at and %.3g were not. None of those can have a weighted sum under %.1f; the best found has %.1f. Put things away that do not come into question, and choose again.", f.kits, f.rest, c.Bound, sumOf(in, f)))
 	}
 	if f.cut {
 		c.Said = append(c.Said, fmt.Sprintf("The front was cut at %d kits.", mostKept))

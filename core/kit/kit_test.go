@@ -377,9 +377,7 @@ func judge(in *instance, b base, brewers []int) (p point, ok bool) {
 // brewers, and each brew in whatever way costs least.
 func TestBestEqualsHiGHS(t *testing.T) {
 	for n, w := range []Weights{usual, {4, 1, 0.5, 0.1}} {
-		list := without(shelf(), func(i gear.Item) bool { // medium: what keeps the program to seconds
-			return strings.Contains(i.Name, "Small hand") || strings.Contains(i.Name, "Tablet") || strings.Contains(i.Name, "Aluminium") || strings.Contains(i.Name, "exchanger") || strings.Contains(i.Name, "Stick")
-		})
+		list := without(shelf(), tooMuchForHiGHS)
 		in, err := build(context.Background(), journey(), list, Wishes{Weights: &w})
 		require.NoError(t, err)
 		f, err := in.search(context.Background(), false)
@@ -391,8 +389,14 @@ func TestBestEqualsHiGHS(t *testing.T) {
 	}
 }
 
+// tooMuchForHiGHS is what leaves a shelf of medium size: what keeps the program to seconds.
+func tooMuchForHiGHS(i gear.Item) bool {
+	return slices.ContainsFunc([]string{"Small hand", "Tablet", "Aluminium", "exchanger", "Stick"}, func(part string) bool { return strings.Contains(i.Name, part) })
+}
+
 // solved is what HiGHS answers.
 type solved struct {
+	Found   bool    `json:"found"`
 	Best    float64 `json:"best"`
 	Bound   float64 `json:"bound"`
 	Seconds float64 `json:"seconds"`
@@ -611,17 +615,44 @@ func BenchmarkHiGHS(b *testing.B) {
 	if os.Getenv("APODEMOS_HIGHS") == "" {
 		b.Skip("set APODEMOS_HIGHS=1 to wait for it")
 	}
-	t, list := large()
-	in, err := build(context.Background(), t, list, Wishes{})
-	require.NoError(b, err)
-	ours := in.weights.of(best(b, in).p)
-	for b.Loop() {
-		got := highs(b, in, 500)
-		b.ReportMetric(got.Seconds, "s-in-HiGHS")
-		b.ReportMetric(got.Columns, "columns")
-		b.ReportMetric(got.Rows, "rows")
-		b.ReportMetric(100*(got.Best-got.Bound)/got.Best, "%-gap-of-HiGHS")
-		b.ReportMetric(got.Best-ours, "worse-than-ours")
+	medium := shelf()
+	large, shelf := large()
+	sizes := []struct {
+		t    trip.Trip
+		list []gear.Item
+	}{{journey(), without(medium, tooMuchForHiGHS)}, {large, shelf}}
+	for _, n := range []int{10, 20, 30} {
+		t, list := crowded(n)
+		sizes = append(sizes, struct {
+			t    trip.Trip
+			list []gear.Item
+		}{t, list})
+	}
+	for _, s := range sizes {
+		b.Run(fmt.Sprint(len(s.list)), func(b *testing.B) {
+			in, err := build(context.Background(), s.t, s.list, Wishes{})
+			require.NoError(b, err)
+			begun := time.Now()
+			f, err := in.search(context.Background(), false)
+			require.NoError(b, err)
+			took, ours := time.Since(begun), in.weights.of(f.best.p)
+			bound := ours
+			if f.rest > 0 {
+				bound = min(bound, f.bound)
+			}
+			for b.Loop() {
+				got := highs(b, in, 500)
+				b.ReportMetric(took.Seconds(), "s-here")
+				b.ReportMetric(100*(ours-bound)/ours, "%-gap-here")
+				b.ReportMetric(got.Seconds, "s-in-HiGHS")
+				b.ReportMetric(got.Columns, "columns")
+				b.ReportMetric(got.Rows, "rows")
+				if got.Found {
+					b.ReportMetric(100*(got.Best-got.Bound)/got.Best, "%-gap-of-HiGHS")
+					b.ReportMetric(got.Best-ours, "worse-than-here")
+				}
+			}
+		})
 	}
 }
 
@@ -779,6 +810,28 @@ func crowded(n int) (trip.Trip, []gear.Item) {
 		}
 	}
 	return in, list
+}
+
+// A choice tells how far it has come: more and more, up to the end, with a best that can be
+// beaten by less and less.
+func TestAChoiceTellsHowFarItIs(t *testing.T) {
+	in, list := large()
+	var told []Progress
+	c, err := Choose(Watched(t.Context(), func(p Progress) { told = append(told, p) }), in, list, Wishes{})
+	require.NoError(t, err)
+	require.Greater(t, len(told), 10)
+	assert.Zero(t, told[0].Share)
+	assert.Equal(t, 1.0, told[0].Gap, "nothing is found yet")
+	for i, p := range told[1:] {
+		assert.GreaterOrEqual(t, p.Share, told[i].Share)
+		assert.GreaterOrEqual(t, p.Kits, told[i].Kits)
+		assert.LessOrEqual(t, p.Gap, told[i].Gap+1e-12)
+		assert.LessOrEqual(t, p.Share, 1.0)
+	}
+	last := told[len(told)-1]
+	assert.Greater(t, last.Share, 0.9)
+	assert.LessOrEqual(t, last.Kits, c.Kits)
+	assert.True(t, c.Proven)
 }
 
 // A shelf of two hundred things does not cost gigabytes or minutes: what was looked at is

@@ -67,6 +67,7 @@ func (in *instance) search(ctx context.Context, track bool) (*found, error) {
 		if ctx.Err() != nil {
 			return nil, ctx.Err()
 		}
+		in.tell(ctx, f, from, len(bases), weight[from]+weighted)
 		if f.work > mostWork {
 			f.rest, f.bound = all*float64(len(bases)-from), weight[from]+weighted
 			break

@@ -2,6 +2,7 @@ package ways
 
 import (
 	"cmp"
+	"context"
 	"math"
 	"slices"
 	"strings"
@@ -48,8 +49,9 @@ type Way struct {
 	Fit     Fit               `json:"fit"`
 }
 
-// Of finds the ways. Its error is brew.Problems, where the place itself is not allowed.
-func Of(in Wanted) (*Found, error) {
+// Of finds the ways. Its error is brew.Problems, where the place itself is not allowed, or the
+// context's, when its asker is gone.
+func Of(ctx context.Context, in Wanted) (*Found, error) {
 	set, err := conditions.Of(in.Request.Conditions)
 	if err != nil {
 		return nil, err
@@ -59,6 +61,9 @@ func Of(in Wanted) (*Found, error) {
 		out.AltitudeM = &set.AltitudeM
 	}
 	for _, m := range method.All {
+		if ctx.Err() != nil {
+			return nil, ctx.Err()
+		}
 		out.Ways = append(out.Ways, wayOf(in, m, set))
 	}
 	slices.SortStableFunc(out.Ways, func(a, b Way) int { return compare(a.Order, b.Order) })
@@ -237,9 +242,13 @@ func differences(w, first Way) []quantity.Phrase {
 	return out
 }
 
-// Choices is what every school would give at a stop, with what the shelf lacks for it.
-func Choices(r brew.Request, shelf []gear.Item) []brew.Choice {
-	choices := brew.Choices(r)
+// Choices is what every school would give at a stop, with what the shelf lacks for it. Its
+// error is the context's.
+func Choices(ctx context.Context, r brew.Request, shelf []gear.Item) ([]brew.Choice, error) {
+	choices, err := brew.Choices(ctx, r)
+	if err != nil {
+		return nil, err
+	}
 	for i := range choices {
 		c := &choices[i]
 		m, _ := method.ByID(c.Method)
@@ -247,7 +256,7 @@ func Choices(r brew.Request, shelf []gear.Item) []brew.Choice {
 		weigh(c, shelf, m)
 		c.Lacks = gear.Lacks(shelf, m, s, groundAhead(r))
 	}
-	return choices
+	return choices, nil
 }
 
 // weigh adds the brewer to what a choice has one carry.

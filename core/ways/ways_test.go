@@ -1,6 +1,7 @@
 package ways_test
 
 import (
+	"context"
 	"math"
 	"slices"
 	"testing"
@@ -39,7 +40,7 @@ func at(altitude float64, treatment string) brew.Request {
 }
 
 func of(t require.TestingT, r brew.Request, items []gear.Item, w Wish) *Found {
-	f, err := Of(Wanted{Request: r, Have: items, Wish: w})
+	f, err := Of(context.Background(), Wanted{Request: r, Have: items, Wish: w})
 	require.NoError(t, err)
 	return f
 }
@@ -106,7 +107,7 @@ func TestAWayIsItsPlan(t *testing.T) {
 func TestWhatGoesAlongComesFirst(t *testing.T) {
 	shelf := have(t, "Titanium pot, 1 L", "Aluminium pot, 1.4 L", "Canister burner", "Hand grinder", "Steel mug, wide")
 	pots := func(along ...int64) string {
-		f, err := Of(Wanted{Request: at(0, "boil"), Have: shelf, Along: along})
+		f, err := Of(context.Background(), Wanted{Request: at(0, "boil"), Have: shelf, Along: along})
 		require.NoError(t, err)
 		return way(t, f, "pot").Fit.Vessel.Name
 	}
@@ -188,6 +189,14 @@ func TestASmallChangeMovesLittle(t *testing.T) {
 	})
 }
 
+// Who is gone is not worked for any longer.
+func TestWaysEndWithTheirAsker(t *testing.T) {
+	gone, leave := context.WithCancel(t.Context())
+	leave()
+	_, err := Of(gone, Wanted{Request: at(900, "safe"), Have: gear.Starter()})
+	assert.ErrorIs(t, err, context.Canceled)
+}
+
 // The points can be worked out again from what the working shows.
 func TestTheOrderShowsItsWorking(t *testing.T) {
 	for _, w := range of(t, at(900, "safe"), have(t, "Titanium pot, 1 L", "Canister burner", "Hand grinder", "Steel mug, wide"), Balanced).Ways {
@@ -212,7 +221,7 @@ func TestTheOrderShowsItsWorking(t *testing.T) {
 func BenchmarkOf(b *testing.B) {
 	in := Wanted{Request: at(2300, "boil"), Have: gear.Starter()}
 	for b.Loop() {
-		if _, err := Of(in); err != nil {
+		if _, err := Of(context.Background(), in); err != nil {
 			b.Fatal(err)
 		}
 	}

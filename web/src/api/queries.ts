@@ -225,6 +225,17 @@ export const useChosenKit = (trip: number, wishes: Schemas["Wishes"], enabled: b
     queryFn: ({ signal }) =>
       must(api.POST("/trips/{trip}/kit/choose", { params: { path: { trip } }, body: wishes, signal })),
   });
+/** How far the choice of a trip's kit has come, while it is being made. */
+export const useChoosing = (trip: number, on: boolean) =>
+  useQuery({
+    queryKey: ["kit-progress", trip],
+    enabled: on,
+    refetchInterval: on ? 400 : false,
+    gcTime: 0,
+    retry: false,
+    queryFn: ({ signal }) =>
+      must(api.GET("/trips/{trip}/kit/progress", { params: { path: { trip } }, signal })),
+  });
 export const useLaidKit = (trip: number, body: Schemas["LayIn"], enabled: boolean, lost: unknown) =>
   useQuery({
     queryKey: ["kit-laid", trip, body, lost],

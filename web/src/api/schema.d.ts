@@ -1964,6 +1964,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/trips/{trip}/kit/progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * How far the choice of a kit has come that is being made
+         * @description How far the choice of a kit has come that is being made. Changes nothing; HEAD answers the same without its body. 404 where it is not there.
+         */
+        get: operations["kit-progress"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/trips/{trip}/plan": {
         parameters: {
             query?: never;
@@ -2950,6 +2970,14 @@ export interface components {
             weight: components["schemas"]["Figure"];
             /** @description Why it is not possible here; empty when it is */
             why_not: string;
+        };
+        Choosing: {
+            progress?: components["schemas"]["Progress"];
+            /**
+             * @description waiting: that of another trip is being made
+             * @enum {string}
+             */
+            state: "idle" | "waiting" | "choosing";
         };
         ClashLine: {
             /** @description Null where there is none */
@@ -5092,6 +5120,23 @@ export interface components {
             request: components["schemas"]["Request"];
             /** Format: int64 */
             seed: number;
+        };
+        Progress: {
+            /**
+             * Format: double
+             * @description By what share of its weighted sum the best so far can still be beaten, at most; 1 while there is none
+             */
+            gap: number;
+            /**
+             * Format: double
+             * @description Looked at, or known to be no better
+             */
+            kits: number;
+            /**
+             * Format: double
+             * @description Of what is gone through: of all kits, or of as many as are looked at
+             */
+            share: number;
         };
         Proposal: {
             /**
@@ -11018,6 +11063,39 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Laid"];
+                };
+            };
+            /** @description Error */
+            default: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ErrorModel"];
+                };
+            };
+        };
+    };
+    "kit-progress": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                /** @example 1 */
+                trip: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    ETag?: string;
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Choosing"];
                 };
             };
             /** @description Error */

@@ -21,6 +21,7 @@ import { CellFig, PlanFig } from "../units/Fig";
 import { counted, inWords, say } from "../units/units";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
+import { Choosing } from "./Choosing";
 import { Floor } from "./Floor";
 import { Front } from "./Front";
 import { Packing } from "./Packing";
@@ -197,6 +198,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
               Print
             </Button>
           </div>
+          {!own && chosen.isFetching && <Choosing trip={trip.id} />}
           {error && <Trouble error={error as ApiError} />}
           {answer?.blocked.map((b, i) => (
             <p key={i} className="remark remark-danger">
