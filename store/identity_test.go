@@ -126,6 +126,73 @@ func TestDatabasesOfEarlierVersions(t *testing.T) {
 	}
 }
 
+// Databases that later programs wrote, each with the demo, a guide that is running and a cup
+// written down: 11 has coffees and recipes, 13 a journal that is no longer read, 16 is version
+// 0.6.0. All of it is there, and is told as it was.
+func TestDatabasesOfLaterVersions(t *testing.T) {
+	ctx := t.Context()
+	for _, schema := range []int{11, 13, 16} {
+		t.Run(fmt.Sprint(schema), func(t *testing.T) {
+			dir := old(t, schema)
+			s := open(t, dir)
+			trips, err := s.Trips(ctx)
+			require.NoError(t, err)
+			require.Len(t, trips, 1)
+			assert.Equal(t, "From the port to the ice field", trips[0].Name)
+			brews, err := s.Brews(ctx, trips[0].ID)
+			require.NoError(t, err)
+			assert.Len(t, brews, 15)
+			for _, b := range brews {
+				p, err := s.Plan(ctx, b.PlanID)
+				require.NoError(t, err)
+				assert.NotEmpty(t, p.Plan.Steps)
+			}
+			r, err := s.Run(ctx, 3)
+			require.NoError(t, err)
+			assert.Equal(t, int64(1767000000000), r.ZeroMs)
+			log, err := s.Log(ctx, 0)
+			require.NoError(t, err)
+			assert.Len(t, log, 30)
+			// The list of cups is told without their plans, and says what those say.
+			latest, err := s.LatestLog(ctx, 0, 100)
+			require.NoError(t, err)
+			require.Len(t, latest, 30)
+			said := ""
+			for _, l := range latest {
+				said += l.Words
+				p, err := s.Plan(ctx, l.PlanID)
+				require.NoError(t, err)
+				assert.Equal(t, *p.Plan.DoseG, l.DoseG)
+				assert.Equal(t, *p.Plan.BoilC, l.BoilC)
+				assert.Equal(t, p.Plan.Request.Method, l.Method)
+			}
+			assert.Contains(t, said, "kept from before")
+			coffees, err := s.Coffees(ctx, false)
+			require.NoError(t, err)
+			assert.Len(t, coffees, 2)
+			recipes, err := s.Recipes(ctx, false)
+			require.NoError(t, err)
+			assert.Len(t, recipes, 1)
+			gear, err := s.Gear(ctx)
+			require.NoError(t, err)
+			assert.NotEmpty(t, gear)
+			uuids(t, s)
+			require.NoError(t, s.Close())
+			_, err = Restore(ctx, t.TempDir(), filepath.Join(dir, FileName))
+			require.NoError(t, err)
+		})
+	}
+}
+
+// The schema that is written now has a database of its own among those that are read: a change
+// of the schema is not released without one of before.
+func TestThePresentSchemaIsKept(t *testing.T) {
+	s := open(t, t.TempDir())
+	var now int
+	require.NoError(t, s.db.QueryRow("SELECT max(version_id) FROM goose_db_version").Scan(&now))
+	assert.FileExists(t, fmt.Sprintf("testdata/schema%d.db.gz", now), "write one with the program of before the change, and read it in TestDatabasesOfLaterVersions")
+}
+
 // Whoever is behind is told, whatever it is that has been changed.
 func TestEveryChangeNamesItsRevision(t *testing.T) {
 	ctx := t.Context()
