@@ -144,7 +144,7 @@ func (r *Conditions) together() field.Problems {
 		bad = append(bad, field.Problem{Field: "water.source_c", Value: *r.Water.SourceC, Message: fmt.Sprintf("%s °C is not allowed for %s; allowed: -40 to 0 °C", field.Trim(*r.Water.SourceC), *r.Water.State)})
 	}
 	if !frozen && *r.Water.SourceC < 0 {
-		bad = append(bad, field.Problem{Field: "water.source_c", Value: *r.Water.SourceC, Message: fmt.Sprintf("%s °C is not allowed for liquid water; allowed: 0 to 60 °C, or set water.state to snow or ice", field.Trim(*r.Water.SourceC))})
+		bad = append(bad, field.Problem{Field: "water.source_c", Value: *r.Water.SourceC, Message: fmt.Sprintf("%s °C is not allowed for liquid water; allowed: 0 to 60 °C, or snow or ice as its state", field.Trim(*r.Water.SourceC))})
 	}
 	k := r.Heat.Canister
 	if sum := *k.PropanePct + *k.IsobutanePct + *k.ButanePct; math.Abs(sum-100) > 0.5 {

@@ -63,6 +63,15 @@ export class ApiError extends Error {
       message: e.message ?? "",
     }));
   }
+
+  /** What is wrong, with the field as the screen calls it, and not by its path. */
+  saidOf(label: (path: string) => string | undefined): string {
+    const [first] = this.troubles;
+    const [, path = ""] = /^([a-z_0-9.[\]]+): /.exec(this.message) ?? [];
+    if (!first || !path || !this.message.endsWith(first.message)) return this.message;
+    const name = label(first.field) ?? label(path);
+    return name ? `${name}: ${first.message}` : first.message.replace(/^\p{Ll}/u, (c) => c.toUpperCase());
+  }
 }
 
 /** The data of an answer, or an ApiError. */

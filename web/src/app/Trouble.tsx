@@ -1,14 +1,17 @@
 import type { ReactNode } from "react";
 import type { UseQueryResult } from "@tanstack/react-query";
 import { ApiError } from "../api/client";
+import { useCatalogue } from "../api/queries";
 
 /** What went wrong, with a way on. */
 export function Trouble({ error, retry }: { error: unknown; retry?: () => void }) {
   const e = error instanceof Error ? error : new Error(String(error));
+  const fields = useCatalogue().data?.fields;
+  const label = (path: string) => fields?.find((f) => f.path === path)?.label;
   return (
     <div className="trouble" role="alert">
       <strong>{e instanceof ApiError && e.status === 404 ? "Not here." : "That did not work."}</strong>{" "}
-      {e.message}
+      {e instanceof ApiError ? e.saidOf(label) : e.message}
       {retry && (
         <button type="button" className="bar-button" onClick={retry}>
           Try again

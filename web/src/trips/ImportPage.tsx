@@ -77,7 +77,7 @@ export default function ImportPage() {
           <strong>{name} was not read.</strong> {error.message}
           {error instanceof ApiError && error.troubles.length > 1 && (
             <ul>
-              {error.troubles.map((t, i) => (
+              {error.troubles.slice(1).map((t, i) => (
                 <li key={i}>
                   {t.field}: {t.message}
                 </li>
@@ -265,7 +265,7 @@ export default function ImportPage() {
           {keep.error && <Trouble error={keep.error} />}
           {troubles.length > 1 && (
             <ul>
-              {troubles.map((t, i) => (
+              {troubles.slice(1).map((t, i) => (
                 <li key={i}>
                   {t.field}: {t.message}
                 </li>
