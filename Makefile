@@ -1,6 +1,7 @@
 # Apodemos. "make demo" to look at it, "make test" to check all of it.
 SHELL := /bin/bash
-GO := go build -trimpath
+# Nothing of it is C: the program runs where there is nothing else, as in the container.
+GO := CGO_ENABLED=0 go build -trimpath
 LISTEN ?= 127.0.0.1:8466
 
 .PHONY: docs demo build test screenshots api format bench clean web-deps test-tools notices release load fuzz torture

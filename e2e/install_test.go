@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"debug/elf"
 	"net"
 	"net/http"
 	"net/http/httputil"
@@ -170,4 +171,17 @@ func TestAPhoneIsPaired(t *testing.T) {
 	q.seeNot("Another computer")
 	p.open("/trips/1")
 	p.see("This device is not paired yet.")
+}
+
+// The program that make builds needs nothing beside it: it runs in an empty container.
+func TestTheProgramStandsAlone(t *testing.T) {
+	f, err := elf.Open("../bin/apodemos")
+	require.NoError(t, err, "make build")
+	defer f.Close()
+	libs, err := f.ImportedLibraries()
+	require.NoError(t, err)
+	assert.Empty(t, libs)
+	for _, p := range f.Progs {
+		assert.NotEqual(t, elf.PT_INTERP, p.Type, "it asks for a loader of the system")
+	}
 }
