@@ -95,7 +95,7 @@ func TestAChoiceFromVeryMany(t *testing.T) {
 	}
 	p := sit(t, app.base)
 	p.open("/trips/1/kit")
-	p.see("% gone through")
+	p.within(time.Minute, "see how far it is", func() bool { return strings.Contains(p.screen(), "% gone through") })
 	p.see("can be beaten by")
 	if file := os.Getenv("APODEMOS_LOOK"); file != "" {
 		p.picture(file)

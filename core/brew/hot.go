@@ -228,7 +228,9 @@ func (h *Hot) cool() {
 	}
 	k := thermal.NewCooling(h.Vessel, h.KettleMl, h.Ways[0].Cover, h.Air)
 	h.FirstW = k.Watts(h.HotC)
-	h.sayWays()
+	if h.Ways[0].ID != LidOff || h.Ways[0].WaitS >= atOnceS {
+		h.sayWays()
+	}
 }
 
 // sayWays states the ways that are not taken.

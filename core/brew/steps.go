@@ -19,6 +19,12 @@ var coolTexts = map[string]string{
 	PourThrough: "Off the heat. Pour it into a second, cold pot. Wait until it is {target}.",
 }
 
+// coolAtOnce is said of a wait that is shorter than it is told: to five seconds.
+const (
+	coolAtOnce = "Off the heat: it is at {target} at once."
+	atOnceS    = 2.5
+)
+
 const coolPast = "Off the heat. Pour it into a second, cold pot: that makes it {start}."
 
 // Lengths of the steps that are not a school's, in s.
@@ -77,6 +83,8 @@ func (c *script) steps() {
 		text := coolTexts[c.Ways[0].ID]
 		if c.StartC < c.WishC {
 			text = coolPast
+		} else if c.WaitS < atOnceS && c.Ways[0].ID != PourThrough {
+			text = coolAtOnce
 		}
 		c.add(Step{ID: method.Wait, Label: "wait", AtS: -c.WaitS, ForS: c.WaitS, Lane: method.Water, Until: method.Temperature, Caution: quantity.Either(c.Ways[0].ID == PourThrough, "scald", "")}, text)
 	}

@@ -566,6 +566,27 @@ func TestAnAltitudeThatIsNotKnown(t *testing.T) {
 	assert.Equal(t, water.Boil, s.Water().Treatment)
 }
 
+// A wait that is shorter than it can be told is none to the hand: no "−0:00", no "Wait until".
+func TestAWaitOfNothingIsNotTold(t *testing.T) {
+	short := 0
+	for a := 1500.0; a < 1800; a += 2 {
+		p := compute(t, Request{Method: "slow-drip", Conditions: Conditions{Place: Place{AltitudeM: &a}, Water: Water{Source: ptr("tap")}}})
+		for _, st := range p.Steps {
+			assert.NotContains(t, st.Text, "0:00")
+			if st.ID != method.Wait {
+				continue
+			}
+			if *p.WaitS < 2.5 {
+				short++
+				assert.Equal(t, "Off the heat: it is at 94 °C at once.", st.Text)
+			} else {
+				assert.Contains(t, st.Text, "Wait until it is 94 °C")
+			}
+		}
+	}
+	assert.Greater(t, short, 5)
+}
+
 // What a method fixes for itself is left to it, in one place.
 func TestMadeAnotherWay(t *testing.T) {
 	r := Request{Method: "cone", School: ptr("four-pulses"), Ratio: ptr(60.0), DoseG: ptr(20.0), WaterG: ptr(300.0), ContactS: ptr(99.0), Adjust: ptr("none"), Into: ptr("cups"),

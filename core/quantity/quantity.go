@@ -71,11 +71,10 @@ func RoundTo(v, step float64) float64 {
 // Clock writes seconds as m:ss, with a leading minus sign before time zero,
 // or as h:mm:ss from one hour on.
 func Clock(s float64) string {
-	sign := ""
-	if s < 0 {
-		sign, s = "−", -s
+	sign, n := "", int(math.Round(s))
+	if n < 0 {
+		sign, n = "−", -n
 	}
-	n := int(math.Round(s))
 	if n >= 3600 {
 		return fmt.Sprintf("%s%d:%02d:%02d", sign, n/3600, n/60%60, n%60)
 	}

@@ -9,7 +9,7 @@ import (
 )
 
 func TestClock(t *testing.T) {
-	for s, want := range map[float64]string{0: "0:00", 85: "1:25", -520: "−8:40", 3725: "1:02:05", 59.6: "1:00"} {
+	for s, want := range map[float64]string{0: "0:00", 85: "1:25", -520: "−8:40", 3725: "1:02:05", 59.6: "1:00", -0.23: "0:00", -59.6: "−1:00"} {
 		assert.Equal(t, want, Clock(s))
 	}
 }

@@ -38,6 +38,8 @@ export const Take = memo(function Take({ plan }: { plan: Plan }) {
             <>Hot water from the urn, at once.</>
           ) : !plan.water.heated_ml ? (
             <>Nothing is heated.</>
+          ) : (plan.wait_s ?? 0) > 0 && clock(plan.wait_s ?? 0, 5) === "0:00" ? (
+            <>Boil it, and take it off: it is right at once.</>
           ) : (plan.wait_s ?? 0) > 0 ? (
             <>
               Boil it, then wait <strong className="num">{clock(plan.wait_s ?? 0, 5)}</strong> min.
