@@ -766,13 +766,6 @@ func TestTheTripsOwnReserve(t *testing.T) {
 	assert.Greater(t, used(100), used(0)+1)
 }
 
-// best is the best kit of an instance.
-func best(t testing.TB, in *instance) *entry {
-	f, err := in.search(context.Background(), false)
-	require.NoError(t, err)
-	return f.best
-}
-
 // crowded is a shelf of n things of each of the six kinds that a kit is made of, and 20 brews.
 func crowded(n int) (trip.Trip, []gear.Item) {
 	in, _ := large()
