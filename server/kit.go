@@ -156,7 +156,10 @@ func (s *server) kitRoutes(api huma.API) {
 		defer s.choosing.end(in.Trip)
 		return reply(s.ChooseKit(kit.Watched(ctx, func(p kit.Progress) { s.choosing.come(in.Trip, p) }), in.Trip, in.Body))
 	}, name("choose-kit", "The best kits from the shelf for a trip, and why"))
-	huma.Get(api, "/trips/{trip}/kit/progress", func(_ context.Context, in *InTrip) (*body[Choosing], error) {
+	huma.Get(api, "/trips/{trip}/kit/progress", func(ctx context.Context, in *InTrip) (*body[Choosing], error) {
+		if _, err := s.TripKit(ctx, in.Trip); err != nil {
+			return nil, fail(err)
+		}
 		return reply(s.choosing.of(in.Trip), nil)
 	}, name("kit-progress", "How far the choice of a kit has come that is being made"))
 	huma.Post(api, "/trips/{trip}/kit/lay", func(ctx context.Context, in *struct {
