@@ -1,10 +1,8 @@
 package e2e
 
 import (
-	"os"
 	"strings"
 	"testing"
-	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -83,34 +81,6 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.click("Kit")
 	p.click("Back to the best kit")
 	p.see("serves all 15 brews")
-}
-
-// A choice from very many things says how far it is, ends when nobody looks any longer, and
-// says what it proved.
-func TestAChoiceFromVeryMany(t *testing.T) {
-	t.Parallel()
-	app := start(t, t.TempDir())
-	for range 4 {
-		send(t, app.base, "POST", "/gear/starter", nil, nil)
-	}
-	p := sit(t, app.base)
-	p.open("/trips/1/kit")
-	p.within(time.Minute, "see how far it is", func() bool { return strings.Contains(p.screen(), "% gone through") })
-	p.see("can be beaten by")
-	if file := os.Getenv("APODEMOS_LOOK"); file != "" {
-		p.picture(file)
-	}
-	p.open("/trips/1")
-	p.see("Glacier bivouac")
-	p.until("see the choice end", func() bool {
-		var now struct{ State string }
-		send(t, app.base, "GET", "/trips/1/kit/progress", nil, &now)
-		return now.State == "idle"
-	})
-	p.open("/trips/1/kit")
-	p.within(60*time.Second, "see what was proven", func() bool { return strings.Contains(p.screen(), "were not looked at") })
-	p.see("serves all 15 brews")
-	p.seeNot("% gone through")
 }
 
 // A shelf with no burner cannot serve the trip: which brew, why, what would help.

@@ -145,7 +145,7 @@ type person struct {
 // sit opens a tab. An error on its console fails the test, unless expected.
 func sit(t testing.TB, base string) *person {
 	tab, closeTab := chromedp.NewContext(browser)
-	ctx, cancel := context.WithTimeout(tab, 150*time.Second)
+	ctx, cancel := context.WithTimeout(tab, 5*time.Minute)
 	p := &person{t: t, ctx: ctx, base: base}
 	require.NoError(t, chromedp.Do(tab, chromedp.EmulateViewport(1280, 800)))
 	var wrong []string
@@ -267,7 +267,7 @@ func (p *person) seeNot(text string) {
 
 func (p *person) until(what string, ok func() bool) {
 	p.t.Helper()
-	p.within(20*time.Second, what, ok)
+	p.within(40*time.Second, what, ok)
 }
 
 // within waits longer, or less long, than until does.

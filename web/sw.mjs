@@ -8,7 +8,8 @@ const app = join(import.meta.dirname, "dist/app");
 const plain = (f) => !/\.(br|gz)$/.test(f);
 const files = [
   ...readdirSync(join(app, "assets"))
-    .filter(plain)
+    // The manual's pictures are for where there is a server: they are as much as all the rest.
+    .filter((f) => plain(f) && !f.endsWith(".png"))
     .map((f) => `/assets/${f}`),
   ...readdirSync(app)
     .filter((f) => plain(f) && f !== "index.html" && f !== "sw.js" && f !== "assets")
