@@ -83,6 +83,21 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.see("serves all 15 brews")
 }
 
+// A choice that takes a while says how far it is, and then what it found.
+func TestAChoiceSaysHowFarItIs(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir())
+	for range 2 {
+		send(t, app.base, "POST", "/gear/starter", nil, nil)
+	}
+	p := sit(t, app.base)
+	p.open("/trips/1/kit")
+	p.see("Choosing: ")
+	p.see("% gone through")
+	p.see("serves all 15 brews")
+	p.seeNot("Choosing: ")
+}
+
 // A shelf with no burner cannot serve the trip: which brew, why, what would help.
 func TestAShelfThatLacksSomething(t *testing.T) {
 	t.Parallel()

@@ -237,6 +237,14 @@ func TestALookAround(t *testing.T) {
 	p.click("Skip it")
 	p.seeNot("Where you are")
 
+	// Who goes elsewhere meanwhile is let go.
+	p.do(chromedp.KeyEvent("?"))
+	p.click("A look around, in five steps")
+	p.see("Where you are")
+	p.do(chromedp.KeyEvent("l"))
+	p.see("29 cups")
+	p.seeNot("Where you are")
+
 	// What is one's own has no demo to look around in.
 	own := sit(t, startOwn(t).base)
 	own.open("/")

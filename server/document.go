@@ -96,7 +96,7 @@ var uploads = map[string][]string{
 
 type object = map[string]any
 
-// Document is the OpenAPI document: what the operations are made from, with what only a reader
+// document is the OpenAPI document: what the operations are made from, with what only a reader
 // wants to know: what they are about, ranges from the table of fields, files as files, examples.
 func document(api huma.API) ([]byte, error) {
 	b, err := json.Marshal(api.OpenAPI())

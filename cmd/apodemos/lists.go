@@ -1,6 +1,7 @@
 package main
 
 import (
+	"cmp"
 	"context"
 	"fmt"
 	"os"
@@ -13,6 +14,7 @@ import (
 
 	"apodemos/core/brew"
 	"apodemos/core/gear"
+	"apodemos/core/glossary"
 	"apodemos/core/quantity"
 	"apodemos/store"
 )
@@ -59,7 +61,7 @@ func gearCommand() *cobra.Command {
 	return listing("gear", "List the gear on the shelf", func(ctx context.Context, s *store.Store, _ int64) ([]gear.Item, error) { return s.Gear(ctx) }, func(p *leaf, list []gear.Item) {
 		var rows [][]string
 		for _, it := range list {
-			rows = append(rows, []string{fmt.Sprint(it.ID), string(it.Kind), it.Name, p.figure(quantity.Of(it.MassG, quantity.Gram)), it.Condition})
+			rows = append(rows, []string{fmt.Sprint(it.ID), nameOf(string(it.Kind)), it.Name, p.figure(quantity.Of(it.MassG, quantity.Gram)), it.Condition})
 		}
 		p.table("The shelf is empty.", []string{"item", "kind", "name", "mass", "condition"}, rows)
 	}, false)
@@ -75,11 +77,14 @@ func logCommand() *cobra.Command {
 			if l.Mark != nil {
 				mark = fmt.Sprintf("%g", *l.Mark)
 			}
-			rows = append(rows, []string{strings.Replace(strings.TrimSuffix(l.BrewedAt, "Z"), "T", " ", 1), l.StopName, l.Method, p.figure(quantity.Of(l.DoseG, quantity.Gram)), p.figure(quantity.Of(l.PouredMl, quantity.Millilitre)), mark, l.Says, l.Words})
+			rows = append(rows, []string{strings.Replace(strings.TrimSuffix(l.BrewedAt, "Z"), "T", " ", 1), l.StopName, nameOf(l.Method), p.figure(quantity.Of(l.DoseG, quantity.Gram)), p.figure(quantity.Of(l.PouredMl, quantity.Millilitre)), mark, l.Says, l.Words})
 		}
 		p.table("No cup is written down yet.", []string{"brewed at", "place", "method", "coffee", "water", "mark", "says", "words"}, rows)
 	}, true)
 }
+
+// nameOf is what a word of a record is called.
+func nameOf(id string) string { return cmp.Or(glossary.Names()[id], id) }
 
 // dataDir is where a person's data is, by what the system has it.
 func dataDir(name string) string {

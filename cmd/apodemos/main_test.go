@@ -15,6 +15,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"apodemos/core/brew"
+	"apodemos/core/quantity"
 	"apodemos/core/trip"
 	"apodemos/demo"
 	"apodemos/server"
@@ -241,7 +242,7 @@ func TestAPageForAPerson(t *testing.T) {
 	const in = `{"method":"cone","drinkers":2,"place":{"altitude_m":2300},"water":{"source":"stream"}}`
 	out, err := execute(in, "plan", "--text")
 	require.NoError(t, err)
-	for _, says := range []string{"Boils here at      92 °C", "Take care", "Make this water safe first", "  0:00  Pour to"} {
+	for _, says := range []string{"Boils here at      92.3 °C", "Take care", "Make this water safe first", "  0:00  Pour to"} {
 		assert.Contains(t, out, says)
 	}
 	for line := range strings.Lines(out) {
@@ -249,7 +250,7 @@ func TestAPageForAPerson(t *testing.T) {
 	}
 	us, err := execute(in, "plan", "--text", "--units", "us")
 	require.NoError(t, err)
-	assert.Contains(t, us, "Boils here at      198 °F")
+	assert.Contains(t, us, "Boils here at      198.2 °F")
 	assert.NotContains(t, us, " ml")
 	assert.NotContains(t, us, "°C")
 	_, err = execute(in, "plan", "--text", "--units", "ells")
@@ -270,6 +271,40 @@ func TestAPageForAPerson(t *testing.T) {
 	out, err = execute(`{"request":{"method":"cone"},"target_c":90}`, "bench", "wait")
 	require.NoError(t, err)
 	assert.Contains(t, out, `"lid_s"`)
+}
+
+// What can hurt stands at its step; and the examples of the help are answered.
+func TestAPageForThePath(t *testing.T) {
+	out, err := execute(`{"method":"moka","place":{"altitude_m":2300},"water":{"source":"tap"}}`, "plan", "--text")
+	require.NoError(t, err)
+	steps, rest, _ := strings.Cut(out, "Take care")
+	_, steps, _ = strings.Cut(steps, "Steps")
+	assert.Contains(t, steps, "! ")
+	for line := range strings.Lines(rest) {
+		if said, is := strings.CutPrefix(line, "  ! "); is {
+			assert.NotContains(t, steps, strings.TrimSpace(said), "once, where it counts")
+		}
+	}
+	assert.Regexp(t, `Boils here at +\d+\.\d °C`, out)
+
+	out, err = execute(`{"method":"cone","place":{"altitude_m":2300},"water":{"source":"stream"}}`, "plan", "--text")
+	require.NoError(t, err)
+	assert.Less(t, strings.Index(out, "Make this water safe first"), strings.Index(out, "Steps"), "before the first step")
+	assert.Positive(t, strings.Index(out, "Make this water safe first"))
+
+	p := leaf{us: true}
+	assert.Equal(t, "0 °F", p.figure(quantity.Of(-17.9, quantity.Celsius)))
+	assert.Equal(t, "−4 °F", p.figure(quantity.Of(-20, quantity.Celsius)))
+
+	asked := 0
+	for _, c := range benchCommand().Commands() {
+		_, example, _ := strings.Cut(c.Example, "'")
+		example, _, _ = strings.Cut(example, "'")
+		_, err := execute(example, "bench", c.Name())
+		assert.NoError(t, err, c.Example)
+		asked++
+	}
+	assert.Equal(t, 3, asked)
 }
 
 // What is kept is listed; a file is looked at before it is kept, also from a pipe; and no

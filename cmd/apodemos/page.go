@@ -6,6 +6,7 @@ import (
 	"errors"
 	"fmt"
 	"io"
+	"math"
 	"os"
 	"strconv"
 	"strings"
@@ -128,7 +129,8 @@ func (p *leaf) figure(v quantity.Value) string {
 	if v.Fine {
 		decimals = max(decimals, 1)
 	}
-	return strings.TrimPrefix(strconv.FormatFloat(v.Value*u.of+u.zero, 'f', decimals, 64), "-0 ") + " " + u.name
+	n := quantity.RoundTo(v.Value*u.of+u.zero, math.Pow10(-decimals)) + 0 // no minus before nothing
+	return strings.ReplaceAll(strconv.FormatFloat(n, 'f', decimals, 64), "-", "−") + " " + u.name
 }
 
 // say writes a phrase in the reader's units.
@@ -159,11 +161,11 @@ func (p *leaf) of(v *float64, u quantity.Unit) string {
 	return p.figure(quantity.Of(*v, u))
 }
 
-func (p *leaf) cautions(list []brew.Caution) {
+func (p *leaf) cautions(head string, list []brew.Caution) {
 	if len(list) == 0 {
 		return
 	}
-	p.head("Take care")
+	p.head(head)
 	said := map[string]bool{}
 	for _, c := range list {
 		if !said[c.Text] {
@@ -178,16 +180,41 @@ func (p *leaf) plan(pl *brew.Plan) {
 	m, _ := method.ByID(pl.Request.Method)
 	s, _ := m.School(or(pl.Request.School))
 	p.title(m.Name + ", " + s.Name)
+	boils := ""
+	if pl.BoilC != nil {
+		boils = p.figure(quantity.Fine(*pl.BoilC, quantity.Celsius))
+	}
 	p.facts([2]string{"Coffee", p.of(pl.DoseG, quantity.Gram)}, [2]string{"Water poured", p.of(pl.Water.PouredMl, quantity.Millilitre)}, [2]string{"Drink", p.of(pl.DrinkMl, quantity.Millilitre)},
-		[2]string{"Boils here at", p.of(pl.BoilC, quantity.Celsius)}, [2]string{"Poured at", p.of(pl.StartC, quantity.Celsius)}, [2]string{"Contact", p.of(pl.ContactS, quantity.Second)}, [2]string{"In all", p.of(pl.TotalS, quantity.Second)})
+		[2]string{"Boils here at", boils}, [2]string{"Poured at", p.of(pl.StartC, quantity.Celsius)}, [2]string{"Contact", p.of(pl.ContactS, quantity.Second)}, [2]string{"In all", p.of(pl.TotalS, quantity.Second)})
 	if pl.Heat != nil {
 		p.facts([2]string{"Fuel", p.of(pl.Heat.FuelG, quantity.Gram)}, [2]string{"Energy", p.of(pl.Heat.EnergyWh, quantity.WattHour)})
 	}
+	first, last := []brew.Caution{}, []brew.Caution{}
+	for _, c := range pl.Cautions {
+		switch {
+		case c.Step != "":
+		case c.Level == "danger":
+			first = append(first, c)
+		default:
+			last = append(last, c)
+		}
+	}
+	p.cautions("Before you begin", first)
 	p.head("Steps")
 	for _, st := range pl.Steps {
-		p.line(fmt.Sprintf("  %7s  ", quantity.Clock(st.AtS)), p.say(st.Phrase))
+		text := p.say(st.Phrase)
+		if st.Sign != "" {
+			text += " Until " + st.Sign + "."
+		}
+		p.line(fmt.Sprintf("  %7s  ", quantity.Clock(st.AtS)), text)
+		// What can hurt stands where it does.
+		for _, c := range pl.Cautions {
+			if c.Step != "" && c.Step == string(st.ID) {
+				p.line("         ! ", c.Text)
+			}
+		}
 	}
-	p.cautions(pl.Cautions)
+	p.cautions("Take care", last)
 	if len(pl.Notes) > 0 {
 		p.head("Why it is so")
 		for _, n := range pl.Notes {
@@ -244,7 +271,7 @@ func (p *leaf) trip(t trip.Trip, r *trip.Result) {
 		}
 		p.line(fmt.Sprintf("  [ ] %-8s", cmp.Or(beginsAt(task), task.When)), p.say(task.Phrase))
 	}
-	p.cautions(r.Cautions)
+	p.cautions("Take care", r.Cautions)
 	for _, x := range r.Impossible {
 		p.line("  ! ", "Cannot be made: "+x.Name+": "+x.Message)
 	}
@@ -294,12 +321,12 @@ boil, and answers it. "apodemos openapi" has what each may be asked.`,
 				p.line("  ! ", "Nobody has said how high it is: this is the sea's shore.")
 			}
 		}),
-		ask("wait", "How long water stands until it is as warm as wanted", `{"request":{"place":{"altitude_m":2300}},"fill_ml":500,"target_c":88}`, decoded[bench.WaitIn], bench.HowLong, func(p *leaf, a *bench.WaitAnswer) {
+		ask("wait", "How long water stands until it is as warm as wanted", `{"request":{"method":"cone","place":{"altitude_m":2300}},"fill_ml":500,"target_c":88}`, decoded[bench.WaitIn], bench.HowLong, func(p *leaf, a *bench.WaitAnswer) {
 			p.title("To " + p.figure(quantity.Of(a.TargetC, quantity.Celsius)) + " from " + p.figure(quantity.Fine(a.FromC, quantity.Celsius)))
 			p.facts([2]string{"Lid on", p.of(a.LidS, quantity.Second)}, [2]string{"Open", p.of(a.OpenS, quantity.Second)}, [2]string{"In the wind", p.of(a.WindyS, quantity.Second)})
 			p.line("  ! ", "Hot water scalds.")
 		}),
-		ask("fuel", "How much fuel a boil takes", `{"request":{"heat":{"burner":"canister-top"}},"water_ml":600}`, decoded[bench.FuelIn], bench.HowMuchFuel, func(p *leaf, a *bench.FuelAnswer) {
+		ask("fuel", "How much fuel a boil takes", `{"request":{"method":"cone","heat":{"burner":"canister"}},"water_ml":600}`, decoded[bench.FuelIn], bench.HowMuchFuel, func(p *leaf, a *bench.FuelAnswer) {
 			p.title("To boil " + p.figure(quantity.Of(a.WaterMl, quantity.Millilitre)))
 			p.facts([2]string{"Takes", quantity.Of(a.HeatS, quantity.Second).String()}, [2]string{"Fuel", p.of(a.FuelG, quantity.Gram)}, [2]string{"Energy", p.of(a.EnergyWh, quantity.WattHour)})
 			p.line("  ! ", "Burning takes air and gives off carbon monoxide: in the open, or with a wide-open door.")

@@ -67,9 +67,13 @@ export default function LookAround({ onDone }: { onDone: () => void }) {
 
   useEffect(() => {
     if (pathname !== step.path) void navigate(step.path, { replace: at > 0 });
-    // The address is the step's; a person who goes elsewhere meanwhile is let go.
+    // The address is the step's, once.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [step.path]);
+  const gone = ready && pathname !== step.path;
+  useEffect(() => {
+    if (gone) onDone(); // somebody who goes elsewhere meanwhile is let go
+  }, [gone, onDone]);
   useEffect(() => {
     const began = Date.now();
     const timer = setInterval(() => {
