@@ -66,6 +66,8 @@ type Store interface {
 	Log(ctx context.Context, trip int64) ([]LogEntry, error)
 	// LatestLog is so many entries of the log, the latest first; all where n is negative.
 	LatestLog(ctx context.Context, trip int64, n int) ([]LogEntry, error)
+	// LogOf is what was written down of a coffee, the latest first; nothing of "".
+	LogOf(ctx context.Context, coffee string) ([]LogEntry, error)
 	LogEntry(ctx context.Context, id int64) (LogEntry, error)
 	AddLog(ctx context.Context, l LogEntry) (LogEntry, error)
 	SetLog(ctx context.Context, id, revision int64, n Noted) error

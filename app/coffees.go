@@ -50,13 +50,13 @@ func (a App) CoffeesOut(ctx context.Context, day string, all bool) ([]CoffeeOut,
 	if err != nil {
 		return nil, err
 	}
-	log, err := a.Log(ctx, AllTrips)
-	if err != nil {
-		return nil, err
-	}
 	out := []CoffeeOut{}
 	for _, c := range list {
-		out = append(out, coffeeOut(c, log, day))
+		one, err := a.coffeeOut(ctx, c, day)
+		if err != nil {
+			return nil, err
+		}
+		out = append(out, one)
 	}
 	return out, nil
 }
@@ -67,18 +67,18 @@ func (a App) CoffeeOut(ctx context.Context, id int64) (CoffeeOut, error) {
 	if err != nil {
 		return CoffeeOut{}, err
 	}
-	log, err := a.Log(ctx, AllTrips)
-	return coffeeOut(c, log, ""), err
+	return a.coffeeOut(ctx, c, "")
 }
 
-func coffeeOut(c Coffee, log []LogEntry, day string) CoffeeOut {
+func (a App) coffeeOut(ctx context.Context, c Coffee, day string) (CoffeeOut, error) {
+	log, err := a.LogOf(ctx, c.UUID)
 	var tasted []string
 	for _, l := range log {
-		if l.Coffee == c.UUID && l.Notes != "" {
+		if l.Notes != "" {
 			tasted = append(tasted, l.Notes)
 		}
 	}
-	return CoffeeOut{c, BeansOn(c, day, time.Now()), taste.CompareNotes(c.Printed, tasted...)}
+	return CoffeeOut{c, BeansOn(c, day, time.Now()), taste.CompareNotes(c.Printed, tasted...)}, err
 }
 
 // CheckCoffee is what is wrong with a coffee beyond what the shape of it says.

@@ -50,11 +50,6 @@ func (a App) Advise(ctx context.Context, brewID int64, in AdviceIn) (BrewAdvice,
 	if out.Brew, err = a.BrewOut(ctx, b); err != nil {
 		return out, err
 	}
-	log, err := a.Log(ctx, AllTrips)
-	if err != nil {
-		return out, err
-	}
-	slices.Reverse(log) // the oldest first
 	of := ""
 	if id := b.Request.Coffee.ID; id != nil {
 		of = *id
@@ -66,12 +61,16 @@ func (a App) Advise(ctx context.Context, brewID int64, in AdviceIn) (BrewAdvice,
 		}
 	}
 	var mine []LogEntry
-	for _, l := range log {
-		// A coffee without a name is the same only as long as the trip lasts.
-		if l.Coffee == of && (of != "" || l.TripID == b.TripID) && (in.By == "" || l.By == in.By) {
-			mine = append(mine, l)
-		}
+	if of != "" {
+		mine, err = a.LogOf(ctx, of)
+	} else { // a coffee without a name is the same only as long as the trip lasts
+		mine, err = a.Log(ctx, b.TripID)
 	}
+	if err != nil {
+		return out, err
+	}
+	mine = slices.DeleteFunc(mine, func(l LogEntry) bool { return l.Coffee != of || in.By != "" && l.By != in.By })
+	slices.Reverse(mine) // the oldest first
 	out.Last, out.Here = lastOf(mine, b)
 	h := taste.History{Allow: in.Allow, Wish: in.Wish}
 	planner := &brew.Planner{}
@@ -149,7 +148,7 @@ func (a App) PathOf(ctx context.Context, coffee int64) (Path, error) {
 	if out.Coffee, err = a.CoffeeOut(ctx, coffee); err != nil {
 		return out, err
 	}
-	log, err := a.Log(ctx, AllTrips)
+	log, err := a.LogOf(ctx, out.Coffee.UUID)
 	if err != nil {
 		return out, err
 	}
@@ -157,9 +156,6 @@ func (a App) PathOf(ctx context.Context, coffee int64) (Path, error) {
 	planner := &brew.Planner{}
 	var h taste.History
 	for _, l := range log {
-		if l.Coffee != out.Coffee.UUID {
-			continue
-		}
 		p, err := a.Plan(ctx, l.PlanID)
 		if err != nil {
 			return out, err

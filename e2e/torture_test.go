@@ -41,7 +41,7 @@ func TestKilledUnderLoad(t *testing.T) {
 		n, _ := out.Read(head)
 		base := string(servedAt.Find(head[:n]))
 		require.NotEmpty(t, base, "it starts again after %d kills", k)
-		stop := make(chan struct{})
+		stop, answered := make(chan struct{}), make(chan struct{}, 1)
 		var wg sync.WaitGroup
 		for w := range 6 {
 			wg.Go(func() {
@@ -63,9 +63,19 @@ func TestKilledUnderLoad(t *testing.T) {
 						mu.Lock()
 						kept[name] = true
 						mu.Unlock()
+						select {
+						case answered <- struct{}{}:
+						default:
+						}
 					}
 				}
 			})
+		}
+		if k%2 == 0 { // every other time not before something was kept, however slow the disk is
+			select {
+			case <-answered:
+			case <-time.After(time.Minute):
+			}
 		}
 		time.Sleep(time.Duration(20+k*37%400) * time.Millisecond)
 		_ = cmd.Process.Kill()

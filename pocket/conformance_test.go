@@ -347,6 +347,10 @@ func everything(ctx context.Context, a app.App) (any, error) {
 	}
 	coffees, err := a.CoffeesOut(ctx, "2026-09-10", true)
 	add(coffees, err)
+	for _, c := range coffees {
+		of, err := a.LogOf(ctx, c.UUID)
+		add(of, err)
+	}
 	recipes, err := a.Recipes(ctx, true)
 	add(recipes, err)
 	shelf, err := a.Gear(ctx)

@@ -70,6 +70,20 @@ func (s *Store) Log(ctx context.Context, trip int64) ([]app.LogEntry, error) {
 
 // LatestLog lists so many entries of a trip, the latest first, or all where n is negative.
 func (s *Store) LatestLog(_ context.Context, trip int64, n int) ([]app.LogEntry, error) {
+	out, err := s.entries(func(l app.LogEntry) bool { return trip == 0 || l.TripID == trip })
+	if n >= 0 && len(out) > n {
+		out = out[:n]
+	}
+	return out, err
+}
+
+// LogOf lists the entries of a coffee, by its identity, the latest first; none for "".
+func (s *Store) LogOf(_ context.Context, coffee string) ([]app.LogEntry, error) {
+	return s.entries(func(l app.LogEntry) bool { return coffee != "" && l.Coffee == coffee })
+}
+
+// entries are those that are wanted, the latest first.
+func (s *Store) entries(wanted func(app.LogEntry) bool) ([]app.LogEntry, error) {
 	defer s.lock()()
 	out := []app.LogEntry{}
 	for _, r := range s.log.all() {
@@ -77,16 +91,13 @@ func (s *Store) LatestLog(_ context.Context, trip int64, n int) ([]app.LogEntry,
 		if err != nil {
 			return nil, err
 		}
-		if ok && (trip == 0 || l.TripID == trip) {
+		if ok && wanted(l) {
 			out = append(out, l)
 		}
 	}
 	slices.SortStableFunc(out, func(a, b app.LogEntry) int {
 		return cmp.Or(moment(b.BrewedAt).Compare(moment(a.BrewedAt)), int(b.ID-a.ID))
 	})
-	if n >= 0 && len(out) > n {
-		out = out[:n]
-	}
 	return out, nil
 }
 

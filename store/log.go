@@ -181,6 +181,11 @@ func (s *Store) LatestLog(ctx context.Context, trip int64, n int) ([]LogEntry, e
 	return collect(ctx, s.db, scanLog, "SELECT "+logColumns+"AND (? = 0 OR s.trip_id = ?) "+byMoment+"LIMIT ?", trip, trip, n)
 }
 
+// LogOf lists the entries of a coffee, by its identity, the latest first; none for "".
+func (s *Store) LogOf(ctx context.Context, coffee string) ([]LogEntry, error) {
+	return collect(ctx, s.db, scanLog, "SELECT "+logColumns+"AND l.coffee = ? AND l.coffee <> '' "+byMoment, coffee)
+}
+
 // LogEntry returns one entry.
 func (s *Store) LogEntry(ctx context.Context, id int64) (LogEntry, error) {
 	l, err := scanLog(s.db.QueryRowContext(ctx, "SELECT "+logColumns+"AND l.id = ?", id))

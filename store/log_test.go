@@ -45,6 +45,9 @@ func TestTheLogIsInTheOrderOfTime(t *testing.T) {
 	two, err := s.LatestLog(t.Context(), 0, 2)
 	require.NoError(t, err)
 	assert.Equal(t, list[:2], two)
+	of, err := s.LogOf(t.Context(), "")
+	require.NoError(t, err)
+	assert.Empty(t, of, "what has no coffee is not of a coffee")
 	assert.Equal(t, 1200.0, *list[0].AltitudeM)
 	assert.Equal(t, "cone", list[0].Method)
 	assert.Positive(t, list[0].DoseG)
@@ -58,8 +61,8 @@ func BenchmarkLogOf100000(b *testing.B) {
 	require.NoError(b, s.tx(ctx, func(tx *sql.Tx) error {
 		at := time.Date(2020, 1, 1, 0, 0, 0, 0, time.UTC)
 		for n := range 100_000 {
-			if _, err := tx.ExecContext(ctx, "INSERT INTO log_entries (uuid, brew_id, plan_id, brewed_at, coffee, body, created_at) VALUES (?, ?, (SELECT plan_id FROM brews WHERE id = ?), ?, '', '{\"mark\":7}', ?)",
-				fmt.Sprintf("00000000-0000-4000-8000-%012d", n), id, id, at.Add(time.Duration(n)*time.Hour).Format(time.RFC3339), s.stamp()); err != nil {
+			if _, err := tx.ExecContext(ctx, "INSERT INTO log_entries (uuid, brew_id, plan_id, brewed_at, coffee, body, created_at) VALUES (?, ?, (SELECT plan_id FROM brews WHERE id = ?), ?, ?, '{\"mark\":7}', ?)",
+				fmt.Sprintf("00000000-0000-4000-8000-%012d", n), id, id, at.Add(time.Duration(n)*time.Hour).Format(time.RFC3339), fmt.Sprint("coffee-", n/100), s.stamp()); err != nil {
 				return err
 			}
 		}
@@ -75,4 +78,12 @@ func BenchmarkLogOf100000(b *testing.B) {
 			}
 		})
 	}
+	b.Run("of a coffee", func(b *testing.B) {
+		for b.Loop() {
+			list, err := s.LogOf(ctx, "coffee-7")
+			if err != nil || len(list) != 100 {
+				b.Fatal(len(list), err)
+			}
+		}
+	})
 }

@@ -65,25 +65,27 @@ export default function LookAround({ onDone }: { onDone: () => void }) {
   const step = steps[at] as (typeof steps)[number];
   const ready = shown === at;
 
+  const from = useRef(pathname);
   useEffect(() => {
+    from.current = pathname;
     if (pathname !== step.path) void navigate(step.path, { replace: at > 0 });
     // The address is the step's, once.
     // eslint-disable-next-line react-hooks/exhaustive-deps
   }, [step.path]);
-  const gone = ready && pathname !== step.path;
   useEffect(() => {
-    if (gone) onDone(); // somebody who goes elsewhere meanwhile is let go
-  }, [gone, onDone]);
+    // Somebody who goes elsewhere meanwhile is let go; a view that is slow to come is waited for.
+    if (pathname !== step.path && (ready || pathname !== from.current)) onDone();
+  }, [pathname, step.path, ready, onDone]);
   useEffect(() => {
-    const began = Date.now();
+    if (pathname !== step.path) return;
+    const there = Date.now();
     const timer = setInterval(() => {
-      const part = location.pathname === step.path && document.querySelector(step.part);
-      if (!part && Date.now() - began < LATE_MS) return;
+      if (!document.querySelector(step.part) && Date.now() - there < LATE_MS) return;
       clearInterval(timer);
       setShown(at);
     }, 50);
     return () => clearInterval(timer);
-  }, [at, step.path, step.part]);
+  }, [at, pathname, step.path, step.part]);
 
   const title = useId();
   const on = useRef<HTMLButtonElement>(null);
