@@ -4,12 +4,15 @@ import (
 	"fmt"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"apodemos/app"
 )
 
 // stepOn taps a step of a tasting.
@@ -268,4 +271,38 @@ func TestTheLogbookGoesAlong(t *testing.T) {
 	q.expectError("422")
 	q.see("The file was not read.")
 	q.see("water_c")
+}
+
+// A cup that is written down later has its own moment, which cannot lie ahead.
+func TestACupOfAnotherDay(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := sit(t, a.base)
+	p.open("/trips/1/stops/5/brews/9/log")
+	p.see("How did it come out?")
+	put := func(when string) {
+		t.Helper()
+		p.js(fmt.Sprintf(`(() => {
+			const e = document.getElementById("entry-when");
+			Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(e, %q);
+			e.dispatchEvent(new Event("input", {bubbles: true}));
+			return "";
+		})()`, when))
+	}
+	put("2199-01-01T08:00")
+	p.see("This lies ahead")
+	put("2026-09-01T07:30")
+	p.seeNot("This lies ahead")
+	p.do(chromedp.Reload())
+	p.until("find it still said", func() bool { return p.js(`document.getElementById("entry-when")?.value ?? ""`) == "2026-09-01T07:30" })
+	p.stepOn("7 of ten")
+	p.click("Keep it in the log")
+	p.until("be back at the plan", func() bool { return strings.Contains(p.js("location.search"), "tasted") })
+	want := p.js(`new Date("2026-09-01T07:30").toISOString().replace(".000", "")`)
+	var log []app.LogEntry
+	send(t, a.base, "GET", "/log", nil, &log)
+	assert.True(t, slices.ContainsFunc(log, func(l app.LogEntry) bool { return l.BrewID == 9 && l.BrewedAt == want }), "of %s: %+v", want, log)
+	p.open("/trips/1/stops/5/brews/9/log")
+	p.see("How did it come out?")
+	assert.Empty(t, p.js(`document.getElementById("entry-when").value`), "the next is of now again")
 }

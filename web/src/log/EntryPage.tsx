@@ -11,9 +11,12 @@ import { brewPath } from "../app/where";
 import { LastCups } from "../plan/LastCups";
 import "./log.css";
 
-const stored = over<TasteValues & { sediment?: number }>(untasted);
+/** What is written down, and when it was brewed, by the clock here, where that is not now. */
+type Entry = TasteValues & { brewed?: string };
+
+const stored = over<Entry & { sediment?: number }>(untasted);
 /** A draft of before had the silt under another name. */
-const read = (text: string | null): TasteValues => {
+const read = (text: string | null): Entry => {
   const { sediment, ...t } = stored(text);
   return Object.keys(t).length === 0 && sediment === undefined
     ? untasted
@@ -21,7 +24,10 @@ const read = (text: string | null): TasteValues => {
       ? t
       : { ...t, silt: t.silt ?? sediment };
 };
-const write = (t: TasteValues) => (t === untasted ? null : JSON.stringify(t));
+const write = (t: Entry) => (t === untasted ? null : JSON.stringify(t));
+
+/** A moment as an address and the log have it. */
+const moment = (d: Date) => d.toISOString().replace(/\.\d+Z$/, "Z");
 
 /** Writes down how a brew tasted. What is not saved stays on this device. */
 export default function EntryPage() {
@@ -34,9 +40,10 @@ export default function EntryPage() {
   const navigate = useNavigate();
   const { system } = useSettings();
   const { value: taste, set: setTaste } = useStored(`taste.${id}`, read, write);
-  const save = useChange((t: TasteValues) =>
-    addLog(id, { ...t, brewed_at: new Date().toISOString().replace(/\.\d+Z$/, "Z") }),
+  const save = useChange(({ brewed, ...t }: Entry) =>
+    addLog(id, { ...t, brewed_at: moment(brewed ? new Date(brewed) : new Date()) }),
   );
+  const ahead = taste.brewed !== undefined && new Date(taste.brewed) > new Date();
   return (
     <div className="page entry">
       <Loaded query={brew}>
@@ -66,12 +73,30 @@ export default function EntryPage() {
                 pump: b.request.method === "pocket-pump",
               }}
             />
+            <div className="field entry-when">
+              <label htmlFor="entry-when">Brewed, where that was not just now</label>
+              <input
+                id="entry-when"
+                className="plain-input"
+                type="datetime-local"
+                value={taste.brewed ?? ""}
+                aria-invalid={ahead}
+                aria-describedby={ahead ? "entry-ahead" : undefined}
+                onChange={(e) => setTaste({ ...taste, brewed: e.target.value || undefined })}
+              />
+              {ahead && (
+                <p id="entry-ahead" role="alert" className="field-trouble">
+                  This lies ahead: a cup is written down after it was brewed.
+                </p>
+              )}
+            </div>
             {save.error && <Trouble error={save.error} />}
             <p className="entry-keep">
               <Button
                 type="primary"
                 size="large"
                 loading={save.isPending}
+                disabled={ahead}
                 onClick={() =>
                   save.mutate(taste, {
                     onSuccess: () => {

@@ -1,36 +1,10 @@
 // What can be moved in the score: each is a slider, by pointer and by arrow keys, with
 // the range that the plan allows.
 
-import { useEffect, useRef } from "react";
+import { useRef } from "react";
 import type { Schemas, Step } from "../api/client";
 import { clock } from "../units/units";
-
-/** How long what was asked for is counted from after the plan has followed, and before it has at all; ms. */
-const SETTLES = 600;
-const WAITS = 10_000;
-
-/**
- * What a key counts from: the value that was asked for, as keys come faster than plans, until
- * the plan has followed and stays; or else the plan's.
- */
-function useAsked(value: number): { from: () => number; ask: (v: number) => number } {
-  const last = useRef({ value: 0, over: value, at: -Infinity });
-  const changed = useRef(-Infinity);
-  useEffect(() => {
-    changed.current = performance.now();
-  }, [value]);
-  return {
-    from: () => {
-      const { value: asked, over, at } = last.current;
-      const since = performance.now() - Math.max(at, changed.current);
-      return at > 0 && since < (value === over ? WAITS : SETTLES) ? asked : value;
-    },
-    ask: (v) => {
-      last.current = { value: v, over: value, at: performance.now() };
-      return v;
-    },
-  };
-}
+import { useAsked } from "./asked";
 
 /** A point to pull up or down, by pointer or arrow keys. */
 export function Pull({
