@@ -143,6 +143,45 @@ const cut = `[
   ...[...document.querySelectorAll(".ant-input-number input, .plain-input")].filter(e => e.getClientRects().length > 0 && e.value && e.scrollWidth > e.clientWidth + 1),
 ].slice(0, 4).map(e => e.className + " " + (e.id || "") + " " + e.scrollWidth + ">" + e.clientWidth).join("\n")`
 
+// overlaid lists texts and controls that stand over one another, line by line; pictures and what
+// floats apart.
+const overlaid = `(() => {
+  const apart = "svg, option, .sr, .ribbon, .thumb, .ant-drawer, .look, .ant-notification";
+  const boxes = [];
+  const put = (e, r) => {
+    let {left, top, right, bottom} = r;
+    for (let p = e; p && p !== document.body; p = p.parentElement) {
+      const s = getComputedStyle(p), c = p.getBoundingClientRect();
+      if (s.position === "fixed" || s.position === "sticky" || s.clipPath !== "none") return;
+      if (s.overflowX === "visible") continue;
+      // What is cut off is not there.
+      left = Math.max(left, c.left); right = Math.min(right, c.right); top = Math.max(top, c.top); bottom = Math.min(bottom, c.bottom);
+    }
+    if (right - left > 3 && bottom - top > 3) boxes.push({e, left, top, right, bottom});
+  };
+  for (const e of document.querySelectorAll("#root *")) {
+    if (e.closest(apart) || !e.checkVisibility({opacityProperty: true, visibilityProperty: true})) continue;
+    if (e.matches("input:not(.sr), select, button")) put(e, e.getBoundingClientRect());
+    for (const n of e.childNodes) {
+      if (n.nodeType !== 3 || !n.textContent.trim()) continue;
+      const r = document.createRange();
+      r.selectNodeContents(n);
+      for (const line of r.getClientRects()) put(e, line);
+    }
+  }
+  const says = b => (b.e.innerText || b.e.id || b.e.tagName).slice(0, 24);
+  const out = [];
+  boxes.forEach((a, i) => {
+    for (const b of boxes.slice(i + 1)) {
+      if (a.e.contains(b.e) || b.e.contains(a.e) || (a.e.closest("label") && a.e.closest("label") === b.e.closest("label"))) continue;
+      const w = Math.min(a.right, b.right) - Math.max(a.left, b.left), h = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
+      // Lines may stand close; their boxes are higher than their letters.
+      if (w > 4 && h > 0.35 * Math.min(a.bottom - a.top, b.bottom - b.top)) out.push(says(a) + " | " + says(b) + ", " + Math.round(w) + " × " + Math.round(h));
+    }
+  });
+  return out.slice(0, 6).join("\n");
+})()`
+
 // No view shows what a thing is called inside.
 func TestNoInsideNamesAreShown(t *testing.T) {
 	t.Parallel()
@@ -194,16 +233,17 @@ func TestEveryViewIsWithinReach(t *testing.T) {
 				// A sheet at the side may lie over the switch.
 				p.js(fmt.Sprintf(`([...document.querySelectorAll("label")].find(e => e.innerText.trim() === %q)?.click(), "")`, theme))
 				p.until("see the theme", func() bool { return p.js(`document.documentElement.dataset.theme`) == theme })
-				for _, width := range []int64{1280, 390, 360} {
-					if width == 360 && theme != "day" {
+				for _, width := range []int64{1280, 1024, 820, 390, 360} {
+					if width != 1280 && width != 390 && theme != "day" {
 						continue // a theme makes nothing wider
 					}
 					at := fmt.Sprintf("%s, %s, %d px", v.name, theme, width)
-					p.do(chromedp.EmulateViewport(width, map[int64]int64{1280: 800, 390: 844, 360: 780}[width]))
+					p.do(chromedp.EmulateViewport(width, map[int64]int64{1280: 800, 1024: 768, 820: 1180, 390: 844, 360: 780}[width]))
 					p.settle()
 					assert.Empty(t, p.js(unnamed), "%s: without a name", at)
 					assert.Empty(t, p.js(faint), "%s: too faint", at)
-					if width == 1280 {
+					assert.Empty(t, p.js(overlaid), "%s: over one another", at)
+					if width >= 820 {
 						assert.Empty(t, p.js(cut), "%s: cut", at)
 					}
 					if width == 390 {

@@ -50,7 +50,7 @@ function ticks(a: Axis, count: number, system: System): [number, string][] {
 export function Chart({ title, words, x, y, height = 420, children }: Props) {
   const { system } = useSettings();
   const id = useId();
-  const [ref, width] = useWidth(900);
+  const [ref, width] = useWidth(900, 220);
   const sx = scaleLinear([x.from, x.to], [LEFT, width - RIGHT]);
   const sy = scaleLinear([y.from, y.to], [height - BOTTOM, TOP]);
   const name = (a: Axis) => `${a.label}${unitOf(a.unit, system) ? `, ${unitOf(a.unit, system)}` : ""}`;
