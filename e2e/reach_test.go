@@ -143,10 +143,10 @@ const cut = `[
   ...[...document.querySelectorAll(".ant-input-number input, .plain-input")].filter(e => e.getClientRects().length > 0 && e.value && e.scrollWidth > e.clientWidth + 1),
 ].slice(0, 4).map(e => e.className + " " + (e.id || "") + " " + e.scrollWidth + ">" + e.clientWidth).join("\n")`
 
-// overlaid lists texts and controls that stand over one another, line by line; pictures and what
-// floats apart.
+// overlaid lists texts and controls that stand over one another, line by line; what floats
+// apart.
 const overlaid = `(() => {
-  const apart = "svg, option, .sr, .ribbon, .thumb, .ant-drawer, .look, .ant-notification";
+  const apart = "option, .sr, .ribbon, .thumb, .ant-drawer, .look, .ant-notification";
   const boxes = [];
   const put = (e, r) => {
     let {left, top, right, bottom} = r;
@@ -169,10 +169,11 @@ const overlaid = `(() => {
       for (const line of r.getClientRects()) put(e, line);
     }
   }
-  const says = b => (b.e.innerText || b.e.id || b.e.tagName).slice(0, 24);
+  const says = b => (b.e.textContent || b.e.id || b.e.tagName).slice(0, 24);
   const out = [];
   boxes.forEach((a, i) => {
     for (const b of boxes.slice(i + 1)) {
+      if (a.e.closest("svg") && b.e.closest("svg")) continue; // a picture has its own ways
       if (a.e.contains(b.e) || b.e.contains(a.e) || (a.e.closest("label") && a.e.closest("label") === b.e.closest("label"))) continue;
       const w = Math.min(a.right, b.right) - Math.max(a.left, b.left), h = Math.min(a.bottom, b.bottom) - Math.max(a.top, b.top);
       // Lines may stand close; their boxes are higher than their letters.
