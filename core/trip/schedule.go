@@ -173,7 +173,7 @@ func (c *calc) before() {
 			if unit == quantity.Count {
 				unit = quantity.None
 			}
-			c.task(Task{ID: "have:" + b.ID, When: "before", Day: day, Stop: -1}, "Counted now, they do not run out on the way.", "Have ready: "+quantity.LowerFirst(b.Label)+", {0}.", quantity.Of(b.Amount, unit))
+			c.task(Task{ID: "have:" + b.ID, When: "before", Day: day, Stop: -1}, "Counted now, they do not run out on the way.", "Have ready: "+b.within()+", {0}.", quantity.Of(b.Amount, unit))
 		}
 	}
 	if wh := *c.out.Totals.EnergyWh; wh > 0 {
@@ -303,20 +303,22 @@ func (c *calc) concentrates() {
 // own is by whose recipe and of which bag a brew is, where that is said: within a sentence.
 func (o *BrewTotals) own() string {
 	out := ""
-	plain := strings.NewReplacer("{", "(", "}", ")")
 	if o.Recipe != "" {
-		out += ", by “" + plain.Replace(o.Recipe) + "”"
+		out += ", by “" + unfilled.Replace(o.Recipe) + "”"
 	}
 	if o.Coffee != "" {
-		out += ", with " + plain.Replace(o.Coffee)
+		out += ", with " + unfilled.Replace(o.Coffee)
 	}
 	return out
 }
 
+// unfilled writes a person's own words so that no figure is put into them.
+var unfilled = strings.NewReplacer("{", "(", "}", ")")
+
 func (c *calc) mornings() {
 	for i := range c.occ {
 		o := &c.occ[i]
-		name := quantity.UpperFirst(nameOf(o))
+		name := unfilled.Replace(quantity.UpperFirst(nameOf(o)))
 		t := Task{When: "brew", Day: o.Day, Stop: o.Stop, At: o.At, Brew: o.ID}
 		t.ID, t.OffsetS, t.ForS = c.keyOf("brew", o), -o.TotalS, o.TotalS
 		m, _ := method.ByID(o.Method)
@@ -378,7 +380,7 @@ func (c *calc) evenings() {
 				c.task(Task{ID: c.keyOf(id, o), When: "evening", Day: o.Day - 1, Stop: o.Stop, Brew: o.ID}, why, text, v...)
 			}
 		}
-		where := " for the morning at " + c.trip.Stops[o.Stop].Name
+		where := " for the morning at " + unfilled.Replace(c.trip.Stops[o.Stop].Name)
 		if *r.Water.Treatment == water.Filtered {
 			evening("filter", "In frost keep the filter in the bag too: ice breaks it.", "Filter {0}"+where+".", quantity.Of(o.WaterMl, quantity.Millilitre))
 		}
@@ -398,21 +400,21 @@ func (c *calc) onTheWay() {
 			continue
 		}
 		s := c.trip.Stops[b.Stop]
-		what, v := "Buy {0} of "+quantity.LowerFirst(b.Label)+" at "+s.Name+".", quantity.Of(b.Amount, b.Unit)
+		what, v := "Buy {0} of "+b.within()+" at "+unfilled.Replace(s.Name)+".", quantity.Of(b.Amount, b.Unit)
 		if b.Packs > 0 {
-			what, v = "Buy "+many(b.Packs, "canister", "canisters")+" at "+s.Name+".", quantity.Of(b.Packs, quantity.None)
+			what, v = "Buy "+many(b.Packs, "canister", "canisters")+" at "+unfilled.Replace(s.Name)+".", quantity.Of(b.Packs, quantity.None)
 		} else if b.Unit == quantity.Count {
-			label := quantity.LowerFirst(b.Label)
-			what, v = "Buy "+many(b.Amount, strings.TrimSuffix(label, "s"), label)+" at "+s.Name+".", quantity.Of(b.Amount, quantity.None)
+			label := b.within()
+			what, v = "Buy "+many(b.Amount, strings.TrimSuffix(label, "s"), label)+" at "+unfilled.Replace(s.Name)+".", quantity.Of(b.Amount, quantity.None)
 		}
 		c.task(Task{ID: c.keyAt("buy:"+b.ID, b.Stop), When: "morning", Day: s.Day, Stop: b.Stop}, "The next place that sells it comes later than what is left lasts.", what, v)
 	}
 	for i, st := range c.out.Stops {
 		if st.CarryMl > 0 {
-			c.task(Task{ID: c.keyAt("carry", i), When: "evening", Day: st.Day + st.Nights - 1, Stop: i}, "The next stop has no water.", "Fill {0} of water for coffee before leaving "+st.Name+".", quantity.Of(st.CarryMl, quantity.Millilitre))
+			c.task(Task{ID: c.keyAt("carry", i), When: "evening", Day: st.Day + st.Nights - 1, Stop: i}, "The next stop has no water.", "Fill {0} of water for coffee before leaving "+unfilled.Replace(st.Name)+".", quantity.Of(st.CarryMl, quantity.Millilitre))
 		}
 		if c.trip.Stops[i].Facts.Bin && i > 0 && c.out.Stops[i-1].WasteG > 0 {
-			c.task(Task{ID: c.keyAt("bin", i), When: "evening", Day: st.Day, Stop: i}, "Wet grounds are heavy and smell.", "Leave wet grounds and papers in the bin at "+st.Name+".")
+			c.task(Task{ID: c.keyAt("bin", i), When: "evening", Day: st.Day, Stop: i}, "Wet grounds are heavy and smell.", "Leave wet grounds and papers in the bin at "+unfilled.Replace(st.Name)+".")
 		}
 	}
 }

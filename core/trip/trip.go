@@ -3,6 +3,8 @@
 package trip
 
 import (
+	"strings"
+
 	"apodemos/core/brew"
 	"apodemos/core/coffee"
 	"apodemos/core/conditions"
@@ -303,6 +305,17 @@ type Buy struct {
 	Unit   quantity.Unit `json:"unit"`
 	Packs  float64       `json:"packs" doc:"Canisters, where it comes in canisters; 0 otherwise"`
 	MassG  float64       `json:"mass_g" doc:"In the pack, with its steel"`
+}
+
+// coffeeOf begins what a coffee of one's own is identified by among supplies.
+const coffeeOf = "coffee:"
+
+// within is what is bought as a sentence has it: a coffee is called what its owner calls it.
+func (b Buy) within() string {
+	if strings.HasPrefix(b.ID, coffeeOf) {
+		return unfilled.Replace(b.Label)
+	}
+	return quantity.LowerFirst(b.Label)
 }
 
 // CanisterUse is a canister along the trip.

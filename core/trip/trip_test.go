@@ -12,6 +12,7 @@ import (
 	"pgregory.net/rapid"
 
 	"apodemos/core/brew"
+	"apodemos/core/coffee"
 	"apodemos/core/gear"
 	"apodemos/core/recipe"
 )
@@ -301,6 +302,42 @@ func TestScheduleSaysWhoseRecipe(t *testing.T) {
 		}
 	}
 	t.Error("nothing is brewed")
+}
+
+// A person's own names stand in sentences as they were written, wherever a sentence has figures.
+func TestOwnNamesAreLeftAsTheyAre(t *testing.T) {
+	in := two()
+	in.Coffees = []CoffeeBag{{ID: "a", InBag: coffee.InBag{Name: "Ridge {0} lot"}}}
+	for i := range in.Stops {
+		in.Stops[i].Name += " {0}"
+		for j := range in.Stops[i].Brews {
+			b := &in.Stops[i].Brews[j]
+			b.Name, b.Request.Coffee.ID, b.Request.Coffee.Name = "Brew {1}", ptr("a"), ptr("Ridge {0} lot")
+		}
+	}
+	in.Supplies.CoffeeG = ptr(1.0)
+	r := result(t, in)
+	said := []string{}
+	for _, task := range r.Tasks {
+		said = append(said, task.Text)
+	}
+	for _, s := range r.Shortages {
+		said = append(said, s.Phrase.Text)
+	}
+	for _, n := range r.Notes {
+		said = append(said, n.Text)
+	}
+	seen := map[string]bool{}
+	for _, text := range said {
+		for name, want := range map[string]string{"Quay": "Quay (0)", "Saddle": "Saddle (0)", "Brew ": "Brew (1)", "Ridge": "Ridge (0) lot"} {
+			if strings.Contains(text, name) {
+				seen[name] = true
+				assert.Contains(t, text, want)
+			}
+		}
+		assert.NotContains(t, text, "ridge")
+	}
+	assert.Len(t, seen, 4, "%q", said)
 }
 
 func TestConcentrateIsBegunInTime(t *testing.T) {
