@@ -292,6 +292,11 @@ func TestAPageForThePath(t *testing.T) {
 	assert.Less(t, strings.Index(out, "Make this water safe first"), strings.Index(out, "Steps"), "before the first step")
 	assert.Positive(t, strings.Index(out, "Make this water safe first"))
 
+	out, err = execute(`{"method":"cone"}`, "plan", "--text")
+	require.NoError(t, err)
+	assert.Positive(t, strings.Index(out, "Is this water safe to drink?"))
+	assert.Less(t, strings.Index(out, "Is this water safe to drink?"), strings.Index(out, "Steps"))
+
 	p := leaf{us: true}
 	assert.Equal(t, "0 °F", p.figure(quantity.Of(-17.9, quantity.Celsius)))
 	assert.Equal(t, "−4 °F", p.figure(quantity.Of(-20, quantity.Celsius)))

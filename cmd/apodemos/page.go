@@ -193,7 +193,7 @@ func (p *leaf) plan(pl *brew.Plan) {
 	for _, c := range pl.Cautions {
 		switch {
 		case c.Step != "":
-		case c.Level == "danger":
+		case c.First:
 			first = append(first, c)
 		default:
 			last = append(last, c)

@@ -296,10 +296,11 @@ func (c *script) weak(tds float64) {
 		quantity.Of(tds*(1+c.parts())/(1+parts), quantity.Percent), quantity.Of(*c.Request.CupMl/(1+parts), quantity.Millilitre))
 }
 
-// caution puts a caution at a step, or over the whole brew, once.
+// caution puts a caution at a step, or over the whole brew, once: what stands at a step is not
+// said over the brew again.
 func (c *script) caution(id, step string) {
 	for i := range c.plan.Cautions {
-		if k := &c.plan.Cautions[i]; k.ID == id && k.Step == step {
+		if k := &c.plan.Cautions[i]; k.ID == id && (k.Step == step || step == "") {
 			return
 		}
 	}

@@ -1,6 +1,7 @@
 package brew_test
 
 import (
+	"encoding/json"
 	"math"
 	"testing"
 
@@ -235,6 +236,40 @@ func TestHazards(t *testing.T) {
 		}
 		assert.True(t, found, "%s: no caution %s", c.why, c.id)
 	}
+}
+
+// A caution is said once: at its step, or over the whole brew; and what the water needs comes
+// before everything.
+func TestACautionIsSaidOnce(t *testing.T) {
+	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
+		for _, source := range []*string{nil, ptr("stream"), ptr("tap")} {
+			p := compute(t, Request{Method: m.ID, School: ptr(s.ID), Conditions: Conditions{Water: Water{Source: source}}})
+			kept, err := json.Marshal(p)
+			require.NoError(t, err)
+			again, err := DecodePlan(kept)
+			require.NoError(t, err)
+			assert.Equal(t, p.Cautions, again.Cautions)
+			at := map[string]bool{}
+			first := false
+			for _, k := range p.Cautions {
+				if k.Step != "" {
+					at[k.ID] = true
+					assert.False(t, k.First, k.ID)
+				}
+				first = first || k.First
+			}
+			for _, k := range p.Cautions {
+				assert.False(t, k.Step == "" && at[k.ID], "%s is said at its step and over the brew", k.ID)
+			}
+			if source == nil {
+				assert.True(t, first, "unsaid water is told of first")
+			}
+		}
+	})
+	old, err := DecodePlan([]byte(`{"cautions":[{"id":"scald","step":"rinse"},{"id":"scald","step":""},{"id":"doubtful","step":""}]}`))
+	require.NoError(t, err)
+	require.Len(t, old.Cautions, 2)
+	assert.True(t, old.Cautions[1].First, "of a plan that an earlier version kept, too")
 }
 
 func TestMethodsThatNeedAFlameSaySo(t *testing.T) {

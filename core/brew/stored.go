@@ -3,7 +3,9 @@ package brew
 import (
 	"encoding/json"
 	"fmt"
+	"slices"
 
+	"apodemos/core/caution"
 	"apodemos/core/working"
 )
 
@@ -19,6 +21,13 @@ func DecodePlan(b []byte) (Plan, error) {
 	p.Recipe = list(p.Recipe)
 	p.Steps, p.Rounds = list(p.Steps), list(p.Rounds)
 	p.Cautions, p.Notes, p.Alternatives = list(p.Cautions), list(p.Notes), list(p.Alternatives)
+	for i := range p.Cautions {
+		k := &p.Cautions[i]
+		k.First = caution.ByID(k.ID, k.Step).First
+	}
+	p.Cautions = slices.DeleteFunc(p.Cautions, func(k caution.Caution) bool {
+		return k.Step == "" && slices.ContainsFunc(p.Cautions, func(at caution.Caution) bool { return at.ID == k.ID && at.Step != "" })
+	})
 	c := &p.Curves
 	c.WaterC, c.SlurryC, c.CupC, c.ScaleG = list(c.WaterC), list(c.SlurryC), list(c.CupC), list(c.ScaleG)
 	if p.Working == nil {

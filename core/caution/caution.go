@@ -2,6 +2,8 @@
 // They are the usual cautions of the trade; local rules come first.
 package caution
 
+import "slices"
+
 // Caution is a danger and how to avoid it.
 type Caution struct {
 	ID    string `json:"id"`
@@ -9,15 +11,18 @@ type Caution struct {
 	Text  string `json:"text"`
 	Why   string `json:"why"`
 	Step  string `json:"step" doc:"ID of the step where it stands; empty when it covers the brew"`
+	First bool   `json:"first" doc:"Read before the first step: it is about the water that the brew begins with"`
 }
 
 // ByID is a caution that stands at a step, or with none over the whole brew. An ID
 // that is not known (see Known) gives one without words.
 func ByID(id, step string) Caution {
 	k := all[id]
-	k.ID, k.Step = id, step
+	k.ID, k.Step, k.First = id, step, step == "" && slices.Contains(first, id)
 	return k
 }
+
+var first = []string{"doubtful", "water-unsaid", "not-boiled", "not-boiled-supplied"}
 
 // Known reports whether there is such a caution.
 func Known(id string) bool { _, ok := all[id]; return ok }

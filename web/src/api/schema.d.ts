@@ -2891,6 +2891,8 @@ export interface components {
             wishes: string[];
         };
         Caution: {
+            /** @description Read before the first step: it is about the water that the brew begins with */
+            first: boolean;
             id: string;
             /** @enum {string} */
             level: "note" | "care" | "danger";

@@ -22,7 +22,6 @@ import { beep, keepAwake, mayStayOn, shake, speak } from "./aids";
 import { connect, kinds, type Kind } from "./instruments";
 import { Pair } from "./Pair";
 import { signs } from "./signs";
-import { before } from "../plan/cautions";
 import { useFollow, type Source } from "./useFollow";
 import { brewPath } from "../app/where";
 import "./guide.css";
@@ -299,9 +298,7 @@ function Guide({
         </div>
         <div aria-live="polite" aria-atomic="true" data-testid="announced">
           {plan.cautions
-            .filter(
-              (c) => c.step === "" && before.includes(c.id) && (!f.begun || (view.present === 0 && going)),
-            )
+            .filter((c) => c.first && (!f.begun || (view.present === 0 && going)))
             .map((c) => (
               <p key={c.id} className={`care care-${c.level}`} data-testid="before-first">
                 <strong>Before you begin.</strong> {c.text} {c.why}

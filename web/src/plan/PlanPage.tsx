@@ -50,7 +50,6 @@ import { WorkingPanel } from "../working/WorkingPanel";
 import { Figures } from "./Figures";
 import { focusField, Inputs } from "./Inputs";
 import { canonical, getIn } from "./paths";
-import { before } from "./cautions";
 import { StepList } from "./StepList";
 import { ControlChart } from "./ControlChart";
 import { Drained } from "./Drained";
@@ -747,7 +746,7 @@ function Editor({
           {p && (
             <>
               {p.cautions
-                .filter((c) => c.step === "" && before.includes(c.id))
+                .filter((c) => c.first)
                 .map((c) => (
                   <p key={c.id} className={`care care-${c.level} plan-first`} data-testid="before-first">
                     <strong>Before the first step.</strong> {c.text} <span className="quiet">{c.why}</span>
@@ -831,13 +830,7 @@ function Editor({
                       </p>
                     ))}
                     {p.cautions
-                      .filter(
-                        (c) =>
-                          c.step === "" &&
-                          !before.includes(c.id) &&
-                          // What stands at its step is not said again down here.
-                          !p.cautions.some((d) => d.step !== "" && d.text === c.text),
-                      )
+                      .filter((c) => c.step === "" && !c.first)
                       .map((c) => (
                         <p key={c.id} className={`remark remark-${c.level}`}>
                           <strong>{c.text}</strong> {c.why}
