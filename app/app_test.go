@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -74,6 +75,25 @@ func TestABrewThatWasMadeKeepsItsWorkings(t *testing.T) {
 	told, err := a.Told(t.Context(), b.PlanID)
 	require.NoError(t, err)
 	assert.Equal(t, first, told.Plan.Working, "and once")
+}
+
+// A cup was brewed at a moment that can be: a year that was typed in part is none, nor is one
+// that lies ahead.
+func TestACupHasAMomentThatCanBe(t *testing.T) {
+	a, _, id := open(t)
+	b := brewOf(t, a, id, false)
+	for at, fine := range map[string]bool{
+		"0026-09-05T06:10:00Z": false, "1999-12-31T23:59:59Z": false, "2000-01-01T00:00:00Z": true, "yesterday": false, "": false,
+		time.Now().Add(48 * time.Hour).Format(time.RFC3339): false, time.Now().Add(12 * time.Hour).Format(time.RFC3339): true,
+	} {
+		_, err := a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: at, Noted: app.Noted{Tasting: taste.Tasting{Mark: new(6.0)}}})
+		if fine {
+			require.NoError(t, err, at)
+		} else {
+			assert.ErrorContains(t, err, "brewed_at", at)
+			assert.ErrorContains(t, err, "allowed: from the year 2000 until now", at)
+		}
+	}
 }
 
 // oldStore hands out plans as another version made them.

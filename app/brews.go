@@ -151,8 +151,13 @@ func again(p StoredPlan) working.Sheet {
 // WriteLog writes down how a brew came out. The workings of its plan are kept from then
 // on: it goes on showing what it was told, whatever a later version computes.
 func (a App) WriteLog(ctx context.Context, l LogEntry) (LogEntry, error) {
-	if err := a.CheckNoted(ctx, l.Noted); err != nil {
+	err := a.CheckNoted(ctx, l.Noted)
+	bad, ok := errors.AsType[brew.Problems](err)
+	if err != nil && !ok {
 		return l, err
+	}
+	if bad = append(bad, CheckBrewed(l.BrewedAt)...); len(bad) > 0 {
+		return l, bad
 	}
 	ran, err := a.Noticed(ctx, l.BrewID)
 	if err != nil {

@@ -241,6 +241,16 @@ func (a App) CheckNoted(ctx context.Context, n Noted) error {
 	return nil
 }
 
+// CheckBrewed is what is wrong with when something was brewed, RFC 3339: from the year 2000 on,
+// and not ahead, but for a day in which clocks and zones may differ.
+func CheckBrewed(at string) brew.Problems {
+	t, err := time.Parse(time.RFC3339, at)
+	if err == nil && t.Year() >= 2000 && time.Until(t) < 24*time.Hour {
+		return nil
+	}
+	return brew.Problems{{Field: "brewed_at", Value: at, Message: fmt.Sprintf("%q is no moment to have brewed at; allowed: from the year 2000 until now, such as 2026-09-05T07:00:00Z", at)}}
+}
+
 // clearlyOff is from how much on what the clock says counts as other than planned.
 const clearlyOff = 0.06
 

@@ -291,11 +291,16 @@ func TestACupOfAnotherDay(t *testing.T) {
 	}
 	put("2199-01-01T08:00")
 	p.see("This lies ahead")
+	put("0026-09-01T07:30")
+	p.stepOn("7 of ten")
+	p.expectError("422")
+	p.click("Keep it in the log")
+	p.see("from the year 2000 until now") // and what was said stays
 	put("2026-09-01T07:30")
 	p.seeNot("This lies ahead")
 	p.do(chromedp.Reload())
 	p.until("find it still said", func() bool { return p.js(`document.getElementById("entry-when")?.value ?? ""`) == "2026-09-01T07:30" })
-	p.stepOn("7 of ten")
+	assert.Equal(t, "true", p.js(`String(document.querySelector('input[aria-label="7 of ten"]').checked)`))
 	p.click("Keep it in the log")
 	p.until("be back at the plan", func() bool { return strings.Contains(p.js("location.search"), "tasted") })
 	want := p.js(`new Date("2026-09-01T07:30").toISOString().replace(".000", "")`)

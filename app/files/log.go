@@ -110,6 +110,7 @@ func ImportLog(ctx context.Context, a app.App, r io.Reader) (Brought, error) {
 	}
 	var bad brew.Problems
 	for i, e := range f.Entries {
+		bad = append(bad, app.CheckBrewed(e.BrewedAt).At(fmt.Sprintf("entries[%d].", i))...)
 		if _, err := brew.Compute(e.Request); err != nil {
 			if ps, ok := errors.AsType[brew.Problems](err); ok {
 				bad = append(bad, ps.At(fmt.Sprintf("entries[%d].request.", i))...)

@@ -2,8 +2,6 @@
 // They are the usual cautions of the trade; local rules come first.
 package caution
 
-import "slices"
-
 // Caution is a danger and how to avoid it.
 type Caution struct {
 	ID    string `json:"id"`
@@ -18,11 +16,9 @@ type Caution struct {
 // that is not known (see Known) gives one without words.
 func ByID(id, step string) Caution {
 	k := all[id]
-	k.ID, k.Step, k.First = id, step, step == "" && slices.Contains(first, id)
+	k.ID, k.Step, k.First = id, step, k.First && step == ""
 	return k
 }
-
-var first = []string{"doubtful", "water-unsaid", "not-boiled", "not-boiled-supplied"}
 
 // Known reports whether there is such a caution.
 func Known(id string) bool { _, ok := all[id]; return ok }
@@ -37,11 +33,11 @@ var all = map[string]Caution{
 	"canister":            {Level: "danger", Text: "Keep the canister outside the screen and cool enough to hold.", Why: "An overheated canister bursts."},
 	"canister-warm":       {Level: "danger", Text: "Warm a canister with hands, jacket or lukewarm water only.", Why: "Flame, stove or hot water bursts it."},
 	"climbs":              {Level: "care", Text: "Stay with it, and lift it off when it climbs.", Why: "Coffee at the boil foams up and over."},
-	"doubtful":            {Level: "danger", Text: "Make this water safe first: boil it, put it through a filter made for it, or bring other water. Say which at the stop.", Why: "Nobody vouches for it, and brewing below the boil does not disinfect. Guidance (US CDC): clear water, 1 minute at a rolling boil, 3 minutes above 2,000 m (6,500 ft); neither boiling nor filtering takes out all chemicals. Follow local advice."},
-	"water-unsaid":        {Level: "care", Text: "Is this water safe to drink? Nobody has said where it is from: until then it counts as doubtful.", Why: "Brewing below the boil does not disinfect. Say where the water is from, or boil it: 1 minute, 3 minutes above 2,000 m (6,500 ft; US CDC). Follow local advice."},
+	"doubtful":            {Level: "danger", First: true, Text: "Make this water safe first: boil it, put it through a filter made for it, or bring other water. Say which at the stop.", Why: "Nobody vouches for it, and brewing below the boil does not disinfect. Guidance (US CDC): clear water, 1 minute at a rolling boil, 3 minutes above 2,000 m (6,500 ft); neither boiling nor filtering takes out all chemicals. Follow local advice."},
+	"water-unsaid":        {Level: "care", First: true, Text: "Is this water safe to drink? Nobody has said where it is from: until then it counts as doubtful.", Why: "Brewing below the boil does not disinfect. Say where the water is from, or boil it: 1 minute, 3 minutes above 2,000 m (6,500 ft; US CDC). Follow local advice."},
 	"boiled":              {Level: "danger", Text: "Only what has boiled is safe: nothing unboiled for rinsing cups, topping up or washing up.", Why: "Guidance (US CDC): clear water, 1 minute at a rolling boil, 3 minutes above 2,000 m (6,500 ft). Boiling does not remove chemicals. Follow local advice."},
-	"not-boiled":          {Level: "danger", Text: "Nothing boils here: use water that was boiled before and has cooled, or safe water.", Why: "Brewing below the boil, or in a closed boiler, does not disinfect. Follow local advice."},
-	"not-boiled-supplied": {Level: "danger", Text: "This hot water is not boiled here: ask whether it has boiled, or use safe water.", Why: "Hot water below the boil does not disinfect. Follow local advice."},
+	"not-boiled":          {Level: "danger", First: true, Text: "Nothing boils here: use water that was boiled before and has cooled, or safe water.", Why: "Brewing below the boil, or in a closed boiler, does not disinfect. Follow local advice."},
+	"not-boiled-supplied": {Level: "danger", First: true, Text: "This hot water is not boiled here: ask whether it has boiled, or use safe water.", Why: "Hot water below the boil does not disinfect. Follow local advice."},
 	"freezes":             {Level: "care", Text: "Concentrate freezes here: carry it inside the jacket, and leave room in the vial.", Why: "Frozen, it does not pour, and a full vial bursts."},
 	"fire-ban-fire":       {Level: "care", Text: "Check for a fire ban, and clear the ground round the fire; drown it, and feel that it is cold, before you leave.", Why: "Local rules and land managers come first."},
 	"element":             {Level: "care", Text: "Keep plug, cable and battery dry; never run the element dry.", Why: "A dry element burns out, and a shorted battery burns."},

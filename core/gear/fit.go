@@ -42,6 +42,12 @@ func joint(rule string, a, b Item, level Level, figure, limit float64, remedy, s
 	return j
 }
 
+// said is what its owner calls an item, in a sentence with figures.
+func (i Item) said() string { return quantity.Own(i.Name) }
+
+// Within is the same, but not at the beginning of the sentence.
+func (i Item) Within() string { return quantity.LowerFirst(i.said()) }
+
 func mm(v float64) quantity.Value { return quantity.Of(v, quantity.Millimetre) }
 func ml(v float64) quantity.Value { return quantity.Of(v, quantity.Millilitre) }
 func gr(v float64) quantity.Value { return quantity.Of(v, quantity.Gram) }
@@ -61,11 +67,11 @@ func OnRim(b, cup Item) (Joint, bool) {
 	remedy := "a stick across the rim, or a narrower cup"
 	switch {
 	case over <= 0:
-		return joint("rim", b, cup, No, over, restMm, remedy, b.Name+" falls into "+quantity.LowerFirst(cup.Name)+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
+		return joint("rim", b, cup, No, over, restMm, remedy, b.said()+" falls into "+cup.Within()+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
 	case over < restMm:
-		return joint("rim", b, cup, Care, over, restMm, remedy, b.Name+" tips on "+quantity.LowerFirst(cup.Name)+": a base of {0} on a rim of {1} rests on {2} only.", mm(*b.BaseMm), mm(*cup.RimMm), mm(over)), true
+		return joint("rim", b, cup, Care, over, restMm, remedy, b.said()+" tips on "+cup.Within()+": a base of {0} on a rim of {1} rests on {2} only.", mm(*b.BaseMm), mm(*cup.RimMm), mm(over)), true
 	}
-	return joint("rim", b, cup, Fits, over, restMm, "", b.Name+" sits on "+quantity.LowerFirst(cup.Name)+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
+	return joint("rim", b, cup, Fits, over, restMm, "", b.said()+" sits on "+cup.Within()+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
 }
 
 func restsOnCup(t string) bool {
@@ -95,7 +101,7 @@ func DrinkInCup(cup Item, drinkMl float64) (Joint, bool) {
 	if !cup.Holds(drinkMl) {
 		level, what = No, " is too small for {0}: it holds {1}, and not to the brim."
 	}
-	return joint("drink", cup, Item{}, level, drinkMl, room, "a bigger cup, or less in each", cup.Name+what, ml(drinkMl), ml(*cup.CapacityMl)), true
+	return joint("drink", cup, Item{}, level, drinkMl, room, "a bigger cup, or less in each", cup.said()+what, ml(drinkMl), ml(*cup.CapacityMl)), true
 }
 
 // WaterInVessel is whether the water of a brew has room in a vessel at once.
@@ -110,7 +116,7 @@ func WaterInVessel(v Item, heatedMl float64) (Joint, bool) {
 		level, what = Care, " does not hold the {0} to be heated at once: it is filled {1} times."
 		remedy = "a bigger pot, or batches"
 	}
-	return joint("water", v, Item{}, level, heatedMl, room, remedy, v.Name+what, ml(heatedMl), quantity.Of(math.Ceil(heatedMl/room), quantity.None)), true
+	return joint("water", v, Item{}, level, heatedMl, room, remedy, v.said()+what, ml(heatedMl), quantity.Of(math.Ceil(heatedMl/room), quantity.None)), true
 }
 
 // PotOnBurner is whether a vessel stands on a burner.
@@ -125,11 +131,11 @@ func PotOnBurner(v, b Item) (Joint, bool) {
 	remedy := "another pot, or a wider or narrower pot support"
 	switch {
 	case *base < *b.SupportMin:
-		return joint("support", v, b, No, *base, *b.SupportMin, remedy, v.Name+" falls through the supports of "+quantity.LowerFirst(b.Name)+": {0} wide, and they want {1}.", mm(*base), mm(*b.SupportMin)), true
+		return joint("support", v, b, No, *base, *b.SupportMin, remedy, v.said()+" falls through the supports of "+b.Within()+": {0} wide, and they want {1}.", mm(*base), mm(*b.SupportMin)), true
 	case *base > *b.SupportMax:
-		return joint("support", v, b, Care, *base, *b.SupportMax, remedy, v.Name+" overhangs "+quantity.LowerFirst(b.Name)+": {0} wide, and it is made for {1}.", mm(*base), mm(*b.SupportMax)), true
+		return joint("support", v, b, Care, *base, *b.SupportMax, remedy, v.said()+" overhangs "+b.Within()+": {0} wide, and it is made for {1}.", mm(*base), mm(*b.SupportMax)), true
 	}
-	return joint("support", v, b, Fits, *base, *b.SupportMax, "", v.Name+" stands on "+quantity.LowerFirst(b.Name)+": {0} wide.", mm(*base)), true
+	return joint("support", v, b, Fits, *base, *b.SupportMax, "", v.said()+" stands on "+b.Within()+": {0} wide.", mm(*base)), true
 }
 
 // OverFlame is whether a vessel may stand over a flame at all.
@@ -141,13 +147,13 @@ func OverFlame(v, b Item) (Joint, bool) {
 	remedy := "a pot of metal with a single wall"
 	switch {
 	case v.Insulated:
-		return joint("material", v, b, No, 0, 0, remedy, v.Name+" has two walls and never goes on a flame: the air between them bursts it."), true
+		return joint("material", v, b, No, 0, 0, remedy, v.said()+" has two walls and never goes on a flame: the air between them bursts it."), true
 	case burner.Flame && (v.Material == "plastic" || v.Material == "silicone" || v.Material == "wood"):
-		return joint("material", v, b, No, 0, 0, remedy, v.Name+" is of "+v.Material+" and burns on "+quantity.LowerFirst(b.Name)+"."), true
+		return joint("material", v, b, No, 0, 0, remedy, v.said()+" is of "+v.Material+" and burns on "+b.Within()+"."), true
 	case burner.Flame && (v.Material == "glass" || v.Material == "ceramic"):
-		return joint("material", v, b, No, 0, 0, remedy, v.Name+" is of "+v.Material+" and cracks on "+quantity.LowerFirst(b.Name)+"."), true
+		return joint("material", v, b, No, 0, 0, remedy, v.said()+" is of "+v.Material+" and cracks on "+b.Within()+"."), true
 	}
-	return joint("material", v, b, Fits, 0, 0, "", v.Name+" may stand on "+quantity.LowerFirst(b.Name)+"."), true
+	return joint("material", v, b, Fits, 0, 0, "", v.said()+" may stand on "+b.Within()+"."), true
 }
 
 // BurnerFuel is whether a burner burns a fuel.
@@ -158,10 +164,10 @@ func BurnerFuel(b, f Item) (Joint, bool) {
 	}
 	for _, id := range burner.Fuels {
 		if string(id) == f.Type {
-			return joint("fuel", b, f, Fits, 0, 0, "", b.Name+" burns "+quantity.LowerFirst(f.Name)+"."), true
+			return joint("fuel", b, f, Fits, 0, 0, "", b.said()+" burns "+f.Within()+"."), true
 		}
 	}
-	return joint("fuel", b, f, No, 0, 0, "fuel of kind "+strings.Join(field.IDs(burner.Fuels, func(f heat.FuelID) string { return string(f) }), " or "), b.Name+" does not burn "+quantity.LowerFirst(f.Name)+"."), true
+	return joint("fuel", b, f, No, 0, 0, "fuel of kind "+strings.Join(field.IDs(burner.Fuels, func(f heat.FuelID) string { return string(f) }), " or "), b.said()+" does not burn "+f.Within()+"."), true
 }
 
 // DoseInBrewer is whether a dose has room in a brewer.
@@ -173,7 +179,7 @@ func DoseInBrewer(b Item, doseG float64) (Joint, bool) {
 	if doseG > *b.DoseG*1.02 {
 		level, what, remedy = Care, " takes {1} at once and not {0}: brew in {2} batches.", "a bigger brewer, or batches"
 	}
-	return joint("dose", b, Item{}, level, doseG, *b.DoseG, remedy, b.Name+what, gr(doseG), gr(*b.DoseG), quantity.Of(math.Ceil(doseG / *b.DoseG), quantity.None)), true
+	return joint("dose", b, Item{}, level, doseG, *b.DoseG, remedy, b.said()+what, gr(doseG), gr(*b.DoseG), quantity.Of(math.Ceil(doseG / *b.DoseG), quantity.None)), true
 }
 
 // PaperInBrewer is whether papers are of the brewer's size.
@@ -182,16 +188,16 @@ func PaperInBrewer(b, f Item) (Joint, bool) {
 		return Joint{}, false
 	}
 	if b.Size == f.Size {
-		return joint("paper", b, f, Fits, 0, 0, "", f.Name+" fit "+quantity.LowerFirst(b.Name)+"."), true
+		return joint("paper", b, f, Fits, 0, 0, "", f.said()+" fit "+b.Within()+"."), true
 	}
-	return joint("paper", b, f, No, 0, 0, "papers of size "+b.Size, f.Name+" are of size "+f.Size+" and not "+b.Size+", which "+quantity.LowerFirst(b.Name)+" takes."), true
+	return joint("paper", b, f, No, 0, 0, "papers of size "+b.Size, f.said()+" are of size "+f.Size+" and not "+b.Size+", which "+b.Within()+" takes."), true
 }
 
 // PapersEnough is whether there are papers for every brew.
 func PapersEnough(f Item, needed float64) Joint {
-	level, what, remedy := Fits, "{0} of {1} "+quantity.LowerFirst(f.Name)+" are used.", ""
+	level, what, remedy := Fits, "{0} of {1} "+f.Within()+" are used.", ""
 	if needed > f.Pieces() {
-		level, what, remedy = No, "{0} "+quantity.LowerFirst(f.Name)+" are needed, and there are {1}.", "more papers, or a brewer that needs none"
+		level, what, remedy = No, "{0} "+f.Within()+" are needed, and there are {1}.", "more papers, or a brewer that needs none"
 	}
 	return joint("papers", f, Item{}, level, needed, f.Pieces(), remedy, what, quantity.Of(needed, quantity.None), quantity.Of(f.Pieces(), quantity.None))
 }
@@ -206,7 +212,7 @@ func DoseInGrinder(g Item, doseG float64) (Joint, bool) {
 	if n > 1 {
 		level, what, remedy = Care, " takes {1} at once: fill it {2} times for {0}.", "a larger grinder, or grind at home"
 	}
-	return joint("hopper", g, Item{}, level, doseG, *g.DoseG, remedy, g.Name+what, gr(doseG), gr(*g.DoseG), quantity.Of(n, quantity.None)), true
+	return joint("hopper", g, Item{}, level, doseG, *g.DoseG, remedy, g.said()+what, gr(doseG), gr(*g.DoseG), quantity.Of(n, quantity.None)), true
 }
 
 // ScaleFor is whether a scale carries vessel and water, and is fine enough for
@@ -217,11 +223,11 @@ func ScaleFor(s Item, onItG, smallestPourG float64) (Joint, bool) {
 	}
 	switch {
 	case onItG > *s.RangeG:
-		return joint("scale", s, Item{}, No, onItG, *s.RangeG, "a scale with a greater range, or a spoon and a marked cup", s.Name+" ends at {1}, and {0} stand on it.", gr(onItG), gr(*s.RangeG)), true
+		return joint("scale", s, Item{}, No, onItG, *s.RangeG, "a scale with a greater range, or a spoon and a marked cup", s.said()+" ends at {1}, and {0} stand on it.", gr(onItG), gr(*s.RangeG)), true
 	case smallestPourG < 20**s.StepG:
-		return joint("scale", s, Item{}, Care, *s.StepG, smallestPourG/20, "a finer scale", s.Name+" shows steps of {0}, coarse for a pour of {1}.", gr(*s.StepG), gr(smallestPourG)), true
+		return joint("scale", s, Item{}, Care, *s.StepG, smallestPourG/20, "a finer scale", s.said()+" shows steps of {0}, coarse for a pour of {1}.", gr(*s.StepG), gr(smallestPourG)), true
 	}
-	return joint("scale", s, Item{}, Fits, onItG, *s.RangeG, "", s.Name+" carries the {0} and is fine enough.", gr(onItG)), true
+	return joint("scale", s, Item{}, Fits, onItG, *s.RangeG, "", s.said()+" carries the {0} and is fine enough.", gr(onItG)), true
 }
 
 // SlowPour is whether a vessel pours in the thin stream that a method wants.
@@ -230,9 +236,9 @@ func SlowPour(v Item, wanted bool) (Joint, bool) {
 		return Joint{}, false
 	}
 	if v.Spout {
-		return joint("spout", v, Item{}, Fits, 0, 0, "", v.Name+" pours in a thin stream."), true
+		return joint("spout", v, Item{}, Fits, 0, 0, "", v.said()+" pours in a thin stream."), true
 	}
-	return joint("spout", v, Item{}, Care, 0, 0, "pour along a spoon or over the lid's edge, or take a dripper that forgives", v.Name+" has no spout: a slow, thin pour is hard from it."), true
+	return joint("spout", v, Item{}, Care, 0, 0, "pour along a spoon or over the lid's edge, or take a dripper that forgives", v.said()+" has no spout: a slow, thin pour is hard from it."), true
 }
 
 // Lacks says what a shelf lacks for a school of a method: its brewer, its papers
@@ -340,7 +346,7 @@ func Nests(items []Item) []Nest {
 	for i, it := range items {
 		out[i] = Nest{Item: it.ID, Text: "in the pack"}
 		if in[i] >= 0 {
-			out[i].In, out[i].Text = items[in[i]].ID, "in "+quantity.LowerFirst(items[in[i]].Name)
+			out[i].In, out[i].Text = items[in[i]].ID, "in "+items[in[i]].Within()
 		}
 	}
 	return out

@@ -311,7 +311,7 @@ func (in *instance) joints(e *entry) []gear.Joint {
 		j, ok := gear.OnRim(it, cup)
 		if ok && j.Level != gear.Fits && b.support {
 			j.Level, j.Remedy, j.B = gear.Care, "", in.items[b.cup].ID
-			j.Phrase = quantity.Say(it.Name + " stands on " + quantity.LowerFirst(cup.Name) + " with the stick across its rim.")
+			j.Phrase = quantity.Say(quantity.Own(it.Name) + " stands on " + cup.Within() + " with the stick across its rim.")
 		}
 		add(j, ok)
 		if dose[k] > 0 {

@@ -151,7 +151,7 @@ func (in *instance) exclude(c *Answer, f *found, shelf []gear.Item) {
 	}
 	for _, it := range shelf {
 		say := func(template string, v ...quantity.Value) {
-			c.Excluded = append(c.Excluded, Excluded{it.ID, quantity.Say(it.Name+template, v...)})
+			c.Excluded = append(c.Excluded, Excluded{it.ID, quantity.Say(quantity.Own(it.Name)+template, v...)})
 		}
 		k, considered := at[it.ID]
 		switch {

@@ -184,6 +184,11 @@ func Say(template string, values ...Value) Phrase {
 	return Phrase{Text: text, Template: template, Values: values}
 }
 
+// Own writes words of a person's own, such as a name, for a template: no figure is put into them.
+func Own(s string) string { return own.Replace(s) }
+
+var own = strings.NewReplacer("{", "(", "}", ")")
+
 // LowerFirst writes the first letter of a text small, as a name is within a
 // sentence.
 func LowerFirst(s string) string { return first(s, unicode.ToLower) }

@@ -304,21 +304,18 @@ func (c *calc) concentrates() {
 func (o *BrewTotals) own() string {
 	out := ""
 	if o.Recipe != "" {
-		out += ", by “" + unfilled.Replace(o.Recipe) + "”"
+		out += ", by “" + quantity.Own(o.Recipe) + "”"
 	}
 	if o.Coffee != "" {
-		out += ", with " + unfilled.Replace(o.Coffee)
+		out += ", with " + quantity.Own(o.Coffee)
 	}
 	return out
 }
 
-// unfilled writes a person's own words so that no figure is put into them.
-var unfilled = strings.NewReplacer("{", "(", "}", ")")
-
 func (c *calc) mornings() {
 	for i := range c.occ {
 		o := &c.occ[i]
-		name := unfilled.Replace(quantity.UpperFirst(nameOf(o)))
+		name := quantity.Own(quantity.UpperFirst(nameOf(o)))
 		t := Task{When: "brew", Day: o.Day, Stop: o.Stop, At: o.At, Brew: o.ID}
 		t.ID, t.OffsetS, t.ForS = c.keyOf("brew", o), -o.TotalS, o.TotalS
 		m, _ := method.ByID(o.Method)
@@ -380,7 +377,7 @@ func (c *calc) evenings() {
 				c.task(Task{ID: c.keyOf(id, o), When: "evening", Day: o.Day - 1, Stop: o.Stop, Brew: o.ID}, why, text, v...)
 			}
 		}
-		where := " for the morning at " + unfilled.Replace(c.trip.Stops[o.Stop].Name)
+		where := " for the morning at " + quantity.Own(c.trip.Stops[o.Stop].Name)
 		if *r.Water.Treatment == water.Filtered {
 			evening("filter", "In frost keep the filter in the bag too: ice breaks it.", "Filter {0}"+where+".", quantity.Of(o.WaterMl, quantity.Millilitre))
 		}
@@ -400,21 +397,21 @@ func (c *calc) onTheWay() {
 			continue
 		}
 		s := c.trip.Stops[b.Stop]
-		what, v := "Buy {0} of "+b.within()+" at "+unfilled.Replace(s.Name)+".", quantity.Of(b.Amount, b.Unit)
+		what, v := "Buy {0} of "+b.within()+" at "+quantity.Own(s.Name)+".", quantity.Of(b.Amount, b.Unit)
 		if b.Packs > 0 {
-			what, v = "Buy "+many(b.Packs, "canister", "canisters")+" at "+unfilled.Replace(s.Name)+".", quantity.Of(b.Packs, quantity.None)
+			what, v = "Buy "+many(b.Packs, "canister", "canisters")+" at "+quantity.Own(s.Name)+".", quantity.Of(b.Packs, quantity.None)
 		} else if b.Unit == quantity.Count {
 			label := b.within()
-			what, v = "Buy "+many(b.Amount, strings.TrimSuffix(label, "s"), label)+" at "+unfilled.Replace(s.Name)+".", quantity.Of(b.Amount, quantity.None)
+			what, v = "Buy "+many(b.Amount, strings.TrimSuffix(label, "s"), label)+" at "+quantity.Own(s.Name)+".", quantity.Of(b.Amount, quantity.None)
 		}
 		c.task(Task{ID: c.keyAt("buy:"+b.ID, b.Stop), When: "morning", Day: s.Day, Stop: b.Stop}, "The next place that sells it comes later than what is left lasts.", what, v)
 	}
 	for i, st := range c.out.Stops {
 		if st.CarryMl > 0 {
-			c.task(Task{ID: c.keyAt("carry", i), When: "evening", Day: st.Day + st.Nights - 1, Stop: i}, "The next stop has no water.", "Fill {0} of water for coffee before leaving "+unfilled.Replace(st.Name)+".", quantity.Of(st.CarryMl, quantity.Millilitre))
+			c.task(Task{ID: c.keyAt("carry", i), When: "evening", Day: st.Day + st.Nights - 1, Stop: i}, "The next stop has no water.", "Fill {0} of water for coffee before leaving "+quantity.Own(st.Name)+".", quantity.Of(st.CarryMl, quantity.Millilitre))
 		}
 		if c.trip.Stops[i].Facts.Bin && i > 0 && c.out.Stops[i-1].WasteG > 0 {
-			c.task(Task{ID: c.keyAt("bin", i), When: "evening", Day: st.Day, Stop: i}, "Wet grounds are heavy and smell.", "Leave wet grounds and papers in the bin at "+unfilled.Replace(st.Name)+".")
+			c.task(Task{ID: c.keyAt("bin", i), When: "evening", Day: st.Day, Stop: i}, "Wet grounds are heavy and smell.", "Leave wet grounds and papers in the bin at "+quantity.Own(st.Name)+".")
 		}
 	}
 }

@@ -414,7 +414,7 @@ func (c *calc) runOut() {
 	var near *Shortage
 	for _, l := range c.lines {
 		for _, s := range l.short {
-			s.Phrase = quantity.Say(fmt.Sprintf("%s out at %s, day %d: {0} short before more can be had.", verb(unfilled.Replace(s.Label), "run"), unfilled.Replace(c.trip.Stops[s.Stop].Name), s.Day), quantity.Of(s.Short, s.Unit))
+			s.Phrase = quantity.Say(fmt.Sprintf("%s out at %s, day %d: {0} short before more can be had.", verb(quantity.Own(s.Label), "run"), quantity.Own(c.trip.Stops[s.Stop].Name), s.Day), quantity.Of(s.Short, s.Unit))
 			c.out.Shortages = append(c.out.Shortages, s)
 		}
 		if l.least.Label != "" && l.supply.id != "sugar" && l.supply.id != "milk" && (near == nil || l.least.Short < near.Short) {
@@ -431,7 +431,7 @@ func (c *calc) runOut() {
 	if len(c.out.Shortages) == 0 && near != nil {
 		share := near.Short
 		near.Short = 0
-		near.Phrase = quantity.Say(fmt.Sprintf("Nothing runs out. %s nearest: {0} left at %s, {1} of what that leg needs.", verb(unfilled.Replace(near.Label), "come"), unfilled.Replace(c.trip.Stops[near.Stop].Name)),
+		near.Phrase = quantity.Say(fmt.Sprintf("Nothing runs out. %s nearest: {0} left at %s, {1} of what that leg needs.", verb(quantity.Own(near.Label), "come"), quantity.Own(c.trip.Stops[near.Stop].Name)),
 			quantity.Of(near.Left, near.Unit), quantity.Of(100*share, quantity.Percent))
 		c.out.Tightest = near
 	}

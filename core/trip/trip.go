@@ -313,7 +313,7 @@ const coffeeOf = "coffee:"
 // within is what is bought as a sentence has it: a coffee is called what its owner calls it.
 func (b Buy) within() string {
 	if strings.HasPrefix(b.ID, coffeeOf) {
-		return unfilled.Replace(b.Label)
+		return quantity.Own(b.Label)
 	}
 	return quantity.LowerFirst(b.Label)
 }

@@ -139,6 +139,9 @@ export const saveKit = (trip: number, was: Schemas["TripKit"], next: Partial<Sch
 };
 
 /** What a person says of how a brew came out. */
+/** A moment as it is sent. */
+export const moment = (d: Date) => d.toISOString().replace(/\.\d+Z$/, "Z");
+
 export type Taste = Omit<Schemas["LogIn"], "brewed_at" | "$schema">;
 
 export const saveLog = (was: LogEntry, next: Taste) => {

@@ -1,7 +1,7 @@
 import { Button, Input } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
-import { saveCoffee } from "../api/change";
+import { moment, saveCoffee } from "../api/change";
 import type { Coffee, Schemas } from "../api/client";
 import { addCoffee, closing, useChange, useCoffees, useDeletedCoffees, useLog } from "../api/queries";
 import { Panel } from "../app/Panel";
@@ -175,9 +175,7 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
   const save = useChange(() => {
     // Weighed anew: from now on it is counted from that.
     const weighed = left !== (coffee?.left_g ?? undefined);
-    const body: Set = weighed
-      ? { ...c, grams: left, since: new Date().toISOString().replace(/\.\d+Z$/, "Z") }
-      : c;
+    const body: Set = weighed ? { ...c, grams: left, since: moment(new Date()) } : c;
     return coffee ? saveCoffee(coffee, body) : addCoffee(body);
   });
   const select = (id: string, label: string, key: "roast" | "species", words: string[]) => (

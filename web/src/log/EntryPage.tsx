@@ -1,5 +1,6 @@
 import { Button } from "antd";
 import { Link, useNavigate, useParams } from "react-router";
+import { moment } from "../api/change";
 import { addLog, useBrew, useCatalogue, useChange, useNoticed, useTrip } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -25,9 +26,6 @@ const read = (text: string | null): Entry => {
       : { ...t, silt: t.silt ?? sediment };
 };
 const write = (t: Entry) => (t === untasted ? null : JSON.stringify(t));
-
-/** A moment as an address and the log have it. */
-const moment = (d: Date) => d.toISOString().replace(/\.\d+Z$/, "Z");
 
 /** Writes down how a brew tasted. What is not saved stays on this device. */
 export default function EntryPage() {

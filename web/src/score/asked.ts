@@ -6,25 +6,25 @@ import { useEffect, useRef } from "react";
 const SETTLES = 600;
 const WAITS = 10_000;
 
-/** What was asked for, at a moment when the plan had a value. */
-export interface Asked {
+/** A value, since a moment in ms. */
+export interface Since {
   value: number;
-  over: number;
-  at: number;
+  since: number;
 }
 
 /**
- * What the next key counts from: what was asked for last, until the plan, which has a value since a moment, has
- * followed and stays; or else the plan's.
+ * What the next key counts from: what was asked for last, until the plan has followed and stays; or else what the
+ * plan has.
  */
-export function countsFrom(asked: Asked | undefined, plan: { value: number; since: number }, now: number) {
+export function countsFrom(asked: Since | undefined, plan: Since, now: number) {
   if (!asked) return plan.value;
-  const still = now - Math.max(asked.at, plan.since);
-  return still < (plan.value === asked.over ? WAITS : SETTLES) ? asked.value : plan.value;
+  const followed = plan.since > asked.since;
+  const fresh = followed ? now - plan.since < SETTLES : now - asked.since < WAITS;
+  return fresh ? asked.value : plan.value;
 }
 
 export function useAsked(value: number): { from: () => number; ask: (v: number) => number } {
-  const last = useRef<Asked>(undefined);
+  const last = useRef<Since>(undefined);
   const since = useRef(-Infinity);
   useEffect(() => {
     since.current = performance.now();
@@ -32,7 +32,7 @@ export function useAsked(value: number): { from: () => number; ask: (v: number) 
   return {
     from: () => countsFrom(last.current, { value, since: since.current }, performance.now()),
     ask: (v) => {
-      last.current = { value: v, over: value, at: performance.now() };
+      last.current = { value: v, since: performance.now() };
       return v;
     },
   };
