@@ -1,7 +1,8 @@
 # Apodemos. "make demo" to look at it, "make test" to check all of it.
 SHELL := /bin/bash
 # Nothing of it is C: the program runs where there is nothing else, as in the container.
-GO := CGO_ENABLED=0 go build -trimpath
+# What it was built of is in it wherever git can tell, whatever the machine's own settings of Go.
+GO := CGO_ENABLED=0 go build -trimpath -buildvcs=$(shell git status --porcelain >/dev/null 2>&1 && git rev-parse HEAD >/dev/null 2>&1 && echo true || echo false)
 LISTEN ?= 127.0.0.1:8466
 
 .PHONY: docs demo build test screenshots api format bench clean web-deps test-tools notices release load fuzz torture
@@ -116,7 +117,7 @@ release: build
 	rm -rf dist && mkdir -p dist
 	@for r in $(RELEASES); do \
 	  os=$${r%/*} arch=$${r#*/}; name=dist/apodemos-$$(go run ./cmd/apodemos version --short)-$$os-$$arch; [ $$os = windows ] && name=$$name.exe; \
-	  echo "== $$name"; GOOS=$$os GOARCH=$$arch CGO_ENABLED=0 $(GO) -ldflags="-s -w" -o $$name ./cmd/apodemos || exit 1; \
+	  echo "== $$name"; GOOS=$$os GOARCH=$$arch $(GO) -ldflags="-s -w" -o $$name ./cmd/apodemos || exit 1; \
 	done
 	cp LICENSE CHANGELOG.md cmd/apodemos/notices.txt dist/
 	cd dist && sha256sum apodemos-* > SHA256SUMS

@@ -6,6 +6,8 @@ import (
 	"net/http"
 	"net/http/httputil"
 	"net/url"
+	"os/exec"
+	"regexp"
 	"strings"
 	"sync/atomic"
 	"testing"
@@ -184,4 +186,18 @@ func TestTheProgramStandsAlone(t *testing.T) {
 	for _, p := range f.Progs {
 		assert.NotEqual(t, elf.PT_INTERP, p.Type, "it asks for a loader of the system")
 	}
+}
+
+// The program that make builds says which commit it is of, wherever git can tell, and not
+// only where the machine's settings of Go let it.
+func TestTheProgramSaysWhatItWasBuiltOf(t *testing.T) {
+	out, err := exec.Command("../bin/apodemos", "version").CombinedOutput()
+	require.NoError(t, err, string(out))
+	if exec.Command("git", "rev-parse", "HEAD").Run() != nil {
+		assert.Contains(t, string(out), "(commit not known)")
+		return
+	}
+	said := regexp.MustCompile(`^apodemos \d+\.\d+\.\d+ \(commit ([0-9a-f]{12}) of \d{4}-\d\d-\d\d(, changed since)?\)\n$`).FindStringSubmatch(string(out))
+	require.NotNil(t, said, string(out))
+	assert.NoError(t, exec.Command("git", "cat-file", "-e", said[1]+"^{commit}").Run(), "a commit of this repository")
 }
