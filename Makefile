@@ -18,7 +18,7 @@ GO_SOURCES := $(shell find app cmd core demo formats instruments pocket server s
 POCKET_SOURCES := $(shell find app core cmd/pocket formats/zone instruments pocket -name '*.go' 2>/dev/null) go.mod
 WEB_SOURCES := $(shell find web/src web/public docs/manual docs/screenshots -type f -not -path "*/made/*" -not -path "web/public/assets/*" 2>/dev/null) web/index.html web/sw.js web/sw.mjs web/manual.mjs web/vite.config.ts web/package.json
 
-bin/apodemos: $(GO_SOURCES) web/dist/app/index.html web/dist/pocket/shell.html
+bin/apodemos: $(GO_SOURCES) $(wildcard .git/logs/HEAD) web/dist/app/index.html web/dist/pocket/shell.html
 	@echo "== building the program (the first time this takes about two minutes)"
 	$(GO) -o $@ ./cmd/apodemos
 
