@@ -47,8 +47,9 @@ web/node_modules/.installed: web/package.json web/package-lock.json
 
 ## api: the OpenAPI document and the TypeScript types made from it
 api: web-deps
+	-APODEMOS_EXAMPLES=$(CURDIR)/server/examples.json go test -count=1 -run TestEveryExampleIsTrue ./server >/dev/null
 	go run ./cmd/apodemos openapi > docs/openapi.json
-	cd web && npx --no-install openapi-typescript ../docs/openapi.json -o src/api/schema.d.ts
+	cd web && node types.mjs ../docs/openapi.json src/api/schema.d.ts
 
 ## docs: the page of methods, from the catalogue
 docs:

@@ -23,7 +23,7 @@ type Moment struct {
 
 // TripPlan is everything worked out for a trip.
 type TripPlan struct {
-	Result  *trip.Result `json:"result"`
+	Result  *trip.Result `json:"result" nullable:"false"`
 	Moments []Moment     `json:"moments" doc:"Of the result's tasks, in their order"`
 	StopIDs []int64      `json:"stop_ids"`
 }

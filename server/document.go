@@ -2,8 +2,7 @@ package server
 
 import (
 	"encoding/json"
-	"maps"
-	"slices"
+	"reflect"
 	"strings"
 
 	"github.com/danielgtaylor/huma/v2"
@@ -109,6 +108,7 @@ func document(api huma.API) ([]byte, error) {
 	}
 	schemas := doc["components"].(object)["schemas"].(object)
 	ranges(schemas, schemas["Request"].(object))
+	nothings(api.OpenAPI().Components.Schemas, schemas)
 	var named []any
 	seen := map[string]bool{}
 	for _, t := range tags {
@@ -118,6 +118,10 @@ func document(api huma.API) ([]byte, error) {
 		seen[t.name] = true
 	}
 	doc["tags"] = named
+	var given map[string]json.RawMessage
+	if err := json.Unmarshal(answers, &given); err != nil {
+		return nil, err
+	}
 	kinds := []string{}
 	for _, f := range files.Formats {
 		kinds = append(kinds, f.Kind)
@@ -147,7 +151,7 @@ func document(api huma.API) ([]byte, error) {
 				}
 				op["requestBody"] = object{"required": true, "content": content}
 			}
-			examples(schemas, id, op)
+			examples(schemas, id, op, given)
 		}
 	}
 	return json.MarshalIndent(doc, "", "  ")
@@ -173,6 +177,27 @@ func describe(method, path, summary string) string {
 		out += " 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once."
 	}
 	return out
+}
+
+// nothings says of what can be missing and is then null that it can: an object behind a pointer
+// that is always written, unless its tag says that it is always there.
+func nothings(types huma.Registry, schemas object) {
+	for name, s := range schemas {
+		props, _ := s.(object)["properties"].(object)
+		t := types.TypeFromRef("#/components/schemas/" + name)
+		if props == nil || t == nil || t.Kind() != reflect.Struct {
+			continue
+		}
+		for _, f := range reflect.VisibleFields(t) {
+			name, how, _ := strings.Cut(f.Tag.Get("json"), ",")
+			prop, _ := props[name].(object)
+			if f.Type.Kind() != reflect.Pointer || strings.Contains(how, "omit") || f.Tag.Get("nullable") == "false" || prop["$ref"] == nil {
+				continue
+			}
+			prop["anyOf"] = []any{object{"$ref": prop["$ref"]}, object{"type": "null"}}
+			delete(prop, "$ref")
+		}
+	}
 }
 
 // ranges puts what the table of fields says of the fields of a request into its schema: a range,
@@ -214,103 +239,4 @@ func ranges(schemas, request object) {
 		}
 		leaf["description"] = strings.Join(said, "; ")
 	}
-}
-
-// shownIn are the examples of bodies that cannot be made of their schema alone.
-var shownIn = map[string]any{
-	"Request":  object{"method": "cone", "drinkers": 2, "place": object{"altitude_m": 2300}, "water": object{"source": "stream", "treatment": "boil"}},
-	"TripFile": object{"format": "apodemos-trip", "version": 2, "name": "Two days", "people": 2, "stops": []any{object{"name": "Under the pass", "day": 1, "brews": []any{object{"at": "06:30", "request": object{"method": "cone"}}}}}},
-	"Item":     object{"name": "Cone dripper, plastic", "kind": "brewer", "type": "cone dripper", "size": "cone", "mass_g": 95},
-}
-
-// examples gives an operation one: of its parameters, and of its body.
-func examples(schemas object, id string, op object) {
-	if list, ok := op["parameters"].([]any); ok {
-		for _, p := range list {
-			p := p.(object)
-			if p["in"] == "path" {
-				p["example"] = exampleOf(schemas, p["schema"].(object), 0)
-			}
-			if p["name"] == "If-Match" {
-				p["example"] = `"3"`
-			}
-		}
-	}
-	body, ok := op["requestBody"].(object)
-	if !ok {
-		return
-	}
-	for kind, c := range body["content"].(object) {
-		media := c.(object)
-		if kind == "application/gpx+xml" {
-			media["example"] = `<gpx version="1.1"><wpt lat="46.5" lon="8.05"><ele>1550</ele><name>Spring</name></wpt></gpx>`
-		}
-		schema, _ := media["schema"].(object)
-		switch {
-		case kind == "application/merge-patch+json", kind == "application/json" && schema != nil && schema["properties"] == nil && schema["$ref"] == nil && schema["format"] != "binary":
-			media["example"] = object{"name": "Another name"}
-		case kind == "application/json" && schema != nil && schema["format"] != "binary":
-			media["example"] = exampleOf(schemas, schema, 0)
-		}
-	}
-}
-
-// exampleOf is something that a schema allows: what is required of it.
-func exampleOf(schemas, s object, depth int) any {
-	if ref, ok := s["$ref"].(string); ok {
-		name := ref[strings.LastIndex(ref, "/")+1:]
-		if shown := shownIn[name]; shown != nil {
-			return shown
-		}
-		in, _ := schemas[name].(object)
-		return exampleOf(schemas, in, depth+1)
-	}
-	if v, ok := s["default"]; ok {
-		return v
-	}
-	if list, ok := s["enum"].([]any); ok && len(list) > 0 {
-		return list[0]
-	}
-	if words, ok := s["enum"].([]string); ok && len(words) > 0 {
-		return words[0]
-	}
-	kind := s["type"]
-	if several, ok := kind.([]any); ok {
-		kind = several[0]
-	}
-	switch kind {
-	case "object":
-		out := object{}
-		props, _ := s["properties"].(object)
-		required, _ := s["required"].([]any)
-		for _, name := range slices.Sorted(maps.Keys(props)) {
-			if slices.Contains(required, any(name)) && depth < 6 {
-				out[name] = exampleOf(schemas, props[name].(object), depth+1)
-			}
-		}
-		return out
-	case "array":
-		items, _ := s["items"].(object)
-		if min, _ := s["minItems"].(float64); min > 0 && items != nil {
-			return []any{exampleOf(schemas, items, depth+1)}
-		}
-		return []any{}
-	case "integer", "number":
-		if v, ok := s["minimum"]; ok {
-			return v
-		}
-		return 1
-	case "boolean":
-		return true
-	}
-	switch s["format"] {
-	case "date-time":
-		return "2026-09-05T06:10:00Z"
-	case "date":
-		return "2026-09-05"
-	}
-	if p, _ := s["pattern"].(string); strings.Contains(p, "[0-5]") {
-		return "06:30"
-	}
-	return "x"
 }

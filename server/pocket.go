@@ -80,7 +80,7 @@ func shareRoutes(api huma.API) {
 
 // PocketRead is a pocket that was read, and what would come of it.
 type PocketRead struct {
-	Carried  *app.Carried `json:"carried"`
+	Carried  *app.Carried `json:"carried" nullable:"false"`
 	Bringing app.Bringing `json:"bringing"`
 }
 

@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strconv"
 
 	"apodemos/core/gear"
 )
@@ -204,20 +205,43 @@ func (in *instance) saySearched(c *Answer, f *found) {
 	if n := len(in.unseen); n > 0 {
 		c.Said = append(c.Said, fmt.Sprintf("%d things were not looked at: of very many of a kind those are tried that are lightest or stand out. With one of the others a kit may be better.", n))
 	}
-	switch {
-	case f.rest > 0 && c.Proven:
-		c.Said = append(c.Said, fmt.Sprintf("The best is proven. Of what it is compared with, %.3g kits were left unseen that cannot be better.", f.rest))
+	switch looked, left := count(f.kits), count(f.rest); {
+	case f.best == nil && f.rest > 0:
+		c.Said = append(c.Said, fmt.Sprintf("%s kits were looked at and %s were not.", looked, left))
+	case f.best == nil:
+		c.Said = append(c.Said, looked+" kits were considered.")
+	case f.rest > 0 && f.bound < in.weights.of(f.best.p)-least:
+		c.Said = append(c.Said, fmt.Sprintf("Not proven: %s kits were looked at and %s were not. None of those can have a weighted sum under %.1f; the best found has %.1f. Put things away that do not come into question, and choose again.", looked, left, c.Bound, in.weights.of(f.best.p)))
+	case !c.Proven:
+		c.Said = append(c.Said, fmt.Sprintf("Of what was looked at, nothing makes a better kit; %s kits were considered.", looked))
 	case f.rest > 0:
-		c.Said = append(c.Said, fmt.Sprintf("Not proven: %.3g kits were looked at and %.3g were not. None of those can have a weighted sum under %.1f; the best found has %.1f. Put things away that do not come into question, and choose again.", f.kits, f.rest, c.Bound, sumOf(in, f)))
+		c.Said = append(c.Said, fmt.Sprintf("The best is proven. Of what it is compared with, %s kits were left unseen that cannot be better.", left))
+	default:
+		c.Said = append(c.Said, fmt.Sprintf("%s kits were considered; the best is proven.", looked))
 	}
 	if f.cut {
 		c.Said = append(c.Said, fmt.Sprintf("The front was cut at %d kits.", mostKept))
 	}
 }
 
-func sumOf(in *instance, f *found) float64 {
-	if f.best == nil {
-		return math.Inf(1)
+// count is a number of kits in words: whole up to a million, three digits beyond.
+func count(n float64) string {
+	of := ""
+	for _, u := range []struct {
+		of   float64
+		name string
+	}{{1e12, " trillion"}, {1e9, " billion"}, {1e6, " million"}} {
+		if n >= u.of {
+			n, of = n/u.of, u.name
+			break
+		}
 	}
-	return in.weights.of(f.best.p)
+	if of != "" && n < 999.5 {
+		return strconv.FormatFloat(n, 'g', 3, 64) + of
+	}
+	digits := strconv.FormatFloat(math.Round(n), 'f', 0, 64)
+	for at := len(digits) - 3; at > 0; at -= 3 {
+		digits = digits[:at] + "," + digits[at:]
+	}
+	return digits + of
 }

@@ -841,6 +841,8 @@ func TestAShelfOfVeryMany(t *testing.T) {
 	assert.Positive(t, c.Bound)
 	said := strings.Join(c.Said, "\n")
 	assert.Contains(t, said, "were not looked at")
+	assert.NotContains(t, said, "best is proven")
+	assert.NotRegexp(t, `\de[+]|Inf`, said, "numbers for a person")
 	again, err := Choose(context.Background(), in, list, Wishes{})
 	require.NoError(t, err)
 	assert.Equal(t, c.Best, again.Best, "the same shelf gives the same kit, however fast the machine")
@@ -896,6 +898,46 @@ func TestTheBoundHolds(t *testing.T) {
 			}
 		}
 	})
+}
+
+// What is said of the proof is what is known of it, in numbers that a person reads.
+func TestWhatWasProvenIsSaid(t *testing.T) {
+	in, list := large()
+	c, err := Choose(t.Context(), in, list, Wishes{})
+	require.NoError(t, err)
+	assert.True(t, c.Proven)
+	assert.Contains(t, strings.Join(c.Said, "\n"), "est is proven")
+	c, err = Choose(t.Context(), in, without(list, func(i gear.Item) bool { return i.Kind == gear.Cup }), Wishes{})
+	require.NoError(t, err)
+	assert.Nil(t, c.Best)
+	assert.NotContains(t, strings.Join(c.Said, "\n"), "proven", "nothing is")
+
+	w := instance{weights: usual}
+	best := &entry{p: point{100, 0, 0, 0}}
+	sum := w.weights.of(best.p)
+	for _, f := range []struct {
+		found
+		unseen bool
+		says   string
+	}{
+		{found{best: best, kits: 1234}, false, "1,234 kits were considered; the best is proven."},
+		{found{best: best, kits: 9, rest: 2e6, bound: sum}, false, "The best is proven. Of what it is compared with, 2 million kits were left unseen"},
+		{found{best: best, kits: 9, rest: 2e6, bound: sum}, true, "Of what was looked at, nothing makes a better kit; 9 kits were considered."},
+		{found{best: best, kits: 9, rest: 3.4567e13, bound: sum - 1}, true, "Not proven: 9 kits were looked at and 34.6 trillion were not."},
+		{found{kits: 9, rest: 5}, false, "9 kits were looked at and 5 were not."},
+		{found{kits: 9}, false, "9 kits were considered."},
+	} {
+		w.unseen = map[int]bool{}
+		if f.unseen {
+			w.unseen[3] = true
+		}
+		c := &Answer{Proven: f.found.proven(&w)}
+		w.saySearched(c, &f.found)
+		assert.True(t, strings.HasPrefix(c.Said[len(c.Said)-1], f.says), "%q", c.Said)
+	}
+	for n, says := range map[float64]string{0: "0", 999: "999", 1000: "1,000", 999_999: "999,999", 1e6: "1 million", 1.2345e7: "12.3 million", 4.5e9: "4.5 billion", 7.89e14: "789 trillion", 1.5e16: "15,000 trillion"} {
+		assert.Equal(t, says, count(n))
+	}
 }
 
 // A choice that nobody waits for any more ends.

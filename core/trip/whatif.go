@@ -23,8 +23,8 @@ type WhatIf struct {
 // Comparison is a trip as planned beside the same with something gone wrong,
 // and the same supplies.
 type Comparison struct {
-	Base        *Result      `json:"base"`
-	Changed     *Result      `json:"changed"`
+	Base        *Result      `json:"base" nullable:"false"`
+	Changed     *Result      `json:"changed" nullable:"false"`
 	Differences []Difference `json:"differences"`
 	Swaps       []Swap       `json:"swaps" doc:"Brews made another way"`
 }

@@ -111,7 +111,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
   );
   const error = (own ? laid.error : chosen.error) ?? save.error ?? apply.error;
   // The kit's own figures, and those of its packing list.
-  const sheet = answer && { ...packing.data?.result.working, ...answer.working };
+  const sheet = answer ? { ...packing.data?.result.working, ...answer.working } : undefined;
   const method = (m: string) => catalogue.data?.methods.find((x) => x.id === m)?.name ?? m;
   const nameOf = (i: number) => gear.find((g) => g.id === i)?.name;
 
@@ -316,11 +316,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                   </ul>
                 </details>
               )}
-              <p className="hint">
-                {answer?.said.join(" ")}{" "}
-                {chosen.data &&
-                  `${Math.round(chosen.data.kits).toLocaleString("en")} kits were considered${chosen.data.best ? "; the best is proven" : ""}.`}
-              </p>
+              <p className="hint">{answer?.said.join(" ")}</p>
             </section>
             <Packing plan={packing.data ?? plan} kept={kept} onTick={(packed) => put({ packed })} />
           </div>
