@@ -9,7 +9,11 @@ import (
 	"github.com/danielgtaylor/huma/v2/validation"
 
 	"apodemos/app/files"
+	"apodemos/core/bench"
 	"apodemos/core/brew"
+	"apodemos/core/field"
+	"apodemos/core/gear"
+	"apodemos/core/recipe"
 )
 
 // The wording of what is wrong is that of the core, wherever it is found.
@@ -107,7 +111,7 @@ func document(api huma.API) ([]byte, error) {
 		return nil, err
 	}
 	schemas := doc["components"].(object)["schemas"].(object)
-	ranges(schemas, schemas["Request"].(object))
+	tables(schemas)
 	nothings(api.OpenAPI().Components.Schemas, schemas)
 	var named []any
 	seen := map[string]bool{}
@@ -200,11 +204,33 @@ func nothings(types huma.Registry, schemas object) {
 	}
 }
 
-// ranges puts what the table of fields says of the fields of a request into its schema: a range,
-// words, a unit, what is taken when it is left out.
-func ranges(schemas, request object) {
-	for _, f := range brew.Fields {
-		at, leaf := request, object(nil)
+// tables puts what the core's tables say of fields into those schemas that are there.
+func tables(schemas object) {
+	of := map[string][]field.Field{"Request": plain(brew.Fields), "Item": gear.Fields(), "Recipe": recipe.Fields()}
+	for _, name := range []string{"WaitIn", "FuelIn", "CanisterIn", "GrindIn", "GrinderKnown", "MineralsIn"} {
+		of[name] = bench.Fields
+	}
+	for name, fields := range of {
+		if s, ok := schemas[name].(object); ok {
+			ranges(schemas, s, fields)
+		}
+	}
+}
+
+// plain are fields without where they are kept.
+func plain[T any](fields []field.Of[T]) []field.Field {
+	out := make([]field.Field, len(fields))
+	for i, f := range fields {
+		out[i] = f.Field
+	}
+	return out
+}
+
+// ranges puts what the core's tables say of fields into their schema, where it has them: a
+// range, words, a unit, what is taken when it is left out.
+func ranges(schemas, of object, fields []field.Field) {
+	for _, f := range fields {
+		at, leaf := of, object(nil)
 		for _, name := range strings.Split(f.Path, ".") {
 			if at == nil {
 				break
@@ -212,6 +238,10 @@ func ranges(schemas, request object) {
 			props, _ := at["properties"].(object)
 			leaf, _ = props[name].(object)
 			at = leaf
+			if items, ok := leaf["items"].(object); ok {
+				at = items
+				leaf = items
+			}
 			if ref, ok := leaf["$ref"].(string); ok {
 				at, _ = schemas[ref[strings.LastIndex(ref, "/")+1:]].(object)
 			}
@@ -219,7 +249,10 @@ func ranges(schemas, request object) {
 		if leaf == nil || leaf["$ref"] != nil {
 			continue
 		}
-		said := []string{f.Label}
+		said := []string{}
+		if f.Label != "" {
+			said = append(said, f.Label)
+		}
 		if was, ok := leaf["description"].(string); ok {
 			said = append(said, was)
 		}
@@ -237,6 +270,8 @@ func ranges(schemas, request object) {
 		if f.Default != "" {
 			said = append(said, "when left out: "+f.Default)
 		}
-		leaf["description"] = strings.Join(said, "; ")
+		if len(said) > 0 {
+			leaf["description"] = strings.Join(said, "; ")
+		}
 	}
 }

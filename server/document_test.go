@@ -2,6 +2,7 @@ package server
 
 import (
 	"encoding/json"
+	"slices"
 	"strings"
 	"testing"
 
@@ -81,6 +82,55 @@ func TestTheDocument(t *testing.T) {
 	assert.Contains(t, doc.Components.Schemas["Water"].Properties["treatment"]["enum"], "doubtful")
 	assert.Contains(t, doc.Paths["/trips/{trip}/export/{format}"]["get"].Responses["200"].Content, "text/calendar")
 	assert.Contains(t, doc.Paths["/import/preview"]["post"].RequestBody.Content, "application/gpx+xml")
+}
+
+// Every number that a person may enter says from what to what it may be. What is not entered
+// is left out: identities, what instruments and the guide wrote down, and what another number
+// bounds (a pour lies between its neighbours, a reading between air and boil).
+func TestEveryNumberThatIsEnteredHasItsRange(t *testing.T) {
+	b, err := OpenAPI()
+	require.NoError(t, err)
+	var doc object
+	require.NoError(t, json.Unmarshal(b, &doc))
+	schemas := doc["components"].(object)["schemas"].(object)
+	written := []string{"Had", "Record", "Event", "Silence", "Run", "StepRun", "Change", "Carried", "Setting", "Following", "Pour"}
+	seen := map[string]bool{}
+	var walk func(at string, s object)
+	walk = func(at string, s object) {
+		if ref, ok := s["$ref"].(string); ok {
+			name := ref[strings.LastIndex(ref, "/")+1:]
+			if !seen[name] && !slices.Contains(written, name) {
+				seen[name] = true
+				walk(name, schemas[name].(object))
+			}
+			return
+		}
+		for _, kind := range []any{"number", "integer"} {
+			if s["type"] == kind && s["minimum"] == nil && s["enum"] == nil {
+				t.Errorf("%s: from what to what?", at)
+			}
+		}
+		props, _ := s["properties"].(object)
+		for name, p := range props {
+			if name != "id" && name != "revision" && !strings.HasSuffix(name, "_id") && name != "reading_c" {
+				walk(at+"."+name, p.(object))
+			}
+		}
+		if items, ok := s["items"].(object); ok && items["$ref"] != nil {
+			walk(at, items)
+		}
+	}
+	for path, ops := range doc["paths"].(object) {
+		for _, o := range ops.(object) {
+			body, _ := o.(object)["requestBody"].(object)
+			if content, ok := body["content"].(object); ok {
+				for _, c := range content {
+					walk(path, c.(object)["schema"].(object))
+				}
+			}
+		}
+	}
+	assert.Greater(t, len(seen), 30)
 }
 
 // What is wrong is worded alike wherever it is found, and all of it is told at once.

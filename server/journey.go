@@ -104,7 +104,7 @@ func (s *server) journeyRoutes(api huma.API) {
 	huma.Post(api, "/stops/{stop}/split", func(ctx context.Context, in *struct {
 		InStop
 		Body struct {
-			Nights int `json:"nights" doc:"Days that the first of the two keeps"`
+			Nights int `json:"nights" minimum:"1" maximum:"60" doc:"Days that the first of the two keeps"`
 		}
 	}) (*body[app.Stop], error) {
 		return reply(s.SplitStop(ctx, in.Stop, in.Body.Nights))
@@ -226,9 +226,18 @@ func Schema(kind string) ([]byte, error) {
 	registry := huma.NewMapRegistry("#/$defs/", huma.DefaultSchemaNamer)
 	root := registry.Schema(of.file, true, "")
 	request := registry.Schema(reflect.TypeFor[brew.Request](), true, "")
-	b, err := json.MarshalIndent(map[string]any{
+	var defs object
+	b, err := json.Marshal(registry.Map())
+	if err == nil {
+		err = json.Unmarshal(b, &defs)
+	}
+	if err != nil {
+		return nil, err
+	}
+	tables(defs)
+	b, err = json.MarshalIndent(map[string]any{
 		"$schema": "https://json-schema.org/draft/2020-12/schema", "title": of.title, "description": of.says,
-		"$ref": root.Ref, "$defs": registry.Map(), "x-request": request.Ref,
+		"$ref": root.Ref, "$defs": defs, "x-request": request.Ref,
 	}, "", "  ")
 	return append(b, '\n'), err
 }

@@ -6,6 +6,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -120,13 +121,38 @@ func TestPairingOnTheCommandLine(t *testing.T) {
 	}
 }
 
-// What a pocket carries is as its published schema says: checked by the Python package
-// jsonschema.
-func TestAPocketIsAsItsSchemaSays(t *testing.T) {
-	file, err := execute("", "pocket", "--data", demoDir(t), "--trip", "1")
+// What is written is as its published schema says, and what is out of its range is not: checked
+// by the Python package jsonschema.
+func TestEveryFileIsAsItsSchemaSays(t *testing.T) {
+	pocket, err := execute("", "pocket", "--data", demoDir(t), "--trip", "1")
 	require.NoError(t, err)
-	name := edited(t, file, rename("To the ice"))
-	out, err := exec.Command("/usr/bin/python3", "-c", `import json, sys, jsonschema
-jsonschema.validate(json.load(open(sys.argv[1])), json.load(open(sys.argv[2])), cls=jsonschema.Draft202012Validator)`, name, "../../docs/pocket.schema.json").CombinedOutput()
-	require.NoError(t, err, string(out))
+	carried, err := os.ReadFile(edited(t, pocket, rename("To the ice")))
+	require.NoError(t, err)
+	export := func(kind, trip string) string {
+		out, err := execute("", "export", "--data", demoDir(t), "--trip", trip, kind)
+		require.NoError(t, err)
+		return out
+	}
+	files := map[string]string{
+		"pocket": string(carried), "trip": export("trip.json", "1"), "log": export("log.json", "0"),
+		"recipe": `{"format":"apodemos-recipe","version":1,"recipe":{"name":"Mine","method":"cone","dose_g":13,"water_g":200,"pours":[{"at_s":0,"to_g":40},{"at_s":45,"to_g":200}]}}`,
+	}
+	for kind, text := range files {
+		says := func(text string) ([]byte, error) {
+			cmd := exec.Command("/usr/bin/python3", "-c", `import json, sys, jsonschema
+jsonschema.validate(json.load(sys.stdin), json.load(open(sys.argv[1])), cls=jsonschema.Draft202012Validator)`, "../../docs/"+kind+".schema.json")
+			cmd.Stdin = strings.NewReader(text)
+			return cmd.CombinedOutput()
+		}
+		out, err := says(text)
+		require.NoError(t, err, "%s: %s", kind, out)
+		// The numbers of a trip's requests and of a pocket's events are patches: they are checked
+		// when they are read.
+		field := map[string]string{"pocket": "base", "trip": "people", "log": "altitude_m", "recipe": "dose_g"}[kind]
+		wrong := regexp.MustCompile(`"`+field+`": ?[0-9.]+`).ReplaceAllString(text, `"`+field+`":-9999`)
+		require.NotEqual(t, text, wrong, kind)
+		out, err = says(wrong)
+		require.Error(t, err, kind)
+		assert.Contains(t, string(out), "is less than the minimum", kind)
+	}
 }

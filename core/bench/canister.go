@@ -11,7 +11,7 @@ import (
 // CanisterIn asks "Will the canister feed?"
 type CanisterIn struct {
 	Request brew.Request `json:"request"`
-	WaterMl *float64     `json:"water_ml,omitempty" doc:"One boil, 50 to 20000 ml; 600 when left out"`
+	WaterMl *float64     `json:"water_ml,omitempty" doc:"One boil; 600 when left out"`
 }
 
 // Boiled is the canister after one more boil.
@@ -56,7 +56,7 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 		return nil, err
 	}
 	var bad brew.Problems
-	ml := within("water_ml", in.WaterMl, 600, MinFillMl, MaxFillMl, "ml", &bad)
+	ml := within("water_ml", in.WaterMl, 600, &bad)
 	if s.Fuel.ID != heat.CanisterGas {
 		bad = append(bad, brew.Problem{Field: "request.heat.burner", Value: string(s.Burner.ID), Message: string(s.Burner.ID) + " burns no gas; allowed here: canister, canister-exchanger"})
 	}

@@ -15,12 +15,12 @@ import (
 // FuelIn asks "How much fuel?"
 type FuelIn struct {
 	Request brew.Request `json:"request"`
-	WaterMl *float64     `json:"water_ml,omitempty" doc:"One boil, 50 to 20000 ml; 600 when left out"`
+	WaterMl *float64     `json:"water_ml,omitempty" doc:"One boil; 600 when left out"`
 	// A test: so many boils of water_ml took grams of fuel, weighed before and
 	// after; the first took seconds.
-	Boils *float64 `json:"boils,omitempty" doc:"1 to 100 boils; 1 when left out"`
-	Grams *float64 `json:"grams,omitempty" doc:"0.5 to 2000 g"`
-	TimeS *float64 `json:"time_s,omitempty" doc:"10 to 7200 s, one boil"`
+	Boils *float64 `json:"boils,omitempty" doc:"1 when left out"`
+	Grams *float64 `json:"grams,omitempty"`
+	TimeS *float64 `json:"time_s,omitempty" doc:"Of one boil"`
 }
 
 // Share is one part of where the heat goes.
@@ -53,10 +53,10 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 		return nil, err
 	}
 	var bad brew.Problems
-	out := &FuelAnswer{Request: s.Request, Working: explain.Place(s.Settled), WaterMl: within("water_ml", in.WaterMl, 600, MinFillMl, MaxFillMl, "ml", &bad)}
-	boils := within("boils", in.Boils, 1, 1, 100, "", &bad)
-	grams := within("grams", in.Grams, 0, 0.5, 2000, "g", &bad)
-	seconds := within("time_s", in.TimeS, 0, 10, 7200, "s", &bad)
+	out := &FuelAnswer{Request: s.Request, Working: explain.Place(s.Settled), WaterMl: within("water_ml", in.WaterMl, 600, &bad)}
+	boils := within("boils", in.Boils, 1, &bad)
+	grams := within("grams", in.Grams, 0, &bad)
+	seconds := within("time_s", in.TimeS, 0, &bad)
 	if len(bad) > 0 {
 		return nil, bad
 	}

@@ -10,15 +10,15 @@ import (
 // GrindIn asks "What setting on this grinder?": a setting on one grinder, and
 // what is known of both.
 type GrindIn struct {
-	Clicks *float64     `json:"clicks,omitempty" doc:"0 to 400, on the first grinder; 20 when left out"`
+	Clicks *float64     `json:"clicks,omitempty" doc:"On the first grinder; 20 when left out"`
 	From   GrinderKnown `json:"from"`
 	To     GrinderKnown `json:"to"`
 }
 
 // GrinderKnown is a grinder, known by its figures, or by two settings.
 type GrinderKnown struct {
-	UmPerClick *float64         `json:"um_per_click,omitempty" doc:"1 to 200"`
-	ZeroUm     *float64         `json:"zero_um,omitempty" doc:"-500 to 500; 0 when left out"`
+	UmPerClick *float64         `json:"um_per_click,omitempty" doc:"37 when left out"`
+	ZeroUm     *float64         `json:"zero_um,omitempty" doc:"0 when left out"`
 	Known      []coffee.Setting `json:"known,omitempty" maxItems:"2" doc:"Two known settings, in place of the figures"`
 }
 
@@ -44,13 +44,13 @@ func (g GrinderKnown) figures(field string, bad *brew.Problems) (per, zero float
 		}
 		return per, zero
 	}
-	return within(field+".um_per_click", g.UmPerClick, 37, 1, 200, "µm/click", bad), within(field+".zero_um", g.ZeroUm, 0, -500, 500, "µm", bad)
+	return within(field+".um_per_click", g.UmPerClick, 37, bad), within(field+".zero_um", g.ZeroUm, 0, bad)
 }
 
 // WhatSetting answers. Its error is brew.Problems.
 func WhatSetting(in GrindIn) (*GrindAnswer, error) {
 	var bad brew.Problems
-	clicks := within("clicks", in.Clicks, 20, 0, 400, "clicks", &bad)
+	clicks := within("clicks", in.Clicks, 20, &bad)
 	out := &GrindAnswer{Working: working.Sheet{}, Bands: append([]coffee.Band(nil), coffee.Bands...)}
 	out.Bands[len(out.Bands)-1].MaxUm = 1600 // the picture ends there
 	out.FromPer, out.FromZero = in.From.figures("from", &bad)

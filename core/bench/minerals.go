@@ -16,8 +16,8 @@ type MineralsIn struct {
 	SecondAlkali   *float64 `json:"second_alkalinity_mg_l,omitempty"`
 	TargetHardness *float64 `json:"target_hardness_mg_l,omitempty" doc:"68 when left out"`
 	TargetAlkali   *float64 `json:"target_alkalinity_mg_l,omitempty" doc:"40 when left out"`
-	BottleMl       *float64 `json:"bottle_ml,omitempty" doc:"Each of two concentrate bottles, 5 to 1000 ml; 60 when left out"`
-	DoseMl         *float64 `json:"dose_ml,omitempty" doc:"Of each to a litre, 0.1 to 50 ml; 2 when left out"`
+	BottleMl       *float64 `json:"bottle_ml,omitempty" doc:"Each of two concentrate bottles; 60 when left out"`
+	DoseMl         *float64 `json:"dose_ml,omitempty" doc:"Of each to a litre; 2 when left out"`
 }
 
 // MineralsAnswer is its answer.
@@ -41,14 +41,13 @@ type MineralsAnswer struct {
 // WhatIsInIt answers. Its error is brew.Problems.
 func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
 	var bad brew.Problems
-	const unit = quantity.MgPerL
 	out := &MineralsAnswer{Working: working.Sheet{},
-		Source: water.Minerals{Hardness: within("hardness_mg_l", in.Hardness, 0, 0, 1000, unit, &bad), Alkali: within("alkalinity_mg_l", in.Alkali, 0, 0, 1000, unit, &bad)},
-		Second: water.Minerals{Hardness: within("second_hardness_mg_l", in.SecondHardness, 0, 0, 1000, unit, &bad), Alkali: within("second_alkalinity_mg_l", in.SecondAlkali, 0, 0, 1000, unit, &bad)},
-		Target: water.Minerals{Hardness: within("target_hardness_mg_l", in.TargetHardness, water.TargetHardness, 0, 1000, unit, &bad),
-			Alkali: within("target_alkalinity_mg_l", in.TargetAlkali, water.TargetAlkali, 0, 1000, unit, &bad)},
-		BottleMl: within("bottle_ml", in.BottleMl, 60, 5, 1000, "ml", &bad),
-		DoseMl:   within("dose_ml", in.DoseMl, 2, 0.1, 50, "ml", &bad)}
+		Source: water.Minerals{Hardness: within("hardness_mg_l", in.Hardness, 0, &bad), Alkali: within("alkalinity_mg_l", in.Alkali, 0, &bad)},
+		Second: water.Minerals{Hardness: within("second_hardness_mg_l", in.SecondHardness, 0, &bad), Alkali: within("second_alkalinity_mg_l", in.SecondAlkali, 0, &bad)},
+		Target: water.Minerals{Hardness: within("target_hardness_mg_l", in.TargetHardness, water.TargetHardness, &bad),
+			Alkali: within("target_alkalinity_mg_l", in.TargetAlkali, water.TargetAlkali, &bad)},
+		BottleMl: within("bottle_ml", in.BottleMl, 60, &bad),
+		DoseMl:   within("dose_ml", in.DoseMl, 2, &bad)}
 	if len(bad) > 0 {
 		return nil, bad
 	}

@@ -2,6 +2,8 @@ package bench
 
 import (
 	"math"
+	"slices"
+	"strings"
 
 	"apodemos/core/brew"
 	"apodemos/core/explain"
@@ -22,11 +24,11 @@ const (
 // WaitIn asks "How long do I wait?"
 type WaitIn struct {
 	Request brew.Request `json:"request"`
-	FillMl  *float64     `json:"fill_ml,omitempty" doc:"Water in the pot, 50 to 20000 ml; 700 when left out"`
-	TargetC *float64     `json:"target_c,omitempty" doc:"40 to 100 °C; 93 when left out"`
+	FillMl  *float64     `json:"fill_ml,omitempty" doc:"Water in the pot; 700 when left out"`
+	TargetC *float64     `json:"target_c,omitempty" doc:"93 when left out"`
 	// A thermometer reading, after_s seconds off the boil.
-	AfterS   *float64 `json:"after_s,omitempty" doc:"5 to 7200 s"`
-	ReadingC *float64 `json:"reading_c,omitempty"`
+	AfterS   *float64 `json:"after_s,omitempty"`
+	ReadingC *float64 `json:"reading_c,omitempty" doc:"From the temperature of the air to that of the boil"`
 }
 
 // WaitAnswer is its answer. A time is null where the target is not reached in a day.
@@ -49,11 +51,30 @@ type WaitAnswer struct {
 	Working    working.Sheet `json:"working"`
 }
 
-func within(path string, v *float64, def, min, max float64, unit quantity.Unit, bad *brew.Problems) float64 {
+// Fields are the numbers that the questions ask besides their request, by name: one name
+// means the same in all of them. (A reading is from the air's temperature to the boil's.)
+var Fields = []field.Field{
+	field.Numeric("water_ml", quantity.Millilitre, MinFillMl, MaxFillMl), field.Numeric("fill_ml", quantity.Millilitre, MinFillMl, MaxFillMl),
+	field.Numeric("target_c", quantity.Celsius, MinTargetC, MaxTargetC), field.Numeric("after_s", quantity.Second, MinAfterS, MaxAfterS),
+	field.Numeric("boils", "", 1, 100), field.Numeric("grams", quantity.Gram, 0.5, 2000), field.Numeric("time_s", quantity.Second, 10, 7200),
+	field.Numeric("clicks", quantity.Clicks, 0, 400), field.Numeric("um_per_click", quantity.MicroPerClk, 1, 200), field.Numeric("zero_um", quantity.Micrometre, -500, 500),
+	field.Numeric("hardness_mg_l", quantity.MgPerL, 0, 1000), field.Numeric("alkalinity_mg_l", quantity.MgPerL, 0, 1000),
+	field.Numeric("second_hardness_mg_l", quantity.MgPerL, 0, 1000), field.Numeric("second_alkalinity_mg_l", quantity.MgPerL, 0, 1000),
+	field.Numeric("target_hardness_mg_l", quantity.MgPerL, 0, 1000), field.Numeric("target_alkalinity_mg_l", quantity.MgPerL, 0, 1000),
+	field.Numeric("bottle_ml", quantity.Millilitre, 5, 1000), field.Numeric("dose_ml", quantity.Millilitre, 0.1, 50),
+}
+
+// within is the number at a path, or def; what is wrong with it is added to bad.
+func within(path string, v *float64, def float64, bad *brew.Problems) float64 {
+	name := path[strings.LastIndex(path, ".")+1:]
+	return inside(Fields[slices.IndexFunc(Fields, func(f field.Field) bool { return f.Path == name })], path, v, def, bad)
+}
+
+func inside(f field.Field, path string, v *float64, def float64, bad *brew.Problems) float64 {
 	if v == nil {
 		return def
 	}
-	if p, is := field.Range(path, *v, min, max, unit); is {
+	if p, is := f.CheckAt(path, *v); is {
 		*bad = append(*bad, p)
 	}
 	return *v
@@ -67,10 +88,10 @@ func HowLong(in WaitIn) (*WaitAnswer, error) {
 	}
 	var bad brew.Problems
 	out := &WaitAnswer{Request: s.Request, FromC: s.Boil.BoilC, Working: explain.Place(s.Settled), Fitted: Curve{},
-		FillMl:  within("fill_ml", in.FillMl, 700, MinFillMl, MaxFillMl, "ml", &bad),
-		TargetC: within("target_c", in.TargetC, 93, MinTargetC, MaxTargetC, "°C", &bad)}
-	after := within("after_s", in.AfterS, 0, MinAfterS, MaxAfterS, "s", &bad)
-	reading := within("reading_c", in.ReadingC, 0, s.Air.TempC, s.Boil.BoilC, "°C", &bad)
+		FillMl:  within("fill_ml", in.FillMl, 700, &bad),
+		TargetC: within("target_c", in.TargetC, 93, &bad)}
+	after := within("after_s", in.AfterS, 0, &bad)
+	reading := inside(field.Numeric("reading_c", quantity.Celsius, s.Air.TempC, s.Boil.BoilC), "reading_c", in.ReadingC, 0, &bad)
 	if len(bad) > 0 {
 		return nil, bad
 	}

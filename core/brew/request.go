@@ -56,8 +56,8 @@ type Request struct {
 // how far it goes.
 type Pour struct {
 	ID    string   `json:"id" doc:"Of the step"`
-	AtS   *float64 `json:"at_s,omitempty" doc:"Begins, from first contact"`
-	ToPct *float64 `json:"to_pct,omitempty" doc:"Share of the brew water that is in when it ends"`
+	AtS   *float64 `json:"at_s,omitempty" doc:"Begins, from first contact: after the pour before it, and up to 600 s later than the school has it"`
+	ToPct *float64 `json:"to_pct,omitempty" doc:"Share of the brew water that is in when it ends: between those of the pours around it"`
 }
 
 // Brewer is the dripper, press or chamber, where it is not the vessel itself.

@@ -140,6 +140,17 @@ func (f Field) check(v float64) (Problem, bool) {
 	return Problem{}, false
 }
 
+// Numeric is a number from min to max that is no field of a request: of a piece of gear, say.
+func Numeric(path string, unit quantity.Unit, min, max float64) Field {
+	return ranged(path, "", unit, min, max, "")
+}
+
+// CheckAt is the check of a number that stands at a path; it reports whether there is a problem.
+func (f Field) CheckAt(path string, v float64) (Problem, bool) {
+	f.Path = path
+	return f.check(v)
+}
+
 // Range is the check of a number against a range, in the words that every field
 // uses; it reports whether there is a problem.
 func Range(path string, v, min, max float64, unit quantity.Unit) (Problem, bool) {

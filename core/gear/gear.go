@@ -129,6 +129,32 @@ func (i Item) Methods() []string {
 	return nil
 }
 
+// number is one of an item's numbers, nil where it is not known, with what it may be.
+type number struct {
+	name     string
+	v        *float64
+	min, max float64
+	unit     quantity.Unit
+}
+
+func (i *Item) numbers() []number {
+	return []number{{"mass_g", &i.MassG, 0.1, 20000, "g"}, {"count", i.Count, 1, 1000, ""}, {"length_mm", i.LengthMm, 1, 2000, "mm"}, {"width_mm", i.WidthMm, 1, 2000, "mm"}, {"height_mm", i.HeightMm, 1, 2000, "mm"},
+		{"capacity_ml", i.CapacityMl, 5, 50000, "ml"}, {"dose_g", i.DoseG, 0.5, 2000, "g"}, {"rim_mm", i.RimMm, 10, 500, "mm"}, {"base_mm", i.BaseMm, 10, 500, "mm"},
+		{"support_min_mm", i.SupportMin, 10, 500, "mm"}, {"support_max_mm", i.SupportMax, 10, 500, "mm"}, {"range_g", i.RangeG, 10, 50000, "g"}, {"step_g", i.StepG, 0.001, 100, "g"},
+		{"um_per_click", i.UmPerClick, 1, 200, "µm/click"}, {"zero_um", i.ZeroUm, -500, 500, "µm"}, {"price", i.Price, 0, 100000, ""},
+		{"efficiency", i.Efficiency, 0.02, 0.98, ""}, {"power_w", i.PowerW, 50, 20000, "W"}, {"loss_factor", i.LossFactor, thermal.MinLossFactor, thermal.MaxLossFactor, ""}, {"drain_factor", i.DrainFactor, 0.2, 5, ""}}
+}
+
+// Fields are the numbers of an item with what they may be; those that go into a brew's plan
+// may be bound more tightly by it.
+func Fields() []field.Field {
+	var out []field.Field
+	for _, n := range new(Item).numbers() {
+		out = append(out, field.Numeric(n.name, n.unit, n.min, n.max))
+	}
+	return out
+}
+
 // Check finds what is wrong with an item.
 func (i Item) Check() brew.Problems {
 	var bad brew.Problems
@@ -160,16 +186,7 @@ func (i Item) Check() brew.Problems {
 			add("material", i.Material, "%q is not known; allowed: %s", i.Material, ids(heat.Materials, func(m heat.Material) string { return string(m.ID) }))
 		}
 	}
-	for _, f := range []struct {
-		name     string
-		v        *float64
-		min, max float64
-		unit     quantity.Unit
-	}{{"mass_g", &i.MassG, 0.1, 20000, "g"}, {"count", i.Count, 1, 1000, ""}, {"length_mm", i.LengthMm, 1, 2000, "mm"}, {"width_mm", i.WidthMm, 1, 2000, "mm"}, {"height_mm", i.HeightMm, 1, 2000, "mm"},
-		{"capacity_ml", i.CapacityMl, 5, 50000, "ml"}, {"dose_g", i.DoseG, 0.5, 2000, "g"}, {"rim_mm", i.RimMm, 10, 500, "mm"}, {"base_mm", i.BaseMm, 10, 500, "mm"},
-		{"support_min_mm", i.SupportMin, 10, 500, "mm"}, {"support_max_mm", i.SupportMax, 10, 500, "mm"}, {"range_g", i.RangeG, 10, 50000, "g"}, {"step_g", i.StepG, 0.001, 100, "g"},
-		{"um_per_click", i.UmPerClick, 1, 200, "µm/click"}, {"zero_um", i.ZeroUm, -500, 500, "µm"}, {"price", i.Price, 0, 100000, ""},
-		{"efficiency", i.Efficiency, 0.02, 0.98, ""}, {"power_w", i.PowerW, 50, 20000, "W"}, {"loss_factor", i.LossFactor, thermal.MinLossFactor, thermal.MaxLossFactor, ""}, {"drain_factor", i.DrainFactor, 0.2, 5, ""}} {
+	for _, f := range i.numbers() {
 		if f.v != nil {
 			// What goes into a brew's plan has to be allowed there.
 			if b, ok := brew.FieldByPath(goesTo[i.Kind][f.name]); ok && (f.name != "capacity_ml" || i.Kind != Brewer || i.brewCapacity() != nil) {

@@ -92,6 +92,53 @@ func (r *Recipe) SaysHowMuch() bool {
 	return r.DoseG != nil || r.WaterG != nil || r.DrinkG != nil || len(r.Pours) > 0
 }
 
+// numeral is one of a recipe's numbers, nil where it is left out, with what it may be.
+type numeral struct {
+	at       string
+	v        *float64
+	min, max float64
+	unit     quantity.Unit
+}
+
+func (r *Recipe) numbers() []numeral {
+	list := []numeral{
+		{"dose_g", r.DoseG, 1, 1000, quantity.Gram},
+		{"water_g", r.WaterG, 5, 20000, quantity.Gram},
+		{"ratio_g_per_l", r.Ratio, 10, 400, quantity.GramPerL},
+		{"drink_ml", r.DrinkG, 10, 20000, quantity.Millilitre},
+		{"water_c", r.WaterC, minWaterC, maxWaterC, quantity.Celsius},
+		{"grind_um", r.GrindUm, minUm, maxUm, quantity.Micrometre},
+		{"clicks", r.Clicks, 0, 400, quantity.Clicks},
+		{"steep_s", r.SteepS, 10, maxSteepS, quantity.Second},
+		{"done_s", r.DoneS, 10, maxSteepS, quantity.Second},
+		{"stop_pct", r.StopPct, minStop, 100, quantity.Percent},
+	}
+	if g := r.Grinder; g != nil {
+		list = append(list, numeral{"grinder.um_per_click", &g.UmPerClick, 1, 200, quantity.MicroPerClk}, numeral{"grinder.zero_um", &g.ZeroUm, -500, 500, quantity.Micrometre})
+	}
+	return list
+}
+
+// Fields are the numbers of a recipe with what they may be. A pour begins when the one before
+// it has ended at the earliest, and a step not before the one above it.
+func Fields() []field.Field {
+	r := Recipe{Grinder: new(OwnGrinder)}
+	var out []field.Field
+	for _, n := range r.numbers() {
+		out = append(out, field.Numeric(n.at, n.unit, n.min, n.max))
+	}
+	return append(out, pourAt, pourFor, pourTo, stepAt, stepFor)
+}
+
+// Of each pour and each step.
+var (
+	pourAt  = field.Numeric("pours.at_s", quantity.Second, 0, maxAtS)
+	pourFor = field.Numeric("pours.for_s", quantity.Second, 1, 1200)
+	pourTo  = field.Numeric("pours.to_g", quantity.Gram, 1, 20000)
+	stepAt  = field.Numeric("steps.at_s", quantity.Second, 0, maxSteepS)
+	stepFor = field.Numeric("steps.for_s", quantity.Second, 1, maxSteepS)
+)
+
 // check is what is wrong with it whatever it is made from.
 func (r *Recipe) check() field.Problems {
 	var bad field.Problems
@@ -109,19 +156,8 @@ func (r *Recipe) check() field.Problems {
 	}
 	text("name", r.Name, 120)
 	text("words", r.Words, 4000)
-	number("dose_g", r.DoseG, 1, 1000, quantity.Gram)
-	number("water_g", r.WaterG, 5, 20000, quantity.Gram)
-	number("ratio_g_per_l", r.Ratio, 10, 400, quantity.GramPerL)
-	number("drink_ml", r.DrinkG, 10, 20000, quantity.Millilitre)
-	number("water_c", r.WaterC, minWaterC, maxWaterC, quantity.Celsius)
-	number("grind_um", r.GrindUm, minUm, maxUm, quantity.Micrometre)
-	number("clicks", r.Clicks, 0, 400, quantity.Clicks)
-	number("steep_s", r.SteepS, 10, maxSteepS, quantity.Second)
-	number("done_s", r.DoneS, 10, maxSteepS, quantity.Second)
-	number("stop_pct", r.StopPct, minStop, 100, quantity.Percent)
-	if g := r.Grinder; g != nil {
-		number("grinder.um_per_click", &g.UmPerClick, 1, 200, quantity.MicroPerClk)
-		number("grinder.zero_um", &g.ZeroUm, -500, 500, quantity.Micrometre)
+	for _, n := range r.numbers() {
+		number(n.at, n.v, n.min, n.max, n.unit)
 	}
 	if r.Grind != "" && !slices.ContainsFunc(coffee.Bands, func(b coffee.Band) bool { return b.Name == r.Grind }) {
 		bad = append(bad, field.Problem{Field: "grind", Value: r.Grind, Message: fmt.Sprintf("%q is not known; allowed: one of %s", r.Grind, strings.Join(field.IDs(coffee.Bands, func(b coffee.Band) string { return b.Name }), ", "))})
@@ -135,8 +171,8 @@ func (r *Recipe) check() field.Problems {
 	bad = append(bad, r.checkPours()...)
 	for i, s := range r.Steps {
 		at := func(name string) string { return fmt.Sprintf("steps[%d].%s", i, name) }
-		number(at("at_s"), &s.AtS, 0, maxSteepS, quantity.Second)
-		number(at("for_s"), s.ForS, 1, maxSteepS, quantity.Second)
+		number(at("at_s"), &s.AtS, stepAt.Min, stepAt.Max, stepAt.Unit)
+		number(at("for_s"), s.ForS, stepFor.Min, stepFor.Max, stepFor.Unit)
 		text(at("do"), s.Do, 300)
 		text(at("until"), s.Until, 200)
 		if strings.TrimSpace(s.Do) == "" {
@@ -168,15 +204,15 @@ func (r *Recipe) checkPours() field.Problems {
 		}
 		if i == 0 && p.AtS != 0 {
 			bad = append(bad, field.Problem{Field: at("at_s"), Value: p.AtS, Message: "the first pour is where the time begins; allowed: 0"})
-		} else if prob, is := field.Range(at("at_s"), p.AtS, from, maxAtS, quantity.Second); is {
+		} else if prob, is := field.Range(at("at_s"), p.AtS, from, pourAt.Max, pourAt.Unit); is {
 			bad = append(bad, prob)
 		}
 		if p.ForS != nil {
-			if prob, is := field.Range(at("for_s"), *p.ForS, 1, 1200, quantity.Second); is {
+			if prob, is := pourFor.CheckAt(at("for_s"), *p.ForS); is {
 				bad = append(bad, prob)
 			}
 		}
-		if prob, is := field.Range(at("to_g"), p.ToG, least+1, 20000, quantity.Gram); is {
+		if prob, is := field.Range(at("to_g"), p.ToG, least+pourTo.Min, pourTo.Max, pourTo.Unit); is {
 			bad = append(bad, prob)
 		}
 	}

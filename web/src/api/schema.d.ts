@@ -2773,7 +2773,7 @@ export interface components {
             request: components["schemas"]["Request"];
             /**
              * Format: double
-             * @description One boil, 50 to 20000 ml; 600 when left out
+             * @description One boil; 600 when left out; ml
              */
             water_ml?: number;
         };
@@ -3790,23 +3790,23 @@ export interface components {
         FuelIn: {
             /**
              * Format: double
-             * @description 1 to 100 boils; 1 when left out
+             * @description 1 when left out
              */
             boils?: number;
             /**
              * Format: double
-             * @description 0.5 to 2000 g
+             * @description g
              */
             grams?: number;
             request: components["schemas"]["Request"];
             /**
              * Format: double
-             * @description 10 to 7200 s, one boil
+             * @description Of one boil; s
              */
             time_s?: number;
             /**
              * Format: double
-             * @description One boil, 50 to 20000 ml; 600 when left out
+             * @description One boil; 600 when left out; ml
              */
             water_ml?: number;
         };
@@ -3842,7 +3842,7 @@ export interface components {
         GrindIn: {
             /**
              * Format: double
-             * @description 0 to 400, on the first grinder; 20 when left out
+             * @description On the first grinder; 20 when left out; clicks
              */
             clicks?: number;
             from: components["schemas"]["GrinderKnown"];
@@ -3870,12 +3870,12 @@ export interface components {
             known?: components["schemas"]["Setting"][];
             /**
              * Format: double
-             * @description 1 to 200
+             * @description 37 when left out; µm/click
              */
             um_per_click?: number;
             /**
              * Format: double
-             * @description -500 to 500; 0 when left out
+             * @description 0 when left out; µm
              */
             zero_um?: number;
         };
@@ -3938,12 +3938,15 @@ export interface components {
             water_g?: number;
         };
         HandStep: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description s
+             */
             at_s: number;
             do: string;
             /**
              * Format: double
-             * @description 10 s when left out
+             * @description 10 s when left out; s
              */
             for_s?: number;
             /** @description The sign that ends it; the time when left out */
@@ -4079,14 +4082,17 @@ export interface components {
         Item: {
             /**
              * Format: double
-             * @description Of a brewer: the base that rests on a rim. Of a vessel: its bottom
+             * @description Of a brewer: the base that rests on a rim. Of a vessel: its bottom; mm
              */
             base_mm?: number;
             /** @description A grinder that chops */
             blade?: boolean;
             /** @description When and how */
             calibrated?: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description ml
+             */
             capacity_ml?: number;
             /** @enum {string} */
             condition?: "" | "good" | "worn" | "broken" | "lost";
@@ -4097,7 +4103,7 @@ export interface components {
             count?: number;
             /**
              * Format: double
-             * @description Coffee that a brewer or a grinder's hopper takes; grams of a scoop
+             * @description Coffee that a brewer or a grinder's hopper takes; grams of a scoop; g
              */
             dose_g?: number;
             /**
@@ -4107,7 +4113,10 @@ export interface components {
             drain_factor?: number;
             /** Format: double */
             efficiency?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description mm
+             */
             height_mm?: number;
             /** Format: int64 */
             id?: number;
@@ -4116,7 +4125,7 @@ export interface components {
             kind: "brewer" | "filter" | "vessel" | "burner" | "fuel" | "grinder" | "scale" | "thermometer" | "cup" | "server" | "container" | "extra";
             /**
              * Format: double
-             * @description Or the diameter of something round
+             * @description Or the diameter of something round; mm
              */
             length_mm?: number;
             lid?: boolean;
@@ -4124,7 +4133,7 @@ export interface components {
             loss_factor?: number;
             /**
              * Format: double
-             * @description Of one
+             * @description Of one; g
              */
             mass_g: number;
             material?: string;
@@ -4132,7 +4141,10 @@ export interface components {
             note?: string;
             /** @description Parts that come apart and get lost */
             parts?: string[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description W
+             */
             power_w?: number;
             /**
              * Format: double
@@ -4141,7 +4153,7 @@ export interface components {
             price?: number;
             /**
              * Format: double
-             * @description Of a scale
+             * @description Of a scale; g
              */
             range_g?: number;
             /** @description A gas stove with a regulator */
@@ -4153,36 +4165,48 @@ export interface components {
             revision?: number;
             /**
              * Format: double
-             * @description Of a cup or server: inner diameter at the rim
+             * @description Of a cup or server: inner diameter at the rim; mm
              */
             rim_mm?: number;
             /** @description Of papers, and of the brewer that takes them */
             size?: string;
             /** @description Pours in a thin stream */
             spout?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description g
+             */
             step_g?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description mm
+             */
             support_max_mm?: number;
             /**
              * Format: double
-             * @description Of a burner: the smallest pot that stands on it
+             * @description Of a burner: the smallest pot that stands on it; mm
              */
             support_min_mm?: number;
             /** @description Generic type: of a brewer or filter its name, of a burner or fuel its ID */
             type?: string;
             /** @description The figures are typical ones, not measured */
             typical?: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description µm/click
+             */
             um_per_click?: number;
             /** @description Given by the store */
             uuid?: string;
             /**
              * Format: double
-             * @description Left out for something round
+             * @description Left out for something round; mm
              */
             width_mm?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description µm
+             */
             zero_um?: number;
         };
         "Join-stopsRequest": {
@@ -4662,38 +4686,44 @@ export interface components {
             };
         };
         MineralsIn: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description mg/L
+             */
             alkalinity_mg_l?: number;
             /**
              * Format: double
-             * @description Each of two concentrate bottles, 5 to 1000 ml; 60 when left out
+             * @description Each of two concentrate bottles; 60 when left out; ml
              */
             bottle_ml?: number;
             /**
              * Format: double
-             * @description Of each to a litre, 0.1 to 50 ml; 2 when left out
+             * @description Of each to a litre; 2 when left out; ml
              */
             dose_ml?: number;
             /**
              * Format: double
-             * @description Of the source; 0 when left out
+             * @description Of the source; 0 when left out; mg/L
              */
             hardness_mg_l?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description mg/L
+             */
             second_alkalinity_mg_l?: number;
             /**
              * Format: double
-             * @description Of the water that it is cut with; 0, distilled, when left out
+             * @description Of the water that it is cut with; 0, distilled, when left out; mg/L
              */
             second_hardness_mg_l?: number;
             /**
              * Format: double
-             * @description 40 when left out
+             * @description 40 when left out; mg/L
              */
             target_alkalinity_mg_l?: number;
             /**
              * Format: double
-             * @description 68 when left out
+             * @description 68 when left out; mg/L
              */
             target_hardness_mg_l?: number;
         };
@@ -4808,9 +4838,15 @@ export interface components {
             tds_pct: number;
         };
         OwnGrinder: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description µm/click
+             */
             um_per_click: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description µm
+             */
             zero_um?: number;
         };
         OwnRecipe: {
@@ -5054,29 +5090,32 @@ export interface components {
         Pour: {
             /**
              * Format: double
-             * @description Begins, from first contact
+             * @description Begins, from first contact: after the pour before it, and up to 600 s later than the school has it
              */
             at_s?: number;
             /** @description Of the step */
             id: string;
             /**
              * Format: double
-             * @description Share of the brew water that is in when it ends
+             * @description Share of the brew water that is in when it ends: between those of the pours around it
              */
             to_pct?: number;
         };
         PourTo: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description s
+             */
             at_s: number;
             /**
              * Format: double
-             * @description How long it takes; at about 4 g a second when left out
+             * @description How long it takes; at about 4 g a second when left out; s
              */
             for_s?: number;
             how?: string;
             /**
              * Format: double
-             * @description The scale's reading at its end
+             * @description The scale's reading at its end; g
              */
             to_g: number;
         };
@@ -5181,27 +5220,30 @@ export interface components {
         Recipe: {
             /**
              * Format: double
-             * @description On the grinder of this recipe, or else of the request
+             * @description On the grinder of this recipe, or else of the request; clicks
              */
             clicks?: number;
             /**
              * Format: double
-             * @description All of it: drained, or poured off
+             * @description All of it: drained, or poured off; s
              */
             done_s?: number;
             /**
              * Format: double
-             * @description Of dose, water, ratio and drink any two decide
+             * @description Of dose, water, ratio and drink any two decide; g
              */
             dose_g?: number;
             /**
              * Format: double
-             * @description In the cup
+             * @description In the cup; ml
              */
             drink_ml?: number;
             /** @description In a word, as of the bands of the catalogue */
             grind?: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description µm
+             */
             grind_um?: number;
             /** @description That the clicks are of */
             grinder?: components["schemas"]["OwnGrinder"];
@@ -5213,31 +5255,31 @@ export interface components {
             pours?: components["schemas"]["PourTo"][];
             /**
              * Format: double
-             * @description Coffee to each litre poured
+             * @description Coffee to each litre poured; g/L
              */
             ratio_g_per_l?: number;
             /** @description The school that it is made from; the method's first when left out */
             school?: string;
             /**
              * Format: double
-             * @description Until it is broken, pressed, lifted or strained
+             * @description Until it is broken, pressed, lifted or strained; s
              */
             steep_s?: number;
             /** @description What the hands do besides; in place of what they do in the school */
             steps?: components["schemas"]["HandStep"][];
             /**
              * Format: double
-             * @description Of a moka pot: off the heat once so much of its water has come up
+             * @description Of a moka pot: off the heat once so much of its water has come up; %
              */
             stop_pct?: number;
             /**
              * Format: double
-             * @description At first contact
+             * @description At first contact; °C
              */
             water_c?: number;
             /**
              * Format: double
-             * @description Poured, all in all
+             * @description Poured, all in all; g
              */
             water_g?: number;
             /** @description That it was read from */
@@ -6295,20 +6337,23 @@ export interface components {
         WaitIn: {
             /**
              * Format: double
-             * @description 5 to 7200 s
+             * @description s
              */
             after_s?: number;
             /**
              * Format: double
-             * @description Water in the pot, 50 to 20000 ml; 700 when left out
+             * @description Water in the pot; 700 when left out; ml
              */
             fill_ml?: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the temperature of the air to that of the boil
+             */
             reading_c?: number;
             request: components["schemas"]["Request"];
             /**
              * Format: double
-             * @description 40 to 100 °C; 93 when left out
+             * @description 93 when left out; °C
              */
             target_c?: number;
         };
