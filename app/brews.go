@@ -41,7 +41,7 @@ func Choices(ctx context.Context, r brew.Request, shelf []gear.Item) ([]brew.Cho
 // conditions in it.
 type BrewIn struct {
 	Name    string       `json:"name,omitempty" maxLength:"120"`
-	At      string       `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" doc:"Local time of day, HH:MM, or empty"`
+	At      string       `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" patternDescription:"HH:MM, from 00:00 to 23:59, or empty" doc:"Local time of day, HH:MM, or empty"`
 	Request brew.Request `json:"request"`
 }
 

@@ -15,6 +15,7 @@ import (
 
 	"apodemos/app/journal"
 	"apodemos/core/brew"
+	"apodemos/core/trip"
 )
 
 // PocketFormat and PocketVersion say what a file with a pocket in it is.
@@ -164,7 +165,13 @@ func (a App) checkRecord(r Record) error {
 	}
 	switch {
 	case r.Trip != nil:
-		return CheckShape("", TripIn{r.Trip.Name, r.Trip.People, r.Trip.StartsOn, r.Trip.Supplies})
+		if err := CheckShape("", TripIn{r.Trip.Name, r.Trip.People, r.Trip.StartsOn, r.Trip.Supplies}); err != nil {
+			return err
+		}
+		if bad := trip.CheckStart(r.Trip.StartsOn); bad != nil {
+			return bad
+		}
+		return nil
 	case r.Stop != nil:
 		x := r.Stop
 		if err := CheckShape("", StopIn{x.Name, x.Position, x.Day, x.Km, x.TimeZone, x.Note, x.Conditions, x.Facts}); err != nil {

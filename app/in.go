@@ -18,14 +18,46 @@ import (
 type TripIn struct {
 	Name     string `json:"name" minLength:"1" maxLength:"120"`
 	People   int    `json:"people" minimum:"1" maximum:"24"`
-	StartsOn string `json:"starts_on,omitempty" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" doc:"ISO date, or empty"`
+	StartsOn string `json:"starts_on,omitempty" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" patternDescription:"a date, YYYY-MM-DD, or empty" doc:"ISO date, or empty"`
 
 	Supplies trip.Supplies `json:"supplies,omitzero" required:"false"`
 }
 
-// Trip is a trip with it.
-func (in TripIn) Trip() Trip {
-	return Trip{Name: in.Name, People: in.People, StartsOn: in.StartsOn, Supplies: in.Supplies}
+// in is what a person has set of a trip.
+func (t Trip) in() TripIn {
+	return TripIn{Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies}
+}
+
+// MakeTrip keeps a new trip. Its error is brew.Problems where it cannot be one.
+func (a App) MakeTrip(ctx context.Context, in TripIn) (Trip, error) {
+	if bad := trip.CheckStart(in.StartsOn); bad != nil {
+		return Trip{}, bad
+	}
+	id, err := a.AddTrip(ctx, Trip{Name: in.Name, People: in.People, StartsOn: in.StartsOn, Supplies: in.Supplies})
+	if err != nil {
+		return Trip{}, err
+	}
+	return a.Trip(ctx, id)
+}
+
+// ChangeTrip sets what change makes of what is set of a trip, from the revision that it says.
+// Its error is brew.Problems where it cannot be one, and ErrConflict of another revision.
+func (a App) ChangeTrip(ctx context.Context, id int64, change func(TripIn) (TripIn, int64, error)) (TripOut, error) {
+	was, err := a.Trip(ctx, id)
+	if err != nil {
+		return TripOut{}, err
+	}
+	in, revision, err := change(was.in())
+	if err != nil {
+		return TripOut{}, err
+	}
+	if bad := trip.CheckStart(in.StartsOn); bad != nil {
+		return TripOut{}, bad
+	}
+	if err := a.SetTrip(ctx, Trip{ID: id, Revision: revision, Name: in.Name, People: in.People, StartsOn: in.StartsOn, Supplies: in.Supplies}); err != nil {
+		return TripOut{}, err
+	}
+	return a.TripOut(ctx, id)
 }
 
 // StopIn is what a person sets of a stop.

@@ -109,7 +109,7 @@ func (a App) wayAt(ctx context.Context, r brew.Request, have []gear.Item, along 
 // Elsewhere is where a brew goes.
 type Elsewhere struct {
 	Stop int64  `json:"stop" minimum:"1"`
-	At   string `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" doc:"Local time of day, HH:MM, or empty"`
+	At   string `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" patternDescription:"HH:MM, from 00:00 to 23:59, or empty" doc:"Local time of day, HH:MM, or empty"`
 }
 
 // CopyBrew plans a brew at another stop, or at another hour, too: what it has of its own

@@ -1,6 +1,7 @@
 package app
 
 import (
+	"cmp"
 	"fmt"
 	"reflect"
 	"regexp"
@@ -52,7 +53,7 @@ func shape(v reflect.Value, at string, tag reflect.StructTag, bad *brew.Problems
 			add(s, "%q is not allowed; allowed: one of %s", s, strings.ReplaceAll(e, ",", ", "))
 		}
 		if p := tag.Get("pattern"); p != "" && !regexp.MustCompile(p).MatchString(s) {
-			add(s, "%q is not allowed; allowed: what matches %s", s, p)
+			add(s, "%q is not allowed; allowed: %s", s, cmp.Or(tag.Get("patternDescription"), "what matches "+p))
 		}
 	case reflect.Int, reflect.Int64, reflect.Float64:
 		var f float64

@@ -29,12 +29,12 @@ const (
 // Shared is a plan, or a recipe.
 type Shared struct {
 	Name    string         `json:"name,omitempty" maxLength:"120"`
-	At      string         `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$"`
+	At      string         `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" patternDescription:"HH:MM, from 00:00 to 23:59, or empty"`
 	Place   string         `json:"place,omitempty" maxLength:"120" doc:"What the stop is called"`
 	Request *brew.Request  `json:"request,omitempty" doc:"Of a plan, whole"`
 	Recipe  *recipe.Recipe `json:"recipe,omitempty"`
 	// Base is where the code leads, and is not part of what is shared.
-	Base string `json:"base,omitempty" maxLength:"120" pattern:"^(https?://[^/ ]+)?$" doc:"Address of the application, so that a camera opens it; left out, the code is the text alone"`
+	Base string `json:"base,omitempty" maxLength:"120" pattern:"^(https?://[^/ ]+)?$" patternDescription:"an address such as https://kettle.home:8466, or empty" doc:"Address of the application, so that a camera opens it; left out, the code is the text alone"`
 }
 
 // ShareOut is one as a text and as a code.

@@ -7,7 +7,6 @@ import (
 	"io"
 	"slices"
 	"strings"
-	"time"
 	_ "time/tzdata" // zones ship with the program
 
 	jsonpatch "github.com/evanphx/json-patch/v5"
@@ -118,11 +117,7 @@ func (f TripFile) Trip() (trip.Trip, error) {
 	if n := len([]rune(t.Name)); n < 1 || n > 120 {
 		add("name", f.Name, "%d characters; allowed: 1 to 120", n)
 	}
-	if f.StartsOn != "" {
-		if _, err := time.Parse(time.DateOnly, f.StartsOn); err != nil {
-			add("starts_on", f.StartsOn, "%q is not a date; allowed: YYYY-MM-DD", f.StartsOn)
-		}
-	}
+	bad = append(bad, trip.CheckStart(f.StartsOn)...)
 	for i, c := range f.Coffees {
 		if n := len([]rune(c.Name)); n < 1 || n > 40 {
 			add(fmt.Sprintf("coffees[%d].name", i), c.Name, "%d characters; allowed: 1 to 40", n)

@@ -168,28 +168,13 @@ func build() []operation {
 		if err != nil {
 			return nil, err
 		}
-		id, err := c.s.AddTrip(c.ctx, in.Trip())
-		if err != nil {
-			return nil, err
-		}
-		return plainly(c.s.Trip(c.ctx, id))
+		out, err := c.s.MakeTrip(c.ctx, in)
+		return under("body", out, err)
 	})
 	add("GET", "/trips/{trip}", func(c *call) (any, error) { return plainly(c.s.TripOut(c.ctx, c.id["trip"])) })
 	add("PATCH", "/trips/{trip}", func(c *call) (any, error) {
-		was, err := c.s.Trip(c.ctx, c.id["trip"])
-		if err != nil {
-			return nil, err
-		}
-		next, revision, err := changed(c, app.TripIn{Name: was.Name, People: was.People, StartsOn: was.StartsOn, Supplies: was.Supplies})
-		if err != nil {
-			return nil, err
-		}
-		t := next.Trip()
-		t.ID, t.Revision = was.ID, revision
-		if err := c.s.SetTrip(c.ctx, t); err != nil {
-			return nil, err
-		}
-		return plainly(c.s.TripOut(c.ctx, t.ID))
+		out, err := c.s.ChangeTrip(c.ctx, c.id["trip"], func(was app.TripIn) (app.TripIn, int64, error) { return changed(c, was) })
+		return under("body", out, err)
 	})
 	trash("/trips/{trip}", "trip", del(func(s *Session) func(context.Context, int64) error { return s.DeleteTrip }), func(s *Session) func(context.Context, int64) error { return s.RestoreTrip })
 	add("PUT", "/trips/{trip}/archived", func(c *call) (any, error) {

@@ -72,6 +72,17 @@ func TestAStoreKeeps(t *testing.T) {
 		ctx := t.Context()
 		tripID, stop, b := aTrip(t, a)
 
+		t.Run("a day that there is not", func(t *testing.T) {
+			for _, day := range []string{"2026-13-41", "2026-02-30", "0026-09-05", "9999-12-31", "soon"} {
+				_, err := a.MakeTrip(ctx, app.TripIn{Name: "x", People: 2, StartsOn: day})
+				assert.ErrorContains(t, err, "starts_on", day)
+				_, err = a.ChangeTrip(ctx, tripID, func(in app.TripIn) (app.TripIn, int64, error) { in.StartsOn = day; return in, 1, nil })
+				assert.ErrorContains(t, err, "starts_on", day)
+			}
+			list, err := a.Trips(ctx)
+			require.NoError(t, err)
+			assert.Len(t, list, 1, "none was kept")
+		})
 		t.Run("what is not there", func(t *testing.T) {
 			for name, err := range map[string]error{
 				"trip": second(a.Trip(ctx, 99)), "stop": second(a.Stop(ctx, 99)), "brew": second(a.Brew(ctx, 99)), "plan": second(a.Plan(ctx, 99)), "run": second(a.Run(ctx, 99)),

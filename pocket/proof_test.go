@@ -257,3 +257,28 @@ func TestHostilePockets(t *testing.T) {
 		})
 	}
 }
+
+// A pocket that another program wrote says that a trip begins on a day that there is not:
+// what else it brings comes home, and the trip begins when it did.
+func TestATripThatBeginsOnNoDay(t *testing.T) {
+	home, id := atHome(t)
+	c := take(t, home, id)
+	s := opened(t, c)
+	higher(t, s, gorge, 700)
+	whole := s.Carried()
+	e := whole.Events[len(whole.Events)-1]
+	e.ID, e.Kind, e.UUID = "other.1", app.KindTrip, c.Pocket.Trips[0]
+	e.Set, e.Over, e.Live = journal.Fields{"starts_on": json.RawMessage(`"2026-13-41"`)}, nil, nil
+	whole.Events = append(whole.Events, e)
+	whole.Sum = app.SumOf(whole.Events)
+	out, err := home.Bring(t.Context(), whole, nil, false, session(today))
+	require.NoError(t, err)
+	assert.Contains(t, strings.Join(out.Said, "\n"), `starts_on: "2026-13-41" is not a date`)
+	out, err = home.Bring(t.Context(), whole, later(out), true, session(today))
+	require.NoError(t, err)
+	assert.True(t, out.Kept)
+	trip, err := home.Trip(t.Context(), id)
+	require.NoError(t, err)
+	assert.Equal(t, "2026-09-05", trip.StartsOn)
+	assert.InDelta(t, 700, altitude(t, home, gorge), 1e-9)
+}

@@ -34,6 +34,7 @@ func init() {
 		&validation.MsgExpectedMinItems:         "has too few entries; allowed: at least %d",
 		&validation.MsgExpectedMaxItems:         "has too many entries; allowed: at most %d",
 		&validation.MsgExpectedOneOf:            "is not allowed; allowed: one of \"%s\"",
+		&validation.MsgExpectedBePattern:        "is not allowed; allowed: %s",
 		&validation.MsgExpectedMatchPattern:     "is not allowed; allowed: what matches %s",
 		&validation.MsgExpectedRFC3339DateTime:  "is no time; allowed: RFC 3339, such as 2026-09-05T06:10:00Z",
 		&validation.MsgExpectedRFC3339Date:      "is no date; allowed: YYYY-MM-DD",
@@ -42,8 +43,29 @@ func init() {
 	}
 }
 
-// worded gives an answer that lists what is wrong its first line as the core has it.
+// libraryWords are what the core says where the library has words of its own.
+var libraryWords = map[string]string{
+	"required path parameter is missing":                       "is missing; allowed: all that is needed",
+	"required query parameter is missing":                      "is missing; allowed: all that is needed",
+	"required header parameter is missing":                     "is missing; allowed: all that is needed",
+	"invalid integer":                                          "is not a whole number; allowed: a whole number",
+	"invalid float":                                            "is not a number; allowed: a number",
+	"invalid floating value":                                   "is not a number; allowed: a number",
+	"invalid boolean":                                          "is neither true nor false; allowed: true or false",
+	"expected at most one value, but received multiple values": "is there more than once; allowed: once",
+	"request body is required":                                 "body: is missing; allowed: what the operation takes",
+}
+
+// worded gives an answer that lists what is wrong the words of the core, its first line too.
 func worded(e *huma.ErrorModel) {
+	if says, ok := libraryWords[e.Detail]; ok {
+		e.Detail = says
+	}
+	for _, x := range e.Errors {
+		if says, ok := libraryWords[x.Message]; ok {
+			x.Message = says
+		}
+	}
 	if e.Detail != "validation failed" || len(e.Errors) == 0 {
 		return
 	}

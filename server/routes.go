@@ -106,11 +106,7 @@ func (s *server) routes(api huma.API) {
 		return reply(s.Trips(ctx))
 	}, name("list-trips", "The trips, newest first"))
 	huma.Post(api, "/trips", func(ctx context.Context, in *struct{ Body app.TripIn }) (*body[app.Trip], error) {
-		id, err := s.AddTrip(ctx, in.Body.Trip())
-		if err != nil {
-			return nil, fail(err)
-		}
-		return reply(s.Trip(ctx, id))
+		return reply(s.MakeTrip(ctx, in.Body))
 	}, name("add-trip", "Make a trip"))
 	huma.Get(api, "/trips/{trip}", func(ctx context.Context, in *InTrip) (*body[app.TripOut], error) {
 		return reply(s.TripOut(ctx, in.Trip))
@@ -119,20 +115,7 @@ func (s *server) routes(api huma.API) {
 		InTrip
 		Change
 	}) (*body[app.TripOut], error) {
-		was, err := s.Trip(ctx, in.Trip)
-		if err != nil {
-			return nil, fail(err)
-		}
-		next, revision, err := changeOf(api, in.Change, app.TripIn{Name: was.Name, People: was.People, StartsOn: was.StartsOn, Supplies: was.Supplies})
-		if err != nil {
-			return nil, err
-		}
-		t := next.Trip()
-		t.ID, t.Revision = in.Trip, revision
-		if err := s.SetTrip(ctx, t); err != nil {
-			return nil, fail(err)
-		}
-		return reply(s.TripOut(ctx, in.Trip))
+		return reply(s.ChangeTrip(ctx, in.Trip, func(was app.TripIn) (app.TripIn, int64, error) { return changeOf(api, in.Change, was) }))
 	}, name("set-trip", "Change a trip"))
 	trash(api, "/trips/{trip}", "trip", func(in *InTrip) int64 { return in.Trip }, s.DeleteTrip, s.RestoreTrip)
 
@@ -185,7 +168,7 @@ func (s *server) routes(api huma.API) {
 		InStop
 		Method string `query:"method" maxLength:"40" doc:"Chosen later when left out"`
 		School string `query:"school" maxLength:"40"`
-		At     string `query:"at" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" doc:"Local time of day; the next free meal when left out"`
+		At     string `query:"at" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" patternDescription:"HH:MM, from 00:00 to 23:59, or empty" doc:"Local time of day; the next free meal when left out"`
 	}) (*body[app.NewBrew], error) {
 		return reply(s.NewBrew(ctx, in.Stop, in.Method, in.School, in.At))
 	}, name("new-brew", "What a new brew at a stop would be, without keeping it"))

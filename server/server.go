@@ -185,6 +185,9 @@ func fail(err error) error {
 	if err == nil {
 		return nil
 	}
+	if told, ok := errors.AsType[huma.StatusError](err); ok {
+		return told
+	}
 	if bad, ok := errors.AsType[brew.Problems](err); ok {
 		return problems("body", bad)
 	}

@@ -67,6 +67,14 @@ func TestErrorsNameTheFieldAndNothingIsLost(t *testing.T) {
 		{"an old revision", "PATCH", "/brews/1", `{"request":{"method":"pot"}}`, 412, []string{"Nothing was saved"}},
 		{"no such brew", "GET", "/brews/999", "", 404, []string{"may have been deleted"}},
 		{"a mark too high", "POST", "/brews/1/log", `{"brewed_at":"2026-09-05T06:00:00Z","sour_bitter":0,"weak_strong":0,"silt":0,"mark":11,"words":""}`, 422, []string{`"body.mark"`}},
+		{"no such day", "POST", "/trips", `{"name":"x","people":2,"starts_on":"2026-13-41"}`, 422, []string{`"body.starts_on"`, `is not a date; allowed: YYYY-MM-DD, from 1900 to 2199, or empty`}},
+		{"no such day any more", "PATCH", "/trips/1", `{"starts_on":"2026-02-30"}`, 422, []string{`"body.starts_on"`, `is not a date`}},
+		{"a slip of the finger", "PATCH", "/trips/1", `{"starts_on":"0026-09-05"}`, 422, []string{`"body.starts_on"`, `from 1900`}},
+		{"no day at all", "PATCH", "/trips/1", `{"starts_on":"soon"}`, 422, []string{`"body.starts_on"`, `allowed: a date, YYYY-MM-DD, or empty`}},
+		{"no such hour", "POST", "/stops/1/brews", `{"at":"24:00","request":{"method":"cone"}}`, 422, []string{`"body.at"`, "allowed: HH:MM, from 00:00 to 23:59, or empty"}},
+		{"no number", "GET", "/trips/one", "", 422, []string{`"path.trip"`, "is not a whole number; allowed: a whole number"}},
+		{"not said where", "GET", "/simulated/elevation?lat=x", "", 422, []string{`"query.lon"`, "is missing; allowed: all that is needed", `"query.lat"`, "is not a number; allowed: a number"}},
+		{"nothing", "POST", "/trips", "", 400, []string{"body: is missing; allowed: what the operation takes"}},
 		{"no such operation", "POST", "/nothing", "{}", 404, []string{"no such operation"}},
 	} {
 		revision := `"1"`

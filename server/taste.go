@@ -31,7 +31,7 @@ type (
 
 func (s *server) coffeeRoutes(api huma.API) {
 	huma.Get(api, "/coffees", func(ctx context.Context, in *struct {
-		On  string `query:"on" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" doc:"ISO date that the days off roast are of; today when left out"`
+		On  string `query:"on" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" patternDescription:"a date, YYYY-MM-DD, or empty" doc:"ISO date that the days off roast are of; today when left out"`
 		All bool   `query:"all" doc:"Those deleted, too"`
 	}) (*body[[]app.CoffeeOut], error) {
 		return reply(s.CoffeesOut(ctx, in.On, in.All))

@@ -4,7 +4,7 @@ package coffee
 type InBag struct {
 	Name      string   `json:"name" minLength:"1" maxLength:"40"`
 	Roast     string   `json:"roast,omitempty" enum:",light,medium,dark"`
-	RoastedOn string   `json:"roasted_on,omitempty" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" doc:"ISO date, or empty"`
+	RoastedOn string   `json:"roasted_on,omitempty" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" patternDescription:"a date, YYYY-MM-DD, or empty" doc:"ISO date, or empty"`
 	Species   string   `json:"species,omitempty" enum:",arabica,robusta"`
 	Process   string   `json:"process,omitempty" maxLength:"60"`
 	Printed   string   `json:"printed_notes,omitempty" maxLength:"1000" doc:"Notes printed on it, with commas between them"`
