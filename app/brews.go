@@ -40,7 +40,7 @@ func Choices(ctx context.Context, r brew.Request, shelf []gear.Item) ([]brew.Cho
 // BrewIn is what a person sets of a brew; Request is whole, with the stop's
 // conditions in it.
 type BrewIn struct {
-	Name    string       `json:"name,omitempty" maxLength:"120"`
+	Name    string       `json:"name,omitempty" maxLength:"120" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not only spaces, or nothing"`
 	At      string       `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" patternDescription:"HH:MM, from 00:00 to 23:59, or empty" doc:"Local time of day, HH:MM, or empty"`
 	Request brew.Request `json:"request"`
 }

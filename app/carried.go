@@ -15,7 +15,7 @@ import (
 
 	"apodemos/app/journal"
 	"apodemos/core/brew"
-	"apodemos/core/trip"
+	"apodemos/formats/zone"
 )
 
 // PocketFormat and PocketVersion say what a file with a pocket in it is.
@@ -168,7 +168,7 @@ func (a App) checkRecord(r Record) error {
 		if err := CheckShape("", TripIn{r.Trip.Name, r.Trip.People, r.Trip.StartsOn, r.Trip.Supplies}); err != nil {
 			return err
 		}
-		if bad := trip.CheckStart(r.Trip.StartsOn); bad != nil {
+		if bad := zone.Day("starts_on", r.Trip.StartsOn); bad != nil {
 			return bad
 		}
 		return nil

@@ -11,6 +11,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/recipe"
 	"apodemos/core/taste"
+	"apodemos/formats/zone"
 )
 
 // CoffeeOut is a coffee with what a brew of it is asked with, and what was tasted of it.
@@ -88,11 +89,7 @@ func CheckCoffee(c *CoffeeSet) error {
 	if n := len([]rune(c.Name)); n < 1 || n > 40 {
 		bad = append(bad, brew.Problem{Field: "name", Value: c.Name, Message: fmt.Sprintf("%d characters; allowed: 1 to 40", n)})
 	}
-	if c.RoastedOn != "" {
-		if _, err := time.Parse(time.DateOnly, c.RoastedOn); err != nil {
-			bad = append(bad, brew.Problem{Field: "roasted_on", Value: c.RoastedOn, Message: fmt.Sprintf("%q is not a date; allowed: YYYY-MM-DD, or empty", c.RoastedOn)})
-		}
-	}
+	bad = append(bad, zone.Day("roasted_on", c.RoastedOn)...)
 	if c.Since != "" {
 		if _, err := time.Parse(time.RFC3339, c.Since); err != nil {
 			bad = append(bad, brew.Problem{Field: "since", Value: c.Since, Message: fmt.Sprintf("%q is not a moment; allowed: RFC 3339, such as 2026-09-05T07:00:00Z, or empty", c.Since)})

@@ -12,11 +12,12 @@ import (
 	"apodemos/core/conditions"
 	"apodemos/core/recipe"
 	"apodemos/core/trip"
+	"apodemos/formats/zone"
 )
 
 // TripIn is what a person sets of a trip.
 type TripIn struct {
-	Name     string `json:"name" minLength:"1" maxLength:"120"`
+	Name     string `json:"name" minLength:"1" maxLength:"120" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not empty"`
 	People   int    `json:"people" minimum:"1" maximum:"24"`
 	StartsOn string `json:"starts_on,omitempty" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" patternDescription:"a date, YYYY-MM-DD, or empty" doc:"ISO date, or empty"`
 
@@ -30,7 +31,7 @@ func (t Trip) in() TripIn {
 
 // MakeTrip keeps a new trip. Its error is brew.Problems where it cannot be one.
 func (a App) MakeTrip(ctx context.Context, in TripIn) (Trip, error) {
-	if bad := trip.CheckStart(in.StartsOn); bad != nil {
+	if bad := zone.Day("starts_on", in.StartsOn); bad != nil {
 		return Trip{}, bad
 	}
 	id, err := a.AddTrip(ctx, Trip{Name: in.Name, People: in.People, StartsOn: in.StartsOn, Supplies: in.Supplies})
@@ -51,7 +52,7 @@ func (a App) ChangeTrip(ctx context.Context, id int64, change func(TripIn) (Trip
 	if err != nil {
 		return TripOut{}, err
 	}
-	if bad := trip.CheckStart(in.StartsOn); bad != nil {
+	if bad := zone.Day("starts_on", in.StartsOn); bad != nil {
 		return TripOut{}, bad
 	}
 	if err := a.SetTrip(ctx, Trip{ID: id, Revision: revision, Name: in.Name, People: in.People, StartsOn: in.StartsOn, Supplies: in.Supplies}); err != nil {
@@ -62,7 +63,7 @@ func (a App) ChangeTrip(ctx context.Context, id int64, change func(TripIn) (Trip
 
 // StopIn is what a person sets of a stop.
 type StopIn struct {
-	Name       string                `json:"name" minLength:"1" maxLength:"120"`
+	Name       string                `json:"name" minLength:"1" maxLength:"120" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not empty"`
 	Position   int                   `json:"position" minimum:"1" maximum:"1000"`
 	Day        int                   `json:"day" minimum:"1" maximum:"400"`
 	Km         float64               `json:"km" minimum:"0" maximum:"40000"`
@@ -74,7 +75,7 @@ type StopIn struct {
 
 // PlaceIn is what a person sets of a place of no trip.
 type PlaceIn struct {
-	Name       string                `json:"name" minLength:"1" maxLength:"120"`
+	Name       string                `json:"name" minLength:"1" maxLength:"120" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not empty"`
 	TimeZone   string                `json:"time_zone,omitempty" maxLength:"60"`
 	Note       string                `json:"note,omitempty" maxLength:"2000"`
 	Conditions conditions.Conditions `json:"conditions"`

@@ -29,6 +29,15 @@ type EveryOut struct {
 // one with what goes along.
 func (a App) Every(ctx context.Context, id int64, in EveryIn) (EveryOut, error) {
 	out := EveryOut{Made: []Brew{}, Said: []string{}}
+	if in.Method != "" {
+		var school *string
+		if in.School != "" {
+			school = &in.School
+		}
+		if bad := brew.CheckMethod(in.Method, school); bad != nil {
+			return out, bad
+		}
+	}
 	t, stops, err := a.Journey(ctx, id)
 	if err != nil {
 		return out, err

@@ -32,6 +32,11 @@ func printable(s string) string {
 	}, s)
 }
 
+// oneLine is a name in a file: on one line, with nothing around it.
+func oneLine(s string) string {
+	return strings.TrimSpace(strings.NewReplacer("\r\n", " ", "\n", " ", "\r", " ", "\t", " ").Replace(s))
+}
+
 // printed is a value with all its texts printable: names in files come from anywhere.
 func printed[T any](v T) T {
 	clean(reflect.ValueOf(&v).Elem())

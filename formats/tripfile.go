@@ -109,15 +109,15 @@ func under(at string, err error) error {
 // Trip returns the trip in a file, checked field by field.
 func (f TripFile) Trip() (trip.Trip, error) {
 	f = printed(f)
-	t := trip.Trip{Name: strings.TrimSpace(f.Name), People: f.People, StartsOn: f.StartsOn, Supplies: f.Supplies, Coffees: f.Coffees}
+	t := trip.Trip{Name: oneLine(f.Name), People: f.People, StartsOn: f.StartsOn, Supplies: f.Supplies, Coffees: f.Coffees}
 	var bad brew.Problems
-	add := func(field string, value any, format string, args ...any) {
-		bad = append(bad, brew.Problem{Field: field, Value: value, Message: fmt.Sprintf(format, args...)})
+	add := func(path string, value any, format string, args ...any) {
+		bad = append(bad, brew.Problem{Field: path, Value: value, Message: fmt.Sprintf(format, args...)})
 	}
 	if n := len([]rune(t.Name)); n < 1 || n > 120 {
 		add("name", f.Name, "%d characters; allowed: 1 to 120", n)
 	}
-	bad = append(bad, trip.CheckStart(f.StartsOn)...)
+	bad = append(bad, zone.Day("starts_on", f.StartsOn)...)
 	for i, c := range f.Coffees {
 		if n := len([]rune(c.Name)); n < 1 || n > 40 {
 			add(fmt.Sprintf("coffees[%d].name", i), c.Name, "%d characters; allowed: 1 to 40", n)
@@ -128,7 +128,7 @@ func (f TripFile) Trip() (trip.Trip, error) {
 	}
 	for i, sf := range f.Stops {
 		at := fmt.Sprintf("stops[%d]", i)
-		s := trip.Stop{Name: strings.TrimSpace(sf.Name), Day: sf.Day, Km: sf.Km, TimeZone: sf.TimeZone, Note: sf.Note, Facts: sf.Facts}
+		s := trip.Stop{Name: oneLine(sf.Name), Day: sf.Day, Km: sf.Km, TimeZone: sf.TimeZone, Note: sf.Note, Facts: sf.Facts}
 		if n := len([]rune(s.Name)); n < 1 || n > 120 {
 			add(at+".name", sf.Name, "%d characters; allowed: 1 to 120", n)
 		}
@@ -150,7 +150,7 @@ func (f TripFile) Trip() (trip.Trip, error) {
 		trip.MoveWater(&s.Conditions, &s.Facts)
 		for j, bf := range sf.Brews {
 			bat := fmt.Sprintf("%s.brews[%d]", at, j)
-			b := trip.Brew{ID: int64(1000*i + j + 1), Name: bf.Name, At: bf.At}
+			b := trip.Brew{ID: int64(1000*i + j + 1), Name: oneLine(bf.Name), At: bf.At}
 			if b.Request, err = Merge[brew.Request](trip.ConditionsAt(s.Conditions, s.Facts, b.At), bf.Request, bat+".request"); err != nil {
 				bad = append(bad, asProblems(bat, err)...)
 				continue

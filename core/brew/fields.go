@@ -82,21 +82,34 @@ const (
 	MaxGrindUm = 2500
 )
 
+// CheckMethod finds what is wrong with the ID of a method and of its school, which may be left
+// out.
+func CheckMethod(id string, school *string) Problems {
+	m, ok := method.ByID(id)
+	if !ok {
+		return Problems{{Field: "method", Value: id, Message: fmt.Sprintf("%q is not known; allowed: one of %s", id, strings.Join(methodIDs, ", "))}}
+	}
+	if school == nil {
+		return nil
+	}
+	if _, ok := m.School(*school); !ok || *school == "" {
+		return Problems{{Field: "school", Value: *school, Message: fmt.Sprintf("%q is not a school of %s; allowed: one of %s", *school, id,
+			strings.Join(field.IDs(m.Schools, func(s method.School) string { return s.ID }), ", "))}}
+	}
+	return nil
+}
+
 // resolve checks every field and fills in the defaults. It returns the filled
 // request and the paths that were filled.
 func resolve(r Request) (Request, []string, Problems) {
 	var bad Problems
 	defaulted := make([]string, 0, 48)
 	bad = append(bad, r.named()...)
+	bad = append(bad, CheckMethod(r.Method, r.School)...)
 	m, ok := method.ByID(r.Method)
-	if !ok {
-		bad = append(bad, Problem{Field: "method", Value: r.Method, Message: fmt.Sprintf("%q is not known; allowed: one of %s", r.Method, strings.Join(methodIDs, ", "))})
-	} else if r.School == nil {
+	if ok && r.School == nil {
 		r.School = new(m.Schools[0].ID) // a copy: the catalogue is everybody's
 		defaulted = append(defaulted, "school")
-	} else if _, ok := m.School(*r.School); !ok || *r.School == "" {
-		bad = append(bad, Problem{Field: "school", Value: *r.School, Message: fmt.Sprintf("%q is not a school of %s; allowed: one of %s", *r.School, r.Method,
-			strings.Join(field.IDs(m.Schools, func(s method.School) string { return s.ID }), ", "))})
 	}
 	defaulted, wrong := field.Resolve(Fields, &r, defaulted)
 	bad = append(bad, wrong...)

@@ -2,7 +2,7 @@ package coffee
 
 // InBag is a coffee in the bag, as a person writes it down.
 type InBag struct {
-	Name      string   `json:"name" minLength:"1" maxLength:"40"`
+	Name      string   `json:"name" minLength:"1" maxLength:"40" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not empty"`
 	Roast     string   `json:"roast,omitempty" enum:",light,medium,dark"`
 	RoastedOn string   `json:"roasted_on,omitempty" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" patternDescription:"a date, YYYY-MM-DD, or empty" doc:"ISO date, or empty"`
 	Species   string   `json:"species,omitempty" enum:",arabica,robusta"`

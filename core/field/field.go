@@ -58,8 +58,7 @@ func ranged(path, label string, unit quantity.Unit, min, max float64, def string
 
 // AsWhole is a number that has to be whole.
 func (f Of[T]) AsWhole() Of[T] {
-	f.Whole = true
-	f.Allowed = "a whole number, " + f.Allowed
+	f.Field = f.Counted()
 	return f
 }
 
@@ -143,6 +142,13 @@ func (f Field) check(v float64) (Problem, bool) {
 // Numeric is a number from min to max that is no field of a request: of a piece of gear, say.
 func Numeric(path string, unit quantity.Unit, min, max float64) Field {
 	return ranged(path, "", unit, min, max, "")
+}
+
+// Counted is a number that has to be whole.
+func (f Field) Counted() Field {
+	f.Whole = true
+	f.Allowed = "a whole number, " + f.Allowed
+	return f
 }
 
 // CheckAt is the check of a number that stands at a path; it reports whether there is a problem.

@@ -55,7 +55,7 @@ type Item struct {
 	ID         int64    `json:"id,omitempty"`
 	UUID       string   `json:"uuid,omitempty" maxLength:"36" doc:"Given by the store"`
 	Revision   int64    `json:"revision,omitempty" doc:"Grows with each change; given by the store"`
-	Name       string   `json:"name" minLength:"1" maxLength:"80"`
+	Name       string   `json:"name" minLength:"1" maxLength:"80" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not empty"`
 	Kind       Kind     `json:"kind" enum:"brewer,filter,vessel,burner,fuel,grinder,scale,thermometer,cup,server,container,extra"`
 	Type       string   `json:"type,omitempty" maxLength:"40" doc:"Generic type: of a brewer or filter its name, of a burner or fuel its ID"`
 	MassG      float64  `json:"mass_g" doc:"Of one"`
@@ -137,6 +137,14 @@ type number struct {
 	unit     quantity.Unit
 }
 
+func (n number) field() field.Field {
+	f := field.Numeric(n.name, n.unit, n.min, n.max)
+	if n.name == "count" {
+		return f.Counted()
+	}
+	return f
+}
+
 func (i *Item) numbers() []number {
 	return []number{{"mass_g", &i.MassG, 0.1, 20000, "g"}, {"count", i.Count, 1, 1000, ""}, {"length_mm", i.LengthMm, 1, 2000, "mm"}, {"width_mm", i.WidthMm, 1, 2000, "mm"}, {"height_mm", i.HeightMm, 1, 2000, "mm"},
 		{"capacity_ml", i.CapacityMl, 5, 50000, "ml"}, {"dose_g", i.DoseG, 0.5, 2000, "g"}, {"rim_mm", i.RimMm, 10, 500, "mm"}, {"base_mm", i.BaseMm, 10, 500, "mm"},
@@ -150,7 +158,7 @@ func (i *Item) numbers() []number {
 func Fields() []field.Field {
 	var out []field.Field
 	for _, n := range new(Item).numbers() {
-		out = append(out, field.Numeric(n.name, n.unit, n.min, n.max))
+		out = append(out, n.field())
 	}
 	return out
 }
@@ -192,7 +200,7 @@ func (i Item) Check() brew.Problems {
 			if b, ok := brew.FieldByPath(goesTo[i.Kind][f.name]); ok && (f.name != "capacity_ml" || i.Kind != Brewer || i.brewCapacity() != nil) {
 				f.min, f.max = max(f.min, b.Min), min(f.max, b.Max)
 			}
-			if p, is := field.Range(f.name, *f.v, f.min, f.max, f.unit); is {
+			if p, is := f.field().CheckAt(f.name, *f.v); is {
 				bad = append(bad, p)
 			}
 		}

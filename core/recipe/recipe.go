@@ -16,7 +16,7 @@ import (
 // in the names; times are in seconds from the moment that water meets coffee.
 type Recipe struct {
 	ID     string `json:"id,omitempty" maxLength:"36" doc:"UUID of the recipe that is kept, of which this is a copy"`
-	Name   string `json:"name,omitempty" maxLength:"120"`
+	Name   string `json:"name,omitempty" maxLength:"120" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not only spaces, or nothing"`
 	Method string `json:"method,omitempty" doc:"Method ID that it is for; any whose steps fit when left out"`
 	School string `json:"school,omitempty" doc:"The school that it is made from; the method's first when left out"`
 
