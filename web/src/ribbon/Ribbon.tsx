@@ -97,7 +97,7 @@ export function Ribbon({
   };
 
   return (
-    <div className="ribbon-frame">
+    <div className={width > room ? "ribbon-frame ribbon-scrolls" : "ribbon-frame"}>
       <div className="ribbon" ref={ref}>
         <svg
           width={width}
