@@ -15,6 +15,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"apodemos/core/method"
 )
 
 // documented is what a client reads of an operation.
@@ -195,4 +197,100 @@ func TestEveryExampleIsAsItsSchemaSays(t *testing.T) {
 	out, err := cmd.CombinedOutput()
 	require.NoError(t, err, string(out))
 	assert.Regexp(t, `^[1-9]\d\d examples are as their schemas say\n$`, string(out))
+}
+
+// What is answered is as the document says whatever is asked: every brew and stop of the demo,
+// each method at the sea and high up, with water that is not safe, without a scale, cold and
+// impossible; by the validator of another.
+func TestEveryAnswerIsAsItsSchemaSays(t *testing.T) {
+	b, err := OpenAPI()
+	require.NoError(t, err)
+	var doc struct {
+		Paths map[string]map[string]documented
+	}
+	require.NoError(t, json.Unmarshal(b, &doc))
+	h := running(t)
+	type given struct {
+		Where  string          `json:"where"`
+		Schema object          `json:"schema"`
+		Answer json.RawMessage `json:"answer"`
+	}
+	var all []given
+	try := func(method, path string, body string, ids ...any) {
+		at := path
+		for _, id := range ids {
+			at = parameter.ReplaceAllStringFunc(at, func(p string) string {
+				if id == nil {
+					return p
+				}
+				s := fmt.Sprint(id)
+				id = nil
+				return s
+			})
+		}
+		w := ask(h, method, "/api/v1"+at, body)
+		require.Less(t, w.Code, 500, "%s %s %s: %s", method, at, body, w.Body)
+		code, media := fmt.Sprint(w.Code), "application/json"
+		if w.Code >= 400 {
+			code, media = "default", "application/problem+json"
+		}
+		plain, _, _ := strings.Cut(path, "?")
+		o := doc.Paths[plain][strings.ToLower(method)]
+		c, ok := o.Responses[code].Content[media]
+		require.True(t, ok, "%s %s: %d is not in the document", method, plain, w.Code)
+		all = append(all, given{method + " " + at + " " + body, c.Schema, w.Body.Bytes()})
+	}
+	for path, ops := range doc.Paths {
+		if _, ok := ops["get"]; !ok || ops["get"].Responses["200"].Content["application/json"].Schema["format"] == "binary" || ops["get"].Responses["200"].Content["application/json"].Schema == nil {
+			continue
+		}
+		last := 1
+		switch {
+		case strings.Contains(path, "{brew}"), strings.Contains(path, "{plan}"):
+			last = 17
+		case strings.Contains(path, "{stop}"), strings.Contains(path, "{entry}"), strings.Contains(path, "{item}"):
+			last = 9
+		}
+		for id := 1; id <= last; id++ {
+			try("GET", path, "", id)
+		}
+	}
+	try("GET", "/trips/{trip}/plan?steps=true", "", 1)
+	try("POST", "/trips/{trip}/kit/choose", `{}`, 1)
+	try("POST", "/trips/{trip}/kit/choose", `{"mass_g":300}`, 1)
+	try("POST", "/trips/{trip}/what-if", `{"colder_c":10,"more_people":3,"lost_methods":["cone"]}`, 1)
+	for id := 1; id <= 17; id++ {
+		try("POST", "/brews/{brew}/advice", `{}`, id)
+	}
+	for _, m := range method.All {
+		for _, where := range []string{
+			`"place":{"altitude_m":0}`, `"place":{"altitude_m":5200,"air_c":-15,"wind_ms":8},"water":{"source":"snow"},"heat":{"burner":"canister"}`,
+			`"water":{"source":"stream","treatment":"doubtful"},"scale":false`, `"heat":{"supplied_c":80},"drinkers":7`,
+			`"place":{"altitude_m":3900},"heat":{"burner":"tablet"},"drinkers":24`,
+		} {
+			r := fmt.Sprintf(`{"method":%q,%s}`, m.ID, where)
+			try("POST", "/plan", r)
+			try("POST", "/ways", `{"request":`+r+`,"have":[]}`)
+			try("POST", "/fit", `{"request":`+r+`,"have":[]}`)
+			try("POST", "/follow", `{"request":`+r+`}`)
+			try("POST", "/simulate", `{"request":`+r+`,"seed":3}`)
+		}
+	}
+	try("POST", "/choices", `{"method":"cone","place":{"altitude_m":2300},"water":{"source":"stream"}}`)
+	for _, asks := range []string{"boil", "wait", "fuel", "canister"} {
+		try("POST", "/bench/"+asks, `{"request":{"method":"cone","place":{"altitude_m":4800,"air_c":-20},"heat":{"burner":"canister"}}}`)
+	}
+	require.Greater(t, len(all), 300)
+	in, err := json.Marshal(map[string]any{"components": json.RawMessage(componentsOf(t, b)), "answers": all})
+	require.NoError(t, err)
+	cmd := exec.Command("/usr/bin/python3", "testdata/answers.py")
+	cmd.Stdin = bytes.NewReader(in)
+	out, err := cmd.CombinedOutput()
+	require.NoError(t, err, string(out))
+}
+
+func componentsOf(t *testing.T, doc []byte) []byte {
+	var d struct{ Components json.RawMessage }
+	require.NoError(t, json.Unmarshal(doc, &d))
+	return d.Components
 }

@@ -24,10 +24,7 @@ const (
 
 // workings are where the figures of an advice come from.
 func (t *taster) workings(a *Advice, from cup) {
-	put := func(path string, v float64, f working.Figure) {
-		f.Value = &v
-		a.Working[path] = f
-	}
+	put := a.Working.Put
 	var heard []working.Input
 	for i, l := range a.Path {
 		heard = append(heard, working.Num(fmt.Sprintf("After cup %d: %s", i+1, quantity.Either(l.Said.Text == "", "nothing said", l.Said.Text)), l.Liking.ExtractionPct, quantity.Percent, ""))
