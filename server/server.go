@@ -13,6 +13,7 @@ import (
 	"net"
 	"net/http"
 	"os"
+	"strings"
 	"sync"
 	"time"
 
@@ -92,7 +93,11 @@ func build(opt Options) (http.Handler, huma.API) {
 	r.Use(gin.CustomRecovery(recovered), s.guard, s.paired, s.admit)
 	r.HandleMethodNotAllowed = true
 	r.NoMethod(func(c *gin.Context) {
-		problem(c, http.StatusMethodNotAllowed, c.Request.Method+" is not allowed here; allowed: "+c.Writer.Header().Get("Allow")+".")
+		// Whatever can be read answers HEAD.
+		allow := c.Writer.Header().Get("Allow")
+		allow = strings.Replace(allow, "GET", "GET, HEAD", 1)
+		c.Header("Allow", allow)
+		problem(c, http.StatusMethodNotAllowed, c.Request.Method+" is not allowed here; allowed: "+allow+".")
 	})
 	s.servePair(r)
 	g := r.Group("/api/v1", gzip.Gzip(gzip.BestSpeed))
