@@ -9,6 +9,7 @@ import (
 	"runtime"
 	"runtime/debug"
 	"strings"
+	"time"
 
 	"github.com/spf13/cobra"
 
@@ -77,10 +78,19 @@ func logCommand() *cobra.Command {
 			if l.Mark != nil {
 				mark = fmt.Sprintf("%g", *l.Mark)
 			}
-			rows = append(rows, []string{strings.Replace(strings.TrimSuffix(l.BrewedAt, "Z"), "T", " ", 1), l.StopName, nameOf(l.Method), p.figure(quantity.Of(l.DoseG, quantity.Gram)), p.figure(quantity.Of(l.PouredMl, quantity.Millilitre)), mark, l.Says, l.Words})
+			rows = append(rows, []string{moment(l.BrewedAt), l.StopName, nameOf(l.Method), p.figure(quantity.Of(l.DoseG, quantity.Gram)), p.figure(quantity.Of(l.PouredMl, quantity.Millilitre)), mark, l.Says, l.Words})
 		}
 		p.table("No cup is written down yet.", []string{"brewed at", "place", "method", "coffee", "water", "mark", "says", "words"}, rows)
 	}, true)
+}
+
+// moment is when something was, by the clock of this machine, and which clock that is.
+func moment(at string) string {
+	t, err := time.Parse(time.RFC3339, at)
+	if err != nil {
+		return at
+	}
+	return t.Local().Format("2006-01-02 15:04 MST")
 }
 
 // nameOf is what a word of a record is called.

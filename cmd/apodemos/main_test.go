@@ -10,6 +10,7 @@ import (
 	"runtime"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
@@ -343,6 +344,19 @@ func TestListsAndDryRuns(t *testing.T) {
 		require.NoError(t, err)
 		assert.Contains(t, out, says)
 	}
+}
+
+// A cup was made at a moment: by the clock of the machine, which is named.
+func TestMomentsNameTheirClock(t *testing.T) {
+	was := time.Local
+	time.Local = time.FixedZone("PASS", 2*3600)
+	t.Cleanup(func() { time.Local = was })
+	out, err := execute("", "log", "--data", demoDir(t), "--text")
+	require.NoError(t, err)
+	assert.Regexp(t, `(?m)^2026-09-12 10:40 PASS +Market town`, out)
+	assert.NotRegexp(t, `\d\dZ`, out)
+	assert.Equal(t, "2026-09-05 09:00 PASS", moment("2026-09-05T08:00:00+01:00"))
+	assert.Equal(t, "soon", moment("soon"))
 }
 
 // Data that lies where settings go is moved to where data goes, once, and it is said.
