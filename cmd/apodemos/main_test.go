@@ -272,6 +272,22 @@ func TestAPageForAPerson(t *testing.T) {
 	out, err = execute(`{"request":{"method":"cone"},"target_c":90}`, "bench", "wait")
 	require.NoError(t, err)
 	assert.Contains(t, out, `"lid_s"`)
+	for _, c := range []struct{ question, in, units, says string }{
+		{"wait", `{"request":{"method":"cone"},"target_c":90}`, "metric", `Lid ajar +\d:\d\d`},
+		{"wait", `{"request":{"method":"cone","place":{"altitude_m":2300}},"target_c":93}`, "metric", `It is at most 92\.3 °C here: do not wait`},
+		{"canister", `{"request":{"method":"cone","place":{"air_c":20},"heat":{"burner":"canister"}}}`, "metric", `It feeds well at 20 °C`},
+		{"canister", `{"request":{"method":"cone","place":{"air_c":-25},"heat":{"burner":"canister"}}}`, "us", `(?s)It will not feed at −13 °F.*Warm it first to +\d+ °F.*lukewarm water only`},
+		{"grind", `{"clicks":20,"from":{"um_per_click":37},"to":{"um_per_click":25}}`, "metric", `(?s)30 clicks on the other.*740 µm, medium`},  // 20 × 37 = 740 = 29.6 × 25
+		{"water", `{"hardness_mg_l":0,"alkalinity_mg_l":0}`, "metric", `(?s)Epsom salt +167 mg/L.*5\.00 g of Epsom salt and 2\.00 g of baking`}, // 68 × 2.46 mg/L for 30 L
+		{"water", `{}`, "us", `0\.175 oz of Epsom salt .*\s+.*0\.07 fl oz of each`},
+		{"water", `{"hardness_mg_l":400,"alkalinity_mg_l":300}`, "metric", `Of it +\d+\.?\d* %, and the rest`},
+	} {
+		out, err = execute(c.in, "bench", c.question, "--text", "--units", c.units)
+		require.NoError(t, err, c.in)
+		assert.Regexp(t, c.says, out)
+	}
+	_, err = execute("", "bench", "canteen")
+	assert.ErrorContains(t, err, "allowed: boil, canister, fuel, grind, wait, water")
 }
 
 // What can hurt stands at its step; and the examples of the help are answered.
@@ -310,7 +326,7 @@ func TestAPageForThePath(t *testing.T) {
 		assert.NoError(t, err, c.Example)
 		asked++
 	}
-	assert.Equal(t, 3, asked)
+	assert.Equal(t, 6, asked)
 }
 
 // What is kept is listed; a file is looked at before it is kept, also from a pipe; and no

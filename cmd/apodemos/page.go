@@ -15,7 +15,6 @@ import (
 	"github.com/spf13/cobra"
 	"golang.org/x/term"
 
-	"apodemos/core/bench"
 	"apodemos/core/brew"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
@@ -131,6 +130,16 @@ func (p *leaf) figure(v quantity.Value) string {
 	}
 	n := quantity.RoundTo(v.Value*u.of+u.zero, math.Pow10(-decimals)) + 0 // no minus before nothing
 	return strings.ReplaceAll(strconv.FormatFloat(n, 'f', decimals, 64), "-", "−") + " " + u.name
+}
+
+// small writes what is weighed or measured out more finely than brewing wants: in steps of its
+// unit, and in tenths of those of the larger one where that is the reader's.
+func (p *leaf) small(v float64, unit quantity.Unit, step float64, decimals int) string {
+	name := string(unit)
+	if u, other := usUnit[unit]; p.us && other {
+		v, name, step, decimals = v*u.of, u.name, step/10, decimals+1
+	}
+	return strconv.FormatFloat(quantity.RoundTo(v, step), 'f', decimals, 64) + " " + name
 }
 
 // say writes a phrase in the reader's units.
@@ -303,76 +312,6 @@ func (p *leaf) table(none string, head []string, rows [][]string) {
 		fmt.Fprintln(w, strings.TrimRight(strings.Join(r, "\t"), "\t"))
 	}
 	_ = w.Flush()
-}
-
-func benchCommand() *cobra.Command {
-	c := &cobra.Command{
-		Use:   "bench",
-		Short: "One question at a time: at what water boils, how long to wait, how much fuel",
-		Long: `Reads a question as JSON on standard input, such as {"place":{"altitude_m":2300}} for
-boil, and answers it. "apodemos openapi" has what each may be asked.`,
-	}
-	c.AddCommand(
-		ask("boil", "At what water boils at a place", `{"place":{"altitude_m":2300}}`, func(r io.Reader) (brew.Request, error) { return brew.Decode(withMethod(r)) }, bench.BoilingPoint, func(p *leaf, a *bench.BoilAnswer) {
-			boils := p.figure(quantity.Fine(a.BoilC, quantity.Celsius))
-			p.title("Water boils at " + boils)
-			p.facts([2]string{"Between", p.figure(quantity.Fine(a.BoilLowC, quantity.Celsius)) + " and " + p.figure(quantity.Fine(a.BoilHighC, quantity.Celsius))}, [2]string{"Pressure", p.figure(quantity.Of(a.PressureHPa, quantity.HPa))})
-			if a.Unplaced {
-				p.line("  ! ", "Nobody has said how high it is: this is the sea's shore.")
-			}
-		}),
-		ask("wait", "How long water stands until it is as warm as wanted", `{"request":{"method":"cone","place":{"altitude_m":2300}},"fill_ml":500,"target_c":88}`, decoded[bench.WaitIn], bench.HowLong, func(p *leaf, a *bench.WaitAnswer) {
-			p.title("To " + p.figure(quantity.Of(a.TargetC, quantity.Celsius)) + " from " + p.figure(quantity.Fine(a.FromC, quantity.Celsius)))
-			p.facts([2]string{"Lid on", p.of(a.LidS, quantity.Second)}, [2]string{"Open", p.of(a.OpenS, quantity.Second)}, [2]string{"In the wind", p.of(a.WindyS, quantity.Second)})
-			p.line("  ! ", "Hot water scalds.")
-		}),
-		ask("fuel", "How much fuel a boil takes", `{"request":{"method":"cone","heat":{"burner":"canister"}},"water_ml":600}`, decoded[bench.FuelIn], bench.HowMuchFuel, func(p *leaf, a *bench.FuelAnswer) {
-			p.title("To boil " + p.figure(quantity.Of(a.WaterMl, quantity.Millilitre)))
-			p.facts([2]string{"Takes", quantity.Of(a.HeatS, quantity.Second).String()}, [2]string{"Fuel", p.of(a.FuelG, quantity.Gram)}, [2]string{"Energy", p.of(a.EnergyWh, quantity.WattHour)})
-			p.line("  ! ", "Burning takes air and gives off carbon monoxide: in the open, or with a wide-open door.")
-		}),
-	)
-	return c
-}
-
-// withMethod gives a question of the bench the method that a request must have; what it brews
-// does not matter.
-func withMethod(r io.Reader) io.Reader {
-	b, err := io.ReadAll(io.LimitReader(r, 1<<20))
-	var m map[string]any
-	if err != nil || json.Unmarshal(b, &m) != nil {
-		return strings.NewReader(string(b))
-	}
-	if m["method"] == nil {
-		m["method"] = "cone"
-	}
-	b, _ = json.Marshal(m)
-	return strings.NewReader(string(b))
-}
-
-func decoded[T any](r io.Reader) (T, error) {
-	return brew.DecodeJSON[T](r, 1<<20, "question", `{"request": {…}}`)
-}
-
-// ask is a command that answers one question.
-func ask[I any, A any](use, short, example string, read func(io.Reader) (I, error), answer func(I) (*A, error), draw func(*leaf, *A)) *cobra.Command {
-	var s shape
-	c := &cobra.Command{
-		Use: use, Short: short, Args: cobra.NoArgs, Example: "  echo '" + example + "' | apodemos bench " + use,
-		RunE: func(c *cobra.Command, _ []string) error {
-			in, err := read(c.InOrStdin())
-			if err != nil {
-				return err
-			}
-			a, err := answer(in)
-			if err != nil {
-				return err
-			}
-			return s.write(c, a, func(p *leaf) { draw(p, a) })
-		},
-	}
-	s.add(c)
-	return c
 }
 
 // faultJSON is an error as JSON, for programs that call this one.
