@@ -279,6 +279,10 @@ func TestWhatIsPrinted(t *testing.T) {
 	p.do(chromedp.EmulateViewport(360, 780))
 	p.until("no wider than a phone", func() bool { return p.js(`document.documentElement.scrollWidth <= 361 ? "yes" : ""`) == "yes" })
 	p.do(chromedp.EmulateViewport(1280, 800))
+	// What is begun on a day stands on it, though it is for a cup of the next.
+	p.choose(`[aria-label="Day"]`, "Day 8")
+	p.see("Market town")
+	assert.Contains(t, p.js(`document.querySelector(".fold").innerText.replace(/\s+/g, " ")`), "12:15 Begin 115 ml of cold concentrate")
 	p.choose(`[aria-label="Day"]`, "Day 5")
 	p.see("High plateau")
 	assert.Equal(t, "8", p.js(`String(document.querySelectorAll(".fold-page").length)`))

@@ -7,7 +7,9 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"regexp"
 	"runtime"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -360,6 +362,20 @@ func TestListsAndDryRuns(t *testing.T) {
 		require.NoError(t, err)
 		assert.Contains(t, out, says)
 	}
+}
+
+// A task stands on the day on which it begins, and each day once.
+func TestTasksStandOnTheirDay(t *testing.T) {
+	file, err := execute("", "export", "--data", demoDir(t), "--trip", "1", "trip.json")
+	require.NoError(t, err)
+	out, err := execute(file, "trip", "--text")
+	require.NoError(t, err)
+	days := regexp.MustCompile(`(?m)^(Day \d+|\d+ days? before)$`).FindAllString(out, -1)
+	assert.Len(t, days, 13)
+	assert.Len(t, slices.Compact(slices.Sorted(slices.Values(days))), 13)
+	_, eighth, _ := strings.Cut(out, "\nDay 8\n")
+	eighth, _, _ = strings.Cut(eighth, "\nDay 9\n")
+	assert.Regexp(t, `12:15 +Begin 115 ml of cold concentrate`, eighth)
 }
 
 // A cup was made at a moment: by the clock of the machine, which is named.

@@ -269,8 +269,8 @@ func (p *leaf) trip(t trip.Trip, r *trip.Result) {
 	}
 	day := -99
 	for _, task := range r.Tasks {
-		if task.Day != day {
-			day = task.Day
+		if task.Begins != day {
+			day = task.Begins
 			switch {
 			case day < 1:
 				p.head(fmt.Sprintf("%d %s before", 1-day, quantity.Either(day == 0, "day", "days")))
@@ -278,24 +278,12 @@ func (p *leaf) trip(t trip.Trip, r *trip.Result) {
 				p.head(fmt.Sprintf("Day %d", day))
 			}
 		}
-		p.line(fmt.Sprintf("  [ ] %-8s", cmp.Or(beginsAt(task), task.When)), p.say(task.Phrase))
+		p.line(fmt.Sprintf("  [ ] %-8s", cmp.Or(task.BeginsAt, task.When)), p.say(task.Phrase))
 	}
 	p.cautions("Take care", r.Cautions)
 	for _, x := range r.Impossible {
 		p.line("  ! ", "Cannot be made: "+x.Name+": "+x.Message)
 	}
-}
-
-// beginsAt is when a task begins, by the clock of its stop; empty for any time of its day.
-func beginsAt(t trip.Task) string {
-	h, m, ok := strings.Cut(t.At, ":")
-	if !ok {
-		return ""
-	}
-	hh, _ := strconv.Atoi(h)
-	mm, _ := strconv.Atoi(m)
-	at := ((hh*60+mm+int(t.OffsetS/60))%1440 + 1440) % 1440
-	return fmt.Sprintf("%02d:%02d", at/60, at%60)
 }
 
 // table writes rows under a head, or that there are none.

@@ -65,6 +65,14 @@ func (c *calc) schedule() {
 		}
 		return cmp.Compare(at(a), at(b))
 	})
+	for i := range c.out.Tasks {
+		t := &c.out.Tasks[i]
+		t.Begins = t.onDay()
+		if t.At != "" {
+			m := int(math.Floor(t.minute())) - 1440*(t.Begins-t.Day)
+			t.BeginsAt = fmt.Sprintf("%02d:%02d", m/60, m%60)
+		}
+	}
 }
 
 // minute is when a task begins, in minutes after midnight; tasks without a time

@@ -369,7 +369,10 @@ type Task struct {
 	At      string  `json:"at" doc:"Local time HH:MM that OffsetS counts from; empty for any time of the day"`
 	OffsetS float64 `json:"offset_s"`
 	ForS    float64 `json:"for_s"`
-	Brew    int64   `json:"brew,omitempty"`
+	// Begins and BeginsAt come of the three before.
+	Begins   int    `json:"begins" doc:"Day of the trip on which it begins: what takes long begins on the day before"`
+	BeginsAt string `json:"begins_at" doc:"Local time HH:MM at which it begins; empty for any time of the day"`
+	Brew     int64  `json:"brew,omitempty"`
 	quantity.Phrase
 	Why string `json:"why"`
 }

@@ -357,6 +357,8 @@ func TestConcentrateIsBegunInTime(t *testing.T) {
 	assert.Equal(t, -1, home.Stop)
 	assert.LessOrEqual(t, home.OffsetS, -12*3600.0)
 	way, ok := ids["concentrate:9:9"]
+	assert.Equal(t, 8, way.Begins, "eighteen hours before a cup at a quarter past six is the day before")
+	assert.Equal(t, "12:15", way.BeginsAt)
 	require.True(t, ok, "on day 9 it is made on the way")
 	assert.InDelta(t, -18*3600, way.OffsetS, 1e-9)
 }

@@ -5962,6 +5962,13 @@ export interface components {
         Task: {
             /** @description Local time HH:MM that OffsetS counts from; empty for any time of the day */
             at: string;
+            /**
+             * Format: int64
+             * @description Day of the trip on which it begins: what takes long begins on the day before
+             */
+            begins: number;
+            /** @description Local time HH:MM at which it begins; empty for any time of the day */
+            begins_at: string;
             /** Format: int64 */
             brew?: number;
             /**

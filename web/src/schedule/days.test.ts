@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { TripPlan } from "../api/client";
-import { byDay, dayOf, minutes } from "./days";
+import { byDay, minutes } from "./days";
 
 type Task = TripPlan["result"]["tasks"][number];
 const task = (t: Partial<Task>) =>
@@ -12,6 +12,8 @@ const task = (t: Partial<Task>) =>
     at: "",
     offset_s: 0,
     for_s: 0,
+    begins: t.day ?? 1,
+    begins_at: "",
     text: "",
     why: "",
     ...t,
@@ -21,8 +23,6 @@ describe("the days of a schedule", () => {
   it("counts back from coffee in hand, over midnight too", () => {
     expect(minutes({ at: "06:30", offset_s: -1800 })).toBe(360);
     expect(minutes({ at: "", offset_s: 0 })).toBeUndefined();
-    expect(dayOf({ day: 9, at: "06:15", offset_s: -18 * 3600 })).toBe(8);
-    expect(dayOf({ day: 9, at: "06:15", offset_s: -600 })).toBe(9);
   });
   it("groups by day and takes the server's moments for the clock", () => {
     const days = byDay(
@@ -47,7 +47,10 @@ describe("the days of a schedule", () => {
   });
   it("has times without a date, and a list of what to get ready", () => {
     const days = byDay(
-      [task({ at: "00:10", offset_s: -1200, for_s: 1200 }), task({ id: "e", when: "evening" })],
+      [
+        task({ at: "00:10", offset_s: -1200, for_s: 1200, begins: 0, begins_at: "23:50" }),
+        task({ id: "e", when: "evening" }),
+      ],
       [],
       false,
     );

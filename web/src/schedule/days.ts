@@ -33,12 +33,6 @@ const hhmm = (min: number) => {
   return `${String(Math.floor(m / 60)).padStart(2, "0")}:${String(m % 60).padStart(2, "0")}`;
 };
 
-/** The day of the trip on which a task begins. */
-export function dayOf(t: Pick<Task, "day" | "at" | "offset_s">): number {
-  const m = minutes(t);
-  return m === undefined ? t.day : t.day + Math.floor(m / 1440);
-}
-
 const isDate = (s: string | undefined): s is string => !!s && /^\d{4}-\d{2}-\d{2}/.test(s);
 
 /** Groups tasks by the day on which they begin; `ready` keeps what is got ready beforehand. */
@@ -49,7 +43,7 @@ export function byDay(tasks: Task[], moments: Moment[], ready: boolean): Day[] {
     if (ready && task.when === "brew") return;
     const m = moments[i];
     const min = minutes(task);
-    const day = dayOf(task);
+    const day = task.begins;
     const title =
       day < 1 || task.when === "before"
         ? day >= 1
@@ -66,7 +60,7 @@ export function byDay(tasks: Task[], moments: Moment[], ready: boolean): Day[] {
     const item: Item = { task };
     if (min !== undefined) {
       // With a date the server's moments know about summer time.
-      item.from = m?.timed && isDate(m.from) ? m.from.slice(11, 16) : hhmm(min);
+      item.from = m?.timed && isDate(m.from) ? m.from.slice(11, 16) : task.begins_at;
       item.to = m?.timed && isDate(m.to) ? m.to.slice(11, 16) : hhmm(min + task.for_s / 60);
       const here = m?.timed ? m.from.slice(19) : "";
       if (here !== zone && here !== "") item.zone = here === "Z" ? "UTC" : `UTC${here}`;

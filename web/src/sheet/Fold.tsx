@@ -29,7 +29,7 @@ export function Fold({
   const here = r.stops
     .map((t, i) => ({ t, s: trip.stops[i], i }))
     .filter(({ t, i }) => (t.day <= day && day < t.day + t.nights) || brews.some((b) => b.stop === i));
-  const tasks = r.tasks.filter((x) => x.day === day && x.when !== "brew");
+  const tasks = r.tasks.filter((x) => x.begins === day && x.when !== "brew");
   const each = Math.max(1, Math.floor(brewPages / Math.max(brews.length, 1)));
   const of = Math.min(each, 2);
   const pages: ReactNode[] = [
@@ -77,7 +77,10 @@ export function Fold({
       ))}
       {tasks.length > 0 && <h2>To do</h2>}
       {tasks.map((x) => (
-        <p key={x.id}>□ {say(x, system)}</p>
+        <p key={x.id}>
+          □ {x.begins_at && <span className="num">{x.begins_at} </span>}
+          {say(x, system)}
+        </p>
       ))}
       {brews.length > brewPages && (
         <p className="leaf-caution">
