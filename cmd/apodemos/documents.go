@@ -24,7 +24,7 @@ func openapiCommand() *cobra.Command {
 
 func schemaCommand() *cobra.Command {
 	return &cobra.Command{
-		Use:       "schema [trip|recipe|log]",
+		Use:       "schema [trip|recipe|log|pocket]",
 		Short:     "Print the JSON Schema of trip, recipe or log files",
 		Args:      cobra.MaximumNArgs(1),
 		ValidArgs: server.Schemas,

@@ -84,6 +84,19 @@ func logCommand() *cobra.Command {
 	}, true)
 }
 
+// one is the check of a command's one argument: what it is called, and what it may be.
+func one(what, allowed string) cobra.PositionalArgs {
+	return func(_ *cobra.Command, args []string) error {
+		switch len(args) {
+		case 0:
+			return fmt.Errorf("%s is missing; allowed: %s", what, allowed)
+		case 1:
+			return nil
+		}
+		return fmt.Errorf("%s is there %d times; allowed: once, %s", what, len(args), allowed)
+	}
+}
+
 // moment is when something was, by the clock of this machine, and which clock that is.
 func moment(at string) string {
 	t, err := time.Parse(time.RFC3339, at)

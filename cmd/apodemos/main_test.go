@@ -217,9 +217,9 @@ func TestBadCalls(t *testing.T) {
 		in   string
 		says string
 	}{
-		{[]string{"plan"}, "", "request: not JSON"},
+		{[]string{"plan"}, "{", "request: not JSON"},
 		{[]string{"recipe", "plum"}, "", "words: nothing here reads as a recipe"},
-		{[]string{"advise"}, "", "history: not JSON"},
+		{[]string{"advise"}, "{", "history: not JSON"},
 		{[]string{"advise"}, `{"brews": [{"request": {"method": "cone"}, "tasting": {"sour_bitter": 5}}]}`, "brews[0].tasting.sour_bitter: 5 is not allowed"},
 		{[]string{"advise"}, `{"brews": [], "luck": 1}`, "luck: not a known field"},
 		{[]string{"plan", "extra"}, "{}", "unknown command"},
@@ -228,7 +228,14 @@ func TestBadCalls(t *testing.T) {
 		{[]string{"import", filepath.Join(dir, "none.gpx"), "--data", dir}, "", "no such file"},
 		{[]string{"import", big, "--data", dir}, "", "day"},
 		{[]string{"export", "trip.json", "--data", dir, "--trip", "9"}, "", "--trip: 9 is not allowed; there is no trip yet"},
-		{[]string{"backup"}, "", "accepts 1 arg"},
+		{[]string{"backup"}, "", "FILE is missing; allowed: a new one, for the copy"},
+		{[]string{"restore", "a", "b"}, "", "FILE is there 2 times; allowed: once, a backup"},
+		{[]string{"export"}, "", "FORMAT is missing; allowed: trip.json, stops.gpx, schedule.ics, provisions.csv, log.json, log.csv"},
+		{[]string{"export", "trip.pdf"}, "", "is not a format; allowed: trip.json, stops.gpx, schedule.ics, provisions.csv, log.json, log.csv"},
+		{[]string{"import"}, "", "FILE is missing; allowed: a trip, GPX, CSV, log or recipe file, or - for standard input"},
+		{[]string{"recipe"}, "", "WORDS are missing"},
+		{[]string{"plan"}, " \n", `request: nothing is given; allowed: one JSON object such as {"method": "cone"}`},
+		{[]string{"bench", "fuel"}, "", "question: nothing is given"},
 		{[]string{"restore", filepath.Join(dir, "none.db"), "--data", dir}, "", "cannot read the backup"},
 		{[]string{"serve", "--data", dir, "--listen", "nowhere:-1"}, "", "cannot listen on nowhere:-1"},
 		{[]string{"nonsense"}, "", `unknown command "nonsense"`},

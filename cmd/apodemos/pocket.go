@@ -74,7 +74,7 @@ ID=there, or for all of them with --all here or --all there.
 
 Exit code 0 and it is kept (or with --look would be); 3 where something is to be
 chosen first, and nothing was changed.`,
-		Args: cobra.ExactArgs(1),
+		Args: one("FILE", "the pocket that comes back"),
 		RunE: func(c *cobra.Command, args []string) error {
 			choices := map[string]journal.Side{}
 			for _, x := range chosen {

@@ -1,6 +1,7 @@
 package main
 
 import (
+	"errors"
 	"fmt"
 	"strings"
 
@@ -19,7 +20,12 @@ not understood, is said on standard error, one a line.
 
 Exit code 0 and a recipe; or 2, and on standard error one line a problem.`,
 		Example: `  apodemos recipe "13 g, 200 g at 90 °C, medium-coarse, 30/110/170/200 at 0:00/0:45/1:30/2:15"`,
-		Args:    cobra.MinimumNArgs(1),
+		Args: func(_ *cobra.Command, args []string) error {
+			if len(args) == 0 {
+				return errors.New("WORDS are missing; allowed: those of a recipe, in quotes")
+			}
+			return nil
+		},
 		RunE: func(c *cobra.Command, args []string) error {
 			r, err := recipe.Read(strings.Join(args, " "))
 			if err != nil {

@@ -84,7 +84,7 @@ func backupCommand() *cobra.Command {
 		Use:   "backup FILE",
 		Short: "Copy the database to FILE, also while the program runs",
 		Long:  `Writes a consistent copy of the database to a new file; "apodemos restore" puts it back.`,
-		Args:  cobra.ExactArgs(1),
+		Args:  one("FILE", "a new one, for the copy"),
 		RunE: func(c *cobra.Command, args []string) error {
 			if !store.Exists(data) {
 				return fmt.Errorf("--data: there is no database in %s; allowed: the directory that %s is in", data, store.FileName)
@@ -108,7 +108,7 @@ func restoreCommand() *cobra.Command {
 		Short: "Put a backup in the place of the database",
 		Long: `Checks a backup and puts it in the place of the database. Stop the program first.
 The database that was there is kept beside it, under another name.`,
-		Args: cobra.ExactArgs(1),
+		Args: one("FILE", "a backup"),
 		RunE: func(c *cobra.Command, args []string) error {
 			kept, err := store.Restore(c.Context(), data, args[0])
 			if err != nil {

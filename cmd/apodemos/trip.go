@@ -9,6 +9,7 @@ import (
 	"fmt"
 	"io"
 	"os"
+	"slices"
 	"strings"
 	"time"
 
@@ -74,7 +75,7 @@ func importCommand() *cobra.Command {
 and keeps the trip: the whole of it, or nothing where something is wrong. A log
 (log.json, or a CSV with brewed_at and method) is brought in, each entry once; a
 recipe file is kept.`,
-		Args: cobra.ExactArgs(1),
+		Args: one("FILE", "a trip, GPX, CSV, log or recipe file, or - for standard input"),
 		RunE: func(c *cobra.Command, args []string) error {
 			f := io.NopCloser(c.InOrStdin())
 			if args[0] != "-" {
@@ -130,6 +131,9 @@ recipe file is kept.`,
 	return c
 }
 
+// exports are all that export writes.
+func exports() []string { return append(files.Names(), "log.json", "log.csv") }
+
 func exportCommand() *cobra.Command {
 	var data string
 	var alarms formats.Alarms
@@ -137,8 +141,11 @@ func exportCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:   "export FORMAT",
 		Short: "Write a trip as one of " + strings.Join(files.Names(), ", ") + "; or its log, or all with --trip 0, as log.json or log.csv",
-		Args:  cobra.ExactArgs(1),
+		Args:  one("FORMAT", strings.Join(exports(), ", ")),
 		RunE: func(c *cobra.Command, args []string) error {
+			if !slices.Contains(exports(), args[0]) {
+				return fmt.Errorf("%q is not a format; allowed: %s", args[0], strings.Join(exports(), ", "))
+			}
 			s, err := opened(c, data)
 			if err != nil {
 				return err

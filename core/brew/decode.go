@@ -38,6 +38,9 @@ func decodeInto(v any, r io.Reader, limit int64, what, example string) error {
 	if int64(len(b)) > limit {
 		return Problems{{Field: what, Message: fmt.Sprintf("larger than %d bytes; allowed: up to %d", limit, limit)}}
 	}
+	if len(bytes.TrimSpace(b)) == 0 {
+		return Problems{{Field: what, Message: "nothing is given; allowed: one JSON object such as " + example}}
+	}
 	var tree any
 	dec := json.NewDecoder(bytes.NewReader(b))
 	err = dec.Decode(&tree)
