@@ -362,6 +362,11 @@ func (p *person) fill(label, value string) {
 	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent(value), chromedp.KeyEvent(kb.Tab))
 }
 
+// day sets a field of a date, or of a moment, whose parts differ from machine to machine.
+func (p *person) day(id, value string) {
+	p.js(fmt.Sprintf(`(() => { const e = document.getElementById(%q); Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(e, %q); e.dispatchEvent(new Event("input", {bubbles: true})); return "" })()`, id, value))
+}
+
 // into puts the cursor into the field with a label.
 func (p *person) into(label string) {
 	p.t.Helper()

@@ -280,23 +280,14 @@ func TestACupOfAnotherDay(t *testing.T) {
 	p := sit(t, a.base)
 	p.open("/trips/1/stops/5/brews/9/log")
 	p.see("How did it come out?")
-	put := func(when string) {
-		t.Helper()
-		p.js(fmt.Sprintf(`(() => {
-			const e = document.getElementById("entry-when");
-			Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, "value").set.call(e, %q);
-			e.dispatchEvent(new Event("input", {bubbles: true}));
-			return "";
-		})()`, when))
-	}
-	put("2199-01-01T08:00")
+	p.day("entry-when", "2199-01-01T08:00")
 	p.see("This lies ahead")
-	put("0026-09-01T07:30")
+	p.day("entry-when", "0026-09-01T07:30")
 	p.stepOn("7 of ten")
 	p.expectError("422")
 	p.click("Keep it in the log")
 	p.see("from the year 2000 until now") // and what was said stays
-	put("2026-09-01T07:30")
+	p.day("entry-when", "2026-09-01T07:30")
 	p.seeNot("This lies ahead")
 	p.do(chromedp.Reload())
 	p.until("find it still said", func() bool { return p.js(`document.getElementById("entry-when")?.value ?? ""`) == "2026-09-01T07:30" })

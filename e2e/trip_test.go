@@ -219,6 +219,13 @@ func TestArrangingATrip(t *testing.T) {
 
 	p.click("Change the trip")
 	p.see("What is carried")
+	p.expectError("422") // a slip of the finger, told where it was made
+	p.day("trip-starts", "0026-09-05")
+	p.click("Save the trip")
+	p.until("told beside the field", func() bool {
+		return strings.Contains(p.js(`document.getElementById("trip-starts").parentElement.innerText`), "from 1900 to 2199")
+	})
+	p.day("trip-starts", "2026-09-05")
 	p.fill("Coffee at the start", "200")
 	p.click("Save the trip")
 	p.click("Provisions")

@@ -205,14 +205,18 @@ func TestPutKnowsARevision(t *testing.T) {
 	})
 }
 
+// changed is a home, its trip, and the pocket in which its gorge was put higher.
+func changed(t testing.TB) (app.App, int64, *app.Carried) {
+	home, id := atHome(t)
+	s := opened(t, take(t, home, id))
+	higher(t, s, gorge, 700)
+	return home, id, s.Carried()
+}
+
 // Whatever a file holds, it is brought in or refused in a sentence, and what is refused
 // changes nothing.
 func TestHostilePockets(t *testing.T) {
-	home, id := atHome(t)
-	c := take(t, home, id)
-	s := opened(t, c)
-	higher(t, s, gorge, 700)
-	whole := s.Carried()
+	home, _, whole := changed(t)
 	before := told(t, home)
 	long := strings.Repeat("x", 5000)
 	for name, spoil := range map[string]func(c *app.Carried){
@@ -261,13 +265,9 @@ func TestHostilePockets(t *testing.T) {
 // A pocket that another program wrote says that a trip begins on a day that there is not:
 // what else it brings comes home, and the trip begins when it did.
 func TestATripThatBeginsOnNoDay(t *testing.T) {
-	home, id := atHome(t)
-	c := take(t, home, id)
-	s := opened(t, c)
-	higher(t, s, gorge, 700)
-	whole := s.Carried()
+	home, id, whole := changed(t)
 	e := whole.Events[len(whole.Events)-1]
-	e.ID, e.Kind, e.UUID = "other.1", app.KindTrip, c.Pocket.Trips[0]
+	e.ID, e.Kind, e.UUID = "other.1", app.KindTrip, whole.Pocket.Trips[0]
 	e.Set, e.Over, e.Live = journal.Fields{"starts_on": json.RawMessage(`"2026-13-41"`)}, nil, nil
 	whole.Events = append(whole.Events, e)
 	whole.Sum = app.SumOf(whole.Events)

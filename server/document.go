@@ -281,6 +281,9 @@ func ranges(schemas, of object, fields []field.Field) {
 		switch f.Kind {
 		case "number":
 			leaf["minimum"], leaf["maximum"] = f.Min, f.Max
+			if f.Whole {
+				leaf["multipleOf"] = 1
+			}
 			if f.Unit != "" {
 				said = append(said, string(f.Unit))
 			}

@@ -90,6 +90,7 @@ func TestEveryExampleIsTrue(t *testing.T) {
 	}
 	require.NoError(t, json.Unmarshal(b, &doc))
 	given := map[string]any{}
+	alone, _ := beyond(t) // for what changes nothing
 	for _, path := range slices.Sorted(maps.Keys(doc.Paths)) {
 		for method, o := range doc.Paths[path] {
 			kinds := []string{""}
@@ -99,7 +100,10 @@ func TestEveryExampleIsTrue(t *testing.T) {
 				})
 			}
 			for _, kind := range kinds {
-				h, s := beyond(t)
+				h := alone
+				if method != "get" || firstThis[o.OperationID] != nil {
+					h, _ = beyond(t)
+				}
 				if o.OperationID == "revoke-device" {
 					require.Equal(t, 303, pairWith(h, keyOf(t, h), "A phone").Code)
 				}
@@ -111,7 +115,6 @@ func TestEveryExampleIsTrue(t *testing.T) {
 				w := o.asShown(t, func(method, path, body string, headers ...string) *httptest.ResponseRecorder {
 					return ask(h, method, path, body, headers...)
 				}, method, path, kind)
-				s.Close()
 				if !assert.Less(t, w.Code, 300, "%s, %s: %s", o.OperationID, kind, w.Body) {
 					continue
 				}

@@ -278,13 +278,20 @@ func (p *leaf) trip(t trip.Trip, r *trip.Result) {
 				p.head(fmt.Sprintf("Day %d", day))
 			}
 		}
-		p.line(fmt.Sprintf("  [ ] %-8s", cmp.Or(task.BeginsAt, task.When)), p.say(task.Phrase))
+		lead := "  [ ] "
+		if at := cmp.Or(task.BeginsAt, untimed[task.When]); at != "" {
+			lead += fmt.Sprintf("%-10s ", at)
+		}
+		p.line(lead, p.say(task.Phrase))
 	}
 	p.cautions("Take care", r.Cautions)
 	for _, x := range r.Impossible {
 		p.line("  ! ", "Cannot be made: "+x.Name+": "+x.Message)
 	}
 }
+
+// untimed is when what has no hour is done; what a heading says already is not said again.
+var untimed = map[string]string{"morning": "on arrival", "evening": "evening", "brew": "any time"}
 
 // table writes rows under a head, or that there are none.
 func (p *leaf) table(none string, head []string, rows [][]string) {

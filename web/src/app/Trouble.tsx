@@ -21,6 +21,12 @@ export function Trouble({ error, retry }: { error: unknown; retry?: () => void }
   );
 }
 
+/** What is wrong with one field, beside it. */
+export function FieldTrouble({ error, field }: { error: unknown; field: string }) {
+  const t = error instanceof ApiError ? error.troubles.find((x) => x.field === field) : undefined;
+  return t ? <p className="field-trouble">{t.message}</p> : null;
+}
+
 /** Shows a query's data, or that it is being read, or what went wrong. */
 export function Loaded<T>({
   query,

@@ -6,7 +6,7 @@ import type { Coffee, Schemas } from "../api/client";
 import { addCoffee, closing, useChange, useCoffees, useDeletedCoffees, useLog } from "../api/queries";
 import { Panel } from "../app/Panel";
 import { useSettings } from "../app/settings";
-import { Loaded, Trouble } from "../app/Trouble";
+import { FieldTrouble, Loaded, Trouble } from "../app/Trouble";
 import { over, useStored } from "../app/useStored";
 import { useRemove } from "../app/useUndo";
 import { Deleted } from "../log/Deleted";
@@ -231,6 +231,7 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
               value={c.roasted_on ?? ""}
               onChange={(e) => put({ roasted_on: e.target.value || undefined })}
             />
+            <FieldTrouble error={save.error} field="roasted_on" />
           </div>
           {select("coffee-species", "Species", "species", ["arabica", "robusta"])}
           <div className="field">

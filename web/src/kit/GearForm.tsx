@@ -3,7 +3,7 @@ import { useState } from "react";
 import { api, ApiError, must, type Schemas } from "../api/client";
 import { saveGear } from "../api/change";
 import { closing, useCatalogue, useChange } from "../api/queries";
-import { Trouble } from "../app/Trouble";
+import { FieldTrouble, Trouble } from "../app/Trouble";
 import { useOfferUndo } from "../app/useUndo";
 import { withKey } from "../app/withKey";
 import { NumberField } from "../units/NumberField";
@@ -20,10 +20,6 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
   const put = (key: keyof Item, v: unknown) => setIt((o) => withKey(o, key, v));
   const save = useChange(() => (item?.id ? saveGear(item, it) : must(api.POST("/gear", { body: it }))));
   const troubles = save.error instanceof ApiError ? save.error.troubles : [];
-  const trouble = (key: string) => {
-    const t = troubles.find((x) => x.field === key);
-    return t && <p className="field-trouble">{t.message}</p>;
-  };
   const list = types[it.kind];
   return (
     <Panel title={item ? `Change ${item.name}` : "Add a thing"} open onClose={onClose} size={400}>
@@ -49,7 +45,7 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
               placeholder="a generic name"
               onChange={(e) => setIt({ ...it, name: e.target.value })}
             />
-            {trouble("name")}
+            <FieldTrouble error={save.error} field="name" />
           </div>
           <div className="field">
             <label htmlFor="gear-kind">Kind</label>
@@ -69,7 +65,7 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
                 options={list.map(([value, label]) => ({ value, label, title: label }))}
                 onChange={(v) => put("type", v)}
               />
-              {trouble("type")}
+              <FieldTrouble error={save.error} field="type" />
             </div>
           )}
           {numberFields

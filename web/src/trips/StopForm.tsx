@@ -8,7 +8,7 @@ import { Panel } from "../app/Panel";
 import { stopPath } from "../app/where";
 import { Place } from "../place/Place";
 import { useSettings } from "../app/settings";
-import { Trouble } from "../app/Trouble";
+import { FieldTrouble, Trouble } from "../app/Trouble";
 import { getIn, setIn } from "../plan/paths";
 import { withKey } from "../app/withKey";
 import { NumberField } from "../units/NumberField";
@@ -245,9 +245,7 @@ export default function StopForm({
                   value={day}
                   onChange={(v) => setDay(v ?? 1)}
                 />
-                {troubles.find((t) => t.field === "day") && (
-                  <p className="field-trouble">{troubles.find((t) => t.field === "day")?.message}</p>
-                )}
+                <FieldTrouble error={save.error} field="day" />
               </div>
               <div className="field">
                 <label htmlFor="stop-km">Distance along the route</label>
@@ -277,9 +275,7 @@ export default function StopForm({
             <div className="field">
               <label htmlFor="stop-zone">Time zone</label>
               <Input id="stop-zone" value={zone} maxLength={60} onChange={(e) => setZone(e.target.value)} />
-              {troubles.find((t) => t.field === "time_zone") && (
-                <p className="field-trouble">{troubles.find((t) => t.field === "time_zone")?.message}</p>
-              )}
+              <FieldTrouble error={save.error} field="time_zone" />
             </div>
             {number("lat", "Latitude", "°", -90, 90)}
             {number("lon", "Longitude", "°", -180, 180)}

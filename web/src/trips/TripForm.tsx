@@ -3,7 +3,7 @@ import { useState } from "react";
 import { ApiError, type Schemas, type TripOut } from "../api/client";
 import { saveTrip } from "../api/change";
 import { closing, useChange } from "../api/queries";
-import { Trouble } from "../app/Trouble";
+import { FieldTrouble, Trouble } from "../app/Trouble";
 import { useOfferUndo } from "../app/useUndo";
 import { withKey } from "../app/withKey";
 import { NumberField } from "../units/NumberField";
@@ -72,6 +72,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
               maxLength={120}
               onChange={(e) => setName(e.target.value)}
             />
+            <FieldTrouble error={save.error} field="name" />
           </div>
           <div className="field">
             <label htmlFor="trip-starts">Starts on</label>
@@ -82,6 +83,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
               value={starts}
               onChange={(e) => setStarts(e.target.value)}
             />
+            <FieldTrouble error={save.error} field="starts_on" />
           </div>
           <div className="field">
             <label htmlFor="trip-people">People</label>
