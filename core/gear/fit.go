@@ -56,30 +56,70 @@ func gr(v float64) quantity.Value { return quantity.Of(v, quantity.Gram) }
 // being held. From memory.
 const restMm = 8
 
-// OnRim is whether a brewer's base sits on a cup's rim: falls in when it is no
-// wider, tips when hardly. It is false where a dimension is not known, or the
-// brewer stands on its own.
+// OnRim is whether a brewer's base sits on a cup's rim: falls in when it is no wider, tips
+// when hardly. One that is leaned on has to sit: what only tips does not fit. It is false
+// where a dimension is not known, or the brewer stands on its own; one that is leaned on is
+// then to be tried at home.
 func OnRim(b, cup Item) (Joint, bool) {
-	if b.Kind != Brewer || b.BaseMm == nil || cup.RimMm == nil || !restsOnCup(b.Type) {
+	if b.Kind != Brewer || !restsOnCup(b.Type) {
 		return Joint{}, false
 	}
+	leaned := LeanedOn(b.Type)
+	if b.BaseMm == nil || cup.RimMm == nil {
+		if !leaned || cup.Name == "" {
+			return Joint{}, false
+		}
+		return Joint{Rule: "rim", A: b.ID, B: cup.ID, Level: Care, Phrase: quantity.Say("You lean on " + b.Within() + ": try at home whether " + cup.Within() + " carries it."), Remedy: "measure its base and the cup's rim"}, true
+	}
 	over := *b.BaseMm - *cup.RimMm
-	remedy := "a stick across the rim, or a narrower cup"
+	remedy, tips := "a stick across the rim, or a narrower cup", Care
+	if leaned {
+		remedy, tips = "a narrower mug or a jug that carries it: you lean on it", No
+	}
 	switch {
 	case over <= 0:
 		return joint("rim", b, cup, No, over, restMm, remedy, b.said()+" falls into "+cup.Within()+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
 	case over < restMm:
-		return joint("rim", b, cup, Care, over, restMm, remedy, b.said()+" tips on "+cup.Within()+": a base of {0} on a rim of {1} rests on {2} only.", mm(*b.BaseMm), mm(*cup.RimMm), mm(over)), true
+		return joint("rim", b, cup, tips, over, restMm, remedy, b.said()+" tips on "+cup.Within()+": a base of {0} on a rim of {1} rests on {2} only.", mm(*b.BaseMm), mm(*cup.RimMm), mm(over)), true
 	}
 	return joint("rim", b, cup, Fits, over, restMm, "", b.said()+" sits on "+cup.Within()+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
 }
 
-func restsOnCup(t string) bool {
-	switch t {
-	case "cone dripper", "flat-bed dripper", "tank dripper", "metal drip filter", "hand press", "cloth filter":
+// Stands is OnRim where a stick may lie across the rim: it carries what drips, and nothing
+// that is leaned on.
+func Stands(b, cup Item, stick bool) (Joint, bool) {
+	j, known := OnRim(b, cup)
+	if !known || j.Level == Fits || !stick || LeanedOn(b.Type) {
+		return j, known
+	}
+	j.Level, j.Remedy = Care, "lay the stick across the rim"
+	j.Phrase = quantity.Say(b.said() + " stands on " + cup.Within() + " with the stick across its rim.")
+	return j, true
+}
+
+// Carries reports whether what Stands says is no refusal, without its words: a choice of kits
+// asks it often.
+func Carries(b, cup Item, stick bool) bool {
+	if b.Kind != Brewer || b.BaseMm == nil || cup.RimMm == nil || !restsOnCup(b.Type) {
 		return true
 	}
-	return false
+	over := *b.BaseMm - *cup.RimMm
+	if LeanedOn(b.Type) {
+		return over >= restMm
+	}
+	return over > 0 || stick
+}
+
+// LeanedOn reports whether a brewer of a type is pressed on as it brews, so that what it
+// stands on has to carry that.
+func LeanedOn(t string) bool { return t == "hand press" || t == "pocket pump brewer" }
+
+func restsOnCup(t string) bool {
+	switch t {
+	case "cone dripper", "flat-bed dripper", "tank dripper", "metal drip filter", "cloth filter":
+		return true
+	}
+	return LeanedOn(t)
 }
 
 // cupFull is the share of a cup that is filled; more spills. From memory.

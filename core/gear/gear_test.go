@@ -56,6 +56,8 @@ func TestBadGear(t *testing.T) {
 // The rules one by one; the limits are common practice or from memory.
 func TestRulesOfFit(t *testing.T) {
 	drip := Item{ID: 1, Name: "Slow metal drip", Kind: Brewer, Type: "metal drip filter", MassG: 75, BaseMm: p(88)}
+	press := Item{ID: 5, Name: "Hand press", Kind: Brewer, Type: "hand press", MassG: 290, BaseMm: p(88)}
+	pump := Item{ID: 6, Name: "Pump", Kind: Brewer, Type: "pocket pump brewer", MassG: 340}
 	cup := func(rim float64) Item {
 		return Item{ID: 2, Name: "Cup", Kind: Cup, MassG: 1, RimMm: &rim, CapacityMl: p(300)}
 	}
@@ -71,6 +73,11 @@ func TestRulesOfFit(t *testing.T) {
 		{"just as wide falls in", func() (Joint, bool) { return OnRim(drip, cup(88)) }, No, "falls into"},
 		{"tips", func() (Joint, bool) { return OnRim(drip, cup(84)) }, Care, "rests on 4 mm only"},
 		{"sits", func() (Joint, bool) { return OnRim(drip, cup(78)) }, Fits, "sits on cup"},
+		{"a stick carries what drips", func() (Joint, bool) { return Stands(drip, cup(102), true) }, Care, "with the stick across its rim"},
+		{"nobody presses on a stick", func() (Joint, bool) { return Stands(press, cup(102), true) }, No, "falls into"},
+		{"nor on what tips", func() (Joint, bool) { return Stands(press, cup(84), true) }, No, "rests on 4 mm only"},
+		{"a press sits", func() (Joint, bool) { return Stands(press, cup(78), true) }, Fits, "sits on cup"},
+		{"what is leaned on is tried first", func() (Joint, bool) { return Stands(pump, cup(78), true) }, Care, "try at home"},
 		{"a drink in a cup", func() (Joint, bool) { return DrinkInCup(cup(80), 225) }, Fits, "has room for 225 ml"},
 		{"too small a cup", func() (Joint, bool) { return DrinkInCup(cup(80), 290) }, No, "not to the brim"},
 		{"water in a pot", func() (Joint, bool) { return WaterInVessel(pot, 900) }, Fits, "holds the 900 ml"},
@@ -146,6 +153,13 @@ func TestRulesAreMonotone(t *testing.T) {
 		base, rim := rapid.Float64Range(40, 150).Draw(t, "base"), rapid.Float64Range(40, 150).Draw(t, "rim")
 		more := rapid.Float64Range(0, 40).Draw(t, "more")
 		on := func(base, rim float64) int {
+			for _, kind := range []string{"cone dripper", "hand press", "moka pot"} {
+				for _, stick := range []bool{false, true} {
+					b, c := Item{Kind: Brewer, Type: kind, BaseMm: &base}, Item{Name: "Cup", RimMm: &rim}
+					j, known := Stands(b, c, stick)
+					assert.Equal(t, !known || j.Level != No, Carries(b, c, stick), "%s %v", j.Text, stick)
+				}
+			}
 			j, _ := OnRim(Item{Kind: Brewer, Type: "cone dripper", BaseMm: &base}, Item{RimMm: &rim})
 			return order[j.Level]
 		}

@@ -308,12 +308,7 @@ func (in *instance) joints(e *entry) []gear.Joint {
 	for _, c := range e.brewers {
 		k := in.brewers[c]
 		it := in.items[k]
-		j, ok := gear.OnRim(it, cup)
-		if ok && j.Level != gear.Fits && b.support {
-			j.Level, j.Remedy, j.B = gear.Care, "", in.items[b.cup].ID
-			j.Phrase = quantity.Say(quantity.Own(it.Name) + " stands on " + cup.Within() + " with the stick across its rim.")
-		}
-		add(j, ok)
+		add(gear.Stands(it, cup, b.support))
 		if dose[k] > 0 {
 			add(gear.DoseInBrewer(it, dose[k]))
 		}

@@ -213,12 +213,12 @@ func (in *instance) whyNever(k int) string {
 	if it.Kind == gear.Brewer {
 		falls := 0
 		for _, c := range in.cups {
-			if j, ok := gear.OnRim(it, in.items[c]); ok && j.Level == gear.No {
+			if j, ok := gear.Stands(it, in.items[c], in.support != none); ok && j.Level == gear.No {
 				falls++
 			}
 		}
-		if falls > 0 && falls == len(in.cups) && in.support == none {
-			return "falls into every cup on the shelf."
+		if falls > 0 && falls == len(in.cups) {
+			return quantity.Either(gear.LeanedOn(it.Type), "no cup on the shelf carries it when you lean on it.", "falls into every cup on the shelf.")
 		}
 		for i := range in.demands {
 			for _, why := range slices.Sorted(maps.Keys(in.demands[i].why)) {

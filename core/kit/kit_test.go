@@ -103,7 +103,7 @@ func check(t require.TestingT, in trip.Trip, list []gear.Item, k *Kit) {
 		}
 		assert.Contains(t, k.Items, b.Brewer, "a brewer that is used is in the kit")
 		assert.Contains(t, byID[b.Brewer].Methods(), b.Method)
-		if j, ok := gear.OnRim(byID[b.Brewer], cup); ok && !support {
+		if j, ok := gear.Stands(byID[b.Brewer], cup, support); ok {
 			assert.NotEqual(t, gear.No, j.Level, j.Text)
 		}
 	}

@@ -86,9 +86,7 @@ func serves(t require.TestingT, in trip.Trip, k laid, s Serving) *brew.Plan {
 		require.True(t, ok, "%s: its brewer is in the kit", what)
 		assert.Contains(t, brewer.Methods(), s.Method)
 		brewer.Into(&r)
-		if j, ok := gear.OnRim(brewer, *k.cup); ok && !k.support {
-			fits(j, ok)
-		}
+		fits(gear.Stands(brewer, *k.cup, k.support))
 	} else {
 		assert.True(t, m.Family == "cup" || m.InPot(), "%s needs a brewer", what)
 	}

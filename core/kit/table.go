@@ -1,6 +1,7 @@
 package kit
 
 import (
+	"apodemos/core/gear"
 	"math"
 	"slices"
 	"strings"
@@ -276,10 +277,8 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 	if cup.CapacityMl != nil && o.drink > 0.92**cup.CapacityMl {
 		return way{}, false
 	}
-	if o.rests && !b.support {
-		if base, rim := in.items[o.brewer].BaseMm, cup.RimMm; base != nil && rim != nil && *base <= *rim {
-			return way{}, false
-		}
+	if o.rests && !gear.Carries(in.items[o.brewer], cup, b.support) {
+		return way{}, false
 	}
 	if o.serverMl > 0 && !in.holds(b, o.serverMl) {
 		return way{}, false

@@ -85,7 +85,7 @@ func pick(have []gear.Item, along []int64, m method.Method, r brew.Request, batc
 	f.Brewer = least(serves, func(b gear.Item) int {
 		bad := 3
 		for _, c := range cups {
-			bad = min(bad, badness(gear.OnRim(b, c)))
+			bad = min(bad, badness(gear.Stands(b, c, f.stick)))
 		}
 		return 4*bad + badness(gear.DoseInBrewer(b, dose))
 	})
@@ -104,7 +104,9 @@ func pick(have []gear.Item, along []int64, m method.Method, r brew.Request, batc
 				f.inTurn, ml = true, drink
 			}
 		}
-		f.Into = least(cups, func(c gear.Item) int { return 16*badness(gear.DrinkInCup(c, ml)) + badness(gear.OnRim(*f.Brewer, c)) })
+		f.Into = least(cups, func(c gear.Item) int {
+			return 16*badness(gear.DrinkInCup(c, ml)) + badness(gear.Stands(*f.Brewer, c, f.stick))
+		})
 		if f.inTurn {
 			f.Cup = f.Into
 		}
@@ -194,11 +196,7 @@ func (f Fit) joined(p *brew.Plan, m method.Method) Fit {
 	n := batchesOf(p)
 	if f.Brewer != nil {
 		if f.Into != nil {
-			j, known := gear.OnRim(*f.Brewer, *f.Into)
-			if known && j.Level != gear.Fits && f.stick {
-				j.Level, j.Remedy = gear.Care, "lay the stick across the rim"
-			}
-			add(j, known)
+			add(gear.Stands(*f.Brewer, *f.Into, f.stick))
 		}
 		if f.Paper != nil {
 			add(gear.PaperInBrewer(*f.Brewer, *f.Paper))
