@@ -166,6 +166,9 @@ func (a App) WriteLog(ctx context.Context, l LogEntry) (LogEntry, error) {
 	if l.Had.Empty() {
 		l.Had = ran.Had
 	}
+	if l.Had.Unboiled == nil { // nobody's own words take that away
+		l.Had.Unboiled = ran.Had.Unboiled
+	}
 	if l.Made == nil {
 		l.Made = ran.Kept
 	}

@@ -203,7 +203,7 @@ func NoticedOf(p *brew.Plan, r Run) Noticed {
 		return out
 	}
 	was := f.Was()
-	out.Had = taste.Had{WaterG: was.WaterG, StartC: was.StartC, ContactS: was.ContactS}
+	out.Had = taste.Had{WaterG: was.WaterG, StartC: was.StartC, ContactS: was.ContactS, Unboiled: was.Unboiled}
 	out.Following, out.Proposals = f.Out(), f.Calibrations()
 	return out
 }

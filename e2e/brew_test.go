@@ -41,7 +41,7 @@ func TestOneBrewFromPlanToLog(t *testing.T) {
 	p.see("Four pulses")
 	assert.InDelta(t, boilAt(3900), number(t, p.figure("boil_c")), 0.051)
 	assert.Equal(t, "none", p.figure("wait_s"), "it boils below the temperature that the recipe wants: do not wait")
-	p.see("Do not wait: keep it on the heat until the last pour.")
+	p.see("wait: keep it on the heat until the last pour.")
 	p.see("Tried, not kept")
 	dose := number(t, p.figure("dose_g"))
 

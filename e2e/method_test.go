@@ -26,7 +26,7 @@ func TestOneBrewOfEachFamily(t *testing.T) {
 		{"Cup steep: Broken, skimmed, decanted", "ratio_g_per_l", 62, "scrape off the foam"},
 		{"Flat-bed dripper: Bloom of three times the dose, slow circles", "ratio_g_per_l", 66.5, "three times the dose"},
 		{"Slow metal drip: Over condensed milk", "ratio_g_per_l", 150, "of condensed milk in each cup"},
-		{"Moka pot: Hot water in the boiler", "ratio_g_per_l", 100, "safety valve"},
+		{"Moka pot: Hot water in the boiler", "ratio_g_per_l", 100, "the valve is clear"},
 		{"Pocket pump brewer: A full basket, about thirteen presses", "ratio_g_per_l", 180, "thirteen presses"},
 		{"Cold concentrate at home: One to four by volume", "ratio_g_per_l", 95, "Twelve hours"},
 		{"Steeped or boiled pot: Warm water, then a boil", "ratio_g_per_l", 62.5, "rolling boil"},

@@ -19,6 +19,7 @@ import (
 	"testing"
 	"time"
 
+	"github.com/chromedp/cdproto/page"
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/require"
@@ -401,6 +402,28 @@ func (p *person) next() {
 	for end := time.Now().Add(2 * time.Second); at() == was && time.Now().Before(end); {
 		time.Sleep(20 * time.Millisecond)
 	}
+}
+
+// beforeEach runs a script in every page before its own.
+func (p *person) beforeEach(script string) {
+	p.t.Helper()
+	call(p, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: script})
+}
+
+// skipBoil goes without the boil that makes the water safe: a choice, made twice.
+func (p *person) skipBoil() {
+	p.t.Helper()
+	p.click("Skip: water not safe…")
+	p.see("Without this boil the water is not safe to drink.")
+	p.clickKind("Skip: water not safe", ".guide-skip button")
+	p.see("Water not safe: you skipped the safety boil")
+}
+
+// boils says that it boils, and sees the safe boil through to its end.
+func (p *person) boils() {
+	p.t.Helper()
+	p.click("It boils")
+	p.until("see the safe boil through", func() bool { return p.js(`document.querySelector("[data-testid=skip]") ? "" : "y"`) == "y" })
 }
 
 // picture saves what the tab shows; used by the screenshots alone.

@@ -133,7 +133,7 @@ var logNumbers = []logColumn{
 
 // logWords are the columns of a CSV of the log that hold words. The name is the place's, as
 // in a CSV of stops.
-var logWords = []string{"name", "id", "brewed_at", "brew", "method", "school", "recipe", "coffee_id", "coffee", "notes", "words", "by"}
+var logWords = []string{"name", "id", "brewed_at", "brew", "method", "school", "recipe", "coffee_id", "coffee", "notes", "words", "by", "run_water_unboiled"}
 
 func logColumns() []string {
 	out := append([]string{}, logWords...)
@@ -159,7 +159,10 @@ func (f LogFile) WriteCSV(w io.Writer) error {
 		if e.Request.School != nil {
 			school = *e.Request.School
 		}
-		line := []string{safe(e.Place), e.ID, e.BrewedAt, safe(e.Brew), e.Request.Method, school, safe(own), e.Coffee, safe(e.Name), safe(e.Notes), safe(e.Tasting.Words), safe(e.By)}
+		line := []string{safe(e.Place), e.ID, e.BrewedAt, safe(e.Brew), e.Request.Method, school, safe(own), e.Coffee, safe(e.Name), safe(e.Notes), safe(e.Tasting.Words), safe(e.By), ""}
+		if u := e.Run.Unboiled; u != nil && *u {
+			line[len(line)-1] = "yes"
+		}
 		for _, c := range logNumbers {
 			cell := ""
 			if v := *c.at(&e); v != nil {
@@ -194,6 +197,13 @@ func ReadLogCSV(r io.Reader) (LogFile, error) {
 		plain := func(name string) string { return rec.cells[name] }
 		e := LogLine{ID: rec.cells["id"], BrewedAt: rec.cells["brewed_at"], Place: plain("name"), Brew: plain("brew"), Notes: plain("notes"), Coffee: rec.cells["coffee_id"], Name: plain("coffee"), By: plain("by")}
 		e.Tasting.Words = plain("words")
+		switch said := rec.cells["run_water_unboiled"]; said {
+		case "yes":
+			e.Run.Unboiled = new(true)
+		case "", "no":
+		default:
+			return fail(fmt.Errorf("run_water_unboiled: %q is not allowed; allowed: yes, no or nothing", said))
+		}
 		e.Request.Method = rec.cells["method"]
 		if s := rec.cells["school"]; s != "" {
 			e.Request.School = &s

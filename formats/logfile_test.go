@@ -25,6 +25,9 @@ func anyLog(t *rapid.T) LogFile {
 		l.Request.Coffee.Name = &l.Name
 		l.Tasting = taste.Tasting{SourBitter: number(t, "bitter", -3, 3), WeakStrong: number(t, "strong", -3, 3), Silt: number(t, "silt", 0, 3), Mark: number(t, "mark", 1, 10), TDSPct: number(t, "tds", 1, 12), Words: plain(t, "words")}
 		l.Run = taste.Had{ContactS: number(t, "contact", 20, 900), DoseG: number(t, "had", 5, 60)}
+		if rapid.Bool().Draw(t, "unboiled") {
+			l.Run.Unboiled = new(true)
+		}
 		f.Entries = append(f.Entries, l)
 	}
 	return f

@@ -38,6 +38,18 @@ self.addEventListener("message", (e) => {
   if (e.data === "take over") self.skipWaiting();
 });
 
+// A touch on an alert leads back to the guide.
+self.addEventListener("notificationclick", (e) => {
+  e.notification.close();
+  e.waitUntil(
+    (async () => {
+      const pages = await self.clients.matchAll({ type: "window" });
+      const guide = pages.find((p) => p.url.includes("/guide")) ?? pages[0];
+      await guide?.focus();
+    })(),
+  );
+});
+
 /** The network, for as long as one waits for a page. */
 async function soon(request) {
   const stop = new AbortController();

@@ -16,6 +16,7 @@ import (
 	"golang.org/x/term"
 
 	"apodemos/core/brew"
+	"apodemos/core/caution"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
 	"apodemos/core/trip"
@@ -178,10 +179,18 @@ func (p *leaf) cautions(head string, list []brew.Caution) {
 	said := map[string]bool{}
 	for _, c := range list {
 		if !said[c.Text] {
-			p.line("  ! ", c.Text)
+			p.line("  ! ", withReason(c))
 		}
 		said[c.Text] = true
 	}
+}
+
+// withReason is a caution as paper has it: a danger with why it is one.
+func withReason(c brew.Caution) string {
+	if c.Level == caution.Danger {
+		return c.Text + " " + c.Why
+	}
+	return c.Text
 }
 
 // plan is a brew on a page: what to take, the steps by the clock, and what to mind.
@@ -194,7 +203,7 @@ func (p *leaf) plan(pl *brew.Plan) {
 		boils = p.figure(quantity.Fine(*pl.BoilC, quantity.Celsius))
 	}
 	p.facts([2]string{"Coffee", p.of(pl.DoseG, quantity.Gram)}, [2]string{"Water poured", p.of(pl.Water.PouredMl, quantity.Millilitre)}, [2]string{"Drink", p.of(pl.DrinkMl, quantity.Millilitre)},
-		[2]string{"Boils here at", boils}, [2]string{"Poured at", p.of(pl.StartC, quantity.Celsius)}, [2]string{"Contact", p.of(pl.ContactS, quantity.Second)}, [2]string{"In all", p.of(pl.TotalS, quantity.Second)})
+		[2]string{"Boils here at", boils}, [2]string{"Poured at", p.of(pl.StartC, quantity.Celsius)}, [2]string{"Contact", p.of(pl.ContactS, quantity.Second)}, [2]string{"In all", p.of(pl.TotalS, quantity.Second)}, [2]string{"Boil", p.say(pl.Boiling)})
 	if pl.Heat != nil {
 		p.facts([2]string{"Fuel", p.of(pl.Heat.FuelG, quantity.Gram)}, [2]string{"Energy", p.of(pl.Heat.EnergyWh, quantity.WattHour)})
 	}
@@ -219,7 +228,7 @@ func (p *leaf) plan(pl *brew.Plan) {
 		// What can hurt stands where it does.
 		for _, c := range pl.Cautions {
 			if c.Step != "" && c.Step == string(st.ID) {
-				p.line("         ! ", c.Text)
+				p.line("         ! ", withReason(c))
 			}
 		}
 	}

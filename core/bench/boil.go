@@ -38,7 +38,11 @@ func BoilingPoint(r brew.Request) (*BoilAnswer, error) {
 	if said != nil {
 		sea = *said
 	}
-	_, spread, _ := conditions.Forecast(air.ISA, s.AltitudeM, said, *s.Request.Place.AirC)
+	kind, outside := *s.Request.Place.SeaLevelKind, *s.Request.Place.AirC
+	if c := s.Request.Place.OutsideC; c != nil {
+		outside = *c
+	}
+	_, spread, _ := conditions.Forecast(air.ISA, s.AltitudeM, said, kind, outside)
 	out := &BoilAnswer{Request: s.Request, Boil: s.Boil, Working: explain.Place(s.Settled),
 		IsaM: air.ISA.Altitude(s.Boil.PressureHPa, sea), WestM: air.West.Altitude(s.Boil.PressureHPa, sea)}
 	const n = 48
@@ -46,8 +50,8 @@ func BoilingPoint(r brew.Request) (*BoilAnswer, error) {
 		m := air.MinAltitudeM + (air.MaxAltitudeM-air.MinAltitudeM)*float64(i)/n
 		at := func(a air.Atmosphere, by float64) [2]float64 {
 			// The air's temperature is the stop's, and that of its own column elsewhere.
-			c := *s.Request.Place.AirC + air.StandardC(m) - air.StandardC(s.AltitudeM)
-			p, out, _ := conditions.Forecast(a, m, said, math.Min(math.Max(c, -80), 60))
+			c := outside + air.StandardC(m) - air.StandardC(s.AltitudeM)
+			p, out, _ := conditions.Forecast(a, m, said, kind, math.Min(math.Max(c, -80), 60))
 			t, _ := water.SaturationTemperature((p + by*out) * 100)
 			return [2]float64{m, t}
 		}

@@ -76,7 +76,7 @@ func (c *script) amounts() {
 		p.Vials = c.put(math.Ceil(ml/VialMl - 0.02))
 	}
 	if b.ConcentrateMl > 0 {
-		w.ConcentrateMl = c.put(b.ConcentrateMl)
+		w.ConcentrateMl = c.put(b.ConcentrateMl * n)
 	}
 }
 
@@ -124,6 +124,10 @@ func (c *script) warmth() {
 	if !c.heatless() && !c.BoilsIn() {
 		p.TargetC, p.TargetLowC, p.TargetHighC = c.put(c.WishC), c.put(c.School.Temps.Low), c.put(c.School.Temps.High)
 		p.WaitS = c.put(c.WaitS)
+	}
+	p.Boiling = c.boiling()
+	if s := c.safeBoilS(); s > 0 {
+		p.SafeBoilS = c.put(s)
 	}
 	if c.Heated {
 		p.Heat = c.heat()
@@ -296,15 +300,17 @@ func (c *script) weak(tds float64) {
 		quantity.Of(tds*(1+c.parts())/(1+parts), quantity.Percent), quantity.Of(*c.Request.CupMl/(1+parts), quantity.Millilitre))
 }
 
-// caution puts a caution at a step, or over the whole brew, once: what stands at a step is not
-// said over the brew again.
-func (c *script) caution(id, step string) {
+// caution puts a caution at a step, or over the whole brew, and reports whether it did. A
+// danger is said at every step where it is; anything less once.
+func (c *script) caution(id, step string) bool {
+	k := caution.ByID(id, step)
 	for i := range c.plan.Cautions {
-		if k := &c.plan.Cautions[i]; k.ID == id && (k.Step == step || step == "") {
-			return
+		if was := &c.plan.Cautions[i]; was.ID == id && (was.Step == step || step == "" || k.Level != caution.Danger) {
+			return false
 		}
 	}
-	c.plan.Cautions = append(c.plan.Cautions, caution.ByID(id, step))
+	c.plan.Cautions = append(c.plan.Cautions, k)
+	return true
 }
 
 func value(p *float64) float64 {

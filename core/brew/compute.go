@@ -20,7 +20,17 @@ func plan(r Request, p *Planner) (*Plan, error) {
 	if len(bad) > 0 {
 		return nil, bad
 	}
-	return hot.correct().plan(), nil
+	b := hot.correct()
+	for range 3 { // the grind that makes up for the stop may drain more slowly
+		if !b.runsOver() {
+			break
+		}
+		if hot, bad = b.inStages(); len(bad) > 0 {
+			return nil, bad
+		}
+		b = hot.correct()
+	}
+	return b.plan(), nil
 }
 
 // upTo brings a setting through recipe and timeline to the heating. Where the coffee
@@ -30,13 +40,18 @@ func (s *Setting) upTo() (*Hot, Problems) {
 	if len(bad) > 0 {
 		return nil, bad
 	}
-	line, wrong := recipe.lay(0, 0)
+	return recipe.hot()
+}
+
+// hot brings a recipe through its timeline to the heating.
+func (c *Recipe) hot() (*Hot, Problems) {
+	line, wrong := c.lay(0, 0)
 	hot, bad := line.heat()
 	if len(bad) > 0 {
 		return nil, bad
 	}
-	if s.way() == method.BoilIn {
-		hot.Timeline, wrong = recipe.lay(0, hot.BoiledS)
+	if c.way() == method.BoilIn {
+		hot.Timeline, wrong = c.lay(0, hot.BoiledS)
 	}
 	return hot, wrong
 }

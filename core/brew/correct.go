@@ -25,6 +25,9 @@ const (
 	// clogOver is how many times the school's own resistance a brewer still passes. From
 	// memory: by then the drip stops of itself.
 	clogOver = 2.5
+	// mokaFinestUm is the finest that goes into a moka pot: finer lets no water through, and
+	// the pressure rises. From memory: the coarse end of what is called espresso.
+	mokaFinestUm = 380
 )
 
 // A Correction is what makes up at this stop for what it extracts more or less than
@@ -124,6 +127,12 @@ func kitchen(r Request, p *Planner) atHome {
 		return atHome{}
 	}
 	st := hot.steep(s.grindUm(), false)
+	if st.runsOver() {
+		if hot, bad = st.inStages(); len(bad) > 0 {
+			return atHome{}
+		}
+		st = hot.steep(s.grindUm(), false)
+	}
 	return atHome{st.extraction(s.grindUm()), st.ContactS, true}
 }
 
@@ -245,6 +254,9 @@ func (s *Steeped) grindFor(target float64) (um float64, ok bool) {
 // PassesUm is the finest grind that this brewer passes: its bed holds the water clogOver
 // times as long as the school's own grind, and no longer.
 func (s *Steeped) PassesUm() float64 {
+	if s.OnFlame() {
+		return mokaFinestUm
+	}
 	// With bed and paper in series only the bed's part goes with the square of the grind.
 	bed := s.School.Filter.Bed(s.Batch.DoseG, s.School.GrindUm, 1)
 	return math.Max(finestUm, s.School.GrindUm*math.Sqrt(bed.BedShare()/(clogOver-1+bed.BedShare())))

@@ -126,7 +126,7 @@ func TestACupFreezes(t *testing.T) {
 // height: at 4,500 m, +5 °C in place of −14 °C is about 22 hPa and 1 °C of boiling point.
 func TestAWarmDayBoilsHotter(t *testing.T) {
 	at := func(air float64, sea *float64, m float64) *Plan {
-		return compute(t, Request{Method: "pot", Conditions: Conditions{Place: Place{AltitudeM: &m, AirC: &air, SeaLevelHPa: sea}}})
+		return compute(t, Request{Method: "pot", Conditions: Conditions{Place: Place{AltitudeM: &m, AirC: &air, SeaLevelHPa: sea, SeaLevelKind: ptr("map")}}})
 	}
 	warm, cold := at(5, ptr(1013.25), 4500), at(-14.25, ptr(1013.25), 4500)
 	assert.InDelta(t, 22, *warm.PressureHPa-*cold.PressureHPa, 1.5)

@@ -52,7 +52,7 @@ var Fields = slices.Concat([]field.Of[Request]{
 	field.Text("coffee.name", "Coffee’s name", func(r *Request) **string { return &r.Coffee.Name }),
 	field.Choice("coffee.roast", "Roast", []string{"light", "medium", "dark"}, "medium", func(r *Request) **string { return &r.Coffee.Roast }),
 	field.Number("coffee.days_off_roast", "Days since roasting", "", 0, 730, "14", func(r *Request) **float64 { return &r.Coffee.DaysOff }),
-	field.Choice("coffee.species", "Species", []string{"arabica", "robusta"}, "arabica", func(r *Request) **string { return &r.Coffee.Species }),
+	field.Choice("coffee.species", "Kind of bean", coffee.Species, "arabica", func(r *Request) **string { return &r.Coffee.Species }),
 	field.YesNo("coffee.ground_ahead", "Ground at home", "false", func(r *Request) **bool { return &r.Coffee.GroundAhead }),
 
 	field.Number("grinder.um_per_click", "Grinder, one click", quantity.MicroPerClk, 1, 200, "", func(r *Request) **float64 { return &r.Grinder.UmPerClick }),

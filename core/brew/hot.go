@@ -47,6 +47,7 @@ type Hot struct {
 	Reheats     bool    // what is added afterwards goes on the heat again
 	ReheatKJ    float64 // that is burned for it, each batch
 	ReheatS     float64
+	ReheatAtS   float64 // when it goes on the heat: no hand is needed elsewhere then
 	Took        heat.Heated
 	Before      heat.Heating // up to the coffee going in, where it boils with it
 	Warmed      heat.Heated
@@ -121,12 +122,20 @@ func (h *Hot) kettle() Problems {
 	default:
 		then := ""
 		switch {
+		case h.TreatS > 0 && h.Method.InPot():
+			then = "safe-pot"
+		case h.TreatS > 0:
+			then = "safe"
 		case h.Method.InPot():
 			then = "pot"
 		case !keeps:
 			then = "switches-off"
 		}
-		decide(&h.decisions, "do-not-wait", then, quantity.Fine(boil, quantity.Celsius), quantity.Of(h.WishC, quantity.Celsius))
+		values := []quantity.Value{quantity.Fine(boil, quantity.Celsius), quantity.Of(h.WishC, quantity.Celsius)}
+		if h.TreatS > 0 {
+			values = append(values, quantity.Of(h.TreatS, quantity.Second))
+		}
+		decide(&h.decisions, "do-not-wait", then, values...)
 	}
 	if supplied {
 		if h.WaitS == 0 && h.PrepareS > 0 {
@@ -228,7 +237,7 @@ func (h *Hot) cool() {
 	}
 	k := thermal.NewCooling(h.Vessel, h.KettleMl, h.Ways[0].Cover, h.Air)
 	h.FirstW = k.Watts(h.HotC)
-	if h.Ways[0].ID != LidOff || h.Ways[0].WaitS >= atOnceS {
+	if h.Ways[0].ID != LidOff || h.Ways[0].WaitS >= leastPauseS {
 		h.sayWays()
 	}
 }
@@ -490,7 +499,35 @@ func (h *Hot) reheat() {
 	if !took.Reaches || took.HeatS > h.ContactS-h.LastPour {
 		return
 	}
-	h.Reheats, h.ReheatKJ, h.ReheatS = true, took.BurnedKJ, took.HeatS
+	at, free := h.handsFree(math.Max(h.ContactS-took.HeatS, h.LastPour))
+	if !free {
+		return
+	}
+	h.Reheats, h.ReheatKJ, h.ReheatS, h.ReheatAtS = true, took.BurnedKJ, took.HeatS, at
+}
+
+// putOnS is how long it takes to put a kettle on the heat. Common practice.
+const putOnS = 5
+
+// handsFree is the last moment, at or before one of the brew's and after its last pour, at
+// which the hands have putOnS to spare.
+func (h *Hot) handsFree(at float64) (float64, bool) {
+	for range len(h.Line) + 1 {
+		moved := false
+		for i := range h.Line {
+			k := &h.Line[i]
+			if k.Phase != method.Brew || k.Lane != method.Hands && k.Lane != method.Scale || k.Drains {
+				continue
+			}
+			if k.AtS < at+putOnS && at < k.AtS+k.ForS {
+				at, moved = k.AtS-putOnS, true
+			}
+		}
+		if !moved {
+			return at, at >= h.LastPour
+		}
+	}
+	return at, false
 }
 
 // Kettles is how often the kettle is filled, as full as the fullest: a last one with

@@ -214,7 +214,14 @@ func TestHazards(t *testing.T) {
 		{"boil-over", Request{Method: "pot"}, "boil-over"},
 		{"coffee that climbs", Request{Method: "pot", School: ptr("warm-boil")}, "climbs"},
 		{"carbon monoxide", Request{Method: "pot"}, "co"},
-		{"canister", Request{Method: "cone"}, "canister"},
+		{"canister", Request{Method: "cone", Conditions: Conditions{Heat: Heat{Screen: ptr(true)}}}, "canister"},
+		{"spirit", Request{Method: "cone", Conditions: Conditions{Heat: Heat{Burner: ptr("spirit")}}}, "spirit"},
+		{"methanol", Request{Method: "cone", Conditions: Conditions{Heat: Heat{Burner: ptr("spirit"), Fuel: ptr("methanol")}}}, "methanol"},
+		{"petrol", Request{Method: "cone", Conditions: Conditions{Heat: Heat{Burner: ptr("petrol")}}}, "petrol"},
+		{"tablets", Request{Method: "cone", Conditions: Conditions{Heat: Heat{Burner: ptr("tablets")}}}, "tablets"},
+		{"a moka bed too fine", Request{Method: "moka", Grinder: Grinder{UmPerClick: ptr(20.0), ZeroUm: ptr(0.0), Clicks: ptr(17.0)}}, "moka-fine"},
+		{"concentrate in the heat", Request{Method: "serve-concentrate", Conditions: Conditions{Place: Place{AirC: ptr(32.0)}}}, "keeps-hot"},
+		{"cups washed where the coffee boiled in it", Request{Method: "pot", School: ptr("warm-boil"), Conditions: Conditions{Water: Water{Source: ptr("stream"), Treatment: ptr("boil")}}}, "boiled"},
 		{"cold canister", Request{Method: "cone", Conditions: Conditions{Place: Place{AirC: ptr(-15.0)}, Heat: Heat{Canister: Canister{ButanePct: ptr(100.0)}}}}, "canister-warm"},
 		{"fire ban", Request{Method: "pot"}, "fire-ban"},
 		{"fire ban, a fire", Request{Method: "pot", Conditions: Conditions{Heat: Heat{Burner: ptr("fire")}}}, "fire-ban-fire"},
@@ -236,6 +243,28 @@ func TestHazards(t *testing.T) {
 		}
 		assert.True(t, found, "%s: no caution %s", c.why, c.id)
 	}
+}
+
+// No caution cries wolf: what is not there is not warned of, and what is less than a danger is
+// said once.
+func TestNoCautionCriesWolf(t *testing.T) {
+	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
+		for _, source := range []string{"tap", "stream"} {
+			for _, treatment := range []string{"safe", "filtered"} {
+				p := compute(t, Request{Method: m.ID, School: &s.ID, Conditions: Conditions{Water: Water{Source: &source, Treatment: &treatment}}})
+				said := map[string]int{}
+				for _, k := range p.Cautions {
+					assert.NotContains(t, []string{"water-cold", "boiled", "not-boiled", "doubtful", "canister"}, k.ID)
+					if said[k.ID]++; k.Level != "danger" {
+						assert.Equal(t, 1, said[k.ID], "%s %s: %s is said again", m.ID, s.ID, k.ID)
+					}
+					if m.Way == method.Unheated || s.Temps.High == 0 && !s.BoilsIn() {
+						assert.NotContains(t, k.Text+k.Why, "hot coffee", "%s %s", m.ID, s.ID)
+					}
+				}
+			}
+		}
+	})
 }
 
 // A caution is said once: at its step, or over the whole brew; and what the water needs comes

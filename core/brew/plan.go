@@ -11,7 +11,7 @@ import (
 
 // Version is the version of the computation. It is stored with a plan, so that
 // an old brew still shows what it was told.
-const Version = "0.6.0"
+const Version = "0.7.0"
 
 // Plan is what to do, when, and what comes of it. Units are in the names;
 // times in steps and curves are in seconds from the moment that water meets
@@ -31,9 +31,12 @@ type Plan struct {
 	TargetHighC *float64 `json:"target_high_c" doc:"The school's band, for a light roast"`
 	StartC      *float64 `json:"start_c" doc:"Water temperature that this stop gives at first contact"`
 	WaitS       *float64 `json:"wait_s"`
-	SlurryC     *float64 `json:"slurry_c"`
-	CupC        *float64 `json:"cup_c"`
-	DrinkableS  *float64 `json:"drinkable_s" doc:"From serving until the cup is at drinking temperature"`
+	// Boiling has the boil that makes the water safe before all else.
+	Boiling    quantity.Phrase `json:"boiling" doc:"What becomes of the water before it meets coffee, in a line: first the boil that makes it safe"`
+	SafeBoilS  *float64        `json:"safe_boil_s" doc:"Kept at a rolling boil to make the water safe, each batch; null where it is not boiled for that"`
+	SlurryC    *float64        `json:"slurry_c"`
+	CupC       *float64        `json:"cup_c"`
+	DrinkableS *float64        `json:"drinkable_s" doc:"From serving until the cup is at drinking temperature"`
 
 	Recipe []RecipeLine `json:"recipe" doc:"What the person's own recipe sets, and what becomes of it here; empty without one"`
 

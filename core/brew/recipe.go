@@ -22,6 +22,8 @@ const (
 	// hold for its coffee to be wet and stirred. From memory.
 	leastInChamber = 8
 	maxBatches     = 48
+	// kettleFull is how full a kettle is filled. Common practice.
+	kettleFull = 0.95
 	// VialMl is what a usual vial holds. Common practice.
 	VialMl = 60
 	// settleMoreS is how much longer grounds settle without a cold splash. From
@@ -92,10 +94,11 @@ type Batch struct {
 type Recipe struct {
 	*Setting
 	Batch    Batch
-	CupsFull float64 // of the fullest batch, over the average one
-	ToServer bool    // a batch runs into a server, for several cups
-	DrinkMl  float64 // in all
-	Ratio    float64 // g to each litre poured
+	CupsFull float64                   // of the fullest batch, over the average one
+	ToServer bool                      // a batch runs into a server, for several cups
+	DrinkMl  float64                   // in all
+	Ratio    float64                   // g to each litre poured
+	Stages   map[method.StepID][]stage // of pours that the brewer does not hold at once
 	decided  []Decision
 }
 
@@ -172,7 +175,23 @@ func (c *Recipe) served(drink, ratio float64) Problems {
 	if c.Request.DoseG != nil {
 		dose = *c.Request.DoseG
 	}
-	c.Batch = Batch{N: 1, DoseG: dose, ConcentrateMl: conc, DilutionMl: drink - conc, PreheatMl: c.preheat(1), DrinkMl: drink}
+	people, n, full := *c.Request.Drinkers, 1.0, 1.0
+	if !c.heatless() { // as often as the kettle has to be filled
+		for ; n < maxBatches; n++ {
+			full = math.Ceil(people/n-1e-9) / (people / n)
+			if ((drink-conc)/n+c.preheat(n))*full <= c.Vessel.CapacityMl*kettleFull+1e-9 {
+				break
+			}
+		}
+		if n == maxBatches {
+			return Problems{{Field: "vessel.capacity_ml", Value: c.Vessel.CapacityMl, Message: fmt.Sprintf("%s ml is too small: more than %d batches; allowed here: a bigger one", field.Trim(c.Vessel.CapacityMl), maxBatches)}}
+		}
+	}
+	c.CupsFull = full
+	c.Batch = Batch{N: n, DoseG: dose / n, ConcentrateMl: conc / n, DilutionMl: (drink - conc) / n, PreheatMl: c.preheat(n), DrinkMl: drink / n}
+	if n > 1 {
+		decide(&c.decided, "batches", "cups", quantity.Of(n, quantity.None), quantity.Of(math.Ceil(people/n), quantity.None))
+	}
 	return nil
 }
 
@@ -280,10 +299,7 @@ func (c *Recipe) batches(retain float64) (float64, Problems) {
 	if w.drink != nil && c.Method.Contact == method.Cold {
 		w.drink = new(*w.drink / (1 + c.parts())) // the concentrate for that many cups
 	}
-	fill := s.FillRested
-	if c.beans().Foams() {
-		fill = s.FillFresh
-	}
+	fill := c.fill()
 	chamber, most := s.ChamberMl, s.MostG
 	if r.Brewer.CapacityMl != nil {
 		chamber = *r.Brewer.CapacityMl
@@ -331,15 +347,15 @@ func (c *Recipe) batches(retain float64) (float64, Problems) {
 		if c.Method.InPot() {
 			need += b.DoseG // grounds take about their mass in room, wet
 		} else {
-			pot = c.Vessel.CapacityMl * 0.95
+			pot = c.Vessel.CapacityMl * kettleFull
 		}
 		if c.heatless() {
 			need, pot = 0, 1 // no kettle
 		}
 		holds := b.PouredMl
 		switch {
-		case c.Method.Staged():
-			holds = b.PouredMl / 4
+		case c.roomMl() > 0: // poured as it drains: see stages
+			holds = c.bedMl(b.DoseG, retain) / bedMost / fill
 		case c.Method.Contact == method.Percolation:
 			holds = b.PouredMl * (1 - first)
 		case cups:
@@ -448,7 +464,7 @@ func (c *Recipe) Concentrate() float64 {
 	if c.Method.Contact == method.Cold {
 		return c.Batch.DrinkMl * c.Batch.N
 	}
-	return c.Batch.ConcentrateMl
+	return c.Batch.ConcentrateMl * c.Batch.N
 }
 
 // deciding is the ratio as it was asked, or the school's where only the water was

@@ -226,6 +226,13 @@ func (s *Setting) Heating(ml float64) heat.Heating {
 	return h
 }
 
+// gateAir is the air in which water boils at the hottest of what is said of the place.
+func (s *Setting) gateAir() heat.Air {
+	a := s.Air
+	a.HPa = s.GateHPa()
+	return a
+}
+
 // lid is what covers the water while it heats.
 func (s *Setting) lid() heat.Cover {
 	if !*s.Request.Heat.Lid {
@@ -236,8 +243,8 @@ func (s *Setting) lid() heat.Cover {
 
 func (s *Setting) heating(cover heat.Cover, ml float64) heat.Heating {
 	r := &s.Request
-	h := heat.Heating{WaterG: ml, Source: heat.Source(*r.Water.State), FromC: *r.Water.SourceC, ToC: s.Boil.BoilC, VesselC: s.Air.TempC,
-		Vessel: s.Vessel, Cover: cover, Air: s.Air, PowerW: s.PowerW, Efficiency: s.Efficiency, WindLoss: s.Burner.WindLoss, DwellFlame: s.Burner.LowFlame()}
+	h := heat.Heating{WaterG: ml, Source: heat.Source(*r.Water.State), FromC: *r.Water.SourceC, ToC: s.GateC(), VesselC: s.Air.TempC,
+		Vessel: s.Vessel, Cover: cover, Air: s.gateAir(), PowerW: s.PowerW, Efficiency: s.Efficiency, WindLoss: s.Burner.WindLoss, DwellFlame: s.Burner.LowFlame()}
 	if s.Frozen() {
 		h.StarterG = starterShare * ml
 	}

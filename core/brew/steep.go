@@ -56,6 +56,7 @@ type Steeped struct {
 	Bed      coffee.Bed // that it runs through; the zero Bed in other methods
 	DrainedS float64    // the bed is drained
 	BedC     float64    // mean, while it drains after the last pour
+	peakMl   float64    // the most that stands in the brewer, its grounds and all
 	um       float64
 	melted   bool // ice was added
 	curves   *Curves
@@ -93,6 +94,9 @@ func (h *Hot) warming() [][2]float64 {
 	pts := make([][2]float64, 0, 48)
 	from := func(at float64, curve [][2]float64) {
 		for _, p := range curve {
+			if len(h.Boil.Odds) > 0 { // the fuel is for the hottest that is said, the picture is not
+				p[1] = math.Min(p[1], h.HotC)
+			}
 			pts = append(pts, [2]float64{at + p[0], p[1]})
 		}
 	}
@@ -248,6 +252,7 @@ func (s *Steeped) boilIn(st *thermal.State, pts [][2]float64) [][2]float64 {
 	const n = 12
 	rise := s.Kettle
 	rise.FromC, rise.Source, rise.DwellS = st.Bed.C, heat.Liquid, 0
+	rise.ToC, rise.Air = math.Min(rise.ToC, s.HotC), s.Air
 	from, span := st.AtS, s.BoiledS-st.AtS
 	// The pot takes its part of the heat all the way; and the clock, which is that of the
 	// energy balance, and the curve come to the boil together.
@@ -338,6 +343,7 @@ func (s *Steeped) percolate() {
 			if s.OnFlame() { // what is hotter flashes
 				st.Kettle.C, st.Bed.C = math.Min(st.Kettle.C, s.Boil.BoilC), math.Min(st.Bed.C, s.Boil.BoilC)
 			}
+			s.peakMl = math.Max(s.peakMl, st.Bed.Ml+groundsMlPerG*b.DoseG)
 			if in := math.Min(st.AtS, meanS) - (st.AtS - dt); in > 0 && st.Bed.Ml > 0 {
 				mean := (from + st.Bed.C) / 2
 				if dry {

@@ -5,6 +5,7 @@ import (
 	"math"
 	"slices"
 
+	"apodemos/core/coffee"
 	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
@@ -19,13 +20,12 @@ var coolTexts = map[string]string{
 	PourThrough: "Off the heat. Pour it into a second, cold pot. Wait until it is {target}.",
 }
 
-// coolAtOnce is said of a wait that is shorter than it is told: to five seconds.
-const (
-	coolAtOnce = "Off the heat: it is at {target} at once."
-	atOnceS    = 2.5
-)
-
 const coolPast = "Off the heat. Pour it into a second, cold pot: that makes it {start}."
+
+// waits reports whether the wait is long enough to be a step, or is a thing to do.
+func (h *Hot) waits() bool {
+	return h.WaitS >= leastPauseS || h.WaitS > 0 && h.Ways[0].ID == PourThrough
+}
 
 // Lengths of the steps that are not a school's, in s.
 const (
@@ -79,18 +79,16 @@ func (c *script) steps() {
 			c.add(Step{ID: method.Disinfect, Label: "rolling boil", AtS: c.BoiledS + c.ReadyMoreS, ForS: c.TreatS, Lane: method.Water, Until: method.Time, Keep: true, Caution: "boiled"}, "Keep it at a rolling boil, to make the water safe.")
 		}
 	}
-	if c.WaitS > 0 {
+	if c.waits() {
 		text := coolTexts[c.Ways[0].ID]
 		if c.StartC < c.WishC {
 			text = coolPast
-		} else if c.WaitS < atOnceS && c.Ways[0].ID != PourThrough {
-			text = coolAtOnce
 		}
 		c.add(Step{ID: method.Wait, Label: "wait", AtS: -c.WaitS, ForS: c.WaitS, Lane: method.Water, Until: method.Temperature, Caution: quantity.Either(c.Ways[0].ID == PourThrough, "scald", "")}, text)
 	}
 	if c.Reheats {
 		// A thing to do, and the flame that goes with it.
-		at := math.Max(c.ContactS-c.ReheatS, c.LastPour)
+		at := c.ReheatAtS
 		c.add(Step{ID: method.Reheat, Label: "reheat", AtS: at, ForS: c.ReheatS, Lane: method.Water, Until: method.Sign, Sign: "big bubbles break the surface", Caution: quantity.Either(c.Burner.Flame, "hot-pot", "scald")},
 			"Put the rest of the water on the heat again, to top up with.")
 		c.add(Step{ID: method.FlameAgain, Label: "again", AtS: at, ForS: c.ReheatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface"}, quantity.Either(c.Burner.Flame, "Full flame.", "Full power."))
@@ -124,7 +122,7 @@ func (c *script) steps() {
 		if s.Lane == method.Scale {
 			st.ToG = new(c.pourTo(s))
 			st = c.byWeight(st)
-			if s.Phase == method.Brew {
+			if s.Phase == method.Brew && len(c.Stages) == 0 {
 				st.Move = c.move(s.ID)
 			}
 		}
@@ -132,6 +130,12 @@ func (c *script) steps() {
 			c.stepMoka(st.AtS)
 		}
 		c.addPour(st, s)
+		if s.Keep {
+			c.caution("boiled", string(s.ID))
+		}
+		if c.unsafe() && (c.heatless() && s.Lane == method.Scale || c.School.DiluteCold && s.Phase == method.Serve && c.Batch.DilutionMl >= 0.5) {
+			c.caution("water-cold", string(s.ID))
+		}
 	}
 	// By time, and those of one moment in the order of the school.
 	slices.SortStableFunc(c.plan.Steps, func(a, b Step) int { return cmp.Compare(a.AtS, b.AtS) })
@@ -300,8 +304,8 @@ func (c *script) safety(supplied bool) {
 	flame := !supplied && burner.Flame && !c.heatless()
 	if flame {
 		c.caution(quantity.Either(c.fire(), "fire-ban-fire", "fire-ban"), "")
-		if c.Fuel.ID == heat.CanisterGas {
-			c.caution("canister", "light")
+		for _, id := range c.fuelCautions() {
+			c.caution(id, "light")
 		}
 	}
 	if flame && (burner.ID == heat.OpenFire || burner.ID == heat.TwigStove) {
@@ -310,6 +314,12 @@ func (c *script) safety(supplied bool) {
 	c.waterSafety(supplied)
 	if c.Air.TempC < 0 && c.Method.Contact == method.Dilution {
 		c.caution("freezes", "")
+	}
+	if c.Air.TempC > coffee.KeepsBelowC && c.Method.Contact == method.Dilution {
+		c.caution("keeps-hot", "concentrate")
+	}
+	if c.OnFlame() && c.Um < mokaFinestUm {
+		c.caution("moka-fine", "dose")
 	}
 	if c.School.Milk > 0 {
 		decide(&c.plan.decided, "milk", "", quantity.Of(c.School.Milk, quantity.Gram))
@@ -320,8 +330,36 @@ func (c *script) safety(supplied bool) {
 	}
 }
 
+// fuelCautions are those of what is burned.
+func (c *script) fuelCautions() (ids []string) {
+	switch c.Burner.ID {
+	case heat.SpiritBurner:
+		ids = append(ids, "spirit")
+	case heat.PetrolStove:
+		ids = append(ids, "petrol")
+	case heat.TabletStove:
+		ids = append(ids, "tablets")
+	}
+	if c.Fuel.ID == heat.Methanol {
+		ids = append(ids, "methanol")
+	}
+	if c.Fuel.ID == heat.CanisterGas && *c.Request.Heat.Screen {
+		ids = append(ids, "canister")
+	}
+	return ids
+}
+
+// unsafe reports whether the water is not to be drunk as it is.
+func (s *Setting) unsafe() bool {
+	t := *s.Request.Water.Treatment
+	return t == water.Doubtful || t == water.Boil
+}
+
 // waterSafety says what the water is taken to be, before the first step.
 func (c *script) waterSafety(supplied bool) {
+	if len(c.Boil.Odds) > 0 {
+		c.caution("place-odds", "")
+	}
 	w := &c.Request.Water
 	switch *w.Treatment {
 	case water.Doubtful:

@@ -24,10 +24,10 @@ func (c *script) add(s Step, text string) {
 }
 
 func (c *script) file(s Step) {
-	c.plan.Steps = append(c.plan.Steps, s)
-	if s.Caution != "" {
-		c.caution(s.Caution, string(s.ID))
+	if s.Caution != "" && !c.caution(s.Caution, string(s.ID)) {
+		s.Caution = "" // it has been said
 	}
+	c.plan.Steps = append(c.plan.Steps, s)
 }
 
 // words builds a sentence with figures in it.
@@ -92,7 +92,7 @@ func (c *script) is(condition string) bool {
 	case "dilution":
 		return c.Batch.DilutionMl >= 0.5
 	case "onheat":
-		return c.Method.InPot() && c.WaitS == 0 && c.Request.Heat.SuppliedC == nil && !c.apartKettle()
+		return c.Method.InPot() && !c.waits() && c.Request.Heat.SuppliedC == nil && !c.apartKettle()
 	case "splash":
 		return c.Batch.SplashMl > 0
 	case "kettle":
@@ -172,7 +172,7 @@ func (c *script) figure(w *words, name string, s Step, pour *method.Step) {
 	case "dilution":
 		w.value(b.DilutionMl, quantity.Millilitre)
 	case "concentrate":
-		w.value(b.ConcentrateMl / *c.Request.Drinkers, quantity.Millilitre)
+		w.value(b.ConcentrateMl*b.N / *c.Request.Drinkers, quantity.Millilitre)
 	case "vials":
 		n := value(p.Vials)
 		w.value(n, quantity.None).say(quantity.Either(n == 1, " vial of ", " vials of ")).value(VialMl, quantity.Millilitre)

@@ -54,6 +54,7 @@ func (c *Recipe) lay(stretch, boiledS float64) (*Timeline, Problems) {
 		}
 	}
 	bad := w.movePours()
+	w.stage()
 	w.measure()
 	return w, bad
 }

@@ -530,7 +530,7 @@ func TestConcentrateInTheCold(t *testing.T) {
 func TestOffTheHeatOrOnIt(t *testing.T) {
 	place := Place{AltitudeM: ptr(2500.0)}
 	pot := compute(t, Request{Method: "pot", Conditions: Conditions{Place: place}})
-	assert.Contains(t, noteByID(pot, "do-not-wait"), "take it off and put the coffee in at once")
+	assert.Contains(t, noteByID(pot, "do-not-wait"), "take it off and add the coffee")
 	assert.Contains(t, stepByID(t, pot, "coffee-in").Text, "Off the heat.")
 	for _, st := range pot.Steps {
 		if st.Lane == method.Flame {
@@ -566,22 +566,23 @@ func TestAnAltitudeThatIsNotKnown(t *testing.T) {
 	assert.Equal(t, water.Boil, s.Water().Treatment)
 }
 
-// A wait that is shorter than it can be told is none to the hand: no "−0:00", no "Wait until".
+// A wait of less than five seconds is none to the hand: no step, and no line that says one.
 func TestAWaitOfNothingIsNotTold(t *testing.T) {
 	short := 0
 	for a := 1500.0; a < 1800; a += 2 {
 		p := compute(t, Request{Method: "slow-drip", Conditions: Conditions{Place: Place{AltitudeM: &a}, Water: Water{Source: ptr("tap")}}})
+		waits := false
 		for _, st := range p.Steps {
 			assert.NotContains(t, st.Text, "0:00")
-			if st.ID != method.Wait {
-				continue
+			if st.ID == method.Wait {
+				waits = true
+				assert.GreaterOrEqual(t, st.ForS, 5.0)
 			}
-			if *p.WaitS < 2.5 {
-				short++
-				assert.Equal(t, "Off the heat: it is at 94 °C at once.", st.Text)
-			} else {
-				assert.Contains(t, st.Text, "Wait until it is 94 °C")
-			}
+		}
+		if *p.WaitS > 0 && *p.WaitS < 5 {
+			short++
+			assert.False(t, waits)
+			assert.Contains(t, p.Boiling.Text, "straight away")
 		}
 	}
 	assert.Greater(t, short, 5)

@@ -2,6 +2,9 @@
 // They are the usual cautions of the trade; local rules come first.
 package caution
 
+// Danger is the level of what can kill, maim or make ill.
+const Danger = "danger"
+
 // Caution is a danger and how to avoid it.
 type Caution struct {
 	ID    string `json:"id"`
@@ -26,17 +29,22 @@ func Known(id string) bool { _, ok := all[id]; return ok }
 var all = map[string]Caution{
 	"scald":               {Level: "care", Text: "Set everything down before pouring; keep hands and feet out of the line of a spill.", Why: "Water near the boil scalds at once."},
 	"hot-pot":             {Level: "care", Text: "Hold pot and lid with a dry cloth or the handle.", Why: "The metal is as hot as the coffee, and a wet cloth lets the heat through."},
-	"pour":                {Level: "care", Text: "Steady the dripper with the other hand.", Why: "A light dripper on a full cup tips."},
+	"pour":                {Level: "care", Text: "Steady the dripper with the other hand; stop a finger under the rim.", Why: "A light dripper tips, and a full one runs over hot."},
 	"boil-over":           {Level: "care", Text: "Off the heat first, then the coffee, a little at a time.", Why: "Fresh coffee on water at the boil foams up and over."},
 	"co":                  {Level: "danger", Text: "Burn nothing inside a tent, a vehicle or a closed shelter.", Why: "Carbon monoxide kills without a smell; a tent burns in seconds."},
 	"fire-ban":            {Level: "care", Text: "Check for a fire ban, and clear the ground round the stove; out fully before you leave.", Why: "Local rules and land managers come first; some bans cover stoves."},
 	"canister":            {Level: "danger", Text: "Keep the canister outside the screen and cool enough to hold.", Why: "An overheated canister bursts."},
+	"spirit":              {Level: "danger", Text: "Never refill a spirit burner that is lit or hot: put it out and let it cool first. Check for the flame with your hand above it.", Why: "The flame can hardly be seen, and spirit poured near it flashes back."},
+	"methanol":            {Level: "danger", Text: "Keep methanol off skin and out of mouth, food and lungs.", Why: "Methanol is poisonous: a mouthful can blind or kill."},
+	"petrol":              {Level: "danger", Text: "Fill it cold and away from flames, wipe up spills, and keep your face back while it primes.", Why: "Spilt fuel catches, and priming flares up high."},
+	"tablets":             {Level: "care", Text: "Burn tablets in the open and upwind of you; wash your hands after touching them.", Why: "Their fumes and their residue are poisonous."},
 	"canister-warm":       {Level: "danger", Text: "Warm a canister with hands, jacket or lukewarm water only.", Why: "Flame, stove or hot water bursts it."},
 	"climbs":              {Level: "care", Text: "Stay with it, and lift it off when it climbs.", Why: "Coffee at the boil foams up and over."},
 	"doubtful":            {Level: "danger", First: true, Text: "Make this water safe first: boil it, put it through a filter made for it, or bring other water. Say which at the stop.", Why: "Nobody vouches for it, and brewing below the boil does not disinfect. Guidance (US CDC): clear water, 1 minute at a rolling boil, 3 minutes above 2,000 m (6,500 ft); neither boiling nor filtering takes out all chemicals. Follow local advice."},
 	"water-unsaid":        {Level: "care", First: true, Text: "Is this water safe to drink? Nobody has said where it is from: until then it counts as doubtful.", Why: "Brewing below the boil does not disinfect. Say where the water is from, or boil it: 1 minute, 3 minutes above 2,000 m (6,500 ft; US CDC). Follow local advice."},
-	"boiled":              {Level: "danger", Text: "Only what has boiled is safe: nothing unboiled for rinsing cups, topping up or washing up.", Why: "Guidance (US CDC): clear water, 1 minute at a rolling boil, 3 minutes above 2,000 m (6,500 ft). Boiling does not remove chemicals. Follow local advice."},
-	"not-boiled":          {Level: "danger", First: true, Text: "Nothing boils here: use water that was boiled before and has cooled, or safe water.", Why: "Brewing below the boil, or in a closed boiler, does not disinfect. Follow local advice."},
+	"place-odds":          {Level: "danger", First: true, Text: "What is entered of this place can't all be right: check altitude, pressure and boiling point.", Why: "The safety boil depends on it. Until it is settled, boil for the longer time."},
+	"boiled":              {Level: "danger", Text: "Use only boiled water: for rinsing cups and spoons, topping up and washing up too.", Why: "Guidance (US CDC): clear water, 1 minute at a rolling boil, 3 minutes above 2,000 m (6,500 ft). Boiling does not remove chemicals. Follow local advice."},
+	"not-boiled":          {Level: "danger", First: true, Text: "Nothing boils in this method: use safe water, or water boiled before and cooled.", Why: "Brewing below the boil, or in a closed boiler, does not disinfect. Follow local advice."},
 	"not-boiled-supplied": {Level: "danger", First: true, Text: "This hot water is not boiled here: ask whether it has boiled, or use safe water.", Why: "Hot water below the boil does not disinfect. Follow local advice."},
 	"freezes":             {Level: "care", Text: "Concentrate freezes here: carry it inside the jacket, and leave room in the vial.", Why: "Frozen, it does not pour, and a full vial bursts."},
 	"fire-ban-fire":       {Level: "care", Text: "Check for a fire ban, and clear the ground round the fire; drown it, and feel that it is cold, before you leave.", Why: "Local rules and land managers come first."},
@@ -46,14 +54,16 @@ var all = map[string]Caution{
 	"mains":               {Level: "care", Text: "Keep plug and cable dry, and the kettle within its marks.", Why: "Water and mains electricity kill."},
 	"fire":                {Level: "care", Text: "Leather mitts; keep clear of molten resin and sparks; drown the fire and feel that it is cold.", Why: "Resin sticks and burns, and a fire that looks out is not."},
 	"press":               {Level: "care", Text: "Press straight down and slowly; stop when it resists.", Why: "A slipping press throws hot coffee and grounds."},
-	"flip":                {Level: "danger", Text: "Hold cup and chamber together, arms away from the body, and flip in one movement.", Why: "Half a flip is a lap full of water near the boil."},
-	"valve":               {Level: "danger", Text: "See that the safety valve moves and is clear, water below it, basket not tamped.", Why: "A blocked moka pot bursts."},
+	"flip":                {Level: "danger", Text: "Hold cup and chamber together, arms away from the body, and flip in one movement.", Why: "A slip spills near-boiling water on you."},
+	"valve":               {Level: "danger", Text: "Check that the valve is clear and moves, and keep the water below it.", Why: "A blocked moka pot can burst."},
+	"moka-fine":           {Level: "danger", Text: "Grind coarser than espresso, and never tamp.", Why: "A bed too fine blocks the water: the pressure rises, and the pot can burst."},
+	"press-cold":          {Level: "note", Text: "Press straight down and slowly; stop when it resists.", Why: "A slipping press throws grounds."},
 	"cloth":               {Level: "care", Text: "Dry the cloth fully or keep it under water in a refrigerator.", Why: "A damp cloth grows things."},
 	"parts":               {Level: "note", Text: "Count the parts before you leave: cap, plunger, papers.", Why: "One lost part and it is no brewer."},
-	"keeps":               {Level: "care", Text: "Keep concentrate in a refrigerator, up to two weeks; out of one drink it within two days.", Why: "It is food, and spoils like food."},
+	"keeps":               {Level: "care", Text: "Keep concentrate refrigerated, up to two weeks. Unrefrigerated and cool, drink it within two days; in heat, don't keep it.", Why: "It is food, and spoils like food."},
+	"keeps-hot":           {Level: "danger", Text: "It is too warm here to keep concentrate: drink only what has stayed cold.", Why: "Above about 25 °C (77 °F) it spoils within hours; two days is for a cool room."},
 	"strong":              {Level: "note", Text: "Label it and dilute it.", Why: "Concentrate has the caffeine of several cups."},
 	"water-cold":          {Level: "danger", Text: "Use water that is safe to drink as it is.", Why: "A cold method does not disinfect."},
-	"cold-water":          {Level: "care", Text: "Cold methods need safe water.", Why: "Nothing here is boiled."},
 	"caffeine":            {Level: "note", Text: "More than 200 mg of caffeine in one cup.", Why: "Published guidance (EFSA 2015, US FDA): 200 mg in one go, 400 mg a day for most healthy adults, 200 mg a day in pregnancy. Not medical advice."},
 	"waste":               {Level: "note", Text: "Carry out paper and grounds; tip grey water well away from streams.", Why: "Grounds rot slowly and draw animals. Local rules come first."},
 }

@@ -5,7 +5,7 @@ type InBag struct {
 	Name      string   `json:"name" minLength:"1" maxLength:"40" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not empty"`
 	Roast     string   `json:"roast,omitempty" enum:",light,medium,dark"`
 	RoastedOn string   `json:"roasted_on,omitempty" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" patternDescription:"a date, YYYY-MM-DD, or empty" doc:"ISO date, or empty"`
-	Species   string   `json:"species,omitempty" enum:",arabica,robusta"`
+	Species   string   `json:"species,omitempty" enum:",arabica,robusta,decaffeinated"`
 	Process   string   `json:"process,omitempty" maxLength:"60"`
 	Printed   string   `json:"printed_notes,omitempty" maxLength:"1000" doc:"Notes printed on it, with commas between them"`
 	Words     string   `json:"printed_recipe,omitempty" maxLength:"4000" doc:"The recipe printed on it, as it stands"`

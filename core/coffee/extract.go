@@ -80,8 +80,15 @@ func (m Model) GrindFor(k Contact, extraction, limit, min, max float64) (float64
 	return solve.Root(min, max, fine, coarse, 1e-6, over), true
 }
 
-// Caffeine of dry coffee, as a share of its mass. From memory.
-var Caffeine = map[string]float64{"arabica": 0.012, "robusta": 0.022}
+// Species are the kinds of bean.
+var Species = []string{"arabica", "robusta", "decaffeinated"}
+
+// Caffeine of dry coffee, as a share of its mass; decaffeinated coffee keeps about a
+// thirtieth. From memory.
+var Caffeine = map[string]float64{"arabica": 0.012, "robusta": 0.022, "decaffeinated": 0.0004}
+
+// KeepsBelowC is up to how warm a place counts as cool for a concentrate, in °C. From memory.
+const KeepsBelowC = 25
 
 // Guidance on caffeine for most healthy adults, in mg: EFSA 2015 and US FDA.
 // Not medical advice.

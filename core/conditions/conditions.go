@@ -16,6 +16,8 @@ type Place struct {
 	AltitudeM     *float64 `json:"altitude_m,omitempty"`
 	AltitudePM    *float64 `json:"altitude_pm_m,omitempty" doc:"By how much the altitude may be out, either way: a device's position is good to about 100 m"`
 	SeaLevelHPa   *float64 `json:"sea_level_hpa,omitempty"`
+	SeaLevelKind  *string  `json:"sea_level_kind,omitempty" doc:"What the pressure at sea level is: qnh, an airport's or a barometer's, reduced through the standard atmosphere; map, a weather map's or forecast's, reduced through the air as it is; either, where nobody knows"`
+	OutsideC      *float64 `json:"outside_c,omitempty" doc:"Air outside, for a pressure reduced to sea level; that of the air where it is said, and else the standard atmosphere's"`
 	PressureHPa   *float64 `json:"pressure_hpa,omitempty"`
 	MeasuredBoilC *float64 `json:"measured_boil_c,omitempty"`
 	Atmosphere    *string  `json:"atmosphere,omitempty"`

@@ -28,6 +28,8 @@ var Fields = []field.Of[Conditions]{
 	field.Number("place.altitude_m", "Altitude", quantity.Metre, air.MinAltitudeM, air.MaxAltitudeM, "not known", func(r *c) **float64 { return &r.Place.AltitudeM }),
 	field.Number("place.altitude_pm_m", "Altitude may be out by", quantity.Metre, 0, 1000, "", func(r *c) **float64 { return &r.Place.AltitudePM }),
 	field.Number("place.sea_level_hpa", "Pressure reduced to sea level", quantity.HPa, 870, 1085, "", func(r *c) **float64 { return &r.Place.SeaLevelHPa }),
+	field.Choice("place.sea_level_kind", "Sea-level pressure from", []string{SeaQNH, SeaMap, SeaEither}, SeaEither, func(r *c) **string { return &r.Place.SeaLevelKind }),
+	field.Number("place.outside_c", "Air outside", quantity.Celsius, -50, 55, "that of the air", func(r *c) **float64 { return &r.Place.OutsideC }),
 	field.Number("place.pressure_hpa", "Pressure here (a barometer at the place)", quantity.HPa, 300, 1100, "", func(r *c) **float64 { return &r.Place.PressureHPa }),
 	field.Number("place.measured_boil_c", "Measured boiling point", quantity.Celsius, 68, 103, "", func(r *c) **float64 { return &r.Place.MeasuredBoilC }),
 	field.Choice("place.atmosphere", "Atmosphere", []string{string(air.ISA), string(air.West)}, string(air.ISA), func(r *c) **string { return &r.Place.Atmosphere }),
@@ -82,9 +84,13 @@ func (r *Conditions) fill(defaulted []string) []string {
 		r.Heat.Efficiency = new(b.Efficiency)
 		defaulted = append(defaulted, "heat.efficiency")
 	}
-	if r.Place.SeaLevelHPa != nil && r.Place.AltitudeM != nil && slices.Contains(defaulted, "place.air_c") {
+	if r.Place.SeaLevelHPa != nil && r.Place.AltitudeM != nil && r.Place.OutsideC == nil {
 		// The column is taken as the standard one where nobody says how warm it is.
-		r.Place.AirC = new(min(max(air.StandardC(*r.Place.AltitudeM), -50), 50))
+		r.Place.OutsideC = r.Place.AirC
+		if slices.Contains(defaulted, "place.air_c") {
+			r.Place.OutsideC = new(min(max(air.StandardC(*r.Place.AltitudeM), -50), 50))
+		}
+		defaulted = append(defaulted, "place.outside_c")
 	}
 	k := &r.Heat.Canister
 	if k.PropanePct == nil && k.IsobutanePct == nil && k.ButanePct == nil {

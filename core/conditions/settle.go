@@ -7,6 +7,7 @@ import (
 	"apodemos/core/caution"
 	"apodemos/core/field"
 	"apodemos/core/heat"
+	"apodemos/core/quantity"
 	"apodemos/core/water"
 )
 
@@ -18,6 +19,8 @@ type Boil struct {
 	BoilHighC   float64 `json:"boil_high_c"`
 	// Unplaced is true where neither altitude nor pressure is said: these are then the sea's.
 	Unplaced bool `json:"unplaced,omitempty" doc:"Neither altitude nor pressure is said: the figures are those of the sea's shore"`
+	// Odds is what cannot be true together of what is said of the place.
+	Odds []Odd `json:"odds,omitempty" doc:"What is said of the place and cannot be true together; until it is settled, the safe one of each counts"`
 }
 
 // Trust is what tells the pressure of a place.
@@ -44,6 +47,7 @@ type Settled struct {
 	AltitudeM     float64
 	AltitudeKnown bool
 	treatAltM     float64  // that counts for the boil that disinfects
+	gateHPa       float64  // of what is said, the pressure at which water boils hottest
 	Air           heat.Air // at the vessel, behind any screen
 	Burner        heat.Burner
 	Fuel          heat.Fuel
@@ -109,13 +113,21 @@ func Settle(c Conditions) (*Settled, field.Problems) {
 const highHPa = 25
 
 // Uncertainty of the pressure, in hPa: weather moves it by about ten either way at the
-// sea, and by twice that at weatherTwiceM, where the column's warmth counts, too; a
-// forecast is good to about three there, a watch or telephone to two. From memory.
+// sea, and by twice that at weatherTwiceM, where the column's warmth counts, too; what is
+// read from a map or a forecast is good to about three there, a watch or telephone to two.
+// From memory.
 const (
 	weatherHPa, forecastHPa, barometerHPa = 10, 3, 2
 	weatherTwiceM                         = 4500
-	columnK                               = 4   // of the mean of a column whose foot one does not know
+	columnK                               = 8   // of the mean of a column of which one knows an end
 	thermometerC                          = 0.5 // of a field thermometer, °C
+)
+
+// What a pressure at sea level may be.
+const (
+	SeaQNH    = "qnh"    // an airport's or a barometer's, through the standard atmosphere
+	SeaMap    = "map"    // a weather map's or forecast's, through the air as it is
+	SeaEither = "either" // one of the two
 )
 
 // perMetre is how fast the pressure falls with height, as a share a metre: g/(R·T) of dry
@@ -125,55 +137,36 @@ const perMetre = 9.80665 / (287.05 * 278.15)
 func (s *Settled) pressure() field.Problems {
 	p := &s.Conditions.Place
 	s.Atmosphere = air.Atmosphere(*p.Atmosphere)
-	var hpa float64
-	switch {
-	case p.MeasuredBoilC != nil:
-		pa, err := water.SaturationPressure(*p.MeasuredBoilC)
-		if err != nil {
-			return field.Problems{{Field: "place.measured_boil_c", Value: *p.MeasuredBoilC, Message: err.Error()}}
-		}
-		up, _ := water.SaturationPressure(*p.MeasuredBoilC + thermometerC)
-		hpa, s.SpreadHPa, s.Trust = pa/100, (up-pa)/100, ByBoiling
-	case p.PressureHPa != nil:
-		hpa, s.SpreadHPa, s.Trust = *p.PressureHPa, barometerHPa, ByStation
-	default:
-		altitude := 0.0
-		if p.AltitudeM != nil {
-			altitude = *p.AltitudeM
-		}
-		var err error
-		if hpa, s.SpreadHPa, err = Forecast(s.Atmosphere, altitude, p.SeaLevelHPa, *p.AirC); err != nil {
-			return field.Problems{{Field: "place.altitude_m", Value: altitude, Message: err.Error()}}
-		}
-		s.Trust = ByAltitude
-		if p.SeaLevelHPa != nil {
-			s.Trust = ByForecast
-		}
-		if p.AltitudeM == nil {
-			s.Trust = ByNothing
-		}
+	said, bad := s.evidence()
+	if len(bad) > 0 {
+		return bad
 	}
+	first := said[0]
+	hpa := first.hpa
+	s.SpreadHPa, s.Trust = first.spread, first.trust
 	switch {
 	case p.AltitudeM != nil:
 		s.AltitudeM, s.AltitudeKnown = *p.AltitudeM, true
 		s.treatAltM = s.AltitudeM
 		if d := p.AltitudePM; d != nil {
-			// The boil that disinfects is on the safe side.
-			s.treatAltM += *d
-			if s.Trust >= ByForecast {
-				s.SpreadHPa = math.Hypot(s.SpreadHPa, *d*hpa*perMetre)
-			}
+			s.treatAltM += *d // the boil that disinfects is on the safe side
 		}
 	case s.Trust <= ByStation:
 		s.AltitudeM, s.AltitudeKnown = s.Atmosphere.Altitude(hpa, air.SeaLevelHPa), true
-		// High pressure hides height: the boil that disinfects is on the safe side.
-		s.treatAltM = s.Atmosphere.Altitude(hpa-highHPa, air.SeaLevelHPa)
+		s.treatAltM = s.hides(hpa)
 	}
-	at := func(hpa float64) float64 {
-		t, _ := water.SaturationTemperature(hpa * 100)
-		return t
+	low, high := hpa-s.SpreadHPa, hpa+s.SpreadHPa
+	s.gateHPa = hpa
+	if s.Boil.Odds = s.odds(said); len(s.Boil.Odds) > 0 {
+		for _, e := range said {
+			low, high = math.Min(low, e.hpa), math.Max(high, e.hpa)
+			s.gateHPa = math.Max(s.gateHPa, e.hpa)
+			if e.trust <= ByStation {
+				s.treatAltM = math.Max(s.treatAltM, s.hides(e.hpa))
+			}
+		}
 	}
-	s.Boil = Boil{PressureHPa: hpa, BoilC: at(hpa), BoilLowC: at(hpa - s.SpreadHPa), BoilHighC: at(hpa + s.SpreadHPa)}
+	s.Boil.PressureHPa, s.Boil.BoilC, s.Boil.BoilLowC, s.Boil.BoilHighC = hpa, boilAt(hpa), boilAt(low), boilAt(high)
 	s.Boil.Unplaced = s.Trust == ByNothing
 	if p.MeasuredBoilC != nil {
 		s.Boil.BoilC = *p.MeasuredBoilC
@@ -181,21 +174,157 @@ func (s *Settled) pressure() field.Problems {
 	return nil
 }
 
+// hides is the altitude in m that a pressure may hide in fair weather: the boil that
+// disinfects is on the safe side.
+func (s *Settled) hides(hpa float64) float64 {
+	return s.Atmosphere.Altitude(hpa-highHPa, air.SeaLevelHPa)
+}
+
+// An evidence is one thing that is said of the pressure of a place.
+type evidence struct {
+	trust       Trust
+	hpa, spread float64
+}
+
+// evidence is all that is said of the pressure, the most trusted first; never empty.
+func (s *Settled) evidence() (out []evidence, bad field.Problems) {
+	p := &s.Conditions.Place
+	if c := p.MeasuredBoilC; c != nil {
+		pa, err := water.SaturationPressure(*c)
+		if err != nil {
+			return nil, field.Problems{{Field: "place.measured_boil_c", Value: *c, Message: err.Error()}}
+		}
+		up, _ := water.SaturationPressure(*c + thermometerC)
+		out = append(out, evidence{ByBoiling, pa / 100, (up - pa) / 100})
+	}
+	if p.PressureHPa != nil {
+		out = append(out, evidence{ByStation, *p.PressureHPa, barometerHPa})
+	}
+	altitude, trust := 0.0, ByNothing
+	switch {
+	case p.AltitudeM == nil && len(out) > 0:
+		return out, nil
+	case p.AltitudeM != nil:
+		altitude, trust = *p.AltitudeM, ByAltitude
+		if p.SeaLevelHPa != nil {
+			trust = ByForecast
+		}
+	}
+	hpa, spread, err := s.forecast(altitude)
+	if err != nil {
+		return nil, field.Problems{{Field: "place.altitude_m", Value: altitude, Message: err.Error()}}
+	}
+	if d := p.AltitudePM; d != nil && p.AltitudeM != nil {
+		spread = math.Hypot(spread, *d*hpa*perMetre)
+	}
+	return append(out, evidence{trust, hpa, spread}), nil
+}
+
+// An Odd is two things said of a place that cannot be true together.
+type Odd struct {
+	Fields []string        `json:"fields" doc:"Paths of the two"`
+	Text   quantity.Phrase `json:"text"`
+}
+
+const (
+	// oddHPa is by how much weather moves the pressure of a place at most. From memory.
+	oddHPa = 40
+	// seaLowHPa and seaHighHPa are between which a pressure reads that is reduced to sea
+	// level. From memory.
+	seaLowHPa, seaHighHPa = 960, 1050
+)
+
+var evidenceFields = map[Trust]string{ByBoiling: "place.measured_boil_c", ByStation: "place.pressure_hpa", ByForecast: "place.altitude_m", ByAltitude: "place.altitude_m"}
+
+// odds are the pairs of evidence that differ by more than weather and their own spread.
+func (s *Settled) odds(said []evidence) (out []Odd) {
+	p := &s.Conditions.Place
+	hpa := func(v float64) quantity.Value { return quantity.Of(v, quantity.HPa) }
+	for i, a := range said {
+		for _, b := range said[i+1:] {
+			may := float64(oddHPa)
+			if d := p.AltitudePM; d != nil && b.trust >= ByForecast {
+				may += *d * b.hpa * perMetre
+			}
+			if math.Abs(a.hpa-b.hpa) <= may {
+				continue
+			}
+			o := Odd{Fields: []string{evidenceFields[a.trust], evidenceFields[b.trust]}}
+			switch {
+			case a.trust == ByBoiling && b.trust == ByStation:
+				o.Text = quantity.Say("A boiling point of {0} and a pressure here of {1} can't both be right: at {1} water boils at {2}.", quantity.Fine(*p.MeasuredBoilC, quantity.Celsius), hpa(b.hpa), quantity.Fine(boilAt(b.hpa), quantity.Celsius))
+			case a.trust == ByBoiling:
+				o.Text = quantity.Say("A boiling point of {0} and an altitude of {1} can't both be right: at {1} water boils at about {2}.", quantity.Fine(*p.MeasuredBoilC, quantity.Celsius), quantity.Of(*p.AltitudeM, quantity.Metre), quantity.Fine(boilAt(b.hpa), quantity.Celsius))
+			case a.hpa > b.hpa && a.hpa >= seaLowHPa && a.hpa <= seaHighHPa:
+				o.Text = quantity.Say("A pressure here of {0} and an altitude of {1} can't both be right: at {1} it is about {2}. {0} looks like a pressure reduced to sea level: enter it there.", hpa(a.hpa), quantity.Of(*p.AltitudeM, quantity.Metre), hpa(b.hpa))
+			default:
+				o.Text = quantity.Say("A pressure here of {0} and an altitude of {1} can't both be right: at {1} it is about {2}.", hpa(a.hpa), quantity.Of(*p.AltitudeM, quantity.Metre), hpa(b.hpa))
+			}
+			out = append(out, o)
+		}
+	}
+	return out
+}
+
+// boilAt is the boiling point, in °C, at a pressure in hPa.
+func boilAt(hpa float64) float64 {
+	t, _ := water.SaturationTemperature(hpa * 100)
+	return t
+}
+
+// GateC is the highest boiling point, in °C, of what is said of the place: what a
+// thermometer has to show for a boil, and what fuel has to do for.
+func (s *Settled) GateC() float64 {
+	if len(s.Boil.Odds) == 0 {
+		return s.Boil.BoilC
+	}
+	return math.Max(boilAt(s.gateHPa), s.Boil.BoilC)
+}
+
+// GateHPa is the air pressure, in hPa, at which water boils at GateC.
+func (s *Settled) GateHPa() float64 { return s.gateHPa }
+
+func (s *Settled) forecast(altitudeM float64) (hPa, spread float64, err error) {
+	p := &s.Conditions.Place
+	kind, outside := SeaEither, *p.AirC
+	if p.SeaLevelKind != nil {
+		kind = *p.SeaLevelKind
+	}
+	if p.OutsideC != nil {
+		outside = *p.OutsideC
+	}
+	return Forecast(s.Atmosphere, altitudeM, p.SeaLevelHPa, kind, outside)
+}
+
 // Forecast returns the pressure at an altitude in metres, and by how much it may be out
-// either way, both in hPa: where a pressure at sea level is known from the whole column,
-// with the air's temperature at the stop, °C; else from the atmosphere alone. West's
-// atmosphere has its own column.
-func Forecast(a air.Atmosphere, altitudeM float64, seaLevelHPa *float64, airC float64) (hPa, spread float64, err error) {
+// either way, both in hPa, from a pressure at sea level of a kind and the air outside, in
+// °C: one reduced through the standard atmosphere (ICAO Doc 7488) goes back through it,
+// and is out by what the real column differs from that; one reduced through the air goes
+// back through it (hypsometric equation); of one that may be either, the band covers both.
+// Without a pressure at sea level the atmosphere alone tells. West's atmosphere has its
+// own column.
+func Forecast(a air.Atmosphere, altitudeM float64, seaLevelHPa *float64, kind string, outsideC float64) (hPa, spread float64, err error) {
 	if seaLevelHPa == nil {
 		hPa, err = a.Pressure(altitudeM, air.SeaLevelHPa)
 		return hPa, weatherHPa * (1 + math.Max(altitudeM, 0)/weatherTwiceM), err
 	}
-	if a == air.West {
-		hPa, err = a.Pressure(altitudeM, *seaLevelHPa)
-	} else {
-		hPa, err = air.Column(altitudeM, *seaLevelHPa, airC)
+	column, err := air.Column(altitudeM, *seaLevelHPa, outsideC)
+	if err != nil {
+		return 0, 0, err
 	}
-	return hPa, math.Hypot(forecastHPa*hPa / *seaLevelHPa, air.ColumnSpread(hPa, altitudeM, airC, columnK)), err
+	standard, err := a.Pressure(altitudeM, *seaLevelHPa)
+	differ := math.Abs(column - standard)
+	hPa = column
+	switch {
+	case a == air.West:
+		hPa, differ = standard, 0
+	case kind == SeaQNH:
+		hPa = standard
+	case kind == SeaMap:
+		differ = 0
+	}
+	read := forecastHPa * hPa / *seaLevelHPa
+	return hPa, differ + math.Hypot(read, air.ColumnSpread(hPa, altitudeM, outsideC, columnK)), err
 }
 
 // Frozen reports whether the water has to be melted.
@@ -241,3 +370,7 @@ func (s *Settled) Water() WaterState {
 	}
 	return out
 }
+
+// BoilKnown reports whether this place's boiling point is known well enough to tell a boil
+// by a thermometer: somebody said where it is, and nothing that was said is at odds.
+func (s *Settled) BoilKnown() bool { return s.Trust != ByNothing && len(s.Boil.Odds) == 0 }

@@ -85,7 +85,7 @@ func (x *figures) ratioAndDose() {
 		dose.Kind, dose.Source, dose.Formula, dose.Inputs = working.Chosen, "your choice", "the dose that you set", []working.Input{yours}
 	case x.Method.Contact == method.Dilution:
 		dose.Label, dose.Formula = "Coffee in the concentrate", "concentrate times what was ground to each millilitre of it"
-		dose.Inputs = []working.Input{working.Num("Concentrate", b.ConcentrateMl, quantity.Millilitre, "water.concentrate_ml"), working.Num("Ratio it was made at", x.Ratio, quantity.GramPerL, "ratio_g_per_l")}
+		dose.Inputs = []working.Input{working.Num("Concentrate", x.Concentrate(), quantity.Millilitre, "water.concentrate_ml"), working.Num("Ratio it was made at", x.Ratio, quantity.GramPerL, "ratio_g_per_l")}
 	case x.School.BasketG > 0:
 		dose.Formula, ratio.Formula = "a full basket, times the batches", "the full basket over the water that goes with it"
 		dose.Inputs = []working.Input{working.Num("Basket", b.DoseG, quantity.Gram, "request.school"), working.Num("Batches", n, quantity.Count, "batches")}

@@ -56,7 +56,7 @@ func (x *figures) strength() {
 		working.Num("In the grounds (slurry), at first", value(p.SlurryC), quantity.Celsius, "slurry_c"), working.Num("Grind", x.Um, quantity.Micrometre, "grind.um"),
 		working.Num("Equivalent minutes at 93 °C, fast pool", x.Contact.Fast, quantity.None, ""), working.Num("the same, slow pool", x.Contact.Slow, quantity.None, "")}
 	if x.Method.Contact == method.Dilution {
-		in = []working.Input{working.Num("Concentrate", b.ConcentrateMl, quantity.Millilitre, "water.concentrate_ml")}
+		in = []working.Input{working.Num("Concentrate", x.Concentrate(), quantity.Millilitre, "water.concentrate_ml")}
 	}
 	e := working.Figure{Label: "Extraction", Unit: quantity.Percent, Kind: working.Memory, Source: extractionSource, Limits: extractionLimits, Inputs: in, PlusMinus: &d.BandPct,
 		Formula: "the share of the coffee that dissolves: a fast and a slow pool, each with its rate at the temperature in the grounds and for this grind"}

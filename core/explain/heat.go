@@ -119,6 +119,9 @@ func (x *figures) heat() {
 	x.put("heat.dwell_s", hp.DwellS, working.Figure{Label: "At the boil", Unit: quantity.Second, Kind: working.Published, Source: "disinfecting: US CDC, 1 min, 3 min above 2,000 m; keeping hot: the recipe's steps",
 		Formula: "rolling boil that disinfects, plus the time kept hot until the last pour when there is nothing to wait for",
 		Inputs:  []working.Input{working.Num("Disinfecting", x.TreatS, quantity.Second, "request.water.treatment"), working.Num("Boiling with the coffee", x.BoilS, quantity.Second, "request.school"), working.Num("Keeping hot", x.HoldS, quantity.Second, "wait_s")}})
+	x.put("safe_boil_s", x.p.SafeBoilS, working.Figure{Label: "Rolling boil for safety", Unit: quantity.Second, Kind: working.Published, Source: "US CDC",
+		Formula: "1 min for clear water, 3 min above 2,000 m (6,500 ft) or where the altitude is not known; each batch",
+		Inputs:  []working.Input{working.Word("Treatment", *r.Water.Treatment, "request.water.treatment")}})
 	x.put("heat.energy_wh", hp.EnergyWh, working.Figure{Label: "Electricity", Unit: quantity.WattHour, Kind: kind, Source: quantity.Either(kind == working.Measured, "efficiency measured by you", practice),
 		Formula: "power times time, all batches", Limits: heatingLimits, PlusMinus: working.PlusMinus(x.out.FuelShare * value(hp.EnergyWh)), Inputs: heatIn[1:]})
 	if hp.BatteryPct != nil {

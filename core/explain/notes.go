@@ -37,9 +37,11 @@ var sayings = map[string]saying{
 	"cool-asked":               {"With the lid off it would be {0} after {1}.", coolWays},
 	"measured-loss":            {"This pot loses {0} of what is usual: the wait is {1} and not {2}.", "Your thermometer reading takes the place of the estimate."},
 	"supplied-cool":            {"The water supplied is about {0} in the pot, and the recipe wants {1}. Do not wait.", "The jug and the way from the urn cost some heat too; preheat what you can."},
-	"do-not-wait":              {"Boils at {0} here, and the recipe wants {1}. Do not wait: keep it on the heat until the last pour.", doNotWait},
-	"do-not-wait/pot":          {"Boils at {0} here, and the recipe wants {1}. Do not wait: take it off and put the coffee in at once.", doNotWait},
-	"do-not-wait/switches-off": {"Boils at {0} here, and the recipe wants {1}. Do not wait: pour as soon as it boils.", doNotWait},
+	"do-not-wait":              {"Boils at {0} here, and the recipe wants {1}. Don't wait: keep it on the heat until the last pour.", doNotWait},
+	"do-not-wait/pot":          {"Boils at {0} here, and the recipe wants {1}. Don't wait: take it off and add the coffee.", doNotWait},
+	"do-not-wait/safe":         {"Rolling boil for {2} first, to make it safe. It boils at {0} here and the recipe wants {1}: then use it straight away.", doNotWait},
+	"do-not-wait/safe-pot":     {"Rolling boil for {2} first, to make it safe. It boils at {0} here and the recipe wants {1}: then take it off and add the coffee.", doNotWait},
+	"do-not-wait/switches-off": {"Boils at {0} here, and the recipe wants {1}. Don't wait: pour as soon as it boils.", doNotWait},
 	"boiled-longer":            {"The coffee boils {0} longer than the recipe wants, to make its water safe.", "Long boiling makes coffee bitter. Filtered water, or water boiled before and left to cool, would leave the recipe its own time."},
 	"measured-efficiency":      {"Efficiency {0} as measured, not the usual {1}: {2} and not {3}.", "Your weighed fuel takes the place of the estimate."},
 	"measured-power":           {"Power {0} as measured: {1} to the boil and not {2}.", "Your timed boil takes the place of the estimate."},
@@ -54,6 +56,8 @@ var sayings = map[string]saying{
 	"ice":                      {"Of {0} of ice in each cup {1} melts at once, and the drink comes to {2}.", "Melting takes as much heat as warming the same water by 80 °C; the strength counts all of it as melted."},
 	"pours-set":                {"Your pours take {0} and not {1}, and at home extract {2} and not {3}.", "You moved pours; the recipe's own are a click away."},
 	"recipe-clicks":            {"{0} of the recipe are another grinder's: on yours they are not the grind that it names. Its word counts, {1}.", "Clicks mean nothing without the grinder that they are of."},
+	"stages":                   {"The brewer holds {0}: pour in {1} parts, and let it sink between them.", "More would run over hot. Each part stops a finger under the rim."},
+	"stages/slowly":            {"The brewer holds {0}: pour slowly, so that it sinks as you pour.", "Poured faster it would run over hot."},
 	"clogs":                    {"At {0} this bed would clog: it drains only at {1}. Grind to {2} or coarser.", "What is finer than the dripper passes stands on it until it is cold and bitter."},
 	"contact-fixed":            {"The time of this recipe is not free: it stays {0}.", "Its pours and its flow set the time; grind finer or coarser instead."},
 	"contact-set":              {"Contact {0} and not {1}: extraction {2} and not {3}.", "You set the time of the steep; the recipe's own is a click away."},
@@ -86,6 +90,9 @@ func Notes(p *brew.Plan) []brew.Note {
 	if b.Trust == conditions.ByNothing {
 		notes = append(notes, brew.Note{ID: "altitude-unknown", Phrase: quantity.Say("Where this is brewed is not said: the figures are those of the sea's shore."),
 			Why: "Pressure falls with height, and with it the boiling point. A boil that disinfects counts as high up: 3 minutes."})
+	}
+	for _, o := range b.Boil.Odds {
+		notes = append(notes, brew.Note{ID: "place-odds", Phrase: o.Text, Why: "Until it is settled the safe one counts for each purpose: the longer safety boil, the higher boiling point for a thermometer, the larger fuel figure."})
 	}
 	before, after := p.Decisions()
 	for _, d := range before {

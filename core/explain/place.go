@@ -35,16 +35,33 @@ func Place(s *conditions.Settled) working.Sheet {
 		pressure.Inputs = []working.Input{from, working.Word("Atmosphere", name, "request.place.atmosphere")}
 		if p.SeaLevelHPa != nil {
 			pressure.Inputs = append(pressure.Inputs, working.Num("Pressure reduced to sea level", *p.SeaLevelHPa, quantity.HPa, "request.place.sea_level_hpa"))
-			if s.Atmosphere == air.West {
-				pressure.Formula = "pressure of " + name + " at this altitude, times the forecast pressure at sea level over the standard one"
-			} else {
+			outside := *p.AirC
+			if p.OutsideC != nil {
+				outside = *p.OutsideC
+			}
+			kind := *p.SeaLevelKind
+			pressure.Inputs = append(pressure.Inputs, working.Word("Reduced", kind, "request.place.sea_level_kind"))
+			switch {
+			case s.Atmosphere == air.West:
+				pressure.Formula = "pressure of " + name + " at this altitude, times the pressure at sea level over the standard one"
+			case kind == conditions.SeaQNH:
+				pressure.Source = "ICAO Doc 7488, altimeter setting"
+				pressure.Formula = "the altimeter's form of the standard atmosphere, from the QNH; good to about 3 hPa, and out by what the real column of air differs from the standard one"
+				pressure.Inputs = append(pressure.Inputs, working.Num("Air outside", outside, quantity.Celsius, "request.place.outside_c"))
+			default:
 				pressure.Source = "hypsometric equation"
-				pressure.Formula = "sea-level pressure · exp(−g·h/(R·T)), with the mean temperature T of a column that is as warm as the air here at its top and warms by 6.5 °C to the kilometre downwards; the forecast is good to about 3 hPa, the column to about 4 °C"
-				pressure.Inputs = append(pressure.Inputs, working.Num("Air", *p.AirC, quantity.Celsius, "request.place.air_c"))
+				pressure.Formula = "sea-level pressure · exp(−g·h/(R·T)), with the mean temperature T of a column that is as warm as the air outside at its top and warms by 6.5 °C to the kilometre downwards; the map is good to about 3 hPa, the column to about 8 °C"
+				if kind == conditions.SeaEither {
+					pressure.Formula += "; an airport's QNH would be reduced otherwise, and the band covers both"
+				}
+				pressure.Inputs = append(pressure.Inputs, working.Num("Air outside", outside, quantity.Celsius, "request.place.outside_c"))
 			}
 		}
 		if p.AltitudePM != nil && p.AltitudeM != nil {
 			pressure.Inputs = append(pressure.Inputs, working.Num("The altitude may be out by", *p.AltitudePM, quantity.Metre, "request.place.altitude_pm_m"))
+		}
+		if len(s.Boil.Odds) > 0 {
+			pressure.Limits = "Not all that is said of the place can be true: see which, and correct it."
 		}
 		if s.Trust == conditions.ByNothing {
 			pressure.Limits = "The altitude is not said: it may be far lower up high."

@@ -45,6 +45,7 @@ var Terms = []Term{
 // Names are what the words of a request are called, by their IDs.
 func Names() map[string]string {
 	out := map[string]string{
+		"qnh": "an airport or a barometer (QNH)", "map": "a weather map or forecast", "either": "not known which",
 		"isa": "standard atmosphere", "west": "West’s, for summer and tropics",
 		water.Safe: "safe: I vouch for it", water.Filtered: "I filter it", water.Boil: "I boil it", water.Doubtful: "doubtful",
 		"server": "a server, shared out", "cups": "each cup in its turn",

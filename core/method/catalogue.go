@@ -213,14 +213,14 @@ var cone = Method{
 			ID: "four-pulses", Name: "Four pulses, 45 seconds apart",
 			Why:        "Each pulse has a scale reading and a time, so that it comes out the same twice. Choose it when you have a scale and want clarity.",
 			RatioGPerL: 65, RatioSource: "common practice: 13 g to 200 g", Filter: coneFilter, GrindUm: 800, Temps: Temps{88, 90.5, 94},
-			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 36, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
+			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 36, ChamberMl: 400, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
 			Steps: coneSteps("Lift the dripper off. Swirl {swirl} and serve."), Cautions: []string{"scald"},
 		},
 		{
 			ID: "three-pours", Name: "Three pours, no scale",
 			Why:        "Circles in alternating directions, each pour just before the last has drained. Choose it without a scale.",
 			RatioGPerL: 62.5, RatioSource: "common practice: 20–25 g, general starting point 1:16", Filter: coneFilter, GrindUm: 800, Temps: Temps{90, 93, 96},
-			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 36, NoScale: true, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
+			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 36, ChamberMl: 400, NoScale: true, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
 				prep("paper", "fold paper", "Fold the paper into the dripper; set it on {server}.", 20),
@@ -239,7 +239,7 @@ var cone = Method{
 			ID: "folding", Name: "Folding dripper, packs flat",
 			Why:        "Ribs or a wire hold only the paper, so nothing warms up and the paper drains from its sides too: a little finer, in four smaller pours. Choose it when it has to lie flat in the pack.",
 			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", Filter: bareCone, GrindUm: 750, Temps: Temps{90, 93, 96},
-			RinseMl: 60, FillFresh: 0.85, FillRested: 0.9, MostG: 30, Access: 1, Adjust: "grind", WashupMl: 20, Consumables: []string{"cone paper"}, Clean: packPapers,
+			RinseMl: 60, FillFresh: 0.85, FillRested: 0.9, MostG: 30, ChamberMl: 350, Access: 1, Adjust: "grind", WashupMl: 20, Consumables: []string{"cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
 				prep("unfold", "unfold", "Unfold the dripper and lock its ribs. See that all its feet stand on the rim, and that the rim carries it.", 20),
@@ -259,7 +259,7 @@ var cone = Method{
 			ID: "slow-paper", Name: "Slow paper, coarse grind",
 			Why:        "A thick paper drains slowly, so the grind is coarse and the cup very clean. Choose it with cotton-like papers.",
 			RatioGPerL: 65, RatioSource: "common practice: single-cup cone 1:15.4", Filter: thickCone, GrindUm: 950, Temps: Temps{90, 93, 96},
-			RinseMl: 80, FillFresh: 0.9, FillRested: 0.95, MostG: 36, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"thick cone paper"}, Clean: packPapers,
+			RinseMl: 80, FillFresh: 0.9, FillRested: 0.95, MostG: 36, ChamberMl: 400, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"thick cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
 				prep("paper", "fold paper", "Fold the paper. Set the dripper on {server}[scale?, and that on the scale].", 20),
@@ -285,7 +285,7 @@ var flatBed = Method{
 		ID: "standard", Name: "Bloom of three times the dose, slow circles",
 		Why:        "Three times the dose to bloom, then slow circles in as many stages as it holds. Choose it for two, without a spouted kettle. Not rinsed: a wet paper seals over the holes.",
 		RatioGPerL: 66.7, RatioSource: "common practice: 40 g to 600 g, 1:15", Filter: flatFilter, GrindUm: 800, Temps: Temps{90, 93, 96},
-		FillFresh: 0.9, FillRested: 0.95, MostG: 45, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"flat paper"}, Clean: packPapers,
+		FillFresh: 0.9, FillRested: 0.95, MostG: 45, ChamberMl: 450, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"flat paper"}, Clean: packPapers,
 		Steps: []Step{
 			weigh(),
 			prep("paper", "paper in", "Set the dry paper in the dripper, the dripper on {server}[scale?, that on the scale].", 15),
@@ -313,8 +313,8 @@ var tankDripper = Method{
 		FillFresh: 0.9, FillRested: 0.95, MostG: 30, NoScale: true, Access: 1, Adjust: "grind", WashupMl: 60, ChamberMl: 300, Consumables: []string{"paper"}, Clean: packPapers,
 		Steps: []Step{
 			weigh(),
-			prep("paper", "paper in", "Paper and coffee in; set it on {server}.", 20),
-			withHotWater("ready", "tank on", "Tank on.", 5).care(""),
+			prep("paper", "paper in", "Paper in; set it on {server}.", 15),
+			withHotWater("ready", "coffee in", "Coffee in. Tank on.", 10).care(""),
 			pour("bloom-pour", "bloom", "Wet the coffee with {share} of the water.", 0, 8, 0.12).care("pour"),
 			do("bloom", "bloom", "Bloom.", 8, 27),
 			pour("fill", "fill", "Fill the tank to the mark: [scale?{to}|{water}].", 35, 20, 1),
@@ -333,7 +333,7 @@ var cloth = Method{
 		ID: "standard", Name: "Bloom and an even pour",
 		Why:        "Flows fast, so it is ground as for a cone. Choose it on long trips where papers run out and a cloth can dry.",
 		RatioGPerL: 60, RatioSource: "common practice: 6 g to 100 ml", Filter: clothCone, GrindUm: 700, Temps: Temps{88, 91, 95},
-		RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 40, Access: 1, Adjust: "grind", WashupMl: 300,
+		RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 40, ChamberMl: 500, Access: 1, Adjust: "grind", WashupMl: 300,
 		Clean: "Empty it, rinse it in warm water, and dry it fully in the air, or keep it under water in a refrigerator.",
 		Steps: []Step{
 			weigh(),
@@ -434,11 +434,11 @@ var handPress = Method{
 			Steps: []Step{
 				weigh(),
 				prep("paper", "paper in", "Wet the paper in its cap; chamber together, coffee in.", 25),
-				pour("fill", "fill", "{pour}: safe water, as it comes.", 0, 10, 1).care("water-cold"),
+				pour("fill", "fill", "{pour}: safe water, as it comes.", 0, 10, 1),
 				do("stir", "stir", "Stir for one full minute.", 10, 60),
-				do("press", "press hard", "Press hard.", 70, 30).sign("just before it hisses").care("press"),
+				do("press", "press hard", "Press hard.", 70, 30).sign("just before it hisses").care("press-cold"),
 				serve("double", "double", "Add {topup}.", 15),
-			}, Cautions: []string{"parts", "cold-water"}},
+			}, Cautions: []string{"parts"}},
 	},
 }
 
@@ -509,7 +509,7 @@ func concentrate(id, name, why string, ratio float64) School {
 		FillFresh: 0.9, FillRested: 0.9, Access: 1, Adjust: "none", Band: 3, WashupMl: 300, Clean: "Press or squeeze the grounds dry; compost them at home.", Consumables: []string{"straining cloth or paper"},
 		Steps: []Step{
 			weigh(),
-			pour("fill", "water on", "{pour}: safe cold water.", 0, 60, 1).care("water-cold"),
+			pour("fill", "water on", "{pour}: safe cold water.", 0, 60, 1),
 			do("wet", "stir", "Stir until all of it is wet.", 60, 60),
 			stand("steep", "steep", "Cover it. Twelve hours at room temperature; up to a day in a refrigerator.", 120, 12*3600).with(heat.Closed),
 			serve("strain", "strain", "Strain and press it into a clean bottle, or {vials}.", 600),
@@ -536,8 +536,8 @@ var serveConcentrate = Method{
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
 				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into [many?each|the] cup: {vials} in all.", 0, 10),
-				pour("fill", "cold water", "Add {topup}.", 10, 15, 1).care("water-cold"),
+				pour("fill", "cold water", "Add {topup}.", 10, 15, 1),
 				serve("serve", "serve", "Stir and serve.", 10),
-			}, Cautions: []string{"keeps", "strong", "cold-water"}},
+			}, Cautions: []string{"keeps", "strong"}},
 	},
 }

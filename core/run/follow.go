@@ -55,8 +55,9 @@ type step struct {
 	serving      bool // the drink is off its grounds
 	gate         string
 	gateS        float64 // position at which the clock waits before it
-	more         []gate  // that come after that one
-	gates        []gate  // all of them, to be met again where one has gone back
+	safe         safeBoil
+	more         []gate // that come after that one
+	gates        []gate // all of them, to be met again where one has gone back
 }
 
 // A gate is where the clock waits for the brewer before a step.
@@ -104,7 +105,7 @@ type Follower struct {
 
 	t, pos                  float64 // of the last event; position around first contact
 	begun, paused, finished bool
-	held                    bool // a safe boil was about to be cut short
+	held                    bool // next was asked while a safe boil is owed
 	holding                 bool // gone back: the step stays until somebody says
 	gated                   bool
 	cur                     int
@@ -112,6 +113,7 @@ type Follower struct {
 
 	scale, water, slurry seen
 	waterWas             seen    // the reading before, by some seconds
+	water0               plateau // of the water's readings at the boil
 	doubt                seen    // a reading of the scale that no hand can have poured
 	tare                 float64 // what the scale shows with nothing poured
 	tared                bool
@@ -121,6 +123,7 @@ type Follower struct {
 	heldS                float64 // stood at the gate, off the heat
 	boilT, roseT         float64 // moments that it boiled, and that the scale rose last
 	tapped               bool    // somebody says what is there
+	countedTo            float64 // position up to which safe boils have counted
 	fixed                bool    // nothing is planned anew: the plan is followed as it is
 	off                  []Off
 	refused              *quantity.Phrase // of the last reading
@@ -154,7 +157,7 @@ type laid struct{ pouredG, slurryC float64 }
 
 // Off is a difference from the plan.
 type Off struct {
-	What    string  `json:"what" enum:"water_c,slurry_c,poured_g,late_s,boil_s,drain_s" doc:"water_c at first contact; poured_g when a pour has ended; late_s of a step; boil_s of the boil; drain_s of the drawdown"`
+	What    string  `json:"what" enum:"water_c,slurry_c,poured_g,late_s,boil_s,safe_boil_s,drain_s" doc:"water_c at first contact; poured_g when a pour has ended; late_s of a step; boil_s of the boil; safe_boil_s of the boil that makes the water safe, where it was skipped; drain_s of the drawdown"`
 	Step    string  `json:"step"`
 	Planned float64 `json:"planned"`
 	Actual  float64 `json:"actual"`
@@ -167,7 +170,7 @@ func NewFollower(p *brew.Plan) (*Follower, error) {
 	if p.Made() == nil || len(p.Steps) == 0 {
 		return nil, field.Problems{{Field: "request", Message: "nothing to follow; allowed: the request of a plan with steps"}}
 	}
-	f := &Follower{plan: p, made: p.Made(), keep: newKeeper(), cur: -1}
+	f := &Follower{plan: p, made: p.Made(), keep: newKeeper(), cur: -1, water0: plateau{since: math.NaN()}}
 	c := CourseOf(Timed{Steps: p.Steps, Rounds: p.Rounds})
 	f.startS, f.pos = c.StartS, c.StartS
 	brewing, serving := map[method.StepID]bool{}, map[method.StepID]bool{}
@@ -185,6 +188,7 @@ func NewFollower(p *brew.Plan) (*Follower, error) {
 	for _, s := range c.Steps {
 		id := method.StepID(s.Of)
 		l := step{RoundStep: s, began: math.NaN(), ended: math.NaN(), brewing: brewing[id], serving: serving[id], wait: waits[id], side: id == method.Reheat}
+		l.safe = safeBoil{needS: s.ForS, signC: math.NaN()}
 		for len(gates) > 0 && s.AtS >= gates[0]-nearS {
 			g := gate{"pour", gates[0]}
 			if slices.ContainsFunc(c.boils, func(b float64) bool { return math.Abs(b-g.at) < 0.5 }) {
@@ -299,32 +303,62 @@ func (f *Follower) do(e Event) {
 	if !f.begun || f.finished {
 		return
 	}
-	if e.Kind != Next {
-		f.held = false
+	f.held = false
+	if e.Kind == Sign && f.boilSaid(e) {
+		return
 	}
 	if e.Step != "" && e.Step != f.doing() {
 		return // said twice, or too late
 	}
 	switch e.Kind {
+	case SkipBoil:
+		f.skipBoil()
+	case OffBoil:
+		if e.Auto {
+			f.autoUntil = math.Max(f.autoUntil, e.TS)
+		}
+		f.offBoil()
 	case Pause:
 		f.paused = true
 	case Resume:
 		f.paused = false
-		if f.gated {
+		switch {
+		case f.gated && f.guards(f.after()):
+			f.held = true // only a boil that is seen passes it
+		case f.gated:
 			f.release()
 		}
 	case Sign:
 		if e.Auto {
-			f.autoUntil = e.TS
+			f.autoUntil = math.Max(f.autoUntil, e.TS)
 		} else {
 			f.tapped = true
 		}
 		f.sign()
 	case Next:
-		f.next(e.Sure)
+		f.next()
 	case Back:
 		f.back(e.Rewind)
 	}
+}
+
+// boilSaid lets a boil count that is on and does not, where a sign is about that.
+func (f *Follower) boilSaid(e Event) bool {
+	for i := range f.steps {
+		s := &f.steps[i]
+		if !s.Keep || !s.hasBegun() || s.over() || s.safe.boils {
+			continue
+		}
+		if i != f.cur && e.Step != string(s.ID) || e.Step != "" && e.Step != string(s.ID) {
+			continue
+		}
+		if e.Auto {
+			f.autoUntil = math.Max(f.autoUntil, e.TS)
+		}
+		f.boilsNow(s.Round)
+		return true
+	}
+	return false
 }
 
 // after is the step that comes next; as many as there are where none does. What goes on
@@ -394,12 +428,18 @@ func (f *Follower) advance(t float64) {
 	f.keep.until = tenths(t)
 	if f.paused {
 		if f.wet() {
+			f.countedTo = f.pos
 			f.pos += dt // the coffee does not stop
-			f.notBoiled(dt)
+			f.count()
 		}
 		return
 	}
+	if f.standsCold() {
+		return
+	}
 	defer f.beside()
+	f.countedTo = f.pos
+	defer f.count()
 	target := f.pos + dt
 	for range 2 * len(f.steps) {
 		n := f.after()
@@ -435,20 +475,13 @@ func (f *Follower) advance(t float64) {
 			return
 		}
 		f.pos = math.Max(due, math.Min(f.pos, target))
+		if f.count(); f.barred(n) {
+			f.pos = target
+			return
+		}
 		f.begin(n, f.pos)
 	}
 	f.pos = target
-}
-
-// notBoiled keeps a pause from counting to the boil that makes the water safe: nobody says
-// that the pot was left on the heat.
-func (f *Follower) notBoiled(s float64) {
-	for i := range f.steps {
-		if k := &f.steps[i]; i <= f.cur && k.Keep && k.hasBegun() && !k.hasEnded() {
-			k.ForS += s
-			f.shiftRest(i, s)
-		}
-	}
 }
 
 // gateAt is the position at which the clock waits before a step.
@@ -544,7 +577,7 @@ func (f *Follower) endBefore(n int, at float64) {
 			continue
 		}
 		switch other := k.Round != f.steps[n].Round; {
-		case other && k.wait && k.hasBegun():
+		case other && (k.wait || k.Keep && !k.over()) && k.hasBegun():
 			continue
 		case other && k.hasBegun():
 			k.ended = math.Max(math.Min(k.endS(), at), k.began)
@@ -698,6 +731,7 @@ func (f *Follower) release() {
 func (f *Follower) pass(n int, late float64) {
 	s := &f.steps[n]
 	if s.gate == "boil" {
+		f.boilsNow(s.Round)
 		f.boiled(s, late)
 		f.heldS = 0
 		f.boilT = f.t
@@ -736,7 +770,7 @@ func (f *Follower) sign() {
 	switch {
 	case f.gated:
 		f.release()
-	case f.holding || !s.hasEnded() && (s.Until != method.Time || s.Drains) && !(s.Keep && f.pos < s.endS()-endS):
+	case f.holding || !s.hasEnded() && (s.Until != method.Time || s.Drains) && s.over():
 		f.end(false)
 	case n < len(f.steps) && f.steps[n].gate == "boil":
 		// It boils sooner than was planned.
@@ -768,7 +802,10 @@ func (f *Follower) end(skip bool) {
 	}
 	k := &f.steps[n]
 	if !f.wet() {
-		if k.gate != "" && !skip {
+		if k.gate != "" && (!skip || f.guards(n)) {
+			if skip {
+				f.pos = f.gateAt(n)
+			}
 			f.pos = math.Min(f.pos, f.gateAt(n))
 			f.gated = f.pos >= f.gateAt(n)-nearS
 			return
@@ -778,6 +815,8 @@ func (f *Follower) end(skip bool) {
 		return
 	}
 	switch {
+	case f.guards(n):
+		f.gated = skip || f.pos >= f.gateAt(n)-nearS
 	case skip && s.Until == method.Time && !s.Drains:
 		f.shiftRest(n, f.pos-f.due(n)) // all of it goes on from here
 		f.begin(n, f.pos)
@@ -802,16 +841,16 @@ func (f *Follower) topUpS(round int) float64 {
 	return 0
 }
 
-// next goes on, whatever is on.
-func (f *Follower) next(sure bool) {
-	if b := f.boil(); b >= 0 && !sure {
+// next goes on, whatever is on; but past no boil that makes the water safe and is still
+// owed: that is a choice of its own, SkipBoil.
+func (f *Follower) next() {
+	n := f.after()
+	if f.gated && f.guards(n) || !f.steps[f.cur].over() || n < len(f.steps) && f.barred(n) {
 		f.held = true
 		return
 	}
-	f.held = false
 	f.paused = false
 	if f.gated {
-		n := f.after()
 		f.release()
 		if f.cur < n { // the step behind the gate is not due yet
 			if !f.wet() {
@@ -824,19 +863,6 @@ func (f *Follower) next(sure bool) {
 	f.end(true)
 }
 
-// boil is the boil that is not to be cut short; −1 without one.
-func (f *Follower) boil() int {
-	if !f.begun || f.finished {
-		return -1
-	}
-	for i := range f.steps {
-		if s := &f.steps[i]; s.Keep && s.AtS <= f.pos+nearS && s.endS() > f.pos+endS && i <= f.cur {
-			return i
-		}
-	}
-	return -1
-}
-
 // back goes to the step before, or to the beginning of the one that is on.
 func (f *Follower) back(rewind bool) {
 	to := f.cur
@@ -847,6 +873,7 @@ func (f *Follower) back(rewind bool) {
 	first := slices.IndexFunc(f.steps, func(k step) bool { return k.brewing })
 	for i := to; i <= f.cur; i++ {
 		f.steps[i].ended, f.steps[i].skip = math.NaN(), false
+		f.steps[i].safe = safeBoil{needS: f.steps[i].safe.needS, signC: math.NaN(), skipped: f.steps[i].safe.skipped}
 		if i > to {
 			f.steps[i].began = math.NaN()
 			f.steps[i].again() // what was waited for is waited for once more
@@ -873,6 +900,7 @@ func (f *Follower) read(e Event) {
 			f.waterWas = f.water
 		}
 		f.water = seen{f.t, *e.WaterC, true}
+		f.water0.add(f.t, *e.WaterC, f.made.Boil.BoilC)
 	}
 	if e.SlurryC != nil {
 		f.slurry = seen{f.t, *e.SlurryC, true}
@@ -881,11 +909,19 @@ func (f *Follower) read(e Event) {
 		f.weigh(*e.ScaleG)
 	}
 	f.keep.read(e)
-	trigger := f.begun && !f.finished && !f.paused && f.t > f.autoUntil && f.reached(e)
-	if trigger {
+	live := f.begun && !f.finished && f.t > f.autoUntil
+	if live && e.WaterC != nil && f.wentCold() {
+		f.keep.mark()
+		f.keep.tap(Event{TS: f.t, Kind: OffBoil, Auto: true})
+		f.offBoil()
+		f.autoUntil = tenths(f.t)
+	}
+	if live && !f.paused && f.reached(e) {
 		auto := Event{TS: f.t, Kind: Sign, Auto: true, Step: f.doing()}
 		f.keep.tap(auto)
-		f.sign()
+		if !f.boilSaid(auto) {
+			f.sign()
+		}
 		f.autoUntil = tenths(f.t)
 	}
 	f.noticed(e)
@@ -966,8 +1002,12 @@ func (f *Follower) reached(e Event) bool {
 		if s.Until == method.Temperature && !s.hasEnded() && *e.WaterC <= f.target()+nearC {
 			return true
 		}
-		// The boil that makes water safe is seen, and not read: a thermometer may be out.
-		if n < len(f.steps) && f.steps[n].gate == "boil" && !f.steps[n].Keep && *e.WaterC >= f.made.Boil.BoilC-boilsC {
+		// The boil that makes water safe is seen, or stands in the readings for a while: one
+		// reading may be out, and says nothing where the boiling point is not known.
+		if f.guards(n) || s.Keep && !s.over() && !s.safe.boils {
+			return f.made.BoilKnown() && f.water0.stands()
+		}
+		if n < len(f.steps) && f.steps[n].gate == "boil" && *e.WaterC >= f.made.GateC()-boilsC {
 			return true
 		}
 	}

@@ -20,6 +20,7 @@ type Kept struct {
 // not, or nobody measured.
 type Was struct {
 	WaterG, StartC, ContactS *float64
+	Unboiled                 *bool // the boil that makes the water safe was skipped
 }
 
 const (
@@ -33,6 +34,9 @@ const (
 // made. Contact is told where the steps were gone through one by one.
 func (f *Follower) Was() Was {
 	var w Was
+	if f.unsafe() != nil {
+		w.Unboiled = new(true)
+	}
 	var water, c, contact []float64
 	plannedMl := f.made.Batch.PouredMl
 	for n := 1; n <= len(f.rounds); n++ {

@@ -52,10 +52,13 @@ type Following struct {
 	Forecast     Forecast         `json:"forecast"`
 	Planned      Forecast         `json:"planned" doc:"The same as it was planned"`
 	View         View             `json:"view"`
+	Alarms       []Alarm          `json:"alarms" doc:"Moments to come at which somebody is wanted, the first first, as far as the clock goes on by itself"`
 	Curves       RunCurves        `json:"curves" doc:"As it has gone, and is to go, of the round that is on; from its first contact"`
 	Begun        bool             `json:"begun"`
 	Paused       bool             `json:"paused"`
-	Held         bool             `json:"held" doc:"A boil that makes the water safe would be cut short: asked for once more"`
+	Held         bool             `json:"held" doc:"Next was asked while the boil that makes the water safe is owed: it passes none"`
+	Safety       *SafetyBoil      `json:"safety" doc:"The boil that makes the water safe, while it is on or waited for"`
+	Unsafe       *quantity.Phrase `json:"unsafe" doc:"That this water was not made safe, where somebody chose to skip that; null otherwise"`
 	Done         bool             `json:"done"`
 	Record       Record           `json:"record,omitzero" required:"false" doc:"Left out of a brief answer"`
 	Key          string           `json:"key,omitempty" doc:"For the question after this one"`
@@ -150,11 +153,46 @@ func (f *Follower) load(r Record) {
 	if r.FromS != nil && len(r.Events) == 0 {
 		f.do(Event{Kind: Start})
 	}
+	events := r.Events[:0:0]
 	for _, e := range r.all() {
+		more := []Event{}
+		if r.V == firstV {
+			f.At(e.TS)
+			e, more = f.fromFirst(e)
+		}
 		f.Take(e)
+		for _, m := range more {
+			f.Take(m)
+		}
+		if e.Kind != Reading {
+			events = append(append(events, e), more...)
+		}
 	}
 	f.At(r.UntilS)
+	r.Events = events
 	f.keep.load(r)
+}
+
+// fromFirst is an event of a record of version 1 in today's: there, next and resume also said that
+// it boils, and next once more went without the boil.
+func (f *Follower) fromFirst(e Event) (now Event, more []Event) {
+	if !f.begun || f.finished || e.Kind != Next && e.Kind != Resume || e.Step != "" && e.Step != f.doing() {
+		return e, nil
+	}
+	n := f.after()
+	owed := !f.steps[f.cur].over()
+	switch {
+	case e.Kind == Next && e.Sure && owed:
+		e.Kind, e.Sure = SkipBoil, false
+	case f.gated && f.guards(n):
+		more = append(more, Event{TS: e.TS, Kind: Sign})
+		if e.Kind == Next && f.due(n) > f.pos+nearS {
+			more = append(more, Event{TS: e.TS, Kind: Next})
+		}
+	case e.Kind == Next && f.guards(n) && !owed:
+		more = append(more, Event{TS: e.TS, Kind: Sign})
+	}
+	return e, more
 }
 
 // Out is where the brew is.
@@ -184,7 +222,9 @@ func (f *Follower) Out() *Following {
 	if f.water.live(f.t, liveHeatS) {
 		o.WaterC = new(f.water.v)
 	}
+	o.Safety, o.Unsafe = f.safety(), f.unsafe()
 	o.View = f.view(o.Steps)
+	o.Alarms = f.alarms(o.Steps, o.View)
 	if f.begun && !f.finished {
 		o.Step = string(o.Steps[o.View.Shown].ID)
 		o.Rest = o.Steps[o.View.Present:]
@@ -258,14 +298,16 @@ func (f *Follower) view(steps []LiveStep) View {
 	v.Boil = f.boil()
 	for i := range steps {
 		s := &steps[i]
-		if f.steps[i].side && s.BeganS != nil && s.EndedS == nil || s.Keep && i != v.Shown && s.AtS <= f.pos+nearS && s.AtS+s.ForS > f.pos+endS {
+		if f.steps[i].side && s.BeganS != nil && s.EndedS == nil || i != v.Shown && s.BeganS != nil && !f.steps[i].over() {
 			v.Under = append(v.Under, i)
 		}
 	}
 	s := &steps[v.Present]
 	blocked := f.blocked()
-	v.Stands = f.paused || f.gated && !f.wet() || blocked && !f.wet()
-	switch {
+	v.Stands = f.paused || f.gated && !f.wet() || blocked && !f.wet() || f.standsCold()
+	switch k := &f.steps[v.Present]; {
+	case !k.over() && !k.safe.boils && v.Gate == "":
+		v.Waits = "boil"
 	case v.Gate == "boil":
 		v.Waits = "boil"
 	case v.Gate != "":
@@ -293,7 +335,7 @@ func (f *Follower) view(steps []LiveStep) View {
 	}
 	v.NextS = next
 	for i := range steps {
-		if e := steps[i].AtS + steps[i].ForS - endS; steps[i].Keep && e > f.pos {
+		if e := steps[i].AtS + steps[i].ForS - endS; steps[i].Keep && f.counts(&f.steps[i]) && e > f.pos {
 			v.NextS = math.Min(v.NextS, e)
 		}
 	}
@@ -353,8 +395,8 @@ func (f *Follower) notice(o *Following) *quantity.Phrase {
 		return nil
 	}
 	s, r := f.on()
-	if f.paused && f.wet() && s.Keep && !s.hasEnded() {
-		return say("Paused. The pause does not count to the boil that makes the water safe.")
+	if b := o.Safety; b != nil && (f.held || b.Why == "paused" || b.Why == "cold") {
+		return &b.Say
 	}
 	if f.paused && f.wet() {
 		return say("Paused. The coffee does not stop: go on when you can, and the rest is planned anew.")
@@ -513,6 +555,8 @@ func (f *Follower) Look() Look {
 		l.Waits = "said"
 	case f.blocked() && s.Until == method.Temperature:
 		l.Waits = "cool"
+	case !s.over() && !s.safe.boils:
+		l.Waits = "boil"
 	case n < len(f.steps) && f.steps[n].gate == "boil":
 		l.Waits = "boil"
 	}

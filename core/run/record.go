@@ -20,14 +20,18 @@ const (
 	Resume  = "resume"
 	Sign    = "sign"
 	Reading = "reading"
+	// SkipBoil goes without a boil that makes the water safe.
+	SkipBoil = "skip-boil"
+	// OffBoil is that it does not boil any more.
+	OffBoil = "off-boil"
 )
 
-var kinds = []string{Start, Next, Back, Pause, Resume, Sign, Reading}
+var kinds = []string{Start, Next, Back, Pause, Resume, Sign, Reading, SkipBoil, OffBoil}
 
 // Event is what the brewer did, or what an instrument read, at a moment of the run.
 type Event struct {
 	TS   float64 `json:"t_s" minimum:"0" maximum:"700000" doc:"Seconds since the run's clock began"`
-	Kind string  `json:"kind" enum:"start,next,back,pause,resume,sign,reading" doc:"sign: what was waited for is there (it boils, the reading is reached, it is drained)"`
+	Kind string  `json:"kind" enum:"start,next,back,pause,resume,sign,reading,skip-boil,off-boil" doc:"sign: what was waited for is there (it boils, the reading is reached, it is drained); skip-boil: go without the boil that makes the water safe; off-boil: it no longer boils, and that boil does not count"`
 
 	ScaleG  *float64 `json:"scale_g,omitempty" doc:"What the scale shows"`
 	WaterC  *float64 `json:"water_c,omitempty" doc:"In the kettle or pot"`
@@ -36,7 +40,7 @@ type Event struct {
 	CanisterG *float64 `json:"canister_g,omitempty" doc:"What the canister weighs, with its can"`
 
 	Rewind bool   `json:"rewind,omitempty" doc:"Back to the beginning of the step that is on, where it has been on for a while"`
-	Sure   bool   `json:"sure,omitempty" doc:"Next, though a boil that makes the water safe is not over"`
+	Sure   bool   `json:"sure,omitempty" doc:"Of a record of version 1: next was asked once more while a boil that makes the water safe was not over. Counts for nothing otherwise"`
 	Auto   bool   `json:"auto,omitempty" doc:"A sign that a reading gave, and nobody's finger"`
 	Step   string `json:"step,omitempty" maxLength:"80" doc:"ID of the step that this is about: where another is on by then, it says nothing"`
 }
@@ -76,7 +80,8 @@ type Silence struct {
 type Point [2]float64
 
 const (
-	recordV   = 1
+	recordV   = 2
+	firstV    = 1 // in which next passed the boil, too
 	tolG      = 0.5
 	tolC      = 0.2
 	mostBytes = 4000
@@ -305,8 +310,8 @@ func inOrder(events []Event) {
 
 // Check is what is wrong with a record that came from outside.
 func (r *Record) Check() field.Problems {
-	if r.V != recordV {
-		return field.Problems{{Field: "record.v", Value: r.V, Message: fmt.Sprintf("a record of version %d; allowed: %d, which this program writes", r.V, recordV)}}
+	if r.V < firstV || r.V > recordV {
+		return field.Problems{{Field: "record.v", Value: r.V, Message: fmt.Sprintf("a record of version %d; allowed: %d to %d, which this program reads", r.V, firstV, recordV)}}
 	}
 	return checkEvents("record.events", r.Events)
 }

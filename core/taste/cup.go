@@ -20,9 +20,11 @@ type Had struct {
 	StartC   *float64 `json:"start_c,omitempty" doc:"Water at first contact"`
 	Clicks   *float64 `json:"clicks,omitempty"`
 	Presses  *float64 `json:"presses,omitempty" doc:"Of a pocket pump, where thirteen are usual"`
+	// Unboiled goes with every cup of the run, whatever else a person says of it.
+	Unboiled *bool `json:"water_unboiled,omitempty" doc:"The boil that makes the water safe was skipped: the water was not safe"`
 }
 
-// Empty reports whether all went as planned.
+// Empty reports whether dose, water, time, temperature, grind and presses went as planned.
 func (r Had) Empty() bool {
 	return r.DoseG == nil && r.WaterG == nil && r.ContactS == nil && r.StartC == nil && r.Clicks == nil && r.Presses == nil
 }

@@ -89,7 +89,7 @@ func grind(from cup) knob {
 		return knob{why: "The coffee is ground already."}
 	}
 	finest, coarsest := float64(brew.MinGrindUm), float64(brew.MaxGrindUm)
-	if b := p.Made(); b != nil && b.Bed.Shape != "" {
+	if b := p.Made(); b != nil && (b.Bed.Shape != "" || b.OnFlame()) {
 		finest = b.PassesUm()
 	}
 	still := func(r *brew.Request) {

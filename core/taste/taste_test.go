@@ -401,3 +401,24 @@ func BenchmarkAdvise(b *testing.B) {
 		}
 	}
 }
+
+// No advice grinds for a moka pot finer than lets its water through.
+func TestAMokaIsNeverGroundToClog(t *testing.T) {
+	for _, grinder := range []brew.Grinder{{}, {UmPerClick: new(20.0), ZeroUm: new(0.0)}} {
+		r := brew.Request{Method: "moka", Grinder: grinder}
+		for _, said := range []float64{-1, -2, -3} {
+			h := History{Allow: []string{Grind}}
+			for range 4 {
+				h.Brews = append(h.Brews, Brew{Request: r, Tasting: tasted(said, -1)})
+			}
+			a := advise(t, h)
+			if c := a.Change; c != nil {
+				um := c.To
+				if grinder.UmPerClick != nil {
+					um *= *grinder.UmPerClick
+				}
+				assert.GreaterOrEqual(t, um, 380.0, c.Text)
+			}
+		}
+	}
+}

@@ -198,11 +198,12 @@ func (c *calc) places() brew.Problems {
 			}
 			continue
 		}
-		st := StopTotals{Name: s.Name, Day: s.Day, Nights: s.nights(), BoilC: set.Boil.BoilC, Unplaced: set.Boil.Unplaced, Water: set.Water(), Strip: [][2]float64{}}
+		st := StopTotals{Name: s.Name, Day: s.Day, Nights: s.nights(), BoilC: set.Boil.BoilC, Unplaced: set.Boil.Unplaced, Odds: set.Boil.Odds, Water: set.Water(), Strip: [][2]float64{}}
 		for up := -400.0; up <= 400 && set.AltitudeKnown; up += 200 {
-			place := brew.Place{AltitudeM: new(set.AltitudeM + up), Atmosphere: s.Conditions.Place.Atmosphere, SeaLevelHPa: s.Conditions.Place.SeaLevelHPa}
-			// The same column of air, that much further up or down it.
-			place.AirC = new(min(max(*set.Conditions.Place.AirC+air.StandardC(up)-air.StandardC(0), -50), 50))
+			place := brew.Place{AltitudeM: new(set.AltitudeM + up), Atmosphere: s.Conditions.Place.Atmosphere, SeaLevelHPa: s.Conditions.Place.SeaLevelHPa, SeaLevelKind: s.Conditions.Place.SeaLevelKind}
+			if c := set.Conditions.Place.OutsideC; c != nil { // the same column of air, that much further up or down it
+				place.OutsideC = new(min(max(*c+air.StandardC(up)-air.StandardC(0), -50), 50))
+			}
 			if b, err := conditions.BoilAt(place); err == nil {
 				st.Strip = append(st.Strip, [2]float64{set.AltitudeM + up, b.BoilC})
 			}
@@ -301,7 +302,7 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 	m, _ := method.ByID(p.Request.Method)
 	s, _ := m.School(*p.Request.School)
 	o := BrewTotals{ID: b.ID, key: b.Key, Stop: stop, Day: day, Name: b.Name, At: b.At, Method: m.ID, School: s.ID, People: *p.Request.Drinkers,
-		DoseG: *p.DoseG, CoffeeG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
+		DoseG: *p.DoseG, CoffeeG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, Boiling: p.Boiling, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
 	if own := p.Request.Recipe; own != nil {
 		o.Recipe = own.Name
 	}

@@ -9,6 +9,7 @@ import (
 	"strings"
 
 	"apodemos/core/brew"
+	"apodemos/core/caution"
 	"apodemos/core/coffee"
 	"apodemos/core/heat"
 	"apodemos/core/method"
@@ -121,10 +122,7 @@ func (c *calc) before() {
 	var kinds []string
 	rest := map[string]float64{}
 	firstDay := map[string]int{}
-	limit := len(c.occ)
-	if _, first := c.legs(func(s Stop) bool { return s.sells("coffee") }); len(first) > 1 {
-		limit = first[1]
-	}
+	limit := c.legs(supply{sold: func(s Stop) bool { return s.sells("coffee") }})[0].end
 	ground, portions := false, 0.0
 	for i := range limit {
 		o := &c.occ[i]
@@ -414,6 +412,16 @@ func (c *calc) onTheWay() {
 		}
 		c.task(Task{ID: c.keyAt("buy:"+b.ID, b.Stop), When: "morning", Day: s.Day, Stop: b.Stop}, "The next place that sells it comes later than what is left lasts.", what, v)
 	}
+	for _, s := range c.out.Shortages {
+		if c.flownTo(s) {
+			c.task(Task{ID: c.keyAt("find:"+s.ID, s.Stop), When: "morning", Day: s.Day, Stop: s.Stop}, "No fuel flies, and no stop says that it is sold between the flight and here.", "Find {0} of "+quantity.LowerFirst(quantity.Own(s.Label))+" at "+quantity.Own(c.trip.Stops[s.Stop].Name)+", or make a brew that needs no flame.", quantity.Of(s.Short, s.Unit))
+		}
+	}
+	for i, s := range c.trip.Stops {
+		if s.Facts.LegBy == "flight" && c.uses(func(o BrewTotals) float64 { return b2f(o.Stop <= i && o.Fuel != "" && !gathered(o.Fuel)) }) {
+			c.task(Task{ID: c.keyAt("ground-fuel", i), When: "evening", Day: s.Day + s.nights() - 1, Stop: i}, "No aircraft takes fuel, full or part-used. The carrier's rules come first.", "Use up or leave all fuel at "+quantity.Own(s.Name)+"; clean and air the stove.")
+		}
+	}
 	for i, st := range c.out.Stops {
 		if st.CarryMl > 0 {
 			c.task(Task{ID: c.keyAt("carry", i), When: "evening", Day: st.Day + st.Nights - 1, Stop: i}, "The next stop has no water.", "Fill {0} of water for coffee before leaving "+quantity.Own(st.Name)+".", quantity.Of(st.CarryMl, quantity.Millilitre))
@@ -422,6 +430,16 @@ func (c *calc) onTheWay() {
 			c.task(Task{ID: c.keyAt("bin", i), When: "evening", Day: st.Day, Stop: i}, "Wet grounds are heavy and smell.", "Leave wet grounds and papers in the bin at "+quantity.Own(st.Name)+".")
 		}
 	}
+}
+
+// flownTo reports whether a shortage is one of fuel behind a flight.
+func (c *calc) flownTo(s Shortage) bool {
+	flown := false
+	for i := range s.Stop {
+		st := c.trip.Stops[i]
+		flown = st.Facts.LegBy == "flight" || flown && !c.trip.Stops[i].sells("fuel")
+	}
+	return strings.HasPrefix(s.ID, "fuel:") && flown
 }
 
 func (c *calc) after() {
@@ -469,12 +487,21 @@ func (c *calc) safety() {
 			}
 		}
 	}
+	for i, st := range c.out.Stops {
+		for k, o := range st.Odds {
+			add(fmt.Sprintf("odds:%d:%d", i, k), "danger", fmt.Sprintf("%s: %s", st.Name, o.Text.Text), "The safety boil depends on it. Until it is settled, boil for the longer time.")
+		}
+	}
 	for _, o := range c.occ {
 		s := c.trip.Stops[o.Stop]
 		if c.out.Stops[o.Stop].Unplaced {
 			add(fmt.Sprintf("unplaced:%d", o.Stop), "care", fmt.Sprintf("How high %s lies is not known: boiling point, time and fuel there count as at the sea. Say its altitude.", s.Name), "Water boils about 1 °C lower for every 300 m, and takes wind and cold with it. A boil that disinfects counts as high up: 3 minutes.")
 		}
 		h := o.plan.Request.Heat
+		if o.conc > 0 && !o.fromHome() && *o.plan.Request.Place.AirC > coffee.KeepsBelowC {
+			k := caution.ByID("keeps-hot", "")
+			add(fmt.Sprintf("keeps-hot:%d", o.Stop), k.Level, fmt.Sprintf("At %s: %s", s.Name, quantity.LowerFirst(k.Text)), k.Why)
+		}
 		b, _ := heat.BurnerByID(*h.Burner)
 		burning := o.plan.Heat != nil && b.Flame
 		if burning && s.Facts.FireBan {
@@ -498,12 +525,20 @@ func (c *calc) safety() {
 			switch k.ID {
 			case "doubtful", "water-unsaid":
 				add(fmt.Sprintf("doubtful:%d", o.Stop), k.Level, fmt.Sprintf("At %s: %s", s.Name, quantity.LowerFirst(k.Text)), k.Why)
+			case "keeps-hot":
+				add(fmt.Sprintf("keeps-hot:%d", o.Stop), k.Level, fmt.Sprintf("At %s: %s", s.Name, quantity.LowerFirst(k.Text)), k.Why)
 			case "not-boiled", "not-boiled-supplied":
 				add(fmt.Sprintf("%s:%d", k.ID, o.Stop), k.Level, fmt.Sprintf("%s at %s: %s", quantity.UpperFirst(nameOf(&o)), s.Name, quantity.LowerFirst(k.Text)), k.Why)
 			}
 		}
 		if o.Verdict == "weak" || o.Verdict == "will-not-feed" && o.LowestBar != nil {
 			add(fmt.Sprintf("canister:%d", o.Stop), "care", fmt.Sprintf("The canister is too cold at %s to feed well: warm it in a jacket first.", s.Name), "Cold gas does not press. Never heat a canister with a flame or hot water.")
+		}
+	}
+	days := slices.Clone(c.out.DaysOut)
+	for _, s := range c.out.Shortages {
+		if c.flownTo(s) {
+			add(fmt.Sprintf("fuel-flown:%s:%d", s.ID, s.Stop), "danger", fmt.Sprintf("%s at %s has to be bought behind the flight: none flies, and no stop before says that it is sold.", s.Label, c.trip.Stops[s.Stop].Name), "Fuel in a hold burns. Plan a brew that needs no flame there, or find out who sells it. The carrier's rules come first.")
 		}
 	}
 	for i := range c.occ {
@@ -514,9 +549,11 @@ func (c *calc) safety() {
 			}
 		}
 	}
-	for _, d := range c.out.DaysOut {
-		if d.CaffeineMg > caffeineDay {
-			add("caffeine", "care", fmt.Sprintf("A cup of each brew on day %d is about %.0f mg of caffeine.", d.Day, math.Round(d.CaffeineMg/5)*5), "Published guidance (EFSA 2015, US FDA) is up to 400 mg a day for most healthy adults, 200 mg in pregnancy. An estimate, not medical advice.")
+	mg := func(v float64) float64 { return math.Round(v/5) * 5 }
+	slices.SortStableFunc(days, func(a, b DayTotals) int { return cmp.Compare(b.CaffeineHighMg, a.CaffeineHighMg) })
+	for _, d := range days {
+		if d.Over || d.MayBeOver {
+			add("caffeine", "care", fmt.Sprintf("A cup of each brew on day %d is about %.0f mg of caffeine, and may be %.0f mg.", d.Day, mg(d.CaffeineMg), mg(d.CaffeineHighMg)), "Published guidance (EFSA 2015, US FDA) is up to 400 mg a day for most healthy adults, 200 mg in pregnancy. An estimate, not medical advice.")
 		}
 	}
 }

@@ -6,7 +6,6 @@ import (
 	"slices"
 	"strings"
 
-	"apodemos/core/coffee"
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
 	"apodemos/core/water"
@@ -24,6 +23,7 @@ type supply struct {
 	given     *float64
 	massG     float64 // of one unit; 0 for what is not carried in the pack
 	silent    bool    // only its line and shortages are of interest
+	grounded  bool    // no aircraft takes it
 }
 
 // line is a supply along the trip.
@@ -55,7 +55,7 @@ func (c *calc) supplies() {
 	for _, f := range c.fuels() {
 		g := given
 		given = nil
-		c.follow(supply{id: "fuel:" + string(f.ID), label: f.Name, unit: quantity.Gram, reserve: fuelMore, round: 10, given: g, massG: 1,
+		c.follow(supply{id: "fuel:" + string(f.ID), label: f.Name, unit: quantity.Gram, reserve: fuelMore, round: 10, given: g, massG: 1, grounded: true,
 			use:  func(i int) float64 { return c.occ[i].FuelG * b2f(c.occ[i].Fuel == f.ID) },
 			sold: func(st Stop) bool { return st.sells("fuel") }})
 	}
@@ -139,20 +139,31 @@ func (c *calc) uses(f func(BrewTotals) float64) bool {
 	return slices.ContainsFunc(c.occ, func(o BrewTotals) bool { return f(o) > 0 })
 }
 
-// legs cuts the brews where a supply can be bought: for each leg the stop it
-// begins at (−1 before leaving) and the index of its first brew.
-func (c *calc) legs(sold func(Stop) bool) (from, first []int) {
-	from, first = []int{-1}, []int{0}
-	i := 0
-	for n, s := range c.trip.Stops {
+// A leg is a part of the trip on which a supply cannot be bought again.
+type leg struct {
+	stop       int  // at which it begins; −1 before leaving
+	first, end int  // its brews: indices
+	flown      bool // it begins behind a flight, which takes no fuel
+	sold       bool
+}
+
+// legs cuts the brews where a supply can be bought, and where a flight ends what does not
+// fly.
+func (c *calc) legs(s supply) []leg {
+	out := []leg{{stop: -1, sold: true}}
+	i, flown := 0, false
+	for n, st := range c.trip.Stops {
 		for i < len(c.occ) && c.occ[i].Stop < n {
 			i++
 		}
-		if sold(s) {
-			from, first = append(from, n), append(first, i)
+		if sold := s.sold(st); sold || flown && s.grounded {
+			out[len(out)-1].end = i
+			out = append(out, leg{stop: n, first: i, flown: flown && s.grounded, sold: sold})
 		}
+		flown = st.Facts.LegBy == "flight"
 	}
-	return from, first
+	out[len(out)-1].end = len(c.occ)
+	return out
 }
 
 func (l *line) at(stop, day int, left float64, why, name string) {
@@ -174,22 +185,19 @@ func (c *calc) follow(s supply) {
 		return
 	}
 	l := line{supply: s, SupplyLine: SupplyLine{ID: s.id, Label: s.label, Unit: s.unit, Points: []LinePoint{}}, before: make([]float64, len(c.occ))}
-	from, first := c.legs(s.sold)
 	left := 0.0
-	for k := range from {
-		end := len(c.occ)
-		if k+1 < len(first) {
-			end = first[k+1]
-		}
+	for k, g := range c.legs(s) {
 		need := 0.0
-		for i := first[k]; i < end; i++ {
+		for i := g.first; i < g.end; i++ {
 			need += s.use(i)
 		}
+		left = c.flies(&l, g, left)
 		amount := math.Ceil(math.Max(need*(1+s.reserve)-left, 0)/s.round-1e-9) * s.round
-		if need == 0 {
+		if need == 0 || !g.sold {
 			amount = 0
 		}
 		switch {
+		case !g.sold:
 		case c.fixed != nil && s.id == "water" && len((*c.fixed)[s.id]) > 0:
 			// The bottles are those that the plan asked for.
 			amount = math.Min(amount, slices.Max((*c.fixed)[s.id]))
@@ -204,13 +212,23 @@ func (c *calc) follow(s supply) {
 			}
 		}
 		c.stock[s.id] = append(c.stock[s.id], amount)
-		left = c.buy(&l, from[k], need, left, amount, 0)
-		c.run(&l, first[k], end, &left, need, func(i int) (used, missing float64) {
+		left = c.buy(&l, g.stop, need, left, amount, 0)
+		c.run(&l, g.first, g.end, &left, need, func(i int) (used, missing float64) {
 			used = math.Min(s.use(i), left)
 			return used, s.use(i) - used
 		})
 	}
 	c.lines = append(c.lines, l)
+}
+
+// flies is what is left of a supply where a leg begins: nothing behind a flight.
+func (c *calc) flies(l *line, g leg, left float64) float64 {
+	if !g.flown || left == 0 {
+		return left
+	}
+	st := c.trip.Stops[g.stop]
+	l.at(g.stop, st.Day, 0, "flown", st.Name)
+	return 0
 }
 
 // buy adds an amount at the beginning of a leg and returns what is there then.
@@ -292,7 +310,7 @@ func (c *calc) gas(reserve float64) {
 	if c.trip.Supplies.Canister != nil {
 		kind = *c.trip.Supplies.Canister
 	}
-	s := supply{id: "fuel:gas", label: "Canister gas", unit: quantity.Gram, massG: 1,
+	s := supply{id: "fuel:gas", label: "Canister gas", unit: quantity.Gram, massG: 1, grounded: true,
 		use:  func(i int) float64 { return c.occ[i].FuelG * b2f(c.occ[i].Fuel == heat.CanisterGas) },
 		sold: func(st Stop) bool { return st.sells("fuel") }}
 	l := line{supply: s, SupplyLine: SupplyLine{ID: s.id, Label: s.label, Unit: s.unit, Points: []LinePoint{}}, before: make([]float64, len(c.occ))}
@@ -304,18 +322,16 @@ func (c *calc) gas(reserve float64) {
 		c.out.Canisters = append(c.out.Canisters, CanisterUse{N: len(cans), From: stop, Capacity: k.CapacityG, StartG: k.Mass()})
 	}
 	left := 0.0
-	from, first := c.legs(s.sold)
-	for k := range from {
-		end := len(c.occ)
-		if k+1 < len(first) {
-			end = first[k+1]
-		}
+	for k, g := range c.legs(s) {
 		need := 0.0
-		for i := first[k]; i < end; i++ {
+		for i := g.first; i < g.end; i++ {
 			need += s.use(i)
 		}
+		if left = c.flies(&l, g, left); g.flown {
+			now = len(cans)
+		}
 		count := math.Ceil(math.Max(need*(1+reserve)-left, 0)/kind.CapacityG - 1e-9)
-		if need == 0 {
+		if need == 0 || !g.sold {
 			count = 0
 		}
 		given := k == 0 && len(c.trip.Supplies.Canisters) > 0
@@ -333,13 +349,13 @@ func (c *calc) gas(reserve float64) {
 			full := kind
 			full.LeftG = nil
 			for range int(count) {
-				add(full, from[k])
+				add(full, g.stop)
 				amount += kind.CapacityG
 			}
 		}
 		c.stock[s.id] = append(c.stock[s.id], count)
-		left = c.buy(&l, from[k], need, left, amount, packs)
-		c.run(&l, first[k], end, &left, need, func(i int) (used, missing float64) {
+		left = c.buy(&l, g.stop, need, left, amount, packs)
+		c.run(&l, g.first, g.end, &left, need, func(i int) (used, missing float64) {
 			o := &c.occ[i]
 			if s.use(i) == 0 {
 				return 0, 0
@@ -463,6 +479,3 @@ func (c *calc) coffees() {
 		c.out.Bags = append(c.out.Bags, Bag{Day: o.Day, Label: label, G: o.CoffeeG, Ground: ground})
 	}
 }
-
-// caffeineDay is the published guidance for a day, in mg.
-const caffeineDay = coffee.CaffeineDayMg

@@ -220,7 +220,9 @@ func (c *calc) perDay() {
 		d := &c.out.DaysOut[at]
 		d.Brews++
 		d.CaffeineMg += o.Caffeine
+		d.CaffeineHighMg += o.Caffeine * (1 + o.plan.Spreads().CaffeineShare)
 		d.Over = d.CaffeineMg > coffee.CaffeineDayMg
+		d.MayBeOver = !d.Over && d.CaffeineHighMg > coffee.CaffeineDayMg
 		if Morning(o.At) {
 			d.MorningS += o.morningS()
 		}

@@ -170,6 +170,7 @@ type StopTotals struct {
 	Nights    int                   `json:"nights"`
 	BoilC     float64               `json:"boil_c"`
 	Unplaced  bool                  `json:"unplaced,omitempty" doc:"Neither its altitude nor its pressure is said: it boils as at the sea, which may be far out"`
+	Odds      []conditions.Odd      `json:"odds,omitempty" doc:"What is said of it and cannot be true together"`
 	DrawMl    float64               `json:"draw_ml" doc:"Water for coffee over the stay"`
 	CarryMl   float64               `json:"carry_ml" doc:"Water to carry on from here to the dry stops that follow"`
 	TreatS    float64               `json:"treat_s" doc:"At a rolling boil only to make water safe"`
@@ -185,40 +186,42 @@ type StopTotals struct {
 
 // BrewTotals is one brew on one day.
 type BrewTotals struct {
-	ID        int64       `json:"id"`
-	Stop      int         `json:"stop" doc:"Index into stops"`
-	Day       int         `json:"day"`
-	Name      string      `json:"name"`
-	At        string      `json:"at"`
-	Method    string      `json:"method"`
-	School    string      `json:"school"`
-	People    float64     `json:"people"`
-	DoseG     float64     `json:"dose_g"`
-	Coffee    string      `json:"coffee" doc:"Its name, where it is of a bag"`
-	Recipe    string      `json:"recipe" doc:"Name of one's own recipe; empty without one"`
-	key       string      // of the brew
-	bag       string      // UUID of the bag that it is taken from, where that is known
-	CoffeeG   float64     `json:"coffee_g" doc:"Coffee taken for it; none where it is served from a concentrate whose brew is planned too"`
-	DrinkMl   float64     `json:"drink_ml"`
-	PouredMl  float64     `json:"poured_ml"`
-	Grind     string      `json:"grind" doc:"In words; empty when it was ground before"`
-	GrindUm   *float64    `json:"grind_um"`
-	Clicks    *float64    `json:"clicks"`
-	WaitS     *float64    `json:"wait_s" doc:"Off the boil"`
-	WaterMl   float64     `json:"water_ml" doc:"All of it, washing up included"`
-	FuelG     float64     `json:"fuel_g"`
-	Fuel      heat.FuelID `json:"fuel" doc:"Empty when nothing is burned"`
-	EnergyWh  float64     `json:"energy_wh"`
-	Filter    string      `json:"filter" doc:"Kind of paper; empty for none"`
-	Filters   float64     `json:"filters"`
-	Caffeine  float64     `json:"caffeine_mg" doc:"Each cup"`
-	TotalS    float64     `json:"total_s" doc:"From the first thing to do until all is served"`
-	WasteG    float64     `json:"waste_g"`
-	GasFromG  *float64    `json:"gas_from_g" doc:"In the canister before"`
-	GasToG    *float64    `json:"gas_to_g"`
-	LowestBar *float64    `json:"lowest_bar" doc:"Gauge pressure, lowest"`
-	Verdict   string      `json:"verdict"`
-	Steps     []brew.Step `json:"steps,omitempty" doc:"Only where asked for"`
+	ID       int64    `json:"id"`
+	Stop     int      `json:"stop" doc:"Index into stops"`
+	Day      int      `json:"day"`
+	Name     string   `json:"name"`
+	At       string   `json:"at"`
+	Method   string   `json:"method"`
+	School   string   `json:"school"`
+	People   float64  `json:"people"`
+	DoseG    float64  `json:"dose_g"`
+	Coffee   string   `json:"coffee" doc:"Its name, where it is of a bag"`
+	Recipe   string   `json:"recipe" doc:"Name of one's own recipe; empty without one"`
+	key      string   // of the brew
+	bag      string   // UUID of the bag that it is taken from, where that is known
+	CoffeeG  float64  `json:"coffee_g" doc:"Coffee taken for it; none where it is served from a concentrate whose brew is planned too"`
+	DrinkMl  float64  `json:"drink_ml"`
+	PouredMl float64  `json:"poured_ml"`
+	Grind    string   `json:"grind" doc:"In words; empty when it was ground before"`
+	GrindUm  *float64 `json:"grind_um"`
+	Clicks   *float64 `json:"clicks"`
+	WaitS    *float64 `json:"wait_s" doc:"Off the boil"`
+	// Boiling is the plan's.
+	Boiling   quantity.Phrase `json:"boiling" doc:"What becomes of its water, in a line: first the boil that makes it safe"`
+	WaterMl   float64         `json:"water_ml" doc:"All of it, washing up included"`
+	FuelG     float64         `json:"fuel_g"`
+	Fuel      heat.FuelID     `json:"fuel" doc:"Empty when nothing is burned"`
+	EnergyWh  float64         `json:"energy_wh"`
+	Filter    string          `json:"filter" doc:"Kind of paper; empty for none"`
+	Filters   float64         `json:"filters"`
+	Caffeine  float64         `json:"caffeine_mg" doc:"Each cup"`
+	TotalS    float64         `json:"total_s" doc:"From the first thing to do until all is served"`
+	WasteG    float64         `json:"waste_g"`
+	GasFromG  *float64        `json:"gas_from_g" doc:"In the canister before"`
+	GasToG    *float64        `json:"gas_to_g"`
+	LowestBar *float64        `json:"lowest_bar" doc:"Gauge pressure, lowest"`
+	Verdict   string          `json:"verdict"`
+	Steps     []brew.Step     `json:"steps,omitempty" doc:"Only where asked for"`
 
 	Rounds []brew.Round `json:"rounds,omitempty" doc:"Batches and cups; only where asked for, and where there is more than one"`
 
@@ -291,7 +294,7 @@ type LinePoint struct {
 	Stop int     `json:"stop"`
 	Day  int     `json:"day"`
 	Left float64 `json:"left"`
-	Why  string  `json:"why" enum:"start,bought,brew"`
+	Why  string  `json:"why" enum:"start,bought,brew,flown" doc:"flown: left behind, for no aircraft takes it"`
 	Name string  `json:"name" doc:"Of the brew or the stop"`
 }
 
@@ -334,8 +337,11 @@ type DayTotals struct {
 	Day        int     `json:"day"`
 	MorningS   float64 `json:"morning_s" doc:"Making coffee before noon"`
 	CaffeineMg float64 `json:"caffeine_mg" doc:"For one who drinks a cup of each brew"`
-	Over       bool    `json:"over" doc:"Over the published guidance on caffeine for a day"`
-	Brews      int     `json:"brews"`
+	// CaffeineHighMg is with what the estimate may be out.
+	CaffeineHighMg float64 `json:"caffeine_high_mg" doc:"The same at the upper end of what the estimate may be out"`
+	Over           bool    `json:"over" doc:"Over the published guidance on caffeine for a day"`
+	MayBeOver      bool    `json:"may_be_over" doc:"Not over it, but its upper end is"`
+	Brews          int     `json:"brews"`
 }
 
 // Shortage is a supply that runs out, or how near it comes.

@@ -582,3 +582,73 @@ func TestVerbsAgree(t *testing.T) {
 		assert.Equal(t, want, verb(label, "run"))
 	}
 }
+
+// No fuel flies: what is bought before is not there behind a flight, what is sold there is
+// bought there, and what is not is missing, in supplies, schedule and cautions.
+func TestNoFuelFlies(t *testing.T) {
+	in := func(burner string, resupply ...string) Trip {
+		a := Stop{Name: "Field", Day: 1, Conditions: brew.Conditions{Place: place(100, 12), Water: brew.Water{Source: ptr("tap")}}, Facts: Facts{LegBy: "flight"}}
+		b := Stop{Name: "Far shore", Day: 2, Conditions: a.Conditions, Facts: Facts{Resupply: resupply}}
+		a.Conditions.Heat.Burner, b.Conditions.Heat.Burner = &burner, &burner
+		a.Brews, b.Brews = []Brew{brewAt(a, 1, "07:00", "pot", 2)}, []Brew{brewAt(b, 2, "07:00", "pot", 2)}
+		return Trip{Name: "By air", People: 2, StartsOn: "2026-09-05", Stops: []Stop{a, b}}
+	}
+	for _, burner := range []string{"canister", "spirit", "petrol", "tablets"} {
+		r := result(t, in(burner))
+		require.NotEmpty(t, r.Shortages, burner)
+		assert.Equal(t, 1, r.Shortages[0].Stop)
+		assert.InDelta(t, r.Brews[1].FuelG, r.Shortages[0].Short, 0.1*r.Brews[1].FuelG, "%s: all of it is missing", burner)
+		said := false
+		for _, k := range r.Cautions {
+			said = said || strings.HasPrefix(k.ID, "fuel-flown:") && k.Level == "danger"
+		}
+		assert.True(t, said, burner)
+		tasks := ""
+		for _, x := range r.Tasks {
+			tasks += x.Text + "\n"
+		}
+		assert.Contains(t, tasks, "Use up or leave all fuel at Field", burner)
+		assert.Contains(t, tasks, "at Far shore, or make a brew that needs no flame", burner)
+		for _, k := range r.Canisters {
+			assert.LessOrEqual(t, k.Brews, 1, "no canister burns on both sides")
+		}
+		sold := result(t, in(burner, "fuel"))
+		assert.Empty(t, sold.Shortages, burner)
+		at := 0
+		for _, b := range sold.Buy {
+			if strings.HasPrefix(b.ID, "fuel:") {
+				at++
+				assert.Equal(t, at-2, map[int]int{-1: -1, 1: 0}[b.Stop], "%s: once at home, once there", burner)
+			}
+		}
+		assert.Equal(t, 2, at, burner)
+	}
+}
+
+// A day whose caffeine may be over the guidance says so, and so does one that is.
+func TestADayThatMayBeOver(t *testing.T) {
+	day := func(cups int) *Result {
+		s := Stop{Name: "Quay", Day: 1, Conditions: brew.Conditions{Place: place(0, 15), Water: brew.Water{Source: ptr("tap")}}}
+		for i := range cups {
+			s.Brews = append(s.Brews, brewAt(s, int64(i+1), fmt.Sprintf("%02d:00", 7+i), "cone", 1))
+		}
+		return result(t, Trip{Name: "Day", People: 1, StartsOn: "2026-09-05", Stops: []Stop{s}})
+	}
+	for cups := 1; cups < 5; cups++ {
+		r := day(cups)
+		d := r.DaysOut[0]
+		assert.InDelta(t, 1.25*d.CaffeineMg, d.CaffeineHighMg, 1e-9)
+		assert.Equal(t, d.CaffeineMg > 400, d.Over)
+		assert.Equal(t, d.CaffeineMg <= 400 && d.CaffeineHighMg > 400, d.MayBeOver)
+		said := false
+		for _, k := range r.Cautions {
+			said = said || k.ID == "caffeine"
+		}
+		assert.Equal(t, d.CaffeineHighMg > 400, said, "%d cups: %v", cups, d)
+	}
+	decaf := Stop{Name: "Quay", Day: 1, Conditions: brew.Conditions{Place: place(0, 15)}}
+	decaf.Brews = []Brew{brewAt(decaf, 1, "07:00", "cone", 1)}
+	decaf.Brews[0].Request.Coffee.Species = ptr("decaffeinated")
+	r := result(t, Trip{Name: "Day", People: 1, StartsOn: "2026-09-05", Stops: []Stop{decaf}})
+	assert.InDelta(t, day(1).DaysOut[0].CaffeineMg/30, r.DaysOut[0].CaffeineMg, 0.5)
+}

@@ -2163,6 +2163,20 @@ export interface components {
             value: number;
             word: string;
         };
+        Alarm: {
+            /**
+             * Format: double
+             * @description Position
+             */
+            at_s: number;
+            id: string;
+            /**
+             * @description boil: it should boil, and wants looking after; safe: the safety boil is over; wait: it is cool enough; step: something is to be done
+             * @enum {string}
+             */
+            kind: "boil" | "safe" | "wait" | "step";
+            say: components["schemas"]["Phrase"];
+        };
         Alternative: {
             cost: string;
             id: string;
@@ -2295,6 +2309,8 @@ export interface components {
             boil_high_c: number;
             /** Format: double */
             boil_low_c: number;
+            /** @description What is said of the place and cannot be true together; until it is settled, the safe one of each counts */
+            odds?: components["schemas"]["Odd"][];
             /** Format: double */
             pressure_hpa: number;
             /** @description Neither altitude nor pressure is said: the figures are those of the sea's shore */
@@ -2317,6 +2333,8 @@ export interface components {
              * @description Altitude at which the standard atmosphere gives this boiling point
              */
             isa_m: number;
+            /** @description What is said of the place and cannot be true together; until it is settled, the safe one of each counts */
+            odds?: components["schemas"]["Odd"][];
             /** Format: double */
             pressure_hpa: number;
             request: components["schemas"]["Request"];
@@ -2456,6 +2474,8 @@ export interface components {
         };
         BrewTotals: {
             at: string;
+            /** @description What becomes of its water, in a line: first the boil that makes it safe */
+            boiling: components["schemas"]["Phrase"];
             /**
              * Format: double
              * @description Each cup
@@ -3020,10 +3040,10 @@ export interface components {
              */
             roast?: "light" | "medium" | "dark";
             /**
-             * @description Species; when left out: arabica
+             * @description Kind of bean; when left out: arabica
              * @enum {string}
              */
-            species?: "arabica" | "robusta";
+            species?: "arabica" | "robusta" | "decaffeinated";
         };
         CoffeeBag: {
             /**
@@ -3048,7 +3068,7 @@ export interface components {
             /** @description When that was: what was brewed from then on is taken off */
             since?: string;
             /** @enum {string} */
-            species?: "" | "arabica" | "robusta";
+            species?: "" | "arabica" | "robusta" | "decaffeinated";
             /**
              * Format: double
              * @description In it when the trip begins; what is brewed of it is not counted from the trip's supplies. Left out where nobody said
@@ -3108,7 +3128,7 @@ export interface components {
             /** @description When that was: what was brewed from then on is taken off */
             since?: string;
             /** @enum {string} */
-            species?: "" | "arabica" | "robusta";
+            species?: "" | "arabica" | "robusta" | "decaffeinated";
             /**
              * Format: double
              * @description Brewed of it since it was weighed
@@ -3214,11 +3234,18 @@ export interface components {
             brews: number;
             /**
              * Format: double
+             * @description The same at the upper end of what the estimate may be out
+             */
+            caffeine_high_mg: number;
+            /**
+             * Format: double
              * @description For one who drinks a cup of each brew
              */
             caffeine_mg: number;
             /** Format: int64 */
             day: number;
+            /** @description Not over it, but its upper end is */
+            may_be_over: boolean;
             /**
              * Format: double
              * @description Making coffee before noon
@@ -3426,10 +3453,10 @@ export interface components {
              */
             canister_g?: number;
             /**
-             * @description sign: what was waited for is there (it boils, the reading is reached, it is drained)
+             * @description sign: what was waited for is there (it boils, the reading is reached, it is drained); skip-boil: go without the boil that makes the water safe; off-boil: it no longer boils, and that boil does not count
              * @enum {string}
              */
-            kind: "start" | "next" | "back" | "pause" | "resume" | "sign" | "reading";
+            kind: "start" | "next" | "back" | "pause" | "resume" | "sign" | "reading" | "skip-boil" | "off-boil";
             /** @description Back to the beginning of the step that is on, where it has been on for a while */
             rewind?: boolean;
             /**
@@ -3444,7 +3471,7 @@ export interface components {
             slurry_c?: number;
             /** @description ID of the step that this is about: where another is on by then, it says nothing */
             step?: string;
-            /** @description Next, though a boil that makes the water safe is not over */
+            /** @description Of a record of version 1: next was asked once more while a boil that makes the water safe was not over. Counts for nothing otherwise */
             sure?: boolean;
             /**
              * Format: double
@@ -3669,12 +3696,14 @@ export interface components {
             request: components["schemas"]["Request"];
         };
         Following: {
+            /** @description Moments to come at which somebody is wanted, the first first, as far as the clock goes on by itself */
+            alarms: components["schemas"]["Alarm"][];
             begun: boolean;
             /** @description As it has gone, and is to go, of the round that is on; from its first contact */
             curves: components["schemas"]["RunCurves"];
             done: boolean;
             forecast: components["schemas"]["Forecast"];
-            /** @description A boil that makes the water safe would be cut short: asked for once more */
+            /** @description Next was asked while the boil that makes the water safe is owed: it passes none */
             held: boolean;
             /** @description For the question after this one */
             key?: string;
@@ -3701,6 +3730,8 @@ export interface components {
             refused: components["schemas"]["Phrase"] | null;
             /** @description The steps from the one that is on, planned anew */
             rest: components["schemas"]["LiveStep"][];
+            /** @description The boil that makes the water safe, while it is on or waited for */
+            safety: components["schemas"]["SafetyBoil"] | null;
             /** @description What to do, or what differs and what to do about it */
             say: string;
             /** @description The same as say, for the reader's units */
@@ -3714,6 +3745,8 @@ export interface components {
             step: string;
             /** @description All of them, as they went and are to go */
             steps: components["schemas"]["LiveStep"][];
+            /** @description That this water was not made safe, where somebody chose to skip that; null otherwise */
+            unsafe: components["schemas"]["Phrase"] | null;
             view: components["schemas"]["View"];
             /** Format: double */
             water_c: number | null;
@@ -3936,6 +3969,8 @@ export interface components {
              * @description Poured, all in all
              */
             water_g?: number;
+            /** @description The boil that makes the water safe was skipped: the water was not safe */
+            water_unboiled?: boolean;
         };
         HandStep: {
             /**
@@ -4050,7 +4085,7 @@ export interface components {
             /** @description When that was: what was brewed from then on is taken off */
             since?: string;
             /** @enum {string} */
-            species?: "" | "arabica" | "robusta";
+            species?: "" | "arabica" | "robusta" | "decaffeinated";
         };
         Info: {
             /**
@@ -4358,8 +4393,11 @@ export interface components {
             name: string;
             /** Format: int64 */
             stop: number;
-            /** @enum {string} */
-            why: "start" | "bought" | "brew";
+            /**
+             * @description flown: left behind, for no aircraft takes it
+             * @enum {string}
+             */
+            why: "start" | "bought" | "brew" | "flown";
         };
         LiveStep: {
             /** Format: double */
@@ -4791,6 +4829,11 @@ export interface components {
             /** @description Being made, the one touched last first */
             running: components["schemas"]["Ahead"][];
         };
+        Odd: {
+            /** @description Paths of the two */
+            fields: string[];
+            text: components["schemas"]["Phrase"];
+        };
         Off: {
             /** Format: double */
             actual: number;
@@ -4803,10 +4846,10 @@ export interface components {
             planned: number;
             step: string;
             /**
-             * @description water_c at first contact; poured_g when a pour has ended; late_s of a step; boil_s of the boil; drain_s of the drawdown
+             * @description water_c at first contact; poured_g when a pour has ended; late_s of a step; boil_s of the boil; safe_boil_s of the boil that makes the water safe, where it was skipped; drain_s of the drawdown
              * @enum {string}
              */
-            what: "water_c" | "slurry_c" | "poured_g" | "late_s" | "boil_s" | "drain_s";
+            what: "water_c" | "slurry_c" | "poured_g" | "late_s" | "boil_s" | "safe_boil_s" | "drain_s";
         };
         OneChange: {
             /**
@@ -4934,6 +4977,11 @@ export interface components {
             measured_boil_c?: number;
             /**
              * Format: double
+             * @description Air outside; Air outside, for a pressure reduced to sea level; that of the air where it is said, and else the standard atmosphere's; °C; when left out: that of the air
+             */
+            outside_c?: number;
+            /**
+             * Format: double
              * @description Pressure here (a barometer at the place); hPa
              */
             pressure_hpa?: number;
@@ -4942,6 +4990,11 @@ export interface components {
              * @description Pressure reduced to sea level; hPa
              */
             sea_level_hpa?: number;
+            /**
+             * @description Sea-level pressure from; What the pressure at sea level is: qnh, an airport's or a barometer's, reduced through the standard atmosphere; map, a weather map's or forecast's, reduced through the air as it is; either, where nobody knows; when left out: either
+             * @enum {string}
+             */
+            sea_level_kind?: "qnh" | "map" | "either";
             /**
              * Format: double
              * @description Wind at the stove; m/s; when left out: 0
@@ -4969,6 +5022,8 @@ export interface components {
             boil_high_c: number | null;
             /** Format: double */
             boil_low_c: number | null;
+            /** @description What becomes of the water before it meets coffee, in a line: first the boil that makes it safe */
+            boiling: components["schemas"]["Phrase"];
             /** Format: double */
             caffeine_mg: number | null;
             cautions: components["schemas"]["Caution"][];
@@ -5020,6 +5075,11 @@ export interface components {
             request: components["schemas"]["Request"];
             /** @description Batches, or cups that each steep on their own; empty when there is one */
             rounds: components["schemas"]["Round"][];
+            /**
+             * Format: double
+             * @description Kept at a rolling boil to make the water safe, each batch; null where it is not boiled for that
+             */
+            safe_boil_s: number | null;
             /** Format: double */
             slurry_c: number | null;
             /**
@@ -5520,6 +5580,27 @@ export interface components {
             plan: string;
             run: components["schemas"]["Run"];
         };
+        SafetyBoil: {
+            /**
+             * Format: double
+             * @description Still to boil, at a rolling boil
+             */
+            left_s: number;
+            /** @description It counts now */
+            runs: boolean;
+            /** @description What to do about it */
+            say: components["schemas"]["Phrase"];
+            /**
+             * Format: int64
+             * @description Index of its step
+             */
+            step: number;
+            /**
+             * @description Why it does not count: nobody has said that it boils, the probe is too cold, the guide is paused
+             * @enum {string}
+             */
+            why: "" | "waits" | "cold" | "paused";
+        };
         Said: {
             as: components["schemas"]["Phrase"];
             field: string;
@@ -5858,6 +5939,8 @@ export interface components {
             name: string;
             /** Format: int64 */
             nights: number;
+            /** @description What is said of it and cannot be true together */
+            odds?: components["schemas"]["Odd"][];
             /** @description [m, °C] */
             strip: number[][];
             /** Format: double */

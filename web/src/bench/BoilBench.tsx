@@ -29,6 +29,7 @@ export function BoilBench({ base, catalogue }: BenchProps) {
           paths={[
             "place.altitude_m",
             "place.sea_level_hpa",
+            "place.sea_level_kind",
             "place.air_c",
             "place.pressure_hpa",
             "place.measured_boil_c",
@@ -40,9 +41,10 @@ export function BoilBench({ base, catalogue }: BenchProps) {
         <p className="hint">
           Trusted in this order: a thermometer in boiling water; a barometer at the stop, if it is not reduced
           to sea level; altitude with a forecast; altitude alone. The band is the weather: ten hectopascal
-          either way at sea level and twice that at {inWords(4500, "m", system)}; less when it is forecast,
-          for then the air’s temperature tells the column. West’s atmosphere suits high mountains in summer
-          and the tropics.
+          either way at sea level and twice that at {inWords(4500, "m", system)}; less when the pressure at
+          sea level is known and it is said what it is: an airport’s is reduced through the standard air, a
+          weather map’s through the air as it is. West’s atmosphere suits high mountains in summer and the
+          tropics.
         </p>
       }
     >

@@ -233,7 +233,7 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
             />
             <FieldTrouble error={save.error} field="roasted_on" />
           </div>
-          {select("coffee-species", "Species", "species", ["arabica", "robusta"])}
+          {select("coffee-species", "Kind of bean", "species", ["arabica", "robusta", "decaffeinated"])}
           <div className="field">
             <label htmlFor="coffee-process">Process</label>
             <Input

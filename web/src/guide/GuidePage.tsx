@@ -19,6 +19,7 @@ import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
 import { clock, fromShown, inWords, say, unitOf, type System } from "../units/units";
 import { beep, keepAwake, mayStayOn, shake, speak } from "./aids";
+import { askToAlert, mayAlert, setAlarms } from "./alerts";
 import { connect, kinds, type Kind } from "./instruments";
 import { Pair } from "./Pair";
 import { signs } from "./signs";
@@ -134,7 +135,7 @@ function Guide({
   const [source, setSource] = useState<Source>();
   const [silent, setSilent] = useState(false);
   const [broken, setBroken] = useState<unknown>();
-  const { f, going, lost, position, ask, startOver } = useFollow({
+  const { f, going, lost, position, ask, startOver, moment } = useFollow({
     brew: brew.id,
     // A brew that was changed meanwhile goes on with the plan that it was begun with.
     planId: older && kept ? kept.plan_id : brew.plan_id,
@@ -153,6 +154,20 @@ function Guide({
     },
   });
   useEffect(() => (going ? keepAwake() : undefined), [going]);
+  const [alerts, setAlerts] = useState(mayAlert);
+  const told = useRef(new Map<string, number>());
+  const alarms = f?.alarms;
+  useEffect(
+    () =>
+      going && alarms
+        ? setAlarms(
+            alarms.map((a) => ({ id: a.id, at: moment(a.at_s), text: say(a.say, system) })),
+            sound,
+            told.current,
+          )
+        : undefined,
+    [going, alarms, moment, sound, system],
+  );
 
   const view = f?.view;
   const shown = f && view ? f.steps[view.shown] : undefined;
@@ -162,20 +177,29 @@ function Guide({
     if (!f?.begun) {
       if (speech && first) speak(instruction(first, plan, system));
       ask({ kind: "start" });
-    } else if (view?.gate) ask({ kind: "resume" });
+      void askToAlert().then(setAlerts);
+    } else if (view?.gate)
+      ask({ kind: "resume" }); // passes no boil that makes the water safe
     else ask({ kind: f.paused ? "resume" : "pause" });
   };
-  // The boil that makes the water safe is not cut short by one touch.
-  const next = () => ask({ kind: "next", ...(f?.held && { sure: true }) });
+  const next = () => ask({ kind: "next" });
+  const safety = f?.safety ?? undefined;
+  const owed = safety && f?.steps[safety.step];
+  const boils = safety !== undefined && (safety.why === "waits" || safety.why === "cold");
   // What is said of a step that is over by then says nothing: a second tap does no harm.
-  const there = () => ask({ kind: "sign", ...(shown && waits !== "boil" && { step: shown.id }) });
+  const there = () =>
+    ask({
+      kind: "sign",
+      ...(boils && owed && !view?.gate ? { step: owed.id } : shown && waits !== "boil" && { step: shown.id }),
+    });
+  const [skipping, setSkipping] = useState(false);
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
       if (isTyping(e) || e.ctrlKey || e.metaKey || e.altKey) return;
       const act = {
         " ": go,
-        Enter: waits ? there : undefined,
+        Enter: waits || boils ? there : undefined,
         ArrowRight: next,
         ArrowLeft: () => ask({ kind: "back", rewind: true }),
       }[e.key];
@@ -212,7 +236,6 @@ function Guide({
   if (!f || !view) return lost === undefined ? <p className="loading">Reading…</p> : <Trouble error={lost} />;
   const { steps } = f;
   const after = view.after < 0 ? undefined : steps[view.after];
-  const boil = view.boil < 0 ? undefined : steps[view.boil];
   const meanwhile = going && !f.paused ? view.under.flatMap((i) => steps[i] ?? []) : [];
   const atGate = view.gate !== "";
   const cares = shown ? plan.cautions.filter((c) => c.step === shown.of) : [];
@@ -312,6 +335,19 @@ function Guide({
               <span className="by-keys">space or </span>Start when the pot is in your hand.
             </p>
           )}
+          {f.unsafe && (
+            <p className="care care-danger" role="alert" data-testid="unsafe">
+              <strong>{say(f.unsafe, system)}</strong> Don’t drink it unless you have boiled it again. Follow
+              local advice.
+            </p>
+          )}
+          {!f.begun && (alerts === "no" || !mayStayOn()) && (
+            <p className="care care-care" role="note" data-testid="no-alerts">
+              {alerts === "no" && "This page can’t alert you while the phone sleeps. "}
+              {!mayStayOn() && "It can’t keep the screen on either. "}
+              Stay with the stove, and keep the screen on yourself.
+            </p>
+          )}
           {f.done && <p className="guide-do">Done. Taste it, then write it down.</p>}
           {going && shown && (
             <>
@@ -320,7 +356,12 @@ function Guide({
                 {view.gate === "pour" ? "When you are ready: " : ""}
                 {instruction(shown, plan, system)}
               </p>
-              {f.notice && (
+              {f.held && safety && (
+                <p className="care care-danger" role="alert" data-testid="hold">
+                  <strong>{say(safety.say, system)}</strong>
+                </p>
+              )}
+              {f.notice && !f.held && (
                 <p className="guide-off" role="status" data-testid="notice">
                   {say(f.notice, system)}
                 </p>
@@ -354,12 +395,6 @@ function Guide({
                 <span className="num">{clock(Math.max(s.at_s + s.for_s - position, 0))} left</span>
               </p>
             ))}
-            {f.held && boil && (
-              <p className="care care-danger" role="alert" data-testid="hold">
-                <strong>{clock(boil.at_s + boil.for_s - f.position_s)} of boiling are left.</strong> Cut
-                short, the water is not safe. Press Next once more to go on all the same.
-              </p>
-            )}
           </>
         )}
       </div>
@@ -406,12 +441,17 @@ function Guide({
             <Button size="large" disabled={!f.begun} onClick={() => ask({ kind: "back" })}>
               Back
             </Button>
-            <Button type={waits ? "default" : "primary"} size="large" onClick={go}>
+            <Button
+              type={waits || boils ? "default" : "primary"}
+              size="large"
+              disabled={atGate && safety !== undefined}
+              onClick={go}
+            >
               {!f.begun ? "Start" : f.paused || atGate ? "Go on" : "Pause"}
             </Button>
-            {waits && waits !== "said" && going && (
+            {(boils || (waits && waits !== "said")) && going && (
               <Button type="primary" size="large" onClick={there}>
-                {signs[waits]}
+                {boils ? signs.boil : signs[waits]}
               </Button>
             )}
             <Button size="large" disabled={!f.begun} onClick={next}>
@@ -420,6 +460,32 @@ function Guide({
           </>
         )}
       </div>
+      {going && safety && (
+        <div className="guide-skip" data-testid="skip">
+          {skipping ? (
+            <>
+              <p className="care care-danger" role="alert">
+                <strong>Without this boil the water is not safe to drink.</strong> Germs in it survive. Skip
+                only if you have other safe water.
+              </p>
+              <Button onClick={() => setSkipping(false)}>Keep boiling</Button>
+              <Button
+                danger
+                onClick={() => {
+                  setSkipping(false);
+                  ask({ kind: "skip-boil" });
+                }}
+              >
+                Skip: water not safe
+              </Button>
+            </>
+          ) : (
+            <Button type="text" danger onClick={() => setSkipping(true)}>
+              Skip: water not safe…
+            </Button>
+          )}
+        </div>
+      )}
       {!f.done && (
         <div className="guide-instruments">
           <label htmlFor="guide-source">Scale and thermometer</label>

@@ -19,6 +19,56 @@ export function beep(high = false): void {
   }
 }
 
+/** The sound of this page, once it has been touched; nothing where there is none. */
+export function audioNow(): AudioContext | undefined {
+  try {
+    audio ??= new AudioContext();
+    if (audio.state === "suspended") void audio.resume();
+    return audio;
+  } catch {
+    return undefined;
+  }
+}
+
+/**
+ * Plays three tones at a moment of the sound's own clock, which no slowed timer touches, unless somebody
+ * looks by then; then says that it is so far. Returns what takes it back.
+ */
+export function tone(ctx: AudioContext, at: number, then: () => void, wanted: () => boolean): () => void {
+  const loud = ctx.createGain();
+  loud.gain.value = 0;
+  loud.connect(ctx.destination);
+  const tick = ctx.createConstantSource();
+  tick.connect(loud);
+  tick.start();
+  tick.stop(at);
+  tick.onended = () => {
+    then();
+    if (!wanted()) return;
+    for (let i = 0; i < 3; i++) {
+      const t = ctx.createOscillator();
+      const g = ctx.createGain();
+      t.frequency.value = 1320;
+      const from = ctx.currentTime + i * 0.5;
+      g.gain.setValueAtTime(0.2, from);
+      g.gain.exponentialRampToValueAtTime(0.001, from + 0.4);
+      t.connect(g).connect(ctx.destination);
+      t.start(from);
+      t.stop(from + 0.41);
+    }
+  };
+  return () => {
+    tick.onended = null;
+    try {
+      tick.stop();
+    } catch {
+      // It is over.
+    }
+    tick.disconnect();
+    loud.disconnect();
+  };
+}
+
 /** Says a sentence aloud; nothing where there is no voice. */
 export function speak(text: string): void {
   if (!("speechSynthesis" in window)) return;

@@ -195,6 +195,14 @@ export function useFollow({
     position,
     /** Seconds of the run's clock. */
     clock,
+    /** When the clock comes to a position while it runs, in ms since 1970. */
+    moment: useCallback(
+      (to: number) =>
+        at === undefined
+          ? Infinity
+          : zero.current + ((at.t + to - at.f.position_s) / rate) * 1000 - clockNow() + Date.now(),
+      [at, rate],
+    ),
     ask,
     startOver: () => {
       client.setQueryData(["run", brew], null);

@@ -12,6 +12,7 @@ import { brewPath } from "../app/where";
 import { Score } from "../score/Score";
 import { inWords } from "../units/units";
 import { LogNav } from "./LogNav";
+import { Unboiled } from "./Unboiled";
 import { saidOf } from "./cups";
 import { tasteWord, TasteForm, type TasteValues } from "./TasteForm";
 import "./log.css";
@@ -116,6 +117,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
         {l.recipe_name && <span data-own-words> · {l.recipe_name}</span>}
         {l.by && <span data-own-words> · tasted by {l.by}</span>}
       </p>
+      {l.run?.water_unboiled && <Unboiled />}
       <div className="lb-two">
         <section aria-label="How it was">
           <p className="lb-big">{saidOf(l)}</p>

@@ -21,6 +21,7 @@ import { mostCups, saidOf } from "./cups";
 import { LogNav } from "./LogNav";
 import { PathChart, PathList } from "./PathChart";
 import { Stamp } from "./Stamp";
+import { Unboiled } from "./Unboiled";
 import "./log.css";
 
 const when = new Intl.DateTimeFormat(undefined, {
@@ -329,6 +330,7 @@ export function Card({ entry: l, names }: { entry: LogEntry; names: Record<strin
         <Mark entry={l} />
         <span>{saidOf(l)}</span>
       </span>
+      {l.run?.water_unboiled && <Unboiled />}
       {l.words && (
         <q className="lb-words" data-own-words>
           {l.words}

@@ -5,6 +5,7 @@ import type { BrewOut, Schemas } from "../api/client";
 import { useChange } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { Trouble } from "../app/Trouble";
+import { Unboiled } from "./Unboiled";
 import { inWords, say } from "../units/units";
 
 /** What the run says: what differed from the plan, and what of the gear is other than it was planned with. */
@@ -34,6 +35,7 @@ export function Noticed({
   const shown = lines.filter(([, v, , , unsaid]) => v !== undefined && unsaid);
   return (
     <>
+      {had.water_unboiled && <Unboiled />}
       {shown.length > 0 && (
         <p className="care care-note" data-testid="noticed">
           {"By the run, "}

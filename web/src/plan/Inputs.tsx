@@ -49,7 +49,12 @@ const alias: Record<string, string[]> = {
   "spoon scoop handful tablespoon": ["measure."],
   "lid cover": ["heat.lid", "cool_by"],
   "height elevation metres feet": ["place.altitude"],
-  "barometer station pressure weather": ["place.pressure_hpa", "place.sea_level_hpa"],
+  "barometer station pressure weather": [
+    "place.pressure_hpa",
+    "place.sea_level_hpa",
+    "place.sea_level_kind",
+    "place.outside_c",
+  ],
   "gas bottle cartridge cold": ["heat.canister"],
   "beans fresh old ground": ["coffee."],
   "clicks finer coarser mill": ["grinder."],

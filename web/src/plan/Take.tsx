@@ -12,8 +12,6 @@ export const Take = memo(function Take({ plan }: { plan: Plan }) {
   );
   const m = plan.dose_measures;
   const readings = plan.steps.filter((s) => s.lane === "scale" && s.to_g !== null && s.until === "weight");
-  const boil = plan.boil_c ?? 100;
-  const supplied = plan.request.heat?.supplied_c;
   return (
     <section className="take" aria-label="What to take">
       {fig("dose_g", { big: true })}
@@ -32,26 +30,7 @@ export const Take = memo(function Take({ plan }: { plan: Plan }) {
       {plan.grind.band && <p className="fig-sub quiet">{plan.grind.band}</p>}
       {fig("water.poured_ml", { label: "Water on the coffee", big: true })}
       {(plan.water.heated_ml ?? 0) > 0 && fig("water.heated_ml", { label: "Into the kettle" })}
-      {plan.start_c !== null && (
-        <p className="take-heat">
-          {supplied !== undefined ? (
-            <>Hot water from the urn, at once.</>
-          ) : !plan.water.heated_ml ? (
-            <>Nothing is heated.</>
-          ) : (plan.wait_s ?? 0) > 0 && clock(plan.wait_s ?? 0, 5) === "0:00" ? (
-            <>Boil it, and take it off: it is right at once.</>
-          ) : (plan.wait_s ?? 0) > 0 ? (
-            <>
-              Boil it, then wait <strong className="num">{clock(plan.wait_s ?? 0, 5)}</strong> min.
-            </>
-          ) : (
-            <>
-              It boils at <strong className="num">{inWords(boil, "°C", system, { fine: true })}</strong>: do
-              not wait.
-            </>
-          )}
-        </p>
-      )}
+      <p className="take-heat">{plan.boiling ? say(plan.boiling, system) : null}</p>
       {readings.length > 0 && (
         <ol className="take-readings" aria-label="Readings of the scale">
           {readings.map((s) => (

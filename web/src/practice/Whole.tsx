@@ -183,7 +183,7 @@ export function Whole({ plan, rate }: { plan: Plan; rate: number }) {
                 {signs[waits]}
               </Button>
             )}
-            <Button size="large" onClick={() => tap({ kind: "next", sure: true })}>
+            <Button size="large" onClick={() => tap({ kind: "next" })}>
               Next
             </Button>
           </div>

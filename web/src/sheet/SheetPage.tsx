@@ -243,8 +243,14 @@ function StopSheet({
       <Strip strip={t.strip} at={t.boil_c} />
       {brews.length === 0 && <p>No coffee is planned here.</p>}
       <div className="leaf-brews">
-        {brews.map((b) => (
-          <BrewOnPaper key={b.id} b={b} catalogue={catalogue} but={t.water.caution?.id} />
+        {brews.map((b, i) => (
+          <BrewOnPaper
+            key={b.id}
+            b={b}
+            catalogue={catalogue}
+            but={t.water.caution?.id}
+            said={brews.slice(0, i).flatMap((o) => (o.cautions ?? []).map((c) => c.id))}
+          />
         ))}
       </div>
     </article>
@@ -259,12 +265,15 @@ export function BrewOnPaper({
   b,
   catalogue,
   but,
+  said = [],
   part,
 }: {
   b: BrewTotals;
   catalogue: Catalogue;
   /** ID of a caution that stands above already. */
   but?: string;
+  /** IDs of cautions that other brews on the page have said: a danger is said again, anything less is not. */
+  said?: string[];
   /** Which of so many parts; all of it when left out. */
   part?: { n: number; of: number };
 }) {
@@ -290,15 +299,15 @@ export function BrewOnPaper({
         {b.clicks !== null && `, ${inWords(b.clicks, "clicks", system)}`} ·{" "}
         {b.poured_ml > 0 && `${inWords(b.poured_ml, "ml", system)} poured · `}
         {b.people} × {inWords(b.drink_ml / b.people, "ml", system)}
-        {b.wait_s ? ` · wait ${clock(b.wait_s, 5)} off the boil` : ""}
         {b.fuel_g > 0 && ` · ${inWords(b.fuel_g, "g", system)} ${b.fuel}`}
       </p>
+      <p className="leaf-figures">{say(b.boiling, system)}</p>
       {b.rounds && b.rounds.length > 1 && <p className="leaf-rounds">{roundsInWords(b.rounds)}</p>}
       {(b.cautions ?? [])
         .filter((c) => c.step === "" && c.level === "danger" && c.id !== but)
         .map((c) => (
           <p key={c.id} className="leaf-caution">
-            <strong>⚠ {c.text}</strong>
+            <strong>⚠ {c.text}</strong> {c.why}
           </p>
         ))}
       <ol>
@@ -308,7 +317,13 @@ export function BrewOnPaper({
             <span>
               {say(st, system)}
               {st.sign && <em> Until {st.sign}.</em>}
-              {st.caution && " ⚠"}
+              {(b.cautions ?? [])
+                .filter((c) => c.step === st.id && c.level === "danger")
+                .map((c) => (
+                  <span key={c.id} className="leaf-danger">
+                    ⚠ {c.text} {c.why}
+                  </span>
+                ))}
             </span>
             <span className="num">
               {st.to_g !== null && st.lane === "scale" && st.until === "weight"
@@ -319,7 +334,10 @@ export function BrewOnPaper({
         ))}
       </ol>
       <p className="leaf-warnings">
-        {[...new Set((b.cautions ?? []).filter((c) => c.step !== "").map((c) => `⚠ ${c.text}`))].join(" ")}
+        {(b.cautions ?? [])
+          .filter((c) => c.step !== "" && c.level !== "danger" && !said.includes(c.id))
+          .map((c) => `⚠ ${c.text}`)
+          .join(" ")}
       </p>
     </section>
   );

@@ -87,7 +87,10 @@ export default function StopForm({
         );
         setFacts((f) => ({ morning_c: w.morning_c, day_c: w.day_c, ...f }));
         if (conditions.place?.wind_ms === undefined) set("place.wind_ms", w.wind_ms);
-        if (conditions.place?.sea_level_hpa === undefined) set("place.sea_level_hpa", w.sea_level_hpa);
+        if (conditions.place?.sea_level_hpa === undefined) {
+          set("place.sea_level_hpa", w.sea_level_hpa);
+          set("place.sea_level_kind", "map");
+        }
         said.push(`temperatures, wind and pressure from the ${w.source}`);
       }
       setAsked(
@@ -302,6 +305,8 @@ export default function StopForm({
             {number("day_c", "Air from 10:00", "°C", -50, 55, "as above")}
             {fields([
               "place.sea_level_hpa",
+              "place.sea_level_kind",
+              "place.outside_c",
               "place.pressure_hpa",
               "place.measured_boil_c",
               "place.atmosphere",

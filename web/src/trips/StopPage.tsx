@@ -21,7 +21,7 @@ import { useOfferUndo, useRemove } from "../app/useUndo";
 import { brewPath, stopPath } from "../app/where";
 import { dateInWords } from "../app/dates";
 import { hasDraft } from "../plan/useDraft";
-import { figure, inWords } from "../units/units";
+import { figure, inWords, say } from "../units/units";
 import { Hill } from "../place/Hill";
 import { Ways } from "../ways/Ways";
 import { Elsewhere } from "./Elsewhere";
@@ -115,6 +115,14 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
           </Button>
         </p>
       )}
+      {(stop.boil.odds ?? []).map((o) => (
+        <p key={o.fields.join()} className="care care-danger stop-water" role="note" data-testid="odds">
+          <strong>{say(o.text, system)}</strong> Until it is settled, the longer safety boil counts.{" "}
+          <Button size="small" onClick={() => setEditing(true)}>
+            Correct it
+          </Button>
+        </p>
+      ))}
       {stop.facts.water_review && (
         <p className="remark" role="note">
           An earlier version did not ask whether this water is safe, and what it had was taken over: look at
