@@ -419,13 +419,6 @@ func (p *person) skipBoil() {
 	p.see("Water not safe: you skipped the safety boil")
 }
 
-// boils says that it boils, and sees the safe boil through to its end.
-func (p *person) boils() {
-	p.t.Helper()
-	p.click("It boils")
-	p.until("see the safe boil through", func() bool { return p.js(`document.querySelector("[data-testid=skip]") ? "" : "y"`) == "y" })
-}
-
 // picture saves what the tab shows; used by the screenshots alone.
 func (p *person) picture(file string) {
 	p.t.Helper()
