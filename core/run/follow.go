@@ -33,6 +33,9 @@ const (
 	// fastGs is the fastest that anybody pours, in g/s; a reading that jumps more is not
 	// believed until the next one agrees.
 	fastGs, jumpG = 40, 20
+	// shortG and shortShare are by how much a pour has to end short for it to be said, and
+	// leastShortS how long after its end.
+	shortG, shortShare, leastShortS = 5, 0.03, 3
 	// overG is by how much a pour has to go over for the rest to be planned anew.
 	overG = 1.0
 	// waitLeastS is the shortest that a wait is cut to by what came late.
@@ -533,6 +536,11 @@ func (f *Follower) begin(n int, at float64) {
 	if by := f.shift(n); by != 0 {
 		f.commit(n, by)
 	}
+	if s.brewing && s.Lane == method.Scale && f.scale.live(f.t, liveS) { // what was left out before it shows now
+		if k := f.lastPour(); k != nil && k.Round == s.Round && k != s && k.hasEnded() && f.t-f.roseT >= liveS/2 {
+			f.short(k, f.r(k))
+		}
+	}
 	f.cur = n
 	f.gated, f.holding = false, false
 	s.gate, s.more = "", nil
@@ -1026,6 +1034,7 @@ func (f *Follower) noticed(e Event) {
 		p := &f.rounds[f.pourRound-1]
 		if k := f.lastPour(); k != nil && p.highG > 0 {
 			p.poured[method.StepID(k.Of)] = p.highG
+			f.underPoured(k, p)
 			if !f.pouring() && p.highG-p.laidFor.pouredG > overG {
 				p.laidFor.pouredG = p.highG
 				f.overPoured(k, p.highG)
@@ -1068,6 +1077,25 @@ func (f *Follower) lastPour() *step {
 		}
 	}
 	return nil
+}
+
+// underPoured says that a pour ended short of its reading, once that can be seen: it is over,
+// and the scale does not rise any more.
+func (f *Follower) underPoured(s *step, p *round) {
+	if s.hasEnded() && !f.pouring() && f.t-f.roseT >= liveS/2 && f.pos >= s.ended+leastShortS {
+		f.short(s, p)
+	}
+}
+
+// short says by how much a pour that is over fell short, once.
+func (f *Follower) short(s *step, p *round) {
+	planned := f.plannedTo(method.StepID(s.Of))
+	if s.ToG == nil || planned-p.highG < math.Max(shortG, shortShare*planned) || slices.ContainsFunc(f.off, func(o Off) bool { return o.What == "poured_g" && o.Step == string(s.ID) }) {
+		return
+	}
+	f.say(Off{What: "poured_g", Step: string(s.ID), Planned: *s.ToG, Actual: p.highG, AtS: f.pos})
+	p.poured[method.StepID(s.Of)], p.laidFor.pouredG = p.highG, p.highG
+	f.again(s.Round)
 }
 
 // overPoured says that a pour went on for longer than its reading.

@@ -553,3 +553,59 @@ func TestWhatFollowRefuses(t *testing.T) {
 	_, err = Follow(FollowIn{Request: brew.Request{Method: "samovar"}})
 	assert.ErrorContains(t, err, "method")
 }
+
+// A pour that ends short, or is forgotten, is said when it can be seen, and the rest is
+// planned from what is really in.
+func TestAnUnderPourIsSaid(t *testing.T) {
+	short := func(forget int, by float64) *hand {
+		h := begin(t, stream("cone", func(r *brew.Request) { r.DoseG, r.WaterG = new(20.0), new(300.0) }))
+		h.wait(1)
+		h.reads(0)
+		in := 0.0
+		pours := []method.StepID{"bloom-pour", "second-pour", "third-pour", "fourth-pour"}
+		for i, id := range pours {
+			h.until(id)
+			to := *h.step().ToG
+			switch {
+			case i >= len(pours)-forget:
+			case i == len(pours)-1:
+				h.pour(in, to-by)
+				in = to - by
+			default:
+				h.pour(in, to)
+				in = to
+			}
+			for range 60 {
+				if h.step().Of != string(id) {
+					break
+				}
+				h.reads(in)
+				h.wait(1)
+			}
+			for range 8 {
+				h.reads(in)
+				h.wait(1)
+			}
+		}
+		return h
+	}
+	off := func(h *hand) (out []Off) {
+		for _, o := range h.Out().Off {
+			if o.What == "poured_g" {
+				out = append(out, o)
+			}
+		}
+		return out
+	}
+	assert.Empty(t, off(short(0, 0)))
+	assert.Empty(t, off(short(0, 3)), "three grams are nothing")
+	h := short(0, 40)
+	require.Len(t, off(h), 1)
+	assert.InDelta(t, 40, off(h)[0].Planned-off(h)[0].Actual, 1)
+	assert.Contains(t, h.Out().SayText, "40 g less than planned")
+	assert.Greater(t, h.Out().Forecast.TDSPct, h.Out().Planned.TDSPct)
+	assert.InDelta(t, h.Out().Planned.DrinkMl-40, h.Out().Forecast.DrinkMl, 8)
+	require.NotNil(t, h.Was().WaterG, "and it is the water, not the grind, that the log has")
+	assert.InDelta(t, 260, *h.Was().WaterG, 2)
+	assert.Len(t, off(short(2, 0)), 2, "two pours forgotten are two")
+}

@@ -437,6 +437,13 @@ func (f *Follower) notice(o *Following) *quantity.Phrase {
 				continue
 			}
 			over := quantity.Of(k.Actual-k.Planned, quantity.Gram)
+			if k.Actual < k.Planned {
+				short := quantity.Of(k.Planned-k.Actual, quantity.Gram)
+				if g := o.NextReadingG; g != nil && o.Steps[o.View.Reading].Round == s.Round && f.steps[o.View.Reading].brewing {
+					return say("{0} less than planned. The next reading is {1}.", short, quantity.Of(*g, quantity.Gram))
+				}
+				return say("{0} less than planned: pour it now, or leave it for a smaller, stronger cup.", short)
+			}
 			if g := o.NextReadingG; g != nil && o.Steps[o.View.Reading].Round == s.Round && f.steps[o.View.Reading].brewing {
 				return say("{0} more than planned. The next reading is {1}.", over, quantity.Of(*g, quantity.Gram))
 			}
