@@ -200,6 +200,9 @@ func (c *calc) places() brew.Problems {
 		}
 		st := StopTotals{Name: s.Name, Day: s.Day, Nights: s.nights(), BoilC: set.Boil.BoilC, Unplaced: set.Boil.Unplaced, Odds: set.Boil.Odds, Water: set.Water(), Strip: [][2]float64{}}
 		for up := -400.0; up <= 400 && set.AltitudeKnown; up += 200 {
+			if set.AltitudeM+up < math.Min(0, set.AltitudeM) {
+				continue // nobody ends up under the sea
+			}
 			place := brew.Place{AltitudeM: new(set.AltitudeM + up), Atmosphere: s.Conditions.Place.Atmosphere, SeaLevelHPa: s.Conditions.Place.SeaLevelHPa, SeaLevelKind: s.Conditions.Place.SeaLevelKind}
 			if c := set.Conditions.Place.OutsideC; c != nil { // the same column of air, that much further up or down it
 				place.OutsideC = new(min(max(*c+air.StandardC(up)-air.StandardC(0), -50), 50))

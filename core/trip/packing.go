@@ -44,6 +44,7 @@ func (r *Result) WithKit(items []gear.Item, people int) {
 		if len(it.Parts) > 0 {
 			name += " (with " + strings.Join(it.Parts, ", ") + ")"
 		}
+		name = quantity.Own(name) // its owner's words, with no figure put into them
 		key := "gear:" + it.UUID
 		if it.UUID == "" {
 			key = fmt.Sprintf("gear:%d", it.ID)
@@ -89,16 +90,17 @@ func (r *Result) WithKit(items []gear.Item, people int) {
 		if b.Stop >= 0 {
 			continue
 		}
+		label := quantity.Own(b.Label)
 		start += b.MassG
 		startIn = append(startIn, working.Num(b.Label, b.MassG, quantity.Gram, fmt.Sprintf("buy.%d", i)))
 		switch {
 		case shown[b.ID]:
 		case b.Packs > 0:
-			line("buy:"+b.ID, "in the pack", &b.MassG, b.Label+", {0} × {1}", quantity.Of(b.Packs, quantity.None), quantity.Of(b.Amount/b.Packs, b.Unit))
+			line("buy:"+b.ID, "in the pack", &b.MassG, label+", {0} × {1}", quantity.Of(b.Packs, quantity.None), quantity.Of(b.Amount/b.Packs, b.Unit))
 		case b.Unit == quantity.Count:
-			line("buy:"+b.ID, "in the pack", &b.MassG, b.Label+": {0}", quantity.Of(b.Amount, quantity.None))
+			line("buy:"+b.ID, "in the pack", &b.MassG, label+": {0}", quantity.Of(b.Amount, quantity.None))
 		default:
-			line("buy:"+b.ID, "in the pack", &b.MassG, b.Label+", {0}", quantity.Of(b.Amount, b.Unit))
+			line("buy:"+b.ID, "in the pack", &b.MassG, label+", {0}", quantity.Of(b.Amount, b.Unit))
 		}
 	}
 	if n := len(r.Bags); n > 0 {
