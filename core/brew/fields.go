@@ -133,9 +133,16 @@ const (
 	intoCups   = "cups"
 )
 
+// brewerMaterial is what brewers of a family are made of, where that is not the usual
+// plastic. Common practice.
+var brewerMaterial = map[string]string{"metal drip": string(heat.Steel), "moka": string(heat.Aluminium)}
+
 // fillTools sets the defaults of the scale and of the measure that takes its place.
 func fillTools(r *Request, m method.Method, defaulted []string) []string {
 	s, _ := m.School(*r.School)
+	if usual, is := brewerMaterial[m.Family]; is && slices.Contains(defaulted, "brewer.material") {
+		r.Brewer.Material = new(usual)
+	}
 	if r.Scale == nil {
 		r.Scale = new(!s.NoScale && r.Measure.Name == nil && r.Measure.Grams == nil)
 		defaulted = append(defaulted, "scale")

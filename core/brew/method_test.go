@@ -341,3 +341,14 @@ func BenchmarkCatalogue(b *testing.B) {
 		}
 	}
 }
+
+// A metal drip whose material nobody says is of metal, and so is a moka pot.
+func TestWhatIsOfMetalCountsAsMetal(t *testing.T) {
+	at := func(m string, material *string) *Plan {
+		return compute(t, Request{Method: m, Brewer: Brewer{Material: material, MassG: ptr(120.0)}})
+	}
+	assert.Equal(t, *at("slow-drip", ptr("steel")).SlurryC, *at("slow-drip", nil).SlurryC)
+	assert.NotEqual(t, *at("slow-drip", ptr("plastic")).SlurryC, *at("slow-drip", nil).SlurryC)
+	assert.Equal(t, *at("moka", ptr("aluminium")).SlurryC, *at("moka", nil).SlurryC)
+	assert.Equal(t, *at("cone", ptr("plastic")).SlurryC, *at("cone", nil).SlurryC)
+}

@@ -146,8 +146,8 @@ func DrinkInCup(cup Item, drinkMl float64) (Joint, bool) {
 
 // WaterInVessel is whether the water of a brew has room in a vessel at once.
 func WaterInVessel(v Item, heatedMl float64) (Joint, bool) {
-	if v.CapacityMl == nil {
-		return Joint{}, false
+	if v.CapacityMl == nil || heatedMl < 1 {
+		return Joint{}, false // nothing is heated in it
 	}
 	room := *v.CapacityMl * 0.95
 	level, what := Fits, " holds the {0} to be heated at once."
@@ -242,13 +242,22 @@ func PapersEnough(f Item, needed float64) Joint {
 	return joint("papers", f, Item{}, level, needed, f.Pieces(), remedy, what, quantity.Of(needed, quantity.None), quantity.Of(f.Pieces(), quantity.None))
 }
 
+// Fills is how often a hopper is filled for a dose: a fiftieth more than it is said to take
+// goes in. It is 1 where what it takes is not known.
+func (i Item) Fills(doseG float64) float64 {
+	if i.DoseG == nil {
+		return 1
+	}
+	return math.Max(math.Ceil(doseG/(*i.DoseG*1.02)-1e-9), 1)
+}
+
 // DoseInGrinder is whether a grinder's hopper takes a dose at once.
 func DoseInGrinder(g Item, doseG float64) (Joint, bool) {
 	if g.DoseG == nil {
 		return Joint{}, false
 	}
 	level, what, remedy := Fits, " takes the {0} at once.", ""
-	n := math.Ceil(doseG / *g.DoseG)
+	n := g.Fills(doseG)
 	if n > 1 {
 		level, what, remedy = Care, " takes {1} at once: fill it {2} times for {0}.", "a larger grinder, or grind at home"
 	}

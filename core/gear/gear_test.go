@@ -131,6 +131,12 @@ func TestRulesOfFit(t *testing.T) {
 		{"scale coarse", func() (Joint, bool) {
 			return ScaleFor(Item{Name: "Scale", RangeG: p(2000), StepG: p(5)}, 800, 26)
 		}, Care, "coarse for a pour"},
+		{"a hopper that is as good as large enough", func() (Joint, bool) {
+			return DoseInGrinder(Item{Name: "Mill", Kind: Grinder, DoseG: p(18)}, 18.3)
+		}, Fits, "takes the 18.5 g at once"},
+		{"a hopper filled twice", func() (Joint, bool) {
+			return DoseInGrinder(Item{Name: "Mill", Kind: Grinder, DoseG: p(18)}, 34)
+		}, Care, "fill it 2 times for 34 g"},
 		{"no spout", func() (Joint, bool) { return SlowPour(pot, true) }, Care, "has no spout"},
 	} {
 		j, ok := c.j()
@@ -141,6 +147,8 @@ func TestRulesOfFit(t *testing.T) {
 	}
 	_, ok := OnRim(Item{Kind: Brewer, Type: "moka pot", BaseMm: p(80)}, cup(70))
 	assert.False(t, ok, "a moka pot stands on its own")
+	_, ok = WaterInVessel(pot, 0)
+	assert.False(t, ok, "what holds nothing is not told")
 	_, ok = OnRim(drip, Item{Kind: Cup})
 	assert.False(t, ok, "no rule without the figure")
 }

@@ -73,6 +73,7 @@ func pick(have []gear.Item, along []int64, m method.Method, r brew.Request, batc
 		}
 		return new(slices.MinFunc(list, func(a, b gear.Item) int { return cmp.Compare(bad(a), bad(b)) }))
 	}
+	f.stick = slices.ContainsFunc(have, func(i gear.Item) bool { return i.Type == "rim support" && i.Usable() })
 	drink := 225.0
 	if r.CupMl != nil {
 		drink = *r.CupMl
@@ -139,10 +140,14 @@ func pick(have []gear.Item, along []int64, m method.Method, r brew.Request, batc
 			if thinStream(m) && !v.Spout {
 				bad++
 			}
+			if v.CapacityMl != nil { // the pot that does it in one, or in fewer batches
+				share := quantity.Either(m.InPot(), 0.75, 0.95)
+				bad += 2 * int(math.Min(math.Ceil(1.15*drink*people(r)/(*v.CapacityMl*share))-1, 6))
+			}
 			return bad
 		})
 	}
-	f.Grinder = least(usable(gear.Grinder), func(g gear.Item) int { return badness(gear.DoseInGrinder(g, dose)) })
+	f.Grinder = least(usable(gear.Grinder), func(g gear.Item) int { return int(g.Fills(dose)) })
 	if f.Brewer != nil {
 		f.Paper = least(usable(gear.Filter), func(p gear.Item) int { return badness(gear.PaperInBrewer(*f.Brewer, p)) })
 	}
@@ -154,7 +159,6 @@ func pick(have []gear.Item, along []int64, m method.Method, r brew.Request, batc
 			break
 		}
 	}
-	f.stick = slices.ContainsFunc(have, func(i gear.Item) bool { return i.Type == "rim support" && i.Usable() })
 	return f
 }
 

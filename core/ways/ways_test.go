@@ -264,3 +264,19 @@ func TestATypicalGrinderTellsNoClicks(t *testing.T) {
 	}
 	assert.NotNil(t, way(t, of(t, at(0, "boil"), own, Balanced), "pot").Request.Grinder.UmPerClick)
 }
+
+// Of two pots the one that makes it in fewer batches is taken, and of two grinders the one
+// that is filled less often.
+func TestTheOneThatHoldsItIsTaken(t *testing.T) {
+	items := have(t, "Titanium pot, 1 L", "Canister burner", "Hand grinder", "Steel mug, wide")
+	large := gear.Item{ID: 901, Name: "Pot, 2 L", Kind: gear.Vessel, MassG: 260, LengthMm: new(160.0), CapacityMl: new(2000.0), Material: "titanium"}
+	mill := gear.Item{ID: 902, Name: "Large grinder", Kind: gear.Grinder, MassG: 500, DoseG: new(60.0)}
+	r := at(900, "safe")
+	r.Drinkers = new(4.0)
+	w := way(t, of(t, r, append(slices.Clone(items), large, mill), Balanced), "pot")
+	assert.Equal(t, "Pot, 2 L", w.Fit.Vessel.Name)
+	assert.Equal(t, "Large grinder", w.Fit.Grinder.Name)
+	r.Drinkers = new(1.0)
+	one := way(t, of(t, r, append(slices.Clone(items), large, mill), Balanced), "pot")
+	assert.Equal(t, "Titanium pot, 1 L", one.Fit.Vessel.Name)
+}
