@@ -298,6 +298,10 @@ func (f *Follower) do(e Event) {
 			f.pos = f.startS
 			if from := f.keep.from; from != nil {
 				f.pos = *from
+				for i := range f.present() { // what an earlier version went through is done
+					k := &f.steps[i]
+					k.began, k.ended = k.AtS, math.Min(k.endS(), f.pos)
+				}
 			}
 			f.begin(f.present(), f.pos)
 		}

@@ -475,6 +475,9 @@ func TestARunOfAnEarlierVersion(t *testing.T) {
 	require.NoError(t, err)
 	assert.InDelta(t, 60, o.PositionS, 0.2)
 	assert.Equal(t, "steep", o.Step)
+	later, err := Follow(FollowIn{Request: stream("pot"), Record: &rec, NowS: new(5000.0)})
+	require.NoError(t, err)
+	assert.True(t, later.Done, "no boil that it went through holds it up")
 	was.PausedMs = 1_000_000 - 20_000
 	assert.Equal(t, -20.0, *was.Taken(9e9).FromS)
 }
