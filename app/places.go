@@ -5,6 +5,7 @@ import (
 	"slices"
 	"time"
 
+	"apodemos/core/run"
 	"apodemos/core/trip"
 	"apodemos/formats/zone"
 )
@@ -72,6 +73,7 @@ type Ahead struct {
 	StopName string `json:"stop_name"`
 	TripName string `json:"trip_name" doc:"Empty for a place of no trip"`
 	Day      int    `json:"day" doc:"Of the trip"`
+	Over     bool   `json:"over,omitempty" doc:"Being made, and come to its end by the clock: all that is left is to write it down"`
 	Moment   string `json:"moment" doc:"RFC 3339 with the offset of the stop's zone; empty where the trip has no date or the brew no hour"`
 }
 
@@ -100,6 +102,9 @@ func (a App) Now(ctx context.Context, tripID int64, at time.Time) (Now, error) {
 			}
 			x.TripName = t.Name
 		}
+		if x.Over, err = a.ranOut(ctx, b, at); err != nil {
+			return out, err
+		}
 		out.Running = append(out.Running, x)
 	}
 	if tripID == NoTrip {
@@ -115,6 +120,25 @@ func (a App) Now(ctx context.Context, tripID int64, at time.Time) (Now, error) {
 	}
 	out.Next, err = next(t, stops, brews, at)
 	return out, err
+}
+
+// ranOut reports whether a brew that is being made has come to its end by the clock, so that
+// all that is left of it is to write it down.
+func (a App) ranOut(ctx context.Context, b Brew, at time.Time) (bool, error) {
+	r, err := a.Run(ctx, b.ID)
+	if err != nil || r.Record == nil {
+		return false, nil //nolint:nilerr // it is over since, or of an earlier version
+	}
+	p, err := a.Plan(ctx, r.PlanID)
+	if err != nil {
+		return false, err
+	}
+	rate := r.Rate
+	if rate == 0 {
+		rate = 1
+	}
+	f, err := run.Followed(run.FollowIn{Request: p.Request, Record: r.Record, NowS: new(max(float64(at.UnixMilli()-r.ZeroMs)/1000*rate, 0))})
+	return err == nil && f.Finished(), nil //nolint:nilerr // what cannot be followed is left to the guide
 }
 
 // next is the first brew of a trip that is still to come: by the clock where the trip has

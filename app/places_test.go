@@ -14,6 +14,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/conditions"
 	"apodemos/core/gear"
+	"apodemos/core/run"
 	"apodemos/core/taste"
 	"apodemos/core/ways"
 	"apodemos/formats"
@@ -114,6 +115,17 @@ func TestWhatIsOnNow(t *testing.T) {
 	require.Len(t, n.Running, 1)
 	assert.Equal(t, "Under the pass", n.Running[0].StopName)
 	assert.Empty(t, n.Running[0].TripName)
+	assert.False(t, n.Running[0].Over)
+	require.NoError(t, a.SetRun(ctx, b.ID, app.Run{PlanID: b.PlanID, Done: []app.StepRun{}, ZeroMs: day.UnixMilli(), Record: &run.Record{V: 2, FromS: new(5.0), Events: []run.Event{}}}))
+	for _, c := range []struct {
+		after time.Duration
+		over  bool
+	}{{time.Minute, false}, {26 * time.Hour, true}} {
+		n, err = a.Now(ctx, app.NoTrip, day.Add(c.after))
+		require.NoError(t, err)
+		require.Len(t, n.Running, 1)
+		assert.Equal(t, c.over, n.Running[0].Over, "after %s", c.after)
+	}
 	require.NoError(t, a.SetRun(ctx, b.ID, app.Run{PlanID: b.PlanID, Done: []app.StepRun{}, Finished: true}))
 	n, err = a.Now(ctx, app.NoTrip, day)
 	require.NoError(t, err)

@@ -108,16 +108,18 @@ function Home() {
   const trips = useTrips();
   return (
     <Loaded query={now}>
-      {({ running }) =>
-        running[0] ? (
-          <Navigate replace to={`${brewPath(running[0].brew)}/guide`} />
+      {({ running }) => {
+        // One that is over by the clock is offered on the page, and not opened.
+        const on = running.find((r) => !r.over);
+        return on ? (
+          <Navigate replace to={`${brewPath(on.brew)}/guide`} />
         ) : inPocket && trips.data?.[0] ? (
           // A trip was taken along: that is what is looked at.
           <Navigate replace to={`/trips/${trips.data[0].id}`} />
         ) : (
           <NowPage />
-        )
-      }
+        );
+      }}
     </Loaded>
   );
 }

@@ -100,6 +100,12 @@ const isTheirs = (e: KeyboardEvent) =>
   e.target instanceof Element &&
   e.target.closest(e.key === " " ? `${everyKey}, ${space}` : everyKey) !== null;
 
+/** What is said of a boil that counts, with the seconds that are left now. */
+const withLeft = (p: Schemas["Phrase"], left: number): Schemas["Phrase"] => ({
+  ...p,
+  values: p.values?.map((v) => (v.unit === "s" ? { ...v, value: left } : v)),
+});
+
 /** How many grams before its end a pour is counted down by voice. */
 const counted = [20, 10, 5, 3, 2, 1];
 
@@ -358,7 +364,7 @@ function Guide({
               </p>
               {f.held && safety && (
                 <p className="care care-danger" role="alert" data-testid="hold">
-                  <strong>{say(safety.say, system)}</strong>
+                  <strong>{say(safety.runs ? withLeft(safety.say, stepLeft) : safety.say, system)}</strong>
                 </p>
               )}
               {f.notice && !f.held && (

@@ -65,10 +65,15 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
       )}
       {now.data?.running.map((r) => (
         <p key={r.brew.id} className="now-on">
-          <Link className="btn btn-primary" to={`${brewPath(r.brew)}/guide`}>
-            Go on: {r.brew.name || catalogue.names[r.brew.request.method]}
+          <Link
+            className={r.over ? "btn" : "btn btn-primary"}
+            to={`${brewPath(r.brew)}/${r.over ? "log" : "guide"}`}
+          >
+            {r.over ? "Write it down" : "Go on"}: {r.brew.name || catalogue.names[r.brew.request.method]}
           </Link>{" "}
-          <span className="quiet">being made, {r.stop_name}</span>
+          <span className="quiet">
+            {r.over ? "finished" : "being made"}, {r.stop_name}
+          </span>
         </p>
       ))}
       {now.data?.next && (
