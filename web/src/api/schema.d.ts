@@ -2150,6 +2150,8 @@ export interface components {
             day: number;
             /** @description RFC 3339 with the offset of the stop's zone; empty where the trip has no date or the brew no hour */
             moment: string;
+            /** @description Being made, and come to its end by the clock: all that is left is to write it down */
+            over?: boolean;
             stop_name: string;
             /** @description Empty for a place of no trip */
             trip_name: string;
