@@ -755,6 +755,9 @@ func (f *Follower) pass(n int, late float64) {
 	s.leave()
 	if s.gate == "" && f.due(n) <= f.pos+nearS {
 		f.begin(n, f.pos)
+		if s.safe.skipped {
+			f.end(false) // nothing of it is left
+		}
 	}
 }
 
