@@ -11,6 +11,7 @@ import (
 	"slices"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/chromedp/chromedp"
 	"github.com/chromedp/chromedp/kb"
@@ -223,16 +224,23 @@ func TestOneVoice(t *testing.T) {
 		p.click("Start")
 		p.until("be told what to do", func() bool { return p.js(`document.querySelector("[data-testid=instruction]")?.innerText ?? ""`) != "" })
 		var said []string
-		for range 80 {
-			if p.js(`document.body.innerText.includes("Done.") ? "y" : ""`) == "y" {
-				break
-			}
+		hear := func() {
 			for _, id := range []string{"instruction", "meanwhile"} {
 				if s := spaced(p.js(fmt.Sprintf(`document.querySelector("[data-testid=%s]")?.innerText ?? ""`, id))); s != "" && !slices.Contains(said, s) {
 					said = append(said, s)
 				}
 			}
+		}
+		for range 80 {
+			if p.js(`document.body.innerText.includes("Done.") ? "y" : ""`) == "y" {
+				break
+			}
+			hear()
 			p.next()
+			for range 5 { // a notice may change before the step does
+				hear()
+				time.Sleep(40 * time.Millisecond)
+			}
 			if p.js(`document.querySelector("[data-testid=hold]") ? "y" : ""`) == "y" {
 				p.skipBoil() // who only reads boils nothing
 			}
