@@ -196,10 +196,17 @@ func (f *Follower) skipBoil() {
 		f.end(true)
 		return
 	}
-	// What comes after it comes sooner by what is left of it.
 	left := math.Max(s.safe.needS-s.safe.countS, 0)
 	s.ForS = math.Max(s.ForS-left, 0)
-	f.shiftRest(i+1, -left)
+	if n := f.after(); !f.wet() && n <= i {
+		// The clock counts around first contact: it goes on by what is left out.
+		for j := n; j <= i; j++ {
+			f.steps[j].move(left)
+		}
+		f.pos += left
+		return
+	}
+	f.shiftRest(i+1, -left) // what comes after it comes sooner
 }
 
 // unsafe is that water was not made safe; nil where it was, or had no need to be.

@@ -219,6 +219,7 @@ func TestSkippingTheSafeBoilIsAChoice(t *testing.T) {
 			assert.Nil(t, o.Safety, r.Method)
 			h.finish()
 			require.True(t, h.finished, r.Method)
+			assert.InDelta(t, 0, h.pourS(1), 1, "%s: the clock still counts around first contact", r.Method)
 			assert.Contains(t, h.Out().Unsafe.Text, "Water not safe", r.Method)
 			assert.True(t, *h.Was().Unboiled, r.Method)
 			again, err := Followed(FollowIn{Request: r, Record: new(h.Out().Record)})
