@@ -4,7 +4,7 @@ import (
 	"apodemos/core/quantity"
 )
 
-// boiling says in one line what becomes of the water before it meets coffee, for whoever has no
+// boiling says in one line what becomes of the water before it meets coffee, for a reader with no
 // room for the steps. A boil that makes the water safe comes first: nobody may read "do not
 // wait" and leave it out.
 func (c *script) boiling() quantity.Phrase {
