@@ -202,7 +202,7 @@ func ReadLogCSV(r io.Reader) (LogFile, error) {
 			e.Run.Unboiled = new(true)
 		case "", "no":
 		default:
-			return fail(fmt.Errorf("run_water_unboiled: %q is not allowed; allowed: yes, no or nothing", said))
+			return fail(fmt.Errorf("run_water_unboiled: %q; allowed: yes, no, or leave it empty", said))
 		}
 		e.Request.Method = rec.cells["method"]
 		if s := rec.cells["school"]; s != "" {

@@ -311,7 +311,7 @@ func inOrder(events []Event) {
 // Check is what is wrong with a record that came from outside.
 func (r *Record) Check() field.Problems {
 	if r.V < firstV || r.V > recordV {
-		return field.Problems{{Field: "record.v", Value: r.V, Message: fmt.Sprintf("a record of version %d; allowed: %d to %d, which this program reads", r.V, firstV, recordV)}}
+		return field.Problems{{Field: "record.v", Value: r.V, Message: fmt.Sprintf("this record is of version %d; allowed: versions %d to %d", r.V, firstV, recordV)}}
 	}
 	return checkEvents("record.events", r.Events)
 }
