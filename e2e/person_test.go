@@ -230,8 +230,11 @@ const find = `(() => {
 // back, and the look is had again.
 const guard = `(() => {
   const wanted = window.wanted, kinds = ["pointerdown", "mousedown", "pointerup", "mouseup", "click"];
-  let met = "";
+  let met = "", down;
   const look = e => {
+    down ??= e.target;
+    // Pressed on it and let go beside it, because the page moved: the click goes to what holds both.
+    if (e.type === "click" && met === "hit" && e.target !== down && !wanted.contains(e.target)) met = "missed";
     met ||= wanted.isConnected && (wanted.contains(e.target) || e.target.contains(wanted)) ? "hit" : "missed";
     if (met !== "missed") return;
     e.preventDefault();

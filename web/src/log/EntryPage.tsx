@@ -45,73 +45,76 @@ export default function EntryPage() {
   return (
     <div className="page entry">
       <Loaded query={brew}>
-        {(b) => (
-          <>
-            <h1>How did it come out?</h1>
-            <p className="quiet">
-              {catalogue.data?.names[b.request.method] ?? "a brew"}
-              {b.name && <span data-own-words>, {b.name}</span>}
-              {trip.data && (
-                <span data-own-words>, {trip.data.stops.find((s) => s.id === b.stop_id)?.name}</span>
-              )}{" "}
-              · {inWords(b.stored.plan.dose_g ?? 0, "g", system)} to{" "}
-              {inWords(b.stored.plan.water.poured_ml ?? 0, "ml", system)}
-              {b.request.coffee?.name && <span data-own-words> · {b.request.coffee.name}</span>}
-            </p>
-            {noticed.data && <Noticed noticed={noticed.data} brew={b} own={taste.run ?? {}} />}
-            <TasteForm
-              value={taste}
-              onChange={setTaste}
-              coffee={b.request.coffee?.id}
-              planned={{
-                dose_g: b.stored.plan.dose_g ?? undefined,
-                water_g: b.stored.plan.water.poured_ml ?? undefined,
-                clicks: b.stored.plan.grind.clicks,
-                contact_s: b.stored.plan.contact_s ?? undefined,
-                pump: b.request.method === "pocket-pump",
-              }}
-            />
-            <div className="field entry-when">
-              <label htmlFor="entry-when">Brewed, where that was not just now</label>
-              <input
-                id="entry-when"
-                className="plain-input"
-                type="datetime-local"
-                value={taste.brewed ?? ""}
-                aria-invalid={ahead}
-                aria-describedby={ahead ? "entry-ahead" : undefined}
-                onChange={(e) => setTaste({ ...taste, brewed: e.target.value || undefined })}
+        {/* What the instruments saw stands above the form: both come at once, so that nothing moves under a finger. */}
+        {(b) =>
+          noticed.isPending ? null : (
+            <>
+              <h1>How did it come out?</h1>
+              <p className="quiet">
+                {catalogue.data?.names[b.request.method] ?? "a brew"}
+                {b.name && <span data-own-words>, {b.name}</span>}
+                {trip.data && (
+                  <span data-own-words>, {trip.data.stops.find((s) => s.id === b.stop_id)?.name}</span>
+                )}{" "}
+                · {inWords(b.stored.plan.dose_g ?? 0, "g", system)} to{" "}
+                {inWords(b.stored.plan.water.poured_ml ?? 0, "ml", system)}
+                {b.request.coffee?.name && <span data-own-words> · {b.request.coffee.name}</span>}
+              </p>
+              {noticed.data && <Noticed noticed={noticed.data} brew={b} own={taste.run ?? {}} />}
+              <TasteForm
+                value={taste}
+                onChange={setTaste}
+                coffee={b.request.coffee?.id}
+                planned={{
+                  dose_g: b.stored.plan.dose_g ?? undefined,
+                  water_g: b.stored.plan.water.poured_ml ?? undefined,
+                  clicks: b.stored.plan.grind.clicks,
+                  contact_s: b.stored.plan.contact_s ?? undefined,
+                  pump: b.request.method === "pocket-pump",
+                }}
               />
-              {ahead && (
-                <p id="entry-ahead" role="alert" className="field-trouble">
-                  This lies ahead: a cup is written down after it was brewed.
-                </p>
-              )}
-            </div>
-            {save.error && <Trouble error={save.error} />}
-            <p className="entry-keep">
-              <Button
-                type="primary"
-                size="large"
-                loading={save.isPending}
-                disabled={ahead}
-                onClick={() =>
-                  save.mutate(taste, {
-                    onSuccess: () => {
-                      setTaste(untasted);
-                      // To the plan: there stands what to change next.
-                      void navigate(`${brewPath(b)}?tasted=1`);
-                    },
-                  })
-                }
-              >
-                Keep it in the log
-              </Button>{" "}
-              <Link to={brewPath(b)}>Back to the plan</Link>
-            </p>
-            {b.tastings > 0 && <LastCups brew={b.id} />}
-          </>
-        )}
+              <div className="field entry-when">
+                <label htmlFor="entry-when">Brewed, where that was not just now</label>
+                <input
+                  id="entry-when"
+                  className="plain-input"
+                  type="datetime-local"
+                  value={taste.brewed ?? ""}
+                  aria-invalid={ahead}
+                  aria-describedby={ahead ? "entry-ahead" : undefined}
+                  onChange={(e) => setTaste({ ...taste, brewed: e.target.value || undefined })}
+                />
+                {ahead && (
+                  <p id="entry-ahead" role="alert" className="field-trouble">
+                    This lies ahead: a cup is written down after it was brewed.
+                  </p>
+                )}
+              </div>
+              {save.error && <Trouble error={save.error} />}
+              <p className="entry-keep">
+                <Button
+                  type="primary"
+                  size="large"
+                  loading={save.isPending}
+                  disabled={ahead}
+                  onClick={() =>
+                    save.mutate(taste, {
+                      onSuccess: () => {
+                        setTaste(untasted);
+                        // To the plan: there stands what to change next.
+                        void navigate(`${brewPath(b)}?tasted=1`);
+                      },
+                    })
+                  }
+                >
+                  Keep it in the log
+                </Button>{" "}
+                <Link to={brewPath(b)}>Back to the plan</Link>
+              </p>
+              {b.tastings > 0 && <LastCups brew={b.id} />}
+            </>
+          )
+        }
       </Loaded>
     </div>
   );
