@@ -16,7 +16,7 @@ const (
 	longest = 2.0
 	// The cup that a longer steep leaves is still at drinking temperature: the
 	// lower end of common practice's 55 to 65 °C.
-	coolestCupC = 55
+	coolestCupC = 55.0
 	// Time is found so closely that it is the same wherever it is worked out: the last
 	// bit of a figure differs between the machine and the browser.
 	steepTolS = 1e-6
@@ -240,12 +240,20 @@ func (s *Steeped) grindFor(target float64) (um float64, ok bool) {
 		}
 		from, atFrom = to, atTo
 	}
-	// No finer than leaves the cup at drinking temperature when it is drained, where this
-	// grind does.
-	if um < s.um && s.CupC >= coolestCupC {
-		warm := func(um float64) float64 { return s.Hot.steep(um, false).CupC - coolestCupC }
+	// No finer than leaves the cup at drinking temperature. One that is colder as it is may
+	// lose as much again, so that nothing jumps where it gets there.
+	if um < s.um {
+		least := coolestCupC
+		if s.CupC < coolestCupC {
+			least = 2*s.CupC - coolestCupC
+		}
+		warm := func(um float64) float64 { return s.Hot.steep(um, false).CupC - least }
 		if at := warm(um); at < 0 {
-			return solve.Root(um, s.um, at, s.CupC-coolestCupC, grindTolUm, warm), false
+			from := s.CupC - least
+			if from <= 0 {
+				return s.um, false
+			}
+			return solve.Root(um, s.um, at, from, grindTolUm, warm), false
 		}
 	}
 	return um, ok

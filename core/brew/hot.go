@@ -119,23 +119,6 @@ func (h *Hot) kettle() Problems {
 		}
 	case supplied:
 		decide(&h.decisions, "supplied-cool", "", quantity.Of(h.HotC, quantity.Celsius), quantity.Of(h.WishC, quantity.Celsius))
-	default:
-		then := ""
-		switch {
-		case h.TreatS > 0 && h.Method.InPot():
-			then = "safe-pot"
-		case h.TreatS > 0:
-			then = "safe"
-		case h.Method.InPot():
-			then = "pot"
-		case !keeps:
-			then = "switches-off"
-		}
-		values := []quantity.Value{quantity.Fine(boil, quantity.Celsius), quantity.Of(h.WishC, quantity.Celsius)}
-		if h.TreatS > 0 {
-			values = append(values, quantity.Of(h.TreatS, quantity.Second))
-		}
-		decide(&h.decisions, "do-not-wait", then, values...)
 	}
 	if supplied {
 		if h.WaitS == 0 && h.PrepareS > 0 {
@@ -151,7 +134,32 @@ func (h *Hot) kettle() Problems {
 	} else {
 		h.HoldS = h.hold(h.WaitS)
 	}
+	if !h.OnFlame() && h.WaitS == 0 && h.HotC <= h.WishC+0.05 {
+		h.sayNoWait()
+	}
 	return h.burn(h.KettleMl)
+}
+
+// sayNoWait says that the water is used as hot as it gets, and until when it stays on the
+// heat.
+func (h *Hot) sayNoWait() {
+	values := []quantity.Value{quantity.Fine(h.Boil.BoilC, quantity.Celsius), quantity.Of(h.WishC, quantity.Celsius)}
+	then := ""
+	switch held := h.heldS(); {
+	case h.TreatS > 0:
+		then = quantity.Either(h.Method.InPot(), "safe-pot", "safe")
+		values = append(values, quantity.Of(h.TreatS, quantity.Second))
+	case h.Method.InPot():
+		then = "pot"
+	case !h.keeps():
+		then = "switches-off"
+	case held < leastPauseS:
+		then = "off"
+	case held < h.LastPour:
+		then = "part"
+		values = append(values, quantity.Of(held, quantity.Second))
+	}
+	decide(&h.decisions, "do-not-wait", then, values...)
 }
 
 // keeps reports whether the kettle can be held at the boil.
@@ -166,7 +174,60 @@ func (h *Hot) hold(wait float64) float64 {
 	case wait > 0:
 		return math.Max(h.PrepareS-wait, 0)
 	}
-	return h.PrepareS + h.LastPour
+	return h.PrepareS + h.keepOnS()
+}
+
+// keepOnS is how long after the first pour the kettle stays on the heat where there is
+// no wait: as long as makes the mean of what is poured as warm as from the wish off the
+// heat, or until the last pour where nothing does. So that one way goes over into the
+// other: where it boils at the wish it comes off as it would after a wait.
+func (h *Hot) keepOnS() float64 {
+	if h.LastPour <= 0 {
+		return 0
+	}
+	const points = 16
+	k := thermal.NewCooling(h.Vessel, math.Max(h.KettleMl/2, 1), heat.Spouted, h.Air)
+	var fell [points + 1]float64
+	for i := range fell {
+		fell[i] = h.HotC - k.After(h.HotC, h.LastPour*float64(i)/points)
+	}
+	drop := func(s float64) float64 {
+		at := math.Max(s, 0) / h.LastPour * points
+		i := min(int(at), points-1)
+		return fell[i] + (fell[i+1]-fell[i])*(at-float64(i))
+	}
+	var pours []pour
+	at, all := 0.0, 0.0
+	for i := range h.Line {
+		if k := &h.Line[i]; k.Phase == method.Brew && k.Lane == method.Scale {
+			to := h.pourTo(k)
+			pours, at = append(pours, pour{k.AtS, 0, to - at}), to
+			all += pours[len(pours)-1].ml
+		}
+	}
+	// By how much the mean is warmer than from the wish off the heat.
+	warmer := func(on float64) float64 {
+		sum := 0.0
+		for _, p := range pours {
+			sum += p.ml * (drop(p.at) - drop(p.at-on))
+		}
+		return sum/math.Max(all, 1) - (h.WishC - h.HotC)
+	}
+	switch {
+	case warmer(0) >= 0:
+		return 0
+	case warmer(h.LastPour) <= 0:
+		return h.LastPour
+	}
+	return solve.Root(0, h.LastPour, warmer(0), warmer(h.LastPour), 0.01, warmer)
+}
+
+// heldS is until when after the first pour the kettle is as hot as it was then.
+func (h *Hot) heldS() float64 {
+	if h.OnFlame() || h.WaitS > 0 || h.HoldS <= 0 {
+		return 0
+	}
+	return h.HoldS - h.PrepareS
 }
 
 // DwellIn is how long another pot of so many ml, that boils in heatS, is kept at the boil

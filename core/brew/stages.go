@@ -91,11 +91,11 @@ func (s *Steeped) stages() map[method.StepID][]stage {
 	st := again.dryBed()
 	st.Through = again.Bed.Flow
 	room, grounds := s.roomMl(), groundsMlPerG*s.Batch.DoseG
-	held := s.HoldS > 0 && s.WaitS == 0
+	held := s.heldS()
 	stands := func() float64 { return st.Bed.Ml + grounds }
 	run := func(until, rate float64) {
 		for st.AtS < until-1e-9 {
-			st.Step(math.Min(fillStepS, until-st.AtS), thermal.Action{Held: held, Pour: rate})
+			st.Step(math.Min(fillStepS, until-st.AtS), thermal.Action{Held: st.AtS < held, Pour: rate})
 		}
 	}
 	out := map[method.StepID][]stage{}
@@ -118,7 +118,7 @@ func (s *Steeped) stages() map[method.StepID][]stage {
 				if more := room - stands(); rate*dt > more && more > 1e-3 {
 					dt = more / rate
 				}
-				st.Step(dt, thermal.Action{Held: held, Pour: rate})
+				st.Step(dt, thermal.Action{Held: st.AtS < held, Pour: rate})
 				left, part = left-rate*dt, part-rate*dt
 			}
 			parts = append(parts, stage{from - begins, st.AtS - from, (to - left) / whole})
@@ -130,7 +130,7 @@ func (s *Steeped) stages() map[method.StepID][]stage {
 			}
 			next := math.Min(fits, left)
 			for kept := st.KeepMl + grounds; stands()+next > room && stands() > kept+0.5; {
-				st.Step(fillStepS, thermal.Action{Held: held})
+				st.Step(fillStepS, thermal.Action{Held: st.AtS < held})
 			}
 			if stands() >= room-1 { // the bed alone fills it: nothing that is poured has room
 				break

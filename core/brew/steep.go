@@ -329,13 +329,16 @@ func (s *Steeped) percolate() {
 	b, later := &s.Batch, s.hotLaterMl()
 	drains := s.School.Filter.Shape != ""
 	st := s.dryBed()
-	act := thermal.Action{Held: s.HoldS > 0 && s.WaitS == 0 && !s.OnFlame()}
+	var act thermal.Action
+	held := s.heldS()
 	if s.OnFlame() {
 		act.HeatW = s.flowW()
 	}
 	var pts [][2]float64 // from the first wetting: before, there is no slurry
 	var sum, over float64
+	gone := false
 	steps := func(until, longest float64) {
+		act.Held = gone || st.AtS < held-1e-9
 		parts := math.Ceil((until-st.AtS)/longest - 1e-9)
 		for dt := (until - st.AtS) / parts; parts > 0; parts-- {
 			from, dry := st.Bed.C, st.Bed.Ml == 0
@@ -352,7 +355,7 @@ func (s *Steeped) percolate() {
 				sum, over = sum+in*mean, over+in
 			}
 			if st.Kettle.Ml < later+0.5 {
-				act.Held = later < 0.5 // nothing is left in it to cool
+				gone = later < 0.5 // nothing is left in it to cool
 			}
 			pts = s.draw(pts, &st)
 			if s.curves != nil && (st.AtS <= s.LastPour+1e-9 || s.OnFlame()) {
@@ -361,7 +364,11 @@ func (s *Steeped) percolate() {
 		}
 		st.AtS = math.Max(st.AtS, until)
 	}
-	run := func(until float64) {
+	var run func(until float64)
+	run = func(until float64) {
+		if st.AtS < held-1e-9 && until > held+1e-9 {
+			run(held) // until it comes off the heat
+		}
 		for _, r := range s.was.kettle(st.AtS, until) {
 			steps(r.AtS, flowStepS)
 			st.Kettle.C = r.C

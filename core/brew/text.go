@@ -13,8 +13,28 @@ import (
 
 // addPour files a step of the school; pour is that step, for the figures of it.
 func (c *script) addPour(s Step, pour *method.Step) {
-	s.Phrase = c.fill(pour.Text, s, pour)
+	text := pour.Text
+	if pour.ID == c.offAfter() {
+		text += " Then the kettle comes off the heat."
+	}
+	s.Phrase = c.fill(text, s, pour)
 	c.file(s)
+}
+
+// offAfter is the pour after which the kettle comes off the heat, where it was kept there
+// while one poured: the last one that it is kept hot for.
+func (c *script) offAfter() method.StepID {
+	held := c.heldS()
+	if held < leastPauseS {
+		return ""
+	}
+	var id method.StepID
+	for i := range c.Line {
+		if k := &c.Line[i]; k.Phase == method.Brew && k.Lane == method.Scale && k.AtS <= held+1e-9 {
+			id = k.ID
+		}
+	}
+	return id
 }
 
 // add fills in the figures that a step's text names and files the step.

@@ -537,8 +537,24 @@ func TestOffTheHeatOrOnIt(t *testing.T) {
 			assert.LessOrEqual(t, st.AtS+st.ForS, 1e-6, "no flame under the steep")
 		}
 	}
-	cone := compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{AltitudeM: ptr(3900.0)}}})
-	assert.Contains(t, noteByID(cone, "do-not-wait"), "keep it on the heat until the last pour")
+	// Between a wait and the heat until the last pour the kettle is kept on for some of
+	// the pours, and the step says at which it comes off.
+	on := 0.0
+	for _, k := range []struct {
+		altitude   float64
+		says, step string
+	}{{2830, "take it off and pour", ""}, {3900, "keep it on the heat for the first", "second-pour"}, {5800, "keep it on the heat until the last pour", "fourth-pour"}} {
+		cone := compute(t, Request{Method: "cone", Adjust: ptr("none"), Conditions: Conditions{Place: Place{AltitudeM: &k.altitude}}})
+		assert.Contains(t, noteByID(cone, "do-not-wait"), k.says, "%g m", k.altitude)
+		assert.GreaterOrEqual(t, cone.Made().HoldS, on)
+		on = cone.Made().HoldS
+		for _, st := range cone.Steps {
+			if st.ID == method.FlameLow {
+				assert.InDelta(t, cone.Made().HoldS, st.ForS, 30, "%g m: the flame burns as long", k.altitude)
+			}
+			assert.Equal(t, string(st.ID) == k.step, strings.Contains(st.Text, "Then the kettle comes off the heat."), "%g m, %s", k.altitude, st.ID)
+		}
+	}
 	moka := compute(t, Request{Method: "moka"})
 	var flames [][2]float64
 	for _, st := range moka.Steps {

@@ -38,6 +38,8 @@ var sayings = map[string]saying{
 	"measured-loss":            {"This pot loses {0} of what is usual: the wait is {1} and not {2}.", "Your thermometer reading takes the place of the estimate."},
 	"supplied-cool":            {"The water supplied is about {0} in the pot, and the recipe wants {1}. Do not wait.", "The jug and the way from the urn cost some heat too; preheat what you can."},
 	"do-not-wait":              {"Boils at {0} here, and the recipe wants {1}. Don't wait: keep it on the heat until the last pour.", doNotWait},
+	"do-not-wait/part":         {"Boils at {0} here, and the recipe wants {1}. Don't wait: keep it on the heat for the first {2} of the pouring.", doNotWait + " Kept hot so long, all of the pours together are as warm as the recipe has them."},
+	"do-not-wait/off":          {"Boils at {0} here, as hot as the recipe wants it. Don't wait: take it off and pour.", doNotWait},
 	"do-not-wait/pot":          {"Boils at {0} here, and the recipe wants {1}. Don't wait: take it off and add the coffee.", doNotWait},
 	"do-not-wait/safe":         {"Rolling boil for {2} first, to make it safe. It boils at {0} here and the recipe wants {1}: then use it straight away.", doNotWait},
 	"do-not-wait/safe-pot":     {"Rolling boil for {2} first, to make it safe. It boils at {0} here and the recipe wants {1}: then take it off and add the coffee.", doNotWait},
