@@ -59,6 +59,10 @@ func (b *Brewed) plan() *Plan {
 	c.steps()
 	p.Recipe = c.lines()
 	c.alternatives()
+	if p.Clogged = len(c.clogged()) > 0; p.Clogged {
+		p.ContactS, p.CupC, p.DrinkableS, p.TotalS, p.Curves.CupC = nil, nil, nil, nil, [][2]float64{}
+		p.Strength = StrengthPlan{Lies: p.Strength.Lies}
+	}
 	return p
 }
 

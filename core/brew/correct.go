@@ -275,7 +275,7 @@ func (s *Steeped) clogged() []Decision {
 	if s.Bed.Shape == "" || s.um >= s.PassesUm()-grindTolUm {
 		return nil
 	}
-	return []Decision{{ID: "clogs", Values: []quantity.Value{quantity.Of(s.um, quantity.Micrometre), quantity.Of(s.DrainedS, quantity.Second), quantity.Of(s.PassesUm(), quantity.Micrometre)}}}
+	return []Decision{{ID: "clogs", Values: []quantity.Value{quantity.Of(s.um, quantity.Micrometre), quantity.Of(s.PassesUm(), quantity.Micrometre)}}}
 }
 
 // stretched is the same with another length added to its steep.

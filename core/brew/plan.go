@@ -53,6 +53,9 @@ type Plan struct {
 
 	Heat *HeatPlan `json:"heat" doc:"Null when hot water is supplied"`
 
+	// Clogged says that the grind is finer than the brewer passes: there is nothing to follow,
+	// and no telling when it would be drained or how it would taste.
+	Clogged           bool         `json:"clogged" doc:"The grind is finer than this brewer passes: contact, strength, cup and the time in all are null, and there is nothing to follow"`
 	TotalS            *float64     `json:"total_s" doc:"From the first thing to do until all is served"`
 	HandsS            *float64     `json:"hands_s" doc:"The part of it that takes hands, in every batch and cup"`
 	ContactS          *float64     `json:"contact_s"`

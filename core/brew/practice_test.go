@@ -142,6 +142,10 @@ func TestBedsDrainAsInPractice(t *testing.T) {
 
 	clogs := at("cone", "four-pulses", 13, 200, 400, home)
 	assert.Contains(t, plainSpaces(noteByID(clogs, "clogs")), "At 400 µm this bed would clog")
+	assert.True(t, clogs.Clogged)
+	for _, told := range []*float64{clogs.ContactS, clogs.CupC, clogs.DrinkableS, clogs.TotalS, clogs.Strength.TDSPct, clogs.Strength.ExtractionPct, clogs.Strength.ExtractionLowPct} {
+		assert.Nil(t, told, "nobody can tell when, or how it tastes")
+	}
 	assert.Empty(t, noteByID(at("cone", "four-pulses", 13, 200, 700, home), "clogs"))
 }
 

@@ -60,7 +60,7 @@ var sayings = map[string]saying{
 	"recipe-clicks":            {"{0} of the recipe are another grinder's: on yours they are not the grind that it names. Its word counts, {1}.", "Clicks mean nothing without the grinder that they are of."},
 	"stages":                   {"The brewer holds {0}: pour in {1} parts, and let it sink between them.", "More would run over hot. Each part stops a finger under the rim."},
 	"stages/slowly":            {"The brewer holds {0}: pour slowly, so that it sinks as you pour.", "Poured faster it would run over hot."},
-	"clogs":                    {"At {0} this bed would clog: it drains only at {1}. Grind to {2} or coarser.", "What is finer than the dripper passes stands on it until it is cold and bitter."},
+	"clogs":                    {"At {0} this bed would clog: there is nothing to brew so. Grind to {1} or coarser.", "What is finer than the dripper passes stands on it until it is cold and bitter."},
 	"contact-fixed":            {"The time of this recipe is not free: it stays {0}.", "Its pours and its flow set the time; grind finer or coarser instead."},
 	"contact-set":              {"Contact {0} and not {1}: extraction {2} and not {3}.", "You set the time of the steep; the recipe's own is a click away."},
 	"measured-strength":        {"Extraction {0} as measured, not the estimated {1}.", "Your reading takes the place of the estimate."},

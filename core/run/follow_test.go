@@ -612,3 +612,13 @@ func TestAnUnderPourIsSaid(t *testing.T) {
 	assert.InDelta(t, 260, *h.Was().WaterG, 2)
 	assert.Len(t, off(short(2, 0)), 2, "two pours forgotten are two")
 }
+
+// What clogs is no plan to follow.
+func TestAClogIsNotFollowed(t *testing.T) {
+	p, err := brew.Compute(brew.Request{Method: "cone", Adjust: new("none"), Grinder: brew.Grinder{UmPerClick: new(5.0), Clicks: new(60.0)}})
+	require.NoError(t, err)
+	require.True(t, p.Clogged)
+	_, err = NewFollower(p)
+	assert.ErrorContains(t, err, "grinder.clicks: ground to 300 µm this bed would clog")
+	assert.ErrorContains(t, err, "or coarser")
+}

@@ -313,7 +313,12 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 		o.Coffee = *c.Name
 	}
 	o.Filter, o.Filters = p.Papers()
-	o.TotalS = *p.TotalS
+	// What clogs has no time; its place in the day is that of what the model comes to.
+	if l := p.Lengths(); p.TotalS != nil {
+		o.TotalS = *p.TotalS
+	} else {
+		o.TotalS = l.BeforeS + p.Made().ContactS + l.ServingS + l.OthersS
+	}
 	if src := p.Request.Water.Source; src != nil {
 		o.water = *src
 	}

@@ -3,6 +3,15 @@ import type { Plan, Schemas } from "../api/client";
 import { counted } from "../units/units";
 import { PlanFig } from "../units/Fig";
 
+/** What nobody can tell of a bed that clogs. */
+const Clogged = ({ labels }: { labels: string[] }) =>
+  labels.map((label) => (
+    <p key={label} className="fig fig-none">
+      <span className="fig-label">{label}</span>
+      <span className="fig-value">clogged</span>
+    </p>
+  ));
+
 /** The figures of a plan, in groups; each opens its working. */
 export const Figures = memo(function Figures({
   plan,
@@ -40,6 +49,7 @@ export const Figures = memo(function Figures({
           {fig("start_c", { label: "At first contact" })}
           {fig("wait_s", plan.wait_s === 0 ? { word: "none" } : {})}
           {fig("slurry_c")}
+          {plan.clogged && <Clogged labels={["In the cup", "Contact"]} />}
           {fig("cup_c")}
           {fig("drinkable_s")}
           {fig("hands_s")}
@@ -50,6 +60,7 @@ export const Figures = memo(function Figures({
       {group(
         "The cup",
         <>
+          {plan.clogged && <Clogged labels={["Extraction", "Strength"]} />}
           {fig("strength.extraction_pct", { plusMinus: true })}
           {fig("strength.tds_pct", { plusMinus: true, step: 0.01 })}
           {fig("caffeine_mg", { plusMinus: true })}
