@@ -115,7 +115,7 @@ func TestACalibrationIsSeenInThePlan(t *testing.T) {
 	p.open("/bench/wait?from=brew3")
 	p.see("Wait until")
 	p.click("Take a reading")
-	p.fill("Seconds off the boil", "180")
+	p.fill("Time off the boil", "3 min")
 	p.fill("It reads", "90")
 	p.until("see the fit", func() bool { return p.figure("loss_factor") != "" })
 	assert.Greater(t, number(t, p.figure("loss_factor")), 0.5)

@@ -288,10 +288,10 @@ func TestATimedDrawdownFitsTheDripper(t *testing.T) {
 	p.see("Boils here at")
 	p.click("It drained at another time")
 	p.expectError("422") // a time that no paper takes is refused by the core
-	p.fill("Drained, seconds from the first pour", "3000")
+	p.fill("Drained, from the first pour", "50")
 	p.click("Fit this dripper")
 	p.see("no paper drains this bed then; allowed here:") // at the field, and what was typed stays
-	p.fill("Drained, seconds from the first pour", "380")
+	p.fill("Drained, from the first pour", "6:20")
 	p.click("Fit this dripper")
 	p.see("of what is usual")
 	p.until("it drains then", func() bool { return strings.Contains(p.figure("contact_s"), "6:20") })

@@ -29,7 +29,7 @@ func TestAPlannedTrackIsLaidOut(t *testing.T) {
 	p.wild("planned")
 	p.see("11 hours of walking")
 	p.see("Hut below the pass")
-	p.fill("Hours of walking a day", "3")
+	p.fill("Walking a day", "3")
 	p.do(chromedp.KeyEvent(kb.Enter))
 	p.see("Night 1")
 	along := func() string { return p.js(`document.querySelector(".import-night").getAttribute("aria-valuetext")`) }

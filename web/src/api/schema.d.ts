@@ -5029,6 +5029,8 @@ export interface components {
             /** Format: double */
             caffeine_mg: number | null;
             cautions: components["schemas"]["Caution"][];
+            /** @description The grind is finer than this brewer passes: contact, strength, cup and the time in all are null, and there is nothing to follow */
+            clogged: boolean;
             /** Format: double */
             contact_s: number | null;
             /** Format: double */

@@ -127,7 +127,7 @@ export function FuelBench({ base, catalogue }: BenchProps) {
             )}
             <QuantityInput
               compact
-              field={own("time_s", "Seconds to the boil", "", 10, 7200)}
+              field={own("time_s", "Time to the boil", "s", 10, 7200)}
               value={test.time_s}
               placeholder="–"
               trouble={trouble("time_s")}

@@ -84,7 +84,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
             <div className="controls">
               <QuantityInput
                 compact
-                field={own("after_s", "Seconds off the boil", "", 5, 7200)}
+                field={own("after_s", "Time off the boil", "s", 5, 7200)}
                 value={reading.after}
                 stepMetric={10}
                 trouble={trouble("after_s")}

@@ -32,9 +32,8 @@ export function Drained({ plan, factor, onDrained, onForget }: Props) {
         <>
           <QuantityInput
             compact
-            field={own("drained_s", "Drained, seconds from the first pour", "", 10, 3600)}
+            field={own("drained_s", "Drained, from the first pour", "s", 10, 3600)}
             value={at}
-            stepMetric={5}
             trouble={trouble}
             onChange={(v) => {
               setAt(v ?? end);

@@ -61,6 +61,7 @@ import { Take } from "./Take";
 import { Fit } from "./Fit";
 import { Versus } from "./Versus";
 import { useDraft } from "./useDraft";
+import { useLastGood, valuesOf } from "./lastGood";
 import "./plan.css";
 
 /** The address's parameters with one set, or taken away; the others stay. */
@@ -343,6 +344,7 @@ function Editor({
     if (isNew && at !== undefined) void navigate(at, { replace: true });
   };
   const brewIt = async () => {
+    if (plan.error || plan.data?.clogged) return;
     const at = isNew || draft.dirty ? await saveNow() : brewPath(brew);
     if (at === undefined) return;
     // Back from the guide leads to the brew as it was kept, and not to the trial.
@@ -420,7 +422,14 @@ function Editor({
   const altitude = field("place.altitude_m");
   const altitudeNow = draft.request.place?.altitude_m ?? 0;
   const atStop = stop?.conditions.place?.altitude_m ?? 0;
-  const p = plan.data;
+  // What cannot be planned leaves the last plan that could, dimmed, and not to be brewed.
+  const good = useLastGood(plan, draft.request, brew.request);
+  const p = plan.data ?? good?.plan;
+  const noBrew = plan.error
+    ? "Mend what is marked first: this cannot be planned."
+    : p?.clogged
+      ? "Ground so fine it clogs: there is nothing to follow."
+      : undefined;
   const [against, setAgainst] = useState("");
   const otherRequest = useChanged(draft.request, againstBy(against)).data;
   const other = usePlan(otherRequest);
@@ -586,9 +595,20 @@ function Editor({
             )}
           </div>
           <div className="actions">
-            <Button type="primary" className="brew-it" onClick={() => void brewIt()}>
+            <Button
+              type="primary"
+              className="brew-it"
+              disabled={noBrew !== undefined}
+              aria-describedby={noBrew && "no-brew"}
+              onClick={() => void brewIt()}
+            >
               Brew it
             </Button>
+            {noBrew && (
+              <span id="no-brew" className="quiet">
+                {noBrew}
+              </span>
+            )}
             {isNew ? (
               <>
                 <Button loading={save.isPending} onClick={() => void keepIt()}>
@@ -743,8 +763,22 @@ function Editor({
               }
             />
           )}
+          {good && (
+            <p className="remark" role="status" data-testid="last-good">
+              <strong>
+                What you see is the last plan that could be made
+                {valuesOf(good, draft.request, catalogue, system) &&
+                  `, with ${valuesOf(good, draft.request, catalogue, system)}`}
+                .
+              </strong>{" "}
+              Nothing is lost: mend the value, or{" "}
+              <Button type="link" size="small" onClick={() => draft.replace(good.request)}>
+                go back to it
+              </Button>
+            </p>
+          )}
           {p && (
-            <>
+            <div className={good ? "last-good" : undefined}>
               {p.cautions
                 .filter((c) => c.first)
                 .map((c) => (
@@ -839,7 +873,7 @@ function Editor({
                   </section>
                 </div>
               )}
-            </>
+            </div>
           )}
         </section>
       </div>

@@ -8,6 +8,7 @@ import { useSettings } from "../app/settings";
 import { labelled } from "../ribbon/places";
 import { Trouble } from "../app/Trouble";
 import { notice } from "../app/notices";
+import { ClockField } from "../units/ClockField";
 import { counted, fromShown, inWords, toShown, unitOf, type System } from "../units/units";
 import "./trips.css";
 
@@ -147,20 +148,18 @@ export default function ImportPage() {
               />
             </div>
             {proposal.hours_a_day > 0 && (
-              <div className="field">
-                <label htmlFor="import-hours">Hours of walking a day</label>
-                <InputNumber
-                  id="import-hours"
-                  min={1}
-                  max={16}
-                  step={0.5}
-                  suffix="h"
-                  value={proposal.hours_a_day}
-                  onChange={(v) => {
-                    if (v && v !== proposal.hours_a_day && file) void read(file, { ...how, hours: v });
-                  }}
-                />
-              </div>
+              <ClockField
+                id="import-hours"
+                label="Walking a day"
+                unit="h"
+                min={3600}
+                max={16 * 3600}
+                value={proposal.hours_a_day * 3600}
+                onChange={(s) => {
+                  const hours = (s ?? 0) / 3600;
+                  if (hours > 0 && hours !== proposal.hours_a_day && file) void read(file, { ...how, hours });
+                }}
+              />
             )}
             {proposal.local_times && (
               <div className="field">

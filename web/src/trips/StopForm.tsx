@@ -11,6 +11,7 @@ import { useSettings } from "../app/settings";
 import { FieldTrouble, Trouble } from "../app/Trouble";
 import { getIn, setIn } from "../plan/paths";
 import { withKey } from "../app/withKey";
+import { ClockField } from "../units/ClockField";
 import { NumberField } from "../units/NumberField";
 import { QuantityInput, WordInput, YesNoInput } from "../units/QuantityInput";
 import { fromShown, toShown, unitOf } from "../units/units";
@@ -103,7 +104,7 @@ export default function StopForm({
     }
   };
   const number = (
-    key: "lat" | "lon" | "leg_hours" | "morning_c" | "day_c" | "nights",
+    key: "lat" | "lon" | "morning_c" | "day_c" | "nights",
     label: string,
     unit: string,
     min: number,
@@ -269,7 +270,15 @@ export default function StopForm({
                 ["train", "by train"],
                 ["flight", "by air"],
               ])}
-              {number("leg_hours", "Hours of it", "h", 0, 240)}
+              <ClockField
+                id="stop-leg_hours"
+                label="How long it takes"
+                unit="h"
+                max={240 * 3600}
+                value={facts.leg_hours === undefined ? undefined : facts.leg_hours * 3600}
+                onChange={(s) => fact("leg_hours", s === undefined ? undefined : s / 3600)}
+                trouble={troubles.find((t) => t.field === "facts.leg_hours")?.message}
+              />
             </>,
           )}
         {group(

@@ -1,15 +1,16 @@
 import { Input } from "antd";
 import { useState } from "react";
+import { duration, spelled, type TimeUnit } from "./duration";
 import { clock } from "./units";
 
-/** Seconds from 3:20, 200 or 1:30:00; nothing where it is no time. */
-export function seconds(text: string): number | undefined {
-  const parts = text.trim().split(":");
-  if (parts.length > 3 || parts.some((p) => !/^\d+(\.\d+)?$/.test(p))) return undefined;
-  return parts.reduce((sum, p) => sum * 60 + Number(p), 0);
-}
+/** As it is shown in the field itself. */
+const plain = (s: number, unit: TimeUnit) => (unit === "min" && s < 3600 ? clock(s) : spelled(s));
 
-/** A length of time, or a moment on the clock of a brew, as m:ss; empty for not said. */
+/**
+ * A length of time, or a moment on the clock of a brew, in seconds; empty for not said.
+ * What was understood of what is typed stands under it, and what is no time, or out of
+ * range, is not passed on.
+ */
 export function ClockField({
   id,
   label,
@@ -17,6 +18,11 @@ export function ClockField({
   onChange,
   placeholder,
   trouble,
+  unit = "min",
+  min = 0,
+  max = Infinity,
+  compact,
+  path,
 }: {
   id: string;
   label: string;
@@ -24,33 +30,64 @@ export function ClockField({
   onChange: (v: number | undefined) => void;
   placeholder?: string;
   trouble?: string;
+  /** What a bare number is in. */
+  unit?: TimeUnit;
+  min?: number;
+  max?: number;
+  compact?: boolean;
+  /** Of a field of the core. */
+  path?: string;
 }) {
   const [text, setText] = useState<string>();
-  const shown = text ?? (value === undefined ? "" : clock(value));
-  const wrong = text !== undefined && text.trim() !== "" && seconds(text) === undefined;
+  // What it was before the cursor came: the digits of a number that turns out wrong leave nothing behind.
+  const [before, setBefore] = useState(value);
+  const shown = text ?? (value === undefined ? "" : plain(value, unit));
+  const read = text === undefined || text.trim() === "" ? undefined : duration(text, unit);
+  const beyond = read !== undefined && (read < min || read > max);
+  const wrong = text !== undefined && text.trim() !== "" && (read === undefined || beyond);
+  const message = wrong
+    ? beyond
+      ? `${spelled(read)} is not allowed; allowed: ${spelled(min)} to ${spelled(max)}.`
+      : `“${text}” is not a time; allowed: ${unit === "h" ? "1:30, 1 h 30 or 90 min" : "3:20, 3 min or 200 s"}.`
+    : trouble;
   return (
-    <div className="field">
+    <div className={compact ? "field field-compact" : "field"} data-field={path}>
       <label htmlFor={id}>{label}</label>
       <Input
         id={id}
+        style={compact ? { width: 120 } : undefined}
         value={shown}
-        placeholder={placeholder ?? "m:ss"}
-        status={wrong || trouble ? "error" : undefined}
-        aria-invalid={wrong || trouble ? true : undefined}
+        placeholder={placeholder ?? (unit === "h" ? "h:mm" : "m:ss")}
+        suffix={unit}
+        autoComplete="off"
+        status={message ? "error" : undefined}
+        aria-invalid={message ? true : undefined}
+        aria-describedby={message || read !== undefined ? `${id}-read` : undefined}
+        onFocus={() => setBefore(value)}
         onChange={(e) => {
-          setText(e.target.value);
-          const s = seconds(e.target.value);
-          if (e.target.value.trim() === "") onChange(undefined);
-          else if (s !== undefined) onChange(s);
+          const typed = e.target.value;
+          setText(typed);
+          if (typed.trim() === "") {
+            onChange(undefined);
+            return;
+          }
+          const s = duration(typed, unit);
+          onChange(s === undefined || s < min || s > max ? before : s);
         }}
         onBlur={() => !wrong && setText(undefined)}
       />
-      {wrong && (
-        <p className="field-trouble" role="alert">
-          “{text}” is not a time; allowed: minutes and seconds, such as 3:20.
+      {message ? (
+        <p className="field-trouble" id={`${id}-read`} role="alert">
+          {message}
         </p>
+      ) : (
+        read !== undefined &&
+        text?.trim() !== plain(read, unit) && (
+          <p className="hint" id={`${id}-read`} role="status">
+            {spelled(read)}
+          </p>
+        )
       )}
-      {trouble && !wrong && <p className="field-trouble">{trouble}</p>}
     </div>
   );
 }

@@ -2,6 +2,7 @@ import { InputNumber, Select, Switch } from "antd";
 import { useRef, useState } from "react";
 import type { Field } from "../api/client";
 import { useSettings } from "../app/settings";
+import { ClockField } from "./ClockField";
 import { decimalsOf, fromShown, isUs, rangeInWords, toShown, unitOf, type System } from "./units";
 
 interface Props {
@@ -40,7 +41,27 @@ const widest = (low: number, high: number, step: number): number =>
  * A number with its unit, in the reader's units, held in metric. A value out
  * of range is not passed on; it stays in view with what is allowed.
  */
-export function QuantityInput({
+export function QuantityInput(props: Props) {
+  return props.field.unit === "s" ? <TimeInput {...props} /> : <NumberInput {...props} />;
+}
+
+/** A time is typed as one says it. */
+const TimeInput = ({ field, value, onChange, placeholder, trouble, label, compact }: Props) => (
+  <ClockField
+    id={`field-${field.path}`}
+    path={field.path}
+    label={label ?? field.label}
+    value={value}
+    min={field.min}
+    max={field.max}
+    placeholder={placeholder}
+    trouble={trouble}
+    compact={compact}
+    onChange={onChange}
+  />
+);
+
+function NumberInput({
   field,
   value,
   onChange,
