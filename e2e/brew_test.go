@@ -297,5 +297,42 @@ func TestATimedDrawdownFitsTheDripper(t *testing.T) {
 	p.until("it drains then", func() bool { return strings.Contains(p.figure("contact_s"), "6:20") })
 	p.click("Back to the usual")
 	p.seeNot("of what is usual")
-	p.until("as before", func() bool { return strings.Contains(p.figure("contact_s"), "5:15") })
+	p.until("as before", func() bool { return strings.Contains(p.figure("contact_s"), "5:30") })
+}
+
+// A value that cannot be planned empties nothing: the last plan stays, said to be the last,
+// and is not brewed; the value says what it needs, and one click goes back.
+func TestAWrongValueLeavesTheLastPlan(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Boils here at")
+	boils := p.figure("boil_c")
+	p.expectError("422")
+	p.click("Find an input")
+	p.fill("What do you want to change?", "propane")
+	p.fill("Propane", "90")
+	p.see("What you see is the last plan that could be made")
+	p.do(chromedp.KeyEvent(kb.Escape))
+	assert.Equal(t, boils, p.figure("boil_c"), "the page stays")
+	assert.Equal(t, "true", p.js(`String(document.querySelector(".brew-it").disabled)`))
+	p.see("Mend what is marked first")
+	// After a reload, too: then it is the brew as it is kept.
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("What you see is the last plan that could be made")
+	assert.Equal(t, boils, p.figure("boil_c"))
+	p.click("go back to it")
+	p.seeNot("What you see is the last plan that could be made")
+	assert.Equal(t, "false", p.js(`String(document.querySelector(".brew-it").disabled)`))
+
+	// Half typed, a time is no time yet; typed, it says what it was understood as.
+	p.click("Find an input")
+	p.fill("What do you want to change?", "contact")
+	p.into("Contact time")
+	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent("5:"))
+	p.see("is not a time; allowed: 3:20, 3 min or 200 s")
+	assert.Equal(t, boils, p.figure("boil_c"))
+	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent("400 s"))
+	p.see("6 min 40 s")
 }

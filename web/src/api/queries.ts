@@ -1,4 +1,5 @@
 import { TookTheirs } from "./change";
+import { useLastGood } from "./lastGood";
 import { keepPreviousData, QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { core } from "../core/core";
@@ -130,27 +131,31 @@ export function useTripPlan(trip: number, steps = false, items?: number[]) {
 
 /** In what ways coffee can be made somewhere, the best first; the last answer stays until the next is there. */
 export const useWays = (wanted: Schemas["Wanted"] | undefined) =>
-  useQuery({
-    queryKey: ["ways", wanted],
-    enabled: wanted !== undefined,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 20_000,
-    retry: false,
-    queryFn: ({ signal }) => core.ways(wanted as Schemas["Wanted"], signal),
-  });
+  useLastGood(
+    useQuery({
+      queryKey: ["ways", wanted],
+      enabled: wanted !== undefined,
+      placeholderData: keepPreviousData,
+      staleTime: Infinity,
+      gcTime: 20_000,
+      retry: false,
+      queryFn: ({ signal }) => core.ways(wanted as Schemas["Wanted"], signal),
+    }),
+  );
 
 /** How the gear of a brew goes together. */
 export const useFit = (request: PlanRequest | undefined, have: Schemas["Item"][], along: number[]) =>
-  useQuery({
-    queryKey: ["fit", request, have, along],
-    enabled: request !== undefined && have.length > 0,
-    placeholderData: keepPreviousData,
-    staleTime: Infinity,
-    gcTime: 20_000,
-    retry: false,
-    queryFn: ({ signal }) => core.fit({ request: request as PlanRequest, have, along }, signal),
-  });
+  useLastGood(
+    useQuery({
+      queryKey: ["fit", request, have, along],
+      enabled: request !== undefined && have.length > 0,
+      placeholderData: keepPreviousData,
+      staleTime: Infinity,
+      gcTime: 20_000,
+      retry: false,
+      queryFn: ({ signal }) => core.fit({ request: request as PlanRequest, have, along }, signal),
+    }),
+  );
 
 /** What is being made, and what comes next on a trip. */
 export const useNow = (trip: number) =>
@@ -197,14 +202,16 @@ export const airAt = async (stop: number, at: string): Promise<number | undefine
 
 export function useWhatIf(trip: number, what: WhatIf | undefined) {
   const client = useQueryClient();
-  return useQuery({
-    queryKey: ["what-if", trip, what],
-    enabled: what !== undefined,
-    placeholderData: keepPreviousData,
-    retry: false,
-    queryFn: ({ signal }) =>
-      core.whatIf(trip, what as WhatIf, () => client.fetchQuery(tripQuery(trip)), signal),
-  });
+  return useLastGood(
+    useQuery({
+      queryKey: ["what-if", trip, what],
+      enabled: what !== undefined,
+      placeholderData: keepPreviousData,
+      retry: false,
+      queryFn: ({ signal }) =>
+        core.whatIf(trip, what as WhatIf, () => client.fetchQuery(tripQuery(trip)), signal),
+    }),
+  );
 }
 
 export const addStop = (trip: number, body: Schemas["StopIn"]) =>
@@ -217,14 +224,16 @@ export const joinStops = (stop: number, other: number) =>
 export const useGear = () => useQuery(gearQuery);
 export const useTripKit = (trip: number) => useQuery({ ...kitQuery(trip), enabled: trip > 0 });
 export const useChosenKit = (trip: number, wishes: Schemas["Wishes"], enabled: boolean) =>
-  useQuery({
-    queryKey: ["kit-chosen", trip, wishes],
-    enabled,
-    placeholderData: keepPreviousData,
-    retry: false,
-    queryFn: ({ signal }) =>
-      must(api.POST("/trips/{trip}/kit/choose", { params: { path: { trip } }, body: wishes, signal })),
-  });
+  useLastGood(
+    useQuery({
+      queryKey: ["kit-chosen", trip, wishes],
+      enabled,
+      placeholderData: keepPreviousData,
+      retry: false,
+      queryFn: ({ signal }) =>
+        must(api.POST("/trips/{trip}/kit/choose", { params: { path: { trip } }, body: wishes, signal })),
+    }),
+  );
 /** How far the choice of a trip's kit has come, while it is being made. */
 export const useChoosing = (trip: number, on: boolean) =>
   useQuery({
@@ -237,14 +246,16 @@ export const useChoosing = (trip: number, on: boolean) =>
       must(api.GET("/trips/{trip}/kit/progress", { params: { path: { trip } }, signal })),
   });
 export const useLaidKit = (trip: number, body: Schemas["LayIn"], enabled: boolean, lost: unknown) =>
-  useQuery({
-    queryKey: ["kit-laid", trip, body, lost],
-    enabled,
-    placeholderData: keepPreviousData,
-    retry: false,
-    queryFn: ({ signal }) =>
-      must(api.POST("/trips/{trip}/kit/lay", { params: { path: { trip } }, body, signal })),
-  });
+  useLastGood(
+    useQuery({
+      queryKey: ["kit-laid", trip, body, lost],
+      enabled,
+      placeholderData: keepPreviousData,
+      retry: false,
+      queryFn: ({ signal }) =>
+        must(api.POST("/trips/{trip}/kit/lay", { params: { path: { trip } }, body, signal })),
+    }),
+  );
 
 /** A file is sent as it is, and not as JSON. */
 export const asFile = (file: Blob, type: string) => ({

@@ -3,6 +3,7 @@ import { useMemo, useState, type ReactNode } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { UseQueryResult } from "@tanstack/react-query";
 import { ApiError, type Catalogue, type WorkingFigure } from "../api/client";
+import { useLastGood } from "../api/lastGood";
 import { Trouble } from "../app/Trouble";
 import { getIn } from "../plan/paths";
 import { focusField } from "../plan/Inputs";
@@ -34,7 +35,7 @@ interface SheetProps<T extends { working: Record<string, WorkingFigure> }> {
 export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
   id,
   base,
-  answer,
+  answer: now,
   figures,
   controls,
   children,
@@ -52,6 +53,7 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
     return { open: put, close: () => put(null), change: (path: string) => void focusField(path) };
   }, [setSearch]);
   const [wide] = useState(() => window.innerWidth > 900);
+  const answer = useLastGood(now);
   const a = answer.data;
   const query = base.from ? `?from=${base.from}` : "";
   return (
@@ -118,7 +120,12 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
           )}
           {base.keep.error && <Trouble error={base.keep.error} />}
           {answer.error && !answer.isFetching && <Trouble error={answer.error} />}
-          {a && children(a)}
+          {answer.last && (
+            <p className="remark" role="status">
+              What you see is the last answer that there was. Mend the value that is marked.
+            </p>
+          )}
+          {a && <div className={answer.last ? "last-good" : undefined}>{children(a)}</div>}
           {/* What is set in the picture can be typed, too. */}
           <details className="typed" open={wide}>
             <summary>Type the values</summary>

@@ -97,14 +97,19 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
             <Questions catalogue={catalogue} h={h} />
           </Suspense>
         </section>
-        <section aria-label="Ways" className="now-ways" aria-live="off" aria-busy={ways.isPlaceholderData}>
+        <section
+          aria-label="Ways"
+          className={ways.last ? "now-ways last-good" : "now-ways"}
+          aria-live="off"
+          aria-busy={ways.isPlaceholderData}
+        >
           <h2>The best ways here</h2>
           <Suspense fallback={<div className="room room-tall" />}>
             <Best catalogue={catalogue} h={h} />
           </Suspense>
         </section>
       </div>
-      {able && (
+      {able && !ways.last && (
         <div className="now-go">
           <Link className="btn btn-primary" to={wayPath(able.method, able.school)}>
             <WayDrawing way={able} catalogue={catalogue} />

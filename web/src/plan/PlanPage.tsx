@@ -61,7 +61,7 @@ import { Take } from "./Take";
 import { Fit } from "./Fit";
 import { Versus } from "./Versus";
 import { useDraft } from "./useDraft";
-import { useLastGood, valuesOf } from "./lastGood";
+import { useLastPlan, valuesOf } from "./lastPlan";
 import "./plan.css";
 
 /** The address's parameters with one set, or taken away; the others stay. */
@@ -423,7 +423,7 @@ function Editor({
   const altitudeNow = draft.request.place?.altitude_m ?? 0;
   const atStop = stop?.conditions.place?.altitude_m ?? 0;
   // What cannot be planned leaves the last plan that could, dimmed, and not to be brewed.
-  const good = useLastGood(plan, draft.request, brew.request);
+  const good = useLastPlan(plan, draft.request, brew.request);
   const p = plan.data ?? good?.plan;
   const noBrew = plan.error
     ? "Mend what is marked first: this cannot be planned."

@@ -14,7 +14,7 @@ export interface GoodPlan {
  * The last plan that could be made, where what is entered now cannot be planned: the one
  * on the screen, or after a reload that of the brew as it is kept.
  */
-export function useLastGood(
+export function useLastPlan(
   now: ReturnType<typeof usePlan>,
   request: PlanRequest,
   kept: PlanRequest,
