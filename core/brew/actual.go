@@ -146,7 +146,8 @@ func (c *Recipe) pouredAs(line *Timeline, a Actual) {
 	if total <= 0 {
 		return
 	}
-	more := (total - was) * c.Apart()
+	// The grounds keep what little was poured.
+	more := math.Max((total-was)*c.Apart(), -c.Batch.DrinkMl)
 	if c.Method.Contact == method.Dilution {
 		c.Batch.DilutionMl += more
 	} else {

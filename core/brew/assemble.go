@@ -235,6 +235,17 @@ type Dissolved struct {
 	MeasuredTDSPct *float64 // nil where nobody measured
 }
 
+// WashedOut is the share of what is dissolved in a bed that so much drink washes out of
+// it: the rest is in what the grounds keep, which each part of the drink displaces as if
+// half of it had mixed. Near 1 for any usual brew, and what keeps a cup of which little
+// came through from being told as stronger than the liquor in its bed. From memory.
+func WashedOut(drinkMl, retainedMl float64) float64 {
+	if retainedMl <= 0 {
+		return 1
+	}
+	return 1 - math.Exp(-2*math.Max(drinkMl, 0)/retainedMl)
+}
+
 func (c *script) dissolved() Dissolved {
 	b := &c.Batch
 	d := Dissolved{Share: 1, Extraction: c.Extraction, Estimated: c.Extraction, BandPct: c.spreads.Points}
@@ -243,10 +254,12 @@ func (c *script) dissolved() Dissolved {
 	case diluted:
 		// What the grounds kept at home is gone.
 		d.Share = 1 - coffee.RetainedMlPerG*c.Ratio/1000
+	case c.Percolates() && !c.OnFlame():
+		d.Share = WashedOut(b.DrinkMl-b.DilutionMl, b.RetainedMl)
 	case !c.Percolates():
 		d.Share = (b.DrinkMl - b.DilutionMl) / math.Max(b.PouredMl+b.SplashMl, 1)
 	}
-	d.TDSPct = 100 * d.Extraction * b.DoseG * d.Share / b.DrinkMl
+	d.TDSPct = 100 * d.Extraction * b.DoseG * d.Share / math.Max(b.DrinkMl, 1)
 	if m := c.Request.Calibration.TDSPct; m != nil {
 		// The reading takes the place of the estimate, and extraction follows from it.
 		d.MeasuredTDSPct, d.TDSPct = m, *m

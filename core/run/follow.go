@@ -37,6 +37,12 @@ const (
 	// shortG and shortShare are by how much a pour has to end short for it to be said, and
 	// leastShortS how long after its end.
 	shortG, shortShare, leastShortS = 5, 0.03, 3
+	// zeroesG is by how much a reading falls, to about nothing, when somebody zeroes the
+	// scale on the way, and settledG by how little what was put on it moves.
+	zeroesG, settledG = 10, 2
+	// unseenS is how long a pour that was said to begin and that the scale does not show is
+	// waited for, and unseenLeastS from when on it counts as later than said.
+	unseenS, unseenLeastS = 180, 5
 	// overG is by how much a pour has to go over for the rest to be planned anew.
 	overG = 1.0
 	// waitLeastS is the shortest that a wait is cut to by what came late.
@@ -121,6 +127,8 @@ type Follower struct {
 	doubt                seen    // a reading of the scale that no hand can have poured
 	tare                 float64 // what the scale shows with nothing poured
 	tared                bool
+	zeroed               seen    // the reading after which it was taken to be zeroed on the way
+	zeroedFrom           float64 // the tare before that
 	rounds               []round
 	pourRound            int     // the round that was poured last
 	lateS                float64 // that things began later than they were laid, once it was wet
@@ -161,7 +169,7 @@ type laid struct{ pouredG, slurryC float64 }
 
 // Off is a difference from the plan.
 type Off struct {
-	What    string  `json:"what" enum:"water_c,slurry_c,poured_g,late_s,boil_s,safe_boil_s,drain_s" doc:"water_c at first contact; poured_g when a pour has ended; late_s of a step; boil_s of the boil; safe_boil_s of the boil that makes the water safe, where it was skipped; drain_s of the drawdown"`
+	What    string  `json:"what" enum:"water_c,slurry_c,poured_g,zeroed_g,late_s,boil_s,safe_boil_s,drain_s" doc:"water_c at first contact; poured_g when a pour has ended; zeroed_g in the scale, zeroed on the way; late_s of a step; boil_s of the boil; safe_boil_s of the boil that makes the water safe, where it was skipped; drain_s of the drawdown"`
 	Step    string  `json:"step"`
 	Planned float64 `json:"planned"`
 	Actual  float64 `json:"actual"`
@@ -325,6 +333,13 @@ func (f *Follower) do(e Event) {
 	switch e.Kind {
 	case SkipBoil:
 		f.skipBoil()
+	case Contact:
+		if e.Auto {
+			f.autoUntil = math.Max(f.autoUntil, e.TS)
+		}
+		if s := &f.steps[f.cur]; s.brewing && s.hasBegun() && !s.hasEnded() && f.pourS(s.Round) == s.began {
+			f.contactNow()
+		}
 	case OffBoil:
 		if e.Auto {
 			f.autoUntil = math.Max(f.autoUntil, e.TS)
@@ -458,7 +473,7 @@ func (f *Follower) advance(t float64) {
 		s := &f.steps[f.cur]
 		if n == len(f.steps) {
 			f.pos = target
-			if end := s.endS(); target >= end && !f.blocked() {
+			if end := s.endS(); target >= end-1e-6 && !f.blocked() {
 				f.finish(math.Max(end, s.began))
 			}
 			return
@@ -512,6 +527,8 @@ func (f *Follower) blocked() bool {
 		return true
 	}
 	switch {
+	case f.unseen() && f.t-s.beganT < unseenS:
+		return true // nobody has poured yet, whatever was said
 	case f.scale.live(f.t, liveS) && readsScale(s.RoundStep):
 		// The kettle need not stand on it.
 		if !s.brewing {
@@ -730,7 +747,7 @@ func (f *Follower) finish(at float64) {
 	for i := range f.rounds {
 		f.again(i + 1)
 	}
-	f.finished = true
+	f.finished, f.keep.over = true, true
 }
 
 // release lets the clock go on behind the gate.
@@ -925,11 +942,18 @@ func (f *Follower) read(e Event) {
 	if e.SlurryC != nil {
 		f.slurry = seen{f.t, *e.SlurryC, true}
 	}
+	unseen := f.unseen()
 	if e.ScaleG != nil {
 		f.weigh(*e.ScaleG)
 	}
 	f.keep.read(e)
 	live := f.begun && !f.finished && f.t > f.autoUntil
+	if live && unseen && f.scale.v-f.tare >= risesG && f.t-f.steps[f.cur].beganT > unseenLeastS {
+		f.keep.mark()
+		f.keep.tap(Event{TS: f.t, Kind: Contact, Auto: true})
+		f.contactNow()
+		f.autoUntil = tenths(f.t)
+	}
 	if live && e.WaterC != nil && f.wentCold() {
 		f.keep.mark()
 		f.keep.tap(Event{TS: f.t, Kind: OffBoil, Auto: true})
@@ -947,6 +971,26 @@ func (f *Follower) read(e Event) {
 	f.noticed(e)
 }
 
+// unseen reports whether first contact was said, and the scale shows no water yet.
+func (f *Follower) unseen() bool {
+	if f.cur < 0 || !f.begun || f.gated {
+		return false
+	}
+	s := &f.steps[f.cur]
+	return s.brewing && readsScale(s.RoundStep) && !s.hasEnded() && f.pourS(s.Round) == s.began && f.scale.live(f.t, liveS) && f.tared &&
+		f.rounds[s.Round-1].highG < risesG && f.scale.v-f.tare < risesG
+}
+
+// contactNow counts from here: what was said to be first contact was none, as nothing had
+// been poured.
+func (f *Follower) contactNow() {
+	s := &f.steps[f.cur]
+	f.heldS += f.t - s.beganT
+	f.pos, f.countedTo, s.beganT = s.began, s.began, f.t
+	f.contact(s)
+	f.again(s.Round)
+}
+
 // weigh takes a reading of the scale, unless no hand can have poured it.
 func (f *Follower) weigh(g float64) {
 	was := f.scale
@@ -956,17 +1000,26 @@ func (f *Follower) weigh(g float64) {
 			return
 		}
 	}
+	doubt, put := f.doubt, f.doubt.ok
 	f.doubt = seen{}
 	f.scale = seen{f.t, g, true}
 	r := &f.rounds[max(f.pourRound, 1)-1]
 	dry := !f.pouring() && !f.afterPour() // nothing is being poured: it settles, or was zeroed
+	// A tare is where a reading falls to, or what is put on all at once; never what the
+	// rise of a slow pour sums to.
 	switch {
 	case !f.tared:
 		f.tare, f.tared = g, true
-	case dry && g < f.tare+risesG:
+	case dry && (g < f.tare || put && math.Abs(g-doubt.v) < settledG):
 		f.tare = g
-	case r.highG > 20 && math.Abs(g) < 2 && was.ok && math.Abs(was.v) < 2:
-		f.tare = -r.highG // somebody zeroed it on the way
+	case !dry && f.zeroed.ok && g-f.zeroed.v > r.highG-risesG && put:
+		f.tare, f.zeroed = f.zeroedFrom, seen{} // it was lifted off, and is back
+	case !dry && was.ok && was.v-f.tare > math.Max(r.highG/2, zeroesG) && was.v-g > zeroesG && math.Abs(g) < 2+fastGs*math.Min(f.t-was.t, 0.5):
+		// Somebody zeroed it on the way: what is poured is in, to the last reading.
+		r.highG = math.Max(r.highG, was.v-f.tare)
+		f.zeroed, f.zeroedFrom = seen{f.t, g, true}, f.tare
+		f.tare = g - r.highG
+		f.say(Off{What: "zeroed_g", Step: string(f.steps[f.cur].ID), Planned: r.highG, Actual: 0, AtS: f.pos})
 	}
 	// Two readings agree that so much is in: one alone may be a finger on the scale.
 	if in := math.Min(g, was.v) - f.tare; !dry && was.ok && in > r.highG {
@@ -986,7 +1039,7 @@ func (f *Follower) tareAt(s *step) {
 	if s.brewing {
 		f.pourRound = s.Round
 	}
-	if first && f.tared && f.scale.live(f.t, 60) && f.scale.v < f.tare+risesG {
+	if first && f.tared && f.scale.live(f.t, 60) && f.scale.v < f.tare {
 		f.tare = f.scale.v
 	}
 	if !s.brewing {
@@ -1044,8 +1097,9 @@ func (f *Follower) noticed(e Event) {
 	matters := false
 	if e.ScaleG != nil && f.pourRound > 0 {
 		p := &f.rounds[f.pourRound-1]
-		if k := f.lastPour(); k != nil && p.highG > 0 {
+		if k := f.lastPour(); k != nil && p.highG >= risesG {
 			p.poured[method.StepID(k.Of)] = p.highG
+			f.caughtUp(k, p)
 			f.underPoured(k, p)
 			if !f.pouring() && p.highG-p.laidFor.pouredG > overG {
 				p.laidFor.pouredG = p.highG
@@ -1097,6 +1151,21 @@ func (f *Follower) underPoured(s *step, p *round) {
 	if s.hasEnded() && !f.pouring() && f.t-f.roseT >= liveS/2 && f.pos >= s.ended+leastShortS {
 		f.short(s, p)
 	}
+}
+
+// caughtUp takes back that a pour fell short, as far as it was poured since.
+func (f *Follower) caughtUp(s *step, p *round) {
+	i := slices.IndexFunc(f.off, func(o Off) bool { return o.What == "poured_g" && o.Step == string(s.ID) })
+	if i < 0 || f.off[i].Actual >= f.off[i].Planned || p.highG-f.off[i].Actual < shortG || f.t-f.roseT < liveS/2 {
+		return
+	}
+	if f.off[i].Planned-p.highG < math.Max(shortG, shortShare*f.off[i].Planned) {
+		f.off = slices.Delete(f.off, i, i+1)
+	} else {
+		f.off[i].Actual = p.highG
+	}
+	p.laidFor.pouredG = p.highG
+	f.again(s.Round)
 }
 
 // short says by how much a pour that is over fell short, once.

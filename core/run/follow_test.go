@@ -622,3 +622,132 @@ func TestAClogIsNotFollowed(t *testing.T) {
 	assert.ErrorContains(t, err, "grinder.clicks: ground to 300 µm this bed would clog")
 	assert.ErrorContains(t, err, "or coarser")
 }
+
+// poursFrom lets somebody pour at a gate without a tap, at so many g/s, read so many times
+// a second, on a scale that shows tare and wavers.
+func (h *hand) poursFrom(tare, rate, hz, to float64, noise func() float64) {
+	for range int(3 * hz) { // it stands there
+		h.reads(tare + noise())
+		h.wait(1 / hz)
+	}
+	for g := 0.0; g < to; g += rate / hz {
+		h.reads(tare + g + noise())
+		h.wait(1 / hz)
+	}
+	h.reads(tare + to + noise())
+	h.wait(1 / hz)
+	h.reads(tare + to + noise())
+}
+
+// A tare is a fall, or what is put on all at once: never what the rise of a slow pour sums
+// to, whatever the pour, the scale and what stood on it.
+func TestATareIsNoSlowPour(t *testing.T) {
+	rapid.Check(t, func(t *rapid.T) {
+		h := begin(t, stream("cone", func(r *brew.Request) { r.Drinkers, r.Water.Treatment = new(1.0), new("safe") }))
+		tare := rapid.Float64Range(-250, 900).Draw(t, "tare")
+		rate, hz := rapid.Float64Range(2, 12).Draw(t, "rate"), rapid.SampledFrom([]float64{1, 2, 5}).Draw(t, "hz")
+		shakes := rapid.Float64Range(0, 0.4)
+		noise := func() float64 { return shakes.Draw(t, "noise") - 0.2 }
+		for range 20000 { // to the gate of the first pour
+			if h.gated && h.after() < len(h.steps) && h.steps[h.after()].gate == "pour" {
+				break
+			}
+			h.wait(1)
+			if h.gated && h.steps[h.after()].gate != "pour" {
+				h.do(Sign)
+			}
+		}
+		to := *h.steps[h.after()].ToG
+		h.poursFrom(tare, rate, hz, to, noise)
+		in := h.rounds[0].highG
+		assert.InDelta(t, to, in, 1.5, "%.1f g/s at %g Hz", rate, hz)
+		assert.InDelta(t, tare, h.tare, 1)
+	})
+}
+
+// A scale that is zeroed on the way is said, and what is in stays in; one that is lifted off
+// and put back is as it was.
+func TestAScaleZeroedOnTheWay(t *testing.T) {
+	through := func(zeroAt, lifted float64) *hand {
+		h := begin(t, stream("cone", func(r *brew.Request) { r.Drinkers, r.Water.Treatment = new(1.0), new("safe") }))
+		for !(h.gated && h.steps[h.after()].gate == "pour") {
+			h.wait(1)
+			if h.gated && h.steps[h.after()].gate != "pour" {
+				h.do(Sign)
+			}
+		}
+		h.reads(0)
+		h.wait(1)
+		h.reads(0)
+		at, zero := 0.0, 0.0
+		for !h.Finished() && h.s < 4000 {
+			zeroes := zeroAt > 0 && at >= zeroAt // nobody pours meanwhile
+			if zeroes {
+			} else if h.pouring() && !h.step().hasEnded() && at < *h.step().ToG-0.3 {
+				at = math.Min(at+5, *h.step().ToG)
+			} else if h.gated {
+				at += 5
+			} else if h.step().Drains && h.pos > h.step().endS() {
+				h.do(Sign)
+			}
+			if zeroes {
+				if lifted > 0 { // off, and back on after a while
+					for range 3 {
+						h.reads(0.2)
+						h.wait(1)
+					}
+				} else {
+					zero = at
+				}
+				zeroAt = 0
+			}
+			h.reads(at - zero)
+			h.wait(1)
+		}
+		return h
+	}
+	off := func(h *hand, what string) (out []Off) {
+		for _, o := range h.Out().Off {
+			if o.What == what {
+				out = append(out, o)
+			}
+		}
+		return out
+	}
+	plain := through(0, 0).Out()
+	for _, at := range []float64{15, 60, 100, 150} { // in a pour, and between two
+		h := through(at, 0)
+		o := h.Out()
+		if assert.Len(t, off(h, "zeroed_g"), 1, "%g g", at) {
+			assert.InDelta(t, at, off(h, "zeroed_g")[0].Planned, 6)
+		}
+		assert.Empty(t, off(h, "poured_g"), "nothing was poured short, zeroed at %g g: %v", at, o.Off)
+		assert.InDelta(t, plain.Forecast.TDSPct, o.Forecast.TDSPct, 0.03, "%g g", at)
+	}
+	h := through(100, 1)
+	assert.Empty(t, off(h, "poured_g"), "lifted off and put back")
+	assert.InDelta(t, plain.Forecast.TDSPct, h.Out().Forecast.TDSPct, 0.03)
+}
+
+// Contact is when the scale shows water, and not when somebody said that he would pour.
+func TestNobodyPouredYet(t *testing.T) {
+	for _, m := range []string{"cone", "hand-press"} {
+		h := begin(t, stream(m, func(r *brew.Request) { r.Drinkers, r.Water.Treatment = new(1.0), new("safe") }))
+		for !h.wet() {
+			h.reads(0)
+			h.wait(1)
+			if h.gated {
+				h.do(Sign)
+			}
+		}
+		at := h.pos
+		for range 90 {
+			h.reads(0)
+			h.wait(1)
+		}
+		h.reads(6)
+		h.wait(1)
+		h.reads(9)
+		assert.InDelta(t, at+1, h.pos, 2.5, "%s: the clock of the coffee begins with the water", m)
+	}
+}

@@ -169,6 +169,9 @@ func (f *Follower) load(r Record) {
 		}
 	}
 	f.At(r.UntilS)
+	if r.Over && f.begun && !f.finished {
+		f.finish(f.pos)
+	}
 	r.Events = events
 	f.keep.load(r)
 }
@@ -432,6 +435,15 @@ func (f *Follower) notice(o *Following) *quantity.Phrase {
 			continue
 		}
 		switch k.What {
+		case "zeroed_g":
+			if f.pos-k.AtS > 90 {
+				continue
+			}
+			in := quantity.Of(math.Round(k.Planned), quantity.Gram)
+			if g := o.NextReadingG; g != nil && o.Steps[o.View.Reading].Round == s.Round && f.steps[o.View.Reading].brewing {
+				return say("The scale was zeroed with {0} in: go on until it shows {1}.", in, quantity.Of(*g, quantity.Gram))
+			}
+			return say("The scale was zeroed with {0} in: that water counts.", in)
 		case "poured_g":
 			if f.pos-k.AtS > 90 {
 				continue

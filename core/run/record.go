@@ -24,14 +24,16 @@ const (
 	SkipBoil = "skip-boil"
 	// OffBoil is that it does not boil any more.
 	OffBoil = "off-boil"
+	// Contact is that the scale shows the first water, later than it was said to be poured.
+	Contact = "contact"
 )
 
-var kinds = []string{Start, Next, Back, Pause, Resume, Sign, Reading, SkipBoil, OffBoil}
+var kinds = []string{Start, Next, Back, Pause, Resume, Sign, Reading, SkipBoil, OffBoil, Contact}
 
 // Event is what the brewer did, or what an instrument read, at a moment of the run.
 type Event struct {
 	TS   float64 `json:"t_s" minimum:"0" maximum:"700000" doc:"Seconds since the run's clock began"`
-	Kind string  `json:"kind" enum:"start,next,back,pause,resume,sign,reading,skip-boil,off-boil" doc:"sign: what was waited for is there (it boils, the reading is reached, it is drained); skip-boil: go without the boil that makes the water safe; off-boil: it no longer boils, and that boil does not count"`
+	Kind string  `json:"kind" enum:"start,next,back,pause,resume,sign,reading,skip-boil,off-boil,contact" doc:"sign: what was waited for is there (it boils, the reading is reached, it is drained); skip-boil: go without the boil that makes the water safe; off-boil: it no longer boils, and that boil does not count; contact: the first water is seen, later than it was said to be poured"`
 
 	ScaleG  *float64 `json:"scale_g,omitempty" doc:"What the scale shows"`
 	WaterC  *float64 `json:"water_c,omitempty" doc:"In the kettle or pot"`
@@ -67,6 +69,9 @@ type Record struct {
 	TolC     float64  `json:"tol_c"`
 	Off      Silence  `json:"silent,omitzero" required:"false" doc:"When an instrument read nothing"`
 	UntilS   float64  `json:"until_s" doc:"How far the record goes"`
+	// Over says that it was over by then: readings that were thinned may plan its last
+	// wait a few seconds longer.
+	Over bool `json:"over,omitempty" doc:"It was over by then"`
 }
 
 // Silence is when instruments read nothing for longer than they do: from and to, in s.
@@ -180,6 +185,7 @@ type keeper struct {
 	scale, water, slurry series
 	canister             []Point
 	until                float64
+	over                 bool
 	sized                int // readings since it was last weighed
 }
 
@@ -242,7 +248,7 @@ func (k *keeper) fit() {
 
 func (k *keeper) record() Record {
 	r := Record{V: recordV, FromS: k.from, Events: slices.Clone(k.taps), ScaleG: k.scale.points(), WaterC: k.water.points(), Slurry: k.slurry.points(), TolG: k.scale.tol, TolC: math.Max(k.water.tol, k.slurry.tol),
-		Off: Silence{k.scale.silent, k.water.silent, k.slurry.silent}, UntilS: k.until, Canister: slices.Clone(k.canister)}
+		Off: Silence{k.scale.silent, k.water.silent, k.slurry.silent}, UntilS: k.until, Over: k.over, Canister: slices.Clone(k.canister)}
 	if r.Events == nil {
 		r.Events = []Event{}
 	}
@@ -262,7 +268,7 @@ func (k *keeper) final(over bool) Record {
 func (k *keeper) load(r Record) {
 	k.from = r.FromS
 	k.taps = slices.Clone(r.Events)
-	k.until, k.canister = r.UntilS, slices.Clone(r.Canister)
+	k.until, k.over, k.canister = r.UntilS, r.Over, slices.Clone(r.Canister)
 	k.scale = series{kept: slices.Clone(r.ScaleG), silent: slices.Clone(r.Off.ScaleG), tol: math.Max(r.TolG, tolG)}
 	k.water = series{kept: slices.Clone(r.WaterC), silent: slices.Clone(r.Off.WaterC), tol: math.Max(r.TolC, tolC)}
 	k.slurry = series{kept: slices.Clone(r.Slurry), silent: slices.Clone(r.Off.Slurry), tol: math.Max(r.TolC, tolC)}

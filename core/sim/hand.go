@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"hash/fnv"
 	"math"
+	"strings"
 
 	"apodemos/core/brew"
 	"apodemos/core/field"
@@ -258,6 +259,9 @@ func (m *making) signs(o run.Look) {
 // pour pours where there is something to pour.
 func (m *making) pour(act *Action, o run.Look, dt float64) {
 	if m.rate > 0 && m.b.Poured < m.stopG-0.01 && !m.served && "pour@"+o.ID != m.doing {
+		if o.Pouring && o.Brewing {
+			m.stopG = math.Max(m.stopG, o.ToG) // by then the next is due, too
+		}
 		if m.t >= m.pourT { // the hand is slower than the guide
 			act.PourG = math.Min(m.rate, (m.stopG-m.b.Poured)/dt)
 		}
@@ -274,7 +278,12 @@ func (m *making) pour(act *Action, o run.Look, dt float64) {
 	}
 	key := "pour@" + o.ID
 	if m.doing != key {
-		m.doing, m.dueT = key, m.t+m.late(key)
+		// Who still has a pour to begin when the next is due goes on with that one then.
+		begins := m.t + m.late(key)
+		if strings.HasPrefix(m.doing, "pour@") && m.b.Poured < m.stopG-0.01 {
+			begins = math.Max(m.dueT, m.t)
+		}
+		m.doing, m.dueT = key, begins
 		m.pourT = m.dueT
 		m.rate = math.Min(math.Max((o.ToG-o.FromG)/math.Max(o.ForS, 3)*of(m.d.RateOf), 1), 25)
 		m.stopG = o.ToG + m.d.HandG*m.hand("g"+key)

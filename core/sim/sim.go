@@ -372,12 +372,16 @@ func (b *Brewer) Cup() Outcome {
 	share := 1.0
 	if m.Percolates() {
 		drink = batch.DrinkMl + (poured-batch.PouredMl)*quantity.Either(m.OnFlame(), 0, 1.0) - b.lifted
+		drink = math.Max(drink, 0) // the grounds keep what little was poured
+		if !m.OnFlame() {
+			share = brew.WashedOut(drink, batch.RetainedMl)
+		}
 	} else {
 		planned := batch.PouredMl / n
 		if m.Method.InPot() {
 			poured = planned
 		}
-		drink = batch.DrinkMl/n + poured - planned
+		drink = math.Max(batch.DrinkMl/n+poured-planned, 0)
 		share = (drink - batch.DilutionMl/n) / math.Max(poured+batch.SplashMl/n, 1)
 	}
 	out := Outcome{ExtractionPct: 100 * e, DrinkMl: drink, TDSPct: 100 * e * dose * share / math.Max(drink, 1)}

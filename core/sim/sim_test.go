@@ -2,6 +2,7 @@ package sim
 
 import (
 	"encoding/json"
+	"fmt"
 	"math"
 	"testing"
 
@@ -223,4 +224,38 @@ func BenchmarkOneEvent(b *testing.B) {
 		}
 	}
 	b.ReportMetric(float64(b.Elapsed().Microseconds())/float64(n), "µs/event")
+}
+
+// A hand that is slow at everything, at each method: what it gives can be, and what is
+// forgotten by then is seen as short, and not as a cup of nothing.
+func TestASlowHand(t *testing.T) {
+	for _, m := range method.All {
+		if m.Contact == method.Dilution || m.Contact == method.Cold {
+			continue
+		}
+		for _, s := range m.Schools {
+			for _, late := range []float64{30, 90, 120} {
+				for seed := range uint64(4) {
+					r := brew.Request{Method: m.ID, School: &s.ID, Adjust: new("none"), Conditions: brew.Conditions{Place: brew.Place{AltitudeM: new(1000.0), AirC: new(8.0)}}}
+					p, err := brew.Compute(r)
+					require.NoError(t, err)
+					o, err := Make(p, seed, Differences{LateS: late}, Usual)
+					require.NoError(t, err)
+					name := fmt.Sprintf("%s/%s, %g s late, seed %d", m.ID, s.ID, late, seed)
+					cold := s.ID == "rapid-cold" || s.ID == "iced"
+					for what, c := range map[string]Outcome{"is": o.Cup, "forecast": Outcome(o.Following.Forecast)} {
+						assert.GreaterOrEqual(t, c.DrinkMl, 0.0, "%s: %s", name, what)
+						assert.Less(t, c.TDSPct, 22.0, "%s: %s", name, what)
+						if late <= 30 {
+							assert.Greater(t, c.DrinkMl, 0.8*o.Planned.DrinkMl, "%s: %s", name, what)
+							assert.Less(t, c.TDSPct, 1.5*o.Planned.TDSPct, "%s: %s", name, what)
+						}
+						if c.DrinkMl > 0.5*o.Planned.DrinkMl && !cold {
+							assert.Greater(t, c.CupC, 25.0, "%s: %s", name, what)
+						}
+					}
+				}
+			}
+		}
+	}
 }
