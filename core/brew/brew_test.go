@@ -11,6 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
 
@@ -137,6 +138,9 @@ func TestPlanIsSound(t *testing.T) {
 			}
 		})
 		boil := *p.BoilC
+		if p.Made().OnFlame() { // in a closed boiler it is hotter
+			boil = heat.PushedC(p.Made().Air, 1)
+		}
 		for _, curve := range [][][2]float64{p.Curves.WaterC, p.Curves.SlurryC} {
 			for i, pt := range curve {
 				assert.LessOrEqual(t, pt[1], boil+1e-6, "nothing is hotter than the boiling point")

@@ -238,11 +238,11 @@ func (p *Plan) DwellIn(v heat.Vessel, ml, heatS float64) float64 {
 		return h.Took.DwellS
 	}
 	other := *h
+	other.Vessel, other.KettleMl = v, ml
 	if h.WaitS > 0 {
-		other.KettleMl = ml
 		other.WaitS = other.coolBy(h.Ways[0].ID, v).WaitS
-		other.HoldS = other.hold(other.WaitS)
 	}
+	other.HoldS = other.hold(other.WaitS)
 	other.ready(heatS)
 	return other.dwellS()
 }

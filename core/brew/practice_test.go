@@ -192,6 +192,14 @@ func TestAMokaPotFlows(t *testing.T) {
 	assert.Greater(t, *hot.SlurryC, *cold.SlurryC+10)
 	water := cold.Curves.WaterC
 	assert.Greater(t, water[len(water)-1][1], *cold.StartC+5, "and is warmer at its end")
+	// The boiler is closed: altitude hardly matters, and less where it is filled cold.
+	for school, most := range map[string]float64{"cold-fill": 0.6, "hot-fill": 1.8} {
+		for _, m := range []float64{0, 1500, 3000, 5500} {
+			p := start(school, Conditions{Place: Place{AltitudeM: &m}})
+			between(t, 17, 20, *p.Strength.ExtractionPct, school+", extracted, %")
+			assert.InDelta(t, *start(school, Conditions{Place: Place{AltitudeM: ptr(0.0)}}).Strength.ExtractionPct, *p.Strength.ExtractionPct, most, "%s at %g m", school, m)
+		}
+	}
 	// It does not boil to flow: the metal and the water are heated that far and no more.
 	assert.Less(t, *cold.Heat.HeatS, *start("cold-fill", Conditions{Place: Place{AltitudeM: ptr(0.0)}, Water: Water{SourceC: ptr(2.0)}}).Heat.HeatS)
 }

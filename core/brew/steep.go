@@ -331,6 +331,7 @@ func (s *Steeped) percolate() {
 	st := s.dryBed()
 	var act thermal.Action
 	held := s.heldS()
+	pushedC, bedC := heat.PushedC(s.Air, 1), heat.PushedC(s.Air, 0.5)
 	if s.OnFlame() {
 		act.HeatW = s.flowW()
 	}
@@ -343,8 +344,8 @@ func (s *Steeped) percolate() {
 		for dt := (until - st.AtS) / parts; parts > 0; parts-- {
 			from, dry := st.Bed.C, st.Bed.Ml == 0
 			st.Step(dt, act)
-			if s.OnFlame() { // what is hotter flashes
-				st.Kettle.C, st.Bed.C = math.Min(st.Kettle.C, s.Boil.BoilC), math.Min(st.Bed.C, s.Boil.BoilC)
+			if s.OnFlame() { // what is hotter flashes; half of the pressure falls in the bed
+				st.Kettle.C, st.Bed.C = math.Min(st.Kettle.C, pushedC), math.Min(st.Bed.C, bedC)
 			}
 			s.peakMl = math.Max(s.peakMl, st.Bed.Ml+groundsMlPerG*b.DoseG)
 			if in := math.Min(st.AtS, meanS) - (st.AtS - dt); in > 0 && st.Bed.Ml > 0 {

@@ -470,7 +470,7 @@ var moka = Method{
 	Schools: []School{
 		{ID: "hot-fill", Name: "Hot water in the boiler", Why: "Hot water from the start keeps the coffee off hot metal: less bitter. Choose it when there is a kettle as well.",
 			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, FillFresh: 1, FillRested: 1,
-			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, NoScale: true, Access: 0.7, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
+			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, NoScale: true, Access: 0.62, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
 			Steps: mokaSteps(
 				withHotWater("boiler", "boiler", "Pour the hot water into the boiler, to just below the valve.", 15),
 				withHotWater("screw", "screw", "Basket in. Screw it together with a cloth: it is hot.", 20).care("hot-pot"),
