@@ -52,8 +52,57 @@ type Hot struct {
 	Before      heat.Heating // up to the coffee going in, where it boils with it
 	Warmed      heat.Heated
 	Canister    *Canistered // nil without one
+	Long        *LongBoil   // why the boil is long; nil where it is not
 	flow        flow
 	decisions   []Decision
+}
+
+// LongBoil is what makes a boil long, in s of it, and what a screen would save. A part
+// that is too little to be worth a word is 0.
+type LongBoil struct {
+	HeatS                float64
+	WindS, ColdS, LidS   float64
+	ScreenS, ScreenShare float64 // of the time; and of what is burned to heat it
+}
+
+const (
+	// longBoilS is from when on a boil is long enough to say why, and wordS and wordShare
+	// by how much one thing has to lengthen it.
+	longBoilS, wordS, wordShare = 600, 30, 0.05
+	// mildC are the water and the air that nobody calls cold.
+	mildC = 15
+)
+
+// sayLong finds why the boil is long, by taking each thing away by itself.
+func (h *Hot) sayLong() {
+	if !h.Burner.Flame || h.School.ColdFill || h.Took.HeatS < longBoilS {
+		return
+	}
+	least := math.Max(wordS, wordShare*h.Took.HeatS)
+	saves := func(change func(k *heat.Heating)) (s, share float64) {
+		k := h.Kettle
+		change(&k)
+		t := k.Heat()
+		if s = h.Took.HeatS - t.HeatS; !t.Reaches || s < least {
+			return 0, 0
+		}
+		return s, 1 - t.BurnedKJ/h.Took.BurnedKJ
+	}
+	l := &LongBoil{HeatS: h.Took.HeatS}
+	if h.Kettle.Air.WindMs > 0 {
+		l.WindS, _ = saves(func(k *heat.Heating) { k.Air.WindMs = 0 })
+		if !*h.Request.Heat.Screen {
+			l.ScreenS, l.ScreenShare = saves(func(k *heat.Heating) { k.Air.WindMs *= heat.ScreenShelter })
+		}
+	}
+	l.ColdS, _ = saves(func(k *heat.Heating) {
+		k.FromC, k.VesselC = math.Max(k.FromC, mildC), math.Max(k.VesselC, mildC)
+		k.Source, k.StarterG, k.Air.TempC = heat.Liquid, 0, math.Max(k.Air.TempC, mildC)
+	})
+	if h.Kettle.Cover != heat.Lidded {
+		l.LidS, _ = saves(func(k *heat.Heating) { k.Cover = heat.Lidded })
+	}
+	h.Long = l
 }
 
 // heat finds how hot the water gets, how long to wait, and what heating takes.
@@ -503,6 +552,7 @@ func (h *Hot) burnFor(kettleMl float64, more bool) Problems {
 			"%s W cannot bring this pot to the boil in this air: it levels off near %.0f °C; use a lid, a screen or more power, or less water", field.Trim(*r.Heat.PowerW), h.Took.TopC)}}
 	}
 	h.Heated = true
+	h.sayLong()
 	h.reheat()
 	h.BoiledS = -math.Max(h.WaitS, h.PrepareS) - h.TreatS - h.ReadyMoreS
 	h.LightS = h.BoiledS - h.Took.HeatS

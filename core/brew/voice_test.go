@@ -617,3 +617,24 @@ func TestMadeAnotherWay(t *testing.T) {
 		assert.True(t, ok || path == "pours", path)
 	}
 }
+
+// A long boil says why: wind, cold and lid, and what a screen would save; one that is short
+// says nothing.
+func TestALongBoilSaysWhy(t *testing.T) {
+	long := func(c Conditions) string {
+		c.Vessel = Vessel{CapacityMl: ptr(1500.0)}
+		return plainSpaces(noteByID(compute(t, Request{Method: "pot", Drinkers: ptr(4.0), Conditions: c}), "long-boil"))
+	}
+	wood := Conditions{Place: Place{AirC: ptr(-5.0), WindMs: ptr(4.0)}, Water: Water{SourceC: ptr(2.0)}, Heat: Heat{Burner: ptr("fire"), Lid: ptr(false)}}
+	say := long(wood)
+	for _, what := range []string{"to the boil.", "the wind takes", "the cold takes", "the missing lid", "A screen would save", "of fuel"} {
+		assert.Contains(t, say, what)
+	}
+	wood.Heat.Lid, wood.Heat.Screen = ptr(true), ptr(true)
+	say = long(wood)
+	assert.NotContains(t, say, "lid")
+	assert.NotContains(t, say, "screen would")
+	tablets := Conditions{Heat: Heat{Burner: ptr("tablets")}}
+	assert.Contains(t, long(tablets), "to the boil.")
+	assert.Empty(t, long(Conditions{}))
+}

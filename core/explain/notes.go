@@ -100,6 +100,9 @@ func Notes(p *brew.Plan) []brew.Note {
 	for _, d := range before {
 		notes = append(notes, note(d))
 	}
+	if b.Long != nil {
+		notes = append(notes, longBoil(p))
+	}
 	if k := b.Correction; k != nil {
 		byTime, byGrind := felt(b)
 		if byTime || byGrind || !k.ByTime && !k.ByGrind {
@@ -137,6 +140,41 @@ func (s *sentence) say(text string, values ...quantity.Value) {
 		}
 		s.text += string(r)
 	}
+}
+
+// longBoil says what makes a boil long, and what a screen would save.
+func longBoil(p *brew.Plan) brew.Note {
+	b := p.Made()
+	l := b.Long
+	s := &sentence{}
+	sec := func(v float64) quantity.Value { return quantity.Of(v, quantity.Second) }
+	s.say("% to the boil.", sec(l.HeatS))
+	var parts []string
+	var values []quantity.Value
+	for _, k := range []struct {
+		s    float64
+		text string
+	}{{l.WindS, "the wind takes %"}, {l.ColdS, quantity.Either(b.Frozen(), "the snow and the cold take %", "the cold takes %")}, {l.LidS, "the missing lid %"}} {
+		if k.s > 0 {
+			parts, values = append(parts, k.text), append(values, sec(k.s))
+		}
+	}
+	switch n := len(parts); {
+	case n > 1:
+		s.say(" Of that "+strings.Join(parts[:n-1], ", ")+" and "+parts[n-1]+".", values...)
+	case n == 1:
+		s.say(" Of that "+parts[0]+".", values...)
+	default:
+		s.say(" It is a small flame for so much water.")
+	}
+	if l.ScreenS > 0 {
+		s.say(" A screen would save %", sec(l.ScreenS))
+		if g := l.ScreenShare * b.FuelG(); g >= 0.5 {
+			s.say(" and % of fuel", quantity.Of(g, quantity.Gram))
+		}
+		s.say(".")
+	}
+	return brew.Note{ID: "long-boil", Phrase: quantity.Say(s.text, s.values...), Why: "Each is what it would take less without that one thing; together they may come to more, or less, than their sum."}
 }
 
 func way(v float64, more, less string) string { return quantity.Either(v >= 0, more, less) }
