@@ -283,6 +283,11 @@ func (c *script) strength() {
 		decide(&p.decided, "measured-strength", "", quantity.Of(100*d.Extraction, quantity.Percent), quantity.Of(100*d.Estimated, quantity.Percent))
 	}
 	c.weak(d.TDSPct)
+	if c.Method.Contact == method.Cold {
+		all := c.Concentrate() * (1 + c.Parts())
+		decide(&p.decided, "stretches", "", quantity.Of(c.Concentrate(), quantity.Millilitre), quantity.Of(d.TDSPct, quantity.Percent),
+			quantity.Of(c.Parts(), quantity.None), quantity.Of(all, quantity.Millilitre), quantity.Of(math.Round(10*all / *c.Request.CupMl)/10, quantity.None), quantity.Of(*c.Request.CupMl, quantity.Millilitre))
+	}
 	s := &p.Strength
 	s.ExtractionPct, s.TDSPct = c.put(100*d.Extraction), c.put(d.TDSPct)
 	s.ExtractionLowPct, s.ExtractionHighPct = c.put(math.Max(100*d.Extraction-d.BandPct, 0)), c.put(100*d.Extraction+d.BandPct)
@@ -306,15 +311,15 @@ func (c *script) weak(tds float64) {
 	if c.Method.Contact != method.Dilution {
 		return
 	}
-	f := strengthFactor[*c.Request.Strength]
-	if tds >= WindowTDSMin*f {
+	want := c.aimPct()
+	if tds >= WindowTDSMin*strengthFactor[*c.Request.Strength] {
+		decide(&c.plan.decided, "dilution", "", quantity.Of(c.Parts(), quantity.None), quantity.Of(tds, quantity.Percent))
 		return
 	}
-	want := (WindowTDSMin + WindowTDSMax) / 2 * f
-	parts := math.Max(tds*(1+c.parts())/want-1, 0)
+	parts := math.Max(tds*(1+c.Parts())/want-1, 0)
 	decide(&c.plan.decided, "weak-concentrate", "",
-		quantity.Of(c.parts(), quantity.None), quantity.Of(tds, quantity.Percent), quantity.Of(parts, quantity.None), quantity.Of(VialMl*parts, quantity.Millilitre), quantity.Of(VialMl, quantity.Millilitre),
-		quantity.Of(tds*(1+c.parts())/(1+parts), quantity.Percent), quantity.Of(*c.Request.CupMl/(1+parts), quantity.Millilitre))
+		quantity.Of(c.Parts(), quantity.None), quantity.Of(tds, quantity.Percent), quantity.Of(parts, quantity.None), quantity.Of(VialMl*parts, quantity.Millilitre), quantity.Of(VialMl, quantity.Millilitre),
+		quantity.Of(tds*(1+c.Parts())/(1+parts), quantity.Percent), quantity.Of(*c.Request.CupMl/(1+parts), quantity.Millilitre))
 }
 
 // caution puts a caution at a step, or over the whole brew, and reports whether it did. A

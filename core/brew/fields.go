@@ -27,7 +27,7 @@ var Fields = slices.Concat([]field.Of[Request]{
 	field.Number("ratio_g_per_l", "Ratio", quantity.GramPerL, 10, 250, "", func(r *Request) **float64 { return &r.Ratio }),
 	field.Number("dose_g", "Dose", quantity.Gram, 1, 1000, "", func(r *Request) **float64 { return &r.DoseG }),
 	field.Number("water_g", "Brew water", quantity.Millilitre, 5, 20000, "", func(r *Request) **float64 { return &r.WaterG }),
-	field.Number("dilution", "Water to one part of concentrate", "", 0, 10, "3", func(r *Request) **float64 { return &r.Dilution }),
+	field.Number("dilution", "Water to one part of concentrate", "", 0, 10, "", func(r *Request) **float64 { return &r.Dilution }),
 	field.Choice("strength", "Strength", []string{"mild", "standard", "strong"}, "standard", func(r *Request) **string { return &r.Strength }),
 
 	field.Number("contact_s", "Contact time", quantity.Second, 10, 172800, "", func(r *Request) **float64 { return &r.ContactS }),

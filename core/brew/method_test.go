@@ -88,7 +88,7 @@ func TestPracticeOfTheTrade(t *testing.T) {
 		assert.InDelta(t, 66, *p.Ratio, 1e-9)
 	})
 	t.Run("2 oz and 6 oz make 8", func(t *testing.T) {
-		p := compute(t, Request{Method: "serve-concentrate", CupMl: ptr(240.0)})
+		p := compute(t, Request{Method: "serve-concentrate", CupMl: ptr(240.0), Dilution: ptr(3.0)})
 		assert.InDelta(t, 60, *p.Water.ConcentrateMl, 1e-9)
 		assert.InDelta(t, 180, *p.Water.DilutionMl, 1e-9)
 	})

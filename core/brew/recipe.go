@@ -3,6 +3,7 @@ package brew
 import (
 	"fmt"
 	"math"
+	"slices"
 
 	"apodemos/core/coffee"
 	"apodemos/core/field"
@@ -42,7 +43,7 @@ type wish struct {
 // has to agree with the two before it.
 func (c *Setting) wished() (wish, Problems) {
 	r := &c.Request
-	school := c.School.RatioGPerL * strengthFactor[*r.Strength]
+	school := c.madeRatio()
 	drink := *r.Drinkers * *r.CupMl
 	asksDrink := c.Chose("cup_ml")
 	w := wish{dose: r.DoseG, ratio: r.Ratio, water: r.WaterG}
@@ -107,10 +108,11 @@ func (s *Setting) recipe() (*Recipe, Problems) {
 	c := &Recipe{Setting: s, CupsFull: 1}
 	r := &s.Request
 	c.DrinkMl = *r.Drinkers * *r.CupMl
-	c.Ratio = s.School.RatioGPerL * strengthFactor[*r.Strength]
+	c.Ratio = s.madeRatio()
 	if r.Ratio != nil {
 		c.Ratio = *r.Ratio
 	}
+	c.dilute()
 	retain := s.School.RetainedMlPerG
 	if retain == 0 {
 		retain = coffee.RetainedMlPerG
@@ -162,7 +164,12 @@ func (c *Setting) preheat(n float64) float64 {
 }
 
 // parts is the water to one part of concentrate.
-func (c *Setting) parts() float64 { return *c.Request.Dilution }
+func (c *Setting) Parts() float64 {
+	if c.Request.Dilution == nil {
+		return usualParts
+	}
+	return *c.Request.Dilution
+}
 
 // served is the water on a concentrate, and the coffee that was ground for it at
 // home.
@@ -170,7 +177,7 @@ func (c *Recipe) served(drink, ratio float64) Problems {
 	if c.Request.WaterG != nil {
 		return Problems{{Field: "water_g", Value: *c.Request.WaterG, Message: "a concentrate is served with the water that its dilution says; allowed: leave it out, and set dilution"}}
 	}
-	conc := drink / (1 + c.parts())
+	conc := drink / (1 + c.Parts())
 	_, dose := coffee.PourFor(conc, ratio, coffee.RetainedMlPerG, 0)
 	if c.Request.DoseG != nil {
 		dose = *c.Request.DoseG
@@ -193,6 +200,48 @@ func (c *Recipe) served(drink, ratio float64) Problems {
 		decide(&c.decided, "batches", "cups", quantity.Of(n, quantity.None), quantity.Of(math.Ceil(people/n), quantity.None))
 	}
 	return nil
+}
+
+// usualParts is the water that people take to one part of concentrate, where nothing else
+// is known. Common practice.
+const usualParts = 3
+
+// concentrated reports whether a concentrate is made, or served.
+func (s *Setting) concentrated() bool {
+	return s.Method.Contact == method.Dilution || s.Method.Contact == method.Cold
+}
+
+// madeRatio is the school's ratio for the strength that is wished, in g to the litre. A
+// concentrate is made as it is made: what it is diluted with decides its strength.
+func (s *Setting) madeRatio() float64 {
+	if s.concentrated() {
+		return s.School.RatioGPerL
+	}
+	return s.School.RatioGPerL * strengthFactor[*s.Request.Strength]
+}
+
+// aimPct is the strength of a served concentrate, in %: the middle of the published window,
+// as strong as is wished.
+func (s *Setting) aimPct() float64 {
+	return (WindowTDSMin + WindowTDSMax) / 2 * strengthFactor[*s.Request.Strength]
+}
+
+// dilute finds the water to one part of concentrate that makes it as strong as is wished,
+// where nobody set it: it follows from what was made.
+func (c *Recipe) dilute() {
+	if !c.concentrated() || c.kitchen || c.Request.Dilution != nil {
+		return
+	}
+	ratio := c.Ratio
+	if d, w := c.Request.DoseG, c.Request.WaterG; d != nil && w != nil && *w > 0 {
+		ratio = *d / *w * 1000
+	}
+	as := *c
+	as.Ratio = ratio
+	pct := 100 * as.homeBrew() * ratio / 1000
+	parts := math.Min(math.Max(pct/c.aimPct()-1, 0), 10)
+	c.Request.Dilution, c.Asked.Dilution = &parts, &parts
+	c.Defaulted = append(slices.Clone(c.Defaulted), "dilution")
 }
 
 // baskets solves the other way round: the gear fixes dose and water, and what
@@ -297,7 +346,7 @@ func (c *Recipe) batches(retain float64) (float64, Problems) {
 		return 0, bad
 	}
 	if w.drink != nil && c.Method.Contact == method.Cold {
-		w.drink = new(*w.drink / (1 + c.parts())) // the concentrate for that many cups
+		w.drink = new(*w.drink / (1 + c.Parts())) // the concentrate for that many cups
 	}
 	fill := c.fill()
 	chamber, most := s.ChamberMl, s.MostG
@@ -397,7 +446,7 @@ func (c *Recipe) cupFollows(w wish, drink float64) Problems {
 	}
 	r := &c.Request
 	if c.Method.Contact == method.Cold {
-		drink *= 1 + c.parts()
+		drink *= 1 + c.Parts()
 	}
 	cup := drink / *r.Drinkers
 	if c.Chose("cup_ml") {
@@ -472,7 +521,7 @@ func (c *Recipe) Concentrate() float64 {
 func (c *Setting) deciding() *float64 {
 	r := &c.Request
 	if r.WaterG != nil && r.DoseG == nil && r.Ratio == nil && c.School.BasketG == 0 && !c.Chose("cup_ml") {
-		return new(c.School.RatioGPerL * strengthFactor[*r.Strength])
+		return new(c.madeRatio())
 	}
 	return r.Ratio
 }

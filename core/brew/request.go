@@ -33,7 +33,7 @@ type Request struct {
 	Ratio    *float64       `json:"ratio_g_per_l,omitempty"`
 	DoseG    *float64       `json:"dose_g,omitempty"`
 	WaterG   *float64       `json:"water_g,omitempty" doc:"Brew water, poured and added to a brewer that does not hold it all; of dose, ratio, water and drink any two decide"`
-	Dilution *float64       `json:"dilution,omitempty" doc:"Parts of water to one of concentrate, where one is made or served"`
+	Dilution *float64       `json:"dilution,omitempty" doc:"Parts of water to one of concentrate, where one is made or served; left out, as many as make it as strong as wished"`
 	Strength *string        `json:"strength,omitempty"`
 	ContactS *float64       `json:"contact_s,omitempty" doc:"Overrides the contact time where the steep is free"`
 	Adjust   *string        `json:"adjust,omitempty" doc:"What makes up for cooler water; the school chooses when left out"`

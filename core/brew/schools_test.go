@@ -203,8 +203,8 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			{"light", -1, -1, "the moka pot on it"},
 			{"off", -1, -1, "Off at once"},
 		}, never: []string{"Fill the pot", "it is hot", "hot water"}},
-		{school: "cold-concentrate/one-to-three", sees: []sight{{"wet", -1, -1, "until all of it is wet"}, {"steep", -1, 12 * 3600, "Twelve hours"}, {"strain", -1, -1, "1 vial of 60 ml"}, {"chill", -1, -1, "two weeks in a refrigerator"}}},
-		{school: "serve-concentrate/hot", r: Request{CupMl: ptr(240.0)}, sees: []sight{{"concentrate", -1, -1, "60 ml"}, {"fill", -1, -1, "180 ml of hot water"}}},
+		{school: "cold-concentrate/one-to-three", sees: []sight{{"wet", -1, -1, "until all of it is wet"}, {"steep", -1, 12 * 3600, "Twelve hours"}, {"strain", -1, -1, "vials of 60 ml"}, {"chill", -1, -1, "two weeks in a refrigerator"}}},
+		{school: "serve-concentrate/hot", r: Request{CupMl: ptr(240.0), Dilution: ptr(3.0)}, sees: []sight{{"concentrate", -1, -1, "60 ml"}, {"fill", -1, -1, "180 ml of hot water"}}},
 	} {
 		t.Run(c.school, func(t *testing.T) {
 			r := c.r

@@ -491,14 +491,17 @@ func TestAConcentrateIsOnePlan(t *testing.T) {
 	for _, school := range []string{"one-to-three", "one-to-four"} {
 		home := compute(t, Request{Method: "cold-concentrate", School: &school, Drinkers: ptr(4.0), CupMl: ptr(240.0), Conditions: Conditions{Water: Water{Source: ptr("tap"), SourceC: ptr(20.0)}}})
 		served := compute(t, Request{Method: "serve-concentrate", Drinkers: ptr(4.0), CupMl: ptr(240.0), Ratio: home.Ratio})
-		assert.InDelta(t, 240, *home.DrinkMl, 1e-9, "4 × 240 ml, one part in four")
-		assert.InDelta(t, *home.DrinkMl, *served.Water.ConcentrateMl, 1e-9)
+		assert.InDelta(t, *home.DrinkMl, *served.Water.ConcentrateMl, 1e-6)
 		assert.InDelta(t, *home.DoseG, *served.DoseG, 1e-6, "the same coffee")
-		assert.Equal(t, 4.0, *home.Vials)
 		assert.Equal(t, *home.Vials, *served.Vials)
-		assert.InDelta(t, *home.Strength.TDSPct/4, *served.Strength.TDSPct, 0.02, "served one to three")
+		assert.InDelta(t, 1.25, *served.Strength.TDSPct, 0.01, "the strength is the aim")
+		assert.InDelta(t, *served.Request.Dilution, *home.Request.Dilution, 1e-9, "and the dilution follows")
+		assert.Contains(t, plainSpaces(noteByID(home, "stretches")), "960 ml to drink, 4 cups of 240 ml")
+		assert.Contains(t, plainSpaces(noteByID(served, "dilution")), "of water makes it 1.3 %")
+		strong := compute(t, Request{Method: "serve-concentrate", Drinkers: ptr(4.0), CupMl: ptr(240.0), Ratio: home.Ratio, Strength: ptr("strong")})
+		assert.InDelta(t, 1.25*1.15, *strong.Strength.TDSPct, 0.01)
 	}
-	weak := compute(t, Request{Method: "serve-concentrate", CupMl: ptr(240.0)})
+	weak := compute(t, Request{Method: "serve-concentrate", CupMl: ptr(240.0), Dilution: ptr(3.0)})
 	require.NotEmpty(t, noteByID(weak, "weak-concentrate"))
 	var parts float64
 	for _, n := range weak.Notes {

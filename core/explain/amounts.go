@@ -53,7 +53,7 @@ func (x *figures) drink() {
 	switch {
 	case x.Method.Contact == method.Cold:
 		f.Label, f.Formula = "Concentrate", "people times drink in each cup, over one part of concentrate and the parts of water that it is served with"
-		f.Inputs = append(f.Inputs, working.Num("Parts of water", *r.Dilution, quantity.None, "request.dilution"))
+		f.Inputs = append(f.Inputs, working.Num("Parts of water", x.Parts(), quantity.None, "request.dilution"))
 	case !x.Chose("cup_ml") && given(r.DoseG, r.Ratio, r.WaterG) > 1, r.WaterG != nil && !x.Chose("cup_ml") && r.DoseG == nil:
 		f.Formula = "follows from coffee and water: what is poured and added, less what the grounds keep and what is left behind"
 	case x.School.BasketG > 0:
@@ -118,7 +118,7 @@ func (x *figures) waterOfTheRecipe() {
 	ml("water.preheat_ml", w.PreheatMl, "Preheating", "60 ml for each cup that is preheated, 100 ml a batch for a preheated brewer", working.Num("People", *x.Request.Drinkers, quantity.None, "request.drinkers"))
 	x.put("vials", x.p.Vials, working.Figure{Label: "Vials", Unit: quantity.Count, Kind: working.Practice, Source: practice, Formula: "concentrate over the 60 ml that a usual vial holds, rounded up",
 		Inputs: []working.Input{working.Num("Concentrate", x.Concentrate(), quantity.Millilitre, quantity.Either(b.ConcentrateMl > 0, "water.concentrate_ml", "drink_ml"))}})
-	ml("water.concentrate_ml", w.ConcentrateMl, "Concentrate", "the drink over one part of concentrate and its parts of water", working.Num("Drink", x.DrinkMl, quantity.Millilitre, "drink_ml"), working.Num("Parts of water", *x.Request.Dilution, quantity.None, "request.dilution"))
+	ml("water.concentrate_ml", w.ConcentrateMl, "Concentrate", "the drink over one part of concentrate and its parts of water", working.Num("Drink", x.DrinkMl, quantity.Millilitre, "drink_ml"), working.Num("Parts of water", x.Parts(), quantity.None, "request.dilution"))
 	x.put("water.poured_ml", w.PouredMl, working.Figure{Label: "Pour", Unit: quantity.Millilitre, Kind: working.Practice, Source: "mass balance",
 		Formula: "drink, plus what the grounds keep and what is left behind, less splash and what is added afterwards; 1 ml of water counts as 1 g",
 		Inputs: []working.Input{working.Num("Drink", x.DrinkMl, quantity.Millilitre, "drink_ml"), working.Num("Kept by the grounds", b.RetainedMl*n, quantity.Millilitre, "water.retained_ml"),

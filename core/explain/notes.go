@@ -64,6 +64,8 @@ var sayings = map[string]saying{
 	"contact-fixed":            {"The time of this recipe is not free: it stays {0}.", "Its pours and its flow set the time; grind finer or coarser instead."},
 	"contact-set":              {"Contact {0} and not {1}: extraction {2} and not {3}.", "You set the time of the steep; the recipe's own is a click away."},
 	"measured-strength":        {"Extraction {0} as measured, not the estimated {1}.", "Your reading takes the place of the estimate."},
+	"dilution":                 {"One part of concentrate to {0} of water makes it {1}.", "The strength of the cup is the aim: the water follows from what was made at home. Set the parts yourself where you know better."},
+	"stretches":                {"It comes to {0} of concentrate, {1} strong: with {2} of water to one part that is {3} to drink, {4} cups of {5}.", "As strong as a usual cup. Made one to three by volume it takes more water than made one to four."},
 	"weak-concentrate":         {"One part to {0} of water is {1}, weak. With {2} parts of water, {3} to each vial of {4}, it is {5}; a cup then takes {6} of concentrate.", "Served one to three, a concentrate made one to four by volume is weak: practice's two rules do not go together."},
 	"cup-freezes":              {"Left standing, the cup begins to freeze after {0}, and is frozen through after {1}.", "It stays at the freezing point while it gives off its heat of fusion. A lid and an insulated cup hold it off."},
 	"caffeine-near":            {"About {0} of caffeine in each cup: between {1} and {2}.", "Published guidance (EFSA 2015, US FDA) is up to 200 mg in one go, 400 mg a day for most healthy adults, 200 mg a day in pregnancy. Not medical advice."},

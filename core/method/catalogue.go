@@ -523,7 +523,7 @@ var serveConcentrate = Method{
 	Needs:   []string{"concentrate"},
 	Scores:  Scores{3, 3, 5, 5, "already made; nothing to clean but the vial"},
 	Schools: []School{
-		{ID: "hot", Name: "With hot water", Why: "One part of concentrate and three of hot water. Choose it where there is an urn, a socket, or no time.",
+		{ID: "hot", Name: "With hot water", Why: "Concentrate from home, and as much hot water as makes it a usual cup. Choose it where there is an urn, a socket, or no time.",
 			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{80, 85, 90}, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
@@ -531,7 +531,7 @@ var serveConcentrate = Method{
 				pour("fill", "hot water", "Add {topup}.", 10, 15, 1).care("scald"),
 				serve("serve", "serve", "Stir and serve.", 10),
 			}, Cautions: []string{"keeps", "strong"}},
-		{ID: "cold", Name: "With cold water", Why: "One part of concentrate and three of cold safe water. Choose it in the heat, or where nothing may burn.",
+		{ID: "cold", Name: "With cold water", Why: "Concentrate from home, and as much cold safe water as makes it a usual cup. Choose it in the heat, or where nothing may burn.",
 			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{0, 0, 0}, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, DiluteCold: true, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
