@@ -47,6 +47,9 @@ func BeansOn(c Coffee, day string, now time.Time) brew.Coffee {
 
 // CoffeesOut are the coffees as of a day; with all, those deleted too.
 func (a App) CoffeesOut(ctx context.Context, day string, all bool) ([]CoffeeOut, error) {
+	if bad := zone.Day("on", day); len(bad) > 0 {
+		return nil, brew.Problems(bad)
+	}
 	list, err := a.Coffees(ctx, all)
 	if err != nil {
 		return nil, err

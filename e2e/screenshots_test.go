@@ -32,7 +32,7 @@ func TestScreenshots(t *testing.T) {
 	p.fill("Air exactly", "5")
 	p.clickKind("breeze", ".strip label")
 	p.clickKind("a stream", ".strip label")
-	p.clickKind("I boil it", ".strip label")
+	p.clickKind("boiled first", ".strip label")
 	p.clickKind("2", ".strip label")
 	p.see("boils at 92.3 °C")
 	p.seeNot("Wants safe water") // the ways are those of what was said last

@@ -300,7 +300,7 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.clickKind("Stream camp", ".ribbon-stops button")
 	p.see("Make this water safe first")
 	p.click("Change the stop")
-	p.clickKind("I boil it", ".strip label")
+	p.clickKind("boiled first", ".strip label")
 	p.click("Save the stop")
 	p.seeNot("Make this water safe first")
 	p.see("boil it")

@@ -128,7 +128,7 @@ func build() []operation {
 		if err != nil {
 			return nil, err
 		}
-		out, err := app.Plan(r, c.q.Get("working") != "false")
+		out, err := app.Plan(r, c.yes("working", true))
 		return under("body", out, err)
 	})
 	add("POST", "/plan/changed", func(c *call) (any, error) {
@@ -196,13 +196,16 @@ func build() []operation {
 	add("GET", "/trips/{trip}/plan", func(c *call) (any, error) {
 		var items []int64
 		for _, v := range c.q["items"] {
+			if v == "" {
+				continue
+			}
 			id, err := strconv.ParseInt(v, 10, 64)
 			if err != nil {
 				return nil, refuse(422, "Unprocessable Entity", "items: %q is no number of a piece of gear", v)
 			}
 			items = append(items, id)
 		}
-		return plainly(c.s.TripPlan(c.ctx, c.id["trip"], c.q.Get("steps") == "true", items))
+		return plainly(c.s.TripPlan(c.ctx, c.id["trip"], c.yes("steps", false), items))
 	})
 	add("POST", "/trips/{trip}/what-if", func(c *call) (any, error) {
 		in, err := body[trip.WhatIf](c)
@@ -509,7 +512,7 @@ func build() []operation {
 	})
 
 	add("GET", "/coffees", func(c *call) (any, error) {
-		return plainly(c.s.CoffeesOut(c.ctx, c.q.Get("on"), c.q.Get("all") == "true"))
+		return plainly(c.s.CoffeesOut(c.ctx, c.q.Get("on"), c.yes("all", false)))
 	})
 	add("POST", "/coffees", func(c *call) (any, error) {
 		in, err := body[app.CoffeeSet](c)
@@ -546,7 +549,7 @@ func build() []operation {
 	trash("/coffees/{coffee}", "coffee", func(s *Session) func(context.Context, int64) error { return s.DeleteCoffee }, func(s *Session) func(context.Context, int64) error { return s.RestoreCoffee })
 	add("GET", "/coffees/{coffee}/path", func(c *call) (any, error) { return plainly(c.s.PathOf(c.ctx, c.id["coffee"])) })
 
-	add("GET", "/recipes", func(c *call) (any, error) { return plainly(c.s.Recipes(c.ctx, c.q.Get("all") == "true")) })
+	add("GET", "/recipes", func(c *call) (any, error) { return plainly(c.s.Recipes(c.ctx, c.yes("all", false))) })
 	add("POST", "/recipes", func(c *call) (any, error) {
 		in, err := body[recipe.Recipe](c)
 		if err != nil {
@@ -738,6 +741,9 @@ func (s *Session) Answer(ctx context.Context, in Asked) (out Answered) {
 	q, err := url.ParseQuery(query)
 	if err != nil {
 		return problem(&app.Fault{Status: 400, Title: "Bad Request", Detail: "query: " + err.Error()})
+	}
+	if err := checkQuery(q); err != nil {
+		return problem(faultOf(err))
 	}
 	c := &call{ctx: ctx, s: s, in: in, id: id, q: q}
 	answer, err := op.answer(c)

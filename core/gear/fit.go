@@ -56,6 +56,15 @@ func gr(v float64) quantity.Value { return quantity.Of(v, quantity.Gram) }
 // being held. From memory.
 const restMm = 8
 
+// tried is a joint of two typical sizes, which forbid nothing: nobody has measured either.
+func tried(j Joint, a, b Item) Joint {
+	if j.Level == No && a.Typical && b.Typical {
+		j.Level, j.Remedy = Care, "measure both"
+		j.Phrase = quantity.Say(a.said() + " may not suit " + b.Within() + ": both sizes are typical ones. Try it at home.")
+	}
+	return j
+}
+
 // OnRim is whether a brewer's base sits on a cup's rim: falls in when it is no wider, tips
 // when hardly. One that is leaned on has to sit: what only tips does not fit. It is false
 // where a dimension is not known, or the brewer stands on its own; one that is leaned on is
@@ -78,9 +87,9 @@ func OnRim(b, cup Item) (Joint, bool) {
 	}
 	switch {
 	case over <= 0:
-		return joint("rim", b, cup, No, over, restMm, remedy, b.said()+" falls into "+cup.Within()+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
+		return tried(joint("rim", b, cup, No, over, restMm, remedy, b.said()+" falls into "+cup.Within()+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), b, cup), true
 	case over < restMm:
-		return joint("rim", b, cup, tips, over, restMm, remedy, b.said()+" tips on "+cup.Within()+": a base of {0} on a rim of {1} rests on {2} only.", mm(*b.BaseMm), mm(*cup.RimMm), mm(over)), true
+		return tried(joint("rim", b, cup, tips, over, restMm, remedy, b.said()+" tips on "+cup.Within()+": a base of {0} on a rim of {1} rests on {2} only.", mm(*b.BaseMm), mm(*cup.RimMm), mm(over)), b, cup), true
 	}
 	return joint("rim", b, cup, Fits, over, restMm, "", b.said()+" sits on "+cup.Within()+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
 }
@@ -100,7 +109,7 @@ func Stands(b, cup Item, stick bool) (Joint, bool) {
 // Carries reports whether what Stands says is no refusal, without its words: a choice of kits
 // asks it often.
 func Carries(b, cup Item, stick bool) bool {
-	if b.Kind != Brewer || b.BaseMm == nil || cup.RimMm == nil || !restsOnCup(b.Type) {
+	if b.Kind != Brewer || b.BaseMm == nil || cup.RimMm == nil || !restsOnCup(b.Type) || b.Typical && cup.Typical {
 		return true
 	}
 	over := *b.BaseMm - *cup.RimMm
@@ -171,7 +180,7 @@ func PotOnBurner(v, b Item) (Joint, bool) {
 	remedy := "another pot, or a wider or narrower pot support"
 	switch {
 	case *base < *b.SupportMin:
-		return joint("support", v, b, No, *base, *b.SupportMin, remedy, v.said()+" falls through the supports of "+b.Within()+": {0} wide, and they want {1}.", mm(*base), mm(*b.SupportMin)), true
+		return tried(joint("support", v, b, No, *base, *b.SupportMin, remedy, v.said()+" falls through the supports of "+b.Within()+": {0} wide, and they want {1}.", mm(*base), mm(*b.SupportMin)), v, b), true
 	case *base > *b.SupportMax:
 		return joint("support", v, b, Care, *base, *b.SupportMax, remedy, v.said()+" overhangs "+b.Within()+": {0} wide, and it is made for {1}.", mm(*base), mm(*b.SupportMax)), true
 	}

@@ -47,7 +47,7 @@ func Names() map[string]string {
 	out := map[string]string{
 		"qnh": "an airport or a barometer (QNH)", "map": "a weather map or forecast", "either": "not known which",
 		"isa": "standard atmosphere", "west": "West’s, for summer and tropics",
-		water.Safe: "safe: I vouch for it", water.Filtered: "I filter it", water.Boil: "I boil it", water.Doubtful: "doubtful",
+		water.Safe: "safe to drink", water.Filtered: "filtered", water.Boil: "boiled first", water.Doubtful: "doubtful",
 		"server": "a server, shared out", "cups": "each cup in its turn",
 		"lid-off": "the lid off", "lid-ajar": "the lid ajar, or a spout", "lid-on": "the lid on", "pour-through": "a second, cold pot",
 		"liquid": "liquid", "snow": "snow", "ice": "ice",

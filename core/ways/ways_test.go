@@ -132,6 +132,17 @@ func TestWhatDoesNotGoTogetherIsNotOffered(t *testing.T) {
 	plastic := gear.Item{Name: "Plastic jug", Kind: gear.Vessel, MassG: 80, LengthMm: new(120.0), HeightMm: new(120.0), CapacityMl: new(900.0), Material: "plastic"}
 	f := of(t, at(0, "boil"), append(slices.Clone(items), plastic), Balanced)
 	assert.Contains(t, way(t, f, "pot").Not, "burns on")
+	// Of typical sizes nobody knows: they are tried at home, and forbid nothing.
+	f = of(t, at(0, "boil"), append(slices.Clone(items), have(t, "Titanium pot, 1 L")...), Balanced)
+	assert.Empty(t, way(t, f, "slow-drip").Not)
+	said := ""
+	for _, j := range way(t, f, "slow-drip").Fit.Joints {
+		said += j.Text
+	}
+	assert.Contains(t, said, "both sizes are typical ones. Try it at home.")
+	for i := range items {
+		items[i].Typical = false
+	}
 	f = of(t, at(0, "boil"), append(slices.Clone(items), have(t, "Titanium pot, 1 L")...), Balanced)
 	assert.Contains(t, way(t, f, "slow-drip").Not, "falls into")
 	f = of(t, at(0, "boil"), append(slices.Clone(items), have(t, "Titanium pot, 1 L", "Stick across the rim")...), Balanced)

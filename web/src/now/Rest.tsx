@@ -24,9 +24,13 @@ export function Questions({ catalogue, h }: Props) {
   const cup = catalogue.fields.find((f) => f.path === "cup_ml");
   const toggle = (ids: number[]) =>
     h.set({
-      have: ids.every((id) => h.have.includes(id))
-        ? h.have.filter((id) => !ids.includes(id))
-        : [...h.have, ...ids.filter((id) => !h.have.includes(id))],
+      // Of what is only assumed, a first tap says that it is there.
+      have:
+        !here.have && h.shelf?.length === 0 && ids.every((id) => h.have.includes(id))
+          ? h.have
+          : ids.every((id) => h.have.includes(id))
+            ? h.have.filter((id) => !ids.includes(id))
+            : [...h.have, ...ids.filter((id) => !h.have.includes(id))],
     });
   return (
     <>
