@@ -16,19 +16,33 @@ type EveryIn struct {
 	Meal   string `json:"meal" enum:"morning,evening"`
 	Method string `json:"method,omitempty" maxLength:"40" doc:"Where it is possible; the best way of each stop where it is not, and when left out"`
 	School string `json:"school,omitempty" maxLength:"40"`
+	// Preview asks what would be made, and makes nothing.
+	Preview bool `json:"preview,omitempty" doc:"Say what would be made, and make nothing"`
+}
+
+// Would is a brew that is made, or would be.
+type Would struct {
+	Stop   string  `json:"stop"`
+	Day    int     `json:"day"`
+	At     string  `json:"at"`
+	Method string  `json:"method"`
+	School string  `json:"school"`
+	DoseG  float64 `json:"dose_g"`
+	TotalS float64 `json:"total_s" doc:"From the first thing to do until all is served"`
 }
 
 // EveryOut is what was made of it.
 type EveryOut struct {
-	Made []Brew   `json:"made"`
-	Said []string `json:"said" doc:"What was left out, or is made another way, and why"`
+	Made  []Brew   `json:"made"`
+	Would []Would  `json:"would" doc:"What is made, or on a preview would be"`
+	Said  []string `json:"said" doc:"What was left out, or is made another way, and why"`
 }
 
 // Every makes a brew on every morning or evening of a trip that has none: all of them or
 // none. Each takes the way that was asked where that is possible there, and else the best
 // one with what goes along.
 func (a App) Every(ctx context.Context, id int64, in EveryIn) (EveryOut, error) {
-	out := EveryOut{Made: []Brew{}, Said: []string{}}
+	out := EveryOut{Made: []Brew{}, Would: []Would{}, Said: []string{}}
 	if in.Method != "" {
 		var school *string
 		if in.School != "" {
@@ -45,6 +59,10 @@ func (a App) Every(ctx context.Context, id int64, in EveryIn) (EveryOut, error) 
 	have, along, err := a.goingAlong(ctx, id)
 	if err != nil {
 		return out, err
+	}
+	if len(have) == 0 && in.Method == "" {
+		have = gear.Assumed()
+		out.Said = append(out.Said, "Nothing is on your shelf: a pot, a grinder and mugs are taken to be there")
 	}
 	meal := trip.Meals[0]
 	if in.Meal == "evening" {
@@ -68,7 +86,18 @@ func (a App) Every(ctx context.Context, id int64, in EveryIn) (EveryOut, error) 
 		if err != nil {
 			return out, err
 		}
+		would := Would{Stop: stops[i].Name, Day: t.Stops[i].Day, At: meal.At, Method: q.Method, DoseG: *p.DoseG}
+		if p.TotalS != nil {
+			would.TotalS = *p.TotalS
+		}
+		if p.Request.School != nil {
+			would.School = *p.Request.School
+		}
+		out.Would = append(out.Would, would)
 		brews, plans = append(brews, Brew{StopID: stops[i].ID, Name: meal.Name, At: meal.At, Request: *q}), append(plans, p)
+	}
+	if in.Preview {
+		return out, nil
 	}
 	out.Made, err = a.AddBrews(ctx, brews, plans)
 	return out, err

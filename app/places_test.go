@@ -146,6 +146,10 @@ func TestEveryMorning(t *testing.T) {
 		_, err := a.InsertStop(ctx, st)
 		require.NoError(t, err)
 	}
+	look, err := a.Every(ctx, id, app.EveryIn{Meal: "morning", Preview: true})
+	require.NoError(t, err)
+	assert.Empty(t, look.Made, "a look makes nothing")
+	require.Len(t, look.Would, 3)
 	out, err := a.Every(ctx, id, app.EveryIn{Meal: "morning", Method: "moka"})
 	require.NoError(t, err)
 	require.Len(t, out.Made, 3, "one a day, and day 2 has two stops")

@@ -45,6 +45,28 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.fill("To carry", kb.Delete)
 	p.see("serves all 15 brews")
 
+	// What is tried is not the trip's kit until it is used; the list of things opens inside
+	// the window.
+	kept := func() int {
+		var k struct{ Items []int64 }
+		send(t, app.base, "GET", "/trips/1/kit", nil, &k)
+		return len(k.Items)
+	}
+	p.do(chromedp.Click(chromedp.CSS(`[aria-label="Add from the shelf"]`)))
+	p.until("see the list inside the window", func() bool {
+		return p.js(`(() => { const d = [...document.querySelectorAll(".ant-select-dropdown")].find(e => e.getClientRects().length > 0 && e.innerText); if (!d) return "";
+			const r = d.getBoundingClientRect(); return r.top >= 0 && r.bottom <= innerHeight && r.right <= innerWidth ? "in" : "out" })()`) == "in"
+	})
+	p.clickKind("Moka pot, small", ".ant-select-item-option")
+	p.see("tried, not the trip’s yet")
+	assert.Zero(t, kept())
+	p.open("/trips/1/kit")
+	p.see("tried, not the trip’s yet")
+	p.click("Back to the best kit")
+	p.see("the best from your shelf")
+	p.see("serves all 15 brews")
+	assert.Zero(t, kept())
+
 	// A kit of one's own: the slow drip in place of the dripper does not sit on
 	// the wide mug.
 	p.click("Take this kit")

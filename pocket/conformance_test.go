@@ -379,3 +379,24 @@ var revisions = regexp.MustCompile(`"revision":\d+`)
 
 // unrevised is a text without how often its records were changed.
 func unrevised(s string) string { return timeless(revisions.ReplaceAllString(s, "")) }
+
+// With nothing on the shelf a trip plans the usual ways: nobody has made a concentrate.
+func TestEveryMorningWithNothingOnTheShelf(t *testing.T) {
+	both(t, func(t *testing.T, a app.App) {
+		id, _, b := aTrip(t, a)
+		require.NoError(t, a.DeleteBrew(t.Context(), b.ID))
+		look, err := a.Every(t.Context(), id, app.EveryIn{Meal: "morning", Preview: true})
+		require.NoError(t, err)
+		assert.Empty(t, look.Made, "a look makes nothing")
+		require.NotEmpty(t, look.Would)
+		require.NotEmpty(t, look.Said)
+		assert.Contains(t, look.Said[0], "a pot, a grinder and mugs are taken to be there")
+		out, err := a.Every(t.Context(), id, app.EveryIn{Meal: "morning"})
+		require.NoError(t, err)
+		require.Len(t, out.Made, len(look.Would))
+		for i, m := range out.Made {
+			assert.Equal(t, look.Would[i].Method, m.Request.Method)
+			assert.NotContains(t, []string{"serve-concentrate", "cold-concentrate"}, m.Request.Method)
+		}
+	})
+}

@@ -246,6 +246,21 @@ func (i Item) VolumeMl() (float64, bool) {
 
 func p(v float64) *float64 { return &v }
 
+// Assumed is what is taken to be there of somebody who has no shelf and says nothing: a
+// pot, a grinder and cups, and something to light under the pot.
+func Assumed() []Item {
+	var out []Item
+	for _, kind := range []Kind{Vessel, Grinder, Cup, Burner} {
+		for _, i := range Starter() {
+			if i.Kind == kind {
+				out = append(out, i)
+				break
+			}
+		}
+	}
+	return out
+}
+
 // Starter is a shelf of plain generic gear. Its figures are typical, from
 // memory, and each says so.
 func Starter() []Item {

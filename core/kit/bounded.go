@@ -128,7 +128,7 @@ func (in *instance) floor() (low point, weighted float64) {
 				}
 				seconds += math.Max(quick, o.prepS) + lightingS
 				if d.ownFuel && !d.fire {
-					w.mass += fuel * d.times * in.reserve * bottle
+					w.mass += fuel * d.times * in.reserve * in.leastCounts
 				}
 			}
 			if d.ownCoffee {

@@ -189,7 +189,8 @@ func (in *instance) kit(e *entry) Kit {
 	for _, i := range in.itemsOf(e) {
 		k.Items = append(k.Items, in.items[i].ID)
 	}
-	k.GearG = in.tableOf(e).gear[oMass]
+	t := in.tableOf(e)
+	k.GearG = t.gear[oMass] - t.can
 	for _, c := range e.brewers {
 		k.GearG += in.items[in.brewers[c]].MassG
 	}

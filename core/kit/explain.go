@@ -20,6 +20,9 @@ func (in *instance) reasons(c *Answer, f *found) {
 	}
 	b := f.best
 	say(quantity.UpperFirst(in.name(b))+" serves "+quantity.Either(in.weight == 1, "the one brew", "all {0} brews")+": cups of {1} points on average, {2} to carry, {3} a brew.", num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), mins(b.p[oTime]))
+	if n := in.items[b.base.cup].Pieces(); n < in.people {
+		say("There are {0} of one kind of cup for {1} people: you drink in turn. Add up your cups on the shelf if there are more.", num(n), num(in.people))
+	}
 	light, cup := &f.front[0], &f.front[0]
 	for i := range f.front {
 		if f.front[i].p[oCup] < cup.p[oCup]-1e-9 {
@@ -231,7 +234,7 @@ func (in *instance) whyNever(k int) string {
 		}
 		return "serves no brew of this trip."
 	}
-	if it.Kind == gear.Cup && it.Pieces() < in.people {
+	if it.Kind == gear.Cup && it.Pieces() < math.Min(in.people, in.mostCups) {
 		return fmt.Sprintf("is too few: %g for %g people.", it.Pieces(), in.people)
 	}
 	return "is in no kit that serves the trip within the limits."
@@ -257,8 +260,8 @@ func (in *instance) diagnose(ctx context.Context, c *Answer, f *found, shelf []g
 	}
 	bases := in.bases()
 	if len(bases) == 0 {
-		few := fmt.Sprintf("There is no kind of cup of which there are %g.", in.people)
-		c.Blocked = append(c.Blocked, Blocked{Stop: in.demands[0].stop, Brew: in.demands[0].brew.ID, Name: in.demands[0].brew.Name, Why: few, Remedy: fmt.Sprintf("Add %g cups of one kind to the shelf.", in.people)})
+		few := "There is no cup on the shelf."
+		c.Blocked = append(c.Blocked, Blocked{Stop: in.demands[0].stop, Brew: in.demands[0].brew.ID, Name: in.demands[0].brew.Name, Why: few, Remedy: "Add a cup to the shelf, and how many there are."})
 		return
 	}
 	remedies := map[string]string{}

@@ -101,25 +101,28 @@ const none = -1
 
 // instance is a trip and a shelf as numbers.
 type instance struct {
-	items    []gear.Item
-	wishes   Wishes
-	weights  Weights
-	trip     trip.Trip
-	demands  []demand
-	weight   float64 // occurrences in all
-	reserve  float64 // of fuel, over what is needed: the trip's own
-	brewers  []int
-	vessels  []int
-	burners  []int
-	grinders []int
-	scales   []int
-	cups     []int
-	support  int
-	server   int // the lightest that holds what runs into it at once
-	people   float64
-	must     map[int]bool
-	paperNo  map[int]int // of the papers among the items
-	gone     map[int]int // grinders and scales that another outdoes, by which
+	items       []gear.Item
+	wishes      Wishes
+	weights     Weights
+	trip        trip.Trip
+	demands     []demand
+	weight      float64 // occurrences in all
+	reserve     float64 // of fuel, over what is needed: the trip's own
+	brewers     []int
+	vessels     []int
+	burners     []int
+	grinders    []int
+	scales      []int
+	cups        []int
+	support     int
+	server      int // the lightest that holds what runs into it at once
+	people      float64
+	mostCups    float64 // of one kind: where they are fewer than the people, these drink in turn
+	gasG        float64 // about what the trip burns of carried gas
+	leastCounts float64 // the least that a gram of fuel counts in any kit
+	must        map[int]bool
+	paperNo     map[int]int // of the papers among the items
+	gone        map[int]int // grinders and scales that another outdoes, by which
 	// vu is the heating of a demand's option in a vessel over a burner.
 	vu      [][][]heating // by demand and option, of each vessel (or none) over each burner (or none)
 	place   map[int]int   // of a vessel or a burner in its list, from 1
@@ -219,6 +222,14 @@ func build(ctx context.Context, t trip.Trip, items []gear.Item, w Wishes) (*inst
 	in.plan(ctx)
 	in.chooseServer()
 	in.heat(ctx)
+	in.gasG = in.gasNeeded()
+	in.leastCounts = bottle
+	for _, u := range in.burners {
+		in.leastCounts = math.Min(in.leastCounts, in.carriedIn(u)*in.counts(u))
+	}
+	for _, c := range in.cups {
+		in.mostCups = math.Max(in.mostCups, in.items[c].Pieces())
+	}
 	for i := range in.demands {
 		in.looks += len(in.demands[i].options)
 	}

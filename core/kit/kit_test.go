@@ -287,7 +287,7 @@ func brute(in *instance) (front []point, best *float64) {
 				b.server = true
 			}
 		}
-		if !ok || b.cup == none || len(brewers) > maxBrewers || in.items[b.cup].Pieces() < in.people {
+		if !ok || b.cup == none || len(brewers) > maxBrewers || in.items[b.cup].Pieces() < math.Min(in.people, in.mostCups) {
 			continue
 		}
 		p, ok := judge(in, b, brewers)
@@ -314,7 +314,10 @@ func judge(in *instance, b base, brewers []int) (p point, ok bool) {
 			p[oFuss] += float64(len(in.items[k].Parts))
 		}
 	}
-	p[oMass] += in.people * in.items[b.cup].MassG
+	p[oMass] += math.Min(in.people, in.items[b.cup].Pieces()) * in.items[b.cup].MassG
+	if b.burner != none && strings.HasPrefix(in.items[b.burner].Type, "canister") && in.gasG > 0 {
+		p[oMass] += 368 // of a canister of 230 g, whole
+	}
 	p[oFuss] += float64(len(in.items[b.cup].Parts))
 	if b.support {
 		p[oMass] += in.items[in.support].MassG
@@ -976,4 +979,58 @@ func BenchmarkCrowded(b *testing.B) {
 			}
 		})
 	}
+}
+
+// Where no kind of cup is enough for all, people drink in turn, and it is said.
+func TestTooFewCupsAreDrunkFromInTurn(t *testing.T) {
+	four := journey()
+	four.People = 4
+	for i := range four.Stops {
+		for k := range four.Stops[i].Brews {
+			four.Stops[i].Brews[k].Request.Drinkers = ptr(4.0)
+		}
+	}
+	list := shelf()
+	for i := range list {
+		if list[i].Kind == gear.Cup {
+			list[i].Count = ptr(2.0)
+		}
+	}
+	c := choose(t, four, list, Wishes{})
+	require.NotNil(t, c.Best, "%v", c.Blocked)
+	said := ""
+	for _, r := range c.Reasons {
+		said += r.Text + " "
+	}
+	assert.Contains(t, said, "There are 2 of one kind of cup for 4 people: you drink in turn.")
+	for i := range list {
+		list[i].Count = nil
+		if list[i].Kind == gear.Cup {
+			list[i].Count = ptr(4.0)
+		}
+	}
+	said = ""
+	for _, r := range choose(t, four, list, Wishes{}).Reasons {
+		said += r.Text + " "
+	}
+	assert.NotContains(t, said, "in turn")
+}
+
+// A canister is carried whole, however little of it is burned.
+func TestACanisterIsCarriedWhole(t *testing.T) {
+	c := choose(t, journey(), without(shelf(), func(i gear.Item) bool { return i.Kind == gear.Burner && i.Type != "canister" }), Wishes{})
+	require.NotNil(t, c.Best)
+	fuel := 0.0
+	for _, s := range c.Best.Brews {
+		fuel += s.FuelG
+	}
+	require.Less(t, fuel, 150.0)
+	can := 0.0
+	for _, in := range c.Working["kit.used_g"].Inputs {
+		if in.Label == "A canister, whole" {
+			can = *in.Value
+		}
+	}
+	assert.InDelta(t, 368, can, 1e-9, "230 g of gas and its steel")
+	assert.Greater(t, c.Best.UsedG, 368.0)
 }

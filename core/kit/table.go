@@ -13,6 +13,7 @@ import (
 // of gas, 0.15 of a bottle.
 const (
 	gasCan = 1.6
+	canG   = 230 // of gas in a usual canister
 	bottle = 1.15
 )
 
@@ -78,6 +79,7 @@ type table struct {
 	ways       [][]way // [demand][brewer or none]
 	gear       point   // of the base's own items; cup and time of the whole are 0
 	vol, price float64
+	can        float64 // of the mass, a whole canister
 	// The same, ready to be summed: the order of a demand's ways from the best,
 	// and what each adds to the objectives. Row by row, a column a brewer.
 	rank  []int16
@@ -107,7 +109,7 @@ func (in *instance) bases() []base {
 	for _, v := range choices(in.vessels) {
 		for _, u := range choices(in.burners) {
 			for _, c := range in.cups {
-				if in.items[c].Pieces() < in.people {
+				if in.items[c].Pieces() < math.Min(in.people, in.mostCups) {
 					continue
 				}
 				for _, t := range supports {
@@ -149,7 +151,13 @@ func (in *instance) bare(b base) *table {
 	for _, k := range []int{b.vessel, b.burner, b.grinder, b.scale} {
 		in.add(t, k, 1)
 	}
-	in.add(t, b.cup, in.people)
+	in.add(t, b.cup, math.Min(in.people, in.items[b.cup].Pieces()))
+	if in.gasG > 0 && in.carriedIn(b.burner) == gasCan {
+		// Nobody carries a part of a canister: the first is carried whole, and what the trip
+		// burns beyond it counts by its gas.
+		t.can = canG * gasCan
+		t.gear[oMass] += t.can
+	}
 	if b.support {
 		in.add(t, in.support, 1)
 	}
@@ -304,7 +312,7 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 		seconds += math.Max(h.seconds, o.prepS) + lightingS
 		w.fuelG = h.fuelG * d.times
 		if d.ownFuel {
-			w.mass += w.fuelG * in.reserve * in.carriedIn(ui)
+			w.mass += w.fuelG * in.reserve * in.carriedIn(ui) * in.counts(ui)
 		}
 	}
 	seconds += in.refilling(o, b)
@@ -379,6 +387,41 @@ func (in *instance) carriedIn(burner int) float64 {
 		return gasCan
 	}
 	return bottle
+}
+
+// counts is the share of a burner's fuel that counts brew by brew: all of it from a bottle,
+// and of gas what the first canister does not hold.
+func (in *instance) counts(burner int) float64 {
+	if in.carriedIn(burner) != gasCan || in.gasG == 0 {
+		return 1
+	}
+	return math.Max(0, 1-canG/in.gasG)
+}
+
+// gasNeeded is about how much gas the trip burns of what is carried, in g: each brew by the
+// way that takes the least.
+func (in *instance) gasNeeded() float64 {
+	sum := 0.0
+	for i := range in.demands {
+		d := &in.demands[i]
+		if !d.ownFuel || d.urn || d.socket || d.fire {
+			continue
+		}
+		least := math.Inf(1)
+		for oi := range d.options {
+			if rows := in.vu[d.like]; rows != nil && d.options[oi].hot {
+				for _, h := range rows[oi] {
+					if h.ok && h.fuelG > 0 {
+						least = math.Min(least, h.fuelG)
+					}
+				}
+			}
+		}
+		if !math.IsInf(least, 1) {
+			sum += least * d.times * in.reserve
+		}
+	}
+	return sum
 }
 
 func b2f(v bool) float64 {

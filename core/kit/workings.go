@@ -33,6 +33,9 @@ func (in *instance) workings(e *entry, k Kit) working.Sheet {
 		}
 	}
 	var used, cups, times []working.Input
+	if can := in.tableOf(e).can; can > 0 {
+		used = append(used, working.Num("A canister, whole", can, quantity.Gram, ""))
+	}
 	mess := 0.0
 	for i := range in.demands {
 		d := &in.demands[i]
@@ -55,7 +58,7 @@ func (in *instance) workings(e *entry, k Kit) working.Sheet {
 	fuss = append(fuss, working.Num("Mess and papers, mean of the brews", mess, quantity.Point, ""))
 	put("kit.gear_g", "Gear", k.GearG, quantity.Gram, working.Chosen, "your shelf; typical masses are from memory", "the masses of the pieces, a cup for each person", masses)
 	put("kit.used_g", "Coffee, fuel, papers", k.UsedG, quantity.Gram, working.Practice, "doses and fuel as planned; containers from memory",
-		"for each brew until it can be bought: its coffee, its fuel with the trip's reserve and the can or bottle that it comes in, its papers; and at the worst carry its water for rinsing and washing", used)
+		"for each brew until it can be bought: its coffee, its fuel with the trip's reserve and the bottle that it comes in, or a whole canister of 230 g of gas and what is burned beyond it, its papers; and at the worst carry its water for rinsing and washing", used)
 	put("kit.mass_g", "To carry", k.MassG, quantity.Gram, working.Practice, "mass balance", "gear, and what is used up until it can be bought",
 		[]working.Input{working.Num("Gear", k.GearG, quantity.Gram, "kit.gear_g"), working.Num("Coffee, fuel, papers", k.UsedG, quantity.Gram, "kit.used_g")})
 	put("kit.volume_ml", "Bulk, not nested", k.VolumeMl, quantity.Millilitre, working.Chosen, "the dimensions on your shelf", "the pieces as cylinders and boxes, side by side; those without dimensions are not counted", volumes)

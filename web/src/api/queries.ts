@@ -184,6 +184,17 @@ export const moveBrew = (brew: number, body: Schemas["Elsewhere"]) =>
 export const addEvery = (trip: number, body: Schemas["EveryIn"]) =>
   must(api.POST("/trips/{trip}/brews/every", { params: { path: { trip } }, body }));
 
+/** What would be made of every morning or evening; nothing is made. */
+export const useEveryPreview = (trip: number, body: Schemas["EveryIn"]) =>
+  useLastGood(
+    useQuery({
+      queryKey: ["every", trip, body],
+      placeholderData: keepPreviousData,
+      retry: false,
+      queryFn: () => addEvery(trip, { ...body, preview: true }),
+    }),
+  );
+
 export const useNewBrew = (stop: number, method: string, school: string) =>
   useQuery({
     queryKey: ["new-brew", stop, method, school],

@@ -3455,10 +3455,10 @@ export interface components {
              */
             canister_g?: number;
             /**
-             * @description sign: what was waited for is there (it boils, the reading is reached, it is drained); skip-boil: go without the boil that makes the water safe; off-boil: it no longer boils, and that boil does not count
+             * @description sign: what was waited for is there (it boils, the reading is reached, it is drained); skip-boil: go without the boil that makes the water safe; off-boil: it no longer boils, and that boil does not count; contact: the first water is seen, later than it was said to be poured
              * @enum {string}
              */
-            kind: "start" | "next" | "back" | "pause" | "resume" | "sign" | "reading" | "skip-boil" | "off-boil";
+            kind: "start" | "next" | "back" | "pause" | "resume" | "sign" | "reading" | "skip-boil" | "off-boil" | "contact";
             /** @description Back to the beginning of the step that is on, where it has been on for a while */
             rewind?: boolean;
             /**
@@ -3491,12 +3491,16 @@ export interface components {
             meal: "morning" | "evening";
             /** @description Where it is possible; the best way of each stop where it is not, and when left out */
             method?: string;
+            /** @description Say what would be made, and make nothing */
+            preview?: boolean;
             school?: string;
         };
         EveryOut: {
             made: components["schemas"]["Brew"][];
             /** @description What was left out, or is made another way, and why */
             said: string[];
+            /** @description What is made, or on a preview would be */
+            would: components["schemas"]["Would"][];
         };
         Excluded: {
             /** Format: int64 */
@@ -4848,10 +4852,10 @@ export interface components {
             planned: number;
             step: string;
             /**
-             * @description water_c at first contact; poured_g when a pour has ended; late_s of a step; boil_s of the boil; safe_boil_s of the boil that makes the water safe, where it was skipped; drain_s of the drawdown
+             * @description water_c at first contact; poured_g when a pour has ended; zeroed_g in the scale, zeroed on the way; late_s of a step; boil_s of the boil; safe_boil_s of the boil that makes the water safe, where it was skipped; drain_s of the drawdown
              * @enum {string}
              */
-            what: "water_c" | "slurry_c" | "poured_g" | "late_s" | "boil_s" | "safe_boil_s" | "drain_s";
+            what: "water_c" | "slurry_c" | "poured_g" | "zeroed_g" | "late_s" | "boil_s" | "safe_boil_s" | "drain_s";
         };
         OneChange: {
             /**
@@ -5370,6 +5374,8 @@ export interface components {
             events: components["schemas"]["Event"][];
             /** Format: double */
             from_s?: number;
+            /** @description It was over by then */
+            over?: boolean;
             scale_g?: number[][];
             /** @description When an instrument read nothing */
             silent?: components["schemas"]["Silence"];
@@ -5420,7 +5426,7 @@ export interface components {
             cup_ml?: number;
             /**
              * Format: double
-             * @description Water to one part of concentrate; Parts of water to one of concentrate, where one is made or served; when left out: 3
+             * @description Water to one part of concentrate; Parts of water to one of concentrate, where one is made or served; left out, as many as make it as strong as wished
              */
             dilution?: number;
             /**
@@ -6723,6 +6729,21 @@ export interface components {
         };
         WordsIn: {
             words: string;
+        };
+        Would: {
+            at: string;
+            /** Format: int64 */
+            day: number;
+            /** Format: double */
+            dose_g: number;
+            method: string;
+            school: string;
+            stop: string;
+            /**
+             * Format: double
+             * @description From the first thing to do until all is served
+             */
+            total_s: number;
         };
     };
     responses: never;

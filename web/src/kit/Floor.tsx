@@ -1,4 +1,4 @@
-import { Button, Dropdown } from "antd";
+import { Dropdown, Select } from "antd";
 import type { Schemas } from "../api/client";
 import { useSettings } from "../app/settings";
 import { useWidth } from "../app/useWidth";
@@ -59,6 +59,7 @@ export function Floor({
               key={item.id}
               trigger={["click"]}
               menu={{
+                style: { maxHeight: "50vh", overflowY: "auto" },
                 items: [
                   ...others.map((o) => ({
                     key: String(o.id),
@@ -95,20 +96,25 @@ export function Floor({
           );
         })}
       </div>
-      <Dropdown
-        trigger={["click"]}
-        menu={{
-          items: rest.map((g) => ({
-            key: String(g.id),
-            label: `${g.name}, ${inWords(g.mass_g, "g", system)}`,
-            onClick: () => onAdd(g),
-          })),
+      <Select<number>
+        size="small"
+        style={{ width: 220 }}
+        aria-label="Add from the shelf"
+        placeholder="Add from the shelf"
+        disabled={rest.length === 0}
+        value={null}
+        popupMatchSelectWidth={false}
+        showSearch={{ optionFilterProp: "label" }}
+        options={rest.map((g) => ({
+          value: g.id as number,
+          label: `${g.name}, ${inWords(g.mass_g, "g", system)}`,
+          title: g.name,
+        }))}
+        onChange={(id) => {
+          const item = rest.find((g) => g.id === id);
+          if (item) onAdd(item);
         }}
-      >
-        <Button size="small" disabled={rest.length === 0}>
-          Add from the shelf
-        </Button>
-      </Dropdown>
+      />
       <ul className="sr">
         {joints.map((j, i) => (
           <li key={i}>

@@ -16,6 +16,7 @@ import {
 import { saveBrew, saveKit } from "../api/change";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
+import { useStored } from "../app/useStored";
 import { useOfferUndo } from "../app/useUndo";
 import { CellFig, PlanFig } from "../units/Fig";
 import { counted, inWords, say } from "../units/units";
@@ -61,6 +62,16 @@ const unapply = (before: Schemas["BrewBefore"][]) =>
     }),
   );
 
+const readTried = (text: string | null): number[] | undefined => {
+  try {
+    const v = JSON.parse(text ?? "null") as unknown;
+    return Array.isArray(v) && v.length > 0 && v.every((n) => typeof n === "number") ? v : undefined;
+  } catch {
+    return undefined;
+  }
+};
+const writeTried = (v: number[] | undefined) => (v ? JSON.stringify(v) : null);
+
 function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: TripKit; plan: TripPlan }) {
   const { system } = useSettings();
   const catalogue = useCatalogue();
@@ -72,8 +83,12 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
   const offer = useOfferUndo();
   const [wishes, setWishes] = useState(kept.wishes);
   const chosen = useChosenKit(trip.id, wishes, gear.length > 0 && trip.brews.length > 0);
-  const own = kept.items.length > 0;
-  const laid = useLaidKit(trip.id, { items: kept.items, wishes }, own, kept.lost);
+  // What is tried out is not the trip's kit until it is used.
+  const { value: tried, set: setTried } = useStored(`kit.tried.${trip.id}`, readTried, writeTried);
+  const trying = kept.items.length === 0 && tried !== undefined;
+  const items = trying ? tried : kept.items;
+  const own = items.length > 0;
+  const laid = useLaidKit(trip.id, { items, wishes }, own, kept.lost);
   const client = useQueryClient();
   // Changes come faster than answers: they are sent one after another, each from what
   // the one before it left, and shown at once.
@@ -98,11 +113,14 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
       { onSuccess: (now) => said && offer(`kit-${trip.id}`, said, () => saveKit(trip.id, now, before)) },
     );
   };
+  /** Other things go along: at once in a kit that is the trip's, and else as a trial. */
+  const lay = (to: number[], said: string) =>
+    kept.items.length > 0 ? put({ items: to }, said) : setTried(to);
   const answer = own ? laid.data?.answer : chosen.data;
   const best = answer?.best;
   // Points that no brew loses tell nothing.
   const tellsCups = best?.brews.some((b) => b.cup < 99.5) ?? false;
-  const ids = useMemo(() => new Set(best?.items ?? (own ? kept.items : [])), [best, own, kept.items]);
+  const ids = useMemo(() => new Set(best?.items ?? (own ? items : [])), [best, own, items]);
   const taken = gear.filter((g) => ids.has(g.id as number));
   const packing = useTripPlan(
     trip.id,
@@ -136,11 +154,11 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
       </div>
     );
   const swap = (from: Item, to: Item | undefined) => {
-    const items = [...ids].filter((i) => i !== from.id);
-    if (to?.id) items.push(to.id);
-    put({ items }, to ? `${to.name} in place of ${from.name}` : `${from.name} stays at home`);
+    const next = [...ids].filter((i) => i !== from.id);
+    if (to?.id) next.push(to.id);
+    lay(next, to ? `${to.name} in place of ${from.name}` : `${from.name} stays at home`);
   };
-  const add = (item: Item) => put({ items: [...ids, item.id as number] }, `${item.name} goes along`);
+  const add = (item: Item) => lay([...ids, item.id as number], `${item.name} goes along`);
 
   return (
     <WorkingContext.Provider value={working}>
@@ -148,7 +166,9 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
         <aside className="rail" aria-label="What it comes to">
           <h1>
             Kit
-            <small>{own ? "as you laid it out" : "the best from your shelf"}</small>
+            <small>
+              {trying ? "tried, not the trip’s yet" : own ? "as you laid it out" : "the best from your shelf"}
+            </small>
           </h1>
           {best && sheet && <Sums answer={{ working: sheet }} />}
           <WishesForm
@@ -163,8 +183,23 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
           <div className="heading">
             <h2>{trip.name}</h2>
             <span className="grow" />
+            {trying && (
+              <Button
+                type="primary"
+                onClick={() => {
+                  put({ items: [...ids] }, "This kit is the trip’s now");
+                  setTried(undefined);
+                }}
+              >
+                Use this kit
+              </Button>
+            )}
             {own ? (
-              <Button onClick={() => put({ items: [] }, "Back to the best kit")}>Back to the best kit</Button>
+              <Button
+                onClick={() => (trying ? setTried(undefined) : put({ items: [] }, "Back to the best kit"))}
+              >
+                Back to the best kit
+              </Button>
             ) : (
               best && (
                 <Button type="primary" onClick={() => put({ items: best.items }, "This kit is yours now")}>
@@ -247,7 +282,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                   front={chosen.data.front}
                   shown={best ?? undefined}
                   name={nameOf}
-                  onPick={(k) => put({ items: k.items }, "That kit is laid out now")}
+                  onPick={(k) => lay(k.items, "That kit is laid out now")}
                 />
               )}
               {!own && (
@@ -320,7 +355,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
             </section>
             <Packing plan={packing.data ?? plan} kept={kept} onTick={(packed) => put({ packed })} />
           </div>
-          {own && (
+          {own && !trying && (
             <Losses trip={trip} items={taken} kept={kept} onChange={(lost) => put({ lost }, "Noted")} />
           )}
         </section>

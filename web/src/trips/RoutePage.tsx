@@ -13,9 +13,8 @@ import { nights } from "../ribbon/places";
 import { counted, inWords } from "../units/units";
 import { hasDraft } from "../plan/useDraft";
 import { Exports } from "./Exports";
-import { StopForm, TripForm } from "./LazyStopForm";
+import { EveryPanel, StopForm, TripForm } from "./LazyStopForm";
 import { useArrange } from "./useArrange";
-import { useEvery } from "./useEvery";
 import { altitudeInWords, boilInWords, heatInWords, isDry, waterInWords } from "./words";
 import "./trips.css";
 
@@ -38,7 +37,7 @@ function Route({ trip: t }: { trip: TripOut }) {
   const [after, setAfter] = useState<StopOut>();
   const arrange = useArrange(t);
   const removeWithUndo = useRemove();
-  const every = useEvery(t.id);
+  const [every, setEvery] = useState<"morning" | "evening">();
   const chosen = search
     .get("add")
     ?.split(",")
@@ -62,13 +61,14 @@ function Route({ trip: t }: { trip: TripOut }) {
           <Menu
             label="Brews…"
             items={[
-              { label: "A brew every morning", onClick: () => every("morning") },
-              { label: "A brew every evening", onClick: () => every("evening") },
+              { label: "A brew every morning…", onClick: () => setEvery("morning") },
+              { label: "A brew every evening…", onClick: () => setEvery("evening") },
             ]}
           />
         )}
         <Exports trip={t} />
       </div>
+      {every && <EveryPanel trip={t.id} meal={every} onClose={() => setEvery(undefined)} />}
       {arrange.error && <Trouble error={arrange.error} />}
       {t.stops.length === 0 ? (
         <p className="empty">
