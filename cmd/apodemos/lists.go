@@ -78,7 +78,7 @@ func logCommand() *cobra.Command {
 			if l.Mark != nil {
 				mark = fmt.Sprintf("%g", *l.Mark)
 			}
-			rows = append(rows, []string{moment(l.BrewedAt), l.StopName, nameOf(l.Method), p.figure(quantity.Of(l.DoseG, quantity.Gram)), p.figure(quantity.Of(l.PouredMl, quantity.Millilitre)), mark, l.Says, l.Words})
+			rows = append(rows, []string{moment(l.BrewedAt), l.StopName, nameOf(l.Method), p.figure(quantity.Of(l.DoseG, quantity.Gram)), p.figure(quantity.Of(l.PouredMl, quantity.Gram)), mark, l.Says, l.Words})
 		}
 		p.table("No cup is written down yet.", []string{"brewed at", "place", "method", "coffee", "water", "mark", "says", "words"}, rows)
 	}, true)

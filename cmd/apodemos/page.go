@@ -125,11 +125,17 @@ func (p *leaf) figure(v quantity.Value) string {
 	if !p.us || !other {
 		return v.String()
 	}
-	decimals := u.decimals
+	decimals, step := u.decimals, math.Pow10(-u.decimals)
+	if v.Unit == quantity.Gram { // as the scale has it: a twentieth of an ounce, a tenth from four on
+		if step = 0.05; math.Abs(v.Value*u.of) >= 4 {
+			decimals, step = 1, 0.1
+		}
+	}
 	if v.Fine {
 		decimals = max(decimals, 1)
+		step = math.Pow10(-decimals)
 	}
-	n := quantity.RoundTo(v.Value*u.of+u.zero, math.Pow10(-decimals)) + 0 // no minus before nothing
+	n := quantity.RoundTo(v.Value*u.of+u.zero, step) + 0 // no minus before nothing
 	return strings.ReplaceAll(strconv.FormatFloat(n, 'f', decimals, 64), "-", "−") + " " + u.name
 }
 
@@ -202,7 +208,7 @@ func (p *leaf) plan(pl *brew.Plan) {
 	if pl.BoilC != nil {
 		boils = p.figure(quantity.Fine(*pl.BoilC, quantity.Celsius))
 	}
-	p.facts([2]string{"Coffee", p.of(pl.DoseG, quantity.Gram)}, [2]string{"Water poured", p.of(pl.Water.PouredMl, quantity.Millilitre)}, [2]string{"Drink", p.of(pl.DrinkMl, quantity.Millilitre)},
+	p.facts([2]string{"Coffee", p.of(pl.DoseG, quantity.Gram)}, [2]string{"Water poured", p.of(pl.Water.PouredMl, quantity.Either(pl.OnAScale(), quantity.Gram, quantity.Millilitre))}, [2]string{"Drink", p.of(pl.DrinkMl, quantity.Millilitre)},
 		[2]string{"Boils here at", boils}, [2]string{"Poured at", p.of(pl.StartC, quantity.Celsius)}, [2]string{"Contact", p.of(pl.ContactS, quantity.Second)}, [2]string{"In all", p.of(pl.TotalS, quantity.Second)}, [2]string{"Boil", p.say(pl.Boiling)})
 	if pl.Heat != nil {
 		p.facts([2]string{"Fuel", p.of(pl.Heat.FuelG, quantity.Gram)}, [2]string{"Energy", p.of(pl.Heat.EnergyWh, quantity.WattHour)})
@@ -224,7 +230,7 @@ func (p *leaf) plan(pl *brew.Plan) {
 		if st.Sign != "" {
 			text += " Until " + st.Sign + "."
 		}
-		p.line(fmt.Sprintf("  %7s  ", quantity.Clock(st.AtS)), text)
+		p.line(fmt.Sprintf("  %7s  ", quantity.Of(st.AtS, quantity.Second)), text)
 		// What can hurt stands where it does.
 		for _, c := range pl.Cautions {
 			if c.Step != "" && c.Step == string(st.ID) {

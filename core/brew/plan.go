@@ -91,6 +91,17 @@ func (p *Plan) Dissolved() Dissolved { return p.dissolved }
 // Lengths are the parts of how long it all takes.
 func (p *Plan) Lengths() Lengths { return p.lengths }
 
+// OnAScale reports whether its pours are weighed: then the water is told in g, as the
+// scale has it, and else in ml, as the eye does.
+func (p *Plan) OnAScale() bool {
+	for i := range p.Steps {
+		if s := &p.Steps[i]; s.Lane == method.Scale && s.Until == method.Weight {
+			return true
+		}
+	}
+	return false
+}
+
 // Decisions are what the stages decided, in their order: up to what makes up for this
 // stop, and after that.
 func (p *Plan) Decisions() (before, after []Decision) {

@@ -111,7 +111,10 @@ func (v Value) String() string {
 	}
 	step := v.step()
 	decimals := 0
-	if step < 1 {
+	switch {
+	case step < 0.1:
+		decimals = 2
+	case step < 1:
 		decimals = 1
 	}
 	text := strconv.FormatFloat(RoundTo(v.Value, step), 'f', decimals, 64)
@@ -154,7 +157,9 @@ func (v Value) step() float64 {
 		}
 	case GramPerL:
 		step = 0.5
-	case Bar, Kelvin, Percent, Litre, MlPerG, MJPerKg, None, Count:
+	case Bar, MilliPaS:
+		step = 0.01
+	case Kelvin, Percent, Litre, MlPerG, MJPerKg, None, Count:
 		step = 0.1
 	}
 	if v.Fine && step >= 1 {

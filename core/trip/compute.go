@@ -319,6 +319,7 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 	} else {
 		o.TotalS = l.BeforeS + p.Made().ContactS + l.ServingS + l.OthersS
 	}
+	o.Weighed = p.OnAScale()
 	if src := p.Request.Water.Source; src != nil {
 		o.water = *src
 	}

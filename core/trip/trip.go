@@ -215,6 +215,7 @@ type BrewTotals struct {
 	Filter    string          `json:"filter" doc:"Kind of paper; empty for none"`
 	Filters   float64         `json:"filters"`
 	Caffeine  float64         `json:"caffeine_mg" doc:"Each cup"`
+	Weighed   bool            `json:"weighed" doc:"Its pours are weighed: its water is told in g"`
 	TotalS    float64         `json:"total_s" doc:"From the first thing to do until all is served"`
 	WasteG    float64         `json:"waste_g"`
 	GasFromG  *float64        `json:"gas_from_g" doc:"In the canister before"`

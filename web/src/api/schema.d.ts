@@ -2564,6 +2564,8 @@ export interface components {
              * @description All of it, washing up included
              */
             water_ml: number;
+            /** @description Its pours are weighed: its water is told in g */
+            weighed: boolean;
         };
         Brewer: {
             /**

@@ -303,7 +303,7 @@ function Guide({
             data-testid="clock"
             data-position={Math.round(position)}
           >
-            {clock(position)}
+            {clock(position, 1)}
           </div>
           {going && cooling && plan.start_c !== null ? (
             <Pair
@@ -391,14 +391,14 @@ function Guide({
             {!atGate && stepLeft > 0 && (
               <p className="guide-until">
                 <span className="num" data-testid="left">
-                  {clock(stepLeft)} left
+                  {clock(stepLeft, 1)} left
                 </span>
               </p>
             )}
             {meanwhile.map((s) => (
               <p key={s.id} className="guide-meanwhile" data-testid="meanwhile">
                 <span className="quiet">Meanwhile</span> {instruction(s, plan, system)}{" "}
-                <span className="num">{clock(Math.max(s.at_s + s.for_s - position, 0))} left</span>
+                <span className="num">{clock(Math.max(s.at_s + s.for_s - position, 0), 1)} left</span>
               </p>
             ))}
           </>

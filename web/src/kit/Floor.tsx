@@ -100,16 +100,18 @@ export function Floor({
         size="small"
         style={{ width: 220 }}
         aria-label="Add from the shelf"
-        placeholder="Add from the shelf"
         disabled={rest.length === 0}
-        value={null}
+        value={0}
         popupMatchSelectWidth={false}
         showSearch={{ optionFilterProp: "label" }}
-        options={rest.map((g) => ({
-          value: g.id as number,
-          label: `${g.name}, ${inWords(g.mass_g, "g", system)}`,
-          title: g.name,
-        }))}
+        options={[
+          { value: 0, label: "Add from the shelf", title: "", disabled: true },
+          ...rest.map((g) => ({
+            value: g.id as number,
+            label: `${g.name}, ${inWords(g.mass_g, "g", system)}`,
+            title: g.name,
+          })),
+        ]}
         onChange={(id) => {
           const item = rest.find((g) => g.id === id);
           if (item) onAdd(item);

@@ -82,7 +82,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
     [
       "Poured",
       l.run?.water_g === undefined ? undefined : inWords(l.run.water_g, "ml", system),
-      inWords(l.poured_ml, "ml", system),
+      inWords(l.poured_ml, "g", system),
     ],
     [
       "Clicks",

@@ -57,7 +57,7 @@ export default function EntryPage() {
                   <span data-own-words>, {trip.data.stops.find((s) => s.id === b.stop_id)?.name}</span>
                 )}{" "}
                 · {inWords(b.stored.plan.dose_g ?? 0, "g", system)} to{" "}
-                {inWords(b.stored.plan.water.poured_ml ?? 0, "ml", system)}
+                {inWords(b.stored.plan.water.poured_ml ?? 0, "g", system)}
                 {b.request.coffee?.name && <span data-own-words> · {b.request.coffee.name}</span>}
               </p>
               {noticed.data && <Noticed noticed={noticed.data} brew={b} own={taste.run ?? {}} />}

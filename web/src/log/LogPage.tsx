@@ -322,7 +322,7 @@ export function Card({ entry: l, names }: { entry: LogEntry; names: Record<strin
       </span>
       <span className="num lb-numbers">
         {inWords(l.run?.dose_g ?? l.dose_g, "g", system)} :{" "}
-        {inWords(l.run?.water_g ?? l.poured_ml, "ml", system)}
+        {inWords(l.run?.water_g ?? l.poured_ml, "g", system)}
         {clicks !== null && clicks !== undefined && <> · {inWords(clicks, "clicks", system)}</>} ·{" "}
         {inWords(l.run?.start_c ?? l.start_c, "°C", system)}
       </span>

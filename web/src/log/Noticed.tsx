@@ -29,7 +29,7 @@ export function Noticed({
   const plan = brew.stored.plan;
   const lines: [string, number | undefined, number | null | undefined, string, boolean][] = [
     ["it took", had.contact_s, plan.contact_s, "s", own.contact_s === undefined],
-    ["there was poured", had.water_g, plan.water.poured_ml, "ml", own.water_g === undefined],
+    ["there was poured", had.water_g, plan.water.poured_ml, "g", own.water_g === undefined],
     ["the water was", had.start_c, plan.start_c, "°C", own.start_c === undefined],
   ];
   const shown = lines.filter(([, v, , , unsaid]) => v !== undefined && unsaid);

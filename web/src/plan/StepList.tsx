@@ -13,7 +13,7 @@ export const StepList = memo(function StepList({ plan, present }: { plan: Plan; 
         .map((s, i) => (
           <li key={s.id} className={present === s.id ? "step step-now" : "step"} data-step={s.id}>
             <span className="num step-no">{i + 1}</span>
-            <span className="num step-at">{clock(s.at_s, s.at_s < 0 ? 5 : 1)}</span>
+            <span className="num step-at">{clock(s.at_s)}</span>
             <span>
               {say(s, system)}
               {s.sign && <em> Until {s.sign}.</em>}

@@ -123,7 +123,7 @@ export function Whole({ plan, rate }: { plan: Plan; rate: number }) {
       <div className="guide-now">
         <div className="guide-left">
           <div className="guide-clock num" role="timer" aria-live="off">
-            {clock(f?.position_s ?? 0)}
+            {clock(f?.position_s ?? 0, 1)}
           </div>
           {f?.next_reading_g != null && reading && it && reading.lane === "scale" && !done && (
             <Pair now={it.scale_g} to={f.next_reading_g} from={0} unit="g" what="Scale" />

@@ -113,7 +113,7 @@ export const Score = memo(function Score({
                 y2={yAxis}
               />
               <text className="sc-tick" x={t.x(s)} y={yAxis + 13} textAnchor="middle">
-                {clock(s)}
+                {clock(s, 1)}
               </text>
             </g>
           ))}

@@ -297,7 +297,7 @@ export function BrewOnPaper({
         {inWords(b.dose_g, "g", system)} coffee
         {b.grind && `, ${b.grind}`}
         {b.clicks !== null && `, ${inWords(b.clicks, "clicks", system)}`} ·{" "}
-        {b.poured_ml > 0 && `${inWords(b.poured_ml, "ml", system)} poured · `}
+        {b.poured_ml > 0 && `${inWords(b.poured_ml, b.weighed ? "g" : "ml", system)} poured · `}
         {b.people} × {inWords(b.drink_ml / b.people, "ml", system)}
         {b.fuel_g > 0 && ` · ${inWords(b.fuel_g, "g", system)} ${b.fuel}`}
       </p>

@@ -4,7 +4,7 @@ import { duration, spelled, type TimeUnit } from "./duration";
 import { clock } from "./units";
 
 /** As it is shown in the field itself. */
-const plain = (s: number, unit: TimeUnit) => (unit === "min" && s < 3600 ? clock(s) : spelled(s));
+const plain = (s: number, unit: TimeUnit) => (unit === "min" && s < 3600 ? clock(s, 1) : spelled(s));
 
 /**
  * A length of time, or a moment on the clock of a brew, in seconds; empty for not said.

@@ -1,5 +1,7 @@
 // The one place for units: metric figures come in, the reader's figures go out.
 
+import { addingUp, signsOf } from "./adding";
+
 /** Metric or US, and in what volumes are told: millilitres or decilitres, fluid ounces or cups. */
 export type System = "metric" | "metric-dl" | "us" | "us-cups";
 
@@ -108,8 +110,11 @@ export function decimalsOf(step: number): number {
   return Math.max(0, Math.min(3, Math.ceil(-Math.log10(step) - 1e-9)));
 }
 
-/** Seconds as m:ss, or as hours and minutes from an hour on; rounded to `to` seconds. */
-export function clock(seconds: number, to = 1): string {
+/**
+ * Seconds as m:ss, or as hours and minutes from an hour on; rounded to `to` seconds, or as
+ * the core tells them: to one up to a minute, and then to five.
+ */
+export function clock(seconds: number, to = Math.abs(seconds) < 60 ? 1 : 5): string {
   const total = Math.round(Math.abs(seconds) / to) * to;
   const sign = seconds < 0 && total > 0 ? "−" : "";
   const two = (n: number) => String(n).padStart(2, "0");
@@ -135,8 +140,7 @@ export function figure(
   system: System,
   options: { fine?: boolean; step?: number } = {},
 ): Figure {
-  if (unit === "s")
-    return { text: clock(value, options.step ?? (Math.abs(value) < 60 ? 1 : 5)), unit: "min" };
+  if (unit === "s") return { text: clock(value, options.step), unit: "min" };
   const how = shown(unit, system);
   const v = how.to(value);
   const step = options.step ?? how.step(v) / (options.fine ? 10 : 1);
@@ -165,6 +169,26 @@ export function inWords(
 ): string {
   const f = figure(value, unit, system, options);
   return f.unit === "" || f.unit === "min" ? f.text : `${f.text}${THIN}${f.unit}`;
+}
+
+/**
+ * Parts and their sum as they are shown, so that what adds up, adds up as shown: all of them
+ * in the sum's step: by eye 5 ml, on a scale 1 g.
+ */
+export function shownParts(
+  parts: number[],
+  total: number,
+  unit: string,
+  system: System,
+): { shown: string[]; sum: string } {
+  const how = shown(unit, system);
+  const signs = signsOf(parts, total);
+  if (unit === "s" || unit === "°C" || unit === "K" || !signs)
+    return { shown: parts.map((p) => inWords(p, unit, system)), sum: inWords(total, unit, system) };
+  const step = how.step(how.to(total));
+  const told = addingUp(parts.map(how.to), how.to(total), step, signs);
+  const say = (v: number) => inWords(how.from(v), unit, system, { step });
+  return { shown: told.map(say), sum: inWords(total, unit, system, { step }) };
 }
 
 export interface Phrase {

@@ -2,7 +2,7 @@ import { Button } from "antd";
 import type { WorkingFigure } from "../api/client";
 import { useCatalogue } from "../api/queries";
 import { useSettings } from "../app/settings";
-import { inWords } from "../units/units";
+import { inWords, shownParts } from "../units/units";
 import { useWorking } from "./context";
 import { Panel } from "../app/Panel";
 
@@ -27,6 +27,17 @@ export function WorkingPanel({
   const { system } = useSettings();
   const working = useWorking();
   const w = path ? sheet?.[path] : undefined;
+  // Of a sum the parts are told so that they come to it as shown.
+  const of = w?.inputs.filter((i) => i.value !== null && i.unit === w.unit) ?? [];
+  const parts =
+    w && w.value !== null && of.length > 1
+      ? shownParts(
+          of.map((i) => i.value as number),
+          w.value,
+          w.unit,
+          system,
+        )
+      : undefined;
   const catalogue = useCatalogue();
   const said = path ? catalogue.data?.terms.find((t) => t.of?.includes(path))?.says : undefined;
   return (
@@ -55,7 +66,10 @@ export function WorkingPanel({
               <ul className="working-inputs">
                 {w.inputs.map((i, n) => {
                   const shown =
-                    i.value === null ? i.text : inWords(i.value, i.unit, system, { fine: i.unit === "°C" });
+                    i.value === null
+                      ? i.text
+                      : ((parts && of.includes(i) ? parts.shown[of.indexOf(i)] : undefined) ??
+                        inWords(i.value, i.unit, system, { fine: i.unit === "°C" }));
                   const field = i.path?.startsWith("request.") ? i.path.slice("request.".length) : undefined;
                   const open = i.path && sheet?.[i.path] ? i.path : undefined;
                   const [, brew, figure] = /^brews\.(\d+)(?:\.(.+))?$/.exec(i.path ?? "") ?? [];
