@@ -146,3 +146,26 @@ func TestAPlaceThatCannotBe(t *testing.T) {
 	p.plan("Press pot")
 	p.see("What is entered of this place can't all be right")
 }
+
+// A fresh browser does not open the guide of a brew that is over: it offers to write it down.
+func TestAFinishedBrewIsOfferedAndNotOpened(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir(), "--clock-rate", "60")
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/5/brews/9/guide")
+	p.click("Start")
+	p.within(time.Minute, "see it through", func() bool {
+		p.js(tap)
+		return strings.Contains(p.screen(), "Done. Taste it")
+	})
+	time.Sleep(time.Second) // its last events are on their way
+	p.js(`(localStorage.clear(), sessionStorage.clear(), "")`)
+	p.open("about:blank")
+	p.open("/")
+	p.see("Coffee here, soon")
+	p.see("Write it down: First light")
+	p.see("finished, ")
+	assert.NotContains(t, p.js("location.pathname"), "guide")
+	p.click("Write it down: First light")
+	p.see("How did it come out?")
+}

@@ -8,6 +8,19 @@ import (
 // room for the steps. A boil that makes the water safe comes first: nobody may read "do not
 // wait" and leave it out.
 func (c *script) boiling() quantity.Phrase {
+	line := c.boilLine()
+	if !c.unsafe() || c.safeBoilS() > 0 || c.supplied() {
+		return line
+	}
+	// Nothing here makes it safe: that comes before all else, too.
+	template := line.Template
+	if template == "" {
+		template = line.Text
+	}
+	return quantity.Say("Make the water safe first. "+template, line.Values...)
+}
+
+func (c *script) boilLine() quantity.Phrase {
 	sec := func(v float64) quantity.Value { return quantity.Of(v, quantity.Second) }
 	wait := c.waits()
 	switch {

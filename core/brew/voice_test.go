@@ -641,3 +641,20 @@ func TestALongBoilSaysWhy(t *testing.T) {
 	assert.Contains(t, long(tablets), "to the boil.")
 	assert.Empty(t, long(Conditions{}))
 }
+
+// Water that nothing makes safe is said to need that before anything is said of its boil.
+func TestDoubtfulWaterIsMadeSafeFirst(t *testing.T) {
+	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
+		r := Request{Method: m.ID, School: &s.ID, Conditions: Conditions{Place: Place{AltitudeM: ptr(1000.0)}, Water: Water{Source: ptr("stream"), Treatment: ptr("doubtful")}}}
+		p, err := Compute(r)
+		if err != nil {
+			return
+		}
+		if p.Boiling.Text == "Hot water from the urn: use it straight away." || m.Contact == method.Cold {
+			return
+		}
+		assert.Contains(t, strings.ToLower(p.Boiling.Text), "make the water safe", "%s/%s", m.ID, s.ID)
+		r.Water.Treatment = ptr("filtered")
+		assert.NotContains(t, compute(t, r).Boiling.Text, "Make the water safe")
+	})
+}

@@ -2,6 +2,7 @@ package trip
 
 import (
 	"fmt"
+	"math"
 
 	"apodemos/core/coffee"
 	"apodemos/core/heat"
@@ -130,6 +131,10 @@ func (c *calc) perStop() {
 		st.DrawMl += o.WaterMl
 		s, kJ := o.plan.Treatment()
 		st.TreatS += s
+		if each := o.plan.SafeBoilS; each != nil && *each > 0 && s > 0 {
+			st.TreatEach = math.Max(st.TreatEach, *each)
+			st.Treats += math.Max(math.Round(s / *each), 1)
+		}
 		if lhv := fuelLHV(o.Fuel); lhv > 0 {
 			st.TreatG += kJ / lhv
 		}

@@ -174,6 +174,8 @@ type StopTotals struct {
 	DrawMl    float64               `json:"draw_ml" doc:"Water for coffee over the stay"`
 	CarryMl   float64               `json:"carry_ml" doc:"Water to carry on from here to the dry stops that follow"`
 	TreatS    float64               `json:"treat_s" doc:"At a rolling boil only to make water safe"`
+	TreatEach float64               `json:"treat_each_s" doc:"The longest of these boils: what one pot is kept at a rolling boil"`
+	Treats    float64               `json:"treats" doc:"How many boils these are"`
 	TreatG    float64               `json:"treat_fuel_g"`
 	FilterMl  float64               `json:"filter_ml" doc:"Water to put through a filter"`
 	FuelG     float64               `json:"fuel_g"`

@@ -505,6 +505,8 @@ func TestTreatmentOfATrip(t *testing.T) {
 	r := result(t, in)
 	assert.InDelta(t, 60, r.Stops[0].TreatS, 1e-9)
 	assert.InDelta(t, 3*2*180, r.Stops[1].TreatS, 1e-9)
+	assert.InDelta(t, 180, r.Stops[1].TreatEach, 1e-9, "each pot is boiled so long, and not the sum")
+	assert.InDelta(t, 6, r.Stops[1].Treats, 1e-9)
 	assert.Greater(t, *r.Totals.TreatG, 3.0)
 	plain := result(t, two())
 	assert.Greater(t, *r.Totals.GasG, *plain.Totals.GasG)

@@ -5955,6 +5955,11 @@ export interface components {
             odds?: components["schemas"]["Odd"][];
             /** @description [m, °C] */
             strip: number[][];
+            /**
+             * Format: double
+             * @description The longest of these boils: what one pot is kept at a rolling boil
+             */
+            treat_each_s: number;
             /** Format: double */
             treat_fuel_g: number;
             /**
@@ -5962,6 +5967,11 @@ export interface components {
              * @description At a rolling boil only to make water safe
              */
             treat_s: number;
+            /**
+             * Format: double
+             * @description How many boils these are
+             */
+            treats: number;
             /** @description Neither its altitude nor its pressure is said: it boils as at the sea, which may be far out */
             unplaced?: boolean;
             /**

@@ -229,7 +229,9 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
                       </td>
                       <td className="right">
                         {s.treat_s > 0 ? (
-                          <CellFig path={`stops.${i}.treat_s`}>boil {clock(s.treat_s, 5)} min</CellFig>
+                          <CellFig path={`stops.${i}.treat_s`}>
+                            boil {clock(s.treat_each_s)} min{s.treats > 1 && `, ${s.treats} times`}
+                          </CellFig>
                         ) : s.filter_ml > 0 ? (
                           <CellFig path={`stops.${i}.filter_ml`}>
                             filter {inWords(s.filter_ml, "ml", system)}

@@ -1,8 +1,8 @@
 import { useLayoutEffect, useRef, type ReactNode } from "react";
 import type { Catalogue, TripOut, TripPlan } from "../api/client";
 import { useSettings } from "../app/settings";
-import { altitudeInWords, boilInWords, heatInWords, waterInWords } from "../trips/words";
-import { clock, say } from "../units/units";
+import { altitudeInWords, boilInWords, heatInWords, safeBoils, waterInWords } from "../trips/words";
+import { say } from "../units/units";
 import { BrewOnPaper, dateOf, Strip } from "./SheetPage";
 
 type Result = TripPlan["result"];
@@ -52,8 +52,7 @@ export function Fold({
           <p>
             {s && <span className="first-up">{heatInWords(s, catalogue, system)}</span>}. Water:{" "}
             {s && waterInWords(s, system)}
-            {t.treat_s > 0 && `; boils ${clock(t.treat_s, 5)} to be made safe`}.{" "}
-            <span data-own-words>{s?.note}</span>
+            {t.treat_s > 0 && `; ${safeBoils(t)}`}. <span data-own-words>{s?.note}</span>
           </p>
           {t.water.caution && (
             <p className="leaf-caution">

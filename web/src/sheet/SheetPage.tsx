@@ -6,7 +6,7 @@ import { useCatalogue, useTrip, useTripPlan } from "../api/queries";
 import { Loaded } from "../app/Trouble";
 import { dateInWords } from "../app/dates";
 import { useSettings } from "../app/settings";
-import { altitudeInWords, boilInWords, heatInWords, waterInWords } from "../trips/words";
+import { altitudeInWords, boilInWords, heatInWords, safeBoils, waterInWords } from "../trips/words";
 import { counted, clock, figure, inWords, say } from "../units/units";
 import { Fold } from "./Fold";
 import { roundsInWords } from "./rounds";
@@ -231,7 +231,7 @@ function StopSheet({
       <p className="leaf-facts">
         <span className="first-up">{heatInWords(s, catalogue, system)}</span>. Water:{" "}
         {waterInWords(s, system)}
-        {t.treat_s > 0 && `; boils ${clock(t.treat_s, 5)} to be made safe`}
+        {t.treat_s > 0 && `; ${safeBoils(t)}`}
         {t.carry_ml > 0 && `. Carry on ${inWords(t.carry_ml, "ml", system)}`}.{" "}
         <span data-own-words>{s.note}</span>
       </p>

@@ -1,5 +1,5 @@
 import type { Catalogue, StopOut } from "../api/client";
-import { inWords, type System } from "../units/units";
+import { clock, inWords, type System } from "../units/units";
 
 /** The heat at a stop, in words. */
 export function heatInWords(s: StopOut, catalogue: Catalogue | undefined, system: System): string {
@@ -51,3 +51,7 @@ export const boilInWords = (c: number, unplaced: boolean | undefined, system: Sy
 
 /** Whether all water is carried to a stop. */
 export const isDry = (s: StopOut): boolean => s.water.source === "none";
+
+/** How long water is boiled to be safe: each pot by itself, and not the sum of them. */
+export const safeBoils = (t: { treat_each_s: number; treats: number }): string =>
+  `boil it ${clock(t.treat_each_s)} min${t.treats > 1 ? " each time" : ""} to make it safe`;

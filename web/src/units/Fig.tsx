@@ -2,7 +2,7 @@ import type { ReactNode } from "react";
 import type { Plan } from "../api/client";
 import { useSettings } from "../app/settings";
 import { useWorking } from "../working/context";
-import { figure } from "./units";
+import { figure, timeRange } from "./units";
 
 interface Props {
   value: number | null | undefined;
@@ -55,18 +55,19 @@ export function PlanFig({
   if (own === null) return null;
   const shown = typeof own === "number" ? own : w.value;
   const pm = plusMinus && w.plus_minus ? w.plus_minus : 0;
+  const range = w.unit === "s" && pm > 0 ? timeRange(shown, pm) : undefined;
   // A difference of temperatures has no offset.
   const pmUnit = w.unit === "°C" ? "K" : w.unit;
   return (
     <button type="button" className="fig" data-figure={path} onClick={() => working.open(path)}>
       <span className="fig-label">{label ?? w.label}</span>
       <span className="fig-value">
-        {word ? (
-          <span className="num">{word}</span>
+        {(word ?? range) ? (
+          <span className="num">{word ?? range}</span>
         ) : (
           <Num value={shown} unit={w.unit} fine={fine} step={step} big={big} />
         )}
-        {pm > 0 && <small className="fig-pm"> ±{figure(pm, pmUnit, system, { step }).text}</small>}
+        {pm > 0 && !range && <small className="fig-pm"> ±{figure(pm, pmUnit, system, { step }).text}</small>}
         {w.kind === "measured" && <small className="fig-mark">measured</small>}
       </span>
     </button>

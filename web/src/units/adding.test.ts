@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import { addingUp, signsOf } from "./adding";
-import { figure, shownParts, type System } from "./units";
+import { figure, shownParts, timeRange, type System } from "./units";
 
 const read = (text: string) => Number(text.replaceAll(",", "").replace("−", "-"));
 
@@ -44,6 +44,11 @@ describe("what adds up", () => {
   });
   it("leaves what is nothing alone", () => {
     expect(addingUp([0, 10.4, 10.4], 20.8, 1)[0]).toBe(0);
+  });
+  it("tells a time that is hardly known as a range", () => {
+    expect(timeRange(78 * 60, 77 * 60)).toBe("1 to 3 hours");
+    expect(timeRange(10 * 60, 8 * 60)).toBe("6 to 18 minutes");
+    expect(timeRange(600, 120)).toBeUndefined();
   });
   it("tells one thing in one way", () => expect(figure(517.2, "g", "metric").text).toBe("517"));
 });

@@ -191,6 +191,18 @@ export function shownParts(
   return { shown: told.map(say), sum: inWords(total, unit, system, { step }) };
 }
 
+/**
+ * A time that may as well be half, or double, as a range: "1 to 3 hours". Nothing where it
+ * is known better than that.
+ */
+export function timeRange(value: number, plusMinus: number): string | undefined {
+  if (value <= 0 || plusMinus <= value / 2) return undefined;
+  const low = value / (1 + plusMinus / value);
+  const high = value + plusMinus;
+  const [size, unit] = high > 5400 ? [3600, "hours"] : [60, "minutes"];
+  return `${Math.max(Math.round(low / size), 1)} to ${Math.ceil(high / size)} ${unit}`;
+}
+
 export interface Phrase {
   text: string;
   template?: string;

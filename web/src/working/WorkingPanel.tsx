@@ -2,7 +2,7 @@ import { Button } from "antd";
 import type { WorkingFigure } from "../api/client";
 import { useCatalogue } from "../api/queries";
 import { useSettings } from "../app/settings";
-import { inWords, shownParts } from "../units/units";
+import { inWords, shownParts, timeRange } from "../units/units";
 import { useWorking } from "./context";
 import { Panel } from "../app/Panel";
 
@@ -38,6 +38,8 @@ export function WorkingPanel({
           system,
         )
       : undefined;
+  const range =
+    w?.unit === "s" && w.value !== null && w.plus_minus ? timeRange(w.value, w.plus_minus) : undefined;
   const catalogue = useCatalogue();
   const said = path ? catalogue.data?.terms.find((t) => t.of?.includes(path))?.says : undefined;
   return (
@@ -52,8 +54,12 @@ export function WorkingPanel({
         <>
           {said && <p className="working-term">{said}</p>}
           <p className="working-value num num-big" data-testid="working-value">
-            {w.value === null ? "–" : inWords(w.value, w.unit, system, { fine: w.unit === "°C" })}
-            {w.plus_minus ? (
+            {w.value === null
+              ? "–"
+              : range
+                ? range
+                : inWords(w.value, w.unit, system, { fine: w.unit === "°C" })}
+            {w.plus_minus && !range ? (
               <small> ±{inWords(w.plus_minus, w.unit === "°C" ? "K" : w.unit, system)}</small>
             ) : null}
           </p>
