@@ -160,7 +160,6 @@ func TestAFinishedBrewIsOfferedAndNotOpened(t *testing.T) {
 	})
 	time.Sleep(time.Second) // its last events are on their way
 	p.js(`(localStorage.clear(), sessionStorage.clear(), "")`)
-	p.open("about:blank")
 	p.open("/")
 	p.see("Coffee here, soon")
 	p.see("Write it down: First light")

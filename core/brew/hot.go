@@ -47,6 +47,7 @@ type Hot struct {
 	Reheats     bool    // what is added afterwards goes on the heat again
 	ReheatKJ    float64 // that is burned for it, each batch
 	ReheatS     float64
+	ReheatC     float64 // that it comes to: the boil, or less where a moment on the heat will do
 	ReheatAtS   float64 // when it goes on the heat: no hand is needed elsewhere then
 	Took        heat.Heated
 	Before      heat.Heating // up to the coffee going in, where it boils with it
@@ -250,7 +251,7 @@ func (h *Hot) keepOnS() float64 {
 	for i := range h.Line {
 		if k := &h.Line[i]; k.Phase == method.Brew && k.Lane == method.Scale {
 			to := h.pourTo(k)
-			pours, at = append(pours, pour{k.AtS, 0, to - at}), to
+			pours, at = append(pours, pour{k.AtS, k.ForS, to - at}), to
 			all += pours[len(pours)-1].ml
 		}
 	}
@@ -258,7 +259,12 @@ func (h *Hot) keepOnS() float64 {
 	warmer := func(on float64) float64 {
 		sum := 0.0
 		for _, p := range pours {
-			sum += p.ml * (drop(p.at) - drop(p.at-on))
+			// A pour takes its time: what of it comes off the heat is a part of it.
+			const parts = 4
+			for k := range parts {
+				at := p.at + (float64(k)+0.5)/parts*p.forS
+				sum += p.ml / parts * (drop(at) - drop(at-on))
+			}
 		}
 		return sum/math.Max(all, 1) - (h.WishC - h.HotC)
 	}
@@ -589,14 +595,16 @@ func (p *Plan) ReheatIn(k heat.Heating) float64 {
 	return other.ReheatKJ * other.Batch.N
 }
 
-// reheatBelowK is by how much what is added afterwards may have cooled. From memory.
-const reheatBelowK = 8
+// What is added afterwards may have cooled by reheatBelowK, and is worth a flame from
+// reheatMl on; by twice that, and of twice that, it is heated to the boil. From memory.
+const reheatBelowK, reheatMl = 8, 20
 
 // reheat puts on the heat again what is added to the cups afterwards, where it would be
-// that much colder by then and can be heated apart from the coffee.
+// that much colder by then and can be heated apart from the coffee: for a moment at first,
+// and to the boil where it is colder, so that neither jumps.
 func (h *Hot) reheat() {
 	ml := h.hotLaterMl()
-	if ml < 20 || h.OnFlame() || h.Method.InPot() {
+	if ml <= reheatMl || h.OnFlame() || h.Method.InPot() {
 		return
 	}
 	k := thermal.NewCooling(h.Vessel, ml, heat.Spouted, h.Air)
@@ -607,14 +615,35 @@ func (h *Hot) reheat() {
 	again := h.Kettle
 	again.WaterG, again.Source, again.StarterG, again.FromC, again.VesselC, again.DwellS = ml, heat.Liquid, 0, c, c, 0
 	took := again.Heat()
-	if !took.Reaches || took.HeatS > h.ContactS-h.LastPour {
+	if !took.Reaches {
 		return
 	}
-	at, free := h.handsFree(math.Max(h.ContactS-took.HeatS, h.LastPour))
-	if !free {
+	share := math.Min((h.StartC-c)/reheatBelowK-1, 1) * math.Min(ml/reheatMl-1, 1) * math.Min((h.ContactS-h.LastPour)/took.HeatS, 1)
+	// Where wind nearly keeps it from the boil it comes to less, and a few seconds are no step.
+	hotter := again
+	if hotter.ToC += reheatBelowK; !hotter.Heat().Reaches {
+		over, _ := solve.Last(0, reheatBelowK, 0.05, func(k float64) bool {
+			hotter.ToC = again.ToC + k
+			return hotter.Heat().Reaches
+		})
+		share *= over / reheatBelowK
+	}
+	share *= math.Min(math.Max(share*took.HeatS/leastPauseS-1, 0), 1)
+	if share <= 0 {
 		return
 	}
-	h.Reheats, h.ReheatKJ, h.ReheatS, h.ReheatAtS = true, took.BurnedKJ, took.HeatS, at
+	forS := math.Max(share*took.HeatS, leastPauseS)
+	at, free := h.handsFree(math.Max(h.ContactS-forS, h.LastPour))
+	if !free { // then for as long as is left once they are
+		at = h.freeFrom(math.Max(h.ContactS-forS, h.LastPour))
+		was := forS
+		if forS = h.ContactS - at; forS < leastPauseS {
+			return
+		}
+		share *= math.Min(forS/was, 1)
+	}
+	h.Reheats, h.ReheatKJ, h.ReheatS, h.ReheatAtS = true, share*took.BurnedKJ, forS, at
+	h.ReheatC = c + share*(h.HotC-c)
 }
 
 // putOnS is how long it takes to put a kettle on the heat. Common practice.
@@ -639,6 +668,27 @@ func (h *Hot) handsFree(at float64) (float64, bool) {
 		}
 	}
 	return at, false
+}
+
+// freeFrom is the first moment, at or after one of the brew's, at which the hands have
+// putOnS to spare.
+func (h *Hot) freeFrom(at float64) float64 {
+	for range len(h.Line) + 1 {
+		moved := false
+		for i := range h.Line {
+			k := &h.Line[i]
+			if k.Phase != method.Brew || k.Lane != method.Hands && k.Lane != method.Scale || k.Drains {
+				continue
+			}
+			if k.AtS < at+putOnS && at < k.AtS+k.ForS {
+				at, moved = k.AtS+k.ForS, true
+			}
+		}
+		if !moved {
+			break
+		}
+	}
+	return at
 }
 
 // Kettles is how often the kettle is filled, as full as the fullest: a last one with

@@ -566,7 +566,7 @@ func (s *Steeped) pourOut() {
 		case s.School.DiluteCold:
 			s.AddedC = s.coldC()
 		case s.Reheats:
-			s.AddedC = heat.Poured(s.HotC, s.Air)
+			s.AddedC = heat.Poured(s.ReheatC, s.Air)
 		default:
 			if !s.Percolates() { // it stood in the kettle, lid ajar
 				k := thermal.NewCooling(s.Vessel, math.Max(s.hotLaterMl(), 1), heat.Spouted, s.Air)

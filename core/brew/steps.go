@@ -89,9 +89,13 @@ func (c *script) steps() {
 	if c.Reheats {
 		// A thing to do, and the flame that goes with it.
 		at := c.ReheatAtS
-		c.add(Step{ID: method.Reheat, Label: "reheat", AtS: at, ForS: c.ReheatS, Lane: method.Water, Until: method.Sign, Sign: "big bubbles break the surface", Caution: quantity.Either(c.Burner.Flame, "hot-pot", "scald")},
+		until, sign := method.Sign, "big bubbles break the surface"
+		if c.ReheatC < c.HotC-1 {
+			until, sign = method.Time, "" // a moment will do
+		}
+		c.add(Step{ID: method.Reheat, Label: "reheat", AtS: at, ForS: c.ReheatS, Lane: method.Water, Until: until, Sign: sign, Caution: quantity.Either(c.Burner.Flame, "hot-pot", "scald")},
 			"Put the rest of the water on the heat again, to top up with.")
-		c.add(Step{ID: method.FlameAgain, Label: "again", AtS: at, ForS: c.ReheatS, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface"}, quantity.Either(c.Burner.Flame, "Full flame.", "Full power."))
+		c.add(Step{ID: method.FlameAgain, Label: "again", AtS: at, ForS: c.ReheatS, Lane: method.Flame, Until: until, Sign: sign}, quantity.Either(c.Burner.Flame, "Full flame.", "Full power."))
 		if c.Burner.Flame {
 			c.caution("co", string(method.Reheat))
 		}

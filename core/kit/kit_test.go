@@ -531,7 +531,7 @@ func TestBlockedSaysWhatIsMissing(t *testing.T) {
 		{"no burner", func(i gear.Item) bool { return i.Kind == gear.Burner || i.Type == "hand press" }, "there is no burner", "Add: canister burner, about 85 g."},
 		{"no grinder", func(i gear.Item) bool { return i.Kind == gear.Grinder }, "there is no grinder", "Add: small hand grinder"},
 		{"no pot", func(i gear.Item) bool { return i.Kind == gear.Vessel || i.Type == "moka pot" || i.Type == "hand press" }, "there is no pot or kettle", "Add: titanium"},
-		{"no cups", func(i gear.Item) bool { return i.Kind == gear.Cup }, "no kind of cup of which there are 2", "Add 2 cups"},
+		{"no cups", func(i gear.Item) bool { return i.Kind == gear.Cup }, "There is no cup on the shelf", "Add a cup to the shelf"},
 	} {
 		got := choose(t, journey(), without(shelf(), c.drop), Wishes{})
 		assert.Nil(t, got.Best, c.name)
