@@ -11,7 +11,7 @@ import (
 
 // Version is the version of the computation. It is stored with a plan, so that
 // an old brew still shows what it was told.
-const Version = "0.7.0"
+const Version = "0.8.0"
 
 // Plan is what to do, when, and what comes of it. Units are in the names;
 // times in steps and curves are in seconds from the moment that water meets
