@@ -195,7 +195,7 @@ func (h *Hot) kettle() Problems {
 func (h *Hot) sayNoWait() {
 	values := []quantity.Value{quantity.Fine(h.Boil.BoilC, quantity.Celsius), quantity.Of(h.WishC, quantity.Celsius)}
 	then := ""
-	switch held := h.heldS(); {
+	switch held := h.HeldS(); {
 	case h.TreatS > 0:
 		then = quantity.Either(h.Method.InPot(), "safe-pot", "safe")
 		values = append(values, quantity.Of(h.TreatS, quantity.Second))
@@ -277,8 +277,8 @@ func (h *Hot) keepOnS() float64 {
 	return solve.Root(0, h.LastPour, warmer(0), warmer(h.LastPour), 0.01, warmer)
 }
 
-// heldS is until when after the first pour the kettle is as hot as it was then.
-func (h *Hot) heldS() float64 {
+// HeldS is until when after the first pour the kettle is as hot as it was then.
+func (h *Hot) HeldS() float64 {
 	if h.OnFlame() || h.WaitS > 0 || h.HoldS <= 0 {
 		return 0
 	}

@@ -95,8 +95,9 @@ func (p *Plan) Lengths() Lengths { return p.lengths }
 // scale has it, and else in ml, as the eye does.
 func (p *Plan) OnAScale() bool {
 	for i := range p.Steps {
-		if s := &p.Steps[i]; s.Lane == method.Scale && s.Until == method.Weight {
-			return true
+		s := &p.Steps[i]
+		if s.Lane == method.Scale && s.Until == method.Weight && slices.ContainsFunc(s.Values, func(v quantity.Value) bool { return v.Unit == quantity.Gram }) {
+			return true // and is not filled to a mark
 		}
 	}
 	return false

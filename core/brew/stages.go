@@ -91,7 +91,7 @@ func (s *Steeped) stages() map[method.StepID][]stage {
 	st := again.dryBed()
 	st.Through = again.Bed.Flow
 	room, grounds := s.roomMl(), groundsMlPerG*s.Batch.DoseG
-	held := s.heldS()
+	held := s.HeldS()
 	stands := func() float64 { return st.Bed.Ml + grounds }
 	run := func(until, rate float64) {
 		for st.AtS < until-1e-9 {

@@ -330,7 +330,7 @@ func (s *Steeped) percolate() {
 	drains := s.School.Filter.Shape != ""
 	st := s.dryBed()
 	var act thermal.Action
-	held := s.heldS()
+	held := s.HeldS()
 	pushedC, bedC := heat.PushedC(s.Air, 1), heat.PushedC(s.Air, 0.5)
 	if s.OnFlame() {
 		act.HeatW = s.flowW()

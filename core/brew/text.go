@@ -24,7 +24,7 @@ func (c *script) addPour(s Step, pour *method.Step) {
 // offAfter is the pour after which the kettle comes off the heat, where it was kept there
 // while one poured: the last one that it is kept hot for.
 func (c *script) offAfter() method.StepID {
-	held := c.heldS()
+	held := c.HeldS()
 	if held < leastPauseS {
 		return ""
 	}

@@ -26,28 +26,24 @@ func Brew(r brew.Request) (*brew.Plan, error) {
 	return Fill(p), nil
 }
 
-// weighed are the waters that stand on a scale as they are measured out.
-var weighed = []string{"water.poured_ml", "water.heated_ml", "water.rinse_ml", "water.preheat_ml", "water.dilution_ml", "water.splash_ml", "water.retained_ml", "water.left_behind_ml", "water.boiled_off_ml"}
-
-// onAScale tells the waters that are weighed in g: 1 ml of water counts as 1 g.
+// onAScale tells what is poured in g, as the scale has it: 1 ml of water counts as 1 g. What
+// goes into the kettle is filled by eye.
 func (x *figures) onAScale() {
 	if !x.p.OnAScale() {
 		return
 	}
-	for _, path := range weighed {
-		f, is := x.sheet[path]
-		if !is || f.Unit != quantity.Millilitre {
-			continue
-		}
-		f.Unit = quantity.Gram
-		f.Inputs = slices.Clone(f.Inputs)
-		for i := range f.Inputs {
-			if f.Inputs[i].Unit == quantity.Millilitre {
-				f.Inputs[i].Unit = quantity.Gram
-			}
-		}
-		x.sheet[path] = f
+	const path = "water.poured_ml"
+	f, is := x.sheet[path]
+	if !is {
+		return
 	}
+	f.Unit, f.Inputs = quantity.Gram, slices.Clone(f.Inputs)
+	for i := range f.Inputs {
+		if f.Inputs[i].Unit == quantity.Millilitre {
+			f.Inputs[i].Unit = quantity.Gram
+		}
+	}
+	x.sheet[path] = f
 }
 
 // Workings are where each figure of a plan comes from, by its path.

@@ -59,7 +59,7 @@ const restMm = 8
 // tried is a joint of two typical sizes, which forbid nothing: nobody has measured either.
 func tried(j Joint, a, b Item) Joint {
 	if j.Level == No && a.Typical && b.Typical {
-		j.Level, j.Remedy = Care, "measure both"
+		j.Level, j.Remedy = Care, "a base and a rim that are measured"
 		j.Phrase = quantity.Say(a.said() + " may not suit " + b.Within() + ": both sizes are typical ones. Try it at home.")
 	}
 	return j
@@ -78,7 +78,7 @@ func OnRim(b, cup Item) (Joint, bool) {
 		if !leaned || cup.Name == "" {
 			return Joint{}, false
 		}
-		return Joint{Rule: "rim", A: b.ID, B: cup.ID, Level: Care, Phrase: quantity.Say("You lean on " + b.Within() + ": try at home whether " + cup.Within() + " carries it."), Remedy: "measure its base and the cup's rim"}, true
+		return Joint{Rule: "rim", A: b.ID, B: cup.ID, Level: Care, Phrase: quantity.Say("You lean on " + b.Within() + ": try at home whether " + cup.Within() + " carries it."), Remedy: "its base and the cup's rim, measured"}, true
 	}
 	over := *b.BaseMm - *cup.RimMm
 	remedy, tips := "a stick across the rim, or a narrower cup", Care

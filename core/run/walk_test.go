@@ -2,6 +2,7 @@ package run
 
 import (
 	"math"
+	"regexp"
 	"strings"
 	"testing"
 
@@ -9,6 +10,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"apodemos/core/brew"
+	"apodemos/core/explain"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
 	"apodemos/core/thermal"
@@ -47,6 +49,7 @@ func TestEveryMethodEverywhere(t *testing.T) {
 				hands(t, what, p)
 				room(t, what, p)
 				safe(t, what, p)
+				agree(t, what, p)
 				if p.Heat != nil {
 					assert.Greater(t, *p.Heat.FuelG, 0.0, what)
 				}
@@ -88,6 +91,63 @@ func hands(t *testing.T, what string, p *brew.Plan) {
 			f, until, also := busy(b)
 			if is && also {
 				assert.False(t, f < to-0.5 && from < until-0.5, "%s: %s (%.0f to %.0f) and %s (%.0f to %.0f) at once", what, a.ID, from, to, b.ID, f, until)
+			}
+		}
+	}
+}
+
+var toReading = regexp.MustCompile(`\bto \d`)
+
+// agree holds that amounts and times are the same in every place that tells them: figures,
+// steps, their sentences, the one-line boil, notes, workings and the guide.
+func agree(t *testing.T, what string, p *brew.Plan) {
+	b := p.Made()
+	s := CourseOf(Timed{Steps: p.Steps, Rounds: p.Rounds})
+	last, first, served := 0.0, math.Inf(1), math.Inf(1)
+	serving := map[method.StepID]bool{}
+	for i := range b.Line {
+		serving[b.Line[i].ID] = b.Line[i].Phase == method.Serve
+	}
+	for _, st := range p.Steps {
+		first = math.Min(first, st.AtS)
+		switch {
+		case serving[st.ID]:
+			served = math.Min(served, st.AtS)
+		case st.Lane == method.Scale && st.ToG != nil && st.AtS >= -1e-6 && b.Method.Contact != method.Dilution:
+			last = math.Max(last, *st.ToG)
+			if g := quantity.Of(*st.ToG, quantity.Gram).String(); st.Until == method.Weight && toReading.MatchString(st.Text) {
+				assert.Contains(t, st.Text, g, "%s: the reading in the sentence is the reading", what)
+			}
+		case st.ID == method.Wait:
+			assert.InDelta(t, *p.WaitS, st.ForS, 1e-6, "%s: the wait", what)
+			assert.Contains(t, p.Boiling.Text, quantity.Of(*p.WaitS, quantity.Second).String(), "%s: the wait in the line", what)
+		case st.ID == method.Disinfect:
+			assert.Contains(t, p.Boiling.Text, quantity.Of(st.ForS, quantity.Second).String(), "%s: the safe boil in the line", what)
+			assert.InDelta(t, *p.SafeBoilS, st.ForS, 1e-6, what)
+		case st.ID == method.FlameFull && p.Heat != nil && !b.BoilsIn():
+			assert.InDelta(t, *p.Heat.HeatS, st.ForS, 1, "%s: to the boil", what)
+		}
+	}
+	if last > 0 {
+		assert.InDelta(t, *p.Water.PouredMl/b.Apart()/b.Batch.N, last, 0.51, "%s: what is poured is the last reading", what)
+	}
+	if !math.IsInf(served, 1) && b.Method.Contact != method.Dilution {
+		assert.InDelta(t, *p.ContactS, served, 1, "%s: contact ends where serving begins", what)
+	}
+	assert.InDelta(t, first, s.StartS, 1e-6, "%s: the guide begins with the first step", what)
+	sheet := explain.Workings(p)
+	for path, of := range map[string]*float64{"dose_g": p.DoseG, "water.poured_ml": p.Water.PouredMl, "contact_s": p.ContactS, "total_s": p.TotalS, "wait_s": p.WaitS} {
+		if w, told := sheet[path]; told && of != nil {
+			assert.InDelta(t, *of, *w.Value, 1e-9, "%s: %s and its working", what, path)
+		}
+	}
+	if w, told := sheet["water.poured_ml"]; told {
+		assert.Equal(t, p.OnAScale(), w.Unit == quantity.Gram, "%s: on a scale it is g, by eye ml", what)
+		for _, st := range p.Steps {
+			if st.Lane == method.Scale && st.AtS >= -1e-6 && b.Method.Contact != method.Dilution {
+				for _, v := range st.Values {
+					assert.NotEqual(t, quantity.Either(p.OnAScale(), quantity.Millilitre, quantity.Gram), v.Unit, "%s: never both for one thing: %s", what, st.Text)
+				}
 			}
 		}
 	}

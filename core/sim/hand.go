@@ -204,8 +204,11 @@ func (m *making) flame(act *Action, o run.Look) {
 		return
 	}
 	if m.b.Met() {
-		if m.made.OnFlame() {
+		switch {
+		case m.made.OnFlame():
 			act.Flame = 1
+		case m.d.KettleC == 0 && o.Position < m.made.HeldS(): // it stays on the heat for these pours
+			act.Flame = math.Min(1, math.Max(m.made.Took.DwellFlame, 0.15))
 		}
 		return
 	}

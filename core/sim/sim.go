@@ -196,7 +196,7 @@ func (b *Brewer) step(dt float64, a Action) {
 		act.Pour = in / dt
 		b.Poured += in
 	}
-	if a.Flame > 0 && b.made.Burner.Flame {
+	if a.Flame > 0 && b.made.Heated {
 		act.HeatW = a.Flame * b.made.PowerW * b.efficiency() * of(b.diff.Power)
 		if b.made.OnFlame() {
 			act.HeatW *= brew.Moderate
@@ -217,10 +217,11 @@ func (b *Brewer) step(dt float64, a Action) {
 	b.state.Through = nil
 	b.state.Step(dt, act)
 	b.state.Through = keep
-	if boil := b.made.Boil.BoilC; b.state.Kettle.C > boil {
-		b.state.Kettle.C = boil
+	kettleC, bedC := b.made.Boil.BoilC, b.made.Boil.BoilC
+	if b.made.OnFlame() { // a closed boiler, and half of its pressure in the bed
+		kettleC, bedC = heat.PushedC(b.made.Air, 1), heat.PushedC(b.made.Air, 0.5)
 	}
-	b.state.Bed.C = math.Min(b.state.Bed.C, b.made.Boil.BoilC)
+	b.state.Kettle.C, b.state.Bed.C = math.Min(b.state.Kettle.C, kettleC), math.Min(b.state.Bed.C, bedC)
 	b.over = b.over || a.Out
 }
 

@@ -245,7 +245,7 @@ func (b *BrewTotals) morningS() float64 {
 func (c *calc) treated() {
 	t := &c.out.Totals
 	src := "US CDC: 1 minute at a rolling boil, 3 minutes above 2,000 m"
-	c.sum(&t.TreatS, "totals.treat_s", "Boiling to disinfect", quantity.Second, "the disinfecting boil of every brew with doubtful water", working.Published, src, func(o *BrewTotals) float64 { s, _ := o.plan.Treatment(); return s })
+	c.sum(&t.TreatS, "totals.treat_s", "Boiling to disinfect, in all", quantity.Second, "the disinfecting boil of every brew with doubtful water", working.Published, src, func(o *BrewTotals) float64 { s, _ := o.plan.Treatment(); return s })
 	c.sum(&t.TreatG, "totals.treat_fuel_g", "Fuel for that", quantity.Gram, "the low flame over that time, over the fuel's heating value", working.Practice, practice, func(o *BrewTotals) float64 {
 		_, kJ := o.plan.Treatment()
 		if lhv := fuelLHV(o.Fuel); lhv > 0 {
