@@ -60,6 +60,8 @@ type Store interface {
 	EndRun(ctx context.Context, brew int64) error
 	// Running lists the brews that are being made, the one touched last first.
 	Running(ctx context.Context) ([]Brew, error)
+	// Unwritten lists those that were made and are not written down, the last first.
+	Unwritten(ctx context.Context) ([]Brew, error)
 	// MoveBrew moves a brew with its log to another stop, and plans it there.
 	MoveBrew(ctx context.Context, b Brew, stop int64, p *brew.Plan) (Brew, error)
 

@@ -88,8 +88,19 @@ func (a App) Now(ctx context.Context, tripID int64, at time.Time) (Now, error) {
 	if err != nil {
 		return out, err
 	}
+	// What is finished and not written down is offered as long as one remembers it.
+	made, err := a.Unwritten(ctx)
+	if err != nil {
+		return out, err
+	}
+	finished := map[int64]bool{}
+	for _, b := range made {
+		if r, err := a.Run(ctx, b.ID); err == nil && at.Sub(time.UnixMilli(r.ZeroMs)) < runLasts {
+			running, finished[b.ID] = append(running, b), true
+		}
+	}
 	for _, b := range running {
-		x := Ahead{Brew: b}
+		x := Ahead{Brew: b, Over: finished[b.ID]}
 		st, err := a.Stop(ctx, b.StopID)
 		if err != nil {
 			return out, err
@@ -102,8 +113,10 @@ func (a App) Now(ctx context.Context, tripID int64, at time.Time) (Now, error) {
 			}
 			x.TripName = t.Name
 		}
-		if x.Over, err = a.ranOut(ctx, b, at); err != nil {
-			return out, err
+		if !x.Over {
+			if x.Over, err = a.ranOut(ctx, b, at); err != nil {
+				return out, err
+			}
 		}
 		out.Running = append(out.Running, x)
 	}

@@ -41,7 +41,7 @@ func TestOneBrewFromPlanToLog(t *testing.T) {
 	p.see("Four pulses")
 	assert.InDelta(t, boilAt(3900), number(t, p.figure("boil_c")), 0.051)
 	assert.Equal(t, "none", p.figure("wait_s"), "it boils below the temperature that the recipe wants: do not wait")
-	p.see("wait: keep it on the heat until the last pour.")
+	p.see("wait: keep it on the heat for the first")
 	p.see("Tried, not kept")
 	dose := number(t, p.figure("dose_g"))
 
@@ -335,4 +335,25 @@ func TestAWrongValueLeavesTheLastPlan(t *testing.T) {
 	assert.Equal(t, boils, p.figure("boil_c"))
 	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent("400 s"))
 	p.see("6 min 40 s")
+}
+
+// Ground so fine that it clogs there is nothing to tell and nothing to follow.
+func TestAClogIsSaidAndNotBrewed(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/stops/5/brews/9")
+	p.see("Boils here at")
+	p.click("Find an input")
+	p.fill("What do you want to change?", "clicks")
+	p.fill("Clicks", "5")
+	p.see("this bed would clog: there is nothing to brew so")
+	p.do(chromedp.KeyEvent(kb.Escape))
+	p.see("Ground so fine it clogs: there is nothing to follow.")
+	assert.Equal(t, "true", p.js(`String(document.querySelector(".brew-it").disabled)`))
+	assert.Equal(t, "4", p.js(`String([...document.querySelectorAll(".fig-none")].filter(e => e.innerText.includes("clogged")).length)`), "contact, cup, extraction and strength")
+	assert.Empty(t, p.js(`document.querySelector('[data-figure="contact_s"]')?.innerText ?? ""`))
+	p.click("Discard changes")
+	p.seeNot("clogged")
+	assert.Equal(t, "false", p.js(`String(document.querySelector(".brew-it").disabled)`))
 }

@@ -55,7 +55,7 @@ func TestBypass(t *testing.T) {
 	p.fill("Each cup", "290")
 	p.fill("Dose", "20")
 	p.until("see 230 and 90 ml", func() bool {
-		return p.figure("water.poured_ml") == "230 ml" && p.figure("water.dilution_ml") == "90 ml"
+		return p.figure("water.poured_ml") == "230 g" && p.figure("water.dilution_ml") == "90 ml"
 	})
 	p.see("90 ml goes in afterwards")
 	p.see("Add 90 ml of hot water. Swirl the cup and serve.")

@@ -289,7 +289,7 @@ func TestWhatIsPrinted(t *testing.T) {
 	// What is begun on a day stands on it, though it is for a cup of the next.
 	p.choose(`[aria-label="Day"]`, "Day 8")
 	p.see("Market town")
-	assert.Contains(t, p.js(`document.querySelector(".fold").innerText.replace(/\s+/g, " ")`), "12:15 Begin 115 ml of cold concentrate")
+	assert.Contains(t, p.js(`document.querySelector(".fold").innerText.replace(/\s+/g, " ")`), "12:15 Begin 290 ml of cold concentrate")
 	p.choose(`[aria-label="Day"]`, "Day 5")
 	p.see("High plateau")
 	assert.Equal(t, "8", p.js(`String(document.querySelectorAll(".fold-page").length)`))

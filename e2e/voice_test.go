@@ -374,7 +374,7 @@ func TestConcentrateFromHomeToTheLastVial(t *testing.T) {
 	p.plan("Cold concentrate at home: One to three by volume")
 	p.see("Vials")
 	p.fill("People", "4") // two days of two
-	p.until("see four vials", func() bool { return p.figure("vials") == "4 ×" })
+	p.until("see eight vials", func() bool { return p.figure("vials") == "8 ×" })
 	dose := p.figure("dose_g")
 	p.click("Keep it")
 	p.see("Saved")
@@ -382,7 +382,7 @@ func TestConcentrateFromHomeToTheLastVial(t *testing.T) {
 	p.plan("Serve concentrate: With hot water")
 	p.see("Concentrate freezes here")
 	p.fill("Ratio", "127") // as it was made at home
-	p.see("2 vials of 60 ml in all")
+	p.see("4 vials of 60 ml in all")
 	p.click("Keep it")
 	p.see("Saved")
 	p.click("Provisions")

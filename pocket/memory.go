@@ -832,12 +832,18 @@ func (s *Store) EndRun(_ context.Context, brew int64) error {
 }
 
 // Running lists the brews that are being made, the one touched last first.
-func (s *Store) Running(context.Context) ([]app.Brew, error) {
+func (s *Store) Running(context.Context) ([]app.Brew, error) { return s.made(false) }
+
+// Unwritten lists the brews that were made and are not written down, the one touched last
+// first.
+func (s *Store) Unwritten(context.Context) ([]app.Brew, error) { return s.made(true) }
+
+func (s *Store) made(finished bool) ([]app.Brew, error) {
 	defer s.lock()()
 	out := []app.Brew{}
 	ids := slices.SortedFunc(maps.Keys(s.runs), func(a, b int64) int { return int(s.runs[b].touched - s.runs[a].touched) })
 	for _, id := range ids {
-		if s.runs[id].run.Finished {
+		if s.runs[id].run.Finished != finished {
 			continue
 		}
 		if b, err := s.brewOf(id); err == nil {

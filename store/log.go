@@ -50,6 +50,12 @@ func (s *Store) Running(ctx context.Context) ([]Brew, error) {
 	return collect(ctx, s.db, scanBrew, "SELECT "+brewColumns+"AND b.id IN (SELECT brew_id FROM runs WHERE coalesce(state ->> '$.finished', 0) = 0) ORDER BY (SELECT updated_at FROM runs r WHERE r.brew_id = b.id) DESC, b.id DESC")
 }
 
+// Unwritten lists the brews that were made and are not written down, the one touched last
+// first.
+func (s *Store) Unwritten(ctx context.Context) ([]Brew, error) {
+	return collect(ctx, s.db, scanBrew, "SELECT "+brewColumns+"AND b.id IN (SELECT brew_id FROM runs WHERE coalesce(state ->> '$.finished', 0) = 1) ORDER BY (SELECT updated_at FROM runs r WHERE r.brew_id = b.id) DESC, b.id DESC")
+}
+
 // EndRun forgets the run of a brew.
 func (s *Store) EndRun(ctx context.Context, brewID int64) error {
 	_, err := s.exec(ctx, "DELETE FROM runs WHERE brew_id = ?", brewID)

@@ -44,7 +44,7 @@ func TestWithoutDifferencesItIsThePlan(t *testing.T) {
 				}
 				assert.InDelta(t, r.Planned.ExtractionPct, c.ExtractionPct, most)
 				assert.InDelta(t, r.Planned.DrinkMl, c.DrinkMl, 5)
-				assert.InDelta(t, r.Planned.TDSPct, c.TDSPct, 0.06*r.Planned.TDSPct)
+				assert.InDelta(t, r.Planned.TDSPct, c.TDSPct, most/10*r.Planned.TDSPct)
 			})
 		}
 	}

@@ -112,7 +112,7 @@ const counted = [20, 10, 5, 3, 2, 1];
 /** Other brews that are being made now: their guides go on, and are a touch away. */
 function AlsoOn({ brew }: { brew: number }) {
   const now = useNow(0);
-  const others = (now.data?.running ?? []).filter((r) => r.brew.id !== brew);
+  const others = (now.data?.running ?? []).filter((r) => r.brew.id !== brew && !r.over);
   return others.map((r) => (
     <Link key={r.brew.id} to={`${brewPath(r.brew)}/guide`} data-own-words>
       Also on: {r.brew.name || r.stop_name}
