@@ -88,7 +88,7 @@ func (a App) Now(ctx context.Context, tripID int64, at time.Time) (Now, error) {
 	if err != nil {
 		return out, err
 	}
-	// What is finished and not written down is offered as long as one remembers it.
+	// A brew that is finished and not written down is offered for a day.
 	made, err := a.Unwritten(ctx)
 	if err != nil {
 		return out, err

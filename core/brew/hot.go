@@ -653,19 +653,11 @@ const putOnS = 5
 // which the hands have putOnS to spare.
 func (h *Hot) handsFree(at float64) (float64, bool) {
 	for range len(h.Line) + 1 {
-		moved := false
-		for i := range h.Line {
-			k := &h.Line[i]
-			if k.Phase != method.Brew || k.Lane != method.Hands && k.Lane != method.Scale || k.Drains {
-				continue
-			}
-			if k.AtS < at+putOnS && at < k.AtS+k.ForS {
-				at, moved = k.AtS-putOnS, true
-			}
-		}
-		if !moved {
+		k := h.busyWith(at)
+		if k == nil {
 			return at, at >= h.LastPour
 		}
+		at = k.AtS - putOnS
 	}
 	return at, false
 }
@@ -674,21 +666,26 @@ func (h *Hot) handsFree(at float64) (float64, bool) {
 // putOnS to spare.
 func (h *Hot) freeFrom(at float64) float64 {
 	for range len(h.Line) + 1 {
-		moved := false
-		for i := range h.Line {
-			k := &h.Line[i]
-			if k.Phase != method.Brew || k.Lane != method.Hands && k.Lane != method.Scale || k.Drains {
-				continue
-			}
-			if k.AtS < at+putOnS && at < k.AtS+k.ForS {
-				at, moved = k.AtS+k.ForS, true
-			}
-		}
-		if !moved {
+		k := h.busyWith(at)
+		if k == nil {
 			break
 		}
+		at = k.AtS + k.ForS
 	}
 	return at
+}
+
+// busyWith is the step that the hands are busy with at a moment, or within putOnS of it; nil
+// where they are free.
+func (h *Hot) busyWith(at float64) *method.Step {
+	for i := range h.Line {
+		k := &h.Line[i]
+		hands := k.Phase == method.Brew && (k.Lane == method.Hands || k.Lane == method.Scale) && !k.Drains
+		if hands && k.AtS < at+putOnS && at < k.AtS+k.ForS {
+			return k
+		}
+	}
+	return nil
 }
 
 // Kettles is how often the kettle is filled, as full as the fullest: a last one with
