@@ -16,13 +16,13 @@ build: bin/apodemos
 
 GO_SOURCES := $(shell find app cmd core demo formats instruments pocket server store -name '*.go' -o -name '*.sql' -o -name '*.tab' -o -name notices.txt 2>/dev/null) go.mod go.sum web/embed.go
 POCKET_SOURCES := $(shell find app core cmd/pocket formats/zone instruments pocket -name '*.go' 2>/dev/null) go.mod
-WEB_SOURCES := $(shell find web/src web/public docs/manual docs/screenshots -type f -not -path "*/made/*" -not -path "web/public/assets/*" 2>/dev/null) web/index.html web/sw.js web/sw.mjs web/manual.mjs web/vite.config.ts web/package.json
+WEB_SOURCES := $(shell find web/src web/public docs/manual docs/screenshots -type f -not -path "*/made/*" -not -name schema.d.ts -not -name operations.ts -not -path "web/public/assets/*" 2>/dev/null) web/index.html web/sw.js web/sw.mjs web/manual.mjs web/vite.config.ts web/package.json
 
 bin/apodemos: $(GO_SOURCES) $(wildcard .git/logs/HEAD) web/dist/app/index.html web/dist/pocket/shell.html
 	@echo "== building the program (the first time this takes about two minutes)"
 	$(GO) -o $@ ./cmd/apodemos
 
-web/dist/app/index.html: web/node_modules/.installed web/src/core/made/module.ts $(WEB_SOURCES)
+web/dist/app/index.html: web/node_modules/.installed web/src/core/made/module.ts web/src/api/schema.d.ts $(WEB_SOURCES)
 	@echo "== building the interface"
 	cd web && npx --no-install vite build --logLevel warn && node sw.mjs
 	@touch $@
@@ -31,6 +31,12 @@ web/dist/app/index.html: web/node_modules/.installed web/src/core/made/module.ts
 web/dist/pocket/shell.html: web/dist/app/index.html web/pocket-file.mjs
 	@echo "== building the pocket"
 	cd web && node pocket-file.mjs
+	@touch $@
+
+# The types and the operations of the HTTP interface, as its document has them.
+web/src/api/schema.d.ts: docs/openapi.json web/types.mjs web/node_modules/.installed
+	@echo "== making the types of the interface"
+	cd web && node types.mjs
 	@touch $@
 
 # The core for the browser, compressed once and named by its content.
@@ -49,7 +55,7 @@ web/node_modules/.installed: web/package.json web/package-lock.json
 api: web-deps
 	-APODEMOS_EXAMPLES=$(CURDIR)/server/examples.json go test -count=1 -run TestEveryExampleIsTrue ./server >/dev/null
 	go run ./cmd/apodemos openapi > docs/openapi.json
-	cd web && node types.mjs ../docs/openapi.json src/api/schema.d.ts
+	@$(MAKE) --no-print-directory web/src/api/schema.d.ts
 
 ## docs: the page of methods, from the catalogue
 docs:
@@ -68,9 +74,8 @@ test: test-tools build
 	cd web && npx --no-install eslint src --max-warnings 0
 	cd web && npx --no-install prettier --check src --log-level warn
 	cd web && npx --no-install vitest run
-	@echo "== the API types are those of the server"
+	@echo "== the document is that of the server"
 	./bin/apodemos openapi | diff -u docs/openapi.json - || { echo "run make api"; exit 1; }
-	cd web && node types.mjs ../docs/openapi.json .schema.check.d.ts && diff -u src/api/schema.d.ts .schema.check.d.ts; s=$$?; rm -f .schema.check.d.ts; [ $$s = 0 ] || echo "run make api"; exit $$s
 	@echo "== Go: all tests"
 	# The interface alone takes some minutes on two processors; the limits are for what hangs.
 	go test -timeout 20m $(WITHOUT) $$(go list ./... | grep -v /e2e)
@@ -106,7 +111,7 @@ format:
 
 ## clean: what was built; data of a person, the demo's too, stays
 clean:
-	rm -rf bin dist web/dist/app web/dist/pocket web/node_modules web/src/core/made web/public/assets
+	rm -rf bin dist web/dist/app web/dist/pocket web/node_modules web/src/core/made web/src/api/schema.d.ts web/src/api/operations.ts web/public/assets
 
 ## notices: what others wrote that ships with the program, with their licences
 notices: web-deps

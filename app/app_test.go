@@ -1,8 +1,10 @@
 package app_test
 
 import (
+	"bytes"
 	"context"
 	"encoding/json"
+	"errors"
 	"testing"
 	"time"
 
@@ -27,7 +29,7 @@ func open(t *testing.T) (app.App, *store.Store, int64) {
 	t.Cleanup(func() { s.Close() })
 	id, err := demo.Seed(t.Context(), s)
 	require.NoError(t, err)
-	return app.App{Store: s}, s, id
+	return app.New(s), s, id
 }
 
 func brewOf(t *testing.T, a app.App, trip int64, made bool) app.Brew {
@@ -45,9 +47,9 @@ func brewOf(t *testing.T, a app.App, trip int64, made bool) app.Brew {
 // What is kept of a plan is its numbers and what it was told; its workings are computed
 // again, and are those that it would have had.
 func TestTheWorkingsOfAPlanAreComputedAgain(t *testing.T) {
-	a, s, id := open(t)
+	a, _, id := open(t)
 	b := brewOf(t, a, id, false)
-	kept, err := s.Plan(t.Context(), b.PlanID)
+	kept, err := a.Plan(t.Context(), b.PlanID)
 	require.NoError(t, err)
 	require.Empty(t, kept.Plan.Working, "they are not stored")
 	require.NotEmpty(t, kept.Plan.Notes, "what it was told is")
@@ -62,11 +64,11 @@ func TestTheWorkingsOfAPlanAreComputedAgain(t *testing.T) {
 
 // A brew that was made shows what it was told, whatever computes today.
 func TestABrewThatWasMadeKeepsItsWorkings(t *testing.T) {
-	a, s, id := open(t)
+	a, _, id := open(t)
 	b := brewOf(t, a, id, false)
 	_, err := a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: app.Noted{Tasting: taste.Tasting{Mark: new(6.0)}}})
 	require.NoError(t, err)
-	kept, err := s.Plan(t.Context(), b.PlanID)
+	kept, err := a.Plan(t.Context(), b.PlanID)
 	require.NoError(t, err)
 	require.NotEmpty(t, kept.Plan.Working)
 	first := kept.Plan.Working
@@ -99,16 +101,18 @@ func TestACupHasAMomentThatCanBe(t *testing.T) {
 // oldStore hands out plans as another version made them.
 type oldStore struct{ *store.Store }
 
-func (s oldStore) Plan(ctx context.Context, id int64) (app.StoredPlan, error) {
-	p, err := s.Store.Plan(ctx, id)
-	p.CoreVersion = "0.1.0"
-	return p, err
+func (s oldStore) Get(ctx context.Context, kind string, id int64) (app.Row, error) {
+	r, err := s.Store.Get(ctx, kind, id)
+	if kind == app.KindPlan {
+		r.Body = bytes.Replace(r.Body, []byte(`"core_version":"`+brew.Version), []byte(`"core_version":"0.1.0`), 1)
+	}
+	return r, err
 }
 
 // Today's core does not say how another version came to its figures.
 func TestAnotherVersionsWorkingsAreNotInvented(t *testing.T) {
 	_, s, id := open(t)
-	a := app.App{Store: oldStore{s}}
+	a := app.New(oldStore{s})
 	b := brewOf(t, a, id, false)
 	told, err := a.Told(t.Context(), b.PlanID)
 	require.NoError(t, err)
@@ -202,32 +206,46 @@ func TestABrewAtAnotherHour(t *testing.T) {
 	assert.False(t, late.Stale)
 }
 
-// Overlay and Difference undo each other.
+// What a brew has of its own, over its stop, is what was asked.
 func TestARequestIsItsStopAndItsOwn(t *testing.T) {
 	on := conditions.Conditions{Place: conditions.Place{AltitudeM: new(900.0), AirC: new(4.0)}, Water: conditions.Water{Source: new("stream")}}
 	r := brew.Request{Conditions: on, Method: "pot", Drinkers: new(3.0)}
 	r.Place.AirC = nil // unsaid here, though the stop says it
 	r.Water.Treatment = new("boil")
-	patch, err := app.Difference(on, r)
+	a, s, trip := empty(t)
+	stop, err := a.AddStop(t.Context(), app.Stop{TripID: trip, StopIn: app.StopIn{Spot: app.Spot{Name: "Hut", TimeZone: "UTC"}, Position: 1, Day: 1, Conditions: on}})
 	require.NoError(t, err)
-	assert.NotContains(t, patch, "stream", "what is the stop's is not kept twice")
-	back, err := app.Overlay(on, patch)
+	p, err := app.Plan(r, false)
 	require.NoError(t, err)
-	assert.Equal(t, r, back)
+	b, err := a.AddBrew(t.Context(), app.Brew{StopID: stop, Request: r}, p)
+	require.NoError(t, err)
+	assert.Equal(t, r, b.Request)
+	row, err := s.Get(t.Context(), app.KindBrew, b.ID)
+	require.NoError(t, err)
+	assert.NotContains(t, string(row.Body), "stream", "what is the stop's is not kept twice")
 }
 
 // What is wrong is told at its field, and what nobody knows is not found.
 func TestAnswersToBadQuestions(t *testing.T) {
-	_, fault, err := app.Answer("plan", []byte(`{"request":{"method":"teapot"}}`))
-	require.NoError(t, err)
-	require.NotNil(t, fault)
+	ask := func(body string) app.Fault {
+		o, _, _ := app.Find(app.Operations, "POST", "/plan")
+		require.NotNil(t, o)
+		_, err := o.Answer(t.Context(), &app.Desk{}, app.Asked{Body: []byte(body)})
+		fault, ok := errors.AsType[app.Fault](err)
+		require.True(t, ok, "%v", err)
+		return fault
+	}
+	fault := ask(`{"method":"teapot"}`)
 	assert.Equal(t, 422, fault.Status)
 	assert.Equal(t, "body.method", fault.Errors[0].Location)
-	_, fault, err = app.Answer("plan", []byte(`{"request":`))
-	require.NoError(t, err)
-	assert.Equal(t, 400, fault.Status)
-	_, _, err = app.Answer("brew-it-for-me", nil)
-	assert.ErrorIs(t, err, app.ErrNotFound)
+	assert.Equal(t, 400, ask(`{"method":`).Status)
+	fault = ask(`{"method":"cone","place":{"altitude_m":"high","air":3},"drinkers":[]}`)
+	assert.Len(t, fault.Errors, 3, "all at once: %v", fault)
+	o, _, other := app.Find(app.Operations, "GET", "/plan")
+	assert.Nil(t, o)
+	assert.True(t, other)
+	_, _, other = app.Find(app.Operations, "POST", "/brew-it-for-me")
+	assert.False(t, other)
 }
 
 // empty is an app with nothing in it.
@@ -235,5 +253,5 @@ func empty(t *testing.T) (app.App, *store.Store, int64) {
 	s, err := store.Open(t.Context(), t.TempDir())
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
-	return app.App{Store: s}, s, 0
+	return app.New(s), s, 0
 }

@@ -2,15 +2,10 @@ package app
 
 import (
 	"context"
-	"encoding/json"
 	"errors"
-	"fmt"
 	"reflect"
 
-	jsonpatch "github.com/evanphx/json-patch/v5"
-
 	"apodemos/core/brew"
-	"apodemos/core/conditions"
 	"apodemos/core/explain"
 	"apodemos/core/gear"
 	"apodemos/core/trip"
@@ -196,38 +191,5 @@ func (a App) atHour(ctx context.Context, b Brew, at string, r brew.Request) (bre
 	if err != nil {
 		return r, err
 	}
-	patch, err := Difference(trip.ConditionsAt(st.Conditions, st.Facts, b.At), r)
-	if err != nil {
-		return r, err
-	}
-	return Overlay(trip.ConditionsAt(st.Conditions, st.Facts, at), patch)
-}
-
-// Overlay is a request: a brew's own wishes, as an RFC 7396 merge patch, over the
-// conditions of its stop.
-func Overlay(on conditions.Conditions, patch string) (brew.Request, error) {
-	var out brew.Request
-	base, err := json.Marshal(on)
-	if err != nil {
-		return out, err
-	}
-	merged, err := jsonpatch.MergePatch(base, []byte(patch))
-	if err != nil {
-		return out, fmt.Errorf("patch of a brew: %w", err)
-	}
-	return out, json.Unmarshal(merged, &out)
-}
-
-// Difference is the inverse of Overlay: what a request has of its own.
-func Difference(from conditions.Conditions, full brew.Request) (string, error) {
-	base, err := json.Marshal(from)
-	if err != nil {
-		return "", err
-	}
-	whole, err := json.Marshal(full)
-	if err != nil {
-		return "", err
-	}
-	patch, err := jsonpatch.CreateMergePatch(base, whole)
-	return string(patch), err
+	return movedTo(trip.ConditionsAt(st.Conditions, st.Facts, b.At), trip.ConditionsAt(st.Conditions, st.Facts, at), r)
 }

@@ -2,6 +2,7 @@ package app
 
 import (
 	"bytes"
+	"cmp"
 	"context"
 	"crypto/sha256"
 	"encoding/hex"
@@ -16,7 +17,6 @@ import (
 	"apodemos/app/journal"
 	"apodemos/core/brew"
 	"apodemos/core/glossary"
-	"apodemos/core/method"
 	"apodemos/core/trip"
 )
 
@@ -120,10 +120,7 @@ func (a App) TakeAlong(ctx context.Context, trips []int64, s Session) (*Carried,
 		return nil, err
 	}
 	state := journal.Of(events)
-	r, err := a.gatherer(ctx)
-	if err != nil {
-		return nil, err
-	}
+	r := a.gatherer()
 	if err := errors.Join(r.belongings(ctx), r.trip(ctx, NoTrip)); err != nil {
 		return nil, err
 	}
@@ -146,7 +143,7 @@ func (a App) TakeAlong(ctx context.Context, trips []int64, s Session) (*Carried,
 		return nil, err
 	}
 	if len(fresh) > 0 {
-		if err := a.Put(ctx, nil, fresh); err != nil {
+		if err := a.KeepRecords(ctx, nil, fresh); err != nil {
 			return nil, err
 		}
 	}
@@ -157,26 +154,38 @@ func (a App) TakeAlong(ctx context.Context, trips []int64, s Session) (*Carried,
 		return slices.Index(KindsInOrder, a.Kind) - slices.Index(KindsInOrder, b.Kind)
 	})
 	c.Base = len(c.Events)
-	running, err := a.Running(ctx)
-	if err != nil {
+	if c.Running, err = a.RunningRecords(ctx, func(b Brew, r Run) bool { return !r.Finished && slices.Contains(trips, b.TripID) }); err != nil {
 		return nil, err
-	}
-	for _, b := range running {
-		if !slices.Contains(trips, b.TripID) {
-			continue
-		}
-		run, err := a.Run(ctx, b.ID)
-		if err != nil {
-			return nil, err
-		}
-		p, err := a.Plan(ctx, run.PlanID)
-		if err != nil {
-			return nil, err
-		}
-		c.Running = append(c.Running, RunningRecord{b.UUID, p.UUID, run})
 	}
 	c.Sum = SumOf(c.Events)
 	return c, nil
+}
+
+// RunningRecords are brews that are being made, or were just, by their identities.
+func (r Records) RunningRecords(ctx context.Context, which func(Brew, Run) bool) ([]RunningRecord, error) {
+	rows, err := r.List(ctx, Query{Kind: KindRun})
+	if err != nil {
+		return nil, err
+	}
+	var out []RunningRecord
+	for _, row := range rows {
+		b, err := r.Brew(ctx, row.Parent)
+		if err != nil {
+			return nil, err
+		}
+		run, err := r.Run(ctx, b.ID)
+		if err != nil {
+			return nil, err
+		}
+		p, err := r.Get(ctx, KindPlan, run.PlanID)
+		if err != nil {
+			return nil, err
+		}
+		if which(b, run) {
+			out = append(out, RunningRecord{b.UUID, p.UUID, run})
+		}
+	}
+	return out, nil
 }
 
 // history reads cups of other trips of the coffees that there are, with what they name, and
@@ -190,38 +199,45 @@ func (r *gatherer) history(ctx context.Context, trips []int64) ([]string, error)
 	for _, c := range coffees {
 		there[c.UUID] = true
 	}
-	log, err := r.Log(ctx, AllTrips)
+	log, err := r.List(ctx, Query{Kind: KindLog, Desc: true})
 	if err != nil {
 		return nil, err
 	}
 	var aside []string
 	n := 0
 	for _, l := range log {
-		if slices.Contains(trips, l.TripID) || !there[l.Coffee] {
+		body, err := read[LogBody](l)
+		if err != nil {
+			return nil, err
+		}
+		if !there[body.Coffee] {
+			continue
+		}
+		b, err := r.Get(ctx, KindBrew, l.Parent)
+		if err != nil {
+			return nil, err
+		}
+		st, err := r.Get(ctx, KindStop, b.Parent)
+		if err != nil {
+			return nil, err
+		}
+		if slices.Contains(trips, st.Parent) {
 			continue
 		}
 		if n++; n > maxHistory {
 			break
 		}
-		b, err := r.Brew(ctx, l.BrewID)
+		of, err := r.uuid(ctx, KindTrip, st.Parent)
 		if err != nil {
 			return nil, err
 		}
-		st, err := r.Stop(ctx, b.StopID)
-		if err != nil {
-			return nil, err
-		}
-		t, err := r.Trip(ctx, st.TripID)
-		if err != nil {
-			return nil, err
-		}
-		if t.ID != NoTrip && !slices.Contains(aside, t.UUID) {
-			aside = append(aside, t.UUID)
-			if err := r.trip(ctx, t.ID); err != nil {
+		if st.Parent != NoTrip && !slices.Contains(aside, of) {
+			aside = append(aside, of)
+			if err := r.trip(ctx, st.Parent); err != nil {
 				return nil, err
 			}
 		}
-		if err := errors.Join(r.stop(ctx, st), r.brew(ctx, b), r.entry(ctx, l)); err != nil {
+		if err := errors.Join(r.row(ctx, st), r.row(ctx, b), r.row(ctx, l)); err != nil {
 			return nil, err
 		}
 	}
@@ -305,10 +321,7 @@ func (a App) bring(ctx context.Context, c *Carried, choices map[string]journal.S
 		return out, err
 	}
 	state, clock := journal.Of(events), s.clock()
-	r, err := a.gatherer(ctx)
-	if err != nil {
-		return out, err
-	}
+	r := a.gatherer()
 	fresh, err := r.catchUp(ctx, c, state, clock)
 	if err != nil {
 		return out, err
@@ -347,7 +360,7 @@ func (a App) bring(ctx context.Context, c *Carried, choices map[string]journal.S
 	for i := range records {
 		records[i].Was = r.revisions[records[i].Key]
 	}
-	if err := a.Put(ctx, records, slices.Concat(fresh, m.New, m.Choices, made)); err != nil {
+	if err := a.KeepRecords(ctx, records, slices.Concat(fresh, m.New, m.Choices, made)); err != nil {
 		return out, err
 	}
 	if err := a.takeRunning(ctx, c, s.Now()); err != nil {
@@ -381,7 +394,7 @@ func (r *gatherer) catchUp(ctx context.Context, c *Carried, state *journal.State
 		if e.Kind != KindTrip || slices.Contains(c.Pocket.Aside, e.UUID) || e.UUID == NoTripUUID {
 			continue
 		}
-		row, err := r.Find(ctx, e.Key)
+		row, err := r.at(ctx, e.Key)
 		if errors.Is(err, ErrNotFound) || err == nil && row.Deleted {
 			continue
 		}
@@ -398,11 +411,7 @@ func (r *gatherer) catchUp(ctx context.Context, c *Carried, state *journal.State
 // ofItself is a clash that is nobody's to choose: the order of stops is put right afterwards,
 // and a brew is planned as it comes out.
 func ofItself(cl journal.Clash) bool {
-	switch cl.Kind + " " + cl.Field {
-	case KindStop + " position", KindBrew + " plan", KindStop + " made_at":
-		return true
-	}
-	return false
+	return slices.Contains(kindOf(cl.Kind).Settled, cl.Field)
 }
 
 // clashID names a clash with what stands against what: a choice is of that, and of nothing
@@ -437,7 +446,7 @@ func (a App) settleRecords(ctx context.Context, here *journal.State, m journal.M
 			}
 			r, err := RecordOf(k, f)
 			if err == nil {
-				_, err = r.Plan.Told()
+				_, err = r.PlanOf().Told()
 			}
 			if err != nil {
 				return nil, nil, nil, ErrPocket{fmt.Sprintf("This pocket has a plan that cannot be read: %v. Nothing was changed.", err)}
@@ -447,7 +456,7 @@ func (a App) settleRecords(ctx context.Context, here *journal.State, m journal.M
 		}
 		r, err := RecordOf(k, f)
 		if err == nil {
-			err = a.checkRecord(r)
+			err = checkRecord(r)
 		}
 		if err == nil && k.Kind == KindBrew && !r.Deleted {
 			err = a.planned(ctx, here, m.State, &r, s, func(p Record) {
@@ -498,21 +507,21 @@ func (a App) planned(ctx context.Context, here, now *journal.State, r *Record, s
 		}
 		return out
 	}
-	merged := now.Fields(r.Key)
+	merged, b := now.Fields(r.Key), as[BrewRecord](*r)
 	if was := here.Fields(r.Key); len(was) > 0 && reflect.DeepEqual(bare(was), bare(merged)) {
 		var plan string
 		_ = json.Unmarshal(was["plan"], &plan)
-		r.Brew.Plan = plan
+		b.Plan = plan
 		return nil
 	}
-	request, err := requestOf(now, r.Brew)
+	request, err := requestOf(now, b)
 	if err != nil {
 		return err
 	}
 	// Its plan, where it is that of just this.
-	if pf := now.Fields(journal.Key{Kind: KindPlan, UUID: r.Brew.Plan}); len(pf) > 0 {
-		p, err := RecordOf(journal.Key{Kind: KindPlan, UUID: r.Brew.Plan}, pf)
-		if err == nil && p.Plan.Brew == r.UUID && sameJSON(p.Plan.Request, request) {
+	if pf := now.Fields(journal.Key{Kind: KindPlan, UUID: b.Plan}); len(pf) > 0 {
+		p, err := RecordOf(journal.Key{Kind: KindPlan, UUID: b.Plan}, pf)
+		if err == nil && p.PlanOf().Brew == r.UUID && sameJSON(p.PlanOf().Request, request) {
 			return nil
 		}
 	}
@@ -520,8 +529,8 @@ func (a App) planned(ctx context.Context, here, now *journal.State, r *Record, s
 	if err != nil {
 		return err
 	}
-	p := Record{Key: journal.Key{Kind: KindPlan, UUID: s.NewID()}, Plan: &PlanRecord{Brew: r.UUID, Request: request, Version: brew.Version, CreatedAt: s.Now().UTC().Format(time.RFC3339), told: told}}
-	r.Brew.Plan = p.UUID
+	p := Record{Key: journal.Key{Kind: KindPlan, UUID: s.NewID()}, Value: &PlanRecord{Brew: r.UUID, Request: request, Version: brew.Version, CreatedAt: s.Now().UTC().Format(time.RFC3339), told: told}}
+	b.Plan = p.UUID
 	add(p)
 	return nil
 }
@@ -538,11 +547,8 @@ func requestOf(s *journal.State, b *BrewRecord) (brew.Request, error) {
 	if err != nil {
 		return brew.Request{}, err
 	}
-	patch, err := b.Patch()
-	if err != nil {
-		return brew.Request{}, err
-	}
-	return Overlay(trip.ConditionsAt(st.Stop.Conditions, st.Stop.Facts, b.At), patch)
+	at := as[StopRecord](st)
+	return overlaid(trip.ConditionsAt(at.Conditions, at.Facts, b.At), b.BrewBody)
 }
 
 // order puts the stops of trips that something came of in order: by day, and by place within
@@ -551,7 +557,7 @@ func order(s *journal.State, out map[journal.Key]Record, change func(journal.Key
 	trips := map[string]bool{}
 	for k, r := range out {
 		if k.Kind == KindStop {
-			trips[r.Stop.Trip] = true
+			trips[as[StopRecord](r).Trip] = true
 		}
 	}
 	by := map[string][]Record{}
@@ -567,28 +573,24 @@ func order(s *journal.State, out map[journal.Key]Record, change func(journal.Key
 		if err != nil {
 			return err
 		}
-		if trips[r.Stop.Trip] {
-			by[r.Stop.Trip] = append(by[r.Stop.Trip], r)
+		if of := as[StopRecord](r).Trip; trips[of] {
+			by[of] = append(by[of], r)
 		}
 	}
 	for _, stops := range by {
 		slices.SortFunc(stops, func(a, b Record) int {
-			if d := a.Stop.Day - b.Stop.Day; d != 0 {
-				return d
-			}
-			if d := a.Stop.Position - b.Stop.Position; d != 0 {
-				return d
-			}
-			return strings.Compare(a.UUID, b.UUID)
+			x, y := as[StopRecord](a), as[StopRecord](b)
+			return cmp.Or(x.Day-y.Day, x.Position-y.Position, strings.Compare(a.UUID, b.UUID))
 		})
 		last := 0
 		for _, r := range stops {
-			at := max(r.Stop.Position, last+1)
+			st := as[StopRecord](r)
+			at := max(st.Position, last+1)
 			last = at
-			if at == r.Stop.Position {
+			if at == st.Position {
 				continue
 			}
-			r.Stop.Position = at
+			st.Position = at
 			f, err := r.Fields()
 			if err != nil {
 				return err
@@ -612,11 +614,11 @@ func (a App) takeRunning(ctx context.Context, c *Carried, now time.Time) error {
 		if x.Run.Finished || now.Sub(began) > runLasts {
 			continue
 		}
-		b, err := a.Find(ctx, journal.Key{Kind: KindBrew, UUID: x.Brew})
+		b, err := a.Find(ctx, KindBrew, x.Brew)
 		if err != nil || b.Deleted {
 			continue
 		}
-		p, err := a.Find(ctx, journal.Key{Kind: KindPlan, UUID: x.Plan})
+		p, err := a.Find(ctx, KindPlan, x.Plan)
 		if err != nil {
 			continue
 		}
@@ -674,62 +676,18 @@ func span(d time.Duration) string {
 
 // nameOf names records of a state for a person.
 func nameOf(s *journal.State) func(journal.Key) string {
-	word := func(f journal.Fields, name string) string {
-		var v string
-		_ = json.Unmarshal(f[name], &v)
-		return v
-	}
 	var name func(journal.Key) string
 	name = func(k journal.Key) string {
 		f := s.Fields(k)
-		switch k.Kind {
-		case KindBrew:
-			n := word(f, "name")
-			if n == "" {
-				var way struct {
-					Method string `json:"method"`
-				}
-				_ = json.Unmarshal(f["way"], &way)
-				if m, ok := method.ByID(way.Method); ok {
-					n = m.Name
-				}
-			}
-			if n == "" {
-				n = "a brew"
-			}
-			if st := word(f, "stop"); st != "" {
-				return n + ", " + name(journal.Key{Kind: KindStop, UUID: st})
-			}
-			return n
-		case KindLog:
-			at := word(f, "brewed_at")
-			if b := word(f, "brew"); b != "" {
-				at = strings.TrimSpace(name(journal.Key{Kind: KindBrew, UUID: b}) + ", " + day(at))
-			}
-			return at
-		case KindRecipe:
-			var r struct {
-				Name string `json:"name"`
-			}
-			_ = json.Unmarshal(f["recipe"], &r)
-			return r.Name
-		case KindBlind:
-			return "A blind comparison"
+		if says := kindOf(k.Kind).Says; says != nil {
+			return says(f, func(kind, uuid string) string { return name(journal.Key{Kind: kind, UUID: uuid}) })
 		}
 		if k.UUID == NoTripUUID {
 			return "Places of no trip"
 		}
-		if n := word(f, "name"); n != "" {
-			return n
-		}
-		return "a " + k.Kind
+		return cmp.Or(word(f, "name"), "a "+k.Kind)
 	}
 	return name
-}
-
-func day(at string) string {
-	d, _, _ := strings.Cut(at, "T")
-	return d
 }
 
 // arrivals tells what is other than it was.

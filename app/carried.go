@@ -15,7 +15,6 @@ import (
 
 	"apodemos/app/journal"
 	"apodemos/core/brew"
-	"apodemos/formats/zone"
 )
 
 // PocketFormat and PocketVersion say what a file with a pocket in it is.
@@ -156,43 +155,15 @@ func clean(s string) bool {
 
 // checkRecord holds a record that came to what a person could have entered. Its error is
 // brew.Problems.
-func (a App) checkRecord(r Record) error {
-	if r.Deleted && r.part() == nil {
+func checkRecord(r Record) error {
+	if r.Value == nil {
 		return nil
 	}
 	if err := checkTexts(r); err != nil {
 		return err
 	}
-	switch {
-	case r.Trip != nil:
-		if err := CheckShape("", TripIn{r.Trip.Name, r.Trip.People, r.Trip.StartsOn, r.Trip.Supplies}); err != nil {
-			return err
-		}
-		if bad := zone.Day("starts_on", r.Trip.StartsOn); bad != nil {
-			return bad
-		}
-		return nil
-	case r.Stop != nil:
-		x := r.Stop
-		if err := CheckShape("", StopIn{x.Name, x.Position, x.Day, x.Km, x.TimeZone, x.Note, x.Conditions, x.Facts}); err != nil {
-			return err
-		}
-		return checkPlace(Stop{TimeZone: x.TimeZone, Conditions: x.Conditions})
-	case r.Brew != nil:
-		return CheckShape("", BrewIn{Name: r.Brew.Name, At: r.Brew.At})
-	case r.Log != nil:
-		return CheckShape("", r.Log.Noted)
-	case r.Coffee != nil:
-		if err := CheckShape("", *r.Coffee); err != nil {
-			return err
-		}
-		return CheckCoffee(r.Coffee)
-	case r.Recipe != nil:
-		return CheckRecipe(r.Recipe)
-	case r.Gear != nil:
-		if bad := r.Gear.Check(); len(bad) > 0 {
-			return bad
-		}
+	if check := kindOf(r.Kind).Check; check != nil {
+		return check(r.Value)
 	}
 	return nil
 }

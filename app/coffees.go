@@ -164,7 +164,7 @@ func (a App) KeepRecipe(ctx context.Context, r recipe.Recipe) (OwnRecipe, error)
 		was, err := a.RecipeOf(ctx, id)
 		switch {
 		case err == nil && was.Deleted:
-			if err := a.RestoreRecipe(ctx, was.ID); err != nil {
+			if err := a.Restore(ctx, KindRecipe, was.ID); err != nil {
 				return OwnRecipe{}, err
 			}
 			return a.OwnRecipe(ctx, was.ID)

@@ -27,7 +27,7 @@ func kitchen(t *testing.T, a app.App) (app.Coffee, app.BrewOut) {
 	require.NoError(t, err)
 	c, err := a.Coffee(ctx, id)
 	require.NoError(t, err)
-	st, err := a.AddPlace(ctx, app.Stop{Name: "Kitchen", TimeZone: "UTC"})
+	st, err := a.AddPlace(ctx, app.Stop{StopIn: app.StopIn{Spot: app.Spot{Name: "Kitchen", TimeZone: "UTC"}}})
 	require.NoError(t, err)
 	r := brew.Request{Method: "cone", DoseG: new(15.0), WaterG: new(240.0), Grinder: brew.Grinder{UmPerClick: new(30.0), Clicks: new(27.0)}, Coffee: app.BeansOn(c, "2026-09-11", time.Time{})}
 	b, err := a.KeepBrew(ctx, st.ID, app.BrewIn{Name: "Morning", Request: r})
@@ -65,7 +65,7 @@ func TestACoffeeInTheBag(t *testing.T) {
 	assert.InDelta(t, 182, *out.LeftG, 1e-9)
 	assert.ErrorIs(t, a.SetCoffee(ctx, c.ID, 1, set), app.ErrConflict)
 
-	require.NoError(t, a.DeleteCoffee(ctx, c.ID))
+	require.NoError(t, a.Delete(ctx, app.KindCoffee, c.ID))
 	list, err := a.CoffeesOut(ctx, "", false)
 	require.NoError(t, err)
 	for _, k := range list {
@@ -84,7 +84,7 @@ func TestACoffeeInTheBag(t *testing.T) {
 	gone, err := a.Coffee(ctx, c.ID)
 	require.NoError(t, err)
 	assert.True(t, gone.Deleted)
-	require.NoError(t, a.RestoreCoffee(ctx, c.ID))
+	require.NoError(t, a.Restore(ctx, app.KindCoffee, c.ID))
 	again, err := a.Coffee(ctx, c.ID)
 	require.NoError(t, err)
 	assert.False(t, again.Deleted)
@@ -267,7 +267,7 @@ func TestBlindRounds(t *testing.T) {
 		x = after
 	}
 	assert.True(t, x.Verdict.More)
-	require.NoError(t, a.DeleteBrew(ctx, other.ID))
+	require.NoError(t, a.Delete(ctx, app.KindBrew, other.ID))
 	list, err := a.BlindsOut(ctx)
 	require.NoError(t, err)
 	for _, k := range list {
@@ -352,7 +352,7 @@ func TestARecipeGoesOutAndComesIn(t *testing.T) {
 	same, err := files.ImportRecipe(ctx, a, strings.NewReader(string(f.Data)))
 	require.NoError(t, err)
 	assert.Equal(t, kept.ID, same.ID)
-	require.NoError(t, a.DeleteRecipe(ctx, kept.ID))
+	require.NoError(t, a.Delete(ctx, app.KindRecipe, kept.ID))
 	back, err := files.ImportRecipe(ctx, a, strings.NewReader(string(f.Data)))
 	require.NoError(t, err)
 	assert.Equal(t, kept.ID, back.ID)

@@ -13,7 +13,7 @@ func FuzzMerged(f *testing.F) {
 	f.Add(`{"facts":{"nights":2,"allowed":["fire"]}}`)
 	f.Add(`{"conditions":null,"day":3}`)
 	f.Fuzz(func(t *testing.T, patch string) {
-		was := app.StopIn{Name: "Hut", Day: 1}
+		was := app.StopIn{Spot: app.Spot{Name: "Hut"}, Day: 1}
 		if !json.Valid([]byte(patch)) {
 			return
 		}

@@ -1,7 +1,7 @@
 package app
 
 import (
-	"bytes"
+	"cmp"
 	"context"
 	"encoding/json"
 	"fmt"
@@ -19,14 +19,9 @@ import (
 type TripIn struct {
 	Name     string `json:"name" minLength:"1" maxLength:"120" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not empty"`
 	People   int    `json:"people" minimum:"1" maximum:"24"`
-	StartsOn string `json:"starts_on,omitempty" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" patternDescription:"a date, YYYY-MM-DD, or empty" doc:"ISO date, or empty"`
+	StartsOn string `json:"starts_on" required:"false" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" patternDescription:"a date, YYYY-MM-DD, or empty" doc:"ISO date; empty when not fixed"`
 
-	Supplies trip.Supplies `json:"supplies,omitzero" required:"false"`
-}
-
-// in is what a person has set of a trip.
-func (t Trip) in() TripIn {
-	return TripIn{Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies}
+	Supplies trip.Supplies `json:"supplies" required:"false"`
 }
 
 // MakeTrip keeps a new trip. Its error is brew.Problems where it cannot be one.
@@ -34,7 +29,7 @@ func (a App) MakeTrip(ctx context.Context, in TripIn) (Trip, error) {
 	if bad := zone.Day("starts_on", in.StartsOn); bad != nil {
 		return Trip{}, bad
 	}
-	id, err := a.AddTrip(ctx, Trip{Name: in.Name, People: in.People, StartsOn: in.StartsOn, Supplies: in.Supplies})
+	id, err := a.AddTrip(ctx, Trip{TripIn: in})
 	if err != nil {
 		return Trip{}, err
 	}
@@ -48,48 +43,78 @@ func (a App) ChangeTrip(ctx context.Context, id int64, change func(TripIn) (Trip
 	if err != nil {
 		return TripOut{}, err
 	}
-	in, revision, err := change(was.in())
+	in, revision, err := change(was.TripIn)
 	if err != nil {
 		return TripOut{}, err
 	}
 	if bad := zone.Day("starts_on", in.StartsOn); bad != nil {
 		return TripOut{}, bad
 	}
-	if err := a.SetTrip(ctx, Trip{ID: id, Revision: revision, Name: in.Name, People: in.People, StartsOn: in.StartsOn, Supplies: in.Supplies}); err != nil {
+	if err := a.SetTrip(ctx, Trip{ID: id, Revision: revision, TripIn: in}); err != nil {
 		return TripOut{}, err
 	}
 	return a.TripOut(ctx, id)
 }
 
+// Spot is what is known of a place.
+type Spot = trip.Spot
+
 // StopIn is what a person sets of a stop.
 type StopIn struct {
-	Name       string                `json:"name" minLength:"1" maxLength:"120" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not empty"`
+	Spot
 	Position   int                   `json:"position" minimum:"1" maximum:"1000"`
 	Day        int                   `json:"day" minimum:"1" maximum:"400"`
 	Km         float64               `json:"km" minimum:"0" maximum:"40000"`
-	TimeZone   string                `json:"time_zone,omitempty" maxLength:"60"`
-	Note       string                `json:"note,omitempty" maxLength:"2000"`
 	Conditions conditions.Conditions `json:"conditions"`
-	Facts      trip.Facts            `json:"facts,omitzero" required:"false"`
 }
 
 // PlaceIn is what a person sets of a place of no trip.
 type PlaceIn struct {
-	Name       string                `json:"name" minLength:"1" maxLength:"120" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not empty"`
-	TimeZone   string                `json:"time_zone,omitempty" maxLength:"60"`
-	Note       string                `json:"note,omitempty" maxLength:"2000"`
+	Spot
 	Conditions conditions.Conditions `json:"conditions"`
-	Facts      trip.Facts            `json:"facts,omitzero" required:"false"`
 }
 
-// Stop is a stop with it.
-func (in StopIn) Stop() Stop {
-	zone := in.TimeZone
-	if zone == "" {
-		zone = "UTC"
-	}
+// Settled is it with what is left out filled in.
+func (in StopIn) Settled() StopIn {
+	in.TimeZone = cmp.Or(in.TimeZone, "UTC")
 	trip.MoveWater(&in.Conditions, &in.Facts)
-	return Stop{Name: in.Name, Position: in.Position, Day: in.Day, Km: in.Km, TimeZone: zone, Note: in.Note, Conditions: in.Conditions, Facts: in.Facts}
+	return in
+}
+
+// AddStopTo adds a stop to a trip. Its error is brew.Problems where it is not allowed there.
+func (a App) AddStopTo(ctx context.Context, trip int64, in StopIn) (StopOut, error) {
+	st := Stop{TripID: trip, StopIn: in.Settled()}
+	if _, err := a.Trip(ctx, trip); err != nil {
+		return StopOut{}, err
+	}
+	if err := a.CheckStop(ctx, st); err != nil {
+		return StopOut{}, err
+	}
+	id, err := a.InsertStop(ctx, st)
+	if err != nil {
+		return StopOut{}, err
+	}
+	return a.StopOut(ctx, id)
+}
+
+// ChangeStop sets what change makes of what is set of a stop, from the revision that it says.
+func (a App) ChangeStop(ctx context.Context, id int64, change func(StopIn) (StopIn, int64, error)) (StopOut, error) {
+	st, err := a.Stop(ctx, id)
+	if err != nil {
+		return StopOut{}, err
+	}
+	in, revision, err := change(st.StopIn)
+	if err != nil {
+		return StopOut{}, err
+	}
+	st.StopIn, st.Revision = in.Settled(), revision
+	if err := a.CheckStop(ctx, st); err != nil {
+		return StopOut{}, err
+	}
+	if err := a.SetStop(ctx, st); err != nil {
+		return StopOut{}, err
+	}
+	return a.StopOut(ctx, id)
 }
 
 // Halves are the two stops that a stay is split into: the first keeps the given nights, and
@@ -174,7 +199,7 @@ type RecipeSet struct {
 func Arranged(in []ArrangeIn) []Stop {
 	var stops []Stop
 	for _, a := range in {
-		stops = append(stops, Stop{ID: a.ID, Revision: a.Revision, Position: a.Position, Day: a.Day, Km: a.Km})
+		stops = append(stops, Stop{ID: a.ID, Revision: a.Revision, StopIn: StopIn{Position: a.Position, Day: a.Day, Km: a.Km}})
 	}
 	return stops
 }
@@ -209,7 +234,7 @@ func Merged[T any](was T, patch []byte) (next T, whole []byte, err error) {
 	if err != nil {
 		return next, nil, brew.Problems{{Field: "body", Message: "not a JSON object; allowed: a merge patch"}}
 	}
-	next, err = brew.DecodeJSON[T](bytes.NewReader(whole), MaxBodyBytes, "body", "{}")
+	next, err = Decoded[T]("body", whole)
 	return next, whole, err
 }
 

@@ -87,7 +87,7 @@ func moment(t trip.Trip, task trip.Task) Moment {
 func JourneyOf(t Trip, stops []Stop, brews []Brew, coffees []trip.CoffeeBag) trip.Trip {
 	out := trip.Trip{Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies, Coffees: coffees}
 	for _, st := range stops {
-		js := trip.Stop{Key: st.UUID, Name: st.Name, Day: st.Day, Km: st.Km, TimeZone: st.TimeZone, Note: st.Note, Conditions: st.Conditions, Facts: st.Facts}
+		js := trip.Stop{Key: st.UUID, Spot: st.Spot, Day: st.Day, Km: st.Km, Conditions: st.Conditions}
 		for _, b := range brews {
 			if b.StopID == st.ID {
 				js.Brews = append(js.Brews, trip.Brew{ID: b.ID, Key: b.UUID, Name: b.Name, At: b.At, Request: b.Request})
@@ -159,7 +159,7 @@ func planAll(ctx context.Context, t trip.Trip) ([]*brew.Plan, error) {
 // CheckStop refuses a stop that a plan, or its trip, would refuse; its facts are held to
 // the schema as they are read. Its error is brew.Problems.
 func (a App) CheckStop(ctx context.Context, st Stop) error {
-	if err := checkPlace(st); err != nil {
+	if err := checkPlace(st.StopIn); err != nil {
 		return err
 	}
 	stops, err := a.Stops(ctx, st.TripID)
@@ -178,7 +178,7 @@ func (a App) CheckStop(ctx context.Context, st Stop) error {
 }
 
 // checkPlace refuses a stop whose zone, or whose conditions, no plan takes.
-func checkPlace(st Stop) error {
+func checkPlace(st StopIn) error {
 	if err := zone.Check(st.TimeZone); err != nil {
 		return brew.Problems{{Field: "time_zone", Value: st.TimeZone, Message: err.Error()}}
 	}

@@ -170,8 +170,8 @@ func (a App) ShiftBrew(ctx context.Context, b Brew, revision int64, to Elsewhere
 	if err != nil {
 		return BrewOut{}, err
 	}
-	b.Request, b.At, b.Revision = r, to.At, revision
-	if b, err = a.MoveBrew(ctx, b, to.Stop, p); err != nil {
+	b.Request, b.At, b.Revision, b.StopID = r, to.At, revision, to.Stop
+	if b, err = a.SetBrew(ctx, b, p); err != nil {
 		return BrewOut{}, err
 	}
 	return a.BrewOut(ctx, b)
@@ -187,11 +187,7 @@ func (a App) elsewhere(ctx context.Context, b Brew, to Elsewhere) (brew.Request,
 	if err != nil {
 		return brew.Request{}, nil, err
 	}
-	own, err := Difference(trip.ConditionsAt(from.Conditions, from.Facts, b.At), b.Request)
-	if err != nil {
-		return brew.Request{}, nil, err
-	}
-	r, err := Overlay(trip.ConditionsAt(st.Conditions, st.Facts, to.At), own)
+	r, err := movedTo(trip.ConditionsAt(from.Conditions, from.Facts, b.At), trip.ConditionsAt(st.Conditions, st.Facts, to.At), b.Request)
 	if err != nil {
 		return brew.Request{}, nil, err
 	}

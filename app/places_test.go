@@ -23,7 +23,7 @@ import (
 // place is a place of no trip, with a brew that was made there.
 func place(t *testing.T, a app.App) (app.StopOut, app.BrewOut) {
 	c := conditions.Conditions{Place: conditions.Place{AltitudeM: new(2300.0), AirC: new(4.0)}, Water: conditions.Water{Source: new("stream"), Treatment: new("boil")}}
-	st, err := a.AddPlace(t.Context(), app.Stop{Name: "Under the pass", TimeZone: "Etc/GMT-3", Conditions: c})
+	st, err := a.AddPlace(t.Context(), app.Stop{StopIn: app.StopIn{Spot: app.Spot{Name: "Under the pass", TimeZone: "Etc/GMT-3"}, Conditions: c}})
 	require.NoError(t, err)
 	b, err := a.KeepBrew(t.Context(), st.ID, app.BrewIn{Request: brew.Request{Conditions: c, Method: "pot", Drinkers: new(2.0)}})
 	require.NoError(t, err)
@@ -55,7 +55,7 @@ func TestABrewWithoutATrip(t *testing.T) {
 	assert.Contains(t, string(f.Data), "Under the pass")
 	back, _, err := files.Import(ctx, a, bytes.NewReader(f.Data), files.Reading{})
 	require.NoError(t, err, "and it is read again, as a trip")
-	require.NoError(t, a.DeleteTrip(ctx, back.ID))
+	require.NoError(t, a.Delete(ctx, app.KindTrip, back.ID))
 	path := t.TempDir() + "/copy.db"
 	require.NoError(t, s.Backup(ctx, path))
 	raw, err := files.Export(ctx, a, app.NoTrip, "trip.json", formats.Alarms{}, time.Now())
@@ -136,11 +136,11 @@ func TestWhatIsOnNow(t *testing.T) {
 func TestEveryMorning(t *testing.T) {
 	a, _, _ := open(t)
 	ctx := t.Context()
-	id, err := a.AddTrip(ctx, app.Trip{Name: "Ridge", People: 2})
+	id, err := a.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "Ridge", People: 2}})
 	require.NoError(t, err)
 	for i, st := range []app.Stop{
-		{Name: "Hut", Day: 1, Conditions: conditions.Conditions{Place: conditions.Place{AltitudeM: new(1400.0)}}},
-		{Name: "Pass", Day: 2}, {Name: "Spring", Day: 2}, {Name: "Urn", Day: 3, Conditions: conditions.Conditions{Heat: conditions.Heat{SuppliedC: new(90.0)}}},
+		{StopIn: app.StopIn{Spot: app.Spot{Name: "Hut"}, Day: 1, Conditions: conditions.Conditions{Place: conditions.Place{AltitudeM: new(1400.0)}}}},
+		{StopIn: app.StopIn{Spot: app.Spot{Name: "Pass"}, Day: 2}}, {StopIn: app.StopIn{Spot: app.Spot{Name: "Spring"}, Day: 2}}, {StopIn: app.StopIn{Spot: app.Spot{Name: "Urn"}, Day: 3, Conditions: conditions.Conditions{Heat: conditions.Heat{SuppliedC: new(90.0)}}}},
 	} {
 		st.TripID, st.Position, st.TimeZone = id, i+1, "UTC"
 		_, err := a.InsertStop(ctx, st)

@@ -1,113 +1,56 @@
 package app
 
 import (
-	"bytes"
-	"compress/flate"
 	"context"
-	"encoding/base64"
 	"encoding/json"
 	"errors"
 	"fmt"
-	"io"
 	"slices"
 	"strings"
 
 	"apodemos/app/journal"
 	"apodemos/core/brew"
-	"apodemos/core/coffee"
-	"apodemos/core/conditions"
-	"apodemos/core/gear"
 	"apodemos/core/kit"
-	"apodemos/core/recipe"
-	"apodemos/core/trip"
 )
-
-// Kinds of record, as the journal has them.
-const (
-	KindTrip   = "trip"
-	KindStop   = "stop"
-	KindBrew   = "brew"
-	KindPlan   = "plan"
-	KindLog    = "log"
-	KindCoffee = "coffee"
-	KindRecipe = "recipe"
-	KindGear   = "gear"
-	KindBlind  = "blind"
-)
-
-// KindsInOrder is the order in which records are put: what is named by another comes first.
-var KindsInOrder = []string{KindGear, KindCoffee, KindRecipe, KindTrip, KindStop, KindBrew, KindPlan, KindLog, KindBlind}
-
-// parents tell what is part of what.
-var parents = journal.Parents{
-	KindStop: {Kind: KindTrip, Field: "trip"},
-	KindBrew: {Kind: KindStop, Field: "stop"},
-	KindPlan: {Kind: KindBrew, Field: "brew"},
-	KindLog:  {Kind: KindBrew, Field: "brew"},
-}
 
 // NoTripUUID is the identity of the trip of places that are of none, in every database.
 const NoTripUUID = "00000000-0000-4000-8000-000000000000"
 
 // Record is a record as it goes from one store to another: it names others by their
-// identities, and never by the number of a row. One of its parts is there.
+// identities, and never by the number of a row.
 type Record struct {
 	journal.Key
 	Deleted bool
 	// Was is the revision that the record had when this was worked out; 0 where it was not
 	// there. Put refuses another with ErrConflict.
 	Was int64
-
-	Trip   *TripRecord
-	Stop   *StopRecord
-	Brew   *BrewRecord
-	Plan   *PlanRecord
-	Log    *LogRecord
-	Coffee *CoffeeSet
-	Recipe *recipe.Recipe
-	Gear   *gear.Item
-	Blind  *BlindRecord
+	// Value is what its kind has (Kind.Value); nil of one that is deleted and never was here.
+	Value any
 }
 
 // TripRecord is a trip with its kit and its lists.
 type TripRecord struct {
-	Name     string          `json:"name"`
-	People   int             `json:"people"`
-	StartsOn string          `json:"starts_on,omitempty"`
-	Archived bool            `json:"archived,omitempty"`
-	Supplies trip.Supplies   `json:"supplies"`
-	Wishes   kit.Wishes      `json:"wishes"` // without Must and Without, which name rows
-	Must     map[string]bool `json:"must,omitempty"`
-	Without  map[string]bool `json:"without,omitempty"`
-	Items    map[string]bool `json:"items,omitempty"`
-	Packed   map[string]bool `json:"packed,omitempty"`
-	Lost     map[string]bool `json:"lost,omitempty"`  // item@stop
-	Ticks    map[string]bool `json:"ticks,omitempty"` // list:line
+	TripBody
+	Wishes  kit.Wishes      `json:"wishes"` // without Must and Without, which name rows
+	Must    map[string]bool `json:"must,omitempty"`
+	Without map[string]bool `json:"without,omitempty"`
+	Items   map[string]bool `json:"items,omitempty"`
+	Packed  map[string]bool `json:"packed,omitempty"`
+	Lost    map[string]bool `json:"lost,omitempty"`  // item@stop
+	Ticks   map[string]bool `json:"ticks,omitempty"` // list:line
 }
 
 // StopRecord is a stop.
 type StopRecord struct {
-	Trip       string                `json:"trip"`
-	Position   int                   `json:"position"`
-	Name       string                `json:"name"`
-	Day        int                   `json:"day"`
-	Km         float64               `json:"km"`
-	TimeZone   string                `json:"time_zone"`
-	Note       string                `json:"note,omitempty"`
-	Conditions conditions.Conditions `json:"conditions"`
-	Facts      trip.Facts            `json:"facts"`
-	MadeAt     string                `json:"made_at,omitempty"`
+	Trip string `json:"trip"`
+	StopIn
+	MadeAt string `json:"made_at,omitempty"`
 }
 
-// BrewRecord is a brew. What it has of its own is parted in two: conditions, field by field,
-// and the way that it is made, which holds together and is changed as a whole.
+// BrewRecord is a brew.
 type BrewRecord struct {
-	Stop string                     `json:"stop"`
-	Name string                     `json:"name,omitempty"`
-	At   string                     `json:"at,omitempty"`
-	Own  map[string]json.RawMessage `json:"own,omitempty"`
-	Way  map[string]json.RawMessage `json:"way,omitempty"`
-	Plan string                     `json:"plan"`
+	Stop string `json:"stop"`
+	BrewBody
 }
 
 // PlanRecord is a plan as it was told. Content is left out where the same version of the core
@@ -127,10 +70,8 @@ type PlanRecord struct {
 
 // LogRecord is an entry of the log.
 type LogRecord struct {
-	Brew     string `json:"brew"`
-	Plan     string `json:"plan"`
-	BrewedAt string `json:"brewed_at"`
-	Noted
+	Brew string `json:"brew"`
+	LogBody
 }
 
 // BlindRecord is a blind comparison.
@@ -151,55 +92,38 @@ type weighing struct {
 	Since string   `json:"since"`
 }
 
-// whole are the fields that are changed as one, since the half of one and the half of another
-// would be neither: water from a stream that is safe because the tap's was, a burner with
-// another's fuel, a pot with another's width.
-func whole(path string) bool {
-	switch path {
-	case "wishes", "way", "made", "request", "weighed", "supplies/canister",
-		"conditions/water", "conditions/heat", "conditions/vessel", "own/water", "own/heat", "own/vessel":
-		return true
+func weighed(c CoffeeSet) *weighedCoffee {
+	w := &weighedCoffee{CoffeeSet: c}
+	if c.Grams != nil || c.Since != "" {
+		w.Weighed = &weighing{c.Grams, c.Since}
+		w.Grams, w.Since = nil, ""
 	}
-	return strings.HasPrefix(path, "recipe")
+	return w
 }
 
-// part is the part of a record that is there.
-func (r Record) part() any {
-	switch r.Kind {
-	case KindTrip:
-		return r.Trip
-	case KindStop:
-		return r.Stop
-	case KindBrew:
-		return r.Brew
-	case KindPlan:
-		return r.Plan
-	case KindLog:
-		return r.Log
-	case KindCoffee:
-		c := weighedCoffee{CoffeeSet: *r.Coffee}
-		if c.Grams != nil || c.Since != "" {
-			c.Weighed = &weighing{c.Grams, c.Since}
-			c.Grams, c.Since = nil, ""
-		}
-		return c
-	case KindRecipe:
-		return struct {
-			Recipe *recipe.Recipe `json:"recipe"`
-		}{r.Recipe}
-	case KindGear:
-		return r.Gear
-	case KindBlind:
-		return r.Blind
+// set is the coffee as it is kept.
+func (w *weighedCoffee) set() *CoffeeSet {
+	c := w.CoffeeSet
+	if w.Weighed != nil {
+		c.Grams, c.Since = w.Weighed.Grams, w.Weighed.Since
 	}
-	return nil
+	return &c
 }
 
-// Fields is a record as the journal has it.
+// Fields is a record as the journal has it; what is empty is not there.
 func (r Record) Fields() (journal.Fields, error) {
-	f, err := journal.Flat(r.part(), whole)
+	k := kindOf(r.Kind)
+	if r.Value == nil || k == nil {
+		return journal.Fields{journal.Deleted: json.RawMessage("true")}, nil
+	}
+	f, err := journal.Flat(r.Value, k.whole)
 	if err != nil {
 		return nil, fmt.Errorf("%s: %w", r.Key, err)
+	}
+	for name, v := range f {
+		if string(v) == `""` {
+			delete(f, name)
+		}
 	}
 	if r.Deleted {
 		f[journal.Deleted] = json.RawMessage("true")
@@ -209,171 +133,38 @@ func (r Record) Fields() (journal.Fields, error) {
 
 // RecordOf is the inverse of Fields. Its error says what is wrong with the fields, which may
 // have come from anywhere.
-func RecordOf(k journal.Key, f journal.Fields) (Record, error) {
-	r := Record{Key: k, Deleted: f.IsDeleted()}
+func RecordOf(key journal.Key, f journal.Fields) (Record, error) {
+	r := Record{Key: key, Deleted: f.IsDeleted()}
+	k := kindOf(key.Kind)
+	if k == nil || k.Value == nil {
+		return r, fmt.Errorf("%s: %w", key, errors.New("no such kind of record"))
+	}
 	rest := journal.Fields{}
 	for name, v := range f {
 		if name != journal.Deleted {
 			rest[name] = v
 		}
 	}
-	var err error
-	switch k.Kind {
-	case KindTrip:
-		err = into(rest, &r.Trip)
-	case KindStop:
-		err = into(rest, &r.Stop)
-	case KindBrew:
-		err = into(rest, &r.Brew)
-	case KindPlan:
-		err = into(rest, &r.Plan)
-	case KindLog:
-		err = into(rest, &r.Log)
-	case KindCoffee:
-		var c weighedCoffee
-		err = rest.Into(&c)
-		r.Coffee = &c.CoffeeSet
-		if c.Weighed != nil {
-			r.Coffee.Grams, r.Coffee.Since = c.Weighed.Grams, c.Weighed.Since
-		}
-	case KindRecipe:
-		var v struct {
-			Recipe recipe.Recipe `json:"recipe"`
-		}
-		err = rest.Into(&v)
-		r.Recipe = &v.Recipe
-	case KindGear:
-		err = into(rest, &r.Gear)
-	case KindBlind:
-		err = into(rest, &r.Blind)
-	default:
-		err = errors.New("no such kind of record")
-	}
-	if err != nil {
-		return r, fmt.Errorf("%s: %w", k, err)
+	r.Value = k.Value()
+	if err := rest.Into(r.Value); err != nil {
+		return r, fmt.Errorf("%s: %w", key, err)
 	}
 	return r, nil
 }
 
-func into[T any](f journal.Fields, v **T) error {
-	*v = new(T)
-	return f.Into(*v)
+// as is the value of a record, where it is of a type.
+func as[T any](r Record) *T {
+	v, _ := r.Value.(*T)
+	return v
 }
 
-// ownOf parts what a brew has of its own.
-func ownOf(patch string) (own, way map[string]json.RawMessage, err error) {
-	var all map[string]json.RawMessage
-	if err := json.Unmarshal([]byte(patch), &all); err != nil {
-		return nil, nil, err
-	}
-	own, way = map[string]json.RawMessage{}, map[string]json.RawMessage{}
-	for k, v := range all {
-		if slices.Contains(ofTheStop, k) {
-			own[k] = v
-		} else {
-			way[k] = v
-		}
-	}
-	return own, way, nil
-}
-
-// ofTheStop are the parts of a request that are a stop's conditions.
-var ofTheStop = []string{"place", "water", "heat", "vessel", "calibration"}
-
-// Patch is what a brew has of its own, as a store keeps it.
-func (b BrewRecord) Patch() (string, error) {
-	all := map[string]json.RawMessage{}
-	for k, v := range b.Own {
-		all[k] = v
-	}
-	for k, v := range b.Way {
-		all[k] = v
-	}
-	out, err := json.Marshal(all)
-	return string(out), err
-}
-
-// Row is where a store keeps a record.
-type Row struct {
-	ID      int64
-	Deleted bool
-}
-
-// maxPlan bounds a plan that comes from elsewhere, in bytes of JSON.
-const maxPlan = 1 << 20
-
-// packPlan writes a plan small.
-func packPlan(p *brew.Plan) (string, error) {
-	bare := *p
-	bare.Working = nil
-	text, err := json.Marshal(bare)
-	if err != nil {
-		return "", err
-	}
-	var b bytes.Buffer
-	w, _ := flate.NewWriter(&b, flate.BestCompression)
-	if _, err := w.Write(text); err != nil {
-		return "", err
-	}
-	if err := w.Close(); err != nil {
-		return "", err
-	}
-	return base64.RawStdEncoding.EncodeToString(b.Bytes()), nil
-}
-
-// Told is the plan of a record: as it was told where that was kept, and computed where this
-// version of the core told it.
-func (p *PlanRecord) Told() (*brew.Plan, error) {
-	if p.told != nil {
-		return p.told, nil
-	}
-	if p.Content == "" {
-		if p.Version != brew.Version {
-			return nil, fmt.Errorf("a plan of version %s of the core has no content", p.Version)
-		}
-		out, err := Plan(p.Request, false)
-		if err != nil {
-			return nil, err
-		}
-		p.told = out
-		return out, nil
-	}
-	b, err := base64.RawStdEncoding.DecodeString(p.Content)
-	if err != nil {
-		return nil, err
-	}
-	text, err := io.ReadAll(io.LimitReader(flate.NewReader(bytes.NewReader(b)), maxPlan+1))
-	if err != nil {
-		return nil, err
-	}
-	if len(text) > maxPlan {
-		return nil, fmt.Errorf("a plan larger than %d bytes", maxPlan)
-	}
-	out, err := brew.DecodePlan(text)
-	if err != nil {
-		return nil, err
-	}
-	p.told = &out
-	return p.told, nil
-}
-
-// recordOfPlan is a stored plan as a record; with its content where this version of the core
-// does not give it, or where that is asked.
-func recordOfPlan(p StoredPlan, brewUUID string, content bool) (Record, error) {
-	r := Record{Key: journal.Key{Kind: KindPlan, UUID: p.UUID}, Plan: &PlanRecord{Brew: brewUUID, Request: p.Request, Version: p.CoreVersion, CreatedAt: p.CreatedAt, CaffeineMg: number(p.Plan.CaffeineMg), DoseG: number(p.Plan.DoseG)}}
-	if !content && p.CoreVersion == brew.Version {
-		return r, nil
-	}
-	var err error
-	r.Plan.Content, err = packPlan(&p.Plan)
-	return r, err
-}
+// PlanOf is the plan of a record; nil where it is none.
+func (r Record) PlanOf() *PlanRecord { return as[PlanRecord](r) }
 
 // gatherer reads records out of a store, each once.
 type gatherer struct {
-	App
-	gear  map[int64]string
-	stops map[int64]string
+	Records
+	uuids map[Of]string
 	out   []Record
 	have  map[journal.Key]bool
 	plans map[string]bool // known already, by identity
@@ -383,168 +174,148 @@ type gatherer struct {
 	content func(uuid string) bool
 }
 
-func (a App) gatherer(ctx context.Context) (*gatherer, error) {
-	r := &gatherer{App: a, gear: map[int64]string{}, stops: map[int64]string{}, have: map[journal.Key]bool{}, plans: map[string]bool{}, revisions: map[journal.Key]int64{}}
-	shelf, err := a.Gear(ctx)
-	if err != nil {
-		return nil, err
-	}
-	for _, it := range shelf {
-		r.gear[it.ID] = it.UUID
-	}
-	return r, nil
+func (a App) gatherer() *gatherer {
+	return &gatherer{Records: a.Records, uuids: map[Of]string{}, have: map[journal.Key]bool{}, plans: map[string]bool{}, revisions: map[journal.Key]int64{}}
 }
 
-func (r *gatherer) add(x Record) {
-	if !r.have[x.Key] {
-		r.have[x.Key] = true
-		r.out = append(r.out, x)
-		if x.Was > 0 {
-			r.revisions[x.Key] = x.Was
+// uuid is the identity of a row.
+func (r *gatherer) uuid(ctx context.Context, kind string, id int64) (string, error) {
+	of := Of{kind, id}
+	if u, ok := r.uuids[of]; ok {
+		return u, nil
+	}
+	row, err := r.Get(ctx, kind, id)
+	r.uuids[of] = row.UUID
+	return row.UUID, err
+}
+
+// row takes a record in, as the journal has it.
+func (r *gatherer) row(ctx context.Context, row Row) error {
+	key := journal.Key{Kind: row.Kind, UUID: row.UUID}
+	if r.have[key] {
+		return nil
+	}
+	k := kindOf(row.Kind)
+	r.uuids[Of{row.Kind, row.ID}] = row.UUID
+	of := ""
+	if k.Parent != "" {
+		var err error
+		if of, err = r.uuid(ctx, k.Parent, row.Parent); err != nil {
+			return err
 		}
 	}
+	v, err := k.Join(row, of)
+	if err != nil {
+		return err
+	}
+	switch v := v.(type) {
+	case *TripRecord:
+		err = r.kit(ctx, row, v)
+	case *BrewRecord:
+		err = r.plan(ctx, v.Plan, false)
+	case *LogRecord:
+		err = r.plan(ctx, v.Plan, r.content != nil && r.content(v.Plan))
+	}
+	if err != nil {
+		return err
+	}
+	r.have[key] = true
+	r.revisions[key] = row.Revision
+	r.out = append(r.out, Record{Key: key, Was: row.Revision, Deleted: row.Deleted, Value: v})
+	return nil
 }
 
-// belongings are the shelf, the coffees and the recipes.
-func (r *gatherer) belongings(ctx context.Context) error {
-	shelf, err := r.Gear(ctx)
+// rows takes in those of a query.
+func (r *gatherer) rows(ctx context.Context, q Query) error {
+	rows, err := r.List(ctx, q)
 	if err != nil {
 		return err
 	}
-	for _, it := range shelf {
-		r.add(recordOfGear(it))
-	}
-	coffees, err := r.Coffees(ctx, true)
-	if err != nil {
-		return err
-	}
-	for _, c := range slices.Backward(coffees) { // the oldest first, as they were made
-		r.add(recordOfCoffee(c))
-	}
-	recipes, err := r.Recipes(ctx, true)
-	if err != nil {
-		return err
-	}
-	for _, o := range slices.Backward(recipes) {
-		r.add(recordOfRecipe(o))
+	for _, row := range rows {
+		if err := r.row(ctx, row); err != nil {
+			return err
+		}
 	}
 	return nil
 }
 
-func recordOfGear(it gear.Item) Record {
-	x := Record{Key: journal.Key{Kind: KindGear, UUID: it.UUID}, Was: it.Revision}
-	it.ID, it.UUID, it.Revision = 0, "", 0
-	x.Gear = &it
-	return x
-}
-
-func recordOfCoffee(c Coffee) Record {
-	return Record{Key: journal.Key{Kind: KindCoffee, UUID: c.UUID}, Was: c.Revision, Deleted: c.Deleted, Coffee: new(coffee.InBag(c.CoffeeSet))}
-}
-
-func recordOfRecipe(o OwnRecipe) Record {
-	return Record{Key: journal.Key{Kind: KindRecipe, UUID: o.UUID}, Was: o.Revision, Deleted: o.Deleted, Recipe: new(o.Recipe)}
+// belongings are the shelf, the coffees and the recipes, the oldest first, as they were made.
+func (r *gatherer) belongings(ctx context.Context) error {
+	return errors.Join(r.rows(ctx, Query{Kind: KindGear}), r.rows(ctx, Query{Kind: KindCoffee, All: true}), r.rows(ctx, Query{Kind: KindRecipe, All: true}))
 }
 
 // trip reads a trip without what is in it.
 func (r *gatherer) trip(ctx context.Context, id int64) error {
-	t, err := r.Trip(ctx, id)
+	row, err := r.there(ctx, KindTrip, id)
 	if err != nil {
 		return err
 	}
-	k, err := r.TripKit(ctx, id)
+	return r.row(ctx, row)
+}
+
+// kit reads a trip's kit and lists. What is gone from the shelf goes not along.
+func (r *gatherer) kit(ctx context.Context, row Row, t *TripRecord) error {
+	_, k, err := r.kitOf(ctx, row.ID)
 	if err != nil {
 		return err
 	}
-	ticks, err := r.Ticks(ctx, id, ScheduleList)
-	if err != nil {
-		return err
+	there := func(kind, uuid string) bool {
+		it, err := r.Find(ctx, kind, uuid)
+		return err == nil && !it.Deleted
 	}
-	x := TripRecord{Name: t.Name, People: t.People, StartsOn: t.StartsOn, Archived: t.Archived, Supplies: t.Supplies, Wishes: k.Wishes,
-		Must: r.named(k.Wishes.Must), Without: r.named(k.Wishes.Without), Items: r.named(k.Items), Packed: map[string]bool{}, Lost: map[string]bool{}, Ticks: map[string]bool{}}
-	x.Wishes.Must, x.Wishes.Without = nil, nil
+	named := func(uuids []string) map[string]bool {
+		out := map[string]bool{}
+		for _, u := range uuids {
+			if there(KindGear, u) {
+				out[u] = true
+			}
+		}
+		return out
+	}
+	t.Wishes, t.Must, t.Without, t.Items = k.Wishes, named(k.Must), named(k.Without), named(k.Items)
+	t.Packed, t.Lost, t.Ticks = map[string]bool{}, map[string]bool{}, map[string]bool{}
 	for _, line := range k.Packed {
-		x.Packed[line] = true
+		t.Packed[line] = true
 	}
 	for _, l := range k.Lost {
-		st, err := r.Stop(ctx, l.Stop)
-		if errors.Is(err, ErrNotFound) || r.gear[l.Item] == "" {
-			continue
+		if there(KindGear, l.Item) && there(KindStop, l.Stop) {
+			t.Lost[l.Item+"@"+l.Stop] = true
 		}
-		if err != nil {
-			return err
-		}
-		x.Lost[r.gear[l.Item]+"@"+st.UUID] = true
 	}
+	ticks, err := r.Ticks(ctx, row.ID, ScheduleList)
 	for _, line := range ticks {
-		x.Ticks[ScheduleList+":"+line] = true
+		t.Ticks[ScheduleList+":"+line] = true
 	}
-	r.add(Record{Key: journal.Key{Kind: KindTrip, UUID: t.UUID}, Was: t.Revision, Trip: &x})
-	return nil
-}
-
-func (r *gatherer) named(ids []int64) map[string]bool {
-	out := map[string]bool{}
-	for _, id := range ids {
-		if u := r.gear[id]; u != "" {
-			out[u] = true
-		}
-	}
-	return out
-}
-
-func (r *gatherer) stop(ctx context.Context, st Stop) error {
-	t, err := r.Trip(ctx, st.TripID)
-	if err != nil {
-		return err
-	}
-	r.add(Record{Key: journal.Key{Kind: KindStop, UUID: st.UUID}, Was: st.Revision, Stop: &StopRecord{Trip: t.UUID, Position: st.Position, Name: st.Name, Day: st.Day, Km: st.Km, TimeZone: st.TimeZone,
-		Note: st.Note, Conditions: st.Conditions, Facts: st.Facts, MadeAt: st.MadeAt}})
-	return nil
-}
-
-func (r *gatherer) brew(ctx context.Context, b Brew) error {
-	st, err := r.Stop(ctx, b.StopID)
-	if err != nil {
-		return err
-	}
-	own, way, err := ownOf(b.Own)
-	if err != nil {
-		return fmt.Errorf("brew %d: %w", b.ID, err)
-	}
-	p, err := r.Plan(ctx, b.PlanID)
-	if err != nil {
-		return err
-	}
-	r.add(Record{Key: journal.Key{Kind: KindBrew, UUID: b.UUID}, Was: b.Revision, Brew: &BrewRecord{Stop: st.UUID, Name: b.Name, At: b.At, Own: own, Way: way, Plan: p.UUID}})
-	return r.plan(p, b.UUID, false)
-}
-
-func (r *gatherer) plan(p StoredPlan, brewUUID string, content bool) error {
-	if r.plans[p.UUID] && !content {
-		r.have[journal.Key{Kind: KindPlan, UUID: p.UUID}] = true
-		return nil // it is never changed
-	}
-	r.plans[p.UUID] = true
-	x, err := recordOfPlan(p, brewUUID, content)
-	r.add(x)
 	return err
 }
 
-func (r *gatherer) entry(ctx context.Context, l LogEntry) error {
-	b, err := r.Brew(ctx, l.BrewID)
+// plan takes a plan in, with its content where this version of the core does not give it, or
+// where that is asked.
+func (r *gatherer) plan(ctx context.Context, uuid string, content bool) error {
+	key := journal.Key{Kind: KindPlan, UUID: uuid}
+	if r.plans[uuid] && !content {
+		r.have[key] = true
+		return nil // it is never changed
+	}
+	r.plans[uuid] = true
+	row, err := r.Find(ctx, KindPlan, uuid)
 	if err != nil {
 		return err
 	}
-	p, err := r.Plan(ctx, l.PlanID)
+	body, err := read[PlanBody](row)
+	if err == nil && body.Packed == "" && (content || body.Version != brew.Version) {
+		var told *brew.Plan
+		if told, err = r.told(ctx, uuid, body); err == nil {
+			body.Packed, err = packPlan(told)
+		}
+		if err == nil {
+			row.Body, err = json.Marshal(body)
+		}
+	}
 	if err != nil {
 		return err
 	}
-	if err := r.plan(p, b.UUID, r.content != nil && r.content(p.UUID)); err != nil {
-		return err
-	}
-	r.add(Record{Key: journal.Key{Kind: KindLog, UUID: l.UUID}, Was: l.Revision, Log: &LogRecord{Brew: b.UUID, Plan: p.UUID, BrewedAt: l.BrewedAt, Noted: l.Noted}})
-	return nil
+	return r.row(ctx, row)
 }
 
 // journey reads a trip with all that is in it; of no trip, the places.
@@ -552,92 +323,33 @@ func (r *gatherer) journey(ctx context.Context, id int64) error {
 	if err := r.trip(ctx, id); err != nil {
 		return err
 	}
-	stops, err := r.Stops(ctx, id)
-	if err != nil {
+	of := Of{KindTrip, id}
+	if err := errors.Join(r.rows(ctx, Query{Kind: KindStop, Of: of}), r.rows(ctx, Query{Kind: KindBrew, Of: of})); err != nil || id == NoTrip {
 		return err
 	}
-	for _, st := range stops {
-		if err := r.stop(ctx, st); err != nil {
-			return err
-		}
-	}
-	brews, err := r.Brews(ctx, id)
-	if err != nil {
-		return err
-	}
-	for _, b := range brews {
-		if err := r.brew(ctx, b); err != nil {
-			return err
-		}
-	}
-	if id == NoTrip {
-		return nil
-	}
-	log, err := r.Log(ctx, id)
-	if err != nil {
-		return err
-	}
-	for _, l := range slices.Backward(log) {
-		if err := r.entry(ctx, l); err != nil {
-			return err
-		}
-	}
-	return nil
+	return r.rows(ctx, Query{Kind: KindLog, Of: of})
 }
 
 // one reads a record by its identity; false where it cannot be read: it is not there, or
 // deleted, or part of something that is.
 func (r *gatherer) one(ctx context.Context, k journal.Key) (there, deleted bool, err error) {
-	row, err := r.Find(ctx, k)
+	row, err := r.at(ctx, k)
 	if errors.Is(err, ErrNotFound) {
 		return false, false, nil
 	}
 	if err != nil {
 		return false, false, err
 	}
-	if row.Deleted && k.Kind != KindCoffee && k.Kind != KindRecipe {
-		return true, true, nil
-	}
-	switch k.Kind {
-	case KindTrip:
-		err = r.trip(ctx, row.ID)
-	case KindStop:
-		var st Stop
-		if st, err = r.Stop(ctx, row.ID); err == nil {
-			err = r.stop(ctx, st)
-		}
-	case KindBrew:
-		var b Brew
-		if b, err = r.Brew(ctx, row.ID); err == nil {
-			err = r.brew(ctx, b)
-		}
-	case KindLog:
-		var l LogEntry
-		if l, err = r.LogEntry(ctx, row.ID); err == nil {
-			err = r.entry(ctx, l)
-		}
-	case KindCoffee:
-		var c Coffee
-		if c, err = r.Coffee(ctx, row.ID); err == nil {
-			r.add(recordOfCoffee(c))
-		}
-	case KindRecipe:
-		var o OwnRecipe
-		if o, err = r.OwnRecipe(ctx, row.ID); err == nil {
-			r.add(recordOfRecipe(o))
-		}
-	case KindGear:
-		var it gear.Item
-		if it, err = r.GearItem(ctx, row.ID); err == nil {
-			r.add(recordOfGear(it))
-		}
-	case KindBlind:
-		var b Blind
-		if b, err = r.Blind(ctx, row.ID); err == nil {
-			err = r.blind(ctx, b)
-		}
-	case KindPlan:
+	switch {
+	case k.Kind == KindPlan:
 		return true, false, nil // it is never changed
+	case row.Deleted && k.Kind != KindCoffee && k.Kind != KindRecipe:
+		return true, true, nil
+	case !row.Deleted:
+		_, err = r.there(ctx, k.Kind, row.ID)
+	}
+	if err == nil {
+		err = r.row(ctx, row)
 	}
 	if errors.Is(err, ErrNotFound) { // of something that is deleted
 		return true, false, nil
@@ -645,41 +357,179 @@ func (r *gatherer) one(ctx context.Context, k journal.Key) (there, deleted bool,
 	return true, false, err
 }
 
-func (r *gatherer) blind(ctx context.Context, b Blind) error {
-	x := BlindRecord{Rounds: b.Rounds}
-	for _, of := range []struct {
-		id   int64
-		uuid *string
-	}{{b.A, &x.A}, {b.B, &x.B}} {
-		w, err := r.Brew(ctx, of.id)
-		if err != nil {
-			return err
-		}
-		*of.uuid = w.UUID
-	}
-	r.add(Record{Key: journal.Key{Kind: KindBlind, UUID: b.UUID}, Was: b.Revision, Blind: &x})
-	return nil
-}
-
-func number(v *float64) float64 {
-	if v == nil {
-		return 0
-	}
-	return *v
-}
-
 // Changes are the events that make a state what a store has of some records now. content says
 // which plans of the log go with what they said, for a store that cannot compute them.
 func (a App) Changes(ctx context.Context, state *journal.State, clock *journal.Clock, keys []journal.Key, content func(uuid string) bool) ([]journal.Edit, error) {
-	r, err := a.gatherer(ctx)
-	if err != nil {
-		return nil, err
-	}
+	r := a.gatherer()
 	r.content = content
 	return r.commit(ctx, state, clock, keys)
 }
 
+// KeepRecords makes records what they are given as, by their identities, and keeps the events that told
+// of it: all of it or nothing.
+func (a App) KeepRecords(ctx context.Context, records []Record, events []journal.Edit) error {
+	return a.writing(ctx, func(w writing) error {
+		if err := w.w.Note(ctx, events); err != nil {
+			return err
+		}
+		come := map[string]string{} // plans that come, and whose they are
+		for _, r := range records {
+			if p := r.PlanOf(); p != nil {
+				come[r.UUID] = p.Brew
+			}
+		}
+		var trips []Record
+		for _, r := range records {
+			if err := w.keep(ctx, r, come); err != nil {
+				return fmt.Errorf("%s: %w", r.Key, err)
+			}
+			if r.Kind == KindTrip {
+				trips = append(trips, r)
+			}
+		}
+		for _, r := range trips { // what its kit names is there now
+			if err := w.keepKit(ctx, r); err != nil {
+				return fmt.Errorf("%s: %w", r.Key, err)
+			}
+		}
+		return nil
+	})
+}
+
+// keep puts a record. come are the plans that come with it.
+func (w writing) keep(ctx context.Context, r Record, come map[string]string) error {
+	k := kindOf(r.Kind)
+	if k == nil || k.Value == nil {
+		return ErrNotFound
+	}
+	row, err := w.Find(ctx, r.Kind, r.UUID)
+	switch {
+	case errors.Is(err, ErrNotFound):
+		row = Row{Kind: r.Kind, UUID: r.UUID}
+		if r.Value == nil {
+			return nil // deleted before it was ever here
+		}
+		if r.Was != 0 {
+			return ErrConflict
+		}
+	case err != nil:
+		return err
+	case r.Kind == KindPlan:
+		return nil // it stays as it is
+	case r.Was != 0 && row.Revision != r.Was:
+		return ErrConflict
+	}
+	row.Deleted = r.Deleted
+	if r.Value == nil {
+		_, err = w.w.Put(ctx, row)
+		return err
+	}
+	of, body := k.Split(r.Value)
+	names := func(kind, uuid string) (int64, error) {
+		at, err := w.Find(ctx, kind, uuid)
+		if errors.Is(err, ErrNotFound) {
+			err = fmt.Errorf("names %s %q, which is not there: %w", kind, uuid, err)
+		}
+		return at.ID, err
+	}
+	if k.Parent != "" {
+		if row.Parent, err = names(k.Parent, of); err != nil {
+			return err
+		}
+	}
+	switch v := body.(type) {
+	case StopIn:
+		if at := as[StopRecord](r).MadeAt; at != "" {
+			row.MadeAt = at
+		}
+	case BrewBody:
+		// A brew names a plan, and the plan its brew.
+		if p, err := w.Find(ctx, KindPlan, v.Plan); errors.Is(err, ErrNotFound) && come[v.Plan] != r.UUID || err == nil && (row.ID == 0 || p.Parent != row.ID) {
+			v.Plan = ""
+			if row.ID != 0 {
+				was, err := read[BrewBody](row)
+				if err != nil {
+					return err
+				}
+				v.Plan = was.Plan
+			}
+			body = v
+		}
+	case PlanBody:
+		row.MadeAt = as[PlanRecord](r).CreatedAt
+		if v.Packed != "" {
+			if _, err := as[PlanRecord](r).Told(); err != nil {
+				return err
+			}
+		}
+	case LogBody:
+		if _, err := names(KindPlan, v.Plan); err != nil {
+			return err
+		}
+	case *BlindRecord:
+		for _, b := range []string{v.A, v.B} {
+			if _, err := names(KindBrew, b); err != nil {
+				return err
+			}
+		}
+	}
+	return w.set(ctx, row, body)
+}
+
+// keepKit puts what a trip carries, and what of its lists is done.
+func (w writing) keepKit(ctx context.Context, r Record) error {
+	t := as[TripRecord](r)
+	row, err := w.Find(ctx, KindTrip, r.UUID)
+	if err != nil || t == nil {
+		return err
+	}
+	kitRow, _, err := w.kitOf(ctx, row.ID)
+	if err != nil {
+		return err
+	}
+	there := func(kind string, of map[string]bool) (out []string) {
+		for _, u := range sorted(of) {
+			if _, err := w.Find(ctx, kind, u); err == nil {
+				out = append(out, u)
+			}
+		}
+		return out
+	}
+	k := kitBody{Wishes: t.Wishes, Must: there(KindGear, t.Must), Without: there(KindGear, t.Without), Items: there(KindGear, t.Items), Packed: sorted(t.Packed)}
+	for _, name := range sorted(t.Lost) {
+		item, stop, _ := strings.Cut(name, "@")
+		_, err1 := w.Find(ctx, KindGear, item)
+		_, err2 := w.Find(ctx, KindStop, stop)
+		if err1 == nil && err2 == nil {
+			k.Lost = append(k.Lost, lostBody{item, stop})
+		}
+	}
+	if err := w.set(ctx, kitRow, k); err != nil {
+		return err
+	}
+	done, err := w.Ticks(ctx, row.ID, ScheduleList)
+	if err != nil {
+		return err
+	}
+	for _, line := range done {
+		if !t.Ticks[ScheduleList+":"+line] {
+			if err := w.w.Tick(ctx, row.ID, ScheduleList, line, false); err != nil {
+				return err
+			}
+		}
+	}
+	for _, name := range sorted(t.Ticks) {
+		list, line, _ := strings.Cut(name, ":")
+		if list != ScheduleList || !slices.Contains(done, line) {
+			if err := w.w.Tick(ctx, row.ID, list, line, true); err != nil {
+				return err
+			}
+		}
+	}
+	return nil
+}
+
 // PlanRecordOf is a plan that was just told, as a record of no brew yet.
 func PlanRecordOf(r brew.Request, p *brew.Plan, at string) PlanRecord {
-	return PlanRecord{Request: r, Version: p.Version, CreatedAt: at, CaffeineMg: number(p.CaffeineMg), DoseG: number(p.DoseG), told: p}
+	return PlanRecord{Request: r, Version: p.Version, CreatedAt: at, CaffeineMg: or(p.CaffeineMg), DoseG: or(p.DoseG), told: p}
 }

@@ -5,12 +5,10 @@ import (
 
 	"apodemos/core/brew"
 	"apodemos/core/coffee"
-	"apodemos/core/conditions"
 	"apodemos/core/kit"
 	"apodemos/core/recipe"
 	"apodemos/core/run"
 	"apodemos/core/taste"
-	"apodemos/core/trip"
 )
 
 // ErrNotFound is returned for an ID that is not there, or is deleted.
@@ -30,29 +28,18 @@ type Trip struct {
 	ID       int64  `json:"id"`
 	UUID     string `json:"uuid"`
 	Revision int64  `json:"revision" doc:"Grows with each change"`
-	Name     string `json:"name"`
-	People   int    `json:"people"`
-	StartsOn string `json:"starts_on" doc:"ISO date; empty when not fixed"`
-	Archived bool   `json:"archived"`
-
-	Supplies trip.Supplies `json:"supplies"`
+	TripIn
+	Archived bool `json:"archived"`
 }
 
 // Stop is a place on a trip where coffee may be made.
 type Stop struct {
-	ID         int64                 `json:"id"`
-	UUID       string                `json:"uuid"`
-	Revision   int64                 `json:"revision" doc:"Grows with each change"`
-	TripID     int64                 `json:"trip_id" doc:"0 for a place of no trip"`
-	Position   int                   `json:"position"`
-	Name       string                `json:"name"`
-	Day        int                   `json:"day"`
-	Km         float64               `json:"km"`
-	TimeZone   string                `json:"time_zone"`
-	Conditions conditions.Conditions `json:"conditions"`
-	Note       string                `json:"note"`
-	Facts      trip.Facts            `json:"facts"`
-	MadeAt     string                `json:"made_at" doc:"When it was written down, UTC"`
+	ID       int64  `json:"id"`
+	UUID     string `json:"uuid"`
+	Revision int64  `json:"revision" doc:"Grows with each change"`
+	TripID   int64  `json:"trip_id" doc:"0 for a place of no trip"`
+	StopIn
+	MadeAt string `json:"made_at" doc:"When it was written down, UTC"`
 }
 
 // Brew is a brew planned at a stop. Request is the stop's conditions with the

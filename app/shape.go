@@ -1,122 +1,295 @@
 package app
 
 import (
+	"bytes"
 	"cmp"
+	"encoding"
+	"encoding/json"
+	"errors"
 	"fmt"
+	"io"
 	"reflect"
 	"regexp"
 	"slices"
 	"strconv"
 	"strings"
+	"sync"
+	"time"
 	"unicode/utf8"
 
 	"apodemos/core/brew"
 )
 
-// CheckShape holds a value to the limits that its types tell of themselves, in the tags that
-// the HTTP interface publishes: minLength, maxLength, minimum, maximum, enum, pattern and
-// maxItems. It is how they are kept where there is no HTTP. Its error is brew.Problems.
+// CheckShape holds a value to the limits that its types tell of themselves, in the tags that the
+// document publishes: minLength, maxLength, minimum, maximum, enum, pattern, format, minItems and
+// maxItems. Its error is brew.Problems.
 func CheckShape(at string, v any) error {
-	var bad brew.Problems
-	shape(reflect.ValueOf(v), at, "", &bad)
-	if len(bad) > 0 {
-		return bad
+	b, err := json.Marshal(v)
+	if err != nil {
+		return err
+	}
+	tree, err := treeOf(b)
+	if err != nil {
+		return err
+	}
+	return shaped(at, tree, reflect.TypeOf(v), "")
+}
+
+// treeOf reads JSON, with figures as they are written.
+func treeOf(b []byte) (any, error) {
+	d := json.NewDecoder(bytes.NewReader(b))
+	d.UseNumber()
+	var v any
+	err := d.Decode(&v)
+	if err == nil {
+		if _, end := d.Token(); !errors.Is(end, io.EOF) {
+			err = errors.New("there is more behind it")
+		}
+	}
+	if errors.Is(err, io.ErrUnexpectedEOF) {
+		err = errors.New("unexpected end of JSON input")
+	}
+	return v, err
+}
+
+// shaped holds JSON to the shape of a type: its fields and no others, those that are needed, each
+// of its kind and within its limits. All that is wrong is told at once.
+func shaped(at string, tree any, t reflect.Type, tag reflect.StructTag) error {
+	var s shape
+	s.walk(at, tree, t, tag)
+	if len(s.bad) > 0 {
+		return s.bad
 	}
 	return nil
 }
 
-func shape(v reflect.Value, at string, tag reflect.StructTag, bad *brew.Problems) {
-	for v.Kind() == reflect.Pointer || v.Kind() == reflect.Interface {
-		if v.IsNil() {
-			return
+// Decoded reads JSON as a type, held to its shape. Its error is brew.Problems, under the name of
+// what was read where it is no JSON.
+func Decoded[T any](what string, b []byte) (v T, err error) {
+	tree, err := treeOf(b)
+	if err != nil {
+		return v, brew.Problems{{Field: what, Message: "not JSON: " + err.Error()}}
+	}
+	if err := shaped("", tree, reflect.TypeFor[T](), ""); err != nil {
+		return v, err
+	}
+	return v, json.Unmarshal(b, &v)
+}
+
+type shape struct{ bad brew.Problems }
+
+func (s *shape) add(at string, value any, format string, args ...any) {
+	s.bad = append(s.bad, brew.Problem{Field: at, Value: value, Message: fmt.Sprintf(format, args...)})
+}
+
+// member is a field of a struct, by its name in JSON.
+type member struct {
+	field    reflect.StructField
+	required bool
+}
+
+var members sync.Map // of reflect.Type
+
+// membersOf are the fields of a struct; of one that is embedded, as if they were its own.
+func membersOf(t reflect.Type) map[string]member {
+	if m, ok := members.Load(t); ok {
+		return m.(map[string]member)
+	}
+	out := map[string]member{}
+	for i := range t.NumField() {
+		f := t.Field(i)
+		name, how, _ := strings.Cut(f.Tag.Get("json"), ",")
+		if f.Anonymous && name == "" {
+			of := f.Type
+			if of.Kind() == reflect.Pointer {
+				of = of.Elem()
+			}
+			for n, m := range membersOf(of) {
+				out[n] = m
+			}
+			continue
 		}
-		v = v.Elem()
+		if f.IsExported() && name != "-" {
+			out[cmp.Or(name, f.Name)] = member{f, !strings.Contains(how, "omit") && f.Tag.Get("required") != "false"}
+		}
 	}
-	add := func(value any, format string, args ...any) {
-		*bad = append(*bad, brew.Problem{Field: at, Value: value, Message: fmt.Sprintf(format, args...)})
+	members.Store(t, out)
+	return out
+}
+
+var (
+	unmarshaler     = reflect.TypeFor[json.Unmarshaler]()
+	textUnmarshaler = reflect.TypeFor[encoding.TextUnmarshaler]()
+	rawMessage      = reflect.TypeFor[json.RawMessage]()
+)
+
+func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
+	nullable := false
+	for t.Kind() == reflect.Pointer {
+		t, nullable = t.Elem(), true
 	}
-	limit := func(name string) (float64, bool) {
-		f, err := strconv.ParseFloat(tag.Get(name), 64)
-		return f, err == nil
+	if t == rawMessage || t.Kind() == reflect.Interface || reflect.PointerTo(t).Implements(unmarshaler) || reflect.PointerTo(t).Implements(textUnmarshaler) {
+		return
 	}
-	switch v.Kind() {
+	if v == nil && (nullable || t.Kind() == reflect.Slice || t.Kind() == reflect.Map) {
+		return
+	}
+	switch t.Kind() {
 	case reflect.String:
-		s := v.String()
-		n := float64(utf8.RuneCountInString(s))
-		least, lo := limit("minLength")
-		most, hi := limit("maxLength")
-		if lo && n < least || hi && n > most {
-			add(s, "%g characters; allowed: %g to %g", n, least, most)
+		s.text(at, v, tag)
+	case reflect.Bool:
+		if _, ok := v.(bool); !ok {
+			s.add(at, v, "is neither true nor false; allowed: true or false")
+		}
+	case reflect.Int, reflect.Int64, reflect.Int32, reflect.Uint64, reflect.Float64:
+		s.number(at, v, t, tag)
+	case reflect.Slice, reflect.Array:
+		list, ok := v.([]any)
+		if !ok {
+			s.add(at, v, "is no list; allowed: a list")
 			return
 		}
-		if e := tag.Get("enum"); e != "" && !slices.Contains(strings.Split(e, ","), s) {
-			add(s, "%q is not allowed; allowed: one of %s", s, strings.ReplaceAll(e, ",", ", "))
-		}
-		if p := tag.Get("pattern"); p != "" && !regexp.MustCompile(p).MatchString(s) {
-			add(s, "%q is not allowed; allowed: %s", s, cmp.Or(tag.Get("patternDescription"), "what matches "+p))
-		}
-	case reflect.Int, reflect.Int64, reflect.Float64:
-		var f float64
-		if v.CanInt() {
-			f = float64(v.Int())
-		} else {
-			f = v.Float()
-		}
-		least, lo := limit("minimum")
-		most, hi := limit("maximum")
-		if lo && f < least || hi && f > most {
-			add(f, "%g is not allowed; allowed: %s", f, rangeOf(least, lo, most, hi))
-		}
-	case reflect.Slice:
-		if most, ok := limit("maxItems"); ok && float64(v.Len()) > most {
-			add(v.Len(), "%d of them; allowed: up to %g", v.Len(), most)
+		n := float64(len(list))
+		if most, ok := limit(tag, "maxItems"); ok && n > most {
+			s.add(at, len(list), "%d of them; allowed: up to %g", len(list), most)
 			return
 		}
-		if v.Type().Elem().Kind() == reflect.Uint8 {
+		if least, ok := limit(tag, "minItems"); ok && n < least {
+			s.add(at, len(list), "%d of them; allowed: at least %g", len(list), least)
 			return
 		}
 		// What is said of a list of words is said of each.
-		for i := range v.Len() {
-			shape(v.Index(i), fmt.Sprintf("%s[%d]", at, i), reflect.StructTag(wordTags(tag)), bad)
+		of := reflect.StructTag("")
+		if e := tag.Get("enum"); e != "" {
+			of = reflect.StructTag(`enum:"` + e + `"`)
+		}
+		for i, x := range list {
+			s.walk(fmt.Sprintf("%s[%d]", at, i), x, t.Elem(), of)
 		}
 	case reflect.Map:
-		for _, k := range v.MapKeys() {
-			shape(v.MapIndex(k), fmt.Sprintf("%s.%v", at, k), "", bad)
+		o, ok := v.(map[string]any)
+		if !ok {
+			s.add(at, v, "is no object; allowed: an object")
+			return
+		}
+		for _, name := range names(o) {
+			s.walk(under(at, name), o[name], t.Elem(), "")
 		}
 	case reflect.Struct:
-		t := v.Type()
-		for i := range t.NumField() {
-			f := t.Field(i)
-			name, _, _ := strings.Cut(f.Tag.Get("json"), ",")
-			if !f.IsExported() || name == "-" {
-				continue
+		o, ok := v.(map[string]any)
+		if !ok {
+			s.add(at, v, "is no object; allowed: an object")
+			return
+		}
+		known := membersOf(t)
+		for _, name := range names(o) {
+			if m, ok := known[name]; ok {
+				s.walk(under(at, name), o[name], m.field.Type, m.field.Tag)
+			} else {
+				s.add(under(at, name), nil, "is no field here")
 			}
-			where := at
-			if name != "" {
-				where = strings.TrimPrefix(at+"."+name, ".")
+		}
+		for _, name := range names(known) {
+			if _, there := o[name]; known[name].required && !there {
+				s.add(under(at, name), nil, "is missing; allowed: all that is needed")
 			}
-			fv := v.Field(i)
-			if strings.Contains(f.Tag.Get("json"), ",omit") && fv.IsZero() {
-				continue // left out
-			}
-			shape(fv, where, f.Tag, bad)
 		}
 	}
 }
 
-func wordTags(tag reflect.StructTag) string {
-	if e := tag.Get("enum"); e != "" {
-		return `enum:"` + e + `"`
+func names[T any](of map[string]T) []string {
+	out := make([]string, 0, len(of))
+	for n := range of {
+		out = append(out, n)
 	}
-	return ""
+	slices.Sort(out)
+	return out
+}
+
+func under(at, name string) string { return strings.TrimPrefix(at+"."+name, ".") }
+
+func limit(tag reflect.StructTag, name string) (float64, bool) {
+	f, err := strconv.ParseFloat(tag.Get(name), 64)
+	return f, err == nil
+}
+
+// patterns are those that tags have.
+var patterns sync.Map // of *regexp.Regexp by their text
+
+func matches(pattern, s string) bool {
+	re, ok := patterns.Load(pattern)
+	if !ok {
+		re, _ = patterns.LoadOrStore(pattern, regexp.MustCompile(pattern))
+	}
+	return re.(*regexp.Regexp).MatchString(s)
+}
+
+func (s *shape) text(at string, v any, tag reflect.StructTag) {
+	text, ok := v.(string)
+	if !ok {
+		s.add(at, v, "is not a text; allowed: a text")
+		return
+	}
+	n := float64(utf8.RuneCountInString(text))
+	least, lo := limit(tag, "minLength")
+	most, hi := limit(tag, "maxLength")
+	if lo && n < least || hi && n > most {
+		s.add(at, text, "%g characters; allowed: %s", n, rangeOf(least, lo, most, hi))
+		return
+	}
+	if e := tag.Get("enum"); e != "" && !slices.Contains(strings.Split(e, ","), text) {
+		s.add(at, text, "%q is not allowed; allowed: one of %s", text, strings.ReplaceAll(strings.TrimPrefix(e, ","), ",", ", "))
+	}
+	if p := tag.Get("pattern"); p != "" && !matches(p, text) {
+		s.add(at, text, "%q is not allowed; allowed: %s", text, cmp.Or(tag.Get("patternDescription"), "what matches "+p))
+	}
+	switch tag.Get("format") {
+	case "date-time":
+		if _, err := time.Parse(time.RFC3339, text); err != nil {
+			s.add(at, text, "%q is no time; allowed: RFC 3339, such as 2026-09-05T06:10:00Z", text)
+		}
+	case "date":
+		if _, err := time.Parse(time.DateOnly, text); err != nil {
+			s.add(at, text, "%q is no date; allowed: YYYY-MM-DD", text)
+		}
+	}
+}
+
+func (s *shape) number(at string, v any, t reflect.Type, tag reflect.StructTag) {
+	n, ok := v.(json.Number)
+	if !ok {
+		s.add(at, v, "is not a number; allowed: a number")
+		return
+	}
+	f, err := n.Float64()
+	if err != nil {
+		s.add(at, n.String(), "is not a number; allowed: a finite one")
+		return
+	}
+	if t.Kind() != reflect.Float64 {
+		_, err = strconv.ParseInt(n.String(), 10, 64)
+		if t.Kind() == reflect.Uint64 {
+			_, err = strconv.ParseUint(n.String(), 10, 64)
+		}
+		if err != nil {
+			s.add(at, f, "is not a whole number; allowed: a whole number")
+			return
+		}
+	}
+	least, lo := limit(tag, "minimum")
+	most, hi := limit(tag, "maximum")
+	if lo && f < least || hi && f > most {
+		s.add(at, f, "%g is not allowed; allowed: %s", f, rangeOf(least, lo, most, hi))
+	}
 }
 
 func rangeOf(least float64, lo bool, most float64, hi bool) string {
+	whole := func(v float64) string { return strconv.FormatFloat(v, 'f', -1, 64) }
 	switch {
 	case lo && hi:
-		return fmt.Sprintf("%g to %g", least, most)
+		return whole(least) + " to " + whole(most)
 	case lo:
-		return fmt.Sprintf("%g and more", least)
+		return whole(least) + " and more"
 	}
-	return fmt.Sprintf("up to %g", most)
+	return "up to " + whole(most)
 }

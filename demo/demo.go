@@ -210,11 +210,12 @@ func looksAt(ctx context.Context, dir string) (is, empty bool, err error) {
 		return false, false, err
 	}
 	defer s.Close()
-	trips, err := s.Trips(ctx)
+	a := app.New(s)
+	trips, err := a.Trips(ctx)
 	if err != nil {
 		return false, false, err
 	}
-	items, err := s.Gear(ctx)
+	items, err := a.Gear(ctx)
 	if err != nil {
 		return false, false, err
 	}
@@ -234,23 +235,23 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 		return uuid.NewSHA1(uuid.NameSpaceURL, fmt.Appendf(nil, "apodemos demo %d", n)).String()
 	})
 	defer s.Identities(nil)
-	id, err := s.AddTrip(ctx, store.Trip{Name: Name, People: 2, StartsOn: "2026-09-05",
-		Supplies: trip.Supplies{SugarG: ptr(4.0), Minerals: ptr(true)}})
+	a := app.New(s)
+	id, err := a.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: Name, People: 2, StartsOn: "2026-09-05", Supplies: trip.Supplies{SugarG: ptr(4.0), Minerals: ptr(true)}}})
 	if err != nil {
 		return 0, err
 	}
 	ids := make([]int64, len(stops))
 	for i, st := range stops {
-		ids[i], err = s.AddStop(ctx, store.Stop{TripID: id, Position: i + 1, Name: st.name, Day: st.day, Km: st.km, TimeZone: st.zone, Conditions: st.cond, Note: st.note, Facts: st.facts})
+		ids[i], err = a.AddStop(ctx, app.Stop{TripID: id, StopIn: app.StopIn{Spot: app.Spot{Name: st.name, TimeZone: st.zone, Note: st.note, Facts: st.facts}, Position: i + 1, Day: st.day, Km: st.km, Conditions: st.cond}})
 		if err != nil {
 			return 0, fmt.Errorf("stop %q: %w", st.name, err)
 		}
 	}
-	if _, err := s.AddGear(ctx, shelf()); err != nil {
+	if _, err := a.AddGear(ctx, shelf()); err != nil {
 		return 0, fmt.Errorf("gear: %w", err)
 	}
 	for _, c := range coffees {
-		if _, err := s.AddCoffee(ctx, "", c); err != nil {
+		if _, err := a.AddCoffee(ctx, "", c); err != nil {
 			return 0, fmt.Errorf("coffee %q: %w", c.Name, err)
 		}
 	}
@@ -262,7 +263,7 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 			m.change(&r)
 		}
 		if m.coffee != "" {
-			if r.Coffee, err = beans(ctx, s, m.coffee, "2026-09-"+m.logged); err != nil {
+			if r.Coffee, err = beans(ctx, a, m.coffee, "2026-09-"+m.logged); err != nil {
 				return 0, err
 			}
 		}
@@ -270,7 +271,7 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 		if err != nil {
 			return 0, fmt.Errorf("brew %q: %w", m.name, err)
 		}
-		b, err := s.AddBrew(ctx, store.Brew{StopID: ids[m.stop], Name: m.name, At: m.at, Request: r}, p)
+		b, err := a.AddBrew(ctx, app.Brew{StopID: ids[m.stop], Name: m.name, At: m.at, Request: r}, p)
 		if err != nil {
 			return 0, fmt.Errorf("brew %q: %w", m.name, err)
 		}
@@ -281,7 +282,7 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 		for i, words := range m.words {
 			if i < len(m.then) && m.then[i] != nil {
 				m.then[i](&r)
-				if b, err = changed(ctx, s, b, r); err != nil {
+				if b, err = changed(ctx, a, b, r); err != nil {
 					return 0, fmt.Errorf("brew %q: %w", m.name, err)
 				}
 			}
@@ -289,22 +290,22 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 			if i < len(m.notes) {
 				n.Notes = m.notes[i]
 			}
-			_, err := app.App{Store: s}.WriteLog(ctx, store.LogEntry{BrewID: b.ID, BrewedAt: first.Add(time.Duration(i) * 40 * time.Minute).Format(time.RFC3339),
+			_, err := a.WriteLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: first.Add(time.Duration(i) * 40 * time.Minute).Format(time.RFC3339),
 				Noted: n})
 			if err != nil {
 				return 0, fmt.Errorf("log of %q: %w", m.name, err)
 			}
 		}
 	}
-	if err := atHome(ctx, s); err != nil {
+	if err := atHome(ctx, a); err != nil {
 		return 0, fmt.Errorf("at home: %w", err)
 	}
 	return id, nil
 }
 
 // beans are a bag's, on a day.
-func beans(ctx context.Context, s *store.Store, name, day string) (brew.Coffee, error) {
-	list, err := s.Coffees(ctx, false)
+func beans(ctx context.Context, a app.App, name, day string) (brew.Coffee, error) {
+	list, err := a.Coffees(ctx, false)
 	if err != nil {
 		return brew.Coffee{}, err
 	}
@@ -317,20 +318,19 @@ func beans(ctx context.Context, s *store.Store, name, day string) (brew.Coffee, 
 }
 
 // changed keeps a brew with another request.
-func changed(ctx context.Context, s *store.Store, b store.Brew, r brew.Request) (store.Brew, error) {
+func changed(ctx context.Context, a app.App, b app.Brew, r brew.Request) (app.Brew, error) {
 	p, err := app.Plan(r, false)
 	if err != nil {
 		return b, err
 	}
 	b.Request = r
-	return s.SetBrew(ctx, b, p)
+	return a.SetBrew(ctx, b, p)
 }
 
 // atHome dials the first bag in, and compares two methods blind. The printed recipe is
 // kept as one's own.
-func atHome(ctx context.Context, s *store.Store) error {
-	a := app.App{Store: s}
-	st, err := a.AddPlace(ctx, store.Stop{Name: "Kitchen at home", TimeZone: "Etc/GMT-2", Note: "Before leaving.", Conditions: home})
+func atHome(ctx context.Context, a app.App) error {
+	st, err := a.AddPlace(ctx, app.Stop{StopIn: app.StopIn{Spot: app.Spot{Name: "Kitchen at home", TimeZone: "Etc/GMT-2", Note: "Before leaving."}, Conditions: home}})
 	if err != nil {
 		return err
 	}
@@ -344,10 +344,10 @@ func atHome(ctx context.Context, s *store.Store) error {
 		return err
 	}
 	r := brew.Request{Method: "cone", DoseG: ptr(15.0), WaterG: ptr(230.0), Grinder: brew.Grinder{UmPerClick: ptr(37.0), ZeroUm: ptr(0.0)}, Conditions: home}
-	if r.Coffee, err = beans(ctx, s, terrace, "2026-08-29"); err != nil {
+	if r.Coffee, err = beans(ctx, a, terrace, "2026-08-29"); err != nil {
 		return err
 	}
-	var b store.Brew
+	var b app.Brew
 	for i, c := range dialIn {
 		r.Grinder.Clicks = ptr(c.clicks)
 		if i == 0 {
@@ -356,17 +356,17 @@ func atHome(ctx context.Context, s *store.Store) error {
 				return err
 			}
 			b = kept.Brew
-		} else if b, err = changed(ctx, s, b, r); err != nil {
+		} else if b, err = changed(ctx, a, b, r); err != nil {
 			return err
 		}
-		_, err := a.WriteLog(ctx, store.LogEntry{BrewID: b.ID, BrewedAt: "2026-08-" + c.day + fmt.Sprintf("T%02d:30:00Z", 5+i%2*2),
+		_, err := a.WriteLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: "2026-08-" + c.day + fmt.Sprintf("T%02d:30:00Z", 5+i%2*2),
 			Noted: app.Noted{Tasting: taste.Tasting{SourBitter: ptr(c.bitter), WeakStrong: ptr(c.strong), Silt: ptr(0.0), Mark: ptr(c.mark), Words: c.words}, Had: c.had, Notes: c.notes}})
 		if err != nil {
 			return err
 		}
 	}
 	r.Grinder.Clicks = ptr(20.0)
-	if b, err = changed(ctx, s, b, r); err != nil {
+	if b, err = changed(ctx, a, b, r); err != nil {
 		return err
 	}
 	press := brew.Request{Method: "hand-press", Grinder: brew.Grinder{UmPerClick: ptr(37.0), ZeroUm: ptr(0.0)}, Coffee: r.Coffee, Conditions: home}
@@ -378,7 +378,7 @@ func atHome(ctx context.Context, s *store.Store) error {
 	for i := range blind.Rounds {
 		blind.Rounds[i].At = fmt.Sprintf("2026-09-01T%02d:00:00Z", 14+i/2)
 	}
-	_, err = s.AddBlind(ctx, blind)
+	_, err = a.AddBlind(ctx, blind)
 	return err
 }
 

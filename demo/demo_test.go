@@ -9,6 +9,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/store"
 )
 
@@ -19,20 +20,20 @@ func TestTheDemoIsWhole(t *testing.T) {
 	defer s.Close()
 	trip, err := Seed(ctx, s)
 	require.NoError(t, err)
-	stops, err := s.Stops(ctx, trip)
+	stops, err := app.New(s).Stops(ctx, trip)
 	require.NoError(t, err)
 	assert.Len(t, stops, 9, "a nine-day journey")
-	brews, err := s.Brews(ctx, trip)
+	brews, err := app.New(s).Brews(ctx, trip)
 	require.NoError(t, err)
 	with := map[int64]bool{}
 	for _, b := range brews {
 		with[b.StopID] = true
-		p, err := s.Plan(ctx, b.PlanID)
+		p, err := app.New(s).Plan(ctx, b.PlanID)
 		require.NoError(t, err)
 		assert.NotEmpty(t, p.Plan.Steps, b.Name)
 	}
 	assert.Len(t, with, 9, "a brew at every stop")
-	log, err := s.Log(ctx, trip)
+	log, err := app.New(s).Log(ctx, trip)
 	require.NoError(t, err)
 	assert.GreaterOrEqual(t, len(log), 23, "about two dozen")
 }
@@ -41,11 +42,11 @@ func TestTheDemoIsWhole(t *testing.T) {
 // not a demo; what it replaces is kept.
 func TestReady(t *testing.T) {
 	ctx := t.Context()
-	trips := func(dir string) []store.Trip {
+	trips := func(dir string) []app.Trip {
 		s, err := store.Open(ctx, dir)
 		require.NoError(t, err)
 		defer s.Close()
-		list, err := s.Trips(ctx)
+		list, err := app.New(s).Trips(ctx)
 		require.NoError(t, err)
 		return list
 	}
@@ -59,7 +60,7 @@ func TestReady(t *testing.T) {
 	// Their own changes stay, until it is asked for anew; then they are kept aside.
 	s, err := store.Open(ctx, dir)
 	require.NoError(t, err)
-	_, err = s.AddTrip(ctx, store.Trip{Name: "Tried", People: 1})
+	_, err = app.New(s).AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "Tried", People: 1}})
 	require.NoError(t, err)
 	_, err = Ready(ctx, dir, true)
 	assert.ErrorContains(t, err, "in use", "never one that is open")
@@ -81,7 +82,7 @@ func TestReady(t *testing.T) {
 	own := t.TempDir()
 	s, err = store.Open(ctx, own)
 	require.NoError(t, err)
-	_, err = s.AddTrip(ctx, store.Trip{Name: "Mine", People: 1})
+	_, err = app.New(s).AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "Mine", People: 1}})
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
 	_, err = Ready(ctx, own, true)

@@ -6,6 +6,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/trip"
 	"apodemos/store"
 )
@@ -18,7 +19,7 @@ func TestTwoLegsByHand(t *testing.T) {
 	defer s.Close()
 	id, err := Seed(t.Context(), s)
 	require.NoError(t, err)
-	j, _, err := s.Journey(t.Context(), id)
+	j, _, err := app.New(s).Journey(t.Context(), id)
 	require.NoError(t, err)
 	r, err := trip.Compute(j)
 	require.NoError(t, err)

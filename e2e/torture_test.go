@@ -16,6 +16,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/store"
 )
 
@@ -86,7 +87,7 @@ func TestKilledUnderLoad(t *testing.T) {
 	s, err := store.Open(t.Context(), dir)
 	require.NoError(t, err)
 	defer s.Close()
-	list, err := s.Gear(t.Context())
+	list, err := app.New(s).Gear(t.Context())
 	require.NoError(t, err)
 	there := map[string]bool{}
 	for _, it := range list {

@@ -278,9 +278,9 @@ func TestADemoIsWholeOrNotThere(t *testing.T) {
 		} else {
 			s, err := store.Open(t.Context(), dir)
 			require.NoError(t, err)
-			brews, err := s.Brews(t.Context(), 1)
+			brews, err := use.New(s).Brews(t.Context(), 1)
 			require.NoError(t, err)
-			log, err := s.Log(t.Context(), 1)
+			log, err := use.New(s).Log(t.Context(), 1)
 			require.NoError(t, err)
 			assert.Equal(t, "15 23", fmt.Sprint(len(brews), " ", len(log)), "killed after %d ms", 8+i*14)
 			require.NoError(t, s.Close())
@@ -312,7 +312,7 @@ func TestARestoreThatIsKilled(t *testing.T) {
 		dir := t.TempDir()
 		s, err := store.Open(t.Context(), dir)
 		require.NoError(t, err)
-		_, err = s.AddTrip(t.Context(), store.Trip{Name: "Old", People: 1})
+		_, err = use.New(s).AddTrip(t.Context(), use.Trip{TripIn: use.TripIn{Name: "Old", People: 1}})
 		require.NoError(t, err)
 		require.NoError(t, s.Close())
 		cmd := exec.Command(binary, "restore", away, "--data", dir)
@@ -322,10 +322,10 @@ func TestARestoreThatIsKilled(t *testing.T) {
 		_ = cmd.Wait()
 		s, err = store.Open(t.Context(), dir)
 		require.NoError(t, err, "killed after %d ms", 6+i*16)
-		trips, err := s.Trips(t.Context())
+		trips, err := use.New(s).Trips(t.Context())
 		require.NoError(t, err)
 		require.Len(t, trips, 1)
-		brews, err := s.Brews(t.Context(), trips[0].ID)
+		brews, err := use.New(s).Brews(t.Context(), trips[0].ID)
 		require.NoError(t, err)
 		if trips[0].Name == "Old" {
 			old++

@@ -29,8 +29,7 @@ func ptr[T any](v T) *T { return &v }
 
 func sample() trip.Trip {
 	air, alt := 12.0, 2400.0
-	s := trip.Stop{Name: "Pass <north> & hut", Day: 1, Km: 12.5, TimeZone: "Europe/Lisbon", Note: "=cmd()", Facts: trip.Facts{Lat: ptr(40.25), Lon: ptr(-7.5), MorningC: ptr(-3.0)},
-		Conditions: brew.Conditions{Place: brew.Place{AltitudeM: &alt, AirC: &air}, Water: brew.Water{Source: ptr("none")}, Heat: brew.Heat{SuppliedC: ptr(90.0)}}}
+	s := trip.Stop{Day: 1, Km: 12.5, Conditions: brew.Conditions{Place: brew.Place{AltitudeM: &alt, AirC: &air}, Water: brew.Water{Source: ptr("none")}, Heat: brew.Heat{SuppliedC: ptr(90.0)}}, Spot: trip.Spot{Name: "Pass <north> & hut", TimeZone: "Europe/Lisbon", Note: "=cmd()", Facts: trip.Facts{Lat: ptr(40.25), Lon: ptr(-7.5), MorningC: ptr(-3.0)}}}
 	r := brew.Request{Conditions: trip.ConditionsAt(s.Conditions, s.Facts, "06:30")}
 	r.Method, r.Drinkers, r.Heat = "cone", ptr(2.0), brew.Heat{Burner: ptr("spirit")}
 	s.Brews = []trip.Brew{{ID: 1, Name: "=First", At: "06:30", Request: r}}
@@ -202,7 +201,7 @@ func TestGPXOutIsReadElsewhere(t *testing.T) {
 	in := sample()
 	second := in.Stops[0]
 	second.Name, second.Day, second.Facts.Lat = "Träume", 2, ptr(40.5)
-	in.Stops = append(in.Stops, second, trip.Stop{Name: "Nowhere", Day: 3})
+	in.Stops = append(in.Stops, second, trip.Stop{Day: 3, Spot: trip.Spot{Name: "Nowhere"}})
 	var b bytes.Buffer
 	without, err := WriteGPX(&b, in, result(t, in))
 	require.NoError(t, err)

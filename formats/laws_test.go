@@ -90,7 +90,7 @@ func anyTrip(t *rapid.T) trip.Trip {
 	out.Supplies.FuelReserve = number(t, "reserve", 0, 200)
 	day := 1
 	for i := range rapid.IntRange(0, 4).Draw(t, "stops") {
-		s := trip.Stop{Name: plain(t, "stop"), Day: day, Km: float64(rapid.IntRange(0, 900).Draw(t, "km")), TimeZone: rapid.SampledFrom([]string{"UTC", "Etc/GMT-2", "Europe/Madrid"}).Draw(t, "zone"), Note: words("note", 0, 12).Draw(t, "note")}
+		s := trip.Stop{Day: day, Km: float64(rapid.IntRange(0, 900).Draw(t, "km")), Spot: trip.Spot{Name: plain(t, "stop"), TimeZone: rapid.SampledFrom([]string{"UTC", "Etc/GMT-2", "Europe/Madrid"}).Draw(t, "zone"), Note: words("note", 0, 12).Draw(t, "note")}}
 		s.Conditions = request(t, anyRequest(t, "stop ", func(p string) bool {
 			return strings.HasPrefix(p, "place.") || strings.HasPrefix(p, "water.") || strings.HasPrefix(p, "heat.burner")
 		})).Conditions
@@ -225,7 +225,7 @@ func TestAnyStopsComeBackFromGPX(t *testing.T) {
 		var in trip.Trip
 		in.Name, in.People = plain(t, "trip"), 2
 		for i := range rapid.IntRange(1, 6).Draw(t, "stops") {
-			s := trip.Stop{Name: strings.Join(strings.Fields(plain(t, "stop")), " "), Day: i + 1}
+			s := trip.Stop{Day: i + 1, Spot: trip.Spot{Name: strings.Join(strings.Fields(plain(t, "stop")), " ")}}
 			s.Facts.Lat = ptr(float64(rapid.IntRange(-8_900, 8_900).Draw(t, "lat")) / 100)
 			s.Facts.Lon = ptr(float64(rapid.IntRange(-17_900, 17_900).Draw(t, "lon")) / 100)
 			if *s.Facts.Lat == 0 && *s.Facts.Lon == 0 {
@@ -258,7 +258,7 @@ func TestAnyStopsComeBackFromGPX(t *testing.T) {
 func TestMomentsOfTasks(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		place := rapid.SampledFrom([]string{"UTC", "Europe/Madrid", "America/Santiago", "Pacific/Auckland", "Asia/Kathmandu"}).Draw(t, "zone")
-		in := trip.Trip{StartsOn: rapid.SampledFrom([]string{"2026-03-27", "2026-10-23", "2026-04-03", "2026-09-04", "2026-12-30"}).Draw(t, "starts"), Stops: []trip.Stop{{TimeZone: place}}}
+		in := trip.Trip{StartsOn: rapid.SampledFrom([]string{"2026-03-27", "2026-10-23", "2026-04-03", "2026-09-04", "2026-12-30"}).Draw(t, "starts"), Stops: []trip.Stop{{Spot: trip.Spot{TimeZone: place}}}}
 		day := rapid.IntRange(0, 6).Draw(t, "day")
 		offset := float64(rapid.IntRange(-40_000, 40_000).Draw(t, "offset"))
 		task := trip.Task{Day: day, At: rapid.SampledFrom([]string{"06:30", "12:00", "21:15"}).Draw(t, "at"), OffsetS: offset, ForS: 90}

@@ -445,7 +445,7 @@ func (p *Proposal) days(list []place, timed bool, say func(string, ...any)) {
 	var first time.Time
 	day, last := 1, 1
 	for i, c := range list {
-		s := StopFile{Name: short(c.name, 120), Note: c.note, Km: math.Min(math.Round(c.km*10)/10, 40000), Facts: trip.Facts{Lat: &list[i].lat, Lon: &list[i].lon}}
+		s := StopFile{Spot: trip.Spot{Name: short(c.name, 120), Note: c.note, Facts: trip.Facts{Lat: &list[i].lat, Lon: &list[i].lon}}, Km: math.Min(math.Round(c.km*10)/10, 40000)}
 		if s.Name == "" {
 			s.Name = fmt.Sprintf("Km %.0f", c.km)
 		}

@@ -42,13 +42,10 @@ type TripFile struct {
 
 // StopFile is a stop in a trip file.
 type StopFile struct {
-	Name       string         `json:"name" minLength:"1" maxLength:"120"`
+	trip.Spot
 	Day        int            `json:"day" minimum:"1" maximum:"500"`
 	Km         float64        `json:"km,omitempty" minimum:"0" maximum:"40000"`
-	TimeZone   string         `json:"time_zone,omitempty" maxLength:"60" doc:"IANA name; UTC when left out"`
-	Note       string         `json:"note,omitempty" maxLength:"2000"`
 	Conditions map[string]any `json:"conditions,omitempty" doc:"Place, water and heat, as in a plan's request"`
-	Facts      trip.Facts     `json:"facts,omitzero" required:"false"`
 	Brews      []BrewFile     `json:"brews,omitempty" maxItems:"40"`
 }
 
@@ -128,7 +125,8 @@ func (f TripFile) Trip() (trip.Trip, error) {
 	}
 	for i, sf := range f.Stops {
 		at := fmt.Sprintf("stops[%d]", i)
-		s := trip.Stop{Name: oneLine(sf.Name), Day: sf.Day, Km: sf.Km, TimeZone: sf.TimeZone, Note: sf.Note, Facts: sf.Facts}
+		s := trip.Stop{Spot: sf.Spot, Day: sf.Day, Km: sf.Km}
+		s.Name = oneLine(s.Name)
 		if n := len([]rune(s.Name)); n < 1 || n > 120 {
 			add(at+".name", sf.Name, "%d characters; allowed: 1 to 120", n)
 		}
@@ -215,7 +213,7 @@ func checkFacts(at string, f trip.Facts) brew.Problems {
 func FromTrip(t trip.Trip) (TripFile, error) {
 	f := TripFile{Format: TripFormat, Version: TripVersion, Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies, Stops: []StopFile{}, Coffees: t.Coffees}
 	for _, s := range t.Stops {
-		sf := StopFile{Name: s.Name, Day: s.Day, Km: s.Km, TimeZone: s.TimeZone, Note: s.Note, Facts: s.Facts}
+		sf := StopFile{Spot: s.Spot, Day: s.Day, Km: s.Km}
 		var err error
 		if sf.Conditions, err = Difference(conditions.Conditions{}, s.Conditions); err != nil {
 			return f, err

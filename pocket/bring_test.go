@@ -36,7 +36,7 @@ func atHome(t testing.TB) (app.App, int64) {
 	s, err := store.Open(t.Context(), dir)
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
-	a := app.App{Store: s}
+	a := app.New(s)
 	trips, err := a.Trips(t.Context())
 	require.NoError(t, err)
 	return a, trips[len(trips)-1].ID
@@ -222,7 +222,7 @@ func TestWhatWasDoneComesHome(t *testing.T) {
 	assert.Equal(t, wp.UUID, gp.UUID)
 	wp.Plan.Working, gp.Plan.Working = nil, nil
 	assert.Equal(t, texts(t, wp.Plan), texts(t, gp.Plan), "as it was told")
-	ticks, err := home.Ticks(ctx, id, app.ScheduleList)
+	ticks, err := home.Done(ctx, id, app.ScheduleList)
 	require.NoError(t, err)
 	assert.Contains(t, ticks, "portion")
 	places, err := home.Places(ctx)
@@ -290,7 +290,7 @@ func TestATripDeletedAtHomeMeanwhile(t *testing.T) {
 			s := opened(t, take(t, home, id))
 			ctx := t.Context()
 			l := ask[app.LogEntry](t, s, "POST", "/brews/4/log", "", map[string]any{"brewed_at": "2026-09-11T06:40:00Z", "mark": 9})
-			require.NoError(t, home.DeleteTrip(ctx, id))
+			require.NoError(t, home.Delete(ctx, app.KindTrip, id))
 			seen, err := home.Bring(ctx, s.Carried(), nil, false, session(today))
 			require.NoError(t, err)
 			require.Len(t, seen.Clashes, 1)
@@ -305,7 +305,7 @@ func TestATripDeletedAtHomeMeanwhile(t *testing.T) {
 				require.NoError(t, err)
 			} else {
 				require.ErrorIs(t, err, app.ErrNotFound)
-				require.NoError(t, home.RestoreTrip(ctx, id))
+				require.NoError(t, home.Restore(ctx, app.KindTrip, id))
 			}
 			log, err := home.Log(ctx, id)
 			require.NoError(t, err)
@@ -407,7 +407,7 @@ func TestABrewBeingMadeComesHome(t *testing.T) {
 		ask[app.Run](t, s, "PUT", fmt.Sprintf("/brews/%d/run", b.ID), "", map[string]any{"plan_id": b.PlanID, "zero_ms": at.UnixMilli(), "step": 0, "done": []any{}, "finished": false, "paused_ms": 0})
 		return s.Carried()
 	}
-	row, err := home.Find(ctx, key(app.KindBrew, b.UUID))
+	row, err := home.Find(ctx, app.KindBrew, b.UUID)
 	require.NoError(t, err)
 	bring(t, home, begin(today.Add(-48*time.Hour)), nil)
 	_, err = home.Run(ctx, row.ID)

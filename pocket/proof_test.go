@@ -15,6 +15,7 @@ import (
 	"apodemos/app/journal"
 	"apodemos/core/run"
 	"apodemos/pocket"
+
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -68,7 +69,7 @@ func anyOrder(t *testing.T, r *rand.Rand) {
 		k, name, what := r.IntN(2), names[r.IntN(len(names))], r.IntN(5)
 		s := pockets[k]
 		did = append(did, fmt.Sprint(k, " ", name, " ", what))
-		st, err := s.Find(t.Context(), key(app.KindStop, stopOf(t, hs[0], name).UUID))
+		st, err := s.Find(t.Context(), app.KindStop, stopOf(t, hs[0], name).UUID)
 		require.NoError(t, err)
 		switch {
 		case what == 0 && !st.Deleted:
@@ -109,7 +110,7 @@ func told(t testing.TB, a app.App) string {
 	for _, b := range brews {
 		fmt.Fprintln(&out, b.UUID, texts(t, b.Request), b.Tastings)
 	}
-	ticks, err := a.Ticks(ctx, 1, app.ScheduleList)
+	ticks, err := a.Done(ctx, 1, app.ScheduleList)
 	require.NoError(t, err)
 	fmt.Fprintln(&out, ticks)
 	log, err := a.Log(ctx, 1)
@@ -199,9 +200,9 @@ func TestPutKnowsARevision(t *testing.T) {
 		require.NoError(t, err)
 		tr, err := a.Trip(t.Context(), st.TripID)
 		require.NoError(t, err)
-		rec := app.Record{Key: key(app.KindStop, st.UUID), Was: st.Revision, Stop: &app.StopRecord{Trip: tr.UUID, Position: 1, Name: "Other", Day: 1, TimeZone: "UTC"}}
-		require.NoError(t, a.Put(t.Context(), []app.Record{rec}, nil))
-		require.ErrorIs(t, a.Put(t.Context(), []app.Record{rec}, nil), app.ErrConflict)
+		rec := app.Record{Key: key(app.KindStop, st.UUID), Was: st.Revision, Value: &app.StopRecord{Trip: tr.UUID, StopIn: app.StopIn{Spot: app.Spot{Name: "Other", TimeZone: "UTC"}, Position: 1, Day: 1}}}
+		require.NoError(t, a.KeepRecords(t.Context(), []app.Record{rec}, nil))
+		require.ErrorIs(t, a.KeepRecords(t.Context(), []app.Record{rec}, nil), app.ErrConflict)
 	})
 }
 

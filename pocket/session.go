@@ -3,7 +3,6 @@ package pocket
 import (
 	"context"
 	"fmt"
-	"maps"
 	"slices"
 	"time"
 
@@ -43,13 +42,13 @@ func Open(ctx context.Context, c *app.Carried, kept []journal.Edit, o Options) (
 		return nil, err
 	}
 	st := New(c.Pocket.ID, o.NewID, o.Now)
-	s := &Session{App: app.App{Store: st}, store: st, info: c.Pocket, base: c.Base, there: map[string]bool{}, options: o, Said: []string{}}
+	s := &Session{App: app.New(st).Remembering(), store: st, info: c.Pocket, base: c.Base, there: map[string]bool{}, options: o, Said: []string{}}
 	s.clock = &journal.Clock{Session: o.ID, Now: func() string { return o.Now().UTC().Format(time.RFC3339) }}
 	for _, e := range c.Events[:c.Base] {
 		s.there[e.ID] = true
 	}
 	for _, uuid := range c.Pocket.Aside {
-		st.aside[uuid] = true
+		st.in.aside[uuid] = true
 	}
 	events := slices.Clone(c.Events)
 	seen := map[string]bool{}
@@ -65,16 +64,17 @@ func Open(ctx context.Context, c *app.Carried, kept []journal.Edit, o Options) (
 	s.state = journal.Of(events)
 	records, said := recordsOf(s.state, s.state.Keys())
 	s.Said = append(s.Said, said...)
-	if err := st.Put(ctx, records, events); err != nil {
+	if err := s.KeepRecords(ctx, records, events); err != nil {
 		return nil, app.ErrPocket{Why: fmt.Sprintf("This pocket is not as it should be: %v.", err)}
 	}
 	for _, x := range c.Running {
-		b, ok := st.brews.byUUID[x.Brew]
-		p, there := st.plans.byUUID[x.Plan]
-		if ok && there {
-			x.Run.PlanID = p
-			st.turn++
-			st.runs[b] = runRow{x.Run, st.turn}
+		b, err1 := st.Find(ctx, app.KindBrew, x.Brew)
+		p, err2 := st.Find(ctx, app.KindPlan, x.Plan)
+		if err1 == nil && err2 == nil {
+			x.Run.PlanID = p.ID
+			if err := s.SetRun(ctx, b.ID, x.Run); err != nil {
+				return nil, err
+			}
 		}
 	}
 	if made, err := time.Parse(time.RFC3339, c.Pocket.MadeAt); err == nil && o.Now().Add(10*time.Minute).Before(made) {
@@ -94,13 +94,12 @@ func recordsOf(state *journal.State, keys []journal.Key) (records []app.Record, 
 				continue
 			}
 			r, err := app.RecordOf(k, f)
-			if err == nil && r.Plan != nil && r.Plan.Content == "" && r.Plan.Version != brew.Version {
-				// Another version of the core told it, and what it said was not carried.
-				r.Plan.Version = brew.Version
-			}
-			if err == nil && r.Plan != nil {
-				if r.Plan.Content != "" {
-					_, err = r.Plan.Told()
+			if p := r.PlanOf(); err == nil && p != nil {
+				if p.Content != "" {
+					_, err = p.Told()
+				} else if p.Version != brew.Version {
+					// Another version of the core told it, and what it said was not carried.
+					p.Version = brew.Version
 				}
 			}
 			if err != nil {
@@ -120,7 +119,11 @@ func (s *Session) keep(ctx context.Context) ([]journal.Edit, error) {
 		return nil, nil
 	}
 	of := map[string]bool{}
-	for _, e := range s.store.events {
+	kept, err := s.Events(ctx)
+	if err != nil {
+		return nil, err
+	}
+	for _, e := range kept {
 		if e.Kind == app.KindPlan && s.there[e.ID] {
 			of[e.UUID] = true
 		}
@@ -129,7 +132,7 @@ func (s *Session) keep(ctx context.Context) ([]journal.Edit, error) {
 	if err != nil {
 		return nil, err
 	}
-	return events, s.store.Put(ctx, nil, events)
+	return events, s.KeepRecords(ctx, nil, events)
 }
 
 // TakeIn takes in events that another copy of the same pocket, or its home, wrote; where both
@@ -137,7 +140,7 @@ func (s *Session) keep(ctx context.Context) ([]journal.Edit, error) {
 func (s *Session) TakeIn(ctx context.Context, events []journal.Edit) error {
 	m := journal.Merge(s.state, events, s.clock, func(cl journal.Clash) journal.Side { return "" })
 	records, said := recordsOf(m.State, m.Touched)
-	if err := s.store.Put(ctx, records, m.New); err != nil {
+	if err := s.KeepRecords(ctx, records, m.New); err != nil {
 		return err
 	}
 	s.Said = append(s.Said, said...)
@@ -147,21 +150,17 @@ func (s *Session) TakeIn(ctx context.Context, events []journal.Edit) error {
 
 // Carried is the pocket with everything that is in it now.
 func (s *Session) Carried() *app.Carried {
-	defer s.store.lock()()
-	c := &app.Carried{Format: app.PocketFormat, Version: app.PocketVersion, Pocket: s.info, Base: s.base, Events: slices.Clone(s.store.events), Running: s.running()}
+	c := &app.Carried{Format: app.PocketFormat, Version: app.PocketVersion, Pocket: s.info, Base: s.base, Running: s.running()}
+	c.Events, _ = s.Events(context.Background())
 	c.Sum = app.SumOf(c.Events)
 	return c
 }
 
 // running are the brews that are being made, by their identities.
 func (s *Session) running() []app.RunningRecord {
-	var out []app.RunningRecord
-	for _, id := range slices.Sorted(maps.Keys(s.store.runs)) {
-		r := s.store.runs[id].run
-		b, p := s.store.brews.rows[id], s.store.plans.rows[r.PlanID]
-		if b != nil && p != nil {
-			out = append(out, app.RunningRecord{Brew: b.uuid, Plan: p.uuid, Run: r})
-		}
+	out, err := s.RunningRecords(context.Background(), func(app.Brew, app.Run) bool { return true })
+	if err != nil {
+		return nil
 	}
 	return out
 }

@@ -11,7 +11,6 @@ import (
 
 	"apodemos/app"
 	"apodemos/core/brew"
-	"apodemos/store"
 )
 
 // call sends a request and reads the answer into a T.
@@ -51,7 +50,7 @@ func TestABrewByTheAPI(t *testing.T) {
 	assert.Equal(t, brew.Version, b.Stored.CoreVersion)
 	path := fmt.Sprintf("/brews/%d", b.ID)
 	assert.Nil(t, call[app.RunOut](t, h, "GET", path+"/run", "").Run)
-	call[store.Run](t, h, "PUT", path+"/run", `{"plan_id":0,"zero_ms":1000,"paused_ms":0,"step":2,"done":[],"finished":false}`)
+	call[app.Run](t, h, "PUT", path+"/run", `{"plan_id":0,"zero_ms":1000,"paused_ms":0,"step":2,"done":[],"finished":false}`)
 	run := call[app.RunOut](t, h, "GET", path+"/run", "").Run
 	require.NotNil(t, run)
 	assert.Equal(t, b.PlanID, run.PlanID)
@@ -60,13 +59,13 @@ func TestABrewByTheAPI(t *testing.T) {
 	changed := change[app.BrewOut](t, h, path, `{"request":{"method":"pot"}}`)
 	assert.NotEqual(t, b.PlanID, changed.PlanID)
 	assert.Equal(t, "pot", changed.Request.Method)
-	old := call[store.StoredPlan](t, h, "GET", fmt.Sprintf("/plans/%d", b.PlanID), "")
+	old := call[app.StoredPlan](t, h, "GET", fmt.Sprintf("/plans/%d", b.PlanID), "")
 	assert.Equal(t, "cone", old.Plan.Request.Method, "an old plan still shows what it was told")
 
-	entry := call[store.LogEntry](t, h, "POST", path+"/log", `{"brewed_at":"2026-09-09T17:40:00Z","sour_bitter":-1,"weak_strong":0,"silt":0,"mark":7,"words":"lively"}`)
+	entry := call[app.LogEntry](t, h, "POST", path+"/log", `{"brewed_at":"2026-09-09T17:40:00Z","sour_bitter":-1,"weak_strong":0,"silt":0,"mark":7,"words":"lively"}`)
 	assert.Equal(t, "cone", entry.Method, "what was brewed is the plan of the run")
-	change[store.LogEntry](t, h, fmt.Sprintf("/log/%d", entry.ID), `{"sour_bitter":2,"weak_strong":1,"silt":1,"mark":4,"words":"forgot it"}`)
-	log := call[[]store.LogEntry](t, h, "GET", "/log?trip=1", "")
+	change[app.LogEntry](t, h, fmt.Sprintf("/log/%d", entry.ID), `{"sour_bitter":2,"weak_strong":1,"silt":1,"mark":4,"words":"forgot it"}`)
+	log := call[[]app.LogEntry](t, h, "GET", "/log?trip=1", "")
 	words := make([]string, len(log))
 	for i, l := range log {
 		words[i] = l.Words

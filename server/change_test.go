@@ -16,7 +16,6 @@ import (
 
 	"apodemos/app"
 	"apodemos/core/gear"
-	"apodemos/store"
 )
 
 // said is what there is, without its revisions and when it was changed.
@@ -52,7 +51,7 @@ func said(t *testing.T, h http.Handler) string {
 func TestWhatIsLeftOutStays(t *testing.T) {
 	h := running(t)
 	kit := `{"items":[1,2],"packed":["bags"],"lost":[{"item":1,"stop":5}],"wishes":{"mass_g":900}}`
-	change[store.TripKit](t, h, "/trips/1/kit", kit)
+	change[app.TripKit](t, h, "/trips/1/kit", kit)
 	change[app.TripOut](t, h, "/trips/1", `{"supplies":{"coffee_g":500,"canister":{"capacity_g":100,"propane_pct":20,"isobutane_pct":80,"butane_pct":0}}}`)
 	settable := map[string][]string{
 		"/trips/1":     {"name", "people", "starts_on", "supplies"},

@@ -135,6 +135,7 @@ func document(api huma.API) ([]byte, error) {
 	schemas := doc["components"].(object)["schemas"].(object)
 	tables(schemas)
 	nothings(api.OpenAPI().Components.Schemas, schemas)
+	written(api.OpenAPI().Components.Schemas, schemas, sent(doc))
 	var named []any
 	seen := map[string]bool{}
 	for _, t := range tags {
@@ -222,6 +223,59 @@ func nothings(types huma.Registry, schemas object) {
 			}
 			prop["anyOf"] = []any{object{"$ref": prop["$ref"]}, object{"type": "null"}}
 			delete(prop, "$ref")
+		}
+	}
+}
+
+// sent are the schemas that are part of what is asked, however far in.
+func sent(doc object) map[string]bool {
+	schemas := doc["components"].(object)["schemas"].(object)
+	out := map[string]bool{}
+	var walk func(v any)
+	walk = func(v any) {
+		switch x := v.(type) {
+		case []any:
+			for _, e := range x {
+				walk(e)
+			}
+		case object:
+			if ref, ok := x["$ref"].(string); ok {
+				if name := ref[strings.LastIndex(ref, "/")+1:]; !out[name] {
+					out[name] = true
+					walk(schemas[name])
+				}
+			}
+			for _, e := range x {
+				walk(e)
+			}
+		}
+	}
+	for _, ops := range doc["paths"].(object) {
+		for _, o := range ops.(object) {
+			walk(o.(object)["requestBody"])
+		}
+	}
+	return out
+}
+
+// written says of what is answered alone that a field which is always written is always there,
+// though it may be left out where the same is asked.
+func written(types huma.Registry, schemas object, sent map[string]bool) {
+	for name, s := range schemas {
+		t := types.TypeFromRef("#/components/schemas/" + name)
+		if sent[name] || t == nil || t.Kind() != reflect.Struct {
+			continue
+		}
+		needed := []any{}
+		props, _ := s.(object)["properties"].(object)
+		for _, f := range reflect.VisibleFields(t) {
+			field, how, _ := strings.Cut(f.Tag.Get("json"), ",")
+			if props[field] != nil && !strings.Contains(how, "omit") {
+				needed = append(needed, field)
+			}
+		}
+		if len(needed) > 0 {
+			s.(object)["required"] = needed
 		}
 	}
 }

@@ -19,6 +19,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/store"
 )
 
@@ -256,7 +257,7 @@ func TestManyAtOnce(t *testing.T) {
 		}
 	}
 	assert.Equal(t, 1, saved, "one was the first")
-	var trips []store.Trip
+	var trips []app.Trip
 	require.NoError(t, json.Unmarshal(ask(h, "GET", "/api/v1/trips", "").Body.Bytes(), &trips))
 	assert.Len(t, trips, 13)
 }

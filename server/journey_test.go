@@ -17,7 +17,6 @@ import (
 	"apodemos/core/kit"
 	"apodemos/core/trip"
 	"apodemos/formats"
-	"apodemos/store"
 )
 
 func TestATripPlannedByTheAPI(t *testing.T) {
@@ -102,8 +101,8 @@ func TestTripsGoOutAndComeIn(t *testing.T) {
 	assert.Len(t, p.Trip.Stops, 9)
 	b, err := json.Marshal(p.Trip)
 	require.NoError(t, err)
-	kept := call[store.Trip](t, h, "POST", "/trips/import", string(b))
-	copied := call[store.Trip](t, h, "POST", "/trips/1/duplicate", "")
+	kept := call[app.Trip](t, h, "POST", "/trips/import", string(b))
+	copied := call[app.Trip](t, h, "POST", "/trips/1/duplicate", "")
 	assert.Equal(t, "From the port to the ice field (copy)", copied.Name)
 	totals := func(id int64) trip.Totals {
 		return call[app.TripPlan](t, h, "GET", fmt.Sprintf("/trips/%d/plan", id), "").Result.Totals
@@ -117,13 +116,13 @@ func TestTripsGoOutAndComeIn(t *testing.T) {
 	assert.Len(t, bags.FindAllString(file.Body.String(), -1), 2)
 	assert.Equal(t, plain(file.Body.String()), plain(ask(h, "GET", fmt.Sprintf("/api/v1/trips/%d/export/trip.json", kept.ID), "").Body.String()), "byte by byte")
 
-	call[store.Trip](t, h, "PUT", fmt.Sprintf("/trips/%d/archived", copied.ID), `{"archived":true}`)
-	assert.True(t, call[[]store.Trip](t, h, "GET", "/trips", "")[0].Archived)
+	call[app.Trip](t, h, "PUT", fmt.Sprintf("/trips/%d/archived", copied.ID), `{"archived":true}`)
+	assert.True(t, call[[]app.Trip](t, h, "GET", "/trips", "")[0].Archived)
 }
 
 func TestNothingIsHalfImported(t *testing.T) {
 	h := running(t)
-	count := func() int { return len(call[[]store.Trip](t, h, "GET", "/trips", "")) }
+	count := func() int { return len(call[[]app.Trip](t, h, "GET", "/trips", "")) }
 	before := count()
 	for name, c := range map[string]struct{ path, body, want string }{
 		"empty":         {"/import/preview", "", "it is empty"},
@@ -187,8 +186,8 @@ func TestAKitByTheAPI(t *testing.T) {
 	a := call[kit.Answer](t, h, "POST", "/trips/1/kit/choose", `{}`)
 	require.NotNil(t, a.Best)
 	items, _ := json.Marshal(a.Best.Items)
-	change[store.TripKit](t, h, "/trips/1/kit", fmt.Sprintf(`{"wishes":{},"items":%s,"packed":["bags"],"lost":[]}`, items))
-	assert.Equal(t, a.Best.Items, call[store.TripKit](t, h, "GET", "/trips/1/kit", "").Items)
+	change[app.TripKit](t, h, "/trips/1/kit", fmt.Sprintf(`{"wishes":{},"items":%s,"packed":["bags"],"lost":[]}`, items))
+	assert.Equal(t, a.Best.Items, call[app.TripKit](t, h, "GET", "/trips/1/kit", "").Items)
 	laid := call[app.Laid](t, h, "POST", "/trips/1/kit/lay", fmt.Sprintf(`{"items":%s}`, items))
 	assert.InDelta(t, a.Best.MassG, laid.Answer.Best.MassG, 1e-6, "laid out it weighs the same")
 	assert.Empty(t, laid.Fallback)
@@ -199,7 +198,7 @@ func TestAKitByTheAPI(t *testing.T) {
 	for _, s := range a.Best.Brews {
 		dripper = s.Brewer
 	}
-	change[store.TripKit](t, h, "/trips/1/kit", fmt.Sprintf(`{"wishes":{},"items":%s,"packed":[],"lost":[{"item":%d,"stop":5}]}`, items, dripper))
+	change[app.TripKit](t, h, "/trips/1/kit", fmt.Sprintf(`{"wishes":{},"items":%s,"packed":[],"lost":[{"item":%d,"stop":5}]}`, items, dripper))
 	laid = call[app.Laid](t, h, "POST", "/trips/1/kit/lay", fmt.Sprintf(`{"items":%s}`, items))
 	require.NotEmpty(t, laid.Fallback)
 	for _, f := range laid.Fallback {

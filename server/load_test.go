@@ -258,7 +258,7 @@ func TestTooMuchAtOnce(t *testing.T) {
 // writesBusy is a store in which too many wait to write.
 type writesBusy struct{ app.Store }
 
-func (writesBusy) AddTrip(context.Context, app.Trip) (int64, error) { return 0, app.ErrBusy }
+func (writesBusy) Write(context.Context, func(app.Writer) error) error { return app.ErrBusy }
 
 func TestAFullQueueIsTold(t *testing.T) {
 	w := ask(Handler(Options{Store: writesBusy{}}), "POST", "/api/v1/trips", `{"name":"x","people":1}`)
@@ -383,8 +383,8 @@ func TestHowFarAChoiceIs(t *testing.T) {
 	var c choosing
 	assert.Equal(t, "idle", c.of(1).State)
 	c.come(1, kit.Progress{Share: 0.25, Kits: 9, Gap: 0.5})
-	assert.Equal(t, Choosing{"choosing", &kit.Progress{Share: 0.25, Kits: 9, Gap: 0.5}}, c.of(1))
-	assert.Equal(t, Choosing{State: "waiting"}, c.of(2))
+	assert.Equal(t, app.Choosing{State: "choosing", Progress: &kit.Progress{Share: 0.25, Kits: 9, Gap: 0.5}}, c.of(1))
+	assert.Equal(t, app.Choosing{State: "waiting"}, c.of(2))
 	c.end(2)
 	assert.Equal(t, "choosing", c.of(1).State, "who waits ends nothing")
 	c.end(1)
@@ -410,7 +410,7 @@ func TestHowFarAChoiceIs(t *testing.T) {
 		}
 		res, err := http.Get(base + "/api/v1/trips/1/kit/progress")
 		require.NoError(t, err)
-		var now Choosing
+		var now app.Choosing
 		require.NoError(t, json.NewDecoder(res.Body).Decode(&now))
 		res.Body.Close()
 		seen[now.State] = true

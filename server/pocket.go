@@ -3,7 +3,6 @@ package server
 import (
 	"context"
 	"errors"
-	"net/http"
 
 	"github.com/danielgtaylor/huma/v2"
 
@@ -37,45 +36,24 @@ func (s *server) pocketRoutes(api huma.API) {
 			if large := tooLarge(err); large != nil {
 				return nil, large
 			}
-			return nil, brought(err)
+			return nil, fail(err)
 		}
 		out, err := s.Bring(ctx, c, nil, false, files.Session())
 		if err != nil {
-			return nil, brought(err)
+			return nil, fail(err)
 		}
 		return reply(PocketRead{c, out}, nil)
 	}, name("preview-bring", "What would come of bringing a pocket back, without keeping it"))
 	huma.Post(api, "/bring", func(ctx context.Context, in *struct{ Body BringIn }) (*body[app.Bringing], error) {
 		out, err := s.Bring(ctx, &in.Body.Carried, in.Body.Choices, true, files.Session())
-		if errors.Is(err, app.ErrOpen) {
-			return nil, huma.NewError(http.StatusConflict, "Something was changed on both sides, and not all of it has been chosen of yet. Nothing was changed; look at it again and choose.")
-		}
 		if err != nil {
-			return nil, brought(err)
+			return nil, fail(err)
 		}
 		return reply(out, nil)
 	}, func(o *huma.Operation) {
 		name("bring", "Bring back what was done in a pocket: all of it, or nothing")(o)
 		o.MaxBodyBytes = app.MaxPocketBytes
 	})
-}
-
-// shareRoutes are a plan or a recipe as a text, and back.
-func shareRoutes(api huma.API) {
-	huma.Post(api, "/share", func(_ context.Context, in *struct{ Body app.Shared }) (*body[app.ShareOut], error) {
-		out, err := app.Share(in.Body)
-		if err != nil {
-			return nil, failAt("body", err)
-		}
-		return reply(out, nil)
-	}, name("share", "A plan or a recipe as a text and a code that hold it whole"))
-	huma.Post(api, "/share/read", func(_ context.Context, in *struct{ Body app.WordsIn }) (*body[app.Shared], error) {
-		out, err := app.ReadShare(in.Body.Words)
-		if err != nil {
-			return nil, failAt("body", err)
-		}
-		return reply(out, nil)
-	}, name("read-share", "Read a plan or a recipe that was shared, without keeping it"))
 }
 
 // PocketRead is a pocket that was read, and what would come of it.
@@ -88,11 +66,4 @@ type PocketRead struct {
 type BringIn struct {
 	Carried app.Carried             `json:"carried"`
 	Choices map[string]journal.Side `json:"choices,omitempty" doc:"here or there, by the clash"`
-}
-
-func brought(err error) error {
-	if bad, ok := errors.AsType[app.ErrPocket](err); ok {
-		return huma.Error422UnprocessableEntity(bad.Why, &huma.ErrorDetail{Location: "file", Message: bad.Why})
-	}
-	return fail(err)
 }

@@ -12,7 +12,6 @@ import (
 	"log/slog"
 	"net"
 	"net/http"
-	"os"
 	"strings"
 	"sync"
 	"time"
@@ -86,7 +85,7 @@ func build(opt Options) (http.Handler, huma.API) {
 	if opt.Full != nil {
 		full = opt.Full
 	}
-	s := &server{App: app.App{Store: opt.Store}, opt: opt, pair: newPairing(), lanes: newLanes()}
+	s := &server{App: app.New(opt.Store), opt: opt, pair: newPairing(), lanes: newLanes()}
 	if opt.AccessLog != nil {
 		r.Use(accessLog(opt.AccessLog))
 	}
@@ -180,48 +179,4 @@ func brief(e *huma.ErrorModel) {
 			d.Value = fmt.Sprintf("%d bytes", len(b))
 		}
 	}
-}
-
-// full tells whether an error of the store is for want of room.
-var full = func(error) bool { return false }
-
-// fail turns an error of the core or the store into an RFC 9457 problem.
-func fail(err error) error {
-	if err == nil {
-		return nil
-	}
-	if told, ok := errors.AsType[huma.StatusError](err); ok {
-		return told
-	}
-	if bad, ok := errors.AsType[brew.Problems](err); ok {
-		return problems("body", bad)
-	}
-	switch {
-	case errors.Is(err, app.ErrNotFound):
-		return huma.Error404NotFound(app.SaidNotFound)
-	case errors.Is(err, app.ErrConflict):
-		return huma.Error412PreconditionFailed(app.SaidConflict)
-	case errors.Is(err, app.ErrReadOnly):
-		return huma.Error403Forbidden("The data directory can only be read: it can be looked at and backed up. Nothing was changed.")
-	case errors.Is(err, app.ErrBusy):
-		return huma.ErrorWithHeaders(huma.NewError(http.StatusServiceUnavailable, "Too much is being written. Nothing of this was kept; try again."), http.Header{"Retry-After": {"1"}})
-	case errors.Is(err, os.ErrDeadlineExceeded):
-		return huma.NewError(http.StatusRequestTimeout, "The request was not all here in time. Nothing was changed; try again.")
-	}
-	if errors.Is(err, context.Canceled) {
-		return huma.NewError(499, "The page went on before the answer was ready.")
-	}
-	slog.Error("store", "err", err)
-	if full(err) {
-		return huma.NewError(http.StatusInsufficientStorage, "There is no room left on the disk. Nothing was changed; make room and try again.")
-	}
-	return huma.Error500InternalServerError("It could not be saved or read: " + err.Error() + ". Nothing was changed.")
-}
-
-func problems(at string, bad brew.Problems) error {
-	details := make([]error, len(bad))
-	for i, p := range bad {
-		details[i] = &huma.ErrorDetail{Location: at + "." + p.Field, Message: p.Message, Value: p.Value}
-	}
-	return huma.Error422UnprocessableEntity(fmt.Sprintf("%s: %s", bad[0].Field, bad[0].Message), details...)
 }

@@ -231,49 +231,7 @@ func (s *Store) verify(ctx context.Context) error {
 	if err := errors.Join(rows.Err(), rows.Close()); err != nil || broken {
 		return errors.Join(err, errors.New("some of its rows belong to nothing"))
 	}
-	if _, err := collect(ctx, s.db, scanTrip, "SELECT "+tripColumns+" FROM trips"); err != nil {
-		return err
-	}
-	trips, err := s.Trips(ctx)
-	if err != nil {
-		return err
-	}
-	for _, t := range append(trips, Trip{ID: app.NoTrip}) {
-		if _, _, err := s.Journey(ctx, t.ID); err != nil {
-			return err
-		}
-		if _, err := s.TripKit(ctx, t.ID); err != nil {
-			return fmt.Errorf("kit of trip %d: %w", t.ID, err)
-		}
-	}
-	if _, err := collect(ctx, s.db, scanStop, "SELECT "+stopColumns+" FROM stops"); err != nil {
-		return err
-	}
-	if _, err := collect(ctx, s.db, scanGear, "SELECT id, uuid, revision, item FROM gear"); err != nil {
-		return err
-	}
-	if _, err := s.Log(ctx, 0); err != nil {
-		return err
-	}
-	ids, err := collect(ctx, s.db, func(r row) (id int64, err error) { return id, r.Scan(&id) }, "SELECT id FROM plans")
-	if err != nil {
-		return err
-	}
-	for _, id := range ids {
-		if _, err := s.Plan(ctx, id); err != nil {
-			return err
-		}
-	}
-	brews, err := collect(ctx, s.db, func(r row) (id int64, err error) { return id, r.Scan(&id) }, "SELECT brew_id FROM runs")
-	if err != nil {
-		return err
-	}
-	for _, id := range brews {
-		if _, err := s.Run(ctx, id); err != nil {
-			return fmt.Errorf("run of brew %d: %w", id, err)
-		}
-	}
-	return nil
+	return app.New(s).ReadAll(ctx)
 }
 
 // settle writes the log of a database into its file, and refuses while another

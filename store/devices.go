@@ -49,7 +49,14 @@ func (s *Store) DeviceOf(ctx context.Context, token string) (Device, error) {
 
 // RevokeDevice takes a device's token away.
 func (s *Store) RevokeDevice(ctx context.Context, id int64) error {
-	return one(s.exec(ctx, "UPDATE devices SET revoked_at = ? WHERE id = ? AND revoked_at IS NULL", s.stamp(), id))
+	r, err := s.exec(ctx, "UPDATE devices SET revoked_at = ? WHERE id = ? AND revoked_at IS NULL", s.stamp(), id)
+	if err != nil {
+		return err
+	}
+	if n, err := r.RowsAffected(); err != nil || n == 0 {
+		return errors.Join(err, app.ErrNotFound)
+	}
+	return nil
 }
 
 // SetPairing keeps the one key that pairs a device, by its hash, until a moment.

@@ -1,6 +1,7 @@
 package store
 
 import (
+	"apodemos/app"
 	"os"
 	"path/filepath"
 	"testing"
@@ -11,9 +12,9 @@ import (
 // Whatever is called a backup: it is restored, or refused, and what was there is there.
 func FuzzRestore(f *testing.F) {
 	good := filepath.Join(f.TempDir(), "good.db")
-	s, err := Open(f.Context(), f.TempDir())
+	s, err := opened(f.Context(), f.TempDir())
 	require.NoError(f, err)
-	_, err = s.AddTrip(f.Context(), Trip{Name: "x", People: 1})
+	_, err = s.AddTrip(f.Context(), app.Trip{TripIn: app.TripIn{Name: "x", People: 1}})
 	require.NoError(f, err)
 	require.NoError(f, s.Backup(f.Context(), good))
 	require.NoError(f, s.Close())
@@ -37,7 +38,7 @@ func FuzzRestore(f *testing.F) {
 			}
 			return
 		}
-		s, err := Open(t.Context(), filepath.Join(dir, "data"))
+		s, err := opened(t.Context(), filepath.Join(dir, "data"))
 		require.NoError(t, err, "what was restored opens")
 		require.NoError(t, s.Close())
 	})

@@ -36,7 +36,7 @@ func old(t *testing.T, schema int) string {
 }
 
 // uuids is every identity there is, by table and row.
-func uuids(t *testing.T, s *Store) map[string]string {
+func uuids(t *testing.T, s *kept) map[string]string {
 	out := map[string]string{}
 	for _, table := range []string{"trips", "stops", "brews", "plans", "log_entries", "gear"} {
 		rows, err := s.db.Query("SELECT id, uuid FROM " + table)
@@ -116,8 +116,8 @@ func TestDatabasesOfEarlierVersions(t *testing.T) {
 			st := stops[0]
 			st.Note = "changed"
 			require.NoError(t, s.SetStop(ctx, st))
-			assert.ErrorIs(t, s.SetStop(ctx, st), ErrConflict)
-			_, err = s.AddLog(ctx, LogEntry{BrewID: 1, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
+			assert.ErrorIs(t, s.SetStop(ctx, st), app.ErrConflict)
+			_, err = s.AddLog(ctx, app.LogEntry{BrewID: 1, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
 			require.NoError(t, err)
 			require.NoError(t, s.Close())
 			_, err = Restore(ctx, t.TempDir(), filepath.Join(dir, FileName))
@@ -131,7 +131,7 @@ func TestDatabasesOfEarlierVersions(t *testing.T) {
 // 0.6.0. All of it is there, and is told as it was.
 func TestDatabasesOfLaterVersions(t *testing.T) {
 	ctx := t.Context()
-	for _, schema := range []int{11, 13, 16} {
+	for _, schema := range []int{11, 13, 16, 17} {
 		t.Run(fmt.Sprint(schema), func(t *testing.T) {
 			dir := old(t, schema)
 			s := open(t, dir)
@@ -208,7 +208,7 @@ func TestEveryChangeNamesItsRevision(t *testing.T) {
 	require.NoError(t, err)
 	k, err := s.TripKit(ctx, id)
 	require.NoError(t, err)
-	l, err := s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
+	l, err := s.AddLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
 	require.NoError(t, err)
 	for name, change := range map[string]func() error{
 		"trip": func() error { return s.SetTrip(ctx, tr) },
@@ -218,13 +218,13 @@ func TestEveryChangeNamesItsRevision(t *testing.T) {
 		"log":  func() error { return s.SetLog(ctx, l.ID, l.Revision, l.Noted) },
 	} {
 		require.NoError(t, change(), name)
-		assert.ErrorIs(t, change(), ErrConflict, name)
+		assert.ErrorIs(t, change(), app.ErrConflict, name)
 	}
-	assert.ErrorIs(t, s.Arrange(ctx, id, []Stop{st}), ErrConflict, "arrangement")
+	assert.ErrorIs(t, s.Arrange(ctx, id, []app.Stop{st}), app.ErrConflict, "arrangement")
 	st.Revision++
-	require.NoError(t, s.Arrange(ctx, id, []Stop{st}))
+	require.NoError(t, s.Arrange(ctx, id, []app.Stop{st}))
 	tr.ID = 987
-	assert.ErrorIs(t, s.SetTrip(ctx, tr), ErrNotFound)
+	assert.ErrorIs(t, s.SetTrip(ctx, tr), app.ErrNotFound)
 }
 
 // A run belongs to a plan of its brew; what does not is refused by name.
@@ -232,15 +232,15 @@ func TestARunOfAnotherPlan(t *testing.T) {
 	ctx := t.Context()
 	s := open(t, t.TempDir())
 	_, stop, a := fill(t, s)
-	b, err := s.AddBrew(ctx, Brew{StopID: stop, Request: a.Request}, planned(t, a.Request))
+	b, err := s.AddBrew(ctx, app.Brew{StopID: stop, Request: a.Request}, planned(t, a.Request))
 	require.NoError(t, err)
 	for _, plan := range []int64{b.PlanID, 987} {
-		err := s.SetRun(ctx, a.ID, Run{PlanID: plan, Done: []StepRun{}})
+		err := s.SetRun(ctx, a.ID, app.Run{PlanID: plan, Done: []app.StepRun{}})
 		require.ErrorContains(t, err, "plan_id")
 		assert.NotContains(t, err.Error(), "FOREIGN")
 		assert.NotContains(t, err.Error(), "constraint")
 	}
-	require.NoError(t, s.SetRun(ctx, a.ID, Run{PlanID: a.PlanID, Done: []StepRun{}}))
+	require.NoError(t, s.SetRun(ctx, a.ID, app.Run{PlanID: a.PlanID, Done: []app.StepRun{}}))
 }
 
 // What a directory is called is where the data is, whatever that means in a URI.
@@ -249,7 +249,7 @@ func TestDirectoriesOfAnyName(t *testing.T) {
 	for i, name := range []string{"trips #1", "a?b", "a%20b", "a b", "tür&x=1", "trips #2"} {
 		dir := filepath.Join(root, name)
 		s := open(t, dir)
-		_, err := s.AddTrip(t.Context(), Trip{Name: name, People: i + 1})
+		_, err := s.AddTrip(t.Context(), app.Trip{TripIn: app.TripIn{Name: name, People: i + 1}})
 		require.NoError(t, err)
 		trips, err := s.Trips(t.Context())
 		require.NoError(t, err)
@@ -387,20 +387,20 @@ func TestABackupThatCannotBeUsed(t *testing.T) {
 	ctx := t.Context()
 	for name, c := range map[string]struct{ spoil, says string }{
 		"newer schema":    {"INSERT INTO goose_db_version (version_id, is_applied) VALUES (99, 1)", "newer Apodemos"},
-		"conditions":      {"UPDATE stops SET conditions = '{\"place\":7}'", "stop"},
-		"facts":           {"UPDATE stops SET facts = 'x'", "stop"},
-		"patch":           {"UPDATE brews SET patch = '{'", "brew"},
-		"plan":            {"UPDATE plan_contents SET plan = '[]'", "plan"},
-		"supplies":        {"UPDATE trips SET supplies = '4'", "trip"},
-		"gear":            {"UPDATE gear SET item = '\"\"'", "gear"},
-		"belongs nowhere": {"PRAGMA foreign_keys = OFF; UPDATE brews SET stop_id = 99", "belong"},
+		"conditions":      {"UPDATE stops SET body = json_set(body, '$.conditions.place', 7)", "stop"},
+		"facts":           {"UPDATE stops SET body = json_set(body, '$.facts', 'x')", "stop"},
+		"patch":           {"UPDATE brews SET body = json_set(body, '$.own', 7)", "brew"},
+		"plan":            {"UPDATE plan_contents SET body = json_set(body, '$.plan', json('[]'))", "plan"},
+		"supplies":        {"UPDATE trips SET body = json_set(body, '$.supplies', 4)", "trip"},
+		"gear":            {"UPDATE gear SET body = '\"\"'", "gear"},
+		"belongs nowhere": {"PRAGMA foreign_keys = OFF; UPDATE brews SET parent = 99", "belong"},
 		"table gone":      {"PRAGMA foreign_keys = OFF; DROP TABLE log_entries", "log"},
 	} {
 		s := open(t, t.TempDir())
 		_, _, b := fill(t, s)
 		_, err := s.AddGear(ctx, gear.Starter())
 		require.NoError(t, err)
-		_, err = s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
+		_, err = s.AddLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
 		require.NoError(t, err)
 		_, err = s.w.Exec(c.spoil)
 		require.NoError(t, err, name)
@@ -449,7 +449,7 @@ func TestDamageIsRefusedOrHarmless(t *testing.T) {
 			assert.NoFileExists(t, filepath.Join(dir, FileName))
 			continue
 		}
-		got, err := Open(ctx, dir)
+		got, err := opened(ctx, dir)
 		require.NoError(t, err, "%d", at)
 		trips, err := got.Trips(ctx)
 		require.NoError(t, err)
@@ -461,7 +461,7 @@ func TestDamageIsRefusedOrHarmless(t *testing.T) {
 		}
 		require.NoError(t, got.Close())
 	}
-	assert.Greater(t, refused, 20)
+	assert.Greater(t, refused, 12)
 }
 
 func mark(n float64) app.Noted { return app.Noted{Tasting: taste.Tasting{Mark: &n}} }

@@ -9,24 +9,25 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 	"apodemos/core/conditions"
 )
 
 // brewed is a store with one brew, and its ID.
-func brewed(t testing.TB) (*Store, int64) {
+func brewed(t testing.TB) (*kept, int64) {
 	ctx := t.Context()
-	s, err := Open(ctx, t.TempDir())
+	s, err := opened(ctx, t.TempDir())
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
-	trip, err := s.AddTrip(ctx, Trip{Name: "x", People: 1})
+	trip, err := s.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "x", People: 1}})
 	require.NoError(t, err)
-	stop, err := s.AddStop(ctx, Stop{TripID: trip, Name: "y", Day: 1})
+	stop, err := s.AddStop(ctx, app.Stop{TripID: trip, StopIn: app.StopIn{Spot: app.Spot{Name: "y"}, Day: 1}})
 	require.NoError(t, err)
 	r := brew.Request{Method: "cone", Conditions: conditions.Conditions{Place: conditions.Place{AltitudeM: new(1200.0)}}}
 	p, err := brew.Compute(r)
 	require.NoError(t, err)
-	b, err := s.AddBrew(ctx, Brew{StopID: stop, Name: "z", Request: r}, p)
+	b, err := s.AddBrew(ctx, app.Brew{StopID: stop, Name: "z", Request: r}, p)
 	require.NoError(t, err)
 	return s, b.ID
 }
@@ -35,7 +36,7 @@ func brewed(t testing.TB) (*Store, int64) {
 func TestTheLogIsInTheOrderOfTime(t *testing.T) {
 	s, id := brewed(t)
 	for _, at := range []string{"2026-09-05T23:30:00+14:00", "2026-09-05T10:00:00Z", "2026-09-05T01:00:00-10:00"} { // 09:30, 10:00 and 11:00 in UTC
-		_, err := s.AddLog(t.Context(), LogEntry{BrewID: id, BrewedAt: at, Noted: mark(5)})
+		_, err := s.AddLog(t.Context(), app.LogEntry{BrewID: id, BrewedAt: at, Noted: mark(5)})
 		require.NoError(t, err)
 	}
 	list, err := s.Log(t.Context(), 0)
@@ -61,8 +62,9 @@ func BenchmarkLogOf100000(b *testing.B) {
 	require.NoError(b, s.tx(ctx, func(tx *sql.Tx) error {
 		at := time.Date(2020, 1, 1, 0, 0, 0, 0, time.UTC)
 		for n := range 100_000 {
-			if _, err := tx.ExecContext(ctx, "INSERT INTO log_entries (uuid, brew_id, plan_id, brewed_at, coffee, body, created_at) VALUES (?, ?, (SELECT plan_id FROM brews WHERE id = ?), ?, ?, '{\"mark\":7}', ?)",
-				fmt.Sprintf("00000000-0000-4000-8000-%012d", n), id, id, at.Add(time.Duration(n)*time.Hour).Format(time.RFC3339), fmt.Sprint("coffee-", n/100), s.stamp()); err != nil {
+			when := at.Add(time.Duration(n) * time.Hour)
+			if _, err := tx.ExecContext(ctx, "INSERT INTO log_entries (uuid, parent, rank, body, created_at) SELECT ?, id, ?, json_object('mark', 7, 'plan', plan, 'brewed_at', ?, 'coffee', ?), ? FROM brews WHERE id = ?",
+				fmt.Sprintf("00000000-0000-4000-8000-%012d", n), when.Unix(), when.Format(time.RFC3339), fmt.Sprint("coffee-", n/100), s.stamp(), id); err != nil {
 				return err
 			}
 		}

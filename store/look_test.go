@@ -21,9 +21,9 @@ import (
 func TestADirectoryThatCanOnlyBeRead(t *testing.T) {
 	ctx := t.Context()
 	dir := filepath.Join(t.TempDir(), "kept")
-	s, err := Open(ctx, dir)
+	s, err := opened(ctx, dir)
 	require.NoError(t, err)
-	id, err := s.AddTrip(ctx, Trip{Name: "Only to look at", People: 1})
+	id, err := s.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "Only to look at", People: 1}})
 	require.NoError(t, err)
 	// As a kill leaves it: with its log, which is not in the file yet.
 	backup := filepath.Join(t.TempDir(), "copy.db")
@@ -46,15 +46,15 @@ func TestADirectoryThatCanOnlyBeRead(t *testing.T) {
 		require.NoError(t, syscall.Setfsuid(65534))
 		defer func() { _ = syscall.Setfsuid(0) }()
 	}
-	look, err := Open(ctx, still)
+	look, err := opened(ctx, still)
 	require.NoError(t, err)
 	assert.True(t, look.ReadOnly())
 	seen, err := look.Trip(ctx, id)
 	require.NoError(t, err)
 	assert.Equal(t, "Only to look at", seen.Name)
-	_, err = look.AddTrip(ctx, Trip{Name: "x", People: 1})
+	_, err = look.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "x", People: 1}})
 	assert.ErrorIs(t, err, app.ErrReadOnly)
-	assert.ErrorIs(t, look.DeleteTrip(ctx, id), app.ErrReadOnly)
+	assert.ErrorIs(t, look.Delete(ctx, app.KindTrip, id), app.ErrReadOnly)
 	require.NoError(t, look.Backup(ctx, backup))
 	where := look.looking
 	require.NoError(t, look.Close())
@@ -68,14 +68,14 @@ func TestADirectoryThatCanOnlyBeRead(t *testing.T) {
 
 // Many write at once: each in its turn, and none fails for want of the lock.
 func TestWritersWaitTheirTurn(t *testing.T) {
-	s, err := Open(t.Context(), t.TempDir())
+	s, err := opened(t.Context(), t.TempDir())
 	require.NoError(t, err)
 	defer s.Close()
 	assert.Equal(t, 1, s.w.Stats().MaxOpenConnections, "one writer")
 	errs := make(chan error, maxWaiting)
 	for range maxWaiting {
 		go func() {
-			_, err := s.AddTrip(context.Background(), Trip{Name: "x", People: 1})
+			_, err := s.AddTrip(context.Background(), app.Trip{TripIn: app.TripIn{Name: "x", People: 1}})
 			errs <- err
 		}()
 	}
@@ -85,7 +85,7 @@ func TestWritersWaitTheirTurn(t *testing.T) {
 	for range maxWaiting {
 		s.queue <- struct{}{}
 	}
-	_, err = s.AddTrip(t.Context(), Trip{Name: "x", People: 1})
+	_, err = s.AddTrip(t.Context(), app.Trip{TripIn: app.TripIn{Name: "x", People: 1}})
 	assert.ErrorIs(t, err, app.ErrBusy)
 	trips, err := s.Trips(t.Context())
 	require.NoError(t, err)

@@ -15,6 +15,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 )
 
@@ -29,13 +30,13 @@ func TestMain(m *testing.M) {
 
 // writeForever adds trips and says each number once the store has answered.
 func writeForever(dir string) {
-	s, err := Open(context.Background(), dir)
+	s, err := opened(context.Background(), dir)
 	if err != nil {
 		fmt.Println(err)
 		os.Exit(1)
 	}
 	for {
-		id, err := s.AddTrip(context.Background(), Trip{Name: "Trip", People: 2})
+		id, err := s.AddTrip(context.Background(), app.Trip{TripIn: app.TripIn{Name: "Trip", People: 2}})
 		if err != nil {
 			fmt.Println(err)
 			os.Exit(1)
@@ -122,8 +123,8 @@ func TestFullNothingIsHalfWritten(t *testing.T) {
 	require.Len(t, stops, 1)
 	assert.Equal(t, stop, stops[0].ID)
 	// Reading goes on, and so does what takes no room.
-	require.NoError(t, s.DeleteTrip(ctx, trip))
-	require.NoError(t, s.RestoreTrip(ctx, trip))
+	require.NoError(t, s.Delete(ctx, app.KindTrip, trip))
+	require.NoError(t, s.Restore(ctx, app.KindTrip, trip))
 
 	room(100_000)
 	id, err := s.AddJourney(ctx, j, plans)
@@ -143,7 +144,7 @@ func TestRestore(t *testing.T) {
 	s := open(t, dir)
 	trip, _, _ := fill(t, s)
 	require.NoError(t, s.Backup(ctx, away))
-	_, err := s.AddTrip(ctx, Trip{Name: "After the backup", People: 1})
+	_, err := s.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "After the backup", People: 1}})
 	require.NoError(t, err)
 
 	_, err = Restore(ctx, dir, away)

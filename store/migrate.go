@@ -2,7 +2,9 @@ package store
 
 import (
 	"context"
+	"crypto/sha256"
 	"database/sql"
+	"encoding/hex"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -14,6 +16,7 @@ import (
 	"github.com/google/uuid"
 	"github.com/pressly/goose/v3"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 	"apodemos/core/trip"
 )
@@ -185,6 +188,132 @@ func keepToConditions(ctx context.Context, tx *sql.Tx) error {
 			if _, err := tx.ExecContext(ctx, "UPDATE brews SET patch = ? WHERE id = ?", string(patch), b.id); err != nil {
 				return err
 			}
+		}
+	}
+	return nil
+}
+
+// content is what a plan says, as an earlier schema kept it.
+type content struct {
+	version, request, plan string
+	working                sql.NullString
+}
+
+// hash names a content. What is computed again from it does not count.
+func (c content) hash() string {
+	sum := sha256.Sum256([]byte(c.version + "\n" + c.request + "\n" + c.plan))
+	return hex.EncodeToString(sum[:])
+}
+
+// splitPlans moves what plans say to where it is kept once, and their workings beside
+// it.
+func splitPlans(ctx context.Context, tx *sql.Tx) error {
+	type old struct {
+		id int64
+		c  content
+	}
+	plans, err := collect(ctx, tx, func(r row) (o old, err error) { return o, r.Scan(&o.id, &o.c.request, &o.c.plan, &o.c.version) }, "SELECT id, request, plan, core_version FROM plans")
+	if err != nil {
+		return err
+	}
+	for _, o := range plans {
+		var parts map[string]json.RawMessage
+		if err := json.Unmarshal([]byte(o.c.plan), &parts); err != nil {
+			return fmt.Errorf("plan %d: %w", o.id, err)
+		}
+		if w, ok := parts["working"]; ok && string(w) != "{}" && string(w) != "null" {
+			o.c.working = sql.NullString{String: string(w), Valid: true}
+			parts["working"] = json.RawMessage("{}")
+		}
+		bare, err := json.Marshal(parts)
+		if err != nil {
+			return err
+		}
+		o.c.plan = string(bare)
+		hash := o.c.hash()
+		// As it was kept then, without the digest that came later.
+		_, err = tx.ExecContext(ctx, "INSERT INTO plan_contents (hash, core_version, request, plan, working) VALUES (?, ?, ?, ?, ?) ON CONFLICT (hash) DO NOTHING", hash, o.c.version, o.c.request, o.c.plan, o.c.working)
+		if err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, "UPDATE plans SET content = ? WHERE id = ?", hash, o.id); err != nil {
+			return err
+		}
+	}
+	for _, column := range []string{"request", "plan", "core_version"} {
+		if _, err := tx.ExecContext(ctx, "ALTER TABLE plans DROP COLUMN "+column); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// digestOf reads what is shown out of a plan as it is stored, by whatever version. What
+// cannot be read is left out: the plan itself stays.
+func digestOf(plan string) (string, error) {
+	var p struct {
+		Request struct {
+			Method string `json:"method"`
+			School string `json:"school"`
+			Place  struct {
+				AltitudeM *float64 `json:"altitude_m"`
+			} `json:"place"`
+			Recipe struct {
+				Name string `json:"name"`
+			} `json:"recipe"`
+			Coffee struct {
+				Name string `json:"name"`
+			} `json:"coffee"`
+		} `json:"request"`
+		DoseG    float64 `json:"dose_g"`
+		BoilC    float64 `json:"boil_c"`
+		StartC   float64 `json:"start_c"`
+		ContactS float64 `json:"contact_s"`
+		Water    struct {
+			PouredMl float64 `json:"poured_ml"`
+		} `json:"water"`
+		Grind struct {
+			Clicks *float64 `json:"clicks"`
+			Um     *float64 `json:"um"`
+		} `json:"grind"`
+		Strength struct {
+			ExtractionPct *float64 `json:"extraction_pct"`
+			TDSPct        *float64 `json:"tds_pct"`
+		} `json:"strength"`
+		Steps  []app.SmallBar `json:"steps"`
+		Curves struct {
+			WaterC [][2]float64 `json:"water_c"`
+		} `json:"curves"`
+	}
+	_ = json.Unmarshal([]byte(plan), &p)
+	b, err := json.Marshal(app.Digest{AltitudeM: p.Request.Place.AltitudeM, Method: p.Request.Method, School: p.Request.School, Recipe: p.Request.Recipe.Name, Coffee: p.Request.Coffee.Name,
+		DoseG: p.DoseG, PouredMl: p.Water.PouredMl, BoilC: p.BoilC, StartC: p.StartC, ContactS: p.ContactS, Clicks: p.Grind.Clicks, GrindUm: p.Grind.Um,
+		ExtractionPct: p.Strength.ExtractionPct, TDSPct: p.Strength.TDSPct, Small: app.SmallOf(p.Steps, p.Curves.WaterC)})
+	return string(b), err
+}
+
+// digestPlans gives the plans that are there their digest, and the log an index by moment.
+func digestPlans(ctx context.Context, tx *sql.Tx) error {
+	for _, change := range []string{"ALTER TABLE plan_contents ADD COLUMN digest TEXT NOT NULL DEFAULT '{}'", "CREATE INDEX log_by_moment ON log_entries (unixepoch(brewed_at) DESC, id DESC)"} {
+		if _, err := tx.ExecContext(ctx, change); err != nil {
+			return err
+		}
+	}
+	hashes, err := collect(ctx, tx, func(r row) (h string, err error) { return h, r.Scan(&h) }, "SELECT hash FROM plan_contents")
+	if err != nil {
+		return err
+	}
+	for _, h := range hashes {
+		var plan string
+		if err := tx.QueryRowContext(ctx, "SELECT plan FROM plan_contents WHERE hash = ?", h).Scan(&plan); err != nil {
+			return err
+		}
+		d, err := digestOf(plan)
+		if err != nil {
+			return err
+		}
+		if _, err := tx.ExecContext(ctx, "UPDATE plan_contents SET digest = ? WHERE hash = ?", d, h); err != nil {
+			return err
 		}
 	}
 	return nil

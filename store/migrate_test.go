@@ -12,6 +12,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 	"apodemos/core/gear"
 	"apodemos/core/kit"
@@ -124,7 +125,7 @@ func TestBrewsTakeTheAirOfTheHour(t *testing.T) {
 	got, err := s.Brew(ctx, b.ID)
 	require.NoError(t, err)
 	assert.Equal(t, -3.0, *got.Request.Place.AirC)
-	late := Brew{StopID: stop, At: "15:00", Request: brew.Request{Conditions: trip.ConditionsAt(st.Conditions, st.Facts, "15:00")}}
+	late := app.Brew{StopID: stop, At: "15:00", Request: brew.Request{Conditions: trip.ConditionsAt(st.Conditions, st.Facts, "15:00")}}
 	late.Request.Method = "pot"
 	late, err = s.AddBrew(ctx, late, planned(t, late.Request))
 	require.NoError(t, err)
@@ -190,9 +191,9 @@ func TestTheShelfAndTheKitAreKept(t *testing.T) {
 	ids, err := s.AddGear(ctx, gear.Starter())
 	require.NoError(t, err)
 	assert.Len(t, ids, len(gear.Starter()))
-	want := TripKit{Wishes: kit.Wishes{Fallback: true, MassG: ptr(900.0)}, Items: ids[:3], Packed: []string{"bags"}, Lost: []Lost{{Item: ids[0], Stop: 1}}, Revision: 1}
+	want := app.TripKit{Wishes: kit.Wishes{Fallback: true, MassG: ptr(900.0)}, Items: ids[:3], Packed: []string{"bags"}, Lost: []app.Lost{{Item: ids[0], Stop: 1}}, Revision: 1}
 	require.NoError(t, s.SetTripKit(ctx, id, want))
-	require.NoError(t, s.DeleteGear(ctx, ids[5]))
+	require.NoError(t, s.Delete(ctx, app.KindGear, ids[5]))
 	require.NoError(t, s.Close())
 	s = open(t, dir)
 	got, err := s.TripKit(ctx, id)
@@ -209,8 +210,8 @@ func TestTheShelfAndTheKitAreKept(t *testing.T) {
 	assert.Len(t, it.UUID, 36)
 	assert.Equal(t, first, it)
 	_, err = s.GearItem(ctx, ids[5])
-	assert.ErrorIs(t, err, ErrNotFound)
-	require.NoError(t, s.RestoreGear(ctx, ids[5]))
+	assert.ErrorIs(t, err, app.ErrNotFound)
+	require.NoError(t, s.Restore(ctx, app.KindGear, ids[5]))
 }
 
 // Several brews change together or none does.
@@ -218,17 +219,17 @@ func TestBrewsChangeTogether(t *testing.T) {
 	ctx := context.Background()
 	s := open(t, t.TempDir())
 	_, stop, a := fill(t, s)
-	b, err := s.AddBrew(ctx, Brew{StopID: stop, Request: a.Request}, planned(t, a.Request))
+	b, err := s.AddBrew(ctx, app.Brew{StopID: stop, Request: a.Request}, planned(t, a.Request))
 	require.NoError(t, err)
 	a.Request.Method, b.Request.Method = "pot", "pot"
 	stale := b
 	stale.Revision = 99
 	plans := []*brew.Plan{planned(t, a.Request), planned(t, b.Request)}
-	assert.ErrorIs(t, s.SetBrews(ctx, []Brew{a, stale}, plans), ErrConflict)
+	assert.ErrorIs(t, s.SetBrews(ctx, []app.Brew{a, stale}, plans), app.ErrConflict)
 	got, err := s.Brew(ctx, a.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "cone", got.Request.Method)
-	require.NoError(t, s.SetBrews(ctx, []Brew{a, b}, plans))
+	require.NoError(t, s.SetBrews(ctx, []app.Brew{a, b}, plans))
 	got, err = s.Brew(ctx, b.ID)
 	require.NoError(t, err)
 	assert.Equal(t, "pot", got.Request.Method)

@@ -8,12 +8,13 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 	"apodemos/core/explain"
 	"apodemos/core/working"
 )
 
-func count(t *testing.T, s *Store, table string) (n int) {
+func count(t *testing.T, s *kept, table string) (n int) {
 	require.NoError(t, s.db.QueryRow("SELECT count(*) FROM "+table).Scan(&n))
 	return n
 }
@@ -30,7 +31,7 @@ func TestAPlanIsKeptOnce(t *testing.T) {
 	b, err = s.SetBrew(ctx, b, p)
 	require.NoError(t, err)
 	assert.Equal(t, first, b.PlanID, "the same again is the same plan, told or not")
-	twin, err := s.AddBrew(ctx, Brew{StopID: stop, Name: "Twin", At: "06:00", Request: b.Request}, p)
+	twin, err := s.AddBrew(ctx, app.Brew{StopID: stop, Name: "Twin", At: "06:00", Request: b.Request}, p)
 	require.NoError(t, err)
 	assert.NotEqual(t, first, twin.PlanID, "each brew has a plan of its own")
 	assert.Equal(t, 2, count(t, s, "plans"))
@@ -138,15 +139,15 @@ func TestTicksAreOfTheTrip(t *testing.T) {
 	require.NoError(t, s.SetTicks(ctx, trip, "schedule", []string{"b", "c"}, true), "one that is done may be done")
 	require.NoError(t, s.SetTicks(ctx, trip, "schedule", []string{"a", "z"}, false), "and one that is not, not")
 	require.NoError(t, s.SetTicks(ctx, trip, "other", []string{"q"}, true))
-	got, err := s.Ticks(ctx, trip, "schedule")
+	got, err := s.Done(ctx, trip, "schedule")
 	require.NoError(t, err)
 	assert.Equal(t, []string{"b", "c"}, got)
-	_, err = s.Ticks(ctx, trip+1, "schedule")
-	assert.ErrorIs(t, err, ErrNotFound)
+	_, err = s.Done(ctx, trip+1, "schedule")
+	assert.ErrorIs(t, err, app.ErrNotFound)
 	var bad brew.Problems
 	require.ErrorAs(t, s.SetTicks(ctx, trip, "schedule", []string{"ok", ""}, true), &bad)
 	assert.Equal(t, "lines[1]", bad[0].Field)
-	got, err = s.Ticks(ctx, trip, "schedule")
+	got, err = s.Done(ctx, trip, "schedule")
 	require.NoError(t, err)
 	assert.Equal(t, []string{"b", "c"}, got, "nothing of it")
 }

@@ -8,6 +8,7 @@ import (
 	"github.com/stretchr/testify/require"
 	"pgregory.net/rapid"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 	"apodemos/core/trip"
 )
@@ -20,16 +21,16 @@ func TestASplitChangesNothingThatIsDrunk(t *testing.T) {
 		ctx := t.Context()
 		nights := rapid.IntRange(2, 9).Draw(rt, "nights")
 		keep := rapid.IntRange(1, nights-1).Draw(rt, "keep")
-		tripID, err := s.AddTrip(ctx, Trip{Name: "Moor", People: 2, StartsOn: "2026-09-05"})
+		tripID, err := s.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "Moor", People: 2, StartsOn: "2026-09-05"}})
 		require.NoError(rt, err)
 		conditions := brew.Conditions{Place: brew.Place{AltitudeM: ptr(1900.0), AirC: ptr(2.0)}, Water: brew.Water{Source: ptr("spring")}}
-		stay, err := s.AddStop(ctx, Stop{TripID: tripID, Position: 1, Name: "Hut", Day: 1, TimeZone: "UTC", Conditions: conditions, Facts: trip.Facts{Nights: &nights, LegBy: "foot", LegHours: ptr(6.0)}})
+		stay, err := s.AddStop(ctx, app.Stop{TripID: tripID, StopIn: app.StopIn{Spot: app.Spot{Name: "Hut", TimeZone: "UTC", Facts: trip.Facts{Nights: &nights, LegBy: "foot", LegHours: ptr(6.0)}}, Position: 1, Day: 1, Conditions: conditions}})
 		require.NoError(rt, err)
-		_, err = s.AddStop(ctx, Stop{TripID: tripID, Position: 2, Name: "Town", Day: 1 + nights, TimeZone: "UTC", Conditions: conditions})
+		_, err = s.AddStop(ctx, app.Stop{TripID: tripID, StopIn: app.StopIn{Spot: app.Spot{Name: "Town", TimeZone: "UTC"}, Position: 2, Day: 1 + nights, Conditions: conditions}})
 		require.NoError(rt, err)
 		for _, m := range rapid.SliceOfN(rapid.SampledFrom([]string{"cone", "pot"}), 1, 3).Draw(rt, "brews") {
 			r := brew.Request{Conditions: conditions, Method: m, Drinkers: ptr(2.0)}
-			_, err = s.AddBrew(ctx, Brew{StopID: stay, Name: m, At: "06:30", Request: r}, planned(t, r))
+			_, err = s.AddBrew(ctx, app.Brew{StopID: stay, Name: m, At: "06:30", Request: r}, planned(t, r))
 			require.NoError(rt, err)
 		}
 		before, _, err := s.Journey(ctx, tripID)
@@ -82,12 +83,12 @@ func TestWhatCannotBeSplitOrJoined(t *testing.T) {
 		assert.ErrorContains(t, err, "is not allowed; allowed: 1 to 3 of its 4 days")
 	}
 	_, err = s.SplitStop(ctx, 987, 1)
-	assert.ErrorIs(t, err, ErrNotFound)
+	assert.ErrorIs(t, err, app.ErrNotFound)
 	second, err := s.SplitStop(ctx, stop, 1)
 	require.NoError(t, err)
 	assert.Len(t, []rune(second.Name), 120, "the name stays within what is allowed")
-	assert.ErrorIs(t, s.JoinStops(ctx, stop, stop), ErrNotFound)
-	assert.ErrorIs(t, s.JoinStops(ctx, stop, 987), ErrNotFound)
+	assert.ErrorIs(t, s.JoinStops(ctx, stop, stop), app.ErrNotFound)
+	assert.ErrorIs(t, s.JoinStops(ctx, stop, 987), app.ErrNotFound)
 	_, other, _ := fill(t, s)
-	assert.ErrorIs(t, s.JoinStops(ctx, stop, other), ErrNotFound, "a stop of another trip")
+	assert.ErrorIs(t, s.JoinStops(ctx, stop, other), app.ErrNotFound, "a stop of another trip")
 }

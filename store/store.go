@@ -26,34 +26,12 @@ import (
 //go:embed migrations/*.sql
 var migrations embed.FS
 
-// What is kept, under the names that it has here.
-type (
-	Trip       = app.Trip
-	Stop       = app.Stop
-	Brew       = app.Brew
-	StoredPlan = app.StoredPlan
-	Run        = app.Run
-	StepRun    = app.StepRun
-	Noted      = app.Noted
-	Coffee     = app.Coffee
-	OwnRecipe  = app.OwnRecipe
-	Blind      = app.Blind
-	LogEntry   = app.LogEntry
-	TripKit    = app.TripKit
-	Lost       = app.Lost
-)
-
-// What goes wrong, as app names it.
-var (
-	ErrNotFound = app.ErrNotFound
-	ErrConflict = app.ErrConflict
-)
-
 // FileName is the name of the database in its data directory.
 const FileName = "apodemos.db"
 
 // Store is an open database.
 type Store struct {
+	reading
 	db *sql.DB // reads, side by side
 	w  *sql.DB // writes, one after the other
 	// queue bounds those that wait to write.
@@ -97,14 +75,6 @@ func (s *Store) enter() (leave func(), err error) {
 // ReadOnly reports whether the database can only be looked at.
 func (s *Store) ReadOnly() bool { return s.looking != "" }
 
-// identity is the one given, or a new one.
-func (s *Store) identity(given string) string {
-	if given != "" {
-		return given
-	}
-	return s.newID()
-}
-
 // Identities makes the identities of what is added from now on; random ones where f is
 // nil.
 func (s *Store) Identities(f func() string) {
@@ -112,19 +82,6 @@ func (s *Store) Identities(f func() string) {
 		f = uuid.NewString
 	}
 	s.newID = f
-}
-
-// ID is the database's own identity: what is kept for it elsewhere is known by it.
-func (s *Store) ID(ctx context.Context) (string, error) { return s.meta(ctx, "database") }
-
-// meta is what the database says of itself; empty where it says nothing.
-func (s *Store) meta(ctx context.Context, key string) (string, error) {
-	var v string
-	err := s.db.QueryRowContext(ctx, "SELECT value FROM meta WHERE key = ?", key).Scan(&v)
-	if errors.Is(err, sql.ErrNoRows) {
-		return "", nil
-	}
-	return v, err
 }
 
 // SetMeta keeps what the database says of itself.
@@ -220,7 +177,7 @@ func openFile(ctx context.Context, path string) (*Store, error) {
 	}
 	readers.SetMaxOpenConns(maxReaders)
 	readers.SetMaxIdleConns(maxReaders)
-	return &Store{db: readers, w: db, queue: make(chan struct{}, maxWaiting), now: time.Now, newID: uuid.NewString}, nil
+	return &Store{reading: reading{readers}, db: readers, w: db, queue: make(chan struct{}, maxWaiting), now: time.Now, newID: uuid.NewString}, nil
 }
 
 // dsn names a file to the driver, which reads a URI: what has a meaning there is
@@ -330,28 +287,9 @@ func (s *Store) tx(ctx context.Context, f func(*sql.Tx) error) error {
 	return tx.Commit()
 }
 
-// one turns an update of no row into ErrNotFound.
-func one(r sql.Result, err error) error {
-	if err != nil {
-		return err
-	}
-	if n, err := r.RowsAffected(); err != nil || n == 0 {
-		return errors.Join(err, ErrNotFound)
-	}
-	return nil
-}
-
 func notFound(err error) error {
 	if errors.Is(err, sql.ErrNoRows) {
-		return ErrNotFound
+		return app.ErrNotFound
 	}
 	return err
-}
-
-// mark sets or clears deleted_at of a row; table is one of this package's own.
-func (s *Store) mark(ctx context.Context, table string, id int64, deleted bool) error {
-	if deleted {
-		return one(s.exec(ctx, "UPDATE "+table+" SET deleted_at = ?, revision = revision + 1 WHERE id = ? AND deleted_at IS NULL", s.stamp(), id))
-	}
-	return one(s.exec(ctx, "UPDATE "+table+" SET deleted_at = NULL, revision = revision + 1 WHERE id = ?", id))
 }

@@ -17,8 +17,21 @@ import (
 
 func ptr[T any](v T) *T { return &v }
 
-func open(t *testing.T, dir string) *Store {
-	s, err := Open(context.Background(), dir)
+// kept is a store with what can be done with it.
+type kept struct {
+	*Store
+	app.App
+}
+
+func (k *kept) ID(ctx context.Context) (string, error) { return k.Store.ID(ctx) }
+
+func opened(ctx context.Context, dir string) (*kept, error) {
+	s, err := Open(ctx, dir)
+	return &kept{s, app.New(s)}, err
+}
+
+func open(t *testing.T, dir string) *kept {
+	s, err := opened(context.Background(), dir)
 	require.NoError(t, err)
 	t.Cleanup(func() { s.Close() })
 	return s
@@ -31,15 +44,15 @@ func planned(t *testing.T, r brew.Request) *brew.Plan {
 }
 
 // fill makes a trip with one stop and one brew.
-func fill(t *testing.T, s *Store) (trip, stop int64, b Brew) {
+func fill(t *testing.T, s *kept) (trip, stop int64, b app.Brew) {
 	ctx := context.Background()
-	trip, err := s.AddTrip(ctx, Trip{Name: "Moor", People: 2})
+	trip, err := s.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "Moor", People: 2}})
 	require.NoError(t, err)
 	conditions := brew.Conditions{Place: brew.Place{AltitudeM: ptr(900.0), AirC: ptr(4.0)}}
-	stop, err = s.AddStop(ctx, Stop{TripID: trip, Position: 1, Name: "Hut", Day: 1, TimeZone: "UTC", Conditions: conditions})
+	stop, err = s.AddStop(ctx, app.Stop{TripID: trip, StopIn: app.StopIn{Spot: app.Spot{Name: "Hut", TimeZone: "UTC"}, Position: 1, Day: 1, Conditions: conditions}})
 	require.NoError(t, err)
 	r := brew.Request{Conditions: conditions, Method: "cone", Drinkers: ptr(2.0)}
-	b, err = s.AddBrew(ctx, Brew{StopID: stop, Name: "Early", At: "06:00", Request: r}, planned(t, r))
+	b, err = s.AddBrew(ctx, app.Brew{StopID: stop, Name: "Early", At: "06:00", Request: r}, planned(t, r))
 	require.NoError(t, err)
 	return trip, stop, b
 }
@@ -49,7 +62,7 @@ func TestWhatIsStoredIsThereAgain(t *testing.T) {
 	dir := t.TempDir()
 	s := open(t, dir)
 	trip, _, b := fill(t, s)
-	l, err := s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: app.Noted{Tasting: taste.Tasting{SourBitter: new(-2.0), Mark: new(7.0), Words: "thin"}}})
+	l, err := s.AddLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: app.Noted{Tasting: taste.Tasting{SourBitter: new(-2.0), Mark: new(7.0), Words: "thin"}}})
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
 
@@ -60,7 +73,7 @@ func TestWhatIsStoredIsThereAgain(t *testing.T) {
 	assert.Equal(t, b, got)
 	log, err := again.Log(ctx, trip)
 	require.NoError(t, err)
-	assert.Equal(t, []LogEntry{l}, log)
+	assert.Equal(t, []app.LogEntry{l}, log)
 	assert.Equal(t, "four-pulses", log[0].School)
 	p, err := again.Plan(ctx, l.PlanID)
 	require.NoError(t, err)
@@ -98,38 +111,38 @@ func TestTwoChangesAtOnceDoNotOverwrite(t *testing.T) {
 	_, err := s.SetBrew(ctx, b, planned(t, b.Request))
 	require.NoError(t, err)
 	_, err = s.SetBrew(ctx, b, planned(t, b.Request))
-	assert.ErrorIs(t, err, ErrConflict)
+	assert.ErrorIs(t, err, app.ErrConflict)
 }
 
 func TestALogKeepsThePlanThatWasBrewed(t *testing.T) {
 	ctx := context.Background()
 	s := open(t, t.TempDir())
 	_, _, b := fill(t, s)
-	require.NoError(t, s.SetRun(ctx, b.ID, Run{PlanID: b.PlanID, ZeroMs: 1, Done: []StepRun{}}))
+	require.NoError(t, s.SetRun(ctx, b.ID, app.Run{PlanID: b.PlanID, ZeroMs: 1, Done: []app.StepRun{}}))
 	b.Request.Drinkers = ptr(3.0)
 	changed, err := s.SetBrew(ctx, b, planned(t, b.Request))
 	require.NoError(t, err)
-	l, err := s.AddLog(ctx, LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
+	l, err := s.AddLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: mark(5)})
 	require.NoError(t, err)
 	assert.Equal(t, b.PlanID, l.PlanID)
 	assert.NotEqual(t, changed.PlanID, l.PlanID)
 	_, err = s.Run(ctx, b.ID)
-	assert.ErrorIs(t, err, ErrNotFound, "the run is over")
+	assert.ErrorIs(t, err, app.ErrNotFound, "the run is over")
 }
 
 func TestDeletedThingsComeBackWithAllThatIsInThem(t *testing.T) {
 	ctx := context.Background()
 	s := open(t, t.TempDir())
 	trip, stop, b := fill(t, s)
-	require.NoError(t, s.DeleteStop(ctx, stop))
+	require.NoError(t, s.Delete(ctx, app.KindStop, stop))
 	_, err := s.Brew(ctx, b.ID)
-	assert.ErrorIs(t, err, ErrNotFound)
-	require.NoError(t, s.RestoreStop(ctx, stop))
+	assert.ErrorIs(t, err, app.ErrNotFound)
+	require.NoError(t, s.Restore(ctx, app.KindStop, stop))
 	_, err = s.Brew(ctx, b.ID)
 	assert.NoError(t, err)
-	require.NoError(t, s.DeleteTrip(ctx, trip))
-	assert.ErrorIs(t, s.DeleteTrip(ctx, trip), ErrNotFound)
-	require.NoError(t, s.RestoreTrip(ctx, trip))
+	require.NoError(t, s.Delete(ctx, app.KindTrip, trip))
+	assert.ErrorIs(t, s.Delete(ctx, app.KindTrip, trip), app.ErrNotFound)
+	require.NoError(t, s.Restore(ctx, app.KindTrip, trip))
 }
 
 func TestAFileThatIsNoDatabaseIsRefusedAndLeftAlone(t *testing.T) {
@@ -165,7 +178,7 @@ func TestManyWritersMeetNoBusyError(t *testing.T) {
 	for i := range 8 {
 		wg.Go(func() {
 			for range 5 {
-				assert.NoError(t, s.SetRun(ctx, b.ID, Run{PlanID: b.PlanID, Step: i, Done: []StepRun{}}))
+				assert.NoError(t, s.SetRun(ctx, b.ID, app.Run{PlanID: b.PlanID, Step: i, Done: []app.StepRun{}}))
 			}
 		})
 	}

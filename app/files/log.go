@@ -191,7 +191,7 @@ func bring(ctx context.Context, a app.App, places *app.Places, e formats.LogLine
 		}
 	}
 	if stop == 0 {
-		st, err := a.AddPlace(ctx, app.Stop{Name: name, TimeZone: "UTC", Conditions: e.Request.Conditions})
+		st, err := a.AddPlace(ctx, app.Stop{StopIn: app.StopIn{Spot: app.Spot{Name: name, TimeZone: "UTC"}, Conditions: e.Request.Conditions}})
 		if err != nil {
 			return err
 		}

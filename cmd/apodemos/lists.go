@@ -13,6 +13,7 @@ import (
 
 	"github.com/spf13/cobra"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 	"apodemos/core/gear"
 	"apodemos/core/glossary"
@@ -21,7 +22,7 @@ import (
 )
 
 // listing is a command that lists what is kept.
-func listing[T any](use, short string, read func(context.Context, *store.Store, int64) ([]T, error), draw func(*leaf, []T), ofTrip bool) *cobra.Command {
+func listing[T any](use, short string, read func(context.Context, app.App, int64) ([]T, error), draw func(*leaf, []T), ofTrip bool) *cobra.Command {
 	var s shape
 	var data string
 	var trip int64
@@ -33,7 +34,7 @@ func listing[T any](use, short string, read func(context.Context, *store.Store, 
 				return err
 			}
 			defer st.Close()
-			list, err := read(c.Context(), st, trip)
+			list, err := read(c.Context(), app.New(st), trip)
 			if err != nil {
 				return err
 			}
@@ -49,7 +50,7 @@ func listing[T any](use, short string, read func(context.Context, *store.Store, 
 }
 
 func tripListCommand() *cobra.Command {
-	return listing("list", "List the trips that are kept", func(ctx context.Context, s *store.Store, _ int64) ([]store.Trip, error) { return s.Trips(ctx) }, func(p *leaf, list []store.Trip) {
+	return listing("list", "List the trips that are kept", func(ctx context.Context, s app.App, _ int64) ([]app.Trip, error) { return s.Trips(ctx) }, func(p *leaf, list []app.Trip) {
 		var rows [][]string
 		for _, t := range list {
 			rows = append(rows, []string{fmt.Sprint(t.ID), t.Name, t.StartsOn, fmt.Sprint(t.People)})
@@ -59,7 +60,7 @@ func tripListCommand() *cobra.Command {
 }
 
 func gearCommand() *cobra.Command {
-	return listing("gear", "List the gear on the shelf", func(ctx context.Context, s *store.Store, _ int64) ([]gear.Item, error) { return s.Gear(ctx) }, func(p *leaf, list []gear.Item) {
+	return listing("gear", "List the gear on the shelf", func(ctx context.Context, s app.App, _ int64) ([]gear.Item, error) { return s.Gear(ctx) }, func(p *leaf, list []gear.Item) {
 		var rows [][]string
 		for _, it := range list {
 			rows = append(rows, []string{fmt.Sprint(it.ID), nameOf(string(it.Kind)), it.Name, p.figure(quantity.Of(it.MassG, quantity.Gram)), it.Condition})
@@ -69,9 +70,9 @@ func gearCommand() *cobra.Command {
 }
 
 func logCommand() *cobra.Command {
-	return listing("log", "List what was brewed and tasted, the latest first", func(ctx context.Context, s *store.Store, trip int64) ([]store.LogEntry, error) {
+	return listing("log", "List what was brewed and tasted, the latest first", func(ctx context.Context, s app.App, trip int64) ([]app.LogEntry, error) {
 		return s.Log(ctx, trip)
-	}, func(p *leaf, list []store.LogEntry) {
+	}, func(p *leaf, list []app.LogEntry) {
 		var rows [][]string
 		for _, l := range list {
 			mark := ""

@@ -17,6 +17,7 @@ import (
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
+	"apodemos/app"
 	"apodemos/core/brew"
 	"apodemos/core/quantity"
 	"apodemos/core/trip"
@@ -185,7 +186,7 @@ func TestBackupAndRestoreOnTheCommandLine(t *testing.T) {
 
 	s, err := store.Open(t.Context(), dir)
 	require.NoError(t, err)
-	_, err = s.AddTrip(t.Context(), store.Trip{Name: "Kept", People: 2})
+	_, err = app.New(s).AddTrip(t.Context(), app.Trip{TripIn: app.TripIn{Name: "Kept", People: 2}})
 	require.NoError(t, err)
 	_, err = execute("", "backup", file, "--data", dir)
 	require.NoError(t, err, "also while the program runs")
@@ -410,7 +411,7 @@ func TestDataIsMovedOnce(t *testing.T) {
 	old, now := filepath.Join(home, ".config", "apodemos"), filepath.Join(home, "share", "apodemos")
 	s, err := store.Open(t.Context(), old)
 	require.NoError(t, err)
-	_, err = s.AddTrip(t.Context(), store.Trip{Name: "Kept from before", People: 1})
+	_, err = app.New(s).AddTrip(t.Context(), app.Trip{TripIn: app.TripIn{Name: "Kept from before", People: 1}})
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
 	for range 2 {

@@ -47,7 +47,7 @@ storage it works without network, server or computer, and keeps what is done in 
 					return err
 				}
 			}
-			f, err := page.File(c.Context(), app.App{Store: s}, ids, web.Pocket())
+			f, err := page.File(c.Context(), app.New(s), ids, web.Pocket())
 			if err != nil {
 				return err
 			}
@@ -101,7 +101,7 @@ chosen first, and nothing was changed.`,
 				return err
 			}
 			defer s.Close()
-			a := app.App{Store: s}
+			a := app.New(s)
 			out, err := a.Bring(c.Context(), carried, choices, false, files.Session())
 			if err != nil {
 				return err

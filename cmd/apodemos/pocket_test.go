@@ -3,13 +3,10 @@ package main
 import (
 	"context"
 	"encoding/json"
-	"net/http/httptest"
-	"net/url"
 	"os"
 	"os/exec"
 	"path/filepath"
 	"regexp"
-	"slices"
 	"strings"
 	"testing"
 
@@ -20,7 +17,6 @@ import (
 	"apodemos/app/files"
 	"apodemos/demo"
 	"apodemos/pocket"
-	"apodemos/server"
 	"apodemos/store"
 )
 
@@ -91,7 +87,7 @@ func TestAPocketOnTheCommandLine(t *testing.T) {
 	s, err := store.Open(t.Context(), dir)
 	require.NoError(t, err)
 	defer s.Close()
-	tr, err := app.App{Store: s}.Trip(t.Context(), 1)
+	tr, err := app.New(s).Trip(t.Context(), 1)
 	require.NoError(t, err)
 	assert.Equal(t, "To the sea", tr.Name)
 
@@ -159,56 +155,4 @@ jsonschema.validate(json.load(sys.stdin), json.load(open(sys.argv[1])), cls=json
 		require.Error(t, err, kind)
 		assert.Contains(t, string(out), "is less than the minimum", kind)
 	}
-}
-
-// What the server refuses of a query the pocket refuses, and what it takes the pocket takes:
-// over every operation of both that has one, by the document.
-func TestAPocketRefusesWhatTheServerRefuses(t *testing.T) {
-	dir := demoDir(t)
-	file, err := execute("", "pocket", "--data", dir, "--trip", "1")
-	require.NoError(t, err)
-	st, err := store.Open(t.Context(), dir)
-	require.NoError(t, err)
-	defer st.Close()
-	h := server.Handler(server.Options{Store: st})
-	b, err := os.ReadFile("../../docs/openapi.json")
-	require.NoError(t, err)
-	var doc struct {
-		Paths map[string]map[string]struct {
-			Parameters []struct{ Name, In string } `json:"parameters"`
-		} `json:"paths"`
-	}
-	require.NoError(t, json.Unmarshal(b, &doc))
-	odd := []string{"", "25:99", "07:30", "7:30", "abc", "maybe", "true", "false", "1", "0", "-1", "1.5", "1000001", "2026-07-01", "2026-13-45", strings.Repeat("x", 300), "cone"}
-	asked, refused := 0, 0
-	edited(t, file, func(s *pocket.Session) {
-		for path, methods := range doc.Paths {
-			for method, op := range methods {
-				if !slices.Contains(pocket.Operations(), strings.ToUpper(method)+" "+path) || method != "get" {
-					continue
-				}
-				at := regexp.MustCompile(`\{\w+\}`).ReplaceAllString(path, "1")
-				for _, q := range op.Parameters {
-					if q.In != "query" || strings.HasPrefix(path, "/simulated/") { // numbers there are checked by themselves
-						continue
-					}
-					for _, v := range odd {
-						to := at + "?" + url.Values{q.Name: {v}}.Encode()
-						r := httptest.NewRequest("GET", "/api/v1"+to, nil)
-						r.Host, r.RemoteAddr = "127.0.0.1:8466", "127.0.0.1:50000"
-						w := httptest.NewRecorder()
-						h.ServeHTTP(w, r)
-						got := s.Answer(t.Context(), pocket.Asked{Method: "GET", Path: to})
-						asked++
-						if w.Code == 422 {
-							refused++
-						}
-						assert.Equal(t, w.Code == 422, got.Status == 422, "%.120s: the server says %d, the pocket %d", to, w.Code, got.Status)
-					}
-				}
-			}
-		}
-	})
-	assert.Greater(t, asked, 150)
-	assert.Greater(t, refused, 60)
 }

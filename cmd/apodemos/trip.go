@@ -93,7 +93,7 @@ recipe file is kept.`,
 				return err
 			}
 			defer s.Close()
-			a, in := app.App{Store: s}, bufio.NewReaderSize(f, 64<<10)
+			a, in := app.New(s), bufio.NewReaderSize(f, 64<<10)
 			switch start, _ := in.Peek(4 << 10); {
 			case bytes.Contains(start, []byte(formats.LogFormat)), formats.IsLogCSV(start):
 				b, err := files.ImportLog(c.Context(), a, in)
@@ -152,7 +152,7 @@ func exportCommand() *cobra.Command {
 			}
 			defer s.Close()
 			if args[0] == "log.json" || args[0] == "log.csv" {
-				f, err := files.ExportLog(c.Context(), app.App{Store: s}, id, args[0])
+				f, err := files.ExportLog(c.Context(), app.New(s), id, args[0])
 				if err != nil {
 					return err
 				}
@@ -162,7 +162,7 @@ func exportCommand() *cobra.Command {
 			if err := checkTrip(c.Context(), s, id); err != nil {
 				return err
 			}
-			f, err := files.Export(c.Context(), app.App{Store: s}, id, args[0], alarms, time.Now())
+			f, err := files.Export(c.Context(), app.New(s), id, args[0], alarms, time.Now())
 			if err != nil {
 				return err
 			}
@@ -209,7 +209,7 @@ func dryRun(c *cobra.Command, f io.Reader, how files.Reading) error {
 
 // checkTrip names the trips that there are where one is asked for that is not.
 func checkTrip(ctx context.Context, s *store.Store, id int64) error {
-	trips, err := s.Trips(ctx)
+	trips, err := app.New(s).Trips(ctx)
 	if err != nil {
 		return err
 	}

@@ -1,14 +1,12 @@
 // Command pocket is the core, the use cases and a store in memory as WebAssembly, for the
 // browser. It answers by one function of the page's or the worker's global object:
-// apodemos(operation, body) gives the answer as JSON. Operations are those of package app's
-// Answer, and of a pocket that is open: pocket-open, pocket-ask, pocket-take-in,
-// pocket-carried and pocket-first.
+// apodemos(what, body) gives the answer as JSON. What is "ask", of the core alone, and of a pocket
+// that is open pocket-open, pocket-ask, pocket-take-in, pocket-carried and pocket-first.
 package main
 
 import (
 	"context"
 	"encoding/json"
-	"errors"
 	"fmt"
 	"runtime/debug"
 	"syscall/js"
@@ -48,17 +46,12 @@ func answer(op, body string) (text string) {
 			text = encoded(reply{Fault: &app.Fault{Status: 500, Title: "Internal Server Error", Detail: fmt.Sprint(what)}})
 		}
 	}()
-	out, fault, err := ofPocket(op, []byte(body))
-	if errors.Is(err, app.ErrNotFound) {
-		out, fault, err = app.Answer(op, []byte(body))
+	out, err := answered(op, []byte(body))
+	if err != nil {
+		f := app.FaultOf("body", err)
+		return encoded(reply{Fault: &f})
 	}
-	switch {
-	case errors.Is(err, app.ErrNotFound):
-		fault = &app.Fault{Status: 404, Title: "Not Found", Detail: op + ": " + err.Error()}
-	case err != nil:
-		fault = &app.Fault{Status: 422, Title: "Unprocessable Entity", Detail: err.Error()}
-	}
-	return encoded(reply{out, fault})
+	return encoded(reply{Answer: out})
 }
 
 // opening is what a pocket is opened from: the pocket as its file has it, and what the device
@@ -70,52 +63,66 @@ type opening struct {
 	ClockRate float64             `json:"clock_rate"`
 }
 
-func ofPocket(op string, body []byte) (any, *app.Fault, error) {
+func answered(op string, body []byte) (any, error) {
 	ctx := context.Background()
+	if op == "ask" { // of the core alone
+		var in pocket.Asked
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, err
+		}
+		out, ok := pocket.AnswerAlone(ctx, in)
+		if !ok {
+			return nil, app.ErrNotFound
+		}
+		if f, wrong := out.Body.(app.Fault); wrong {
+			return nil, f
+		}
+		return out.Body, nil
+	}
 	if op == "pocket-open" {
 		var in opening
 		if err := json.Unmarshal(body, &in); err != nil {
-			return nil, nil, app.ErrPocket{Why: "This file is damaged: what it carries cannot be read."}
+			return nil, app.ErrPocket{Why: "This file is damaged: what it carries cannot be read."}
 		}
 		if in.Running != nil {
 			in.Carried.Running = in.Running
 		}
 		id, err := uuid.NewRandom()
 		if err != nil {
-			return nil, nil, err
+			return nil, err
 		}
 		s, err := pocket.Open(ctx, &in.Carried, in.Kept, pocket.Options{ID: id.String()[:13], NewID: uuid.NewString, Now: time.Now, ClockRate: in.ClockRate})
 		if err != nil {
-			return nil, nil, err
+			return nil, err
 		}
 		open = s
 		return struct {
 			Pocket app.PocketInfo `json:"pocket"`
 			Said   []string       `json:"said"`
-		}{in.Carried.Pocket, s.Said}, nil, nil
+		}{in.Carried.Pocket, s.Said}, nil
 	}
 	if open == nil {
-		return nil, nil, app.ErrNotFound
+		return nil, app.ErrNotFound
 	}
 	switch op {
 	case "pocket-ask":
 		var in pocket.Asked
 		if err := json.Unmarshal(body, &in); err != nil {
-			return nil, nil, err
+			return nil, err
 		}
-		return open.Answer(ctx, in), nil, nil
+		return open.Answer(ctx, in), nil
 	case "pocket-take-in":
 		var in []journal.Edit
 		if err := json.Unmarshal(body, &in); err != nil {
-			return nil, nil, err
+			return nil, err
 		}
-		return struct{}{}, nil, open.TakeIn(ctx, in)
+		return struct{}{}, open.TakeIn(ctx, in)
 	case "pocket-carried":
 		// As text: read and written again by the page, a figure might be another.
 		c := open.Carried()
 		b, err := json.Marshal(c)
 		if err != nil {
-			return nil, nil, err
+			return nil, err
 		}
 		first, err := json.Marshal(open.First(ctx))
 		return struct {
@@ -123,11 +130,11 @@ func ofPocket(op string, body []byte) (any, *app.Fault, error) {
 			First string `json:"first"`
 			Name  string `json:"name"`
 			New   int    `json:"new"`
-		}{string(b), string(first), c.Pocket.Name, len(c.Events) - c.Base}, nil, err
+		}{string(b), string(first), c.Pocket.Name, len(c.Events) - c.Base}, err
 	case "pocket-first":
-		return open.First(ctx), nil, nil
+		return open.First(ctx), nil
 	}
-	return nil, nil, app.ErrNotFound
+	return nil, app.ErrNotFound
 }
 
 func encoded(r reply) string {

@@ -38,7 +38,7 @@ func without(list []gear.Item, drop func(gear.Item) bool) []gear.Item {
 }
 
 func stop(name string, day int, altitude, air float64, heat brew.Heat, at ...string) trip.Stop {
-	s := trip.Stop{Name: name, Day: day, Conditions: brew.Conditions{Place: brew.Place{AltitudeM: &altitude, AirC: &air}, Heat: heat}}
+	s := trip.Stop{Day: day, Conditions: brew.Conditions{Place: brew.Place{AltitudeM: &altitude, AirC: &air}, Heat: heat}, Spot: trip.Spot{Name: name}}
 	for i, a := range at {
 		r := brew.Request{Conditions: s.Conditions, Method: "pot", Drinkers: ptr(2.0)}
 		s.Brews = append(s.Brews, trip.Brew{ID: int64(100*day + i), Name: fmt.Sprintf("%s %d", name, i+1), At: a, Request: r})

@@ -58,15 +58,21 @@ type CarriedCanister struct {
 
 // Stop is a place where coffee is made. It has a stay of one or more days.
 type Stop struct {
-	Key        string // its identity, by which its tasks are known; its place along the trip stands in where it has none
-	Name       string
+	Key string // its identity, by which its tasks are known; its place along the trip stands in where it has none
+	Spot
 	Day        int     // first day there, from 1
 	Km         float64 // along the route
-	TimeZone   string  // IANA name
-	Note       string
 	Conditions conditions.Conditions
-	Facts      Facts
 	Brews      []Brew
+}
+
+// Spot is what is known of a place, whatever trip it is on: stops, places and files have it,
+// each with what is its own beside it. A new field of a stop is a field here.
+type Spot struct {
+	Name     string `json:"name" minLength:"1" maxLength:"120" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not empty"`
+	TimeZone string `json:"time_zone" required:"false" maxLength:"60" doc:"IANA name; UTC when left out"`
+	Note     string `json:"note" required:"false" maxLength:"2000"`
+	Facts    Facts  `json:"facts" required:"false"`
 }
 
 // Facts are about a stop, beyond what a brew's plan asks.

@@ -38,9 +38,9 @@ func result(t require.TestingT, in Trip) *Result {
 
 // two is a small trip: a tap at sea level, then a dry stop up high with gas.
 func two() Trip {
-	low := Stop{Name: "Quay", Day: 1, Conditions: brew.Conditions{Place: place(0, 15), Water: brew.Water{Source: ptr("tap")}}, Facts: Facts{Bin: true}}
+	low := Stop{Day: 1, Conditions: brew.Conditions{Place: place(0, 15), Water: brew.Water{Source: ptr("tap")}}, Spot: Spot{Name: "Quay", Facts: Facts{Bin: true}}}
 	low.Brews = []Brew{brewAt(low, 1, "07:00", "cone", 2)}
-	high := Stop{Name: "Saddle", Day: 2, Conditions: brew.Conditions{Place: place(3000, 0), Water: brew.Water{Source: ptr("none"), Treatment: ptr("safe")}}, Facts: Facts{Nights: ptr(3)}}
+	high := Stop{Day: 2, Conditions: brew.Conditions{Place: place(3000, 0), Water: brew.Water{Source: ptr("none"), Treatment: ptr("safe")}}, Spot: Spot{Name: "Saddle", Facts: Facts{Nights: ptr(3)}}}
 	high.Brews = []Brew{brewAt(high, 2, "06:30", "cone", 2), brewAt(high, 3, "16:00", "pot", 2)}
 	return Trip{Name: "Two", People: 2, StartsOn: "2026-09-05", Stops: []Stop{low, high}}
 }
@@ -107,7 +107,7 @@ func anyTrip(t *rapid.T) Trip {
 	day := 1
 	methods := []string{"pot", "cone", "flat-bed", "hand-press", "moka", "cup-steep", "slow-drip", "serve-concentrate", "steep-bag"}
 	for i := range rapid.IntRange(1, 6).Draw(t, "stops") {
-		s := Stop{Name: fmt.Sprintf("stop %d", i), Day: day, Conditions: brew.Conditions{Place: place(float64(rapid.IntRange(0, 5000).Draw(t, "altitude")), float64(rapid.IntRange(-15, 35).Draw(t, "air")))}}
+		s := Stop{Day: day, Conditions: brew.Conditions{Place: place(float64(rapid.IntRange(0, 5000).Draw(t, "altitude")), float64(rapid.IntRange(-15, 35).Draw(t, "air")))}, Spot: Spot{Name: fmt.Sprintf("stop %d", i)}}
 		s.Conditions.Water.Source = ptr(rapid.SampledFrom([]string{"spring", "tap", "none"}).Draw(t, "source"))
 		s.Facts.Nights = ptr(rapid.IntRange(1, 4).Draw(t, "nights"))
 		s.Facts.Bin = rapid.Bool().Draw(t, "bin")
@@ -346,7 +346,7 @@ func TestConcentrateIsBegunInTime(t *testing.T) {
 	s := &in.Stops[0]
 	s.Conditions.Heat.SuppliedC = ptr(92.0)
 	s.Brews = []Brew{brewAt(*s, 1, "07:00", "serve-concentrate", 2)}
-	far := Stop{Name: "Train", Day: 9, Conditions: s.Conditions}
+	far := Stop{Day: 9, Conditions: s.Conditions, Spot: Spot{Name: "Train"}}
 	far.Brews = []Brew{brewAt(far, 9, "06:15", "serve-concentrate", 2)}
 	in.Stops = append(in.Stops, far)
 	ids := map[string]Task{}
@@ -425,7 +425,7 @@ func TestCanistersInTurn(t *testing.T) {
 func thirty() Trip {
 	t := Trip{Name: "Thirty", People: 2}
 	for i := range 30 {
-		s := Stop{Name: fmt.Sprint(i), Day: i + 1, Conditions: brew.Conditions{Place: place(float64(100*i), float64(20-i))}}
+		s := Stop{Day: i + 1, Conditions: brew.Conditions{Place: place(float64(100*i), float64(20-i))}, Spot: Spot{Name: fmt.Sprint(i)}}
 		for j, m := range []string{"cone", "pot", "hand-press"} {
 			s.Brews = append(s.Brews, brewAt(s, int64(3*i+j), "07:00", m, 2))
 		}
@@ -590,8 +590,8 @@ func TestVerbsAgree(t *testing.T) {
 // bought there, and what is not is missing, in supplies, schedule and cautions.
 func TestNoFuelFlies(t *testing.T) {
 	in := func(burner string, resupply ...string) Trip {
-		a := Stop{Name: "Field", Day: 1, Conditions: brew.Conditions{Place: place(100, 12), Water: brew.Water{Source: ptr("tap")}}, Facts: Facts{LegBy: "flight"}}
-		b := Stop{Name: "Far shore", Day: 2, Conditions: a.Conditions, Facts: Facts{Resupply: resupply}}
+		a := Stop{Day: 1, Conditions: brew.Conditions{Place: place(100, 12), Water: brew.Water{Source: ptr("tap")}}, Spot: Spot{Name: "Field", Facts: Facts{LegBy: "flight"}}}
+		b := Stop{Day: 2, Conditions: a.Conditions, Spot: Spot{Name: "Far shore", Facts: Facts{Resupply: resupply}}}
 		a.Conditions.Heat.Burner, b.Conditions.Heat.Burner = &burner, &burner
 		a.Brews, b.Brews = []Brew{brewAt(a, 1, "07:00", "pot", 2)}, []Brew{brewAt(b, 2, "07:00", "pot", 2)}
 		return Trip{Name: "By air", People: 2, StartsOn: "2026-09-05", Stops: []Stop{a, b}}
@@ -631,7 +631,7 @@ func TestNoFuelFlies(t *testing.T) {
 // A day whose caffeine may be over the guidance says so, and so does one that is.
 func TestADayThatMayBeOver(t *testing.T) {
 	day := func(cups int) *Result {
-		s := Stop{Name: "Quay", Day: 1, Conditions: brew.Conditions{Place: place(0, 15), Water: brew.Water{Source: ptr("tap")}}}
+		s := Stop{Day: 1, Conditions: brew.Conditions{Place: place(0, 15), Water: brew.Water{Source: ptr("tap")}}, Spot: Spot{Name: "Quay"}}
 		for i := range cups {
 			s.Brews = append(s.Brews, brewAt(s, int64(i+1), fmt.Sprintf("%02d:00", 7+i), "cone", 1))
 		}
@@ -649,7 +649,7 @@ func TestADayThatMayBeOver(t *testing.T) {
 		}
 		assert.Equal(t, d.CaffeineHighMg > 400, said, "%d cups: %v", cups, d)
 	}
-	decaf := Stop{Name: "Quay", Day: 1, Conditions: brew.Conditions{Place: place(0, 15)}}
+	decaf := Stop{Day: 1, Conditions: brew.Conditions{Place: place(0, 15)}, Spot: Spot{Name: "Quay"}}
 	decaf.Brews = []Brew{brewAt(decaf, 1, "07:00", "cone", 1)}
 	decaf.Brews[0].Request.Coffee.Species = ptr("decaffeinated")
 	r := result(t, Trip{Name: "Day", People: 1, StartsOn: "2026-09-05", Stops: []Stop{decaf}})

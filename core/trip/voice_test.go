@@ -13,7 +13,7 @@ import (
 )
 
 func at(name string, day int, b ...Brew) Stop {
-	s := Stop{Name: name, Day: day, Conditions: brew.Conditions{Place: place(500, 12), Water: brew.Water{Source: ptr("tap")}}}
+	s := Stop{Day: day, Conditions: brew.Conditions{Place: place(500, 12), Water: brew.Water{Source: ptr("tap")}}, Spot: Spot{Name: name}}
 	for _, x := range b {
 		r := brew.Request{Conditions: s.Conditions}
 		r.Method, r.School, r.Drinkers, r.CupMl, r.Heat, r.Ratio = x.Request.Method, x.Request.School, x.Request.Drinkers, x.Request.CupMl, x.Request.Heat, x.Request.Ratio
@@ -188,7 +188,7 @@ func TestThePackingListAddsUp(t *testing.T) {
 // A cone for which nobody says how high, or where the water is from, says so to the
 // whole trip.
 func TestATripSaysWhatIsNotSaid(t *testing.T) {
-	s := Stop{Name: "Somewhere", Day: 1, Brews: []Brew{{ID: 1, Request: brew.Request{Method: "cone"}}}}
+	s := Stop{Day: 1, Brews: []Brew{{ID: 1, Request: brew.Request{Method: "cone"}}}, Spot: Spot{Name: "Somewhere"}}
 	r := result(t, Trip{Name: "Unknown", People: 1, Stops: []Stop{s}})
 	require.NotNil(t, r.Stops[0].Water.Caution)
 	assert.Equal(t, "water-unsaid", r.Stops[0].Water.Caution.ID)

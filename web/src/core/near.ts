@@ -1,6 +1,7 @@
 // The carrier in the browser: the core as WebAssembly, in a worker.
 
-import { ApiError, type Schemas } from "../api/client";
+import { ApiError } from "../api/error";
+import type { ErrorModel } from "../api/types";
 import { startWorker } from "./start";
 import type { Asked } from "./run";
 
@@ -69,7 +70,7 @@ export function wakeWhenIdle(): void {
 
 interface Reply<T> {
   answer?: T;
-  fault?: Schemas["ErrorModel"] & { status?: number };
+  fault?: ErrorModel & { status?: number };
 }
 
 /** Asks the core here; its error is an ApiError, as the server's, or Gone. */

@@ -1,7 +1,7 @@
 // A pocket that is open on this page: what the interface asks is answered by the core here, and
 // what is written by it is kept at once, where the browser keeps anything.
 
-import type { Schemas } from "../api/client";
+import type { Schemas } from "../api/types";
 import { askNear, Gone, onNear, isNear, wake } from "../core/near";
 import { kept, lasts, whyNot } from "./storage";
 import { inPocket, mode } from "./mode";

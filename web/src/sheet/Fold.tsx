@@ -3,7 +3,7 @@ import type { Catalogue, TripOut, TripPlan } from "../api/client";
 import { useSettings } from "../app/settings";
 import { altitudeInWords, boilInWords, heatInWords, safeBoils, waterInWords } from "../trips/words";
 import { say } from "../units/units";
-import { BrewOnPaper, dateOf, Strip } from "./SheetPage";
+import { BrewOnPaper, dateOf, Strip } from "./OnPaper";
 
 type Result = TripPlan["result"];
 

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"bytes"
 	"context"
 	"encoding/json"
 	"errors"
@@ -17,13 +18,9 @@ import (
 	"apodemos/app"
 	"apodemos/app/files"
 	"apodemos/core/brew"
-	"apodemos/core/trip"
 	"apodemos/formats"
-	"apodemos/instruments"
 )
 
-// upload takes a file as it streams in; huma leaves the body alone when an
-// input has no Body.
 // Upload is a file that is sent; exported, for huma reads it only then when embedded.
 type Upload struct {
 	Name string `query:"name" maxLength:"200" doc:"The file's name"`
@@ -59,81 +56,8 @@ func cutShort(body io.Reader, err error) error {
 	return tooLarge(err)
 }
 
-func (s *server) journeyRoutes(api huma.API) {
-	huma.Get(api, "/trips/{trip}/plan", func(ctx context.Context, in *struct {
-		InTrip
-		Steps bool    `query:"steps" doc:"With the steps of every brew, for a trip sheet"`
-		Items []int64 `query:"items,explode" maxItems:"200" doc:"Gear to go with: its brews as this kit makes them. The trip's own kit, and its brews as they are planned, when left out"`
-	}) (*body[app.TripPlan], error) {
-		return reply(s.TripPlan(ctx, in.Trip, in.Steps, in.Items))
-	}, name("plan-trip", "Everything to buy, prepare, carry, treat and do"))
-	huma.Post(api, "/trips/{trip}/what-if", func(ctx context.Context, in *struct {
-		InTrip
-		Body trip.WhatIf
-	}) (*body[*trip.Comparison], error) {
-		return reply(s.WhatIf(ctx, in.Trip, in.Body))
-	}, name("what-if", "The trip beside the same with something gone wrong"))
-	huma.Put(api, "/trips/{trip}/archived", func(ctx context.Context, in *struct {
-		InTrip
-		Body struct {
-			Archived bool `json:"archived"`
-		}
-	}) (*body[app.Trip], error) {
-		if err := s.ArchiveTrip(ctx, in.Trip, in.Body.Archived); err != nil {
-			return nil, fail(err)
-		}
-		return reply(s.Trip(ctx, in.Trip))
-	}, name("archive-trip", "Put a trip out of the way, or bring it back"))
-	huma.Post(api, "/trips/{trip}/duplicate", func(ctx context.Context, in *InTrip) (*body[app.Trip], error) {
-		t, err := s.Duplicate(ctx, in.Trip)
-		if err != nil {
-			return nil, failAt("trip", err)
-		}
-		return reply(t, nil)
-	}, name("duplicate-trip", "A copy of a trip with its stops and brews, without its log"))
-	huma.Put(api, "/trips/{trip}/arrangement", func(ctx context.Context, in *struct {
-		InTrip
-		Body []app.ArrangeIn `maxItems:"400"`
-	}) (*body[app.TripOut], error) {
-		if err := s.ArrangeStops(ctx, in.Trip, app.Arranged(in.Body)); err != nil {
-			return nil, fail(err)
-		}
-		return reply(s.TripOut(ctx, in.Trip))
-	}, name("arrange-stops", "Set the order, days and distances of stops at once"))
-
-	huma.Post(api, "/stops/{stop}/split", func(ctx context.Context, in *struct {
-		InStop
-		Body struct {
-			Nights int `json:"nights" minimum:"1" maximum:"60" doc:"Days that the first of the two keeps"`
-		}
-	}) (*body[app.Stop], error) {
-		return reply(s.SplitStop(ctx, in.Stop, in.Body.Nights))
-	}, name("split-stop", "Make two stops of a stay, each with its brews"))
-	huma.Post(api, "/stops/{stop}/join", func(ctx context.Context, in *struct {
-		InStop
-		Body struct {
-			With int64 `json:"with" minimum:"1" doc:"The stop that is given up"`
-		}
-	}) (*struct{}, error) {
-		return nil, fail(s.JoinStops(ctx, in.Stop, in.Body.With))
-	}, name("join-stops", "Make one stay of two stops: the undo of a split"))
-
-	huma.Get(api, "/trips/{trip}/schedule/ticks", func(ctx context.Context, in *InTrip) (*body[[]string], error) {
-		return reply(s.Ticks(ctx, in.Trip, app.ScheduleList))
-	}, name("list-ticks", "The tasks of a trip's schedule that are done"))
-	huma.Put(api, "/trips/{trip}/schedule/ticks", func(ctx context.Context, in *struct {
-		InTrip
-		Body struct {
-			Lines []string `json:"lines" maxItems:"2000" doc:"IDs of the tasks, each up to 200 characters"`
-			Done  bool     `json:"done"`
-		}
-	}) (*body[[]string], error) {
-		if err := s.SetTicks(ctx, in.Trip, app.ScheduleList, in.Body.Lines, in.Body.Done); err != nil {
-			return nil, fail(err)
-		}
-		return reply(s.Ticks(ctx, in.Trip, app.ScheduleList))
-	}, name("set-ticks", "Say which tasks of a trip's schedule are done, or not; the others stay"))
-
+// fileRoutes are files in and out: they are the server's own.
+func (s *server) fileRoutes(api huma.API) {
 	huma.Post(api, "/import/preview", func(_ context.Context, in *struct {
 		Upload
 		Terrain string  `query:"terrain" enum:"simulated" doc:"Where altitudes are from that the file does not have: the made-up terrain; not known when left out"`
@@ -147,7 +71,7 @@ func (s *server) journeyRoutes(api huma.API) {
 			return nil, cut
 		}
 		if bad, ok := errors.AsType[brew.Problems](err); ok {
-			return nil, problems("file", bad)
+			return nil, failAt("file", bad)
 		}
 		return nil, huma.Error422UnprocessableEntity(err.Error()+". Nothing was kept.", &huma.ErrorDetail{Location: "file", Message: err.Error()})
 	}, name("preview-import", "Read GPX, a trip file or CSV of stops without keeping it"))
@@ -166,33 +90,78 @@ func (s *server) journeyRoutes(api huma.API) {
 		o.MaxBodyBytes = formats.MaxTripBytes
 	})
 	huma.Get(api, "/trips/{trip}/export/{format}", func(ctx context.Context, in *struct {
-		InTrip
+		app.InTrip
 		Format  exportFormat `path:"format"`
 		Alarm   string       `query:"alarm" enum:"none,0,5,10,15,30,60" default:"0" doc:"Minutes before a brew is begun at which its calendar reminds"`
 		Evening string       `query:"evening" enum:"none,18:00,19:00,20:00,21:00,22:00" default:"none" doc:"When the calendar reminds on an evening with something to get ready"`
 	}) (*file, error) {
 		return download(files.Export(ctx, s.App, in.Trip, string(in.Format), formats.Alarms{Brew: in.Alarm, Evening: in.Evening}, time.Now()))
 	}, name("export-trip", "A trip in an open format"))
+	huma.Get(api, "/places/export.json", func(ctx context.Context, _ *nothing) (*file, error) {
+		return download(files.Export(ctx, s.App, app.NoTrip, "trip.json", formats.Alarms{}, time.Now()))
+	}, name("export-places", "The places of no trip with their brews, as a trip file"))
 
-	huma.Get(api, "/simulated/elevation", func(_ context.Context, in *struct {
-		Lat float64 `query:"lat" minimum:"-90" maximum:"90" required:"true"`
-		Lon float64 `query:"lon" minimum:"-180" maximum:"180" required:"true"`
-	}) (*body[app.Elevation], error) {
-		m, source := instruments.Terrain{Seed: app.TerrainSeed}.Elevation(in.Lat, in.Lon)
-		return reply(app.Elevation{M: m, Source: source}, nil)
-	}, name("simulated-elevation", "An elevation of the made-up terrain"))
-	huma.Get(api, "/simulated/forecast", func(_ context.Context, in *struct {
-		Lat       float64 `query:"lat" minimum:"-90" maximum:"90" required:"true"`
-		Lon       float64 `query:"lon" minimum:"-180" maximum:"180" required:"true"`
-		AltitudeM float64 `query:"altitude_m" minimum:"-430" maximum:"8850"`
-		Day       string  `query:"day" format:"date" required:"true"`
-	}) (*body[instruments.Weather], error) {
-		day, err := time.Parse(time.DateOnly, in.Day)
+	huma.Get(api, "/gear/export.csv", func(ctx context.Context, _ *nothing) (*file, error) {
+		items, err := s.Gear(ctx)
 		if err != nil {
-			return nil, huma.Error422UnprocessableEntity("day: not a date; allowed: YYYY-MM-DD")
+			return nil, fail(err)
 		}
-		return reply(instruments.Forecast{Seed: app.TerrainSeed}.At(in.Lat, in.Lon, in.AltitudeM, day), nil)
-	}, name("simulated-forecast", "A made-up forecast for a day at a place"))
+		var b bytes.Buffer
+		if err := formats.WriteGear(&b, items); err != nil {
+			return nil, fail(err)
+		}
+		return &file{ContentType: "text/csv; charset=utf-8", Disposition: `attachment; filename="gear.csv"`, Body: b.Bytes()}, nil
+	}, name("export-gear", "The shelf as CSV"))
+	huma.Post(api, "/gear/import", func(ctx context.Context, in *Upload) (*body[[]int64], error) {
+		items, err := formats.ReadGear(io.LimitReader(in.body, formats.MaxCSVBytes+1))
+		if err != nil {
+			if cut := cutShort(in.body, err); cut != nil {
+				return nil, cut
+			}
+			return nil, huma.Error422UnprocessableEntity(err.Error()+". Nothing was kept.", &huma.ErrorDetail{Location: "file", Message: err.Error()})
+		}
+		return reply(s.AddGear(ctx, items))
+	}, name("import-gear", "Put the gear of a CSV file on the shelf, all of it or none"))
+
+	huma.Post(api, "/recipes/import", func(ctx context.Context, in *Upload) (*body[app.OwnRecipe], error) {
+		own, err := files.ImportRecipe(ctx, s.App, in.body)
+		if err != nil {
+			return nil, unread(err)
+		}
+		return reply(own, nil)
+	}, name("import-recipe", "Keep the recipe of a file"))
+	huma.Get(api, "/recipes/{recipe}/export.json", func(ctx context.Context, in *app.InRecipe) (*file, error) {
+		return download(files.ExportRecipe(ctx, s.App, in.Recipe))
+	}, name("export-recipe", "A recipe as a file"))
+
+	huma.Get(api, "/log/export.json", func(ctx context.Context, in *inLog) (*file, error) {
+		return download(files.ExportLog(ctx, s.App, in.Trip, "log.json"))
+	}, name("export-log", "The log as JSON, which can be brought in again"))
+	huma.Get(api, "/log/export.csv", func(ctx context.Context, in *inLog) (*file, error) {
+		return download(files.ExportLog(ctx, s.App, in.Trip, "log.csv"))
+	}, name("export-log-csv", "The log as CSV, with the units in the names of its columns"))
+	huma.Post(api, "/log/import", func(ctx context.Context, in *Upload) (*body[files.Brought], error) {
+		out, err := files.ImportLog(ctx, s.App, in.body)
+		if err != nil {
+			return nil, unread(err)
+		}
+		return reply(out, nil)
+	}, name("import-log", "Bring in a log, JSON or CSV; what is there already is left alone"))
+}
+
+// unread is a file that could not be read as a problem that names the line, or the field.
+func unread(err error) error {
+	if large := tooLarge(err); large != nil {
+		return large
+	}
+	if bad, ok := errors.AsType[*formats.FormatError](err); ok {
+		return huma.Error422UnprocessableEntity(bad.Error()+". Nothing was kept.", &huma.ErrorDetail{Location: "file", Message: bad.Error()})
+	}
+	return failAt("file", err)
+}
+
+type inLog struct {
+	Trip int64 `query:"trip" minimum:"0" doc:"0 for all trips"`
 }
 
 // download is a file that was written, or why there is none.

@@ -1,0 +1,597 @@
+package app
+
+import (
+	"context"
+	"errors"
+	"reflect"
+	"time"
+
+	"apodemos/core/bench"
+	"apodemos/core/brew"
+	"apodemos/core/gear"
+	"apodemos/core/kit"
+	"apodemos/core/recipe"
+	"apodemos/core/run"
+	"apodemos/core/sim"
+	"apodemos/core/taste"
+	"apodemos/core/trip"
+	"apodemos/core/ways"
+	"apodemos/instruments"
+)
+
+// What a path names; exported, for the document is made of them.
+type (
+	InTrip struct {
+		Trip int64 `path:"trip" minimum:"1"`
+	}
+	InStop struct {
+		Stop int64 `path:"stop" minimum:"1"`
+	}
+	InBrew struct {
+		Brew int64 `path:"brew" minimum:"1"`
+	}
+	InPlan struct {
+		Plan int64 `path:"plan" minimum:"1"`
+	}
+	InEntry struct {
+		Entry int64 `path:"entry" minimum:"1"`
+	}
+	InCoffee struct {
+		Coffee int64 `path:"coffee" minimum:"1"`
+	}
+	InRecipe struct {
+		Recipe int64 `path:"recipe" minimum:"1"`
+	}
+	InItem struct {
+		Item int64 `path:"item" minimum:"1"`
+	}
+	InBlind struct {
+		Blind int64 `path:"blind" minimum:"1"`
+	}
+)
+
+// With is asked with a body alone.
+type With[T any] struct{ Body T }
+
+// Operations are all that can be asked, but for what the server alone does with files, codes and
+// devices.
+var Operations = all(programOps, coreOps, tripOps, stopOps, brewOps, logOps, coffeeOps, gearOps, trashOps())
+
+func all(lists ...[]Operation) (out []Operation) {
+	for _, l := range lists {
+		out = append(out, l...)
+	}
+	return out
+}
+
+var programOps = []Operation{
+	op("GET", "/info", "info", "About this program", func(ctx context.Context, d *Desk, _ nothing) (Info, error) { return d.Info(ctx) }),
+	op("GET", "/catalogue", "catalogue", "Methods, burners, materials and the fields of a request", func(context.Context, *Desk, nothing) (Catalogue, error) { return CatalogueNow(), nil }).alone(),
+	op("GET", "/now", "now", "The brews being made, and the next one of a trip", func(ctx context.Context, d *Desk, in struct {
+		Trip int64 `query:"trip" minimum:"0" doc:"Whose next brew is asked; 0 for none"`
+	}) (Now, error) {
+		return d.App.Now(ctx, in.Trip, d.Now())
+	}),
+	op("GET", "/simulated/elevation", "simulated-elevation", "An elevation of the made-up terrain", func(_ context.Context, _ *Desk, in struct {
+		Lat float64 `query:"lat" minimum:"-90" maximum:"90" required:"true"`
+		Lon float64 `query:"lon" minimum:"-180" maximum:"180" required:"true"`
+	}) (Elevation, error) {
+		m, source := instruments.Terrain{Seed: TerrainSeed}.Elevation(in.Lat, in.Lon)
+		return Elevation{M: m, Source: source}, nil
+	}),
+	op("GET", "/simulated/forecast", "simulated-forecast", "A made-up forecast for a day at a place", func(_ context.Context, _ *Desk, in struct {
+		Lat       float64 `query:"lat" minimum:"-90" maximum:"90" required:"true"`
+		Lon       float64 `query:"lon" minimum:"-180" maximum:"180" required:"true"`
+		AltitudeM float64 `query:"altitude_m" minimum:"-430" maximum:"8850"`
+		Day       string  `query:"day" format:"date" required:"true"`
+	}) (instruments.Weather, error) {
+		day, err := time.Parse(time.DateOnly, in.Day)
+		return instruments.Forecast{Seed: TerrainSeed}.At(in.Lat, in.Lon, in.AltitudeM, day), err
+	}),
+}
+
+// asked is an operation of the core alone: of what is sent, and of nothing that is kept.
+func asked[I, O any](path, id, summary, at string, do func(I) (O, error)) Operation {
+	return op("POST", path, id, summary, func(_ context.Context, _ *Desk, in With[I]) (O, error) { return do(in.Body) }).at(at).alone()
+}
+
+var coreOps = []Operation{
+	op("POST", "/plan", "plan", "Plan a brew without keeping it", func(_ context.Context, _ *Desk, in struct {
+		Working bool `query:"working" default:"true" doc:"With the workings of every figure, unless false"`
+		Body    brew.Request
+	}) (*brew.Plan, error) {
+		return Plan(in.Body, in.Working)
+	}).alone(),
+	asked("/plan/changed", "change-request", "The request that gives what a person changed in the picture of a plan", "body.request", func(in ChangedIn) (brew.Request, error) { return in.Request.Changed(in.Change) }),
+	op("POST", "/choices", "choices", "What every school would give at a stop", func(ctx context.Context, d *Desk, in With[brew.Request]) ([]brew.Choice, error) {
+		shelf, err := d.Gear(ctx)
+		if err != nil {
+			return nil, err
+		}
+		return Choices(ctx, in.Body, shelf)
+	}).asks(),
+	op("POST", "/ways", "ways", "In what ways coffee can be made at a place with what there is, the best first", func(ctx context.Context, _ *Desk, in With[ways.Wanted]) (*ways.Found, error) {
+		return ways.Of(ctx, in.Body)
+	}).at("body.request").alone(),
+	asked("/fit", "fit", "The gear that suits a brew best, of what there is, and how it goes together", "body.request", FitOf),
+	asked("/bench/boil", "bench-boil", "What does water boil at?", "body.request", func(in BenchBoil) (*bench.BoilAnswer, error) { return bench.BoilingPoint(in.Request) }),
+	asked("/bench/wait", "bench-wait", "How long do I wait?", "body.request", bench.HowLong),
+	asked("/bench/fuel", "bench-fuel", "How much fuel?", "body.request", bench.HowMuchFuel),
+	asked("/bench/canister", "bench-canister", "Will the canister feed?", "body.request", bench.WillItFeed),
+	asked("/bench/water", "bench-water", "What is in the water?", "body.request", bench.WhatIsInIt),
+	asked("/bench/grind", "bench-grind", "What setting on this grinder?", "body.request", bench.WhatSetting),
+	asked("/follow", "follow", "Where a brew being made is, what differs, and the rest planned anew", "body", Follow),
+	asked("/review", "review", "What of a run cost what, and one thing to try next", "body", ReviewOf),
+	asked("/practice", "practice", "The virtual brewer under one's own hand, at a moment", "body", sim.PracticeIn.At),
+	asked("/exercise", "exercise", "An exercise of the hand or the eye, and how it went", "body", sim.Exercise.Go),
+	asked("/simulate", "simulate", "A brew made on the virtual brewer", "body", Simulate),
+	asked("/share", "share", "A plan or a recipe as a text and a code that hold it whole", "body", Share),
+	asked("/share/read", "read-share", "Read a plan or a recipe that was shared, without keeping it", "body", func(in WordsIn) (Shared, error) { return ReadShare(in.Words) }),
+	asked("/recipes/read", "read-recipe", "Read a recipe from words, without keeping it", "body", func(in WordsIn) (recipe.Reading, error) { return recipe.Read(in.Words) }),
+	asked("/taste/understand", "understand", "What a few words say of a cup", "body", func(in WordsIn) (taste.Tasting, error) { return taste.Understand(in.Words), nil }),
+	op("POST", "/page/trip", "page-trip", "Everything worked out for a trip that the page has", func(ctx context.Context, _ *Desk, in With[PlanTripIn]) (TripPlan, error) {
+		b := in.Body
+		return PlanTrip(ctx, JourneyOf(b.Trip, b.Stops, b.Brews, b.Coffees), b.Stops, b.Items, b.Steps)
+	}).alone().only(InPage),
+	op("POST", "/page/what-if", "page-what-if", "Such a trip beside the same with something gone wrong", func(_ context.Context, _ *Desk, in With[WhatIfIn]) (*trip.Comparison, error) {
+		b := in.Body
+		return trip.Compare(JourneyOf(b.Trip, b.Stops, b.Brews, b.Coffees), b.What)
+	}).alone().only(InPage),
+}
+
+var tripOps = []Operation{
+	op("GET", "/trips", "list-trips", "The trips, newest first", func(ctx context.Context, d *Desk, _ nothing) ([]Trip, error) { return d.Trips(ctx) }),
+	op("POST", "/trips", "add-trip", "Make a trip", func(ctx context.Context, d *Desk, in With[TripIn]) (Trip, error) { return d.MakeTrip(ctx, in.Body) }),
+	op("GET", "/trips/{trip}", "get-trip", "A trip with its stops and brews", func(ctx context.Context, d *Desk, in InTrip) (TripOut, error) { return d.TripOut(ctx, in.Trip) }),
+	op("PATCH", "/trips/{trip}", "set-trip", "Change a trip", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Change
+	}) (TripOut, error) {
+		return d.ChangeTrip(ctx, in.Trip, func(was TripIn) (TripIn, int64, error) { return changed(in.Change, was) })
+	}),
+	op("PUT", "/trips/{trip}/archived", "archive-trip", "Put a trip out of the way, or bring it back", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Body struct {
+			Archived bool `json:"archived"`
+		}
+	}) (Trip, error) {
+		if err := d.ArchiveTrip(ctx, in.Trip, in.Body.Archived); err != nil {
+			return Trip{}, err
+		}
+		return d.Trip(ctx, in.Trip)
+	}),
+	op("POST", "/trips/{trip}/duplicate", "duplicate-trip", "A copy of a trip with its stops and brews, without its log", func(ctx context.Context, d *Desk, in InTrip) (Trip, error) { return d.Duplicate(ctx, in.Trip) }).at("trip"),
+	op("GET", "/trips/{trip}/plan", "plan-trip", "Everything to buy, prepare, carry, treat and do", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Steps bool    `query:"steps" doc:"With the steps of every brew, for a trip sheet"`
+		Items []int64 `query:"items,explode" maxItems:"200" doc:"Gear to go with: its brews as this kit makes them. The trip's own kit, and its brews as they are planned, when left out"`
+	}) (TripPlan, error) {
+		return d.TripPlan(ctx, in.Trip, in.Steps, in.Items)
+	}),
+	op("POST", "/trips/{trip}/what-if", "what-if", "The trip beside the same with something gone wrong", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Body trip.WhatIf
+	}) (*trip.Comparison, error) {
+		return d.WhatIf(ctx, in.Trip, in.Body)
+	}).asks(),
+	op("PUT", "/trips/{trip}/arrangement", "arrange-stops", "Set the order, days and distances of stops at once", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Body []ArrangeIn `maxItems:"400"`
+	}) (TripOut, error) {
+		if err := d.ArrangeStops(ctx, in.Trip, Arranged(in.Body)); err != nil {
+			return TripOut{}, err
+		}
+		return d.TripOut(ctx, in.Trip)
+	}),
+	op("GET", "/trips/{trip}/schedule/ticks", "list-ticks", "The tasks of a trip's schedule that are done", func(ctx context.Context, d *Desk, in InTrip) ([]string, error) {
+		return d.Done(ctx, in.Trip, ScheduleList)
+	}),
+	op("PUT", "/trips/{trip}/schedule/ticks", "set-ticks", "Say which tasks of a trip's schedule are done, or not; the others stay", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Body struct {
+			Lines []string `json:"lines" maxItems:"2000" doc:"IDs of the tasks, each up to 200 characters"`
+			Done  bool     `json:"done"`
+		}
+	}) ([]string, error) {
+		if err := d.SetTicks(ctx, in.Trip, ScheduleList, in.Body.Lines, in.Body.Done); err != nil {
+			return nil, err
+		}
+		return d.Done(ctx, in.Trip, ScheduleList)
+	}),
+	op("GET", "/trips/{trip}/kit", "get-kit", "The kit of a trip", func(ctx context.Context, d *Desk, in InTrip) (TripKit, error) { return d.TripKit(ctx, in.Trip) }),
+	op("PATCH", "/trips/{trip}/kit", "set-kit", "Keep the kit of a trip, its packing and what was lost", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Change
+	}) (TripKit, error) {
+		was, err := d.TripKit(ctx, in.Trip)
+		if err != nil {
+			return was, err
+		}
+		next, revision, err := changed(in.Change, was)
+		if err != nil {
+			return next, err
+		}
+		next.Revision = revision
+		if err := d.SetTripKit(ctx, in.Trip, next); err != nil {
+			return next, err
+		}
+		return d.TripKit(ctx, in.Trip)
+	}),
+	op("POST", "/trips/{trip}/kit/choose", "choose-kit", "The best kits from the shelf for a trip, and why", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Body kit.Wishes
+	}) (*kit.Answer, error) {
+		if d.Watch != nil {
+			watched, end := d.Watch(ctx, in.Trip)
+			defer end()
+			ctx = watched
+		}
+		return d.ChooseKit(ctx, in.Trip, in.Body)
+	}).asks(),
+	op("GET", "/trips/{trip}/kit/progress", "kit-progress", "How far the choice of a kit has come that is being made", func(ctx context.Context, d *Desk, in InTrip) (Choosing, error) {
+		if _, err := d.TripKit(ctx, in.Trip); err != nil {
+			return Choosing{}, err
+		}
+		return d.Choosing(in.Trip), nil
+	}).only(AtHome),
+	op("POST", "/trips/{trip}/kit/lay", "lay-kit", "What a trip is like with just these items", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Body LayIn
+	}) (Laid, error) {
+		return d.LayKit(ctx, in.Trip, in.Body)
+	}).asks(),
+	op("POST", "/trips/{trip}/kit/apply", "apply-kit", "Plan every brew of a trip with a kit", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Body LayIn
+	}) (Applied, error) {
+		return d.ApplyKit(ctx, in.Trip, in.Body)
+	}),
+	op("POST", "/trips/{trip}/brews/every", "add-every-brew", "A brew on every morning, or evening, of a trip that has none", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Body EveryIn
+	}) (EveryOut, error) {
+		return d.Every(ctx, in.Trip, in.Body)
+	}),
+}
+
+var stopOps = []Operation{
+	op("POST", "/trips/{trip}/stops", "add-stop", "Add a stop to a trip", func(ctx context.Context, d *Desk, in struct {
+		InTrip
+		Body StopIn
+	}) (StopOut, error) {
+		return d.AddStopTo(ctx, in.Trip, in.Body)
+	}),
+	op("GET", "/stops/{stop}", "get-stop", "A stop with its boiling point", func(ctx context.Context, d *Desk, in InStop) (StopOut, error) { return d.StopOut(ctx, in.Stop) }),
+	op("PATCH", "/stops/{stop}", "set-stop", "Change a stop", func(ctx context.Context, d *Desk, in struct {
+		InStop
+		Change
+	}) (StopOut, error) {
+		return d.ChangeStop(ctx, in.Stop, func(was StopIn) (StopIn, int64, error) { return changed(in.Change, was) })
+	}),
+	op("POST", "/stops/{stop}/split", "split-stop", "Make two stops of a stay, each with its brews", func(ctx context.Context, d *Desk, in struct {
+		InStop
+		Body struct {
+			Nights int `json:"nights" minimum:"1" maximum:"60" doc:"Days that the first of the two keeps"`
+		}
+	}) (Stop, error) {
+		return d.SplitStop(ctx, in.Stop, in.Body.Nights)
+	}),
+	op("POST", "/stops/{stop}/join", "join-stops", "Make one stay of two stops: the undo of a split", func(ctx context.Context, d *Desk, in struct {
+		InStop
+		Body struct {
+			With int64 `json:"with" minimum:"1" doc:"The stop that is given up"`
+		}
+	}) (nothing, error) {
+		return nothing{}, d.JoinStops(ctx, in.Stop, in.Body.With)
+	}),
+	op("PUT", "/stops/{stop}/trip", "put-stop-into-trip", "Move a stop with its brews and their log into a trip, or out of any", func(ctx context.Context, d *Desk, in struct {
+		InStop
+		Body struct {
+			Trip int64 `json:"trip" minimum:"0" doc:"0 for none"`
+			Day  int   `json:"day,omitempty" minimum:"1" maximum:"400" default:"1" doc:"Of that trip"`
+		}
+	}) (StopOut, error) {
+		return d.PutInto(ctx, in.Stop, in.Body.Trip, max(in.Body.Day, 1))
+	}),
+	op("GET", "/places", "list-places", "Places of no trip, the latest first, with their brews", func(ctx context.Context, d *Desk, _ nothing) (Places, error) { return d.Places(ctx) }),
+	op("POST", "/places", "add-place", "Keep a place of no trip", func(ctx context.Context, d *Desk, in With[PlaceIn]) (StopOut, error) {
+		return d.AddPlace(ctx, Stop{StopIn: StopIn{Spot: in.Body.Spot, Conditions: in.Body.Conditions}.Settled()})
+	}),
+}
+
+var brewOps = []Operation{
+	op("GET", "/stops/{stop}/brews/new", "new-brew", "What a new brew at a stop would be, without keeping it", func(ctx context.Context, d *Desk, in struct {
+		InStop
+		Method string `query:"method" maxLength:"40" doc:"Chosen later when left out"`
+		School string `query:"school" maxLength:"40"`
+		At     string `query:"at" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" patternDescription:"HH:MM, from 00:00 to 23:59, or empty" doc:"Local time of day; the next free meal when left out"`
+	}) (NewBrew, error) {
+		return d.NewBrew(ctx, in.Stop, in.Method, in.School, in.At)
+	}),
+	op("POST", "/stops/{stop}/brews", "add-brew", "Plan a brew at a stop and keep it", func(ctx context.Context, d *Desk, in struct {
+		InStop
+		Body BrewIn
+	}) (BrewOut, error) {
+		return d.KeepBrew(ctx, in.Stop, in.Body)
+	}).at("body.request"),
+	op("GET", "/brews/{brew}", "get-brew", "A brew with its plan", func(ctx context.Context, d *Desk, in InBrew) (BrewOut, error) {
+		b, err := d.Brew(ctx, in.Brew)
+		if err != nil {
+			return BrewOut{}, err
+		}
+		return d.BrewOut(ctx, b)
+	}),
+	op("PATCH", "/brews/{brew}", "set-brew", "Change a brew and plan it anew", func(ctx context.Context, d *Desk, in struct {
+		InBrew
+		Change
+	}) (BrewOut, error) {
+		b, err := d.Brew(ctx, in.Brew)
+		if err != nil {
+			return BrewOut{}, err
+		}
+		next, revision, err := changed(in.Change, BrewIn{Name: b.Name, At: b.At, Request: b.Request})
+		if err != nil {
+			return BrewOut{}, FaultOf("body", err)
+		}
+		return d.ChangeBrew(ctx, b, revision, next)
+	}).at("body.request"),
+	op("POST", "/brews/{brew}/copy", "copy-brew", "Plan a brew at another stop, or hour, too", func(ctx context.Context, d *Desk, in struct {
+		InBrew
+		Body Elsewhere
+	}) (BrewOut, error) {
+		b, err := d.Brew(ctx, in.Brew)
+		if err != nil {
+			return BrewOut{}, err
+		}
+		return d.CopyBrew(ctx, b, in.Body)
+	}).at("body.request"),
+	op("PUT", "/brews/{brew}/place", "move-brew", "Move a brew with its log to another stop, or hour", func(ctx context.Context, d *Desk, in struct {
+		InBrew
+		Body Elsewhere
+	}) (BrewOut, error) {
+		b, err := d.Brew(ctx, in.Brew)
+		if err != nil {
+			return BrewOut{}, err
+		}
+		return d.ShiftBrew(ctx, b, b.Revision, in.Body)
+	}).at("body.request"),
+	op("GET", "/plans/{plan}", "get-plan", "A stored plan, as it was told", func(ctx context.Context, d *Desk, in InPlan) (StoredPlan, error) { return d.Told(ctx, in.Plan) }),
+	op("GET", "/plans/{plan}/recipe", "recipe-of-plan", "What a plan came to as a recipe to keep", func(ctx context.Context, d *Desk, in struct {
+		InPlan
+		Name string `query:"name" maxLength:"120"`
+	}) (recipe.Recipe, error) {
+		return d.RecipeOfPlan(ctx, in.Plan, in.Name)
+	}),
+	op("GET", "/brews/{brew}/run", "get-run", "The brew being made by the clock", func(ctx context.Context, d *Desk, in InBrew) (RunOut, error) {
+		r, err := d.Run(ctx, in.Brew)
+		if errors.Is(err, ErrNotFound) {
+			return RunOut{}, nil
+		}
+		return RunOut{Run: &r}, err
+	}),
+	op("PUT", "/brews/{brew}/run", "set-run", "Keep the state of the brew being made", func(ctx context.Context, d *Desk, in struct {
+		InBrew
+		Body run.Run
+	}) (run.Run, error) {
+		return d.KeepRun(ctx, in.Brew, in.Body)
+	}),
+	op("DELETE", "/brews/{brew}/run", "end-run", "Stop making a brew", func(ctx context.Context, d *Desk, in InBrew) (nothing, error) {
+		return nothing{}, d.EndRun(ctx, in.Brew)
+	}),
+	op("GET", "/brews/{brew}/run/noticed", "noticed", "What the run of a brew says besides how it tastes", func(ctx context.Context, d *Desk, in InBrew) (Noticed, error) {
+		if _, err := d.Brew(ctx, in.Brew); err != nil {
+			return Noticed{}, err
+		}
+		return d.Noticed(ctx, in.Brew)
+	}),
+	op("POST", "/brews/{brew}/advice", "advise", "What to change of a brew next, from what was tasted of its coffee", func(ctx context.Context, d *Desk, in struct {
+		InBrew
+		Body AdviceIn
+	}) (BrewAdvice, error) {
+		return d.Advise(ctx, in.Brew, in.Body)
+	}).asks(),
+}
+
+var logOps = []Operation{
+	op("GET", "/log", "list-log", "Log entries, latest first", func(ctx context.Context, d *Desk, in struct {
+		Trip   int64 `query:"trip" minimum:"0" doc:"0 for all trips"`
+		Latest int   `query:"latest" minimum:"1" maximum:"1000000" doc:"So many of the latest; all when left out"`
+	}) ([]LogEntry, error) {
+		if in.Latest == 0 {
+			in.Latest = -1
+		}
+		return d.LatestLog(ctx, in.Trip, in.Latest)
+	}),
+	op("POST", "/brews/{brew}/log", "add-log", "Write down how a brew came out", func(ctx context.Context, d *Desk, in struct {
+		InBrew
+		Body LogIn
+	}) (LogEntry, error) {
+		return d.WriteLog(ctx, LogEntry{BrewID: in.Brew, BrewedAt: in.Body.BrewedAt, Noted: in.Body.Noted})
+	}),
+	op("GET", "/log/{entry}", "get-log-entry", "An entry of the log", func(ctx context.Context, d *Desk, in InEntry) (LogEntry, error) { return d.LogEntry(ctx, in.Entry) }),
+	op("PATCH", "/log/{entry}", "set-log", "Change a log entry", func(ctx context.Context, d *Desk, in struct {
+		InEntry
+		Change
+	}) (LogEntry, error) {
+		was, err := d.LogEntry(ctx, in.Entry)
+		if err != nil {
+			return was, err
+		}
+		next, revision, err := changed(in.Change, was.Noted)
+		if err == nil {
+			err = d.CheckNoted(ctx, next)
+		}
+		if err == nil {
+			err = d.SetLog(ctx, in.Entry, revision, next)
+		}
+		if err != nil {
+			return was, err
+		}
+		return d.LogEntry(ctx, in.Entry)
+	}),
+	op("GET", "/log/{entry}/made", "as-made", "How a cup of the log was made, over what was planned", func(ctx context.Context, d *Desk, in InEntry) (*run.Following, error) { return d.AsMade(ctx, in.Entry) }),
+	op("GET", "/log/{entry}/had", "plan-as-had", "The plan of an entry as it was really had", func(ctx context.Context, d *Desk, in InEntry) (*brew.Plan, error) { return d.AsHad(ctx, in.Entry) }),
+	op("GET", "/log/{entry}/recipe", "recipe-of-entry", "A cup of the log as a recipe to keep, as it was really had", func(ctx context.Context, d *Desk, in struct {
+		InEntry
+		Name string `query:"name" maxLength:"120"`
+	}) (recipe.Recipe, error) {
+		return d.RecipeOfEntry(ctx, in.Entry, in.Name)
+	}),
+	op("POST", "/log/compare", "compare-cups", "Two cups of the log side by side", func(ctx context.Context, d *Desk, in With[CompareIn]) (*taste.Compared, error) {
+		return d.CompareCups(ctx, in.Body)
+	}).asks(),
+	op("GET", "/blinds", "list-blinds", "Blind comparisons, the newest first", func(ctx context.Context, d *Desk, _ nothing) ([]BlindOut, error) { return d.BlindsOut(ctx) }),
+	op("POST", "/blinds", "begin-blind", "Compare two brews blind", func(ctx context.Context, d *Desk, in With[struct {
+		A int64 `json:"a" minimum:"1" doc:"ID of a brew"`
+		B int64 `json:"b" minimum:"1"`
+	}]) (BlindOut, error) {
+		return d.BeginBlind(ctx, in.Body.A, in.Body.B)
+	}),
+	op("GET", "/blinds/{blind}", "get-blind", "A blind comparison, as its taster may see it", func(ctx context.Context, d *Desk, in InBlind) (BlindOut, error) { return d.BlindOut(ctx, in.Blind) }),
+	op("POST", "/blinds/{blind}/deal", "deal-blind", "Deal a round, or tell the one that is dealt: for whoever pours", func(ctx context.Context, d *Desk, in InBlind) (Dealt, error) {
+		return d.DealBlind(ctx, in.Blind, d.Seed())
+	}),
+	op("POST", "/blinds/{blind}/say", "say-blind", "Say which cup was liked; which was which is told then", func(ctx context.Context, d *Desk, in struct {
+		InBlind
+		Body struct {
+			Liked string `json:"liked" enum:"first,second,neither"`
+		}
+	}) (BlindOut, error) {
+		return d.SayBlind(ctx, in.Blind, in.Body.Liked, d.Now())
+	}),
+}
+
+var coffeeOps = []Operation{
+	op("GET", "/coffees", "list-coffees", "The coffees in the bag, the newest first", func(ctx context.Context, d *Desk, in struct {
+		On  string `query:"on" pattern:"^(\\d{4}-\\d{2}-\\d{2})?$" patternDescription:"a date, YYYY-MM-DD, or empty" doc:"ISO date that the days off roast are of; today when left out"`
+		All bool   `query:"all" doc:"Those deleted, too"`
+	}) ([]CoffeeOut, error) {
+		return d.CoffeesOut(ctx, in.On, in.All)
+	}),
+	op("POST", "/coffees", "add-coffee", "Keep a coffee", func(ctx context.Context, d *Desk, in With[CoffeeSet]) (CoffeeOut, error) {
+		if err := CheckCoffee(&in.Body); err != nil {
+			return CoffeeOut{}, err
+		}
+		id, err := d.AddCoffee(ctx, "", in.Body)
+		if err != nil {
+			return CoffeeOut{}, err
+		}
+		return d.CoffeeOut(ctx, id)
+	}),
+	op("GET", "/coffees/{coffee}", "get-coffee", "A coffee, also one that is deleted", func(ctx context.Context, d *Desk, in InCoffee) (CoffeeOut, error) { return d.CoffeeOut(ctx, in.Coffee) }),
+	op("PATCH", "/coffees/{coffee}", "set-coffee", "Change a coffee", func(ctx context.Context, d *Desk, in struct {
+		InCoffee
+		Change
+	}) (CoffeeOut, error) {
+		was, err := d.Coffee(ctx, in.Coffee)
+		if err != nil {
+			return CoffeeOut{}, err
+		}
+		next, revision, err := changed(in.Change, was.CoffeeSet)
+		if err == nil {
+			err = CheckCoffee(&next)
+		}
+		if err == nil {
+			err = d.SetCoffee(ctx, in.Coffee, revision, next)
+		}
+		if err != nil {
+			return CoffeeOut{}, err
+		}
+		return d.CoffeeOut(ctx, in.Coffee)
+	}),
+	op("GET", "/coffees/{coffee}/path", "coffee-path", "Where the cups of a coffee were, and what is liked of it", func(ctx context.Context, d *Desk, in InCoffee) (Path, error) { return d.PathOf(ctx, in.Coffee) }),
+	op("GET", "/recipes", "list-recipes", "One's own recipes, the newest first", func(ctx context.Context, d *Desk, in struct {
+		All bool `query:"all" doc:"Those deleted, too"`
+	}) ([]OwnRecipe, error) {
+		return d.Recipes(ctx, in.All)
+	}),
+	op("POST", "/recipes", "add-recipe", "Keep a recipe of one's own", func(ctx context.Context, d *Desk, in With[recipe.Recipe]) (OwnRecipe, error) {
+		return d.KeepRecipe(ctx, in.Body)
+	}),
+	op("GET", "/recipes/{recipe}", "get-recipe", "A recipe of one's own, also one that is deleted", func(ctx context.Context, d *Desk, in InRecipe) (OwnRecipe, error) { return d.OwnRecipe(ctx, in.Recipe) }),
+	op("PATCH", "/recipes/{recipe}", "set-recipe", "Change a recipe of one's own; brews keep what they were planned by", func(ctx context.Context, d *Desk, in struct {
+		InRecipe
+		Change
+	}) (OwnRecipe, error) {
+		was, err := d.OwnRecipe(ctx, in.Recipe)
+		if err != nil {
+			return was, err
+		}
+		next, revision, err := changed(in.Change, RecipeSet{Recipe: was.Recipe})
+		if err != nil {
+			return was, FaultOf("body", err)
+		}
+		if err := CheckRecipe(&next.Recipe); err != nil {
+			return was, err
+		}
+		if err := d.SetRecipe(ctx, in.Recipe, revision, next.Recipe); err != nil {
+			return was, err
+		}
+		return d.OwnRecipe(ctx, in.Recipe)
+	}).at("body.recipe"),
+}
+
+var gearOps = []Operation{
+	op("GET", "/gear", "list-gear", "The shelf", func(ctx context.Context, d *Desk, _ nothing) ([]gear.Item, error) { return d.Gear(ctx) }),
+	op("POST", "/gear", "add-gear", "Put a piece on the shelf", func(ctx context.Context, d *Desk, in With[gear.Item]) (gear.Item, error) {
+		if bad := in.Body.Check(); len(bad) > 0 {
+			return in.Body, bad
+		}
+		in.Body.UUID, in.Body.Revision = "", 0
+		ids, err := d.AddGear(ctx, []gear.Item{in.Body})
+		if err != nil {
+			return in.Body, err
+		}
+		return d.GearItem(ctx, ids[0])
+	}),
+	op("POST", "/gear/starter", "add-starter-gear", "Put plain generic gear with typical figures on the shelf", func(ctx context.Context, d *Desk, _ nothing) ([]gear.Item, error) {
+		if _, err := d.AddGear(ctx, gear.Starter()); err != nil {
+			return nil, err
+		}
+		return d.Gear(ctx)
+	}),
+	op("GET", "/gear/{item}", "get-gear", "A piece of gear", func(ctx context.Context, d *Desk, in InItem) (gear.Item, error) { return d.GearItem(ctx, in.Item) }),
+	op("PATCH", "/gear/{item}", "set-gear", "Change a piece", func(ctx context.Context, d *Desk, in struct {
+		InItem
+		Change
+	}) (gear.Item, error) {
+		was, err := d.GearItem(ctx, in.Item)
+		if err != nil {
+			return was, err
+		}
+		was.ID, was.UUID, was.Revision = 0, "", 0
+		next, revision, err := changed(in.Change, was)
+		if err != nil {
+			return was, err
+		}
+		if bad := next.Check(); len(bad) > 0 {
+			return was, bad
+		}
+		next.ID, next.UUID, next.Revision = in.Item, "", revision
+		if err := d.SetGear(ctx, next); err != nil {
+			return was, err
+		}
+		return d.GearItem(ctx, in.Item)
+	}),
+}
+
+// trashOps take away each kind that can be taken away, and have it back.
+func trashOps() (out []Operation) {
+	in := map[string]func(method, path, id, summary string, do func(App, context.Context, string, int64) error, kind string) Operation{
+		KindTrip: trash[InTrip], KindStop: trash[InStop], KindBrew: trash[InBrew], KindLog: trash[InEntry],
+		KindCoffee: trash[InCoffee], KindRecipe: trash[InRecipe], KindGear: trash[InItem], KindBlind: trash[InBlind],
+	}
+	for _, k := range kinds {
+		if k.Path != "" {
+			out = append(out, in[k.Name]("DELETE", k.Path, "delete-"+k.Name, "Take it away; restore-"+k.Name+" brings it back", App.Delete, k.Name),
+				in[k.Name]("POST", k.Path+"/restore", "restore-"+k.Name, "Undo delete-"+k.Name, App.Restore, k.Name))
+		}
+	}
+	return out
+}
+
+func trash[I any](method, path, id, summary string, do func(App, context.Context, string, int64) error, kind string) Operation {
+	return op(method, path, id, summary, func(ctx context.Context, d *Desk, in I) (nothing, error) {
+		return nothing{}, do(d.App, ctx, kind, reflect.ValueOf(in).Field(0).Int())
+	})
+}

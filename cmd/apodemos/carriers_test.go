@@ -1,0 +1,211 @@
+package main
+
+import (
+	"encoding/json"
+	"fmt"
+	"net/http/httptest"
+	"net/url"
+	"os"
+	"reflect"
+	"regexp"
+	"slices"
+	"strconv"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"apodemos/app"
+	"apodemos/pocket"
+	"apodemos/server"
+	"apodemos/store"
+)
+
+// bend are values that a field of a type and its limits does not take, and why not.
+func bend(t reflect.Type, tag reflect.StructTag) map[string]any {
+	for t.Kind() == reflect.Pointer {
+		t = t.Elem()
+	}
+	out := map[string]any{}
+	number := func(name string, by float64) {
+		if v, err := strconv.ParseFloat(tag.Get(name), 64); err == nil {
+			out[name] = v + by
+		}
+	}
+	switch t.Kind() {
+	case reflect.String:
+		out["kind"] = 7
+		if n, err := strconv.Atoi(tag.Get("maxLength")); err == nil {
+			out["long"] = strings.Repeat("x", n+1)
+		}
+		if tag.Get("enum") != "" || tag.Get("pattern") != "" || tag.Get("format") != "" {
+			out["word"] = "no\tsuch\nword"
+		}
+	case reflect.Int, reflect.Int64, reflect.Float64:
+		out["kind"] = "seven"
+		number("minimum", -1)
+		number("maximum", 1)
+		if t.Kind() != reflect.Float64 {
+			out["half"] = 1.5
+		}
+	case reflect.Bool:
+		out["kind"] = "maybe"
+	case reflect.Slice:
+		out["kind"] = map[string]any{"no": "list"}
+	case reflect.Struct, reflect.Map:
+		out["kind"] = []any{"no object"}
+	}
+	return out
+}
+
+// question is an operation as it is asked once.
+type question struct {
+	path string
+	body any
+	why  string
+}
+
+// questions are ways to ask an operation that its table says are wrong, made from its limits.
+func questions(o app.Operation, path string, body any) (out []question) {
+	for _, f := range reflect.VisibleFields(o.In) {
+		if name, _, _ := strings.Cut(f.Tag.Get("query"), ","); name != "" {
+			of := f.Type
+			if of.Kind() == reflect.Slice {
+				of = of.Elem()
+			}
+			for why, v := range bend(of, f.Tag) {
+				if s := fmt.Sprint(v); of.Kind() != reflect.String || why != "kind" {
+					out = append(out, question{path + "?" + url.Values{name: {s}}.Encode(), body, name + " " + why})
+				}
+			}
+			out = append(out, question{path + "?" + url.Values{name: {""}}.Encode(), body, name + " empty"})
+		}
+		if name := f.Tag.Get("path"); name != "" {
+			for _, v := range []string{"0", "-1", "one", "1.5", "999999"} {
+				out = append(out, question{strings.Replace(path, "/1", "/"+v, 1), body, name + " " + v})
+			}
+		}
+	}
+	f, ok := o.In.FieldByName("Body")
+	if !ok {
+		return out
+	}
+	for _, b := range []any{nil, "", []any{[]any{1}}, map[string]any{"no_such_field": 1}} {
+		out = append(out, question{path, b, "whole body"})
+	}
+	whole, is := body.(map[string]any)
+	if !is || f.Type == reflect.TypeFor[app.Patch]() {
+		return out
+	}
+	of := f.Type
+	for of.Kind() == reflect.Pointer {
+		of = of.Elem()
+	}
+	for _, m := range reflect.VisibleFields(of) {
+		name, _, _ := strings.Cut(m.Tag.Get("json"), ",")
+		if name == "" || m.Anonymous {
+			continue
+		}
+		with := func(why string, change func(map[string]any)) {
+			other := map[string]any{}
+			for k, v := range whole {
+				other[k] = v
+			}
+			change(other)
+			out = append(out, question{path, other, name + " " + why})
+		}
+		for why, v := range bend(m.Type, m.Tag) {
+			with(why, func(o map[string]any) { o[name] = v })
+		}
+		with("left out", func(o map[string]any) { delete(o, name) })
+	}
+	return out
+}
+
+// Every operation of the table, asked of both carriers in every way that its limits say is wrong
+// and in one that is right, is answered alike in status and words.
+func TestBothCarriersSayTheSame(t *testing.T) {
+	dir := demoDir(t)
+	file, err := execute("", "pocket", "--data", dir, "--trip", "1")
+	require.NoError(t, err)
+	st, err := store.Open(t.Context(), dir)
+	require.NoError(t, err)
+	defer st.Close()
+	h := server.Handler(server.Options{Store: st, ClockRate: 1})
+	b, err := os.ReadFile("../../docs/openapi.json")
+	require.NoError(t, err)
+	var doc struct {
+		Paths map[string]map[string]struct {
+			RequestBody struct {
+				Content map[string]struct{ Example any } `json:"content"`
+			} `json:"requestBody"`
+		} `json:"paths"`
+	}
+	require.NoError(t, json.Unmarshal(b, &doc))
+	moments := regexp.MustCompile(`\d{4}-\d\d-\d\dT[\d:.]+Z`)
+	asked, refused := 0, map[int]int{}
+	edited(t, file, func(s *pocket.Session) {
+		both := func(o app.Operation, q question) {
+			var text []byte
+			if q.body != nil && q.body != "" {
+				text, err = json.Marshal(q.body)
+				require.NoError(t, err)
+			}
+			r := httptest.NewRequest(o.Method, "/api/v1"+q.path, strings.NewReader(string(text)))
+			r.Host, r.RemoteAddr = "127.0.0.1:8466", "127.0.0.1:50000"
+			r.Header.Set("Content-Type", "application/json")
+			r.Header.Set("If-Match", `"1"`)
+			w := httptest.NewRecorder()
+			h.ServeHTTP(w, r)
+			got := s.Answer(t.Context(), pocket.Asked{Method: o.Method, Path: q.path, IfMatch: `"1"`, Body: text})
+			asked++
+			what := fmt.Sprintf("%s %.140s (%s) %.200s", o.Method, q.path, q.why, text)
+			if !assert.Equal(t, w.Code, got.Status, "%s: the server says %.300s, the pocket %v", what, w.Body, got.Body) || w.Code < 400 {
+				return
+			}
+			refused[w.Code]++
+			here, err := json.Marshal(got.Body)
+			require.NoError(t, err)
+			var far, near app.Fault
+			require.NoError(t, json.Unmarshal(w.Body.Bytes(), &far))
+			require.NoError(t, json.Unmarshal(here, &near))
+			assert.Equal(t, moments.ReplaceAllString(far.Detail, ""), moments.ReplaceAllString(near.Detail, ""), what)
+			assert.Equal(t, far.Errors, near.Errors, what)
+		}
+		// What takes things away comes last: till then there is something to ask of.
+		ops := slices.Clone(app.Operations)
+		slices.SortStableFunc(ops, func(a, b app.Operation) int { return order(a) - order(b) })
+		for _, o := range ops {
+			if o.Only != app.Everywhere || o.ID == "restore-trip" {
+				continue
+			}
+			path := regexp.MustCompile(`\{\w+\}`).ReplaceAllString(o.Path, "1")
+			body := doc.Paths[o.Path][strings.ToLower(o.Method)].RequestBody.Content["application/json"].Example
+			for _, q := range questions(o, path, body) {
+				if o.Method == "GET" || o.Alone || strings.Contains(q.why, "body") || !o.Changes || wrong(q.why) {
+					both(o, q)
+				}
+			}
+			if o.Method == "GET" && !strings.HasPrefix(o.Path, "/simulated") && o.ID != "get-blind" || o.Alone { // no comparison is carried
+				both(o, question{path: path, body: body, why: "as it is meant"})
+			}
+		}
+	})
+	t.Logf("%d questions, of which refused by status: %v", asked, refused)
+	assert.Greater(t, asked, 800)
+	assert.Greater(t, refused[422], 400)
+}
+
+// order puts what takes things away last.
+func order(o app.Operation) int {
+	if o.Method == "DELETE" {
+		return 1
+	}
+	return 0
+}
+
+// wrong reports whether a way to ask is refused before anything is changed.
+func wrong(why string) bool {
+	return !strings.HasSuffix(why, "left out") && !strings.HasSuffix(why, "empty")
+}
