@@ -764,7 +764,7 @@ func fieldOf(kind, field string) (label, unit string, ok bool) {
 // labels are those of fields that are no part of a request.
 var labels = map[string]string{
 	"name": "name", "people": "people", "starts_on": "date of the start", "archived": "out of the way", "day": "day", "km": "distance along the way", "time_zone": "time zone",
-	"note": "note", "at": "hour", "way": "how it is made", "stop": "stop", "trip": "trip", journal.Deleted: "whether it is there", "brewed_at": "when it was made", "notes": "notes tasted",
+	"note": "note", "access_note": "way to the water", "at": "hour", "way": "how it is made", "stop": "stop", "trip": "trip", journal.Deleted: "whether it is there", "brewed_at": "when it was made", "notes": "notes tasted",
 	"made": "how it went", "coffee": "coffee", "by": "who tasted", "rounds": "rounds", "recipe": "recipe", "grams": "grams in the bag", "since": "when it was weighed", "mass_g": "mass", "left_g": "what is left in it",
 	"wishes": "wishes for the kit", "weighed": "what is left in the bag", "weighed/grams": "grams in the bag", "weighed/since": "when it was weighed",
 	"conditions/water": "water", "own/water": "water", "conditions/heat": "heat", "own/heat": "heat", "conditions/vessel": "pot", "own/vessel": "pot", "words": "words", "mark": "mark", "sour_bitter": "sour or bitter", "weak_strong": "weak or strong", "silt": "silt", "tds_pct": "a refractometer’s reading",

@@ -8,6 +8,7 @@ import (
 	"apodemos/core/glossary"
 	"apodemos/core/heat"
 	"apodemos/core/method"
+	"apodemos/core/trip"
 	"apodemos/core/water"
 	"apodemos/core/ways"
 )
@@ -32,6 +33,7 @@ type Catalogue struct {
 	Wind    []glossary.Air    `json:"wind"`
 	Starter []gear.Item       `json:"starter" doc:"Plain generic gear with typical figures; its IDs are below zero, for it is nobody's"`
 	Wishes  []ways.Wish       `json:"wishes"`
+	Texts   []trip.Text       `json:"texts" doc:"What a person writes of a stop, in words"`
 }
 
 // Guidance is published guidance, and limits that pictures show.
@@ -87,7 +89,7 @@ func CatalogueNow() Catalogue {
 		}
 		c.Methods = append(c.Methods, info)
 	}
-	c.Terms, c.Names, c.Cold, c.Wind, c.Wishes = glossary.Terms, glossary.Names(), glossary.Cold, glossary.Wind, ways.Wishes
+	c.Terms, c.Names, c.Cold, c.Wind, c.Wishes, c.Texts = glossary.Terms, glossary.Names(), glossary.Cold, glossary.Wind, ways.Wishes, trip.Texts
 	for i, it := range gear.Starter() {
 		it.ID = int64(-1 - i)
 		c.Starter = append(c.Starter, it)

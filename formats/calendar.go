@@ -94,6 +94,9 @@ func Events(t trip.Trip, r *trip.Result, id string, alarms Alarms) ([]Event, err
 		if task.Stop >= 0 {
 			e.Location = t.Stops[task.Stop].Name
 		}
+		if task.Access != "" {
+			e.Description += "\nWay to the water: " + task.Access
+		}
 		switch {
 		case timed && alarms.Brew != "none" && (task.When == "brew" || task.ForS > 3600):
 			e.Alarm = "PT0S"

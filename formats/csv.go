@@ -24,7 +24,13 @@ import (
 const MaxCSVBytes = 2 << 20
 
 // stopColumns are the columns of a CSV of stops; only the name is needed.
-var stopColumns = []string{"name", "day", "nights", "altitude_m", "km", "lat", "lon", "time_zone", "air_c", "morning_c", "day_c", "wind_ms", "heat", "water", "treatment", "note"}
+var stopColumns = func() []string {
+	columns := []string{"name", "day", "nights", "altitude_m", "km", "lat", "lon", "time_zone", "air_c", "morning_c", "day_c", "wind_ms", "heat", "water", "treatment"}
+	for _, t := range trip.Texts {
+		columns = append(columns, t.Path)
+	}
+	return columns
+}()
 
 // heats of the CSV, as merge patches over a stop's conditions.
 var heats = map[string]map[string]any{
@@ -202,7 +208,9 @@ func readStop(rec record, day *int) (StopFile, error) {
 			put("place", c.field, *v)
 		}
 	}
-	s.Note = short(cell("note"), 2000)
+	for _, t := range trip.Texts {
+		*t.In(&s.Spot) = short(cell(t.Path), trip.MaxText)
+	}
 	if s.TimeZone = cell("time_zone"); s.TimeZone != "" {
 		if err := zone.Check(s.TimeZone); err != nil {
 			return s, fmt.Errorf("time_zone: %w", err)

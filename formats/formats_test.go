@@ -92,7 +92,7 @@ func TestBadTripFiles(t *testing.T) {
 		{`{`, "trip: not JSON at line 1"},
 		{`[]`, "not a JSON object"},
 		{`{"format":"other","version":1,"name":"x","people":2,"stops":[]}`, `format: "other" is not a trip`},
-		{`{"format":"apodemos-trip","version":3,"name":"x","people":2,"stops":[]}`, "version: version 3 is not known here; allowed: 1 to 2"},
+		{`{"format":"apodemos-trip","version":4,"name":"x","people":2,"stops":[]}`, "version: version 4 is not known here; allowed: 1 to 3"},
 		{`{"format":"apodemos-trip","version":1,"name":"x","people":2,"stops":[{"name":"a","day":1,"height":3}]}`, "stops[0].height: not a known field"},
 		{`{"format":"apodemos-trip","version":1,"name":"x","people":"two","stops":[]}`, "people: a string is not allowed; allowed: a whole number"},
 	} {

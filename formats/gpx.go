@@ -20,6 +20,7 @@ import (
 	"golang.org/x/text/transform"
 
 	"apodemos/core/air"
+	"apodemos/core/trip"
 )
 
 // MaxGPXBytes bounds a GPX file; a million points are about 120 MB.
@@ -47,6 +48,27 @@ type GPXPoint struct {
 	Ele      *float64
 	Time     time.Time // zero when there is none
 	Note     string
+	Texts    map[string]string // others of trip.Texts, by their paths
+}
+
+// noted takes what is written of a point: lines that begin as one of trip.Texts are that, and the
+// rest is its note.
+func (p *GPXPoint) noted(text string) {
+	var rest []string
+	for line := range strings.Lines(text) {
+		at := slices.IndexFunc(trip.Texts, func(x trip.Text) bool { return x.Path != "note" && strings.HasPrefix(line, x.Label+": ") })
+		if at < 0 {
+			rest = append(rest, line)
+			continue
+		}
+		if p.Texts == nil {
+			p.Texts = map[string]string{}
+		}
+		p.Texts[trip.Texts[at].Path] = short(strings.TrimPrefix(line, trip.Texts[at].Label+": "), trip.MaxText)
+	}
+	if len(rest) > 0 || text == "" {
+		p.Note = strings.Join(rest, "")
+	}
 }
 
 // Sample is a stretch of a track: where it is in the middle, its mean elevation
@@ -329,7 +351,7 @@ func (g *gpxReader) close(name, parent string, text []byte, d *xml.Decoder) erro
 		}
 	case "desc", "cmt":
 		if parent == "wpt" || parent == "rtept" {
-			g.pt.Note = unmarked(string(text))
+			g.pt.noted(unmarked(string(text)))
 		}
 	case "ele":
 		if parent != g.at {

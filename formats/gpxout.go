@@ -4,6 +4,7 @@ import (
 	"encoding/xml"
 	"fmt"
 	"io"
+	"strings"
 
 	"apodemos/core/trip"
 )
@@ -28,6 +29,7 @@ type gpxPoint struct {
 	Lon  float64  `xml:"lon,attr"`
 	Ele  *float64 `xml:"ele,omitempty"`
 	Name string   `xml:"name"`
+	Cmt  string   `xml:"cmt,omitempty"`
 	Desc string   `xml:"desc,omitempty"`
 }
 
@@ -45,15 +47,21 @@ func WriteGPX(w io.Writer, t trip.Trip, r *trip.Result) (without int, err error)
 		if r.Stops[i].Unplaced {
 			p.Desc = fmt.Sprintf("Day %d. Altitude not known.", s.Day)
 		}
-		if s.Note != "" {
-			p.Desc += " " + s.Note
+		for _, x := range trip.Texts {
+			switch text := *x.In(&s.Spot); {
+			case text == "":
+			case x.Path == "note":
+				p.Desc += " " + text
+			default: // a line each, known again by what is before it
+				p.Cmt = strings.TrimPrefix(p.Cmt+"\n"+x.Label+": "+strings.ReplaceAll(text, "\n", " "), "\n")
+			}
 		}
 		g.Points = append(g.Points, p)
 	}
 	if len(g.Points) > 1 {
 		g.Route = &gpxRoute{Name: t.Name}
 		for _, p := range g.Points {
-			p.Desc = ""
+			p.Cmt, p.Desc = "", ""
 			g.Route.Points = append(g.Route.Points, p)
 		}
 	}

@@ -90,7 +90,7 @@ func anyTrip(t *rapid.T) trip.Trip {
 	out.Supplies.FuelReserve = number(t, "reserve", 0, 200)
 	day := 1
 	for i := range rapid.IntRange(0, 4).Draw(t, "stops") {
-		s := trip.Stop{Day: day, Km: float64(rapid.IntRange(0, 900).Draw(t, "km")), Spot: trip.Spot{Name: plain(t, "stop"), TimeZone: rapid.SampledFrom([]string{"UTC", "Etc/GMT-2", "Europe/Madrid"}).Draw(t, "zone"), Note: words("note", 0, 12).Draw(t, "note")}}
+		s := trip.Stop{Day: day, Km: float64(rapid.IntRange(0, 900).Draw(t, "km")), Spot: trip.Spot{Name: plain(t, "stop"), TimeZone: rapid.SampledFrom([]string{"UTC", "Etc/GMT-2", "Europe/Madrid"}).Draw(t, "zone"), AccessNote: words("access", 0, 8).Draw(t, "access"), Note: words("note", 0, 12).Draw(t, "note")}}
 		s.Conditions = request(t, anyRequest(t, "stop ", func(p string) bool {
 			return strings.HasPrefix(p, "place.") || strings.HasPrefix(p, "water.") || strings.HasPrefix(p, "heat.burner")
 		})).Conditions

@@ -68,6 +68,7 @@ const (
 // place is a candidate for a stop.
 type place struct {
 	name, note, kind string
+	texts            map[string]string
 	km               float64
 	lat, lon         float64
 	ele              *float64
@@ -95,7 +96,7 @@ func (g *GPX) Propose(opt Options) Proposal {
 	g.say(say)
 	var list []place
 	for _, w := range g.Waypoints {
-		c := place{name: w.Name, note: w.Note, kind: "waypoint", lat: w.Lat, lon: w.Lon, ele: w.Ele, from: w.Time, to: w.Time, rank: 0}
+		c := place{name: w.Name, note: w.Note, texts: w.Texts, kind: "waypoint", lat: w.Lat, lon: w.Lon, ele: w.Ele, from: w.Time, to: w.Time, rank: 0}
 		if off := g.snap(&c); off > offTrackKm {
 			say("%s lies %.0f km off the track; it is put at the point nearest to it.", named(c), off)
 		}
@@ -380,7 +381,7 @@ func (g *GPX) routePlaces(track bool) []place {
 		if r.Name == "" && i > 0 && i < len(g.Route)-1 {
 			continue
 		}
-		c := place{name: r.Name, note: r.Note, kind: "route point", lat: r.Lat, lon: r.Lon, ele: r.Ele, from: r.Time, to: r.Time, rank: 1}
+		c := place{name: r.Name, note: r.Note, texts: r.Texts, kind: "route point", lat: r.Lat, lon: r.Lon, ele: r.Ele, from: r.Time, to: r.Time, rank: 1}
 		list = append(list, c)
 	}
 	if track {
@@ -425,7 +426,7 @@ func merged(list []place) []place {
 		a := &out[n-1]
 		a.night, a.seam = a.night || c.night, a.seam || c.seam
 		if c.rank < a.rank {
-			a.name, a.note, a.kind, a.rank, a.lat, a.lon = c.name, c.note, c.kind, c.rank, c.lat, c.lon
+			a.name, a.note, a.texts, a.kind, a.rank, a.lat, a.lon = c.name, c.note, c.texts, c.kind, c.rank, c.lat, c.lon
 			if c.ele != nil {
 				a.ele = c.ele
 			}
@@ -446,6 +447,11 @@ func (p *Proposal) days(list []place, timed bool, say func(string, ...any)) {
 	day, last := 1, 1
 	for i, c := range list {
 		s := StopFile{Spot: trip.Spot{Name: short(c.name, 120), Note: c.note, Facts: trip.Facts{Lat: &list[i].lat, Lon: &list[i].lon}}, Km: math.Min(math.Round(c.km*10)/10, 40000)}
+		for _, x := range trip.Texts {
+			if text := c.texts[x.Path]; text != "" {
+				*x.In(&s.Spot) = text
+			}
+		}
 		if s.Name == "" {
 			s.Name = fmt.Sprintf("Km %.0f", c.km)
 		}

@@ -23,7 +23,7 @@ import (
 // what it says more would be lost.
 const (
 	TripFormat  = "apodemos-trip"
-	TripVersion = 2
+	TripVersion = 3
 	// MaxTripBytes bounds a trip file; one of 60 days is about 100 kB.
 	MaxTripBytes = 4 << 20
 )
@@ -31,7 +31,7 @@ const (
 // TripFile is a trip as a file.
 type TripFile struct {
 	Format   string           `json:"format" enum:"apodemos-trip"`
-	Version  int              `json:"version" minimum:"1" maximum:"2" doc:"1 has no coffees and no recipes"`
+	Version  int              `json:"version" minimum:"1" maximum:"3" doc:"1 has no coffees and no recipes, 2 no ways to the water"`
 	Name     string           `json:"name" minLength:"1" maxLength:"120"`
 	People   int              `json:"people" minimum:"1" maximum:"24"`
 	StartsOn string           `json:"starts_on,omitempty" doc:"ISO date of day 1"`

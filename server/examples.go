@@ -69,7 +69,7 @@ var shownIn = map[string]any{
 	"Item":    object{"name": "Cone dripper, plastic", "kind": "brewer", "type": "cone dripper", "size": "cone", "mass_g": 95},
 }
 
-var tripShown = object{"format": "apodemos-trip", "version": 2, "name": "Two days", "people": 2, "stops": []any{object{"name": "Under the pass", "day": 1, "brews": []any{object{"at": "06:30", "request": object{"method": "cone"}}}}}}
+var tripShown = object{"format": "apodemos-trip", "version": 3, "name": "Two days", "people": 2, "stops": []any{object{"name": "Under the pass", "day": 1, "brews": []any{object{"at": "06:30", "request": object{"method": "cone"}}}}}}
 
 // pocketShown is a pocket in which nothing was done.
 var pocketShown = object{

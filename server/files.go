@@ -184,7 +184,7 @@ func Schema(kind string) ([]byte, error) {
 		title, says string
 		file        reflect.Type
 	}{
-		"trip":   {"Apodemos trip, version 2", "A trip: stops, people and the brews they want at each, and the coffees that those are of. The conditions of a stop are part of a Request; the request of a brew is an RFC 7396 merge patch over them.", reflect.TypeFor[formats.TripFile]()},
+		"trip":   {"Apodemos trip, version 3", "A trip: stops, people and the brews they want at each, and the coffees that those are of. The conditions of a stop are part of a Request; the request of a brew is an RFC 7396 merge patch over them.", reflect.TypeFor[formats.TripFile]()},
 		"recipe": {"Apodemos recipe, version 1", "A person's own recipe: what it leaves out is that of the school of its method.", reflect.TypeFor[formats.RecipeFile]()},
 		"log":    {"Apodemos log, version 1", "What was brewed and tasted: each entry with the request that it can be planned again from.", reflect.TypeFor[formats.LogFile]()},
 		"pocket": {"Apodemos pocket, version 2", "What a pocket carries, and what was done in it: events, each a change of one record by one device. docs/pocket.md has what they mean.", reflect.TypeFor[app.Carried]()},

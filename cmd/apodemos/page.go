@@ -298,6 +298,9 @@ func (p *leaf) trip(t trip.Trip, r *trip.Result) {
 			lead += fmt.Sprintf("%-10s ", at)
 		}
 		p.line(lead, p.say(task.Phrase))
+		if task.Access != "" {
+			p.line("      ", "Way to the water: "+task.Access)
+		}
 	}
 	p.cautions("Take care", r.Cautions)
 	for _, x := range r.Impossible {

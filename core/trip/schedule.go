@@ -66,9 +66,14 @@ func (c *calc) schedule() {
 		}
 		return cmp.Compare(at(a), at(b))
 	})
+	type visit struct{ stop, day int }
+	been := map[visit]bool{}
 	for i := range c.out.Tasks {
 		t := &c.out.Tasks[i]
 		t.Begins = t.onDay()
+		if at := (visit{t.Stop, t.Begins}); t.Stop >= 0 && !been[at] {
+			been[at], t.Access = true, c.trip.Stops[t.Stop].AccessNote
+		}
 		if t.At != "" {
 			m := int(math.Floor(t.minute())) - 1440*(t.Begins-t.Day)
 			t.BeginsAt = fmt.Sprintf("%02d:%02d", m/60, m%60)

@@ -66,15 +66,6 @@ type Stop struct {
 	Brews      []Brew
 }
 
-// Spot is what is known of a place, whatever trip it is on: stops, places and files have it,
-// each with what is its own beside it. A new field of a stop is a field here.
-type Spot struct {
-	Name     string `json:"name" minLength:"1" maxLength:"120" pattern:"^$|^[^\\n\\t]*\\S[^\\n\\t]*$" patternDescription:"one line that is not empty"`
-	TimeZone string `json:"time_zone" required:"false" maxLength:"60" doc:"IANA name; UTC when left out"`
-	Note     string `json:"note" required:"false" maxLength:"2000"`
-	Facts    Facts  `json:"facts" required:"false"`
-}
-
 // Facts are about a stop, beyond what a brew's plan asks.
 type Facts struct {
 	Lat       *float64 `json:"lat,omitempty" minimum:"-90" maximum:"90"`
@@ -390,4 +381,6 @@ type Task struct {
 	Brew     int64  `json:"brew,omitempty"`
 	quantity.Phrase
 	Why string `json:"why"`
+	// Access is the person's own words; the first task of a day at a stop has it.
+	Access string `json:"access,omitempty" doc:"How one gets to the water there"`
 }

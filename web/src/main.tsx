@@ -13,8 +13,9 @@ import {
   RouterProvider,
   useRouteError,
 } from "react-router";
-import type { Schemas } from "./api/client";
-import { brewQuery, queryClient, tripQuery, useNow, useTrips } from "./api/queries";
+import type { Schemas, TripOut } from "./api/client";
+import { question, table, type Operation } from "./api/ask";
+import { brewQuery, nowQuery, queryClient, tripQuery, useNow, useTrips } from "./api/queries";
 import { Frame } from "./app/Frame";
 import { fetched, later, type Fetched } from "./app/fetched";
 import { TripRibbon } from "./app/lazyRibbon";
@@ -45,19 +46,21 @@ function came(): First | null {
 }
 const first = came();
 if (first) {
-  queryClient.setQueryData(["info"], first.info);
-  queryClient.setQueryData(["catalogue"], first.catalogue);
-  queryClient.setQueryData(["trips"], first.trips);
-  queryClient.setQueryData(["gear"], first.gear);
-  queryClient.setQueryData(["now", 0], first.now);
+  queryClient.setQueryData(question("info", {}).queryKey, first.info);
+  queryClient.setQueryData(question("catalogue", {}).queryKey, first.catalogue);
+  queryClient.setQueryData(question("list-trips", {}).queryKey, first.trips);
+  queryClient.setQueryData(question("list-gear", {}).queryKey, first.gear);
+  queryClient.setQueryData(nowQuery(0).queryKey, first.now);
 }
 // In the pocket, what the first picture is made of was worked out before.
 for (const [path, answer] of Object.entries(firstAnswers ?? {})) {
   const [, trip] = /^\/trips\/(\d+)$/.exec(path) ?? [];
-  queryClient.setQueryData(
-    trip ? ["trip", Number(trip)] : path === "/now" ? ["now", 0] : [path.slice(1)],
-    answer,
+  const id = (Object.keys(table) as Operation[]).find(
+    (o) => table[o].method === "GET" && table[o].path === path,
   );
+  if (trip) queryClient.setQueryData(tripQuery(Number(trip)).queryKey, answer as TripOut);
+  else if (id === "now") queryClient.setQueryData(nowQuery(0).queryKey, answer as Schemas["Now"]);
+  else if (id) queryClient.setQueryData([id, undefined, undefined, undefined], answer);
 }
 const TripsPage = fetched(async () => (await import("./trips/TripsPage")).default);
 const RoutePage = later(async () => (await import("./trips/RoutePage")).default);

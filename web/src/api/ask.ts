@@ -23,7 +23,10 @@ export type Asking<K extends Operation> = ([Named<K, "path">] extends [never]
   ? { path?: never }
   : { path: Named<K, "path"> }) &
   ([Named<K, "query">] extends [never] ? { query?: never } : { query?: Named<K, "query"> }) &
-  ([Sent<K>] extends [never] ? { body?: never } : { body: Sent<K> });
+  ([Sent<K>] extends [never] ? { body?: never } : { body: Sent<K> }) & {
+    /** The revision that a change began from. */
+    from?: string;
+  };
 
 /** What it answers. */
 export type Answer<K extends Operation> =
@@ -38,13 +41,17 @@ type Any = (path: string, init: unknown) => Promise<{ data?: unknown; error?: un
 /** Asks it; the error is an ApiError. */
 export function ask<K extends Operation>(
   id: K,
-  { path, query, body }: Asking<K>,
+  { path, query, body, from }: Asking<K>,
   signal?: AbortSignal,
 ): Promise<Answer<K>> {
   const { method, path: at } = table[id];
-  return must((api[method] as unknown as Any)(at, { params: { path, query }, body, signal })) as Promise<
-    Answer<K>
-  >;
+  return must(
+    (api[method] as unknown as Any)(at, {
+      params: { path, query, header: from && { "If-Match": from } },
+      body,
+      signal,
+    }),
+  ) as Promise<Answer<K>>;
 }
 
 /** A question to be kept by its name and what it is asked with: what is kept under one key is one answer. */

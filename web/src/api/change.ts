@@ -2,7 +2,8 @@
 // from. Where somebody else was faster, both versions are shown and one is chosen.
 
 import { generate } from "json-merge-patch";
-import { api, ApiError, must, type LogEntry, type Schemas, type StopOut, type TripOut } from "./client";
+import { ask, type Answer, type Asking, type Operation } from "./ask";
+import { ApiError, type LogEntry, type Schemas, type StopOut, type TripOut } from "./client";
 
 export type Json = Record<string, unknown>;
 
@@ -28,8 +29,8 @@ export class TookTheirs extends Error {}
 let asker: (v: Versions) => Promise<Choice> = () => Promise.resolve("later");
 
 /** Who asks a person which of two versions to keep. */
-export const askBy = (ask: typeof asker): void => {
-  asker = ask;
+export const askBy = (by: typeof asker): void => {
+  asker = by;
 };
 export const which = (v: Versions): Promise<Choice> => asker(v);
 
@@ -70,112 +71,60 @@ async function change<T extends Revised>(
   }
 }
 
-const from = (revision: string) => ({ "If-Match": revision });
+/** A change of one of a kind: read and written by its operations. */
+const saving =
+  <P extends Operation, G extends Operation>(set: P, get: G, path: Asking<G>["path"]) =>
+  <T extends object>(what: string, was: Parameters<typeof change>[1], next: T) =>
+    change(
+      what,
+      was,
+      next,
+      () => ask(get, { path } as unknown as Asking<G>) as Promise<Revised & Answer<P>>,
+      (from, body) => ask(set, { path, body, from } as unknown as Asking<P>) as Promise<Revised & Answer<P>>,
+    );
 
-export const saveTrip = (
-  was: Pick<TripOut, "id" | "name" | "revision">,
-  next: Partial<Schemas["TripIn"]>,
-) => {
-  const path = { trip: was.id };
-  return change(
-    was.name,
-    was,
-    next,
-    () => must(api.GET("/trips/{trip}", { params: { path } })),
-    (r, body) => must(api.PATCH("/trips/{trip}", { params: { path, header: from(r) }, body })),
-  );
-};
+export const saveTrip = (was: Pick<TripOut, "id" | "name" | "revision">, next: Partial<Schemas["TripIn"]>) =>
+  saving("set-trip", "get-trip", { trip: was.id })(was.name, was, next);
 
-export const saveStop = (
-  was: Pick<StopOut, "id" | "name" | "revision">,
-  next: Partial<Schemas["StopIn"]>,
-) => {
-  const path = { stop: was.id };
-  return change(
-    was.name,
-    was,
-    next,
-    () => must(api.GET("/stops/{stop}", { params: { path } })),
-    (r, body) => must(api.PATCH("/stops/{stop}", { params: { path, header: from(r) }, body })),
-  );
-};
+export const saveStop = (was: Pick<StopOut, "id" | "name" | "revision">, next: Partial<Schemas["StopIn"]>) =>
+  saving("set-stop", "get-stop", { stop: was.id })(was.name, was, next);
 
 export const saveBrew = (
   was: { id: number; name: string; revision: number },
   next: Partial<Schemas["BrewIn"]>,
-) => {
-  const path = { brew: was.id };
-  return change(
-    was.name || "the brew",
-    was,
-    next,
-    () => must(api.GET("/brews/{brew}", { params: { path } })),
-    (r, body) => must(api.PATCH("/brews/{brew}", { params: { path, header: from(r) }, body })),
-  );
-};
+) => saving("set-brew", "get-brew", { brew: was.id })(was.name || "the brew", was, next);
 
+const own = ["id", "uuid", "revision"];
 export const saveGear = (was: Schemas["Item"], next: Schemas["Item"]) => {
-  const path = { item: was.id ?? 0 };
   const set = Object.entries({ ...Object.fromEntries(Object.keys(was).map((k) => [k, undefined])), ...next });
-  return change(
+  return saving("set-gear", "get-gear", { item: was.id ?? 0 })(
     was.name,
     was,
-    Object.fromEntries(set.filter(([k]) => !["id", "uuid", "revision"].includes(k))),
-    () => must(api.GET("/gear/{item}", { params: { path } })),
-    (r, body) => must(api.PATCH("/gear/{item}", { params: { path, header: from(r) }, body })),
+    Object.fromEntries(set.filter(([k]) => !own.includes(k))),
   );
 };
 
-export const saveKit = (trip: number, was: Schemas["TripKit"], next: Partial<Schemas["TripKit"]>) => {
-  const path = { trip };
-  const set = Object.fromEntries(Object.entries(next).filter(([k]) => k !== "revision"));
-  return change(
+export const saveKit = (trip: number, was: Schemas["TripKit"], next: Partial<Schemas["TripKit"]>) =>
+  saving("set-kit", "get-kit", { trip })(
     "the kit",
     was,
-    set,
-    () => must(api.GET("/trips/{trip}/kit", { params: { path } })),
-    (r, body) => must(api.PATCH("/trips/{trip}/kit", { params: { path, header: from(r) }, body })),
+    Object.fromEntries(Object.entries(next).filter(([k]) => k !== "revision")),
   );
-};
 
-/** What a person says of how a brew came out. */
 /** A moment as it is sent. */
 export const moment = (d: Date) => d.toISOString().replace(/\.\d+Z$/, "Z");
 
+/** What a person says of how a brew came out. */
 export type Taste = Omit<Schemas["LogIn"], "brewed_at" | "$schema">;
 
-export const saveLog = (was: LogEntry, next: Taste) => {
-  const path = { entry: was.id };
-  return change(
-    "the entry",
-    was,
-    next,
-    () => must(api.GET("/log/{entry}", { params: { path } })),
-    (r, body) => must(api.PATCH("/log/{entry}", { params: { path, header: from(r) }, body })),
-  );
-};
+export const saveLog = (was: LogEntry, next: Taste) =>
+  saving("set-log", "get-log-entry", { entry: was.id })("the entry", was, next);
 
-export const saveCoffee = (was: Schemas["CoffeeOut"], next: Schemas["InBag"]) => {
-  const path = { coffee: was.id };
-  return change(
-    was.name,
-    was,
-    next,
-    () => must(api.GET("/coffees/{coffee}", { params: { path } })),
-    (r, body) => must(api.PATCH("/coffees/{coffee}", { params: { path, header: from(r) }, body })),
-  );
-};
+export const saveCoffee = (was: Schemas["CoffeeOut"], next: Schemas["InBag"]) =>
+  saving("set-coffee", "get-coffee", { coffee: was.id })(was.name, was, next);
 
-export const saveRecipe = (was: Schemas["OwnRecipe"], recipe: Schemas["Recipe"]) => {
-  const path = { recipe: was.id };
-  return change(
-    was.recipe.name ?? "the recipe",
-    was,
-    { recipe },
-    () => must(api.GET("/recipes/{recipe}", { params: { path } })),
-    (r, body) => must(api.PATCH("/recipes/{recipe}", { params: { path, header: from(r) }, body })),
-  );
-};
+export const saveRecipe = (was: Schemas["OwnRecipe"], recipe: Schemas["Recipe"]) =>
+  saving("set-recipe", "get-recipe", { recipe: was.id })(was.recipe.name ?? "the recipe", was, { recipe });
 
 interface Place {
   id: number;
@@ -207,11 +156,11 @@ export async function arrange(trip: TripOut, next: Place[]): Promise<TripOut> {
   };
   for (let base = trip; ;) {
     try {
-      return await must(api.PUT("/trips/{trip}/arrangement", { params: { path }, body: body(base) }));
+      return await ask("arrange-stops", { path, body: body(base) });
     } catch (e) {
       if (!(e instanceof ApiError && e.status === 412)) throw e;
     }
-    const there = await must(api.GET("/trips/{trip}", { params: { path } }));
+    const there = await ask("get-trip", { path });
     const was = named(trip.stops, said(trip.stops));
     const theirs = named(there.stops, said(there.stops));
     const choice = await which({

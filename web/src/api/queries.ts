@@ -3,6 +3,7 @@ import { useLastGood } from "./lastGood";
 import { keepPreviousData, QueryClient, useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
 import { useMemo } from "react";
 import { core } from "../core/core";
+import { ask, mayChange, question, table, type Asking, type Operation } from "./ask";
 import {
   api,
   ApiError,
@@ -28,19 +29,15 @@ export const queryClient = new QueryClient({
   },
 });
 
-export const useInfo = () => useQuery({ queryKey: ["info"], queryFn: () => must(api.GET("/info")) });
+export const useInfo = () => useQuery(question("info", {}));
 
-export const useCatalogue = () =>
-  useQuery({ queryKey: ["catalogue"], staleTime: Infinity, queryFn: () => must(api.GET("/catalogue")) });
+export const useCatalogue = () => useQuery({ ...question("catalogue", {}), staleTime: Infinity });
 
-export const useTrips = () => useQuery({ queryKey: ["trips"], queryFn: () => must(api.GET("/trips")) });
+export const useTrips = () => useQuery(question("list-trips", {}));
 
 export const useTrip = (trip: number) => useQuery({ ...tripQuery(trip), enabled: trip > 0 });
 
-export const brewQuery = (brew: number) => ({
-  queryKey: ["brew", brew],
-  queryFn: () => must(api.GET("/brews/{brew}", { params: { path: { brew } } })),
-});
+export const brewQuery = (brew: number) => question("get-brew", { path: { brew } });
 export const useBrew = (brew: number) => useQuery(brewQuery(brew));
 
 const noWorkings: Plan["working"] = {};
@@ -92,16 +89,11 @@ export const useChanged = (request: PlanRequest | undefined, change: Change | un
     queryFn: ({ signal }) => core.changed(request as PlanRequest, change as Change, signal),
   });
 
-const placesQuery = { queryKey: ["places"], queryFn: () => must(api.GET("/places")) };
-const gearQuery = { queryKey: ["gear"], queryFn: () => must(api.GET("/gear")) };
-export const tripQuery = (trip: number) => ({
-  queryKey: ["trip", trip],
-  queryFn: () => must(api.GET("/trips/{trip}", { params: { path: { trip } } })),
-});
-const kitQuery = (trip: number) => ({
-  queryKey: ["kit", trip],
-  queryFn: () => must(api.GET("/trips/{trip}/kit", { params: { path: { trip } } })),
-});
+const placesQuery = question("list-places", {});
+const gearQuery = question("list-gear", {});
+export const tripQuery = (trip: number) => question("get-trip", { path: { trip } });
+export const kitQuery = (trip: number) => question("get-kit", { path: { trip } });
+export const runQuery = (brew: number) => question("get-run", { path: { brew } });
 
 /** Everything worked out for a trip; with the steps of its brews, or with other gear than its own kit. */
 export function useTripPlan(trip: number, steps = false, items?: number[]) {
@@ -114,18 +106,12 @@ export function useTripPlan(trip: number, steps = false, items?: number[]) {
     ]);
     return { trip: t, gear, kit };
   };
+  const far = question("plan-trip", { path: { trip }, query: { ...(steps && { steps }), items } });
   return useQuery({
-    queryKey: ["trip-plan", trip, steps, items],
+    ...far,
     placeholderData: keepPreviousData,
     queryFn: ({ signal }) =>
-      items?.length
-        ? must(
-            api.GET("/trips/{trip}/plan", {
-              params: { path: { trip }, query: { ...(steps && { steps }), items } },
-              signal,
-            }),
-          )
-        : core.trip(trip, steps, journey, signal),
+      items?.length ? far.queryFn({ signal }) : core.trip(trip, steps, journey, signal),
   });
 }
 
@@ -158,11 +144,8 @@ export const useFit = (request: PlanRequest | undefined, have: Schemas["Item"][]
   );
 
 /** What is being made, and what comes next on a trip. */
-export const useNow = (trip: number) =>
-  useQuery({
-    queryKey: ["now", trip],
-    queryFn: () => must(api.GET("/now", { params: { query: { trip } } })),
-  });
+export const nowQuery = (trip: number) => question("now", { query: { trip } });
+export const useNow = (trip: number) => useQuery(nowQuery(trip));
 
 /** The places of no trip. */
 export const usePlaces = () => useQuery(placesQuery);
@@ -174,48 +157,40 @@ export function useStopOf(trip: number, stop: number): StopOut | undefined {
   return (trip > 0 ? t.data : places.data)?.stops.find((s) => s.id === stop);
 }
 
-export const addPlace = (body: Schemas["PlaceIn"]) => must(api.POST("/places", { body }));
+export const addPlace = (body: Schemas["PlaceIn"]) => ask("add-place", { body });
 export const putInto = (stop: number, trip: number, day: number) =>
-  must(api.PUT("/stops/{stop}/trip", { params: { path: { stop } }, body: { trip, day } }));
+  ask("put-stop-into-trip", { path: { stop }, body: { trip, day } });
 export const copyBrew = (brew: number, body: Schemas["Elsewhere"]) =>
-  must(api.POST("/brews/{brew}/copy", { params: { path: { brew } }, body }));
+  ask("copy-brew", { path: { brew }, body });
 export const moveBrew = (brew: number, body: Schemas["Elsewhere"]) =>
-  must(api.PUT("/brews/{brew}/place", { params: { path: { brew } }, body }));
+  ask("move-brew", { path: { brew }, body });
 export const addEvery = (trip: number, body: Schemas["EveryIn"]) =>
-  must(api.POST("/trips/{trip}/brews/every", { params: { path: { trip } }, body }));
+  ask("add-every-brew", { path: { trip }, body });
 
 /** What would be made of every morning or evening; nothing is made. */
 export const useEveryPreview = (trip: number, body: Schemas["EveryIn"]) =>
   useLastGood(
     useQuery({
-      queryKey: ["every", trip, body],
+      ...question("add-every-brew", { path: { trip }, body: { ...body, preview: true } }),
       placeholderData: keepPreviousData,
       retry: false,
-      queryFn: () => addEvery(trip, { ...body, preview: true }),
     }),
   );
 
+const newBrewQuery = (stop: number, query: Asking<"new-brew">["query"]) =>
+  question("new-brew", { path: { stop }, query });
 export const useNewBrew = (stop: number, method: string, school: string) =>
-  useQuery({
-    queryKey: ["new-brew", stop, method, school],
-    enabled: stop > 0,
-    queryFn: () =>
-      must(api.GET("/stops/{stop}/brews/new", { params: { path: { stop }, query: { method, school } } })),
-  });
+  useQuery({ ...newBrewQuery(stop, { method, school }), enabled: stop > 0 });
 
 /** The air at a stop at a time of day. */
 export const airAt = async (stop: number, at: string): Promise<number | undefined> =>
-  (
-    await must(
-      api.GET("/stops/{stop}/brews/new", { params: { path: { stop }, query: { method: "pot", at } } }),
-    )
-  ).request.place?.air_c;
+  (await ask("new-brew", { path: { stop }, query: { method: "pot", at } })).request.place?.air_c;
 
 export function useWhatIf(trip: number, what: WhatIf | undefined) {
   const client = useQueryClient();
   return useLastGood(
     useQuery({
-      queryKey: ["what-if", trip, what],
+      ...question("what-if", { path: { trip }, body: what as WhatIf }),
       enabled: what !== undefined,
       placeholderData: keepPreviousData,
       retry: false,
@@ -225,48 +200,44 @@ export function useWhatIf(trip: number, what: WhatIf | undefined) {
   );
 }
 
-export const addStop = (trip: number, body: Schemas["StopIn"]) =>
-  must(api.POST("/trips/{trip}/stops", { params: { path: { trip } }, body }));
+export const addStop = (trip: number, body: Schemas["StopIn"]) => ask("add-stop", { path: { trip }, body });
 export const splitStop = (stop: number, nights: number) =>
-  must(api.POST("/stops/{stop}/split", { params: { path: { stop } }, body: { nights } }));
+  ask("split-stop", { path: { stop }, body: { nights } });
 export const joinStops = (stop: number, other: number) =>
-  must(api.POST("/stops/{stop}/join", { params: { path: { stop } }, body: { with: other } }));
+  ask("join-stops", { path: { stop }, body: { with: other } });
 
 export const useGear = () => useQuery(gearQuery);
 export const useTripKit = (trip: number) => useQuery({ ...kitQuery(trip), enabled: trip > 0 });
 export const useChosenKit = (trip: number, wishes: Schemas["Wishes"], enabled: boolean) =>
   useLastGood(
     useQuery({
-      queryKey: ["kit-chosen", trip, wishes],
+      ...question("choose-kit", { path: { trip }, body: wishes }),
       enabled,
       placeholderData: keepPreviousData,
       retry: false,
-      queryFn: ({ signal }) =>
-        must(api.POST("/trips/{trip}/kit/choose", { params: { path: { trip } }, body: wishes, signal })),
     }),
   );
 /** How far the choice of a trip's kit has come, while it is being made. */
 export const useChoosing = (trip: number, on: boolean) =>
   useQuery({
-    queryKey: ["kit-progress", trip],
+    ...question("kit-progress", { path: { trip } }),
     enabled: on,
     refetchInterval: on ? 400 : false,
     gcTime: 0,
     retry: false,
-    queryFn: ({ signal }) =>
-      must(api.GET("/trips/{trip}/kit/progress", { params: { path: { trip } }, signal })),
   });
-export const useLaidKit = (trip: number, body: Schemas["LayIn"], enabled: boolean, lost: unknown) =>
-  useLastGood(
+export function useLaidKit(trip: number, body: Schemas["LayIn"], enabled: boolean, lost: unknown) {
+  const laid = question("lay-kit", { path: { trip }, body });
+  return useLastGood(
     useQuery({
-      queryKey: ["kit-laid", trip, body, lost],
+      ...laid,
+      queryKey: [...laid.queryKey, lost],
       enabled,
       placeholderData: keepPreviousData,
       retry: false,
-      queryFn: ({ signal }) =>
-        must(api.POST("/trips/{trip}/kit/lay", { params: { path: { trip } }, body, signal })),
     }),
   );
+}
 
 /** A file is sent as it is, and not as JSON. */
 export const asFile = (file: Blob, type: string) => ({
@@ -296,109 +267,69 @@ export const latestCups = 500;
 
 export const useLog = (trip: number, all = false) =>
   useQuery({
-    queryKey: ["log", trip, all],
-    queryFn: () =>
-      must(api.GET("/log", { params: { query: all ? { trip } : { trip, latest: latestCups } } })),
+    ...question("list-log", { query: all ? { trip } : { trip, latest: latestCups } }),
     placeholderData: keepPreviousData,
   });
 
-export const entryQuery = (entry: number) => ({
-  queryKey: ["log", "entry", entry],
-  queryFn: () => must(api.GET("/log/{entry}", { params: { path: { entry } } })),
-});
+export const entryQuery = (entry: number) => question("get-log-entry", { path: { entry } });
 export const useEntry = (entry: number) => useQuery(entryQuery(entry));
 
 /** The plan of an entry as it was really had. */
-export const hadPlanQuery = (entry: number) => ({
-  queryKey: ["log", "had", entry],
-  queryFn: () => must(api.GET("/log/{entry}/had", { params: { path: { entry } } })),
-});
+export const hadPlanQuery = (entry: number) => question("plan-as-had", { path: { entry } });
 export const useHadPlan = (entry: number) => useQuery(hadPlanQuery(entry));
 
 /** What the run of a brew says besides how it tastes. */
-export const useNoticed = (brew: number) =>
-  useQuery({
-    queryKey: ["noticed", brew],
-    queryFn: () => must(api.GET("/brews/{brew}/run/noticed", { params: { path: { brew } } })),
-  });
+export const useNoticed = (brew: number) => useQuery(question("noticed", { path: { brew } }));
 
 /** How a cup of the log was made, where it was followed. */
 export const useAsMade = (entry: number, made: boolean) =>
-  useQuery({
-    queryKey: ["log", "made", entry],
-    enabled: made,
-    staleTime: Infinity,
-    queryFn: () => must(api.GET("/log/{entry}/made", { params: { path: { entry } } })),
-  });
+  useQuery({ ...question("as-made", { path: { entry } }), enabled: made, staleTime: Infinity });
 
 /** Two cups of the log side by side. */
-export const comparedQuery = (a: number, b: number) => ({
-  queryKey: ["log", "compared", a, b],
-  queryFn: () => must(api.POST("/log/compare", { body: { a, b } })),
-});
+export const comparedQuery = (a: number, b: number) => question("compare-cups", { body: { a, b } });
 
 /** The coffees; what is said of their age holds on a day. */
-export const useCoffees = (on = "") =>
-  useQuery({
-    queryKey: ["coffees", on],
-    queryFn: () => must(api.GET("/coffees", { params: { query: { on } } })),
-  });
+export const useCoffees = (on = "") => useQuery(question("list-coffees", { query: { on } }));
 export const useCoffeePath = (coffee: number) =>
-  useQuery({
-    queryKey: ["coffees", "path", coffee],
-    enabled: coffee > 0,
-    queryFn: () => must(api.GET("/coffees/{coffee}/path", { params: { path: { coffee } } })),
-  });
+  useQuery({ ...question("coffee-path", { path: { coffee } }), enabled: coffee > 0 });
 /** Coffees, or recipes, that are deleted and can be had back. */
 export const useDeletedCoffees = () =>
   useQuery({
-    queryKey: ["coffees", "deleted"],
-    queryFn: async () =>
-      (await must(api.GET("/coffees", { params: { query: { all: true } } }))).filter((c) => c.deleted),
+    ...question("list-coffees", { query: { all: true } }),
+    select: (all) => all.filter((c) => c.deleted),
   });
 export const useDeletedRecipes = () =>
   useQuery({
-    queryKey: ["recipes", "deleted"],
-    queryFn: async () =>
-      (await must(api.GET("/recipes", { params: { query: { all: true } } }))).filter((r) => r.deleted),
+    ...question("list-recipes", { query: { all: true } }),
+    select: (all) => all.filter((r) => r.deleted),
   });
-export const addCoffee = (body: Schemas["InBag"]) => must(api.POST("/coffees", { body }));
+export const addCoffee = (body: Schemas["InBag"]) => ask("add-coffee", { body });
 
 /** One's own recipes. */
-export const useRecipes = () => useQuery({ queryKey: ["recipes"], queryFn: () => must(api.GET("/recipes")) });
+export const useRecipes = () => useQuery(question("list-recipes", {}));
 export const useRecipe = (recipe: number) =>
-  useQuery({
-    queryKey: ["recipes", recipe],
-    enabled: recipe > 0,
-    queryFn: () => must(api.GET("/recipes/{recipe}", { params: { path: { recipe } } })),
-  });
-export const addRecipe = (body: Schemas["Recipe"]) => must(api.POST("/recipes", { body }));
+  useQuery({ ...question("get-recipe", { path: { recipe } }), enabled: recipe > 0 });
+export const addRecipe = (body: Schemas["Recipe"]) => ask("add-recipe", { body });
 export const recipeOfPlan = (plan: number, name: string) =>
-  must(api.GET("/plans/{plan}/recipe", { params: { path: { plan }, query: { name } } }));
+  ask("recipe-of-plan", { path: { plan }, query: { name } });
 export const recipeOfEntry = (entry: number, name: string) =>
-  must(api.GET("/log/{entry}/recipe", { params: { path: { entry }, query: { name } } }));
+  ask("recipe-of-entry", { path: { entry }, query: { name } });
 
 /** What to change of a brew next. */
-export const useAdvice = (brew: number, ask: Schemas["AdviceIn"]) =>
+export const useAdvice = (brew: number, body: Schemas["AdviceIn"]) =>
   useQuery({
-    queryKey: ["advice", brew, ask],
+    ...question("advise", { path: { brew }, body }),
     enabled: brew > 0,
     placeholderData: keepPreviousData,
     retry: false,
-    queryFn: () => must(api.POST("/brews/{brew}/advice", { params: { path: { brew } }, body: ask })),
   });
 
-export const useBlinds = () => useQuery({ queryKey: ["blinds"], queryFn: () => must(api.GET("/blinds")) });
-export const useBlind = (blind: number) =>
-  useQuery({
-    queryKey: ["blinds", blind],
-    queryFn: () => must(api.GET("/blinds/{blind}", { params: { path: { blind } } })),
-  });
-export const beginBlind = (a: number, b: number) => must(api.POST("/blinds", { body: { a, b } }));
-export const dealBlind = (blind: number) =>
-  must(api.POST("/blinds/{blind}/deal", { params: { path: { blind } } }));
+export const useBlinds = () => useQuery(question("list-blinds", {}));
+export const useBlind = (blind: number) => useQuery(question("get-blind", { path: { blind } }));
+export const beginBlind = (a: number, b: number) => ask("begin-blind", { body: { a, b } });
+export const dealBlind = (blind: number) => ask("deal-blind", { path: { blind } });
 export const sayBlind = (blind: number, liked: "first" | "second" | "neither") =>
-  must(api.POST("/blinds/{blind}/say", { params: { path: { blind } }, body: { liked } }));
+  ask("say-blind", { path: { blind }, body: { liked } });
 
 /** Brings in a log, JSON or CSV. */
 export const importLog = (file: File): Promise<Schemas["Brought"]> =>
@@ -408,21 +339,15 @@ export const importRecipe = (file: File): Promise<Schemas["OwnRecipe"]> =>
   must(api.POST("/recipes/import", asFile(file, "application/octet-stream")));
 
 export const useRun = (brew: number) =>
-  useQuery({
-    queryKey: ["run", brew],
-    staleTime: Infinity,
-    queryFn: async (): Promise<Run | null> =>
-      (await must(api.GET("/brews/{brew}/run", { params: { path: { brew } } }))).run ?? null,
-  });
+  useQuery({ ...runQuery(brew), staleTime: Infinity, select: (out): Run | null => out.run ?? null });
 
 /** The plan that a brew was planned with, even an old one. */
 export const usePlanOf = (plan: number) =>
-  useQuery({
-    queryKey: ["stored-plan", plan],
-    enabled: plan > 0,
-    staleTime: Infinity,
-    queryFn: () => must(api.GET("/plans/{plan}", { params: { path: { plan } } })),
-  });
+  useQuery({ ...question("get-plan", { path: { plan } }), enabled: plan > 0, staleTime: Infinity });
+
+/** Reads again whatever may be another after a change; not what a page has left because it is gone. */
+export const readAgain = (client: QueryClient, gone: (key: readonly unknown[]) => boolean = () => false) =>
+  client.invalidateQueries({ predicate: (q) => mayChange(q.queryKey) && !gone(q.queryKey) });
 
 /** A mutation that makes everything it may have touched be read again. */
 export function useChange<In, Out>(run: (input: In) => Promise<Out>, inTurn?: string) {
@@ -430,10 +355,7 @@ export function useChange<In, Out>(run: (input: In) => Promise<Out>, inTurn?: st
   return useMutation({
     mutationFn: run,
     ...(inTurn && { scope: { id: inTurn } }),
-    onSuccess: () =>
-      client.invalidateQueries({
-        predicate: (q) => !["plan", "ways", "fit", "catalogue", "info"].includes(String(q.queryKey[0])),
-      }),
+    onSuccess: () => readAgain(client),
   });
 }
 
@@ -448,58 +370,23 @@ export const closing = <Out>(close: () => void, then?: (out: Out) => void) => ({
   },
 });
 
-type Kind = "trip" | "stop" | "brew" | "log" | "gear" | "coffee" | "recipe" | "blind";
+/** What can be taken away, and had back. */
+export type Kind = Operation extends infer K ? (K extends `delete-${infer X}` ? X : never) : never;
 
-/** Deletes one thing and brings it back. */
-export async function remove(kind: Kind, id: number): Promise<void> {
-  switch (kind) {
-    case "trip":
-      return void (await must(api.DELETE("/trips/{trip}", { params: { path: { trip: id } } })));
-    case "stop":
-      return void (await must(api.DELETE("/stops/{stop}", { params: { path: { stop: id } } })));
-    case "brew":
-      return void (await must(api.DELETE("/brews/{brew}", { params: { path: { brew: id } } })));
-    case "gear":
-      return void (await must(api.DELETE("/gear/{item}", { params: { path: { item: id } } })));
-    case "log":
-      return void (await must(api.DELETE("/log/{entry}", { params: { path: { entry: id } } })));
-    case "coffee":
-      return void (await must(api.DELETE("/coffees/{coffee}", { params: { path: { coffee: id } } })));
-    case "recipe":
-      return void (await must(api.DELETE("/recipes/{recipe}", { params: { path: { recipe: id } } })));
-    case "blind":
-      return void (await must(api.DELETE("/blinds/{blind}", { params: { path: { blind: id } } })));
-  }
-}
+/** How the address of one of a kind calls its number. */
+export const numberOf = (kind: Kind) => /\{(\w+)\}/.exec(table[`delete-${kind}`].path)?.[1] ?? "";
 
-export async function restore(kind: Kind, id: number): Promise<void> {
-  switch (kind) {
-    case "trip":
-      return void (await must(api.POST("/trips/{trip}/restore", { params: { path: { trip: id } } })));
-    case "stop":
-      return void (await must(api.POST("/stops/{stop}/restore", { params: { path: { stop: id } } })));
-    case "brew":
-      return void (await must(api.POST("/brews/{brew}/restore", { params: { path: { brew: id } } })));
-    case "gear":
-      return void (await must(api.POST("/gear/{item}/restore", { params: { path: { item: id } } })));
-    case "coffee":
-      return void (await must(api.POST("/coffees/{coffee}/restore", { params: { path: { coffee: id } } })));
-    case "recipe":
-      return void (await must(api.POST("/recipes/{recipe}/restore", { params: { path: { recipe: id } } })));
-    case "blind":
-      return void (await must(api.POST("/blinds/{blind}/restore", { params: { path: { blind: id } } })));
-    case "log":
-      return void (await must(api.POST("/log/{entry}/restore", { params: { path: { entry: id } } })));
-  }
-}
+const taken = (what: "delete" | "restore", kind: Kind, id: number) =>
+  ask(`${what}-${kind}` as Operation, { path: { [numberOf(kind)]: id } } as Asking<Operation>);
 
-export const addBrew = (stop: number, body: Schemas["BrewIn"]) =>
-  must(api.POST("/stops/{stop}/brews", { params: { path: { stop } }, body }));
+/** Deletes one thing, and brings it back. */
+export const remove = (kind: Kind, id: number) => taken("delete", kind, id);
+export const restore = (kind: Kind, id: number) => taken("restore", kind, id);
 
-export const saveRun = (brew: number, body: Run) =>
-  must(api.PUT("/brews/{brew}/run", { params: { path: { brew } }, body }));
+export const addBrew = (stop: number, body: Schemas["BrewIn"]) => ask("add-brew", { path: { stop }, body });
 
-export const endRun = (brew: number) => must(api.DELETE("/brews/{brew}/run", { params: { path: { brew } } }));
+export const saveRun = (brew: number, body: Run) => ask("set-run", { path: { brew }, body });
 
-export const addLog = (brew: number, body: Schemas["LogIn"]) =>
-  must(api.POST("/brews/{brew}/log", { params: { path: { brew } }, body }));
+export const endRun = (brew: number) => ask("end-run", { path: { brew } });
+
+export const addLog = (brew: number, body: Schemas["LogIn"]) => ask("add-log", { path: { brew }, body });

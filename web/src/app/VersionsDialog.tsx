@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import { useQueryClient } from "@tanstack/react-query";
 import type { Choice, Versions } from "../api/change";
-import { useCatalogue } from "../api/queries";
+import { readAgain, useCatalogue } from "../api/queries";
 import { useSettings } from "./settings";
 import { compared } from "./versions";
 import { Panel } from "./Panel";
@@ -22,7 +22,7 @@ export default function VersionsDialog({ asked, onDone }: { asked: Question; onD
     onDone();
     asked.answer(c);
     // Until mine is saved, what is there is theirs, and the page behind this says so.
-    if (c !== "mine") void client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
+    if (c !== "mine") void readAgain(client);
   };
   return (
     <Panel open title="Changed in two places" size={480} onClose={() => choose("later")}>

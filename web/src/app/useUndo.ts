@@ -1,12 +1,12 @@
 import { useQueryClient } from "@tanstack/react-query";
-import { remove, restore } from "../api/queries";
+import { numberOf, readAgain, remove, restore, type Kind } from "../api/queries";
 import { notice } from "./notices";
 
 /** Says what was done and offers to undo it. */
 export function useOfferUndo() {
   const client = useQueryClient();
   return (key: string, title: string, undo: () => Promise<unknown>) => {
-    const again = () => client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
+    const again = () => readAgain(client);
     const failed = (e: unknown) =>
       notice({
         kind: "wrong",
@@ -21,7 +21,7 @@ export function useOfferUndo() {
 export function useRemove() {
   const client = useQueryClient();
   const offer = useOfferUndo();
-  return async (kind: Parameters<typeof remove>[0], id: number, name: string) => {
+  return async (kind: Kind, id: number, name: string) => {
     try {
       await remove(kind, id);
     } catch (e) {
@@ -33,9 +33,9 @@ export function useRemove() {
       return;
     }
     // What is gone is not read again, though the page that showed it is still being left.
-    const gone = (key: readonly unknown[]) =>
-      (key[0] === kind || key[0] === `${kind}s`) && key.length > 1 && key.at(-1) === id && key[1] !== 0;
-    await client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" && !gone(q.queryKey) });
+    const gone = ([, path]: readonly unknown[]) =>
+      (path as Record<string, number> | undefined)?.[numberOf(kind)] === id;
+    await readAgain(client, gone);
     offer(`undo-${kind}-${id}`, `Deleted: ${name}`, () => restore(kind, id));
   };
 }

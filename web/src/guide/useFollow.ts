@@ -1,7 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useQueryClient } from "@tanstack/react-query";
 import { ApiError, type PlanRequest, type Run, type Schemas } from "../api/client";
-import { endRun, saveRun } from "../api/queries";
+import { runQuery, endRun, saveRun } from "../api/queries";
 import { core } from "../core/core";
 import { now as clockNow } from "./clock";
 
@@ -86,7 +86,7 @@ export function useFollow({
             : [],
         ),
       };
-      client.setQueryData(["run", brew], run);
+      client.setQueryData(runQuery(brew).queryKey, { run });
       saved.current = clockNow();
       saveRun(brew, run).then(() => setLost(undefined), setLost);
     },
@@ -205,7 +205,7 @@ export function useFollow({
     ),
     ask,
     startOver: () => {
-      client.setQueryData(["run", brew], null);
+      client.setQueryData(runQuery(brew).queryKey, {});
       void endRun(brew);
       zero.current = 0;
       record.current = undefined;

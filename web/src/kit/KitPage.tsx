@@ -4,6 +4,7 @@ import { useQueryClient } from "@tanstack/react-query";
 import { Link, useParams, useSearchParams } from "react-router";
 import { api, ApiError, must, type Schemas, type TripOut, type TripPlan } from "../api/client";
 import {
+  kitQuery,
   useCatalogue,
   useChange,
   useChosenKit,
@@ -98,9 +99,9 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
     if ((kept.revision ?? 0) > (stored.current.revision ?? 0)) stored.current = kept;
   }, [kept]);
   const save = useChange((k: Partial<TripKit>) => {
-    client.setQueryData<TripKit>(["kit", trip.id], (was) => ({ ...(was ?? kept), ...k }));
+    client.setQueryData<TripKit>(kitQuery(trip.id).queryKey, (was) => ({ ...(was ?? kept), ...k }));
     const sent = line.current.then(async () => (stored.current = await saveKit(trip.id, stored.current, k)));
-    line.current = sent.catch(() => client.invalidateQueries({ queryKey: ["kit", trip.id] }));
+    line.current = sent.catch(() => client.invalidateQueries({ queryKey: kitQuery(trip.id).queryKey }));
     return sent;
   });
   const apply = useChange((body: Schemas["LayIn"]) =>

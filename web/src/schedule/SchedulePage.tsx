@@ -113,6 +113,11 @@ function Task({
         <input type="checkbox" checked={ticks.has(task.id)} onChange={() => ticks.flip(task.id)} />
         <span>
           {text} <span className="quiet">{task.why}</span>
+          {task.access && (
+            <span className="task-access">
+              Way to the water: <span data-own-words>{task.access}</span>
+            </span>
+          )}
           {brew && task.id.startsWith("brew:") && (
             <>
               {" "}

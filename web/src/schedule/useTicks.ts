@@ -1,6 +1,6 @@
 import { useEffect } from "react";
 import { useMutation, useQuery, useQueryClient } from "@tanstack/react-query";
-import { api, must } from "../api/client";
+import { ask, question } from "../api/ask";
 import { keptHere } from "../app/device";
 import { useOfferUndo } from "../app/useUndo";
 
@@ -22,14 +22,11 @@ const old = (trip: number): string[] => {
 export function useTicks(trip: number) {
   const client = useQueryClient();
   const offerUndo = useOfferUndo();
-  const key = ["ticks", trip];
-  const path = { params: { path: { trip } } };
-  const ticks = useQuery({
-    queryKey: key,
-    queryFn: () => must(api.GET("/trips/{trip}/schedule/ticks", path)),
-  });
+  const done = question("list-ticks", { path: { trip } });
+  const key = done.queryKey;
+  const ticks = useQuery(done);
   const set = useMutation({
-    mutationFn: (body: Set) => must(api.PUT("/trips/{trip}/schedule/ticks", { ...path, body })),
+    mutationFn: (body: Set) => ask("set-ticks", { path: { trip }, body }),
     // It shows at once, and goes back where it could not be kept.
     onMutate: async ({ lines, done }) => {
       await client.cancelQueries({ queryKey: key });

@@ -1,6 +1,7 @@
 import { useLayoutEffect, useRef, type ReactNode } from "react";
 import type { Catalogue, TripOut, TripPlan } from "../api/client";
 import { useSettings } from "../app/settings";
+import { TextsOf } from "../trips/Texts";
 import { altitudeInWords, boilInWords, heatInWords, safeBoils, waterInWords } from "../trips/words";
 import { say } from "../units/units";
 import { BrewOnPaper, dateOf, Strip } from "./OnPaper";
@@ -52,7 +53,7 @@ export function Fold({
           <p>
             {s && <span className="first-up">{heatInWords(s, catalogue, system)}</span>}. Water:{" "}
             {s && waterInWords(s, system)}
-            {t.treat_s > 0 && `; ${safeBoils(t)}`}. <span data-own-words>{s?.note}</span>
+            {t.treat_s > 0 && `; ${safeBoils(t)}`}. <TextsOf place={s} texts={catalogue.texts} />
           </p>
           {t.water.caution && (
             <p className="leaf-caution">

@@ -6,6 +6,7 @@ import { useCatalogue, useTrip, useTripPlan } from "../api/queries";
 import { Loaded } from "../app/Trouble";
 import { dateInWords } from "../app/dates";
 import { useSettings } from "../app/settings";
+import { TextsOf } from "../trips/Texts";
 import { altitudeInWords, boilInWords, heatInWords, safeBoils, waterInWords } from "../trips/words";
 import { counted, inWords } from "../units/units";
 import { Fold } from "./Fold";
@@ -224,7 +225,7 @@ function StopSheet({
         {waterInWords(s, system)}
         {t.treat_s > 0 && `; ${safeBoils(t)}`}
         {t.carry_ml > 0 && `. Carry on ${inWords(t.carry_ml, "ml", system)}`}.{" "}
-        <span data-own-words>{s.note}</span>
+        <TextsOf place={s} texts={catalogue.texts} />
       </p>
       {t.water.caution && (
         <p className="leaf-caution leaf-water">

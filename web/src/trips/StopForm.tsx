@@ -15,6 +15,7 @@ import { ClockField } from "../units/ClockField";
 import { NumberField } from "../units/NumberField";
 import { QuantityInput, WordInput, YesNoInput } from "../units/QuantityInput";
 import { fromShown, toShown, unitOf } from "../units/units";
+import { TextFields, textsOf } from "./Texts";
 
 /** Adds a stop to a trip, or changes one. */
 export default function StopForm({
@@ -44,7 +45,8 @@ export default function StopForm({
     setFacts((f) => withKey(f, key, v));
   const [asked, setAsked] = useState("");
   const [name, setName] = useState(stop?.name ?? "");
-  const [note, setNote] = useState(stop?.note ?? "");
+  const [texts, setTexts] = useState<Record<string, string>>({});
+  const written = catalogue.data?.texts ?? [];
   const [day, setDay] = useState(stop?.day ?? at?.day ?? (last ? last.day + (last.facts.nights ?? 1) : 1));
   const [km, setKm] = useState(stop?.km ?? at?.km ?? last?.km ?? 0);
   const [conditions, setConditions] = useState<Conditions>(
@@ -54,7 +56,8 @@ export default function StopForm({
   const save = useChange(() => {
     const body = {
       name: name.trim(),
-      note,
+      ...textsOf(stop, written),
+      ...texts,
       day,
       km,
       position: stop?.position ?? (last?.position ?? 0) + 1,
@@ -378,19 +381,9 @@ export default function StopForm({
           </>,
         )}
         {group(
-          "A note",
+          "In words",
           <>
-            <div className="field wide">
-              <label htmlFor="stop-note">Note</label>
-              <Input.TextArea
-                id="stop-note"
-                data-own-words
-                value={note}
-                maxLength={2000}
-                rows={3}
-                onChange={(e) => setNote(e.target.value)}
-              />
-            </div>
+            <TextFields texts={written} value={{ ...textsOf(stop, written), ...texts }} onChange={setTexts} />
           </>,
         )}
         {save.error && <Trouble error={save.error} />}

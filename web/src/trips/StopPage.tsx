@@ -5,6 +5,7 @@ import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import type { Brew, Catalogue, Schemas, StopOut, TripOut } from "../api/client";
 import {
   putInto,
+  readAgain,
   useCatalogue,
   useGear,
   usePlaces,
@@ -22,6 +23,7 @@ import { brewPath, stopPath } from "../app/where";
 import { dateInWords } from "../app/dates";
 import { hasDraft } from "../plan/useDraft";
 import { figure, inWords, say } from "../units/units";
+import { TextsOf } from "./Texts";
 import { Hill } from "../place/Hill";
 import { Ways } from "../ways/Ways";
 import { Elsewhere } from "./Elsewhere";
@@ -102,7 +104,7 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         </Button>
       </div>
       {trip.id === 0 && <IntoTrip stop={stop} />}
-      {stop.note && <p data-own-words>{stop.note}</p>}
+      <TextsOf place={stop} texts={catalogue.texts} in="p" />
       {stop.water.caution && (
         <p
           className={`care care-${stop.water.caution.level} stop-water`}
@@ -337,7 +339,7 @@ function IntoTrip({ stop }: { stop: StopOut }) {
       const s = await putInto(stop.id, trip, at);
       // There first, for here it is no longer.
       await navigate(stopPath(s.trip_id, s.id));
-      await client.invalidateQueries({ predicate: (q) => q.queryKey[0] !== "plan" });
+      await readAgain(client);
       offer(`into-${s.id}`, `${s.name} is in the trip now, with its brews and their log`, () =>
         putInto(s.id, 0, 1),
       );
