@@ -13,6 +13,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/field"
 	"apodemos/core/gear"
+	"apodemos/core/quantity"
 	"apodemos/core/recipe"
 )
 
@@ -145,6 +146,8 @@ func document(api huma.API) ([]byte, error) {
 		seen[t.name] = true
 	}
 	doc["tags"] = named
+	// How figures are told, for an interface that tells them.
+	doc["x-units"] = quantity.Systems
 	var given map[string]json.RawMessage
 	if err := json.Unmarshal(answers, &given); err != nil {
 		return nil, err

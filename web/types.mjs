@@ -15,4 +15,5 @@ const table = {};
 for (const [path, methods] of Object.entries(document.paths))
   for (const [method, o] of Object.entries(methods))
     table[o.operationId] = { method: method.toUpperCase(), path, ...(o["x-fixed"] && { fixed: true }) };
+writeFileSync(join(web, "src/units/made.ts"), `${made}export const systems = ${JSON.stringify(document["x-units"], null, 2)} as const;\n`);
 writeFileSync(join(to, "operations.ts"), `${made}export const table = ${JSON.stringify(table, null, 2)} as const;\n`);

@@ -6,7 +6,6 @@ import (
 	"errors"
 	"fmt"
 	"io"
-	"math"
 	"os"
 	"strconv"
 	"strings"
@@ -103,63 +102,28 @@ func plainText(s string) string {
 	}, s)
 }
 
-// usUnit are US units at the edge: what one of ours is, and how finely it is written.
-var usUnit = map[quantity.Unit]struct {
-	name     string
-	of, zero float64
-	decimals int
-}{
-	quantity.Celsius:     {"°F", 1.8, 32, 0},
-	quantity.Gram:        {"oz", 1 / 28.349523125, 0, 2},
-	quantity.Millilitre:  {"fl oz", 1 / 29.5735295625, 0, 1},
-	quantity.Litre:       {"qt", 1 / 0.946352946, 0, 1},
-	quantity.Metre:       {"ft", 1 / 0.3048, 0, 0},
-	quantity.Millimetre:  {"in", 1 / 25.4, 0, 1},
-	quantity.MetrePerSec: {"mph", 1 / 0.44704, 0, 0},
-	quantity.HPa:         {"inHg", 1 / 33.8639, 0, 2},
-}
-
 // figure writes a value in the reader's units.
-func (p *leaf) figure(v quantity.Value) string {
-	u, other := usUnit[v.Unit]
-	if !p.us || !other {
-		return v.String()
+func (p *leaf) figure(v quantity.Value) string { return v.In(p.system()) }
+
+func (p *leaf) system() quantity.System {
+	if p.us {
+		return quantity.US
 	}
-	decimals, step := u.decimals, math.Pow10(-u.decimals)
-	if v.Unit == quantity.Gram { // as the scale has it: a twentieth of an ounce, a tenth from four on
-		if step = 0.05; math.Abs(v.Value*u.of) >= 4 {
-			decimals, step = 1, 0.1
-		}
-	}
-	if v.Fine {
-		decimals = max(decimals, 1)
-		step = math.Pow10(-decimals)
-	}
-	n := quantity.RoundTo(v.Value*u.of+u.zero, step) + 0 // no minus before nothing
-	return strings.ReplaceAll(strconv.FormatFloat(n, 'f', decimals, 64), "-", "−") + " " + u.name
+	return quantity.Metric
 }
 
 // small writes what is weighed or measured out more finely than brewing wants: in steps of its
 // unit, and in tenths of those of the larger one where that is the reader's.
 func (p *leaf) small(v float64, unit quantity.Unit, step float64, decimals int) string {
-	name := string(unit)
-	if u, other := usUnit[unit]; p.us && other {
-		v, name, step, decimals = v*u.of, u.name, step/10, decimals+1
+	u := quantity.Systems[p.system()][unit]
+	if u.Unit != string(unit) {
+		v, step, decimals = v*u.Factor, step/10, decimals+1
 	}
-	return strconv.FormatFloat(quantity.RoundTo(v, step), 'f', decimals, 64) + " " + name
+	return strconv.FormatFloat(quantity.RoundTo(v, step), 'f', decimals, 64) + " " + u.Unit
 }
 
 // say writes a phrase in the reader's units.
-func (p *leaf) say(s quantity.Phrase) string {
-	if !p.us || s.Template == "" {
-		return s.Text
-	}
-	text := s.Template
-	for i, v := range s.Values {
-		text = strings.ReplaceAll(text, fmt.Sprintf("{%d}", i), p.figure(v))
-	}
-	return text
-}
+func (p *leaf) say(s quantity.Phrase) string { return s.In(p.system()) }
 
 // facts writes a line a fact; a value that there is not is left out.
 func (p *leaf) facts(list ...[2]string) {

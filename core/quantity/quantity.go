@@ -3,7 +3,6 @@ package quantity
 import (
 	"fmt"
 	"math"
-	"strconv"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -21,6 +20,7 @@ const (
 	HPa         Unit = "hPa"
 	Bar         Unit = "bar"
 	Metre       Unit = "m"
+	Kilometre   Unit = "km"
 	Millimetre  Unit = "mm"
 	Micrometre  Unit = "µm"
 	MetrePerSec Unit = "m/s"
@@ -100,74 +100,6 @@ func (v Value) Abs() Value {
 	return v
 }
 
-// String writes the value in metric units, rounded as a person could measure
-// it. Interfaces that know the reader's units format the Value themselves.
-func (v Value) String() string {
-	if v.Unit == Second {
-		if step := 5.0; math.Abs(v.Value) >= 60 {
-			return Clock(RoundTo(v.Value, step))
-		}
-		return Clock(v.Value)
-	}
-	step := v.step()
-	decimals := 0
-	switch {
-	case step < 0.1:
-		decimals = 2
-	case step < 1:
-		decimals = 1
-	}
-	text := strconv.FormatFloat(RoundTo(v.Value, step), 'f', decimals, 64)
-	if v.Unit == None || v.Unit == Count || step == 0.5 { // 3, not 3.0
-		text = strings.TrimSuffix(text, ".0")
-	}
-	if text, negative := strings.CutPrefix(text, "-"); negative && strings.Trim(text, "0.") != "" {
-		return strings.TrimSpace("−" + text + " " + string(v.Unit))
-	}
-	return strings.TrimSpace(strings.TrimPrefix(text, "-") + " " + string(v.Unit))
-}
-
-// Rounded returns the figure as String writes it: in steps that a person could
-// measure.
-func (v Value) Rounded() float64 {
-	if v.Unit == Second {
-		if math.Abs(v.Value) >= 60 {
-			return RoundTo(v.Value, 5)
-		}
-		return RoundTo(v.Value, 1)
-	}
-	return RoundTo(v.Value, v.step())
-}
-
-// step is what is worth showing of a value: what can be measured on the way.
-func (v Value) step() float64 {
-	step := 1.0
-	switch v.Unit {
-	case Gram:
-		if math.Abs(v.Value) < 20 {
-			step = 0.5
-		}
-	case Millilitre, Milligram, Micrometre:
-		if math.Abs(v.Value) >= 10 {
-			step = 5
-		}
-	case Metre:
-		if math.Abs(v.Value) >= 100 {
-			step = 10
-		}
-	case GramPerL:
-		step = 0.5
-	case Bar, MilliPaS:
-		step = 0.01
-	case Kelvin, Percent, Litre, MlPerG, MJPerKg, None, Count:
-		step = 0.1
-	}
-	if v.Fine && step >= 1 {
-		step /= 10
-	}
-	return step
-}
-
 // Phrase is a sentence with figures in it. Text has them written out in
 // metric units; Template has {0}, {1}… in their places and Values the figures,
 // so that an interface can write them in the reader's units.
@@ -182,11 +114,7 @@ func Say(template string, values ...Value) Phrase {
 	if len(values) == 0 {
 		return Phrase{Text: template}
 	}
-	text := template
-	for i, v := range values {
-		text = strings.ReplaceAll(text, fmt.Sprintf("{%d}", i), v.String())
-	}
-	return Phrase{Text: text, Template: template, Values: values}
+	return Phrase{Text: filled(template, Metric, values), Template: template, Values: values}
 }
 
 // Own writes words of a person's own, such as a name, for a template: no figure is put into them.

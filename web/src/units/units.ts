@@ -1,6 +1,7 @@
 // The one place for units: metric figures come in, the reader's figures go out.
 
 import { addingUp, signsOf } from "./adding";
+import { systems } from "./made";
 
 /** Metric or US, and in what volumes are told: millilitres or decilitres, fluid ounces or cups. */
 export type System = "metric" | "metric-dl" | "us" | "us-cups";
@@ -8,88 +9,23 @@ export type System = "metric" | "metric-dl" | "us" | "us-cups";
 /** Whether figures are told in US units. */
 export const isUs = (system: System): boolean => system.startsWith("us");
 
+/** How a unit of the core is told in a system, as the core's table has it. */
 interface Shown {
-  unit: string;
-  to: (v: number) => number;
-  from: (v: number) => number;
-  /** Rounds to what is worth showing. */
-  step: (v: number) => number;
+  readonly unit: string;
+  readonly factor: number;
+  readonly zero?: number;
+  readonly steps: readonly { readonly below?: number; readonly by: number }[];
 }
 
-const linear = (unit: string, factor: number, step: number | ((v: number) => number)): Shown => ({
-  unit,
-  to: (v) => v * factor,
-  from: (v) => v / factor,
-  step: typeof step === "number" ? () => step : step,
-});
+const plain = (unit: string): Shown => ({ unit, factor: 1, steps: [{ by: 1 }] });
 
-const gramStep = (g: number) => (Math.abs(g) < 20 ? 0.5 : 1);
+const shown = (unit: string, system: System): Shown =>
+  (systems[system] as Record<string, Shown>)[unit] ?? plain(unit);
 
-const metric: Record<string, Shown> = {
-  "°C": linear("°C", 1, 1),
-  K: linear("°C", 1, 0.1),
-  hPa: linear("hPa", 1, 1),
-  bar: linear("bar", 1, 0.01),
-  m: linear("m", 1, (m) => (Math.abs(m) < 100 ? 1 : 10)),
-  km: linear("km", 1, 1),
-  mm: linear("mm", 1, 1),
-  "m/s": linear("m/s", 1, 0.5),
-  g: linear("g", 1, gramStep),
-  ml: linear("ml", 1, (ml) => (Math.abs(ml) < 10 ? 1 : 5)),
-  L: linear("L", 1, 0.1),
-  kJ: linear("kJ", 1, 1),
-  "kJ/kg": linear("kJ/kg", 1, 1),
-  "mPa·s": linear("mPa·s", 1, 0.01),
-  "g/L": linear("g/L", 1, 0.5),
-  "ml/g": linear("ml/g", 1, 0.1),
-};
-
-const us: Record<string, Shown> = {
-  "°C": { unit: "°F", to: (v) => v * 1.8 + 32, from: (v) => (v - 32) / 1.8, step: () => 1 },
-  K: linear("°F", 1.8, 0.1),
-  hPa: linear("inHg", 1 / 33.86389, 0.01),
-  bar: linear("psi", 14.503774, 0.1),
-  m: linear("ft", 1 / 0.3048, 10),
-  km: linear("mi", 1 / 1.609344, 1),
-  mm: linear("in", 1 / 25.4, 0.1),
-  "m/s": linear("mph", 1 / 0.44704, 1),
-  g: linear("oz", 1 / 28.349523125, (v) => (Math.abs(v) < 4 ? 0.05 : 0.1)),
-  ml: linear("fl oz", 1 / 29.5735295625, 0.1),
-  L: linear("qt", 1 / 0.946352946, 0.1),
-  kJ: linear("BTU", 1 / 1.05505585, 1),
-  "kJ/kg": linear("BTU/lb", 1 / 2.326, 1),
-  "g/L": linear("oz/qt", 0.946352946 / 28.349523125, 0.01),
-  "ml/g": linear("fl oz/oz", 28.349523125 / 29.5735295625, 0.1),
-};
-
-/** A cup of 8 fl oz, in ml. */
-const CUP = 8 * 29.5735295625;
-
-const tables: Record<System, Record<string, Shown>> = {
-  metric,
-  "metric-dl": { ...metric, ml: linear("dl", 0.01, (dl) => (Math.abs(dl) < 1 ? 0.05 : 0.1)) },
-  us,
-  "us-cups": { ...us, ml: linear("cups", 1 / CUP, (c) => (Math.abs(c) < 1 ? 0.05 : 0.1)) },
-};
-
-const same: Record<string, number> = {
-  "%": 0.1,
-  W: 1,
-  Wh: 1,
-  mg: 5,
-  "mg/L": 1,
-  µm: 5,
-  "µm/click": 0.5,
-  clicks: 1,
-  "MJ/kg": 0.1,
-  "W/K": 0.01,
-  "kJ/kg·K": 0.01,
-  "×": 1,
-  "": 0.1,
-};
-
-function shown(unit: string, system: System): Shown {
-  return tables[system][unit] ?? linear(unit, 1, same[unit] ?? 0.1);
+/** What a figure, in the unit that is shown, is rounded to: what is worth showing of it. */
+function stepOf({ steps }: Shown, v: number, fine = false): number {
+  const by = steps.find((s) => s.below === undefined || Math.abs(v) < s.below)?.by ?? 1;
+  return fine && by >= 1 ? by / 10 : by;
 }
 
 /** The unit's symbol for the reader. */
@@ -99,11 +35,13 @@ export function unitOf(unit: string, system: System): string {
 }
 
 export function toShown(value: number, unit: string, system: System): number {
-  return shown(unit, system).to(value);
+  const how = shown(unit, system);
+  return value * how.factor + (how.zero ?? 0);
 }
 
 export function fromShown(value: number, unit: string, system: System): number {
-  return shown(unit, system).from(value);
+  const how = shown(unit, system);
+  return (value - (how.zero ?? 0)) / how.factor;
 }
 
 export function decimalsOf(step: number): number {
@@ -142,8 +80,8 @@ export function figure(
 ): Figure {
   if (unit === "s") return { text: clock(value, options.step), unit: "min" };
   const how = shown(unit, system);
-  const v = how.to(value);
-  const step = options.step ?? how.step(v) / (options.fine ? 10 : 1);
+  const v = toShown(value, unit, system);
+  const step = options.step ?? stepOf(how, v, options.fine);
   const rounded = Math.round(v / step) * step;
   const decimals = decimalsOf(step);
   const whole = unit === "" || unit === "×" || step === 0.5; // 3, not 3.0
@@ -185,9 +123,10 @@ export function shownParts(
   const signs = signsOf(parts, total);
   if (unit === "s" || unit === "°C" || unit === "K" || !signs)
     return { shown: parts.map((p) => inWords(p, unit, system)), sum: inWords(total, unit, system) };
-  const step = how.step(how.to(total));
-  const told = addingUp(parts.map(how.to), how.to(total), step, signs);
-  const say = (v: number) => inWords(how.from(v), unit, system, { step });
+  const of = (v: number) => toShown(v, unit, system);
+  const step = stepOf(how, of(total));
+  const told = addingUp(parts.map(of), of(total), step, signs);
+  const say = (v: number) => inWords(fromShown(v, unit, system), unit, system, { step });
   return { shown: told.map(say), sum: inWords(total, unit, system, { step }) };
 }
 
