@@ -19,6 +19,7 @@ import (
 
 // The wording of what is wrong is that of the core, wherever it is found.
 func init() {
+	huma.DefaultArrayNullable = false // ours are never null
 	for at, says := range map[*string]string{
 		&validation.MsgUnexpectedProperty:       "is no field here",
 		&validation.MsgExpectedRequiredProperty: "%s is missing; allowed: all that is needed",

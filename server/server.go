@@ -80,7 +80,6 @@ type nowhere struct{ app.Store }
 
 func build(opt Options) (http.Handler, huma.API) {
 	gin.SetMode(gin.ReleaseMode)
-	huma.DefaultArrayNullable = false // ours are never null
 	r := gin.New()
 	if opt.Full != nil {
 		full = opt.Full

@@ -224,7 +224,7 @@ func TestBadCalls(t *testing.T) {
 		{[]string{"advise"}, `{"brews": [{"request": {"method": "cone"}, "tasting": {"sour_bitter": 5}}]}`, "brews[0].tasting.sour_bitter: 5 is not allowed"},
 		{[]string{"advise"}, `{"brews": [], "luck": 1}`, "luck: not a known field"},
 		{[]string{"plan", "extra"}, "{}", "unknown command"},
-		{[]string{"trip"}, `{"format":"apodemos-trip","version":3,"name":"x","people":2,"stops":[]}`, "version"},
+		{[]string{"trip"}, `{"format":"apodemos-trip","version":4,"name":"x","people":2,"stops":[]}`, "version"},
 		{[]string{"trip"}, `{"format":"other"}`, "format"},
 		{[]string{"import", filepath.Join(dir, "none.gpx"), "--data", dir}, "", "no such file"},
 		{[]string{"import", big, "--data", dir}, "", "day"},
