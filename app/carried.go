@@ -162,10 +162,12 @@ func checkRecord(r Record) error {
 	if err := checkTexts(r); err != nil {
 		return err
 	}
-	if check := kindOf(r.Kind).Check; check != nil {
-		return check(r.Value)
+	k := kindOf(r.Kind)
+	if k.Check == nil {
+		return nil
 	}
-	return nil
+	_, body := k.Split(r.Value)
+	return k.Check(body)
 }
 
 // checkTexts refuses what no keyboard types.

@@ -3,6 +3,7 @@ package app
 import (
 	"context"
 	"encoding/json"
+	"errors"
 	"fmt"
 	"slices"
 	"strings"
@@ -64,8 +65,8 @@ type Kind struct {
 	Whole []string
 	// Settled are fields that nobody chooses when they clash: they are put right afterwards.
 	Settled []string
-	// Check refuses what a person could not have entered.
-	Check func(v any) error
+	// Check refuses to keep what a person could not have entered, whatever way it comes in.
+	Check func(body any) error
 	// Says names one for a person; other names what it is part of.
 	Says func(f journal.Fields, other func(kind, uuid string) string) string
 }
@@ -75,30 +76,22 @@ type Kind struct {
 var kinds = []*Kind{
 	{
 		Name: KindGear, Path: "/gear/{item}", Value: func() any { return new(gear.Item) }, Split: alone, Join: joined[gear.Item],
-		Check: func(v any) error {
-			if bad := v.(*gear.Item).Check(); len(bad) > 0 {
+		Check: checking(func(it gear.Item) error {
+			if bad := it.Check(); len(bad) > 0 {
 				return bad
 			}
 			return nil
-		},
+		}),
 	},
 	{
 		Name: KindCoffee, Path: "/coffees/{coffee}", Value: func() any { return new(weighedCoffee) },
 		Split: func(v any) (string, any) { return "", v.(*weighedCoffee).set() },
 		Join: func(row Row, _ string) (any, error) {
 			c, err := read[CoffeeSet](row)
-			return weighed(c), err
+			return WeighedCoffee(c), err
 		},
 		Whole: []string{"weighed"},
-		Check: func(v any) error {
-			w := v.(*weighedCoffee)
-			c := w.set()
-			if err := CheckShape("", *c); err != nil {
-				return err
-			}
-			defer func() { w.Name = c.Name }() // without the spaces round it
-			return CheckCoffee(c)
-		},
+		Check: checking(func(c CoffeeSet) error { return errors.Join(CheckShape("", c), CheckCoffee(&c)) }),
 	},
 	{
 		Name: KindRecipe, Path: "/recipes/{recipe}", Value: func() any { return new(RecipeSet) },
@@ -108,7 +101,7 @@ var kinds = []*Kind{
 			return &RecipeSet{r}, err
 		},
 		Whole: []string{"recipe"},
-		Check: func(v any) error { return CheckRecipe(&v.(*RecipeSet).Recipe) },
+		Check: checking(func(r recipe.Recipe) error { return CheckRecipe(&r) }),
 		Says: func(f journal.Fields, _ func(kind, uuid string) string) string {
 			var r struct {
 				Name string `json:"name"`
@@ -125,16 +118,12 @@ var kinds = []*Kind{
 			return &TripRecord{TripBody: t}, err
 		},
 		Whole: []string{"wishes", "supplies/canister"},
-		Check: func(v any) error {
-			in := v.(*TripRecord).TripIn
-			if err := CheckShape("", in); err != nil {
-				return err
-			}
-			if bad := zone.Day("starts_on", in.StartsOn); bad != nil {
+		Check: checking(func(t TripBody) error {
+			if bad := zone.Day("starts_on", t.StartsOn); bad != nil {
 				return bad
 			}
-			return nil
-		},
+			return CheckShape("", t.TripIn)
+		}),
 	},
 	{
 		Name: KindStop, Parent: KindTrip, As: "trip", Path: "/stops/{stop}", Value: func() any { return new(StopRecord) },
@@ -146,13 +135,12 @@ var kinds = []*Kind{
 		Rank:    func(body any) int64 { return int64(body.(StopIn).Position) },
 		Whole:   []string{"conditions/water", "conditions/heat", "conditions/vessel"},
 		Settled: []string{"position", "made_at"},
-		Check: func(v any) error {
-			st := v.(*StopRecord).StopIn
+		Check: checking(func(st StopIn) error {
 			if err := CheckShape("", st); err != nil {
 				return err
 			}
 			return checkPlace(st)
-		},
+		}),
 	},
 	{
 		Name: KindBrew, Parent: KindStop, As: "stop", Path: "/brews/{brew}", Value: func() any { return new(BrewRecord) },
@@ -163,10 +151,7 @@ var kinds = []*Kind{
 		},
 		Whole:   []string{"way", "own/water", "own/heat", "own/vessel"},
 		Settled: []string{"plan"},
-		Check: func(v any) error {
-			b := v.(*BrewRecord)
-			return CheckShape("", BrewIn{Name: b.Name, At: b.At})
-		},
+		Check:   checking(func(b BrewBody) error { return CheckShape("", BrewIn{Name: b.Name, At: b.At}) }),
 		Says: func(f journal.Fields, other func(kind, uuid string) string) string {
 			n := word(f, "name")
 			if n == "" {
@@ -206,7 +191,7 @@ var kinds = []*Kind{
 		},
 		Rank:  func(body any) int64 { return seconds(body.(LogBody).BrewedAt) },
 		Whole: []string{"made"},
-		Check: func(v any) error { return CheckShape("", v.(*LogRecord).Noted) },
+		Check: checking(func(l LogBody) error { return CheckShape("", l.Noted) }),
 		Says: func(f journal.Fields, other func(kind, uuid string) string) string {
 			at, _, _ := strings.Cut(word(f, "brewed_at"), "T")
 			if b := word(f, "brew"); b != "" {
@@ -268,6 +253,16 @@ func alone(v any) (string, any) { return "", v }
 func joined[T any](row Row, _ string) (any, error) {
 	v, err := read[T](row)
 	return &v, err
+}
+
+// checking is a check of what is kept, whether it is pointed at or not.
+func checking[T any](check func(T) error) func(any) error {
+	return func(body any) error {
+		if p, ok := body.(*T); ok {
+			return check(*p)
+		}
+		return check(body.(T))
+	}
 }
 
 // read is what is kept in a row.

@@ -92,7 +92,8 @@ type weighing struct {
 	Since string   `json:"since"`
 }
 
-func weighed(c CoffeeSet) *weighedCoffee {
+// WeighedCoffee is a coffee as a record has it.
+func WeighedCoffee(c CoffeeSet) *weighedCoffee {
 	w := &weighedCoffee{CoffeeSet: c}
 	if c.Grams != nil || c.Since != "" {
 		w.Weighed = &weighing{c.Grams, c.Since}

@@ -24,38 +24,56 @@ func (a App) writing(ctx context.Context, f func(writing) error) error {
 	return a.Write(ctx, func(w Writer) error { return f(writing{Records{w, a.recall}, w}) })
 }
 
-// put keeps a body in a row.
-func (w writing) put(ctx context.Context, row Row, body any) (Row, error) {
+// add keeps a body in a row: of a new record, part of what the row says, or in place of that of a
+// row as it was read. Whatever way it came in, it is checked here.
+func (w writing) add(ctx context.Context, row Row, body any) (Row, error) {
+	k := kindOf(row.Kind)
+	if k.Check != nil {
+		if err := k.Check(body); err != nil {
+			return row, err
+		}
+	}
 	b, err := json.Marshal(body)
 	if err != nil {
 		return row, err
 	}
 	row.Body = b
-	if rank := kindOf(row.Kind).Rank; rank != nil {
-		row.Rank = rank(body)
+	if k.Rank != nil {
+		row.Rank = k.Rank(body)
 	}
 	return w.w.Put(ctx, row)
 }
 
-// add keeps a new record, part of what its row says.
-func (w writing) add(ctx context.Context, row Row, body any) (Row, error) {
-	return w.put(ctx, row, body)
-}
-
-// set keeps a body in place of that of a row as it was read.
+// set is add where the row is not wanted again.
 func (w writing) set(ctx context.Context, row Row, body any) error {
-	_, err := w.put(ctx, row, body)
+	_, err := w.add(ctx, row, body)
 	return err
 }
 
-// from is a record to be changed, from the revision that the change began from: ErrConflict
-// where it has changed since.
+// edit changes what is kept of a record, from the revision that the change began from.
+func edit[T any](ctx context.Context, a App, kind string, id, revision int64, change func(*T)) error {
+	return a.writing(ctx, func(w writing) error {
+		row, err := w.from(ctx, kind, id, revision)
+		if err != nil {
+			return err
+		}
+		v, err := read[T](row)
+		if err != nil {
+			return err
+		}
+		change(&v)
+		return w.set(ctx, row, v)
+	})
+}
+
+// from is a record to be changed, from the revision that the change began from, if any:
+// ErrConflict where it has changed since.
 func (w writing) from(ctx context.Context, kind string, id, revision int64) (Row, error) {
 	row, err := w.Get(ctx, kind, id)
 	if err == nil && row.Deleted {
 		err = ErrNotFound
 	}
-	if err == nil && row.Revision != revision {
+	if err == nil && revision != 0 && row.Revision != revision {
 		err = ErrConflict
 	}
 	return row, err
@@ -71,17 +89,6 @@ func (a App) addOne(ctx context.Context, kind, uuid string, body any) (id int64,
 	return id, err
 }
 
-// setOne changes a record from a revision.
-func (a App) setOne(ctx context.Context, kind string, id, revision int64, body any) error {
-	return a.writing(ctx, func(w writing) error {
-		row, err := w.from(ctx, kind, id, revision)
-		if err != nil {
-			return err
-		}
-		return w.set(ctx, row, body)
-	})
-}
-
 // AddTrip makes a trip and returns its number.
 func (a App) AddTrip(ctx context.Context, t Trip) (int64, error) {
 	return a.addOne(ctx, KindTrip, t.UUID, TripBody{TripIn: t.TripIn})
@@ -89,33 +96,12 @@ func (a App) AddTrip(ctx context.Context, t Trip) (int64, error) {
 
 // SetTrip changes what a person sets of a trip, from the revision that it names.
 func (a App) SetTrip(ctx context.Context, t Trip) error {
-	return a.writing(ctx, func(w writing) error {
-		row, err := w.from(ctx, KindTrip, t.ID, t.Revision)
-		if err != nil {
-			return err
-		}
-		was, err := read[TripBody](row)
-		if err != nil {
-			return err
-		}
-		return w.set(ctx, row, TripBody{t.TripIn, was.Archived})
-	})
+	return edit(ctx, a, KindTrip, t.ID, t.Revision, func(was *TripBody) { was.TripIn = t.TripIn })
 }
 
 // ArchiveTrip puts a trip out of the way, or brings it back.
 func (a App) ArchiveTrip(ctx context.Context, id int64, archived bool) error {
-	return a.writing(ctx, func(w writing) error {
-		row, err := w.there(ctx, KindTrip, id)
-		if err != nil {
-			return err
-		}
-		t, err := read[TripBody](row)
-		if err != nil {
-			return err
-		}
-		t.Archived = archived
-		return w.set(ctx, row, t)
-	})
+	return edit(ctx, a, KindTrip, id, 0, func(t *TripBody) { t.Archived = archived })
 }
 
 // AddJourney keeps a whole trip with the coffees that it brings, or nothing of it: plans holds
@@ -227,7 +213,7 @@ func (a App) InsertStop(ctx context.Context, st Stop) (id int64, err error) {
 // SetStop changes a stop from the revision that it names. Brews there keep what they have of
 // their own over it; their plans stay as they are until they are saved again.
 func (a App) SetStop(ctx context.Context, st Stop) error {
-	return a.setOne(ctx, KindStop, st.ID, st.Revision, st.StopIn)
+	return edit(ctx, a, KindStop, st.ID, st.Revision, func(was *StopIn) { *was = st.StopIn })
 }
 
 // Arrange sets the order, days and distances of stops of a trip, each from the revision that it
@@ -570,18 +556,7 @@ func (a App) AddLog(ctx context.Context, l LogEntry) (out LogEntry, err error) {
 
 // SetLog changes what an entry says, from a revision.
 func (a App) SetLog(ctx context.Context, id, revision int64, n Noted) error {
-	return a.writing(ctx, func(w writing) error {
-		row, err := w.from(ctx, KindLog, id, revision)
-		if err != nil {
-			return err
-		}
-		l, err := read[LogBody](row)
-		if err != nil {
-			return err
-		}
-		l.Noted = n
-		return w.set(ctx, row, l)
-	})
+	return edit(ctx, a, KindLog, id, revision, func(l *LogBody) { l.Noted = n })
 }
 
 // AddCoffee keeps a coffee; an identity is given to one that has none.
@@ -591,7 +566,7 @@ func (a App) AddCoffee(ctx context.Context, uuid string, c CoffeeSet) (int64, er
 
 // SetCoffee changes a coffee from a revision.
 func (a App) SetCoffee(ctx context.Context, id, revision int64, c CoffeeSet) error {
-	return a.setOne(ctx, KindCoffee, id, revision, c)
+	return edit(ctx, a, KindCoffee, id, revision, func(was *CoffeeSet) { *was = c })
 }
 
 // AddRecipe keeps a recipe; an identity is given to one that has none.
@@ -601,7 +576,7 @@ func (a App) AddRecipe(ctx context.Context, uuid string, r recipe.Recipe) (int64
 
 // SetRecipe changes a recipe from a revision. Brews keep what they were planned by.
 func (a App) SetRecipe(ctx context.Context, id, revision int64, r recipe.Recipe) error {
-	return a.setOne(ctx, KindRecipe, id, revision, r)
+	return edit(ctx, a, KindRecipe, id, revision, func(was *recipe.Recipe) { *was = r })
 }
 
 // blindBody names the brews of a comparison by their identities.
@@ -664,7 +639,7 @@ func (a App) AddGear(ctx context.Context, items []gear.Item) (ids []int64, err e
 func (a App) SetGear(ctx context.Context, it gear.Item) error {
 	id, revision := it.ID, it.Revision
 	it.ID, it.UUID, it.Revision = 0, "", 0
-	return a.setOne(ctx, KindGear, id, revision, it)
+	return edit(ctx, a, KindGear, id, revision, func(was *gear.Item) { *was = it })
 }
 
 // SetTripKit keeps the kit of a trip, from the revision that it names. Gear and stops that there

@@ -7,6 +7,7 @@ import (
 	"fmt"
 	"regexp"
 	"slices"
+	"strings"
 	"testing"
 	"time"
 
@@ -406,5 +407,53 @@ func TestEveryMorningWithNothingOnTheShelf(t *testing.T) {
 			assert.Equal(t, look.Would[i].Method, m.Request.Method)
 			assert.NotContains(t, []string{"serve-concentrate", "cold-concentrate"}, m.Request.Method)
 		}
+	})
+}
+
+// What a person could not have entered is kept by no way in, and is said by its field.
+func TestNothingIsKeptThatCouldNotBeEntered(t *testing.T) {
+	both(t, func(t *testing.T, a app.App) {
+		ctx := t.Context()
+		trip, stop, b := aTrip(t, a)
+		before, err := everything(ctx, a)
+		require.NoError(t, err)
+		request := b.Request
+		plan, err := brew.Compute(request)
+		require.NoError(t, err)
+		hut := app.StopIn{Spot: app.Spot{Name: "Hut", TimeZone: "UTC"}, Position: 1, Day: 1}
+		moon, far := hut, hut
+		moon.TimeZone, far.Conditions.Place.AltitudeM = "Moon/Base", ptr(99999.0)
+		for name, add := range map[string]func() error{
+			"name": func() error { return second(a.AddTrip(ctx, app.Trip{TripIn: app.TripIn{People: 1}})) },
+			"starts_on": func() error {
+				return second(a.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "x", People: 1, StartsOn: "2026-13-01"}}))
+			},
+			"time_zone": func() error { return second(a.AddStop(ctx, app.Stop{TripID: trip, StopIn: moon})) },
+			"altitude_m": func() error {
+				return second(a.InsertStop(ctx, app.Stop{TripID: trip, StopIn: far}))
+			},
+			"at": func() error {
+				return second(a.AddBrew(ctx, app.Brew{StopID: stop, At: "25:99", Request: request}, plan))
+			},
+			"mark": func() error {
+				return second(a.AddLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: app.Noted{By: strings.Repeat("x", 41)}}))
+			},
+			"roast":  func() error { return second(a.AddCoffee(ctx, "", app.CoffeeSet{Name: "x", Roast: "burnt"})) },
+			"method": func() error { return second(a.AddRecipe(ctx, "", recipe.Recipe{Name: "x"})) },
+			"mass_g": func() error { return second(a.AddGear(ctx, []gear.Item{{Name: "Pot", Kind: gear.Vessel, MassG: -4}})) },
+			"records": func() error {
+				return a.KeepRecords(ctx, []app.Record{{Key: key(app.KindCoffee, "00000000-0000-4000-8000-00000000c0fe"), Value: app.WeighedCoffee(app.CoffeeSet{})}}, nil)
+			},
+		} {
+			err := add()
+			bad, ok := errors.AsType[brew.Problems](err)
+			require.True(t, ok, "%s: %v", name, err)
+			if name != "mark" && name != "records" {
+				assert.Contains(t, bad[0].Field, name)
+			}
+		}
+		after, err := everything(ctx, a)
+		require.NoError(t, err)
+		assert.Equal(t, before, after)
 	})
 }

@@ -22,7 +22,7 @@ func brewed(t testing.TB) (*kept, int64) {
 	t.Cleanup(func() { s.Close() })
 	trip, err := s.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "x", People: 1}})
 	require.NoError(t, err)
-	stop, err := s.AddStop(ctx, app.Stop{TripID: trip, StopIn: app.StopIn{Spot: app.Spot{Name: "y"}, Day: 1}})
+	stop, err := s.AddStop(ctx, app.Stop{TripID: trip, StopIn: app.StopIn{Spot: app.Spot{Name: "y", TimeZone: "UTC"}, Position: 1, Day: 1}})
 	require.NoError(t, err)
 	r := brew.Request{Method: "cone", Conditions: conditions.Conditions{Place: conditions.Place{AltitudeM: new(1200.0)}}}
 	p, err := brew.Compute(r)
