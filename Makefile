@@ -16,7 +16,7 @@ build: bin/apodemos
 
 GO_SOURCES := $(shell find app cmd core demo formats instruments pocket server store -name '*.go' -o -name '*.sql' -o -name '*.tab' -o -name notices.txt 2>/dev/null) go.mod go.sum web/embed.go
 POCKET_SOURCES := $(shell find app core cmd/pocket formats/zone instruments pocket -name '*.go' 2>/dev/null) go.mod
-WEB_SOURCES := $(shell find web/src web/public docs/manual docs/screenshots -type f -not -path "*/made/*" -not -name schema.d.ts -not -name operations.ts -not -name made.ts -not -path "web/public/assets/*" 2>/dev/null) web/index.html web/sw.js web/sw.mjs web/manual.mjs web/vite.config.ts web/package.json
+WEB_SOURCES := $(shell find web/src web/public docs/manual docs/screenshots -type f -not -path "*/made/*" -not -name schema.d.ts -not -name operations.ts -not -name limits.ts -not -name made.ts -not -path "web/public/assets/*" 2>/dev/null) web/index.html web/sw.js web/sw.mjs web/manual.mjs web/vite.config.ts web/package.json
 
 bin/apodemos: $(GO_SOURCES) $(wildcard .git/logs/HEAD) web/dist/app/index.html web/dist/pocket/shell.html
 	@echo "== building the program (the first time this takes about two minutes)"
@@ -111,7 +111,7 @@ format:
 
 ## clean: what was built; data of a person, the demo's too, stays
 clean:
-	rm -rf bin dist web/dist/app web/dist/pocket web/node_modules web/src/core/made web/src/api/schema.d.ts web/src/api/operations.ts web/src/units/made.ts web/public/assets
+	rm -rf bin dist web/dist/app web/dist/pocket web/node_modules web/src/core/made web/src/api/schema.d.ts web/src/api/operations.ts web/src/api/limits.ts web/src/units/made.ts web/public/assets
 
 ## notices: what others wrote that ships with the program, with their licences
 notices: web-deps

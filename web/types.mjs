@@ -11,6 +11,25 @@ const document = JSON.parse(readFileSync(join(web, "../docs/openapi.json"), "utf
 const made = "/** Made by web/types.mjs of docs/openapi.json: not to be changed, and not kept. */\n\n";
 writeFileSync(join(to, "schema.d.ts"), made + astToString(await openapiTS(document)));
 
+// From what to what the numbers are that somebody may enter: of what is sent, however far in.
+const schemas = document.components.schemas;
+const limits = {};
+const walk = (of) => {
+  if (Array.isArray(of)) return of.forEach(walk);
+  if (!of || typeof of !== "object") return;
+  const name = of.$ref?.split("/").at(-1);
+  if (name && !(name in seen)) {
+    seen[name] = true;
+    for (const [field, s] of Object.entries(schemas[name].properties ?? {}))
+      if (s.minimum !== undefined && s.maximum !== undefined) limits[`${name}.${field}`] = { min: s.minimum, max: s.maximum };
+    walk(schemas[name]);
+  }
+  Object.values(of).forEach(walk);
+};
+const seen = {};
+for (const methods of Object.values(document.paths)) for (const o of Object.values(methods)) walk(o.requestBody);
+writeFileSync(join(to, "limits.ts"), `${made}export const limits = ${JSON.stringify(limits, null, 2)} as const;\n`);
+
 const table = {};
 for (const [path, methods] of Object.entries(document.paths))
   for (const [method, o] of Object.entries(methods))

@@ -3,6 +3,7 @@ package bench
 import (
 	"apodemos/core/brew"
 	"apodemos/core/coffee"
+	"apodemos/core/field"
 	"apodemos/core/quantity"
 	"apodemos/core/working"
 )
@@ -56,7 +57,7 @@ func WhatSetting(in GrindIn) (*GrindAnswer, error) {
 	out.FromPer, out.FromZero = in.From.figures("from", &bad)
 	out.ToPer, out.ToZero = in.To.figures("to", &bad)
 	out.Um = out.FromZero + clicks*out.FromPer
-	if len(bad) == 0 && (out.Um < brew.MinGrindUm || out.Um > brew.MaxGrindUm) {
+	if len(bad) == 0 && (out.Um < field.GrindUm.Min || out.Um > field.GrindUm.Max) {
 		bad = append(bad, brew.Problem{Field: "clicks", Value: clicks, Message: "that is outside what is ground for coffee; allowed: a setting that gives 100 to 2500 µm"})
 	}
 	if len(bad) > 0 {

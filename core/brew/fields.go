@@ -22,15 +22,15 @@ var (
 // catalogue gives. The ranges are wide enough for anything that a person would
 // carry, and narrow enough that the models hold.
 var Fields = slices.Concat([]field.Of[Request]{
-	field.Number("drinkers", "People", "", 1, 24, "1", func(r *Request) **float64 { return &r.Drinkers }).AsWhole(),
+	field.In("drinkers", "People", field.People, "1", func(r *Request) **float64 { return &r.Drinkers }).AsWhole(),
 	field.Number("cup_ml", "Drink in each cup", quantity.Millilitre, 20, 1000, "225", func(r *Request) **float64 { return &r.CupMl }),
-	field.Number("ratio_g_per_l", "Ratio", quantity.GramPerL, 10, 250, "", func(r *Request) **float64 { return &r.Ratio }),
-	field.Number("dose_g", "Dose", quantity.Gram, 1, 1000, "", func(r *Request) **float64 { return &r.DoseG }),
-	field.Number("water_g", "Brew water", quantity.Millilitre, 5, 20000, "", func(r *Request) **float64 { return &r.WaterG }),
+	field.In("ratio_g_per_l", "Ratio", field.Ratio, "", func(r *Request) **float64 { return &r.Ratio }),
+	field.In("dose_g", "Dose", field.DoseG, "", func(r *Request) **float64 { return &r.DoseG }),
+	field.In("water_g", "Brew water", field.WaterG, "", func(r *Request) **float64 { return &r.WaterG }),
 	field.Number("dilution", "Water to one part of concentrate", "", 0, 10, "", func(r *Request) **float64 { return &r.Dilution }),
 	field.Choice("strength", "Strength", []string{"mild", "standard", "strong"}, "standard", func(r *Request) **string { return &r.Strength }),
 
-	field.Number("contact_s", "Contact time", quantity.Second, 10, 172800, "", func(r *Request) **float64 { return &r.ContactS }),
+	field.In("contact_s", "Contact time", field.ContactS, "", func(r *Request) **float64 { return &r.ContactS }),
 	field.Choice("adjust", "Make up for cooler water by", []string{"time", "grind", "none"}, "as the recipe does", func(r *Request) **string { return &r.Adjust }),
 	field.Choice("cool_by", "Cool the water with", []string{LidOff, LidAjar, LidOn, PourThrough}, "the lid off", func(r *Request) **string { return &r.CoolBy }),
 	field.YesNo("scale", "A scale", "where the recipe weighs", func(r *Request) **bool { return &r.Scale }),
@@ -42,7 +42,7 @@ var Fields = slices.Concat([]field.Of[Request]{
 	field.Choice("brewer.material", "Brewer material", materialIDs, "plastic", func(r *Request) **string { return &r.Brewer.Material }),
 	field.YesNo("brewer.preheated", "Brewer preheated", "false", func(r *Request) **bool { return &r.Brewer.Preheated }),
 
-	field.Number("cup.count", "Cups there are", "", 1, 24, "", func(r *Request) **float64 { return &r.Cup.Count }).AsWhole(),
+	field.In("cup.count", "Cups there are", field.People, "", func(r *Request) **float64 { return &r.Cup.Count }).AsWhole(),
 	field.Number("cup.mass_g", "Cup mass", quantity.Gram, 1, 2000, "120", func(r *Request) **float64 { return &r.Cup.MassG }),
 	field.Choice("cup.material", "Cup material", materialIDs, "steel", func(r *Request) **string { return &r.Cup.Material }),
 	field.YesNo("cup.insulated", "Insulated cup", "false", func(r *Request) **bool { return &r.Cup.Insulated }),
@@ -55,9 +55,9 @@ var Fields = slices.Concat([]field.Of[Request]{
 	field.Choice("coffee.species", "Kind of bean", coffee.Species, "arabica", func(r *Request) **string { return &r.Coffee.Species }),
 	field.YesNo("coffee.ground_ahead", "Ground at home", "false", func(r *Request) **bool { return &r.Coffee.GroundAhead }),
 
-	field.Number("grinder.um_per_click", "Grinder, one click", quantity.MicroPerClk, 1, 200, "", func(r *Request) **float64 { return &r.Grinder.UmPerClick }),
-	field.Number("grinder.zero_um", "Grinder at zero clicks", quantity.Micrometre, -500, 500, "0", func(r *Request) **float64 { return &r.Grinder.ZeroUm }),
-	field.Number("grinder.clicks", "Clicks", quantity.Clicks, 0, 400, "", func(r *Request) **float64 { return &r.Grinder.Clicks }),
+	field.In("grinder.um_per_click", "Grinder, one click", field.UmPerClick, "", func(r *Request) **float64 { return &r.Grinder.UmPerClick }),
+	field.In("grinder.zero_um", "Grinder at zero clicks", field.ZeroUm, "0", func(r *Request) **float64 { return &r.Grinder.ZeroUm }),
+	field.In("grinder.clicks", "Clicks", field.Clicks, "", func(r *Request) **float64 { return &r.Grinder.Clicks }),
 
 	field.Text("measure.name", "Measure", func(r *Request) **string { return &r.Measure.Name }),
 	field.Number("measure.grams", "A measure holds", quantity.Gram, 0.5, 500, "", func(r *Request) **float64 { return &r.Measure.Grams }),
@@ -75,12 +75,6 @@ func ofStop() []field.Of[Request] {
 
 // maxPours is more than any school has.
 const maxPours = 12
-
-// Range of the grinds that are planned with, in µm.
-const (
-	MinGrindUm = 100
-	MaxGrindUm = 2500
-)
 
 // CheckMethod finds what is wrong with the ID of a method and of its school, which may be left
 // out.
@@ -172,8 +166,8 @@ func checkGrinder(r Request) Problems {
 	case g.UmPerClick == nil:
 		return Problems{{Field: "grinder.clicks", Value: *g.Clicks, Message: "clicks mean nothing without the grinder; give grinder.um_per_click too"}}
 	default:
-		if um := *g.ZeroUm + *g.Clicks**g.UmPerClick; um < MinGrindUm || um > MaxGrindUm {
-			return Problems{{Field: "grinder.clicks", Value: *g.Clicks, Message: fmt.Sprintf("this setting is %.0f µm; allowed: one that gives %d to %d µm", um, MinGrindUm, MaxGrindUm)}}
+		if um := *g.ZeroUm + *g.Clicks**g.UmPerClick; um < field.GrindUm.Min || um > field.GrindUm.Max {
+			return Problems{{Field: "grinder.clicks", Value: *g.Clicks, Message: fmt.Sprintf("this setting is %.0f µm; allowed: one that gives %.0f to %.0f µm", um, field.GrindUm.Min, field.GrindUm.Max)}}
 		}
 	}
 	return nil

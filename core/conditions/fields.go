@@ -29,11 +29,11 @@ var Fields = []field.Of[Conditions]{
 	field.Number("place.altitude_pm_m", "Altitude may be out by", quantity.Metre, 0, 1000, "", func(r *c) **float64 { return &r.Place.AltitudePM }),
 	field.Number("place.sea_level_hpa", "Pressure reduced to sea level", quantity.HPa, 870, 1085, "", func(r *c) **float64 { return &r.Place.SeaLevelHPa }),
 	field.Choice("place.sea_level_kind", "Sea-level pressure from", []string{SeaQNH, SeaMap, SeaEither}, SeaEither, func(r *c) **string { return &r.Place.SeaLevelKind }),
-	field.Number("place.outside_c", "Air outside", quantity.Celsius, -50, 55, "that of the air", func(r *c) **float64 { return &r.Place.OutsideC }),
+	field.In("place.outside_c", "Air outside", field.AirC, "that of the air", func(r *c) **float64 { return &r.Place.OutsideC }),
 	field.Number("place.pressure_hpa", "Pressure here (a barometer at the place)", quantity.HPa, 300, 1100, "", func(r *c) **float64 { return &r.Place.PressureHPa }),
 	field.Number("place.measured_boil_c", "Measured boiling point", quantity.Celsius, 68, 103, "", func(r *c) **float64 { return &r.Place.MeasuredBoilC }),
 	field.Choice("place.atmosphere", "Atmosphere", []string{string(air.ISA), string(air.West)}, string(air.ISA), func(r *c) **string { return &r.Place.Atmosphere }),
-	field.Number("place.air_c", "Air temperature", quantity.Celsius, -50, 55, "20", func(r *c) **float64 { return &r.Place.AirC }),
+	field.In("place.air_c", "Air temperature", field.AirC, "20", func(r *c) **float64 { return &r.Place.AirC }),
 	field.Number("place.wind_ms", "Wind at the stove", quantity.MetrePerSec, 0, 30, "0", func(r *c) **float64 { return &r.Place.WindMs }),
 
 	field.Choice("water.source", "Water from", field.IDs(water.Sources, func(s water.Source) string { return s.ID }), "not said", func(r *c) **string { return &r.Water.Source }),
@@ -64,7 +64,7 @@ var Fields = []field.Of[Conditions]{
 	field.Choice("vessel.material", "Pot or kettle material", materialIDs, "titanium", func(r *c) **string { return &r.Vessel.Material }),
 	field.Number("calibration.efficiency", "Measured efficiency", "", 0.02, 0.98, "", func(r *c) **float64 { return &r.Calibration.Efficiency }),
 	field.Number("calibration.power_w", "Measured power", quantity.Watt, 50, 20000, "", func(r *c) **float64 { return &r.Calibration.PowerW }),
-	field.Number("calibration.tds_pct", "Measured strength", quantity.Percent, 0.1, 20, "", func(r *c) **float64 { return &r.Calibration.TDSPct }),
+	field.In("calibration.tds_pct", "Measured strength", field.TDSPct, "", func(r *c) **float64 { return &r.Calibration.TDSPct }),
 	field.Number("calibration.drain_factor", "Measured resistance of the dripper", "", 0.2, 5, "", func(r *c) **float64 { return &r.Calibration.DrainFactor }),
 	field.Number("calibration.loss_factor", "Measured loss factor of the pot", "", thermal.MinLossFactor, thermal.MaxLossFactor, "", func(r *c) **float64 { return &r.Calibration.LossFactor }),
 }

@@ -417,7 +417,7 @@ func (r *reader) grinds() {
 	}
 	r.each(microns, func(m []string, _ int) bool {
 		um := middle(m[0], m[1], m[2])
-		if um < minUm || um > maxUm || r.recipe.GrindUm != nil {
+		if um < field.GrindUm.Min || um > field.GrindUm.Max || r.recipe.GrindUm != nil {
 			return false
 		}
 		r.recipe.GrindUm = &um
@@ -660,7 +660,7 @@ func (r *reader) clocks() {
 			s = (lasting(m[1], m[3]) + lasting(m[2], m[3])) / 2
 			r.doubt(m[0], "is a range: its middle was taken")
 		}
-		if s < 10 || s > maxSteepS {
+		if s < 10 || s > field.ContactS.Max {
 			return false
 		}
 		r.times = append(r.times, clock{m[0], s, of(at, at+len(m[0]))})

@@ -66,9 +66,7 @@ type HandStep struct {
 // them; these are only a recipe's.
 const (
 	minWaterC, maxWaterC = 40, 100
-	minUm, maxUm         = 100, 2500
 	minStop              = 50
-	maxSteepS            = 172800
 	maxAtS               = 7200
 	// pourGPerS is how fast a steady hand pours. Common practice.
 	pourGPerS = 4
@@ -94,27 +92,26 @@ func (r *Recipe) SaysHowMuch() bool {
 
 // numeral is one of a recipe's numbers, nil where it is left out, with what it may be.
 type numeral struct {
-	at       string
-	v        *float64
-	min, max float64
-	unit     quantity.Unit
+	at string
+	v  *float64
+	field.Span
 }
 
 func (r *Recipe) numbers() []numeral {
 	list := []numeral{
-		{"dose_g", r.DoseG, 1, 1000, quantity.Gram},
-		{"water_g", r.WaterG, 5, 20000, quantity.Gram},
-		{"ratio_g_per_l", r.Ratio, 10, 400, quantity.GramPerL},
-		{"drink_ml", r.DrinkG, 10, 20000, quantity.Millilitre},
-		{"water_c", r.WaterC, minWaterC, maxWaterC, quantity.Celsius},
-		{"grind_um", r.GrindUm, minUm, maxUm, quantity.Micrometre},
-		{"clicks", r.Clicks, 0, 400, quantity.Clicks},
-		{"steep_s", r.SteepS, 10, maxSteepS, quantity.Second},
-		{"done_s", r.DoneS, 10, maxSteepS, quantity.Second},
-		{"stop_pct", r.StopPct, minStop, 100, quantity.Percent},
+		{"dose_g", r.DoseG, field.DoseG},
+		{"water_g", r.WaterG, field.Span{Min: field.WaterG.Min, Max: field.WaterG.Max, Unit: quantity.Gram}},
+		{"ratio_g_per_l", r.Ratio, field.Ratio},
+		{"drink_ml", r.DrinkG, field.DrinkMl},
+		{"water_c", r.WaterC, field.Span{Min: minWaterC, Max: maxWaterC, Unit: quantity.Celsius}},
+		{"grind_um", r.GrindUm, field.GrindUm},
+		{"clicks", r.Clicks, field.Clicks},
+		{"steep_s", r.SteepS, field.ContactS},
+		{"done_s", r.DoneS, field.ContactS},
+		{"stop_pct", r.StopPct, field.Span{Min: minStop, Max: 100, Unit: quantity.Percent}},
 	}
 	if g := r.Grinder; g != nil {
-		list = append(list, numeral{"grinder.um_per_click", &g.UmPerClick, 1, 200, quantity.MicroPerClk}, numeral{"grinder.zero_um", &g.ZeroUm, -500, 500, quantity.Micrometre})
+		list = append(list, numeral{"grinder.um_per_click", &g.UmPerClick, field.UmPerClick}, numeral{"grinder.zero_um", &g.ZeroUm, field.ZeroUm})
 	}
 	return list
 }
@@ -125,7 +122,7 @@ func Fields() []field.Field {
 	r := Recipe{Grinder: new(OwnGrinder)}
 	var out []field.Field
 	for _, n := range r.numbers() {
-		out = append(out, field.Numeric(n.at, n.unit, n.min, n.max))
+		out = append(out, field.Numeric(n.at, n.Unit, n.Min, n.Max))
 	}
 	return append(out, pourAt, pourFor, pourTo, stepAt, stepFor)
 }
@@ -135,8 +132,8 @@ var (
 	pourAt  = field.Numeric("pours.at_s", quantity.Second, 0, maxAtS)
 	pourFor = field.Numeric("pours.for_s", quantity.Second, 1, 1200)
 	pourTo  = field.Numeric("pours.to_g", quantity.Gram, 1, 20000)
-	stepAt  = field.Numeric("steps.at_s", quantity.Second, 0, maxSteepS)
-	stepFor = field.Numeric("steps.for_s", quantity.Second, 1, maxSteepS)
+	stepAt  = field.Numeric("steps.at_s", quantity.Second, 0, field.ContactS.Max)
+	stepFor = field.Numeric("steps.for_s", quantity.Second, 1, field.ContactS.Max)
 )
 
 // check is what is wrong with it whatever it is made from.
@@ -157,7 +154,7 @@ func (r *Recipe) check() field.Problems {
 	text("name", r.Name, 120)
 	text("words", r.Words, 4000)
 	for _, n := range r.numbers() {
-		number(n.at, n.v, n.min, n.max, n.unit)
+		number(n.at, n.v, n.Min, n.Max, n.Unit)
 	}
 	if r.Grind != "" && !slices.ContainsFunc(coffee.Bands, func(b coffee.Band) bool { return b.Name == r.Grind }) {
 		bad = append(bad, field.Problem{Field: "grind", Value: r.Grind, Message: fmt.Sprintf("%q is not known; allowed: one of %s", r.Grind, strings.Join(field.IDs(coffee.Bands, func(b coffee.Band) string { return b.Name }), ", "))})
@@ -300,8 +297,8 @@ func (r *Recipe) Um(school float64, here *OwnGrinder) (um float64, disagree bool
 		if r.Grinder == nil && word > 0 && !nearBand(um, r.Grind) {
 			return word, true, nil
 		}
-		if um < minUm || um > maxUm {
-			return 0, false, field.Problems{{Field: "clicks", Value: *r.Clicks, Message: fmt.Sprintf("%s clicks are %.0f µm on this grinder; allowed: what gives %d to %d µm, or grind in a word", field.Trim(*r.Clicks), um, minUm, maxUm)}}
+		if um < field.GrindUm.Min || um > field.GrindUm.Max {
+			return 0, false, field.Problems{{Field: "clicks", Value: *r.Clicks, Message: fmt.Sprintf("%s clicks are %.0f µm on this grinder; allowed: what gives %.0f to %.0f µm, or grind in a word", field.Trim(*r.Clicks), um, field.GrindUm.Min, field.GrindUm.Max)}}
 		}
 		return um, false, nil
 	case r.Clicks != nil && word == 0:
@@ -320,7 +317,7 @@ func wordUm(word string, school float64) float64 {
 			return school
 		case b.MinUm == 0:
 			return 150
-		case b.MaxUm > maxUm:
+		case b.MaxUm > field.GrindUm.Max:
 			return 1200
 		default:
 			return (b.MinUm + b.MaxUm) / 2

@@ -88,7 +88,7 @@ func grind(from cup) knob {
 	case *p.Request.Coffee.GroundAhead:
 		return knob{why: "The coffee is ground already."}
 	}
-	finest, coarsest := float64(brew.MinGrindUm), float64(brew.MaxGrindUm)
+	finest, coarsest := field.GrindUm.Min, field.GrindUm.Max
 	if b := p.Made(); b != nil && (b.Bed.Shape != "" || b.OnFlame()) {
 		finest = b.PassesUm()
 	}
@@ -107,7 +107,7 @@ func grind(from cup) knob {
 		return knob{most: most, to: func(n int) (brew.Request, OneChange, bool) {
 			to := now + float64(n)
 			um := zero + to**per
-			if to < 0 || to > 400 || um > coarsest || um < finest && n < 0 || um < brew.MinGrindUm {
+			if to < 0 || to > field.Clicks.Max || um > coarsest || um < finest && n < 0 || um < finest {
 				return r, OneChange{}, false
 			}
 			next := r
@@ -121,7 +121,7 @@ func grind(from cup) knob {
 	now := quantity.RoundTo(*p.Grind.Um, 5)
 	return knob{most: int(mostUm / umStep), to: func(n int) (brew.Request, OneChange, bool) {
 		to := now + umStep*float64(n)
-		if to < finest && n < 0 || to < brew.MinGrindUm || to > coarsest {
+		if to < finest && n < 0 || to < finest || to > coarsest {
 			return r, OneChange{}, false
 		}
 		next := withOwn(r, func(own *recipe.Recipe) { own.GrindUm, own.Clicks, own.Grind = &to, nil, "" })

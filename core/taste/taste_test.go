@@ -123,8 +123,8 @@ func TestNeverOutOfRange(t *testing.T) {
 			next, err := planner.Compute(a.Request)
 			require.NoError(t, err)
 			if um := next.Grind.Um; um != nil {
-				assert.GreaterOrEqual(t, *um, float64(brew.MinGrindUm))
-				assert.LessOrEqual(t, *um, float64(brew.MaxGrindUm))
+				assert.GreaterOrEqual(t, *um, field.GrindUm.Min)
+				assert.LessOrEqual(t, *um, field.GrindUm.Max)
 			}
 			if k := next.Grind.Clicks; k != nil {
 				assert.GreaterOrEqual(t, *k, 0.0)

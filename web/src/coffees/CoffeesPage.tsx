@@ -2,6 +2,7 @@ import { Button, Input } from "antd";
 import { useState } from "react";
 import { Link } from "react-router";
 import { moment, saveCoffee } from "../api/change";
+import { limits } from "../api/limits";
 import type { Coffee, Schemas } from "../api/client";
 import { addCoffee, closing, useChange, useCoffees, useDeletedCoffees, useLog } from "../api/queries";
 import { Panel } from "../app/Panel";
@@ -248,8 +249,7 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
             id="coffee-left"
             label="In the bag now"
             unit="g"
-            min={0}
-            max={20000}
+            {...limits["InBag.grams"]}
             value={left}
             onChange={setLeft}
           />

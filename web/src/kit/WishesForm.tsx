@@ -1,3 +1,4 @@
+import { limits } from "../api/limits";
 import type { Schemas } from "../api/client";
 import { withKey } from "../app/withKey";
 import { useSettings } from "../app/settings";
@@ -85,8 +86,7 @@ export function WishesForm({ wishes, onChange }: { wishes: Wishes; onChange: (w:
           </span>
           <input
             type="range"
-            min={0}
-            max={5}
+            {...limits["Weights.mass"]}
             step={0.5}
             value={w[k]}
             aria-label={`Weight of ${names(system)[k]}`}

@@ -1,3 +1,4 @@
+import { limits } from "../api/limits";
 import { Button, Input, InputNumber } from "antd";
 import { useState } from "react";
 import type { Taste } from "../api/change";
@@ -268,8 +269,7 @@ export function TasteForm({
               <label htmlFor="taste-tds">Refractometer</label>
               <InputNumber
                 id="taste-tds"
-                min={0.1}
-                max={20}
+                {...limits["LogIn.tds_pct"]}
                 step={0.01}
                 suffix="%"
                 value={value.tds_pct ?? null}

@@ -1,3 +1,4 @@
+import { limits } from "../api/limits";
 import { useEffect, useId, useRef, type KeyboardEvent } from "react";
 import { useSettings } from "../app/settings";
 import { pictured } from "../app/pictured";
@@ -131,8 +132,8 @@ export function Hill({
             role="slider"
             tabIndex={0}
             aria-label="Altitude"
-            aria-valuemin={-430}
-            aria-valuemax={8850}
+            aria-valuemin={limits["Place.altitude_m"].min}
+            aria-valuemax={limits["Place.altitude_m"].max}
             aria-valuenow={at}
             aria-valuetext={altitude === undefined ? "not said" : inWords(at, "m", system)}
             onKeyDown={onKey}

@@ -1,10 +1,11 @@
 // The hill on which one says how high one is: heights to scale, the way up it from the
 // left.
 
+import { limits } from "../api/limits";
+
 /** Heights that the hill is drawn to, in m: the usual one, and that of the highest there is. */
 const USUAL = 5000;
-const HIGHEST = 8850;
-const LOWEST = -430;
+const { min: LOWEST, max: HIGHEST } = limits["Place.altitude_m"];
 /** Shares of the width: where the shore is, and the top. */
 const SHORE = 0.06;
 const TOP = 0.78;

@@ -1,6 +1,7 @@
 import { Button, Select } from "antd";
 import { useState } from "react";
 import { useSearchParams } from "react-router";
+import { limits } from "../api/limits";
 import { ApiError } from "../api/client";
 import { useCatalogue, useInfo, usePlan } from "../api/queries";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -53,8 +54,7 @@ export default function PracticePage() {
           id="practice-altitude"
           label="How high"
           unit="m"
-          min={-430}
-          max={8850}
+          {...limits["Place.altitude_m"]}
           value={altitude}
           trouble={tooHigh}
           onChange={(v) => v !== undefined && put({ altitude: String(v) })}

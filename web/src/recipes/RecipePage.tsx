@@ -3,6 +3,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
 import { saveRecipe } from "../api/change";
+import { limits } from "../api/limits";
 import { ApiError, type Catalogue, type Recipe, type Schemas } from "../api/client";
 import {
   addRecipe,
@@ -227,13 +228,15 @@ function RecipeForm({
   const elsewhere = troubles.filter((t) => !AT_A_FIELD.test(t.field));
   const method = catalogue.methods.find((m) => m.id === r.method);
   const grinders = (gear.data ?? []).filter((g) => g.kind === "grinder" && g.um_per_click);
-  const num = (id: keyof Recipe & string, label: string, unit: string, min: number, max: number) => (
+  type Ranged = {
+    [K in keyof typeof limits]: K extends `Recipe.${infer F}` ? F : never;
+  }[keyof typeof limits];
+  const num = (id: Ranged, label: string, unit: string) => (
     <NumberField
       id={`recipe-${id}`}
       label={label}
       unit={unit}
-      min={min}
-      max={max}
+      {...limits[`Recipe.${id}`]}
       value={r[id] as number | undefined}
       onChange={(v) => put({ [id]: v })}
       trouble={trouble(id)}
@@ -297,11 +300,11 @@ function RecipeForm({
         Of coffee, water, ratio and drink any two are enough. What is empty is the method’s own.
       </p>
       <div className="fields">
-        {num("dose_g", "Coffee", "g", 1, 1000)}
-        {num("water_g", "Water", "ml", 5, 20000)}
-        {num("ratio_g_per_l", "Ratio", "g/L", 10, 400)}
-        {num("drink_ml", "In the cup", "ml", 10, 20000)}
-        {num("water_c", "Water at first contact", "°C", 40, 100)}
+        {num("dose_g", "Coffee", "g")}
+        {num("water_g", "Water", "ml")}
+        {num("ratio_g_per_l", "Ratio", "g/L")}
+        {num("drink_ml", "In the cup", "ml")}
+        {num("water_c", "Water at first contact", "°C")}
         <div className="field">
           <label htmlFor="recipe-grind">Grind, in a word</label>
           <Select
@@ -313,7 +316,7 @@ function RecipeForm({
             onChange={(v?: string) => put({ grind: v })}
           />
         </div>
-        {num("clicks", "Clicks", "clicks", 0, 400)}
+        {num("clicks", "Clicks", "clicks")}
         {r.clicks !== undefined && (
           <div className="field">
             <label htmlFor="recipe-grinder">On the grinder</label>
@@ -334,7 +337,7 @@ function RecipeForm({
             {trouble("grinder") && <p className="field-trouble">{trouble("grinder")}</p>}
           </div>
         )}
-        {num("grind_um", "Grind", "µm", 100, 2500)}
+        {num("grind_um", "Grind", "µm")}
         <ClockField
           id="recipe-steep_s"
           label="Steeps for"
@@ -349,7 +352,7 @@ function RecipeForm({
           onChange={(v) => put({ done_s: v })}
           trouble={trouble("done_s")}
         />
-        {r.method === "moka" && num("stop_pct", "Off when so much has come up", "%", 50, 100)}
+        {r.method === "moka" && num("stop_pct", "Off when so much has come up", "%")}
       </div>
       <fieldset className="lb-list">
         <legend>Pours</legend>
@@ -366,8 +369,7 @@ function RecipeForm({
               id={`pour-to-${i}`}
               label="to"
               unit="g"
-              min={1}
-              max={20000}
+              {...limits["PourTo.to_g"]}
               value={p.to_g}
               onChange={(v) => put({ pours: pours.map((q, j) => (j === i ? { ...q, to_g: v ?? 0 } : q)) })}
               trouble={trouble(`pours[${i}].to_g`)}

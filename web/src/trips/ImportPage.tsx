@@ -1,6 +1,7 @@
 import { Button, Input, InputNumber } from "antd";
 import { useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { limits } from "../api/limits";
 import { api, ApiError, must, type Proposal, type TripFile } from "../api/client";
 import { previewFile, useChange } from "../api/queries";
 import { FileDrop } from "../app/FileDrop";
@@ -128,8 +129,7 @@ export default function ImportPage() {
               <label htmlFor="import-people">People</label>
               <InputNumber
                 id="import-people"
-                min={1}
-                max={24}
+                {...limits["TripFile.people"]}
                 precision={0}
                 value={trip.people}
                 onChange={(v) => setProposal({ ...proposal, trip: { ...trip, people: v ?? 1 } })}
@@ -228,8 +228,7 @@ export default function ImportPage() {
                     <InputNumber
                       size="small"
                       aria-label={`Day of stop ${i + 1}`}
-                      min={1}
-                      max={500}
+                      {...limits["StopFile.day"]}
                       precision={0}
                       style={{ width: 70 }}
                       value={s.day}

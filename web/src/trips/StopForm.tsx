@@ -1,6 +1,7 @@
 import { Button, Input, InputNumber, Select } from "antd";
 import { useState, type ReactNode } from "react";
 import { useNavigate } from "react-router";
+import { limits } from "../api/limits";
 import { api, ApiError, must, type Facts, type Conditions, type StopOut, type TripOut } from "../api/client";
 import { saveStop } from "../api/change";
 import { addStop, closing, useCatalogue, useChange, useWays } from "../api/queries";
@@ -110,16 +111,13 @@ export default function StopForm({
     key: "lat" | "lon" | "morning_c" | "day_c" | "nights",
     label: string,
     unit: string,
-    min: number,
-    max: number,
     placeholder?: string,
   ) => (
     <NumberField
       id={`stop-${key}`}
       label={label}
       unit={unit}
-      min={min}
-      max={max}
+      {...limits[`Facts.${key}`]}
       whole={key === "nights"}
       placeholder={placeholder}
       value={facts[key]}
@@ -246,8 +244,7 @@ export default function StopForm({
                 <label htmlFor="stop-day">Day of the trip</label>
                 <InputNumber
                   id="stop-day"
-                  min={1}
-                  max={400}
+                  {...limits["StopIn.day"]}
                   precision={0}
                   value={day}
                   onChange={(v) => setDay(v ?? 1)}
@@ -264,7 +261,7 @@ export default function StopForm({
                   onChange={(v) => setKm(fromShown(v ?? 0, "km", system))}
                 />
               </div>
-              {number("nights", "Days of the stay", "", 1, 60, "1")}
+              {number("nights", "Days of the stay", "", "1")}
               {choice("leg_by", "From here on", [
                 ["", "not said"],
                 ["foot", "on foot"],
@@ -277,7 +274,7 @@ export default function StopForm({
                 id="stop-leg_hours"
                 label="How long it takes"
                 unit="h"
-                max={240 * 3600}
+                max={limits["Facts.leg_hours"].max * 3600}
                 value={facts.leg_hours === undefined ? undefined : facts.leg_hours * 3600}
                 onChange={(s) => fact("leg_hours", s === undefined ? undefined : s / 3600)}
                 trouble={troubles.find((t) => t.field === "facts.leg_hours")?.message}
@@ -292,8 +289,8 @@ export default function StopForm({
               <Input id="stop-zone" value={zone} maxLength={60} onChange={(e) => setZone(e.target.value)} />
               <FieldTrouble error={save.error} field="time_zone" />
             </div>
-            {number("lat", "Latitude", "°", -90, 90)}
-            {number("lon", "Longitude", "°", -180, 180)}
+            {number("lat", "Latitude", "°")}
+            {number("lon", "Longitude", "°")}
             <div className="field wide">
               <Button
                 size="small"
@@ -313,8 +310,8 @@ export default function StopForm({
         {group(
           "Air by the hour, and pressure",
           <>
-            {number("morning_c", "Air before 10:00", "°C", -50, 55, "as above")}
-            {number("day_c", "Air from 10:00", "°C", -50, 55, "as above")}
+            {number("morning_c", "Air before 10:00", "°C", "as above")}
+            {number("day_c", "Air from 10:00", "°C", "as above")}
             {fields([
               "place.sea_level_hpa",
               "place.sea_level_kind",

@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
+import { limits } from "../api/limits";
 import type { Brew, Catalogue, Schemas, StopOut, TripOut } from "../api/client";
 import {
   putInto,
@@ -381,8 +382,7 @@ function IntoTrip({ stop }: { stop: StopOut }) {
             id="into-day"
             className="plain-input num"
             type="number"
-            min={1}
-            max={400}
+            {...limits["StopIn.day"]}
             value={at}
             onChange={(e) => setDay(Math.max(1, Math.round(Number(e.target.value)) || 1))}
           />

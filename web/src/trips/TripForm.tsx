@@ -1,5 +1,6 @@
 import { Button, Input, InputNumber, Switch } from "antd";
 import { useState } from "react";
+import { limits } from "../api/limits";
 import { ApiError, type Schemas, type TripOut } from "../api/client";
 import { saveTrip } from "../api/change";
 import { closing, useChange } from "../api/queries";
@@ -25,15 +26,13 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
     key: "coffee_g" | "fuel_g" | "water_ml" | "battery_wh" | "fuel_reserve_pct" | "spare_pct" | "sugar_g",
     label: string,
     unit: string,
-    max: number,
     placeholder: string,
   ) => (
     <NumberField
       id={`trip-${key}`}
       label={label}
       unit={unit}
-      min={0}
-      max={max}
+      {...limits[`Supplies.${key}`]}
       placeholder={placeholder}
       value={supplies[key]}
       onChange={(v) => put(key, v)}
@@ -89,8 +88,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
             <label htmlFor="trip-people">People</label>
             <InputNumber
               id="trip-people"
-              min={1}
-              max={24}
+              {...limits["TripIn.people"]}
               precision={0}
               value={people}
               onChange={(v) => setPeople(v ?? 1)}
@@ -102,13 +100,13 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
           Left empty, it is worked out. Given, it is what there is, and you see where it runs out.
         </p>
         <div className="fields">
-          {num("coffee_g", "Coffee at the start", "g", 50000, "worked out")}
-          {num("fuel_g", "Spirit, petrol, tablets", "g", 50000, "worked out")}
-          {num("water_ml", "Bottles hold", "ml", 100000, "worked out")}
-          {num("battery_wh", "Battery holds", "Wh", 20000, "worked out")}
-          {num("fuel_reserve_pct", "Fuel in reserve", "%", 200, "20")}
-          {num("spare_pct", "Coffee, papers in reserve", "%", 200, "10")}
-          {num("sugar_g", "Sugar in each cup", "g", 50, "none")}
+          {num("coffee_g", "Coffee at the start", "g", "worked out")}
+          {num("fuel_g", "Spirit, petrol, tablets", "g", "worked out")}
+          {num("water_ml", "Bottles hold", "ml", "worked out")}
+          {num("battery_wh", "Battery holds", "Wh", "worked out")}
+          {num("fuel_reserve_pct", "Fuel in reserve", "%", "20")}
+          {num("spare_pct", "Coffee, papers in reserve", "%", "10")}
+          {num("sugar_g", "Sugar in each cup", "g", "none")}
           <div className="field field-yesno">
             <label htmlFor="trip-minerals">Mineralise soft water</label>
             <Switch
@@ -124,8 +122,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
             <label htmlFor="trip-can">The kind bought holds</label>
             <InputNumber
               id="trip-can"
-              min={50}
-              max={1000}
+              {...limits["CarriedCanister.capacity_g"]}
               suffix="g"
               placeholder="230"
               value={can?.capacity_g ?? null}
@@ -136,8 +133,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
             <label htmlFor="trip-propane">Propane in it</label>
             <InputNumber
               id="trip-propane"
-              min={0}
-              max={100}
+              {...limits["CarriedCanister.propane_pct"]}
               suffix="%"
               placeholder="20"
               value={can?.propane_pct ?? null}

@@ -2,6 +2,7 @@ import { Button, Input, InputNumber } from "antd";
 import { area, curveMonotoneX } from "d3-shape";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
+import { limits } from "../api/limits";
 import { api, must, type Schemas, type StopOut } from "../api/client";
 import { useCatalogue, useChange, usePlaces, useTrip, useTrips } from "../api/queries";
 import { Menu } from "../app/Menu";
@@ -103,8 +104,7 @@ export default function TripsPage() {
           <label htmlFor="trip-people">People</label>
           <InputNumber
             id="trip-people"
-            min={1}
-            max={24}
+            {...limits["TripIn.people"]}
             precision={0}
             value={people}
             onChange={(v) => setPeople(v ?? 1)}
