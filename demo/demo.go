@@ -33,6 +33,12 @@ type stop struct {
 	facts trip.Facts
 }
 
+// ways are how one gets to the water of some of them.
+var ways = map[string]string{
+	"River gorge":  "Down the steps behind the chapel; they are slippery after rain.",
+	"High plateau": "East along the ledge, past three cairns; ice on it till eight.",
+}
+
 func gas() brew.Heat { return brew.Heat{Burner: ptr("canister")} }
 
 func place(altitude, air, wind float64) brew.Place {
@@ -242,7 +248,7 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 	}
 	ids := make([]int64, len(stops))
 	for i, st := range stops {
-		ids[i], err = a.AddStop(ctx, app.Stop{TripID: id, StopIn: app.StopIn{Spot: app.Spot{Name: st.name, TimeZone: st.zone, Note: st.note, Facts: st.facts}, Position: i + 1, Day: st.day, Km: st.km, Conditions: st.cond}})
+		ids[i], err = a.AddStop(ctx, app.Stop{TripID: id, StopIn: app.StopIn{Spot: app.Spot{Name: st.name, TimeZone: st.zone, AccessNote: ways[st.name], Note: st.note, Facts: st.facts}, Position: i + 1, Day: st.day, Km: st.km, Conditions: st.cond}})
 		if err != nil {
 			return 0, fmt.Errorf("stop %q: %w", st.name, err)
 		}

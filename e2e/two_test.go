@@ -32,11 +32,11 @@ func TestTwoTabsOnOneTrip(t *testing.T) {
 	}
 	mine.open("/trips/1/stops/5")
 	mine.click("Change the stop")
-	mine.click("A note")
+	mine.click("The water and a note")
 	mine.fill("Note", "Mine: ice on the spring")
 	theirs.open("/trips/1/stops/5")
 	theirs.click("Change the stop")
-	theirs.click("A note")
+	theirs.click("The water and a note")
 	theirs.fill("Note", "Theirs: dogs at the cairns")
 	theirs.fill("Wind exactly", "7")
 	theirs.click("Save the stop")

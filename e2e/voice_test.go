@@ -280,8 +280,12 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.fill("How high", "2300")
 	p.clickKind("a stream", ".strip label")
 	p.see("Make this water safe first")
+	const way = "Down the bank by the birch, one hand on the rope."
+	p.click("The water and a note")
+	p.fill("Way to the water", way)
 	p.click("Add the stop")
 	p.see("Stream camp")
+	p.see("Way to the water: " + way)
 	p.see("Plan a brew here")
 	p.see("Make this water safe first")
 	p.click("All ")
@@ -330,6 +334,10 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.see("Stopping now is unsafe.")
 	assert.Contains(t, p.js(`document.querySelector("[data-testid=instruction]")?.innerText ?? ""`), "rolling boil")
 	p.see("Off the heat. Swirl.")
+	for _, at := range []string{"/trips/1/schedule", "/trips/1/sheet"} {
+		p.open(at)
+		p.see("Way to the water: " + way)
+	}
 }
 
 // Six cups from a small dripper: equal batches, each of what it takes, into a server;

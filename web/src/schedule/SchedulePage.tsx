@@ -113,16 +113,16 @@ function Task({
         <input type="checkbox" checked={ticks.has(task.id)} onChange={() => ticks.flip(task.id)} />
         <span>
           {text} <span className="quiet">{task.why}</span>
-          {task.access && (
-            <span className="task-access">
-              Way to the water: <span data-own-words>{task.access}</span>
-            </span>
-          )}
           {brew && task.id.startsWith("brew:") && (
             <>
               {" "}
               <Link to={`/trips/${trip.id}/stops/${stop}/brews/${task.brew}`}>Plan</Link>
             </>
+          )}
+          {task.access && (
+            <span className="task-access">
+              Way to the water: <span data-own-words>{task.access}</span>
+            </span>
           )}
         </span>
       </label>

@@ -378,7 +378,7 @@ export default function StopForm({
           </>,
         )}
         {group(
-          "In words",
+          "The water and a note",
           <>
             <TextFields texts={written} value={{ ...textsOf(stop, written), ...texts }} onChange={setTexts} />
           </>,
