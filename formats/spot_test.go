@@ -19,9 +19,11 @@ import (
 // name, and the calendar says how one gets to the water.
 func TestEveryFormatKeepsWhatIsWrittenOfAStop(t *testing.T) {
 	s := trip.Stop{Day: 1, Spot: trip.Spot{Name: "Spring under the wall", TimeZone: "UTC", Facts: trip.Facts{Lat: new(46.5), Lon: new(8.05)}},
-		Brews: []trip.Brew{{ID: 1, Key: "b", Name: "Early", At: "06:30", Request: brew.Request{Method: "cone"}}}}
+		Brews: []trip.Brew{{ID: 1, Key: "b", Name: "Early", At: "06:30", Request: brew.Request{Method: "cone"}}, {ID: 2, Key: "c", Name: "Late", At: "16:30", Request: brew.Request{Method: "pot"}}}}
 	s.Conditions.Place.AltitudeM = new(1550.0)
-	s.Brews[0].Request.Conditions = s.Conditions
+	for i := range s.Brews {
+		s.Brews[i].Request.Conditions = s.Conditions
+	}
 	for _, x := range trip.Texts {
 		*x.In(&s.Spot) = "What is said under " + x.Path
 	}

@@ -457,3 +457,56 @@ func TestNothingIsKeptThatCouldNotBeEntered(t *testing.T) {
 		assert.Equal(t, before, after)
 	})
 }
+
+// A row is put in place of the revision that it says, and of no other; what a transaction wrote
+// before that is undone.
+func TestPutIsOfARevision(t *testing.T) {
+	both(t, func(t *testing.T, a app.App) {
+		ctx := t.Context()
+		trip, _, _ := aTrip(t, a)
+		row, err := a.Get(ctx, app.KindTrip, trip)
+		require.NoError(t, err)
+		err = a.Write(ctx, func(w app.Writer) error {
+			if _, err := w.Put(ctx, row); err != nil {
+				return err
+			}
+			if err := w.Tick(ctx, trip, app.ScheduleList, "line", true); err != nil {
+				return err
+			}
+			_, err := w.Put(ctx, row) // at the next revision by now
+			return err
+		})
+		require.ErrorIs(t, err, app.ErrConflict)
+		now, err := a.Get(ctx, app.KindTrip, trip)
+		require.NoError(t, err)
+		assert.Equal(t, row.Revision, now.Revision)
+		ticks, err := a.Done(ctx, trip, app.ScheduleList)
+		require.NoError(t, err)
+		assert.Empty(t, ticks)
+	})
+}
+
+// Coffee that was brewed is drunk, though the brew was deleted since; its cup is not in the log.
+func TestWhatWasDrunkIsGone(t *testing.T) {
+	both(t, func(t *testing.T, a app.App) {
+		ctx := t.Context()
+		_, _, b := aTrip(t, a)
+		id, err := a.AddCoffee(ctx, "", app.CoffeeSet{Name: "Cloud terrace", Grams: ptr(250.0)})
+		require.NoError(t, err)
+		c, err := a.Coffee(ctx, id)
+		require.NoError(t, err)
+		_, err = a.AddLog(ctx, app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-05T06:10:00Z", Noted: app.Noted{Coffee: c.UUID}})
+		require.NoError(t, err)
+		before, err := a.Coffee(ctx, id)
+		require.NoError(t, err)
+		assert.Equal(t, 1, before.Cups)
+		assert.Less(t, *before.LeftG, 250.0)
+		require.NoError(t, a.Delete(ctx, app.KindBrew, b.ID))
+		after, err := a.Coffee(ctx, id)
+		require.NoError(t, err)
+		assert.Equal(t, *before.LeftG, *after.LeftG)
+		log, err := a.LogOf(ctx, c.UUID)
+		require.NoError(t, err)
+		assert.Empty(t, log)
+	})
+}
