@@ -89,3 +89,30 @@ func BenchmarkLogOf100000(b *testing.B) {
 		}
 	})
 }
+
+// A change of a stop, and a brew planned anew, each a transaction that lasts.
+func BenchmarkWrite(b *testing.B) {
+	s, id := brewed(b)
+	ctx := b.Context()
+	w, err := s.Brew(ctx, id)
+	require.NoError(b, err)
+	st, err := s.Stop(ctx, w.StopID)
+	require.NoError(b, err)
+	b.Run("stop", func(b *testing.B) {
+		for b.Loop() {
+			if err := s.SetStop(ctx, st); err != nil {
+				b.Fatal(err)
+			}
+			st.Revision++
+		}
+	})
+	p, err := brew.Compute(w.Request)
+	require.NoError(b, err)
+	b.Run("brew", func(b *testing.B) {
+		for b.Loop() {
+			if w, err = s.SetBrew(ctx, w, p); err != nil {
+				b.Fatal(err)
+			}
+		}
+	})
+}
