@@ -5,6 +5,8 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
+	"fmt"
+	"strings"
 	"testing"
 	"time"
 
@@ -241,6 +243,16 @@ func TestAnswersToBadQuestions(t *testing.T) {
 	assert.Equal(t, 400, ask(`{"method":`).Status)
 	fault = ask(`{"method":"cone","place":{"altitude_m":"high","air":3},"drinkers":[]}`)
 	assert.Len(t, fault.Errors, 3, "all at once: %v", fault)
+	// What was sent is not told back at length.
+	many := map[string]int{}
+	for n := range 5000 {
+		many[strings.Repeat("x", 500)+fmt.Sprint(n)] = n
+	}
+	b, err := json.Marshal(many)
+	require.NoError(t, err)
+	fault = ask(string(b))
+	assert.LessOrEqual(t, len(fault.Errors), 60)
+	assert.Less(t, len(fault.Detail), 200)
 	o, _, other := app.Find(app.Operations, "GET", "/plan")
 	assert.Nil(t, o)
 	assert.True(t, other)

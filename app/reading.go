@@ -574,13 +574,16 @@ func (r Records) blindOf(ctx context.Context, row Row) (Blind, error) {
 	if err != nil {
 		return out, err
 	}
-	x, err := r.Find(ctx, KindBrew, b.A)
-	if err != nil {
-		return out, err
+	// A brew that is not there has no number: who asks for it is told so.
+	x, err1 := r.Find(ctx, KindBrew, b.A)
+	y, err2 := r.Find(ctx, KindBrew, b.B)
+	for _, err := range []error{err1, err2} {
+		if err != nil && !errors.Is(err, ErrNotFound) {
+			return out, err
+		}
 	}
-	y, err := r.Find(ctx, KindBrew, b.B)
 	out.A, out.B = x.ID, y.ID
-	return out, err
+	return out, nil
 }
 
 // Blinds lists the blind comparisons, the newest first.

@@ -78,7 +78,13 @@ func Decoded[T any](what string, b []byte) (v T, err error) {
 
 type shape struct{ bad brew.Problems }
 
+// tooMany is how much that is wrong is told at once.
+const tooMany = 60
+
 func (s *shape) add(at string, value any, format string, args ...any) {
+	if len(s.bad) >= tooMany {
+		return
+	}
 	s.bad = append(s.bad, brew.Problem{Field: at, Value: value, Message: fmt.Sprintf(format, args...)})
 }
 
@@ -186,7 +192,7 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 			if m, ok := known[name]; ok {
 				s.walk(under(at, name), o[name], m.field.Type, m.field.Tag)
 			} else {
-				s.add(under(at, name), nil, "is no field here")
+				s.add(under(at, short(name)), nil, "is no field here")
 			}
 		}
 		for _, name := range names(known) {
