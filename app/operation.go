@@ -1,6 +1,7 @@
 package app
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -271,7 +272,7 @@ func bindBody(in reflect.Value, a Asked, trusted bool) error {
 	to := in.FieldByIndex(f.Index)
 	if f.Type == reflect.TypeFor[Patch]() {
 		if _, object := tree.(map[string]any); !object {
-			return FaultOf("body", brew.Problems{{Field: "body", Message: "is no object; allowed: a merge patch"}})
+			return FaultOf("body", brew.Problems{{Message: "is no object; allowed: a merge patch"}})
 		}
 		to.SetBytes(a.Body)
 		return nil
@@ -332,9 +333,9 @@ func FaultOf(at string, err error) Fault {
 		return Fault{Status: status, Title: titles[status], Detail: detail, Why: err}
 	}
 	if bad, ok := errors.AsType[brew.Problems](err); ok {
-		f := say(422, under("", bad[0].Field)+": "+bad[0].Message)
+		f := say(422, cmp.Or(bad[0].Field, at)+": "+bad[0].Message)
 		for _, p := range bad {
-			x := FaultField{Message: p.Message, Location: under(at, p.Field), Value: p.Value}
+			x := FaultField{Message: p.Message, Location: strings.TrimSuffix(at+"."+p.Field, "."), Value: p.Value}
 			if b, err := json.Marshal(p.Value); err != nil || len(b) > maxEcho {
 				x.Value = fmt.Sprintf("%d bytes", len(b))
 			}

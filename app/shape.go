@@ -145,14 +145,14 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 		s.text(at, v, tag)
 	case reflect.Bool:
 		if _, ok := v.(bool); !ok {
-			s.add(at, v, "is neither true nor false; allowed: true or false")
+			s.add(at, v, "%s is neither true nor false; allowed: true or false", told(v))
 		}
 	case reflect.Int, reflect.Int64, reflect.Int32, reflect.Uint64, reflect.Float64:
 		s.number(at, v, t, tag)
 	case reflect.Slice, reflect.Array:
 		list, ok := v.([]any)
 		if !ok {
-			s.add(at, v, "is no list; allowed: a list")
+			s.add(at, v, "%s is no list; allowed: a list", told(v))
 			return
 		}
 		n := float64(len(list))
@@ -175,7 +175,7 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 	case reflect.Map:
 		o, ok := v.(map[string]any)
 		if !ok {
-			s.add(at, v, "is no object; allowed: an object")
+			s.add(at, v, "%s is no object; allowed: an object", told(v))
 			return
 		}
 		for _, name := range names(o) {
@@ -184,7 +184,7 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 	case reflect.Struct:
 		o, ok := v.(map[string]any)
 		if !ok {
-			s.add(at, v, "is no object; allowed: an object")
+			s.add(at, v, "%s is no object; allowed: an object", told(v))
 			return
 		}
 		known := membersOf(t)
@@ -233,7 +233,7 @@ func matches(pattern, s string) bool {
 func (s *shape) text(at string, v any, tag reflect.StructTag) {
 	text, ok := v.(string)
 	if !ok {
-		s.add(at, v, "is not a text; allowed: a text")
+		s.add(at, v, "%s is not a text; allowed: a text", told(v))
 		return
 	}
 	n := float64(utf8.RuneCountInString(text))
@@ -264,12 +264,12 @@ func (s *shape) text(at string, v any, tag reflect.StructTag) {
 func (s *shape) number(at string, v any, t reflect.Type, tag reflect.StructTag) {
 	n, ok := v.(json.Number)
 	if !ok {
-		s.add(at, v, "is not a number; allowed: a number")
+		s.add(at, v, "%s is not a number; allowed: a number%s", told(v), within(tag))
 		return
 	}
 	f, err := n.Float64()
 	if err != nil {
-		s.add(at, n.String(), "is not a number; allowed: a finite one")
+		s.add(at, n.String(), "%s is not a number; allowed: a finite one", told(n))
 		return
 	}
 	if t.Kind() != reflect.Float64 {
@@ -278,7 +278,7 @@ func (s *shape) number(at string, v any, t reflect.Type, tag reflect.StructTag) 
 			_, err = strconv.ParseUint(n.String(), 10, 64)
 		}
 		if err != nil {
-			s.add(at, f, "is not a whole number; allowed: a whole number")
+			s.add(at, f, "%s is not a whole number; allowed: a whole number%s", told(n), within(tag))
 			return
 		}
 	}
@@ -287,6 +287,25 @@ func (s *shape) number(at string, v any, t reflect.Type, tag reflect.StructTag) 
 	if lo && f < least || hi && f > most {
 		s.add(at, f, "%g is not allowed; allowed: %s", f, rangeOf(least, lo, most, hi))
 	}
+}
+
+// told is a value as it is told back.
+func told(v any) string {
+	b, err := json.Marshal(v)
+	if err != nil {
+		return "it"
+	}
+	return short(string(b))
+}
+
+// within is a range behind what is allowed, where there is one.
+func within(tag reflect.StructTag) string {
+	least, lo := limit(tag, "minimum")
+	most, hi := limit(tag, "maximum")
+	if !lo && !hi {
+		return ""
+	}
+	return ", " + rangeOf(least, lo, most, hi)
 }
 
 func rangeOf(least float64, lo bool, most float64, hi bool) string {
