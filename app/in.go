@@ -87,6 +87,11 @@ func (a App) AddStopTo(ctx context.Context, trip int64, in StopIn) (StopOut, err
 	if _, err := a.Trip(ctx, trip); err != nil {
 		return StopOut{}, err
 	}
+	return a.keepStop(ctx, st)
+}
+
+// keepStop keeps a new stop at its place.
+func (a App) keepStop(ctx context.Context, st Stop) (StopOut, error) {
 	if err := a.CheckStop(ctx, st); err != nil {
 		return StopOut{}, err
 	}

@@ -86,7 +86,7 @@ type Change struct {
 func changed[T any](c Change, was T) (next T, revision int64, err error) {
 	revision, perr := strconv.ParseInt(strings.Trim(strings.TrimPrefix(c.IfMatch, "W/"), `"`), 10, 64)
 	if c.IfMatch == "" || perr != nil || revision < 1 {
-		return next, 0, Fault{Status: 428, Detail: fmt.Sprintf("If-Match: %q is no revision; allowed: the one that the change began from, such as \"3\". Nothing was changed.", c.IfMatch)}
+		return next, 0, Fault{Status: 428, Detail: fmt.Sprintf("If-Match: %q is not a revision; send the one that the change began from, such as \"3\". Nothing was changed.", c.IfMatch)}
 	}
 	next, _, err = Merged(was, c.Body)
 	return next, revision, err
@@ -170,7 +170,7 @@ func bind(in reflect.Value, a Asked, where string) error {
 				if d := f.Tag.Get("default"); d != "" {
 					given = []string{d}
 				} else if f.Tag.Get("required") == "true" || where == "path" {
-					s.add(name, nil, "is missing; allowed: all that is needed")
+					s.add(name, nil, "is missing, and it is needed")
 					continue
 				} else {
 					continue
@@ -200,7 +200,7 @@ func said(values []string) (out []string) {
 func (s *shape) parameter(name string, given []string, to reflect.Value, tag reflect.StructTag) {
 	list := to.Kind() == reflect.Slice
 	if !list && len(given) > 1 {
-		s.add(name, given, "is there more than once; allowed: once")
+		s.add(name, given, "is given more than once; give it once")
 		return
 	}
 	of := to.Type()
@@ -248,7 +248,7 @@ func (s *shape) parameter(name string, given []string, to reflect.Value, tag ref
 		err = json.Unmarshal(b, to.Addr().Interface())
 	}
 	if err != nil {
-		s.add(name, given, "cannot be read; allowed: a plain value")
+		s.add(name, given, "cannot be read; give a plain value")
 	}
 }
 
@@ -263,16 +263,16 @@ func bindBody(in reflect.Value, a Asked, trusted bool) error {
 		return nil
 	}
 	if len(strings.TrimSpace(string(a.Body))) == 0 {
-		return Fault{Status: 400, Detail: "body: is missing; allowed: what the operation takes"}
+		return Fault{Status: 400, Detail: "body: nothing was sent; send what the operation takes"}
 	}
 	tree, err := treeOf(a.Body)
 	if err != nil {
-		return Fault{Status: 400, Detail: "body: is no JSON: " + err.Error(), Errors: []FaultField{{Message: err.Error(), Location: "body"}}}
+		return Fault{Status: 400, Detail: "body: not JSON: " + err.Error(), Errors: []FaultField{{Message: err.Error(), Location: "body"}}}
 	}
 	to := in.FieldByIndex(f.Index)
 	if f.Type == reflect.TypeFor[Patch]() {
 		if _, object := tree.(map[string]any); !object {
-			return FaultOf("body", brew.Problems{{Message: "is no object; allowed: a merge patch"}})
+			return FaultOf("body", brew.Problems{{Message: "is not an object; send a merge patch"}})
 		}
 		to.SetBytes(a.Body)
 		return nil

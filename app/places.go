@@ -39,14 +39,7 @@ func (a App) AddPlace(ctx context.Context, st Stop) (StopOut, error) {
 	if n := len(there); n > 0 {
 		st.Position = there[n-1].Position + 1
 	}
-	if err := a.CheckStop(ctx, st); err != nil {
-		return StopOut{}, err
-	}
-	id, err := a.InsertStop(ctx, st)
-	if err != nil {
-		return StopOut{}, err
-	}
-	return a.StopOut(ctx, id)
+	return a.keepStop(ctx, st)
 }
 
 // PutInto moves a place with its brews and their log into a trip, on a day of it, or out

@@ -64,7 +64,7 @@ func shaped(at string, tree any, t reflect.Type, tag reflect.StructTag) error {
 }
 
 // Decoded reads JSON as a type, held to its shape. Its error is brew.Problems, under the name of
-// what was read where it is no JSON.
+// what was read where it is not JSON.
 func Decoded[T any](what string, b []byte) (v T, err error) {
 	tree, err := treeOf(b)
 	if err != nil {
@@ -152,7 +152,7 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 	case reflect.Slice, reflect.Array:
 		list, ok := v.([]any)
 		if !ok {
-			s.add(at, v, "%s is no list; allowed: a list", told(v))
+			s.add(at, v, "%s is not a list; allowed: a list", told(v))
 			return
 		}
 		n := float64(len(list))
@@ -175,7 +175,7 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 	case reflect.Map:
 		o, ok := v.(map[string]any)
 		if !ok {
-			s.add(at, v, "%s is no object; allowed: an object", told(v))
+			s.add(at, v, "%s is not an object; allowed: an object", told(v))
 			return
 		}
 		for _, name := range names(o) {
@@ -184,7 +184,7 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 	case reflect.Struct:
 		o, ok := v.(map[string]any)
 		if !ok {
-			s.add(at, v, "%s is no object; allowed: an object", told(v))
+			s.add(at, v, "%s is not an object; allowed: an object", told(v))
 			return
 		}
 		known := membersOf(t)
@@ -192,12 +192,12 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 			if m, ok := known[name]; ok {
 				s.walk(under(at, name), o[name], m.field.Type, m.field.Tag)
 			} else {
-				s.add(under(at, short(name)), nil, "is no field here")
+				s.add(under(at, short(name)), nil, "is not a known field")
 			}
 		}
 		for _, name := range names(known) {
 			if _, there := o[name]; known[name].required && !there {
-				s.add(under(at, name), nil, "is missing; allowed: all that is needed")
+				s.add(under(at, name), nil, "is missing, and it is needed")
 			}
 		}
 	}
@@ -252,11 +252,11 @@ func (s *shape) text(at string, v any, tag reflect.StructTag) {
 	switch tag.Get("format") {
 	case "date-time":
 		if _, err := time.Parse(time.RFC3339, text); err != nil {
-			s.add(at, text, "%q is no time; allowed: RFC 3339, such as 2026-09-05T06:10:00Z", text)
+			s.add(at, text, "%q is not a time; allowed: RFC 3339, such as 2026-09-05T06:10:00Z", text)
 		}
 	case "date":
 		if _, err := time.Parse(time.DateOnly, text); err != nil {
-			s.add(at, text, "%q is no date; allowed: YYYY-MM-DD", text)
+			s.add(at, text, "%q is not a date; allowed: YYYY-MM-DD", text)
 		}
 	}
 }

@@ -21,14 +21,14 @@ import (
 func init() {
 	huma.DefaultArrayNullable = false // ours are never null
 	for at, says := range map[*string]string{
-		&validation.MsgUnexpectedProperty:       "is no field here",
-		&validation.MsgExpectedRequiredProperty: "%s is missing; allowed: all that is needed",
+		&validation.MsgUnexpectedProperty:       "is not a known field",
+		&validation.MsgExpectedRequiredProperty: "%s is missing, and it is needed",
 		&validation.MsgExpectedNumber:           "is not a number; allowed: a number",
 		&validation.MsgExpectedInteger:          "is not a whole number; allowed: a whole number",
 		&validation.MsgExpectedString:           "is not a text; allowed: a text",
 		&validation.MsgExpectedBoolean:          "is neither true nor false; allowed: true or false",
-		&validation.MsgExpectedObject:           "is no object; allowed: an object",
-		&validation.MsgExpectedArray:            "is no list; allowed: a list",
+		&validation.MsgExpectedObject:           "is not an object; allowed: an object",
+		&validation.MsgExpectedArray:            "is not a list; allowed: a list",
 		&validation.MsgExpectedMinimumNumber:    "is not allowed; allowed: at least %v",
 		&validation.MsgExpectedMaximumNumber:    "is not allowed; allowed: at most %v",
 		&validation.MsgExpectedMinLength:        "is too short; allowed: at least %d characters",
@@ -38,8 +38,8 @@ func init() {
 		&validation.MsgExpectedOneOf:            "is not allowed; allowed: one of \"%s\"",
 		&validation.MsgExpectedBePattern:        "is not allowed; allowed: %s",
 		&validation.MsgExpectedMatchPattern:     "is not allowed; allowed: what matches %s",
-		&validation.MsgExpectedRFC3339DateTime:  "is no time; allowed: RFC 3339, such as 2026-09-05T06:10:00Z",
-		&validation.MsgExpectedRFC3339Date:      "is no date; allowed: YYYY-MM-DD",
+		&validation.MsgExpectedRFC3339DateTime:  "is not a time; allowed: RFC 3339, such as 2026-09-05T06:10:00Z",
+		&validation.MsgExpectedRFC3339Date:      "is not a date; allowed: YYYY-MM-DD",
 	} {
 		*at = says
 	}
@@ -47,15 +47,15 @@ func init() {
 
 // libraryWords are what the core says where the library has words of its own.
 var libraryWords = map[string]string{
-	"required path parameter is missing":                       "is missing; allowed: all that is needed",
-	"required query parameter is missing":                      "is missing; allowed: all that is needed",
-	"required header parameter is missing":                     "is missing; allowed: all that is needed",
+	"required path parameter is missing":                       "is missing, and it is needed",
+	"required query parameter is missing":                      "is missing, and it is needed",
+	"required header parameter is missing":                     "is missing, and it is needed",
 	"invalid integer":                                          "is not a whole number; allowed: a whole number",
 	"invalid float":                                            "is not a number; allowed: a number",
 	"invalid floating value":                                   "is not a number; allowed: a number",
 	"invalid boolean":                                          "is neither true nor false; allowed: true or false",
-	"expected at most one value, but received multiple values": "is there more than once; allowed: once",
-	"request body is required":                                 "body: is missing; allowed: what the operation takes",
+	"expected at most one value, but received multiple values": "is given more than once; give it once",
+	"request body is required":                                 "body: nothing was sent; send what the operation takes",
 }
 
 // worded gives an answer that lists what is wrong the words of the core, its first line too.

@@ -57,7 +57,7 @@ func TestErrorsNameTheFieldAndNothingIsLost(t *testing.T) {
 		{"too hot", "POST", "/plan", `{"method":"cone","place":{"measured_boil_c":120}}`, 422, []string{`"body.place.measured_boil_c"`, "allowed: 68 to 103 °C"}},
 		{"no cups", "POST", "/plan", `{"method":"cone","drinkers":0}`, 422, []string{`"body.drinkers"`, "a whole number, 1 to 24"}},
 		{"no such method", "POST", "/plan", `{"method":"urn"}`, 422, []string{`"body.method"`, "allowed: one of"}},
-		{"unknown field", "POST", "/plan", `{"method":"cone","cups":3}`, 422, []string{`"body.cups"`, "is no field here"}},
+		{"unknown field", "POST", "/plan", `{"method":"cone","cups":3}`, 422, []string{`"body.cups"`, "is not a known field"}},
 		{"wrong type", "POST", "/plan", `{"method":"cone","drinkers":"two"}`, 422, []string{`"body.drinkers"`, "is not a number; allowed: a number"}},
 		{"not JSON", "POST", "/plan", `{"method":`, 400, []string{`"body"`, "unexpected end of JSON input"}},
 		{"10 MB", "POST", "/plan", strings.Repeat(" ", 10<<20), 413, []string{"body", "up to 256 kB"}},
@@ -83,8 +83,8 @@ func TestErrorsNameTheFieldAndNothingIsLost(t *testing.T) {
 		{"every morning of another's", "POST", "/trips/1/brews/every", `{"meal":"morning","method":"cone","school":"steep"}`, 422, []string{`"body.school"`, "is not a school of cone"}},
 		{"no such hour", "POST", "/stops/1/brews", `{"at":"24:00","request":{"method":"cone"}}`, 422, []string{`"body.at"`, "allowed: HH:MM, from 00:00 to 23:59, or empty"}},
 		{"no number", "GET", "/trips/one", "", 422, []string{`"path.trip"`, "is not a whole number; allowed: a whole number"}},
-		{"not said where", "GET", "/simulated/elevation?lat=x", "", 422, []string{`"query.lon"`, "is missing; allowed: all that is needed", `"query.lat"`, "is not a number; allowed: a number"}},
-		{"nothing", "POST", "/trips", "", 400, []string{"body: is missing; allowed: what the operation takes"}},
+		{"not said where", "GET", "/simulated/elevation?lat=x", "", 422, []string{`"query.lon"`, "is missing, and it is needed", `"query.lat"`, "is not a number; allowed: a number"}},
+		{"nothing", "POST", "/trips", "", 400, []string{"body: nothing was sent; send what the operation takes"}},
 		{"no such operation", "POST", "/nothing", "{}", 404, []string{"no such operation"}},
 	} {
 		revision := `"1"`
