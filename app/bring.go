@@ -17,6 +17,7 @@ import (
 	"apodemos/app/journal"
 	"apodemos/core/brew"
 	"apodemos/core/glossary"
+	"apodemos/core/quantity"
 	"apodemos/core/trip"
 )
 
@@ -94,7 +95,7 @@ const maxTrips = 20
 // too many.
 func (a App) TakeAlong(ctx context.Context, trips []int64, s Session) (*Carried, error) {
 	if n := len(trips); n < 1 || n > maxTrips {
-		return nil, brew.Problems{{Field: "trips", Value: n, Message: fmt.Sprintf("%d trips; allowed: 1 to %d", n, maxTrips)}}
+		return nil, wrong("trips", n, tripsOutOf, quantity.Said(n), quantity.Said(maxTrips))
 	}
 	trips = slices.Compact(slices.Sorted(slices.Values(trips)))
 	info := PocketInfo{ID: s.NewID(), MadeAt: s.Now().UTC().Format(time.RFC3339), Core: brew.Version}
@@ -310,10 +311,10 @@ func (a App) bring(ctx context.Context, c *Carried, choices map[string]journal.S
 		return out, err
 	}
 	if c.Pocket.Home != home {
-		out.Said = append(out.Said, "It was taken from another collection than this one: what it carries is new here.")
+		out.Said = append(out.Said, fromElsewhere.Text())
 	}
 	if c.Pocket.Core != brew.Version {
-		out.Said = append(out.Said, fmt.Sprintf("It works with version %s of the core, and this is %s: its cups keep the plans that they were told.", c.Pocket.Core, brew.Version))
+		out.Said = append(out.Said, otherCore.Say(quantity.Text(c.Pocket.Core), quantity.Text(brew.Version)).Text)
 	}
 	out.Said = append(out.Said, clockSaid(c, s.Now())...)
 	events, err := a.Events(ctx)
@@ -449,7 +450,7 @@ func (a App) settleRecords(ctx context.Context, here *journal.State, m journal.M
 				_, err = r.PlanOf().Told()
 			}
 			if err != nil {
-				return nil, nil, nil, ErrPocket{fmt.Sprintf("This pocket has a plan that cannot be read: %v. Nothing was changed.", err)}
+				return nil, nil, nil, ErrPocket{pocketPlanOdd.Say(quantity.Said(err)).Text}
 			}
 			out[k] = r
 			continue
@@ -472,9 +473,9 @@ func (a App) settleRecords(ctx context.Context, here *journal.State, m journal.M
 		if err != nil {
 			was := here.Fields(k)
 			if len(was) == 0 {
-				return nil, nil, nil, ErrPocket{fmt.Sprintf("This pocket is not as it should be: %s: %v. Nothing was changed.", names(k), err)}
+				return nil, nil, nil, ErrPocket{pocketRecordOdd.Say(quantity.Text(names(k)), quantity.Said(err)).Text}
 			}
-			said = append(said, fmt.Sprintf("%s: what comes does not go together with what is here (%v). It stays as it is here.", names(k), err))
+			said = append(said, staysAsHere.Say(quantity.Text(names(k)), quantity.Said(err)).Text)
 			change(k, was)
 			continue
 		}
@@ -655,10 +656,10 @@ func clockSaid(c *Carried, now time.Time) []string {
 			continue
 		}
 		if d := at.Sub(now); d > clockSlack {
-			return []string{fmt.Sprintf("Its clock was about %s ahead of this one: the moments of its cups are as its clock had them. Nothing else depends on it.", span(d))}
+			return []string{clockAhead.Say(quantity.Text(span(d))).Text}
 		}
 		if d := made.Sub(at); d > clockSlack {
-			return []string{fmt.Sprintf("Its clock was at least %s behind: it wrote before it was taken along. The moments of its cups are as its clock had them. Nothing else depends on it.", span(d))}
+			return []string{clockBehind.Say(quantity.Text(span(d))).Text}
 		}
 	}
 	return nil
@@ -714,7 +715,7 @@ func arrivals(was, now *journal.State, touched []journal.Key, names func(journal
 				if bytes.Equal(a[f], b[f]) || f == "plan" || f == "position" {
 					continue
 				}
-				if label := labelOf(k.Kind, f); !seen[label] {
+				if label, _ := kindOf(k.Kind).told(f); !seen[label] {
 					seen[label] = true
 					x.Fields = append(x.Fields, label)
 				}
@@ -742,67 +743,11 @@ func fieldsOf(a, b journal.Fields) []string {
 	return out
 }
 
-// fieldOf is the field of a request that a field of a record is.
-func fieldOf(kind, field string) (label, unit string, ok bool) {
-	path := strings.ReplaceAll(field, "/", ".")
-	switch {
-	case kind == KindStop:
-		path = strings.TrimPrefix(path, "conditions.")
-	case kind == KindBrew:
-		path = strings.TrimPrefix(strings.TrimPrefix(path, "own."), "way.")
-	default:
-		return "", "", false
-	}
-	for _, f := range brew.Fields {
-		if f.Path == path {
-			return f.Label, string(f.Unit), true
-		}
-	}
-	return "", "", false
-}
-
-// labels are those of fields that are no part of a request.
-var labels = map[string]string{
-	"name": "name", "people": "people", "starts_on": "date of the start", "archived": "out of the way", "day": "day", "km": "distance along the way", "time_zone": "time zone",
-	"note": "note", "access_note": "way to the water", "at": "hour", "way": "how it is made", "stop": "stop", "trip": "trip", journal.Deleted: "whether it is there", "brewed_at": "when it was made", "notes": "notes tasted",
-	"made": "how it went", "coffee": "coffee", "by": "who tasted", "rounds": "rounds", "recipe": "recipe", "grams": "grams in the bag", "since": "when it was weighed", "mass_g": "mass", "left_g": "what is left in it",
-	"wishes": "wishes for the kit", "weighed": "what is left in the bag", "weighed/grams": "grams in the bag", "weighed/since": "when it was weighed",
-	"conditions/water": "water", "own/water": "water", "conditions/heat": "heat", "own/heat": "heat", "conditions/vessel": "pot", "own/vessel": "pot", "words": "words", "mark": "mark", "sour_bitter": "sour or bitter", "weak_strong": "weak or strong", "silt": "silt", "tds_pct": "a refractometer’s reading",
-}
-
-func labelOf(kind, field string) string {
-	if l, _, ok := fieldOf(kind, field); ok {
-		return l
-	}
-	if l, ok := labels[field]; ok {
-		return l
-	}
-	head, rest, _ := strings.Cut(field, "/")
-	switch head {
-	case "ticks":
-		return "what of the schedule is done"
-	case "packed":
-		return "what is packed"
-	case "items", "must", "without":
-		return "the kit"
-	case "lost":
-		return "what is lost"
-	case "supplies":
-		return "supplies: " + plain(rest)
-	case "facts", "conditions", "own", "way", "run":
-		return plain(rest)
-	}
-	return plain(field)
-}
-
-func plain(s string) string {
-	return strings.NewReplacer("_", " ", "/", ", ").Replace(strings.TrimSuffix(strings.TrimSuffix(strings.TrimSuffix(s, "_g"), "_ml"), "_pct"))
-}
-
 // clashOut is a clash for a person: the values side by side, and of what is changed as a
 // whole those that differ.
 func clashOut(cl journal.Clash, names func(journal.Key) string) ClashOut {
-	out := ClashOut{ID: clashID(cl), Kind: cl.Kind, Name: names(cl.Key), Field: labelOf(cl.Kind, cl.Field), Lines: []ClashLine{}, Later: string(journal.There)}
+	field, _ := kindOf(cl.Kind).told(cl.Field)
+	out := ClashOut{ID: clashID(cl), Kind: cl.Kind, Name: names(cl.Key), Field: field, Lines: []ClashLine{}, Later: string(journal.There)}
 	if cl.HereLater {
 		out.Later = string(journal.Here)
 	}
@@ -825,26 +770,12 @@ func clashOut(cl journal.Clash, names func(journal.Key) string) ClashOut {
 		if f != "" {
 			path += "/" + f
 		}
-		l := ClashLine{Label: labelOf(cl.Kind, path)}
-		if _, unit, ok := fieldOf(cl.Kind, path); ok {
-			l.Unit = unit
-		} else {
-			l.Unit = unitOf(path)
-		}
+		label, unit := kindOf(cl.Kind).told(path)
+		l := ClashLine{Label: label, Unit: string(unit)}
 		l.Here, l.There = valueOf(a[f]), valueOf(b[f])
 		out.Lines = append(out.Lines, l)
 	}
 	return out
-}
-
-// unitOf reads the unit that the name of a field ends with.
-func unitOf(path string) string {
-	for suffix, u := range map[string]string{"_g": "g", "_ml": "ml", "_pct": "%", "_c": "°C", "_s": "s", "/grams": "g", "/km": "km"} {
-		if strings.HasSuffix("/"+path, suffix) {
-			return u
-		}
-	}
-	return ""
 }
 
 // flatOf is a value as fields; one that has no parts is under the empty name.

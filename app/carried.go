@@ -14,7 +14,7 @@ import (
 	"github.com/google/uuid"
 
 	"apodemos/app/journal"
-	"apodemos/core/brew"
+	"apodemos/core/quantity"
 )
 
 // PocketFormat and PocketVersion say what a file with a pocket in it is.
@@ -77,33 +77,33 @@ func (e ErrPocket) Error() string { return e.Why }
 
 // Check holds what came to its limits: it may come from anywhere.
 func (c *Carried) Check() error {
-	no := func(format string, args ...any) error { return ErrPocket{fmt.Sprintf(format, args...)} }
+	no := func(s quantity.Sentence, values ...quantity.Value) error { return ErrPocket{s.Say(values...).Text} }
 	switch {
 	case c.Format != PocketFormat:
-		return no("This is no pocket of Apodemos: its format is %q; allowed: %q.", short(c.Format), PocketFormat)
+		return no(noPocket, quantity.Quoted(short(c.Format)), quantity.Quoted(PocketFormat))
 	case c.Version > PocketVersion:
-		return no("This pocket was written by a newer Apodemos (version %d of the format; this one knows %d). Bring it back with that one, or bring this one up to date.", c.Version, PocketVersion)
+		return no(pocketNewer, quantity.Said(c.Version), quantity.Said(PocketVersion))
 	case c.Version < 1:
-		return no("This pocket has no version; allowed: %d.", PocketVersion)
+		return no(pocketVersionless, quantity.Said(PocketVersion))
 	case c.Version < 2: // fields that are one since then were apart: they cannot be told to belong together
-		return no("This pocket was written by a trial version of Apodemos (version %d of the format), which is no longer read. Open it, and write down here what was done in it.", c.Version)
+		return no(pocketTrial, quantity.Said(c.Version))
 	case len(c.Events) > maxPocketEvents:
-		return no("This pocket has %d events; allowed: up to %d.", len(c.Events), maxPocketEvents)
+		return no(pocketTooLong, quantity.Said(len(c.Events)), quantity.Said(maxPocketEvents))
 	case c.Base < 0 || c.Base > len(c.Events):
-		return no("This pocket says that %d of its %d events were there at first, which cannot be.", c.Base, len(c.Events))
+		return no(pocketBase, quantity.Said(c.Base), quantity.Said(len(c.Events)))
 	case c.Sum != SumOf(c.Events):
-		return no("This file is damaged: its sum is not that of what is in it. Send it again, or bring a copy that was kept.")
+		return no(pocketDamaged)
 	}
 	if err := CheckShape("", *c); err != nil {
-		return no("This pocket is not as it should be: %s.", err)
+		return no(pocketOdd, quantity.Said(err))
 	}
 	seen := map[string]bool{}
 	for i, e := range c.Events {
 		if err := checkEvent(e); err != nil {
-			return no("This pocket is not as it should be: event %d: %s.", i+1, err)
+			return no(pocketEventOdd, quantity.Said(i+1), quantity.Said(err))
 		}
 		if seen[e.ID] {
-			return no("This pocket is not as it should be: event %q is in it twice.", e.ID)
+			return no(pocketEventTwice, quantity.Quoted(e.ID))
 		}
 		seen[e.ID] = true
 	}
@@ -183,7 +183,7 @@ func checkTexts(r Record) error {
 		}
 		for _, c := range s {
 			if unicode.IsControl(c) && c != '\n' && c != '\t' {
-				return brew.Problems{{Field: name, Value: short(s), Message: "has a control character in it; allowed: plain text"}}
+				return wrong(name, short(s), hasControl)
 			}
 		}
 	}

@@ -7,10 +7,12 @@ import (
 	"apodemos/core/gear"
 	"apodemos/core/glossary"
 	"apodemos/core/heat"
+	"apodemos/core/kit"
 	"apodemos/core/method"
 	"apodemos/core/trip"
 	"apodemos/core/water"
 	"apodemos/core/ways"
+	"strconv"
 )
 
 // Catalogue is what there is to choose from.
@@ -38,6 +40,7 @@ type Catalogue struct {
 
 // Guidance is published guidance, and limits that pictures show.
 type Guidance struct {
+	Caffeine            string  `json:"caffeine" doc:"The guidance on caffeine in words"`
 	CaffeineDayMg       float64 `json:"caffeine_day_mg" doc:"For most healthy adults: EFSA 2015 and US FDA"`
 	CaffeineOnceMg      float64 `json:"caffeine_once_mg"`
 	CaffeinePregnancyMg float64 `json:"caffeine_pregnancy_mg" doc:"A day"`
@@ -77,11 +80,9 @@ type SchoolInfo struct {
 // CatalogueNow is what there is to choose from in this version.
 func CatalogueNow() Catalogue {
 	c := Catalogue{Burners: heat.Burners, Fuels: heat.Fuels, Materials: heat.Materials, Sources: water.Sources, FixedBySchool: brew.FixedBySchool, FixedByMethod: brew.FixedByMethod}
-	c.Guidance = Guidance{CaffeineDayMg: coffee.CaffeineDayMg, CaffeineOnceMg: coffee.CaffeineOnceMg, CaffeinePregnancyMg: coffee.CaffeinePregnancyMg, SteadyBar: heat.SteadyBar, LeastBar: heat.LeastBar,
+	c.Guidance = Guidance{Caffeine: coffee.CaffeineGuidance, CaffeineDayMg: coffee.CaffeineDayMg, CaffeineOnceMg: coffee.CaffeineOnceMg, CaffeinePregnancyMg: coffee.CaffeinePregnancyMg, SteadyBar: heat.SteadyBar, LeastBar: heat.LeastBar,
 		ExtractionMinPct: brew.WindowExtractionMin, ExtractionMaxPct: brew.WindowExtractionMax, TDSMinPct: brew.WindowTDSMin, TDSMaxPct: brew.WindowTDSMax}
-	for _, f := range brew.Fields {
-		c.Fields = append(c.Fields, f.Field)
-	}
+	c.Fields = field.Plain(brew.Fields)
 	for _, m := range method.All {
 		info := MethodInfo{ID: m.ID, Name: m.Name, Summary: m.Summary, InPot: m.InPot(), Family: m.Family, Contact: string(m.Contact), Needs: m.Needs, Scores: m.Scores}
 		for _, s := range m.Schools {
@@ -98,4 +99,24 @@ func CatalogueNow() Catalogue {
 		c.Grinds = append(c.Grinds, b.Name)
 	}
 	return c
+}
+
+// Usual are values that are taken where nothing is said, for an interface that shows them: the
+// numbers of a request by their path, and what a trip and the choice of a kit begin with.
+type Usual struct {
+	Request  map[string]float64   `json:"request"`
+	Canister trip.CarriedCanister `json:"canister"`
+	Weights  kit.Weights          `json:"weights"`
+	HardMgL  float64              `json:"hard_mg_l"`
+}
+
+// UsualNow are those of this version.
+func UsualNow() Usual {
+	u := Usual{Request: map[string]float64{}, Canister: trip.UsualCanister, Weights: kit.UsualWeights, HardMgL: water.HardMgL}
+	for _, f := range brew.Fields {
+		if v, err := strconv.ParseFloat(f.Default, 64); err == nil {
+			u.Request[f.Path] = v
+		}
+	}
+	return u
 }

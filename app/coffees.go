@@ -3,12 +3,12 @@ package app
 import (
 	"context"
 	"errors"
-	"fmt"
 	"math"
 	"strings"
 	"time"
 
 	"apodemos/core/brew"
+	"apodemos/core/quantity"
 	"apodemos/core/recipe"
 	"apodemos/core/taste"
 	"apodemos/formats/zone"
@@ -90,12 +90,12 @@ func CheckCoffee(c *CoffeeSet) error {
 	c.Name = strings.TrimSpace(c.Name)
 	var bad brew.Problems
 	if n := len([]rune(c.Name)); n < 1 || n > 40 {
-		bad = append(bad, brew.Problem{Field: "name", Value: c.Name, Message: fmt.Sprintf("%d characters; allowed: 1 to 40", n)})
+		bad = append(bad, wrong("name", c.Name, charactersOutOf, quantity.Said(n), quantity.Said(40))...)
 	}
 	bad = append(bad, zone.Day("roasted_on", c.RoastedOn)...)
 	if c.Since != "" {
 		if _, err := time.Parse(time.RFC3339, c.Since); err != nil {
-			bad = append(bad, brew.Problem{Field: "since", Value: c.Since, Message: fmt.Sprintf("%q is not a moment; allowed: RFC 3339, such as 2026-09-05T07:00:00Z, or empty", c.Since)})
+			bad = append(bad, wrong("since", c.Since, noMoment, quantity.Quoted(c.Since))...)
 		}
 	}
 	if len(bad) > 0 {
@@ -110,17 +110,17 @@ func CheckRecipe(r *recipe.Recipe) error {
 	r.Name = strings.TrimSpace(r.Name)
 	var bad brew.Problems
 	if n := len([]rune(r.Name)); n < 1 || n > 120 {
-		bad = append(bad, brew.Problem{Field: "name", Value: r.Name, Message: fmt.Sprintf("%d characters; allowed: 1 to 120", n)})
+		bad = append(bad, wrong("name", r.Name, charactersOutOf, quantity.Said(n), quantity.Said(120))...)
 	}
 	if r.Method == "" {
-		bad = append(bad, brew.Problem{Field: "method", Value: "", Message: "says no method; allowed: one of the catalogue’s"})
+		bad = append(bad, wrong("method", "", saysNoMethod)...)
 	}
 	if len(bad) > 0 {
 		return bad
 	}
 	q := brew.Request{Method: r.Method, Recipe: r}
 	if r.Clicks != nil && r.Grinder == nil && r.Grind == "" && r.GrindUm == nil {
-		return brew.Problems{{Field: "grinder", Message: "clicks mean nothing without the grinder; allowed: the grinder that they are of, or the grind in a word"}}
+		return wrong("grinder", nil, clicksMeanNothing)
 	}
 	if _, err := brew.Compute(q); err != nil {
 		if bad, ok := errors.AsType[brew.Problems](err); ok {

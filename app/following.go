@@ -83,7 +83,7 @@ func Follow(in run.FollowIn) (*run.Following, error) {
 			f = followers.take(key)
 		}
 		if f == nil {
-			return nil, brew.Problems{{Field: "after", Value: in.After, Message: "is not known any more; allowed: the record"}}
+			return nil, wrong("after", in.After, notKnownNow)
 		}
 	case in.Record != nil:
 		if key, ok := followKey(in.Request, *in.Record); ok {

@@ -8,8 +8,8 @@ import (
 
 	jsonpatch "github.com/evanphx/json-patch/v5"
 
-	"apodemos/core/brew"
 	"apodemos/core/conditions"
+	"apodemos/core/quantity"
 	"apodemos/core/recipe"
 	"apodemos/core/trip"
 	"apodemos/formats/zone"
@@ -129,9 +129,9 @@ func Halves(stay Stop, nights int) (first, second Stop, err error) {
 	all := stay.Facts.Stay()
 	switch {
 	case all < 2:
-		return stay, stay, brew.Problems{{Field: "nights", Value: nights, Message: "a stay of one day cannot be split; allowed: one of two days and more"}}
+		return stay, stay, wrong("nights", nights, stayTooShort)
 	case nights < 1 || nights >= all:
-		return stay, stay, brew.Problems{{Field: "nights", Value: nights, Message: fmt.Sprintf("%d is not allowed; allowed: 1 to %d of its %d days", nights, all-1, all)}}
+		return stay, stay, wrong("nights", nights, nightsOutOf, quantity.Said(nights), quantity.Said(all-1), quantity.Said(all))
 	}
 	first, second = stay, stay
 	second.UUID = ""
@@ -158,7 +158,7 @@ func Joined(first, second Stop) Stop {
 func CheckLines(lines []string) error {
 	for i, line := range lines {
 		if n := len([]rune(line)); n < 1 || n > 200 {
-			return brew.Problems{{Field: fmt.Sprintf("lines[%d]", i), Value: line, Message: fmt.Sprintf("%d characters; allowed: 1 to 200", n)}}
+			return wrong(fmt.Sprintf("lines[%d]", i), line, charactersOutOf, quantity.Said(n), quantity.Said(200))
 		}
 	}
 	return nil
@@ -237,7 +237,7 @@ func Merged[T any](was T, patch []byte) (next T, whole []byte, err error) {
 	}
 	whole, err = jsonpatch.MergePatch(base, patch)
 	if err != nil {
-		return next, nil, brew.Problems{{Field: "body", Message: "not a JSON object; allowed: a merge patch"}}
+		return next, nil, wrong("body", nil, noMergePatch)
 	}
 	next, err = Decoded[T]("body", whole)
 	return next, whole, err

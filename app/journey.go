@@ -10,6 +10,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/conditions"
 	"apodemos/core/gear"
+	"apodemos/core/quantity"
 	"apodemos/core/trip"
 	"apodemos/formats/zone"
 )
@@ -218,12 +219,11 @@ func daysInOrder(stops []Stop, id int64) error {
 		if b.Day >= a.Day {
 			continue
 		}
-		message := fmt.Sprintf("day %d of %s comes before day %d of %s; allowed: days that do not run backwards", b.Day, b.Name, a.Day, a.Name)
 		v := b.Day
 		if a.ID == id {
 			v = a.Day
 		}
-		return brew.Problems{{Field: "day", Value: v, Message: message}}
+		return wrong("day", v, dayBackwards, quantity.Said(b.Day), quantity.Text(b.Name), quantity.Said(a.Day), quantity.Text(a.Name))
 	}
 	return nil
 }

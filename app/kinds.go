@@ -1,6 +1,7 @@
 package app
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -10,9 +11,14 @@ import (
 	"time"
 
 	"apodemos/app/journal"
+	"apodemos/core/brew"
+	"apodemos/core/field"
 	"apodemos/core/gear"
 	"apodemos/core/method"
+	"apodemos/core/quantity"
 	"apodemos/core/recipe"
+	"apodemos/core/taste"
+	"apodemos/core/trip"
 	"apodemos/formats/zone"
 )
 
@@ -67,6 +73,11 @@ type Kind struct {
 	Settled []string
 	// Check refuses to keep what a person could not have entered, whatever way it comes in.
 	Check func(body any) error
+	// Fields are those that the core describes, and Labels and Units what the others are called
+	// and counted in, where that is not plain from their names.
+	Fields []Fields
+	Labels map[string]string
+	Units  map[string]quantity.Unit
 	// Says names one for a person; other names what it is part of.
 	Says func(f journal.Fields, other func(kind, uuid string) string) string
 }
@@ -76,12 +87,8 @@ type Kind struct {
 var kinds = []*Kind{
 	{
 		Name: KindGear, Path: "/gear/{item}", Value: func() any { return new(gear.Item) }, Split: alone, Join: joined[gear.Item],
-		Check: checking(func(it gear.Item) error {
-			if bad := it.Check(); len(bad) > 0 {
-				return bad
-			}
-			return nil
-		}),
+		Check:  checking(func(it gear.Item) error { return orNone(it.Check()) }),
+		Fields: []Fields{{Of: gear.Fields()}},
 	},
 	{
 		Name: KindCoffee, Path: "/coffees/{coffee}", Value: func() any { return new(weighedCoffee) },
@@ -90,8 +97,10 @@ var kinds = []*Kind{
 			c, err := read[CoffeeSet](row)
 			return WeighedCoffee(c), err
 		},
-		Whole: []string{"weighed"},
-		Check: checking(func(c CoffeeSet) error { return errors.Join(CheckShape("", c), CheckCoffee(&c)) }),
+		Whole:  []string{"weighed"},
+		Labels: map[string]string{"weighed": "what is left in the bag", "weighed/grams": "grams in the bag", "weighed/since": "when it was weighed"},
+		Units:  map[string]quantity.Unit{"weighed/grams": quantity.Gram},
+		Check:  checking(func(c CoffeeSet) error { return errors.Join(CheckShape("", c), CheckCoffee(&c)) }),
 	},
 	{
 		Name: KindRecipe, Path: "/recipes/{recipe}", Value: func() any { return new(RecipeSet) },
@@ -118,6 +127,8 @@ var kinds = []*Kind{
 			return &TripRecord{TripBody: t}, err
 		},
 		Whole: []string{"wishes", "supplies/canister"},
+		Labels: map[string]string{"starts_on": "date of the start", "archived": "out of the way", "wishes": "wishes for the kit", "ticks": "what of the schedule is done", "packed": "what is packed",
+			"items": "the kit", "must": "the kit", "without": "the kit", "lost": "what is lost"},
 		Check: checking(func(t TripBody) error {
 			if bad := zone.Day("starts_on", t.StartsOn); bad != nil {
 				return bad
@@ -135,6 +146,9 @@ var kinds = []*Kind{
 		Rank:    func(body any) int64 { return int64(body.(StopIn).Position) },
 		Whole:   []string{"conditions/water", "conditions/heat", "conditions/vessel"},
 		Settled: []string{"position", "made_at"},
+		Fields:  []Fields{{"conditions/", field.Plain(brew.Fields)}},
+		Labels:  stopLabels(),
+		Units:   map[string]quantity.Unit{"km": quantity.Kilometre},
 		Check: checking(func(st StopIn) error {
 			if err := CheckShape("", st); err != nil {
 				return err
@@ -151,6 +165,8 @@ var kinds = []*Kind{
 		},
 		Whole:   []string{"way", "own/water", "own/heat", "own/vessel"},
 		Settled: []string{"plan"},
+		Fields:  []Fields{{"own/", field.Plain(brew.Fields)}, {"way/", field.Plain(brew.Fields)}},
+		Labels:  map[string]string{"at": "hour", "way": "how it is made", "own/water": "water", "own/heat": "heat", "own/vessel": "pot"},
 		Check:   checking(func(b BrewBody) error { return CheckShape("", BrewIn{Name: b.Name, At: b.At}) }),
 		Says: func(f journal.Fields, other func(kind, uuid string) string) string {
 			n := word(f, "name")
@@ -189,9 +205,11 @@ var kinds = []*Kind{
 			l, err := read[LogBody](row)
 			return &LogRecord{of, l}, err
 		},
-		Rank:  func(body any) int64 { return seconds(body.(LogBody).BrewedAt) },
-		Whole: []string{"made"},
-		Check: checking(func(l LogBody) error { return CheckShape("", l.Noted) }),
+		Rank:   func(body any) int64 { return seconds(body.(LogBody).BrewedAt) },
+		Whole:  []string{"made"},
+		Check:  checking(func(l LogBody) error { return errors.Join(CheckShape("", l.Noted), orNone(l.Noted.check())) }),
+		Fields: []Fields{{Of: field.Plain(taste.TastingFields)}, {"run/", field.Plain(taste.HadFields)}},
+		Labels: map[string]string{"made": "how it went", "by": "who tasted", "words": "words", "notes": "notes tasted", "brewed_at": "when it was made"},
 		Says: func(f journal.Fields, other func(kind, uuid string) string) string {
 			at, _, _ := strings.Cut(word(f, "brewed_at"), "T")
 			if b := word(f, "brew"); b != "" {
@@ -219,6 +237,49 @@ func kindOf(name string) *Kind {
 		}
 	}
 	return nil
+}
+
+// Fields are fields that the core describes, under a part of a record.
+type Fields struct {
+	Under string
+	Of    []field.Field
+}
+
+func stopLabels() map[string]string {
+	out := map[string]string{"km": "distance along the way", "conditions/water": "water", "conditions/heat": "heat", "conditions/vessel": "pot"}
+	for _, t := range trip.Texts {
+		out[t.Path] = strings.ToLower(t.Label)
+	}
+	return out
+}
+
+// told is what a field of a record is called, and its unit: as the core describes it, as the kind
+// labels it or what it is under, or by its own name.
+func (k *Kind) told(path string) (label string, unit quantity.Unit) {
+	if path == journal.Deleted {
+		return "whether it is there", ""
+	}
+	for _, of := range k.Fields {
+		rest, under := strings.CutPrefix(path, of.Under)
+		i := slices.IndexFunc(of.Of, func(f field.Field) bool { return f.Path == strings.ReplaceAll(rest, "/", ".") })
+		if under && i >= 0 {
+			return cmp.Or(of.Of[i].Label, plain(rest)), of.Of[i].Unit
+		}
+	}
+	for at := path; at != ""; at = at[:max(strings.LastIndexByte(at, '/'), 0)] {
+		if l, ok := k.Labels[at]; ok {
+			return l, k.Units[path]
+		}
+	}
+	for _, part := range []string{"facts/", "conditions/", "own/", "way/", "run/"} {
+		path = strings.TrimPrefix(path, part)
+	}
+	return plain(path), k.Units[path]
+}
+
+// plain is a name of a field in words.
+func plain(s string) string {
+	return strings.NewReplacer("_", " ", "/", ", ").Replace(strings.TrimSuffix(strings.TrimSuffix(strings.TrimSuffix(s, "_g"), "_ml"), "_pct"))
 }
 
 // Kinds are all kinds of record.

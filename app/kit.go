@@ -38,7 +38,7 @@ func (a App) ApplyKit(ctx context.Context, id int64, in LayIn) (Applied, error) 
 		return out, err
 	}
 	if laid.Best == nil {
-		return out, brew.Problems{{Field: "items", Message: "with these items not every brew can be made; allowed: a kit that serves them all"}}
+		return out, wrong("items", nil, kitServesNotAll)
 	}
 	var changed []Brew
 	var plans []*brew.Plan

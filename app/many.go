@@ -2,11 +2,11 @@ package app
 
 import (
 	"context"
-	"fmt"
 	"slices"
 
 	"apodemos/core/brew"
 	"apodemos/core/gear"
+	"apodemos/core/quantity"
 	"apodemos/core/trip"
 	"apodemos/core/ways"
 )
@@ -124,7 +124,7 @@ func (a App) wayAt(ctx context.Context, r brew.Request, have []gear.Item, along 
 	if method != "" {
 		i := slices.IndexFunc(w.Ways, func(x ways.Way) bool { return x.Method == method })
 		if i < 0 {
-			return nil, "", brew.Problems{{Field: "method", Value: method, Message: fmt.Sprintf("%q is not a method", method)}}
+			return nil, "", wrong("method", method, noMethod, quantity.Quoted(method))
 		}
 		if x := w.Ways[i]; x.Not == "" {
 			q := x.Request

@@ -9,12 +9,14 @@ import (
 	"net/url"
 	"os"
 	"reflect"
+	"slices"
 	"strconv"
 	"strings"
 	"time"
 
 	"apodemos/core/brew"
 	"apodemos/core/kit"
+	"apodemos/core/quantity"
 )
 
 // Operation is one thing that can be asked, wherever it is answered: by the server, by a pocket,
@@ -26,9 +28,10 @@ type Operation struct {
 	At string
 	// Only says where it is answered, when that is not everywhere.
 	Only Place
-	// Alone is what needs nothing that is kept: a page answers it by itself. Changes says that
-	// what is kept may be another afterwards.
-	Alone, Changes bool
+	// Alone is what needs nothing that is kept: a page answers it by itself.
+	Alone bool
+	// Changes are the kinds of record that may be others afterwards.
+	Changes []string
 	// In is a struct with what is asked: of its path, its query, If-Match, and its Body. Out is
 	// what is answered; nil where nothing is.
 	In, Out reflect.Type
@@ -98,12 +101,33 @@ func op[I, O any](method, path, id, summary string, do func(ctx context.Context,
 	if out.Out == reflect.TypeFor[nothing]() {
 		out.Out = nil
 	}
-	out.Changes = method != "GET"
+	if method != "GET" {
+		out.Changes = changedBy(path)
+	}
 	out.do = func(ctx context.Context, d *Desk, in reflect.Value) (any, error) {
 		v, err := do(ctx, d, in.Interface().(I))
 		return v, err
 	}
 	return out
+}
+
+// places are the kinds that the parts of a path name.
+var places = map[string]string{"trips": KindTrip, "stops": KindStop, "places": KindStop, "brews": KindBrew, "run": KindRun, "kit": KindKit, "log": KindLog,
+	"coffees": KindCoffee, "recipes": KindRecipe, "gear": KindGear, "blinds": KindBlind}
+
+// changedBy is the kind that a path names last, with the plans and what they say of a brew.
+func changedBy(path string) []string {
+	parts := strings.Split(path, "/")
+	for i := len(parts) - 1; i >= 0; i-- {
+		switch kind := places[parts[i]]; kind {
+		case "":
+		case KindBrew:
+			return []string{KindBrew, KindPlan, KindContent}
+		default:
+			return []string{kind}
+		}
+	}
+	return nil
 }
 
 // nothing is asked with nothing, and answered with nothing.
@@ -113,10 +137,16 @@ type nothing struct{}
 func (o Operation) at(where string) Operation { o.At = where; return o }
 
 // alone is the same, answered by a page by itself.
-func (o Operation) alone() Operation { o.Alone, o.Changes = true, false; return o }
+func (o Operation) alone() Operation { o.Alone, o.Changes = true, nil; return o }
 
 // asks is the same, and changes nothing.
-func (o Operation) asks() Operation { o.Changes = false; return o }
+func (o Operation) asks() Operation { o.Changes = nil; return o }
+
+// changes is the same, and changes these kinds, too.
+func (o Operation) changes(kinds ...string) Operation {
+	o.Changes = append(slices.Clone(o.Changes), kinds...)
+	return o
+}
 
 // only is the same, answered in one place.
 func (o Operation) only(p Place) Operation { o.Only = p; return o }
@@ -170,7 +200,7 @@ func bind(in reflect.Value, a Asked, where string) error {
 				if d := f.Tag.Get("default"); d != "" {
 					given = []string{d}
 				} else if f.Tag.Get("required") == "true" || where == "path" {
-					s.add(name, nil, "is missing, and it is needed")
+					s.add(name, nil, isMissing)
 					continue
 				} else {
 					continue
@@ -200,7 +230,7 @@ func said(values []string) (out []string) {
 func (s *shape) parameter(name string, given []string, to reflect.Value, tag reflect.StructTag) {
 	list := to.Kind() == reflect.Slice
 	if !list && len(given) > 1 {
-		s.add(name, given, "is given more than once; give it once")
+		s.add(name, given, givenTwice)
 		return
 	}
 	of := to.Type()
@@ -218,17 +248,13 @@ func (s *shape) parameter(name string, given []string, to reflect.Value, tag ref
 		case reflect.Bool:
 			b, err := strconv.ParseBool(g)
 			if err != nil {
-				s.add(name, g, "%q is neither true nor false; allowed: true or false", g)
+				s.add(name, g, noBool, quantity.Quoted(g))
 				return
 			}
 			values = append(values, b)
 		default:
 			if f, err := strconv.ParseFloat(g, 64); err != nil || f-f != 0 {
-				kind := "a number"
-				if of.Kind() != reflect.Float64 {
-					kind = "a whole number"
-				}
-				s.add(name, g, "%q is not %s; allowed: %s", g, kind, kind)
+				s.add(name, g, quantity.Either(of.Kind() == reflect.Float64, noNumber, notWhole), quantity.Quoted(g), quantity.Text(""))
 				return
 			}
 			values = append(values, json.Number(g))
@@ -248,7 +274,7 @@ func (s *shape) parameter(name string, given []string, to reflect.Value, tag ref
 		err = json.Unmarshal(b, to.Addr().Interface())
 	}
 	if err != nil {
-		s.add(name, given, "cannot be read; give a plain value")
+		s.add(name, given, notPlain)
 	}
 }
 
@@ -272,7 +298,7 @@ func bindBody(in reflect.Value, a Asked, trusted bool) error {
 	to := in.FieldByIndex(f.Index)
 	if f.Type == reflect.TypeFor[Patch]() {
 		if _, object := tree.(map[string]any); !object {
-			return FaultOf("body", brew.Problems{{Message: "is not an object; send a merge patch"}})
+			return FaultOf("body", wrong("", nil, noObject))
 		}
 		to.SetBytes(a.Body)
 		return nil

@@ -160,7 +160,7 @@ var tripOps = []Operation{
 		}
 		return d.Trip(ctx, in.Trip)
 	}),
-	op("POST", "/trips/{trip}/duplicate", "duplicate-trip", "A copy of a trip with its stops and brews, without its log", func(ctx context.Context, d *Desk, in InTrip) (Trip, error) { return d.Duplicate(ctx, in.Trip) }).at("trip"),
+	op("POST", "/trips/{trip}/duplicate", "duplicate-trip", "A copy of a trip with its stops and brews, without its log", func(ctx context.Context, d *Desk, in InTrip) (Trip, error) { return d.Duplicate(ctx, in.Trip) }).at("trip").changes(KindStop, KindBrew, KindPlan, KindContent),
 	op("GET", "/trips/{trip}/plan", "plan-trip", "Everything to buy, prepare, carry, treat and do", func(ctx context.Context, d *Desk, in struct {
 		InTrip
 		Steps bool    `query:"steps" doc:"With the steps of every brew, for a trip sheet"`
@@ -182,7 +182,7 @@ var tripOps = []Operation{
 			return TripOut{}, err
 		}
 		return d.TripOut(ctx, in.Trip)
-	}),
+	}).changes(KindStop),
 	op("GET", "/trips/{trip}/schedule/ticks", "list-ticks", "The tasks of a trip's schedule that are done", func(ctx context.Context, d *Desk, in InTrip) ([]string, error) {
 		return d.Done(ctx, in.Trip, ScheduleList)
 	}),
@@ -245,7 +245,7 @@ var tripOps = []Operation{
 		Body LayIn
 	}) (Applied, error) {
 		return d.ApplyKit(ctx, in.Trip, in.Body)
-	}),
+	}).changes(KindBrew, KindPlan, KindContent),
 	op("POST", "/trips/{trip}/brews/every", "add-every-brew", "A brew on every morning, or evening, of a trip that has none", func(ctx context.Context, d *Desk, in struct {
 		InTrip
 		Body EveryIn
@@ -275,7 +275,7 @@ var stopOps = []Operation{
 		}
 	}) (Stop, error) {
 		return d.SplitStop(ctx, in.Stop, in.Body.Nights)
-	}),
+	}).changes(KindBrew, KindPlan),
 	op("POST", "/stops/{stop}/join", "join-stops", "Make one stay of two stops: the undo of a split", func(ctx context.Context, d *Desk, in struct {
 		InStop
 		Body struct {
@@ -407,7 +407,7 @@ var logOps = []Operation{
 		Body LogIn
 	}) (LogEntry, error) {
 		return d.WriteLog(ctx, LogEntry{BrewID: in.Brew, BrewedAt: in.Body.BrewedAt, Noted: in.Body.Noted})
-	}),
+	}).changes(KindRun),
 	op("GET", "/log/{entry}", "get-log-entry", "An entry of the log", func(ctx context.Context, d *Desk, in InEntry) (LogEntry, error) { return d.LogEntry(ctx, in.Entry) }),
 	op("PATCH", "/log/{entry}", "set-log", "Change a log entry", func(ctx context.Context, d *Desk, in struct {
 		InEntry

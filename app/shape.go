@@ -18,6 +18,7 @@ import (
 	"unicode/utf8"
 
 	"apodemos/core/brew"
+	"apodemos/core/quantity"
 )
 
 // CheckShape holds a value to the limits that its types tell of themselves, in the tags that the
@@ -68,7 +69,7 @@ func shaped(at string, tree any, t reflect.Type, tag reflect.StructTag) error {
 func Decoded[T any](what string, b []byte) (v T, err error) {
 	tree, err := treeOf(b)
 	if err != nil {
-		return v, brew.Problems{{Field: what, Message: "not JSON: " + err.Error()}}
+		return v, wrong(what, nil, notJSON, quantity.Said(err))
 	}
 	if err := shaped("", tree, reflect.TypeFor[T](), ""); err != nil {
 		return v, err
@@ -81,11 +82,11 @@ type shape struct{ bad brew.Problems }
 // tooMany is how much that is wrong is told at once.
 const tooMany = 60
 
-func (s *shape) add(at string, value any, format string, args ...any) {
+func (s *shape) add(at string, value any, as quantity.Sentence, values ...quantity.Value) {
 	if len(s.bad) >= tooMany {
 		return
 	}
-	s.bad = append(s.bad, brew.Problem{Field: at, Value: value, Message: fmt.Sprintf(format, args...)})
+	s.bad = append(s.bad, wrong(at, value, as, values...)...)
 }
 
 // member is a field of a struct, by its name in JSON.
@@ -145,23 +146,23 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 		s.text(at, v, tag)
 	case reflect.Bool:
 		if _, ok := v.(bool); !ok {
-			s.add(at, v, "%s is neither true nor false; allowed: true or false", told(v))
+			s.add(at, v, noBool, quantity.Text(told(v)))
 		}
 	case reflect.Int, reflect.Int64, reflect.Int32, reflect.Uint64, reflect.Float64:
 		s.number(at, v, t, tag)
 	case reflect.Slice, reflect.Array:
 		list, ok := v.([]any)
 		if !ok {
-			s.add(at, v, "%s is not a list; allowed: a list", told(v))
+			s.add(at, v, noList, quantity.Text(told(v)))
 			return
 		}
 		n := float64(len(list))
 		if most, ok := limit(tag, "maxItems"); ok && n > most {
-			s.add(at, len(list), "%d of them; allowed: up to %g", len(list), most)
+			s.add(at, len(list), tooManyOf, quantity.Said(len(list)), quantity.Said(most))
 			return
 		}
 		if least, ok := limit(tag, "minItems"); ok && n < least {
-			s.add(at, len(list), "%d of them; allowed: at least %g", len(list), least)
+			s.add(at, len(list), tooFewOf, quantity.Said(len(list)), quantity.Said(least))
 			return
 		}
 		// What is said of a list of words is said of each.
@@ -175,7 +176,7 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 	case reflect.Map:
 		o, ok := v.(map[string]any)
 		if !ok {
-			s.add(at, v, "%s is not an object; allowed: an object", told(v))
+			s.add(at, v, noJSONObject, quantity.Text(told(v)))
 			return
 		}
 		for _, name := range names(o) {
@@ -184,7 +185,7 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 	case reflect.Struct:
 		o, ok := v.(map[string]any)
 		if !ok {
-			s.add(at, v, "%s is not an object; allowed: an object", told(v))
+			s.add(at, v, noJSONObject, quantity.Text(told(v)))
 			return
 		}
 		known := membersOf(t)
@@ -192,12 +193,12 @@ func (s *shape) walk(at string, v any, t reflect.Type, tag reflect.StructTag) {
 			if m, ok := known[name]; ok {
 				s.walk(under(at, name), o[name], m.field.Type, m.field.Tag)
 			} else {
-				s.add(under(at, short(name)), nil, "is not a known field")
+				s.add(under(at, short(name)), nil, isUnknown)
 			}
 		}
 		for _, name := range names(known) {
 			if _, there := o[name]; known[name].required && !there {
-				s.add(under(at, name), nil, "is missing, and it is needed")
+				s.add(under(at, name), nil, isMissing)
 			}
 		}
 	}
@@ -233,30 +234,30 @@ func matches(pattern, s string) bool {
 func (s *shape) text(at string, v any, tag reflect.StructTag) {
 	text, ok := v.(string)
 	if !ok {
-		s.add(at, v, "%s is not a text; allowed: a text", told(v))
+		s.add(at, v, noText, quantity.Text(told(v)))
 		return
 	}
 	n := float64(utf8.RuneCountInString(text))
 	least, lo := limit(tag, "minLength")
 	most, hi := limit(tag, "maxLength")
 	if lo && n < least || hi && n > most {
-		s.add(at, text, "%g characters; allowed: %s", n, rangeOf(least, lo, most, hi))
+		s.add(at, text, lengthOutOf, quantity.Said(n), quantity.Text(rangeOf(least, lo, most, hi)))
 		return
 	}
 	if e := tag.Get("enum"); e != "" && !slices.Contains(strings.Split(e, ","), text) {
-		s.add(at, text, "%q is not allowed; allowed: one of %s", text, strings.ReplaceAll(strings.TrimPrefix(e, ","), ",", ", "))
+		s.add(at, text, noneOf, quantity.Quoted(text), quantity.Text(strings.ReplaceAll(strings.TrimPrefix(e, ","), ",", ", ")))
 	}
 	if p := tag.Get("pattern"); p != "" && !matches(p, text) {
-		s.add(at, text, "%q is not allowed; allowed: %s", text, cmp.Or(tag.Get("patternDescription"), "what matches "+p))
+		s.add(at, text, outOf, quantity.Quoted(text), quantity.Text(cmp.Or(tag.Get("patternDescription"), "what matches "+p)))
 	}
 	switch tag.Get("format") {
 	case "date-time":
 		if _, err := time.Parse(time.RFC3339, text); err != nil {
-			s.add(at, text, "%q is not a time; allowed: RFC 3339, such as 2026-09-05T06:10:00Z", text)
+			s.add(at, text, noTime, quantity.Quoted(text))
 		}
 	case "date":
 		if _, err := time.Parse(time.DateOnly, text); err != nil {
-			s.add(at, text, "%q is not a date; allowed: YYYY-MM-DD", text)
+			s.add(at, text, noDate, quantity.Quoted(text))
 		}
 	}
 }
@@ -264,12 +265,12 @@ func (s *shape) text(at string, v any, tag reflect.StructTag) {
 func (s *shape) number(at string, v any, t reflect.Type, tag reflect.StructTag) {
 	n, ok := v.(json.Number)
 	if !ok {
-		s.add(at, v, "%s is not a number; allowed: a number%s", told(v), within(tag))
+		s.add(at, v, noNumber, quantity.Text(told(v)), quantity.Text(within(tag)))
 		return
 	}
 	f, err := n.Float64()
 	if err != nil {
-		s.add(at, n.String(), "%s is not a number; allowed: a finite one", told(n))
+		s.add(at, n.String(), notFinite, quantity.Text(told(n)))
 		return
 	}
 	if t.Kind() != reflect.Float64 {
@@ -278,14 +279,14 @@ func (s *shape) number(at string, v any, t reflect.Type, tag reflect.StructTag) 
 			_, err = strconv.ParseUint(n.String(), 10, 64)
 		}
 		if err != nil {
-			s.add(at, f, "%s is not a whole number; allowed: a whole number%s", told(n), within(tag))
+			s.add(at, f, notWhole, quantity.Text(told(n)), quantity.Text(within(tag)))
 			return
 		}
 	}
 	least, lo := limit(tag, "minimum")
 	most, hi := limit(tag, "maximum")
 	if lo && f < least || hi && f > most {
-		s.add(at, f, "%g is not allowed; allowed: %s", f, rangeOf(least, lo, most, hi))
+		s.add(at, f, outOf, quantity.Said(f), quantity.Text(rangeOf(least, lo, most, hi)))
 	}
 }
 

@@ -12,6 +12,7 @@ import (
 	"rsc.io/qr"
 
 	"apodemos/core/brew"
+	"apodemos/core/quantity"
 	"apodemos/core/recipe"
 )
 
@@ -72,7 +73,7 @@ func Share(in Shared) (ShareOut, error) {
 	}
 	text := SharePrefix + base64.RawURLEncoding.EncodeToString(small.Bytes())
 	if len(text) > MaxShare {
-		return ShareOut{}, brew.Problems{{Field: "share", Value: len(text), Message: fmt.Sprintf("%d characters; allowed: up to %d, for a camera reads no finer code. Leave words out", len(text), MaxShare)}}
+		return ShareOut{}, wrong("share", len(text), shareTooLong, quantity.Said(len(text)), quantity.Said(MaxShare))
 	}
 	if base != "" {
 		text = base + "/take#" + text
@@ -83,7 +84,7 @@ func Share(in Shared) (ShareOut, error) {
 func (in Shared) check() error {
 	switch {
 	case (in.Request == nil) == (in.Recipe == nil):
-		return brew.Problems{{Field: "share", Message: "neither a plan nor a recipe, or both; allowed: one of the two"}}
+		return wrong("share", nil, neitherOrBoth)
 	}
 	if err := CheckShape("", in); err != nil {
 		return err
@@ -100,7 +101,7 @@ func (in Shared) check() error {
 func Code(text string) (ShareOut, error) {
 	c, err := qr.Encode(text, qr.L)
 	if err != nil {
-		return ShareOut{}, brew.Problems{{Field: "share", Value: len(text), Message: "too long for a code"}}
+		return ShareOut{}, wrong("share", len(text), tooLongForCode)
 	}
 	const quiet = 4
 	out := ShareOut{Text: text, Size: c.Size + 2*quiet}

@@ -2,7 +2,6 @@ package app
 
 import (
 	"context"
-	"fmt"
 	"math"
 	"reflect"
 	"slices"
@@ -11,6 +10,7 @@ import (
 
 	"apodemos/core/brew"
 	"apodemos/core/method"
+	"apodemos/core/quantity"
 	"apodemos/core/run"
 	"apodemos/core/taste"
 )
@@ -226,19 +226,30 @@ func (a App) CompareCups(ctx context.Context, in CompareIn) (*taste.Compared, er
 
 // CheckNoted is what is wrong with what is written down.
 func (a App) CheckNoted(ctx context.Context, n Noted) error {
-	bad := append(n.Tasting.Check(), n.Had.Check().At("run.")...)
+	bad := n.check()
 	if n.Coffee != "" {
 		if _, err := a.CoffeeOf(ctx, n.Coffee); err != nil {
-			bad = append(bad, brew.Problem{Field: "coffee", Value: n.Coffee, Message: "is no coffee that is kept; allowed: the UUID of one, or nothing"})
+			bad = append(bad, wrong("coffee", n.Coffee, noCoffee)...)
 		}
 	}
+	return orNone(bad)
+}
+
+// check is what is wrong with it by itself.
+func (n Noted) check() brew.Problems {
+	bad := append(n.Tasting.Check(), n.Had.Check().At("run.")...)
 	if n.Made != nil {
 		bad = append(bad, n.Made.Record.Check().At("made.")...)
 	}
-	if len(bad) > 0 {
-		return brew.Problems(bad)
+	return bad
+}
+
+// orNone are problems as an error: none where there are none.
+func orNone(bad brew.Problems) error {
+	if len(bad) == 0 {
+		return nil
 	}
-	return nil
+	return bad
 }
 
 // CheckBrewed is what is wrong with when something was brewed, RFC 3339: from the year 2000 on,
@@ -248,7 +259,7 @@ func CheckBrewed(at string) brew.Problems {
 	if err == nil && t.Year() >= 2000 && time.Until(t) < 24*time.Hour {
 		return nil
 	}
-	return brew.Problems{{Field: "brewed_at", Value: at, Message: fmt.Sprintf("%q is no moment to have brewed at; allowed: from the year 2000 until now, such as 2026-09-05T07:00:00Z", at)}}
+	return wrong("brewed_at", at, noBrewedAt, quantity.Quoted(at))
 }
 
 // clearlyOff is from how much on what the clock says counts as other than planned.
@@ -377,7 +388,7 @@ func (a App) BlindOut(ctx context.Context, id int64) (BlindOut, error) {
 // BeginBlind begins a blind comparison of two brews.
 func (a App) BeginBlind(ctx context.Context, x, y int64) (BlindOut, error) {
 	if x == y {
-		return BlindOut{}, brew.Problems{{Field: "b", Value: y, Message: "is the same brew; allowed: another"}}
+		return BlindOut{}, wrong("b", y, isSameBrew)
 	}
 	for _, id := range []int64{x, y} {
 		if _, err := a.Brew(ctx, id); err != nil {
@@ -406,7 +417,7 @@ func (a App) DealBlind(ctx context.Context, id int64, seed uint64) (Dealt, error
 	n := len(b.Rounds)
 	if n == 0 || b.Rounds[n-1].Liked != "" {
 		if n >= 60 {
-			return Dealt{}, brew.Problems{{Field: "rounds", Value: n, Message: "60 rounds; allowed: up to 60, and another comparison then"}}
+			return Dealt{}, wrong("rounds", n, roundsFull)
 		}
 		b.Rounds = append(b.Rounds, BlindDeal{Seed: seed >> 12}) // what a browser's numbers hold
 		if err := a.SetBlind(ctx, id, b.Revision, b.BlindSet); err != nil {
@@ -426,9 +437,9 @@ func (a App) SayBlind(ctx context.Context, id int64, liked string, at time.Time)
 	n := len(b.Rounds)
 	switch {
 	case n == 0 || b.Rounds[n-1].Liked != "":
-		return BlindOut{}, brew.Problems{{Field: "liked", Value: liked, Message: "no round is dealt; allowed: after one is"}}
+		return BlindOut{}, wrong("liked", liked, noRound)
 	case !slices.Contains([]string{likedFirst, likedSecond, likedNeither}, liked):
-		return BlindOut{}, brew.Problems{{Field: "liked", Value: liked, Message: fmt.Sprintf("%q is not known; allowed: one of %s", liked, strings.Join([]string{likedFirst, likedSecond, likedNeither}, ", "))}}
+		return BlindOut{}, wrong("liked", liked, notOneOf, quantity.Quoted(liked), quantity.Text(strings.Join([]string{likedFirst, likedSecond, likedNeither}, ", ")))
 	}
 	b.Rounds[n-1].Liked, b.Rounds[n-1].At = liked, at.UTC().Format(time.RFC3339)
 	if err := a.SetBlind(ctx, id, b.Revision, b.BlindSet); err != nil {

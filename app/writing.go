@@ -4,11 +4,11 @@ import (
 	"context"
 	"encoding/json"
 	"errors"
-	"fmt"
 	"slices"
 
 	"apodemos/core/brew"
 	"apodemos/core/gear"
+	"apodemos/core/quantity"
 	"apodemos/core/recipe"
 	"apodemos/core/trip"
 )
@@ -467,7 +467,7 @@ func (a App) SetRun(ctx context.Context, brewID int64, r Run) error {
 	return a.writing(ctx, func(w writing) error {
 		p, err := w.Get(ctx, KindPlan, r.PlanID)
 		if errors.Is(err, ErrNotFound) || err == nil && p.Parent != brewID {
-			return brew.Problems{{Field: "plan_id", Value: r.PlanID, Message: fmt.Sprintf("%d is no plan of this brew; allowed: the one that it is made by, or nothing for its present one", r.PlanID)}}
+			return wrong("plan_id", r.PlanID, noPlanOfBrew, quantity.Said(r.PlanID))
 		}
 		if err != nil {
 			return err

@@ -8,6 +8,7 @@ import (
 	"github.com/danielgtaylor/huma/v2"
 	"github.com/danielgtaylor/huma/v2/validation"
 
+	"apodemos/app"
 	"apodemos/app/files"
 	"apodemos/core/bench"
 	"apodemos/core/brew"
@@ -15,6 +16,7 @@ import (
 	"apodemos/core/gear"
 	"apodemos/core/quantity"
 	"apodemos/core/recipe"
+	"apodemos/core/taste"
 )
 
 // The wording of what is wrong is that of the core, wherever it is found.
@@ -149,6 +151,7 @@ func document(api huma.API) ([]byte, error) {
 	doc["tags"] = named
 	// How figures are told, for an interface that tells them.
 	doc["x-units"] = quantity.Systems
+	doc["x-usual"] = app.UsualNow()
 	var given map[string]json.RawMessage
 	if err := json.Unmarshal(answers, &given); err != nil {
 		return nil, err
@@ -286,24 +289,18 @@ func written(types huma.Registry, schemas object, sent map[string]bool) {
 
 // tables puts what the core's tables say of fields into those schemas that are there.
 func tables(schemas object) {
-	of := map[string][]field.Field{"Request": plain(brew.Fields), "Item": gear.Fields(), "Recipe": recipe.Fields()}
+	of := map[string][]field.Field{"Request": field.Plain(brew.Fields), "Item": gear.Fields(), "Recipe": recipe.Fields(), "Had": field.Plain(taste.HadFields)}
 	for _, name := range []string{"WaitIn", "FuelIn", "CanisterIn", "GrindIn", "GrinderKnown", "MineralsIn"} {
 		of[name] = bench.Fields
+	}
+	for _, name := range []string{"LogIn", "LogEntry", "Noted", "Tasting"} {
+		of[name] = field.Plain(taste.TastingFields)
 	}
 	for name, fields := range of {
 		if s, ok := schemas[name].(object); ok {
 			ranges(schemas, s, fields)
 		}
 	}
-}
-
-// plain are fields without where they are kept.
-func plain[T any](fields []field.Of[T]) []field.Field {
-	out := make([]field.Field, len(fields))
-	for i, f := range fields {
-		out[i] = f.Field
-	}
-	return out
 }
 
 // ranges puts what the core's tables say of fields into their schema, where it has them: a

@@ -117,6 +117,8 @@ func documentOf(types huma.Registry, o app.Operation) *huma.Operation {
 	doc := &huma.Operation{OperationID: o.ID, Method: o.Method, Path: o.Path, Summary: o.Summary, Responses: map[string]*huma.Response{}}
 	if o.Alone { // whatever is kept, the same is answered
 		doc.Extensions = map[string]any{"x-fixed": true}
+	} else if o.Changes != nil {
+		doc.Extensions = map[string]any{"x-changes": o.Changes}
 	}
 	for _, f := range reflect.VisibleFields(o.In) {
 		for _, in := range []string{"path", "query", "header"} {

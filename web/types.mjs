@@ -27,8 +27,13 @@ const walk = (of) => {
   Object.values(of).forEach(walk);
 };
 const seen = {};
-for (const methods of Object.values(document.paths)) for (const o of Object.values(methods)) walk(o.requestBody);
-writeFileSync(join(to, "limits.ts"), `${made}export const limits = ${JSON.stringify(limits, null, 2)} as const;\n`);
+for (const methods of Object.values(document.paths))
+  for (const o of Object.values(methods)) {
+    walk(o.requestBody);
+    for (const { name, schema: s } of o.parameters ?? [])
+      if (s?.minimum !== undefined && s?.maximum !== undefined) limits[`${o.operationId}.${name}`] = { min: s.minimum, max: s.maximum };
+  }
+writeFileSync(join(to, "limits.ts"), `${made}export const limits = ${JSON.stringify(limits, null, 2)} as const;\n\nexport const usual = ${JSON.stringify(document["x-usual"], null, 2)} as const;\n`);
 
 const table = {};
 for (const [path, methods] of Object.entries(document.paths))

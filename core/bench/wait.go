@@ -57,7 +57,7 @@ var Fields = []field.Field{
 	field.Numeric("water_ml", quantity.Millilitre, MinFillMl, MaxFillMl), field.Numeric("fill_ml", quantity.Millilitre, MinFillMl, MaxFillMl),
 	field.Numeric("target_c", quantity.Celsius, MinTargetC, MaxTargetC), field.Numeric("after_s", quantity.Second, MinAfterS, MaxAfterS),
 	field.Numeric("boils", "", 1, 100), field.Numeric("grams", quantity.Gram, 0.5, 2000), field.Numeric("time_s", quantity.Second, 10, 7200),
-	field.Numeric("clicks", quantity.Clicks, 0, 400), field.Numeric("um_per_click", quantity.MicroPerClk, 1, 200), field.Numeric("zero_um", quantity.Micrometre, -500, 500),
+	field.Clicks.At("clicks"), field.UmPerClick.At("um_per_click"), field.ZeroUm.At("zero_um"),
 	field.Numeric("hardness_mg_l", quantity.MgPerL, 0, 1000), field.Numeric("alkalinity_mg_l", quantity.MgPerL, 0, 1000),
 	field.Numeric("second_hardness_mg_l", quantity.MgPerL, 0, 1000), field.Numeric("second_alkalinity_mg_l", quantity.MgPerL, 0, 1000),
 	field.Numeric("target_hardness_mg_l", quantity.MgPerL, 0, 1000), field.Numeric("target_alkalinity_mg_l", quantity.MgPerL, 0, 1000),

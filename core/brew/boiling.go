@@ -13,11 +13,7 @@ func (c *script) boiling() quantity.Phrase {
 		return line
 	}
 	// Nothing here makes it safe: that comes before all else, too.
-	template := line.Template
-	if template == "" {
-		template = line.Text
-	}
-	return quantity.Say("Make the water safe first. "+template, line.Values...)
+	return quantity.Together(makeWaterSafe.Say(), line)
 }
 
 func (c *script) boilLine() quantity.Phrase {
@@ -25,29 +21,29 @@ func (c *script) boilLine() quantity.Phrase {
 	wait := c.waits()
 	switch {
 	case c.heatless():
-		return quantity.Say("Nothing is heated.")
+		return nothingHeated.Say()
 	case c.supplied() && c.unsafe():
-		return quantity.Say("Hot water from the urn: ask whether it has boiled, then use it straight away.")
+		return hotWaterFrom.Say()
 	case c.supplied():
-		return quantity.Say("Hot water from the urn: use it straight away.")
+		return hotWaterFromUrn.Say()
 	case c.BoilsIn() && c.safeBoilS() > 0:
-		return quantity.Say("Rolling boil for {0} with the coffee in it, to make the water safe.", sec(c.BoilS))
+		return rollingBoilWith.Say(sec(c.BoilS))
 	case c.BoilsIn() && c.BoilS > 0:
-		return quantity.Say("Boil it for {0} with the coffee in it.", sec(c.BoilS))
+		return boilWithCoffee.Say(sec(c.BoilS))
 	case c.BoilsIn():
-		return quantity.Say("Take it off at the first boil.")
+		return takeOffFirst.Say()
 	case c.School.ColdFill:
-		return quantity.Say("The pot heats its own water.")
+		return potHeatsOwn.Say()
 	case c.safeBoilS() > 0 && wait:
-		return quantity.Say("Rolling boil for {0} to make it safe, then wait {1}.", sec(c.safeBoilS()), sec(c.WaitS))
+		return rollingBoilMake.Say(sec(c.safeBoilS()), sec(c.WaitS))
 	case c.safeBoilS() > 0:
-		return quantity.Say("Rolling boil for {0} to make it safe, then use it straight away.", sec(c.safeBoilS()))
+		return rollingBoilMakeSafe.Say(sec(c.safeBoilS()))
 	case wait:
-		return quantity.Say("Boil it, then wait {0}.", sec(c.WaitS))
+		return boilThenWait.Say(sec(c.WaitS))
 	case c.Method.InPot():
-		return quantity.Say("Boils at {0}: take it off and add the coffee.", quantity.Fine(c.Boil.BoilC, quantity.Celsius))
+		return boilsTakeOff.Say(quantity.Fine(c.Boil.BoilC, quantity.Celsius))
 	}
-	return quantity.Say("Boils at {0}: use it straight away.", quantity.Fine(c.Boil.BoilC, quantity.Celsius))
+	return boilsUseStraight.Say(quantity.Fine(c.Boil.BoilC, quantity.Celsius))
 }
 
 // safeBoilS is how long this brew's water is kept at a rolling boil to be safe, in s, its

@@ -374,7 +374,7 @@ func TestPhraseValuesMatchText(t *testing.T) {
 		if s.Template == "" {
 			continue
 		}
-		assert.Equal(t, s.Text, quantity.Say(s.Template, s.Values...).Text)
+		assert.Equal(t, s.Text, quantity.Phrase{Template: s.Template, Values: s.Values}.In(quantity.Metric))
 	}
 }
 

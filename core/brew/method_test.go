@@ -157,7 +157,7 @@ func TestCoolerWaterIsMadeUpFor(t *testing.T) {
 		assert.Greater(t, made, 5, m.r.Method)
 	}
 	c := compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{AltitudeM: ptr(7500.0), AirC: ptr(-9.0), WindMs: ptr(4.0)}}, Grinder: Grinder{UmPerClick: ptr(37.0)}})
-	assert.Regexp(t, `^Grind at \d+ clicks, \d+ finer than at home, because this stop extracts [\d.]+ points less\.$`, noteByID(c, "make-up-grind"))
+	assert.Regexp(t, `^Grind at \d+ clicks, \d+ finer than at home\. This stop extracts [\d.]+ points less than home\.$`, noteByID(c, "make-up-grind"))
 	// A school with its own rule keeps it, and says what it costs.
 	b := compute(t, Request{Method: "pot", School: ptr("warm-boil"), Conditions: Conditions{Place: Place{AltitudeM: ptr(8000.0), AirC: ptr(-25.0), WindMs: ptr(4.0)}}})
 	assert.NotEmpty(t, noteByID(b, "make-up-none"))

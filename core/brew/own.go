@@ -136,20 +136,20 @@ func (c *script) lines() []RecipeLine {
 		add("water_g", "Water", *own.WaterG, *p.Water.PouredMl+quantity.Either(c.School.Bypass, b.DilutionMl*b.N, 0), quantity.Gram, math.Max(2, 0.01**own.WaterG), c.amountWhy(n))
 	}
 	if own.Ratio != nil {
-		add("ratio_g_per_l", "Ratio", *own.Ratio, c.Ratio, quantity.GramPerL, 0.5, quantity.Say("Asked otherwise for this brew."))
+		add("ratio_g_per_l", "Ratio", *own.Ratio, c.Ratio, quantity.GramPerL, 0.5, askedOtherwiseThis.Say())
 	}
 	if own.WaterC != nil {
-		why := quantity.Say("Water boils at {0} here.", quantity.Fine(c.Boil.BoilC, quantity.Celsius))
+		why := waterBoilsHere.Say(quantity.Fine(c.Boil.BoilC, quantity.Celsius))
 		if c.supplied() {
-			why = quantity.Say("The hot water comes no hotter here.")
+			why = hotWaterComes.Say()
 		}
 		add("water_c", "Water at first contact", *own.WaterC, c.StartC, quantity.Celsius, 0.6, why)
 	}
 	if own.Grind != "" || own.GrindUm != nil || own.Clicks != nil {
 		wish := c.School.GrindUm
-		why, off := quantity.Say("Set by hand for this brew."), []string{}
+		why, off := setHandThis.Say(), []string{}
 		if k := c.Correction; k != nil && k.ByGrind {
-			why, off = quantity.Say("So that it extracts here as it does at home."), []string{"adjust", "none"}
+			why, off = soExtractsHere.Say(), []string{"adjust", "none"}
 		}
 		add("grind", "Grind", wish, c.Um, quantity.Micrometre, 5, why, off...)
 	}
@@ -160,31 +160,31 @@ func (c *script) lines() []RecipeLine {
 		}
 		wish = quantity.Either(own.SteepS == nil, value(own.DoneS), value(own.SteepS))
 		here := wish + c.Stretch
-		why, off := quantity.Say("Asked otherwise for this brew."), []string{}
+		why, off := askedOtherwiseThis.Say(), []string{}
 		if k := c.Correction; k != nil && k.ByTime {
-			why, off = quantity.Say("So that it extracts here as it does at home."), []string{"adjust", "none"}
+			why, off = soExtractsHere.Say(), []string{"adjust", "none"}
 		}
 		add(path, "Steep", wish, here, quantity.Second, 2, why, off...)
 	}
 	if own.DoneS != nil && c.Bed.Shape != "" {
-		add("done_s", "Drained", *own.DoneS, c.ContactS, quantity.Second, 15, quantity.Say("As a usual bed of this grind drains with this water. Write down when yours drained, and it is fitted to your dripper."))
+		add("done_s", "Drained", *own.DoneS, c.ContactS, quantity.Second, 15, asUsualBed.Say())
 	}
 	if len(own.Pours) > 0 {
-		l := RecipeLine{Field: "pours", Label: "Pours", Why: quantity.Say("")}
+		l := RecipeLine{Field: "pours", Label: "Pours", Why: quantity.Phrase{}}
 		times, readings := c.poursMoved(own)
 		l.Moved = times || readings
 		switch {
 		case times:
-			l.Why = quantity.Say("Moved by hand for this brew.")
+			l.Why = movedHandThis.Say()
 		case readings:
-			l.Why = quantity.Say("The same shares of {0}, at the same times.", quantity.Of(b.PouredMl, quantity.Millilitre))
+			l.Why = sameSharesSame.Say(quantity.Of(b.PouredMl, quantity.Millilitre))
 		}
 		out = append(out, l)
 	}
 	if late := c.stepsMoved(own); len(own.Steps) > 0 {
 		l := RecipeLine{Field: "steps", Label: "Other steps", Moved: late}
 		if late {
-			l.Why = quantity.Say("After the pour that still goes on then, or with the steep that this place makes longer.")
+			l.Why = afterPourStill.Say()
 		}
 		out = append(out, l)
 	}
@@ -224,9 +224,9 @@ func (c *script) poursMoved(own *recipe.Recipe) (times, readings bool) {
 // amountWhy is why there is more or less than in the recipe.
 func (c *script) amountWhy(people float64) quantity.Phrase {
 	if people > 1 && near(*c.plan.DoseG, people*c.recipeMade.DoseG) {
-		return quantity.Say("Of the recipe, {0} times: once for each of you.", quantity.Of(people, quantity.None))
+		return recipeTimesOnce.Say(quantity.Of(people, quantity.None))
 	}
-	return quantity.Say("For the drink, or the amounts, that this brew asks for.")
+	return drinkOrAmounts.Say()
 }
 
 // RecipeOf is the recipe that a plan came to, to be kept as one's own: what it was told

@@ -50,25 +50,21 @@ func (c *script) file(s Step) {
 	c.plan.Steps = append(c.plan.Steps, s)
 }
 
-// words builds a sentence with figures in it.
-type words struct {
-	text   strings.Builder
-	values []quantity.Value
-}
+// wording collects the words and figures of a step's text.
+type wording struct{ parts []quantity.Value }
 
 // say adds text. What is said to be about something in words is not so twice.
-func (w *words) say(text string) *words {
+func (w *wording) say(text string) *wording {
 	const about = "about "
-	if strings.HasSuffix(w.text.String(), about) {
+	if n := len(w.parts); n > 0 && strings.HasSuffix(w.parts[n-1].Text, about) {
 		text = strings.TrimPrefix(text, about)
 	}
-	w.text.WriteString(text)
+	w.parts = append(w.parts, quantity.Text(text))
 	return w
 }
 
-func (w *words) value(v float64, u quantity.Unit) *words {
-	w.text.WriteString("{" + string(rune('0'+len(w.values))) + "}")
-	w.values = append(w.values, quantity.Of(v, u))
+func (w *wording) value(v float64, u quantity.Unit) *wording {
+	w.parts = append(w.parts, quantity.Of(v, u))
 	return w
 }
 
@@ -78,14 +74,14 @@ func (w *words) value(v float64, u quantity.Unit) *words {
 func (c *script) fill(text string, s Step, pour *method.Step) quantity.Phrase {
 	pieces, err := method.Parse(text)
 	if err != nil {
-		return quantity.Say(text)
+		return quantity.Joined(quantity.Text(text))
 	}
-	var w words
+	var w wording
 	c.write(&w, pieces, s, pour)
-	return quantity.Say(w.text.String(), w.values...)
+	return quantity.Joined(w.parts...)
 }
 
-func (c *script) write(w *words, pieces []method.Piece, s Step, pour *method.Step) {
+func (c *script) write(w *wording, pieces []method.Piece, s Step, pour *method.Step) {
 	for _, p := range pieces {
 		switch {
 		case p.Words != "":
@@ -127,9 +123,18 @@ func (c *script) cupsABatch() float64 {
 }
 
 // figure writes a figure of the plan that a step's text names.
-func (c *script) figure(w *words, name string, s Step, pour *method.Step) {
+func (c *script) figure(w *wording, name string, s Step, pour *method.Step) {
 	b, p := &c.Batch, c.plan
 	switch name {
+	case "own":
+		if pour == nil {
+			break
+		}
+		if own := quantity.Noun(pour.Own); len(w.parts) == 0 {
+			w.say(own.Text)
+		} else {
+			w.say(quantity.Within(pour.Own))
+		}
 	case "coffee":
 		c.coffeeWords(w)
 	case "dose":
@@ -265,7 +270,7 @@ func share(of float64) string {
 }
 
 // coffeeWords says how the coffee of a batch is measured and ground.
-func (c *script) coffeeWords(w *words) {
+func (c *script) coffeeWords(w *wording) {
 	ahead, fine := *c.Request.Coffee.GroundAhead, c.plan.Grind.Band
 	basket := c.School.BasketG > 0
 	switch {
@@ -302,14 +307,14 @@ func (c *script) portions() float64 {
 	return c.cupsABatch()
 }
 
-func (c *script) clickWords(w *words) {
+func (c *script) clickWords(w *wording) {
 	if k := c.plan.Grind.Clicks; k != nil {
 		w.say(", at ").value(*k, quantity.Clicks)
 	}
 }
 
 // measureWords are the spoons of a batch: of each cup where each steeps on its own.
-func (c *script) measureWords(w *words) {
+func (c *script) measureWords(w *wording) {
 	m := c.plan.DoseMeasures
 	if m == nil {
 		w.value(c.Batch.DoseG, quantity.Gram)
@@ -324,7 +329,7 @@ func (c *script) measureWords(w *words) {
 }
 
 // amount is some water: in millilitres, and without a scale in cups.
-func (c *script) amount(w *words, ml float64) {
+func (c *script) amount(w *wording, ml float64) {
 	if *c.Request.Scale {
 		w.value(ml, quantity.Millilitre)
 	} else {
@@ -333,7 +338,7 @@ func (c *script) amount(w *words, ml float64) {
 }
 
 // snow is what is melted: in grams, and without a scale as a heap of it settled.
-func (c *script) snow(w *words, g float64) {
+func (c *script) snow(w *wording, g float64) {
 	if *c.Request.Scale {
 		w.value(g, quantity.Gram)
 	} else {
@@ -342,7 +347,7 @@ func (c *script) snow(w *words, g float64) {
 }
 
 // cupfuls is an amount counted in the cups that are drunk from.
-func (c *script) cupfuls(w *words, ml float64) {
+func (c *script) cupfuls(w *wording, ml float64) {
 	n := ml / *c.Request.CupMl
 	if n < 0.94 {
 		part := share(n)
@@ -364,7 +369,7 @@ func (c *script) cupfuls(w *words, ml float64) {
 
 // fillWords is how much goes into pot or kettle: by a scale, or by how deep it
 // stands and how many cups that is.
-func (c *script) fillWords(w *words) {
+func (c *script) fillWords(w *wording) {
 	ml := *c.heatedEach()
 	if *c.Request.Scale {
 		w.value(ml, quantity.Millilitre)
@@ -383,7 +388,7 @@ func (c *script) fillWords(w *words) {
 }
 
 // topUp is what is added afterwards: how much, of what, and where.
-func (c *script) topUp(w *words) {
+func (c *script) topUp(w *wording) {
 	b := c.Batch
 	what := " of hot water"
 	switch {

@@ -191,16 +191,17 @@ func TestCorrectionsAreToldAsTheyStand(t *testing.T) {
 				continue
 			}
 			assert.NotRegexp(t, `(Steep|Grind) [\d:.]+ ?(min|s|µm|clicks)? ?(longer|shorter|finer|coarser)`, n.Text, "an order on top of what is done")
-			assert.Contains(t, n.Text, "than at home, because")
-			first := strings.Split(n.Text, "(Or")[0]
+			assert.Contains(t, n.Text, "than at home. ")
+			assert.Regexp(t, `This stop extracts [\d.]+ points? (less|more) than home\.`, n.Text)
+			first := strings.Split(n.Text, " Or ")[0]
 			if m := regexp.MustCompile(`Grind at (\d+) clicks, (\d+) finer`).FindStringSubmatch(first); m != nil {
 				assert.Equal(t, fmt.Sprint(math.Round(*p.Grind.Clicks)), m[1], "what the figure says")
 				assert.Equal(t, fmt.Sprint(math.Round(*home.Grind.Clicks)-math.Round(*p.Grind.Clicks)), m[2])
 			}
 			if strings.HasPrefix(first, "Steep ") {
 				steep := stepByID(t, p, "steep")
-				assert.InDelta(t, steep.ForS, n.Values[1].Value, 0.5, "what the step says")
-				assert.InDelta(t, steep.ForS-stepByID(t, home, "steep").ForS, n.Values[2].Value, 0.5)
+				assert.InDelta(t, steep.ForS, n.Values[0].Value, 0.5, "what the step says")
+				assert.InDelta(t, steep.ForS-stepByID(t, home, "steep").ForS, n.Values[1].Value, 0.5)
 			}
 		}
 	}
@@ -630,7 +631,7 @@ func TestALongBoilSaysWhy(t *testing.T) {
 	}
 	wood := Conditions{Place: Place{AirC: ptr(-5.0), WindMs: ptr(4.0)}, Water: Water{SourceC: ptr(2.0)}, Heat: Heat{Burner: ptr("fire"), Lid: ptr(false)}}
 	say := long(wood)
-	for _, what := range []string{"to the boil.", "the wind takes", "the cold takes", "the missing lid", "A screen would save", "of fuel"} {
+	for _, what := range []string{"to the boil.", "The wind takes", "The cold takes", "The missing lid", "A screen would save", "of fuel"} {
 		assert.Contains(t, say, what)
 	}
 	wood.Heat.Lid, wood.Heat.Screen = ptr(true), ptr(true)

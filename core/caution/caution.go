@@ -2,6 +2,11 @@
 // They are the usual cautions of the trade; local rules come first.
 package caution
 
+import (
+	"apodemos/core/coffee"
+	"apodemos/core/water"
+)
+
 // Danger is the level of what can kill, maim or make ill.
 const Danger = "danger"
 
@@ -40,10 +45,10 @@ var all = map[string]Caution{
 	"tablets":             {Level: "care", Text: "Burn tablets in the open and upwind of you; wash your hands after touching them.", Why: "Their fumes and their residue are poisonous."},
 	"canister-warm":       {Level: "danger", Text: "Warm a canister with hands, jacket or lukewarm water only.", Why: "Flame, stove or hot water bursts it."},
 	"climbs":              {Level: "care", Text: "Stay with it, and lift it off when it climbs.", Why: "Coffee at the boil foams up and over."},
-	"doubtful":            {Level: "danger", First: true, Text: "Make this water safe first: boil it, put it through a filter made for it, or bring other water. Say which at the stop.", Why: "Nobody vouches for it, and brewing below the boil does not disinfect. Guidance (US CDC): clear water, 1 minute at a rolling boil, 3 minutes above 2,000 m (6,500 ft); neither boiling nor filtering takes out all chemicals. Follow local advice."},
-	"water-unsaid":        {Level: "care", First: true, Text: "Is this water safe to drink? Nobody has said where it is from: until then it counts as doubtful.", Why: "Brewing below the boil does not disinfect. Say where the water is from, or boil it: 1 minute, 3 minutes above 2,000 m (6,500 ft; US CDC). Follow local advice."},
+	"doubtful":            {Level: "danger", First: true, Text: "Make this water safe first: boil it, put it through a filter made for it, or bring other water. Say which at the stop.", Why: "Nobody vouches for it, and brewing below the boil does not disinfect. " + water.SafeBoil + ". Neither boiling nor filtering takes out all chemicals. Follow local advice."},
+	"water-unsaid":        {Level: "care", First: true, Text: "Is this water safe to drink? Nobody has said where it is from: until then it counts as doubtful.", Why: "Brewing below the boil does not disinfect. Say where the water is from, or boil it. " + water.SafeBoil + ". Follow local advice."},
 	"place-odds":          {Level: "danger", First: true, Text: "What is entered of this place can't all be right: check altitude, pressure and boiling point.", Why: "The safety boil depends on it. Until it is settled, boil for the longer time."},
-	"boiled":              {Level: "danger", Text: "Use only boiled water: for rinsing cups and spoons, topping up and washing up too.", Why: "Guidance (US CDC): clear water, 1 minute at a rolling boil, 3 minutes above 2,000 m (6,500 ft). Boiling does not remove chemicals. Follow local advice."},
+	"boiled":              {Level: "danger", Text: "Use only boiled water: for rinsing cups and spoons, topping up and washing up too.", Why: water.SafeBoil + ". Boiling does not remove chemicals. Follow local advice."},
 	"not-boiled":          {Level: "danger", First: true, Text: "Nothing boils in this method: use safe water, or water boiled before and cooled.", Why: "Brewing below the boil, or in a closed boiler, does not disinfect. Follow local advice."},
 	"not-boiled-supplied": {Level: "danger", First: true, Text: "This hot water is not boiled here: ask whether it has boiled, or use safe water.", Why: "Hot water below the boil does not disinfect. Follow local advice."},
 	"freezes":             {Level: "care", Text: "Concentrate freezes here: carry it inside the jacket, and leave room in the vial.", Why: "Frozen, it does not pour, and a full vial bursts."},
@@ -64,6 +69,6 @@ var all = map[string]Caution{
 	"keeps-hot":           {Level: "danger", Text: "It is too warm here to keep concentrate: drink only what has stayed cold.", Why: "Above about 25 °C (77 °F) it spoils within hours; two days is for a cool room."},
 	"strong":              {Level: "note", Text: "Label it and dilute it.", Why: "Concentrate has the caffeine of several cups."},
 	"water-cold":          {Level: "danger", Text: "Use water that is safe to drink as it is.", Why: "A cold method does not disinfect."},
-	"caffeine":            {Level: "note", Text: "More than 200 mg of caffeine in one cup.", Why: "Published guidance (EFSA 2015, US FDA): 200 mg in one go, 400 mg a day for most healthy adults, 200 mg a day in pregnancy. Not medical advice."},
+	"caffeine":            {Level: "note", Text: "More than 200 mg of caffeine in one cup.", Why: coffee.CaffeineGuidance + ". Not medical advice."},
 	"waste":               {Level: "note", Text: "Carry out paper and grounds; tip grey water well away from streams.", Why: "Grounds rot slowly and draw animals. Local rules come first."},
 }

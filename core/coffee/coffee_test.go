@@ -1,6 +1,7 @@
 package coffee
 
 import (
+	"fmt"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -68,4 +69,11 @@ func TestFitGrinderAndConvert(t *testing.T) {
 	assert.False(t, ok)
 	_, _, ok = FitGrinder(Setting{18, 700}, Setting{24, 600})
 	assert.False(t, ok)
+}
+
+// The guidance in words says the figures that plans are held against.
+func TestCaffeineGuidanceSaysItsFigures(t *testing.T) {
+	assert.Contains(t, CaffeineGuidance, fmt.Sprintf("%d mg in one go", CaffeineOnceMg))
+	assert.Contains(t, CaffeineGuidance, fmt.Sprintf("%d mg a day for most", CaffeineDayMg))
+	assert.Contains(t, CaffeineGuidance, fmt.Sprintf("%d mg a day in pregnancy", CaffeinePregnancyMg))
 }

@@ -252,13 +252,13 @@ func (s *Settled) odds(said []evidence) (out []Odd) {
 			o := Odd{Fields: []string{evidenceFields[a.trust], evidenceFields[b.trust]}}
 			switch {
 			case a.trust == ByBoiling && b.trust == ByStation:
-				o.Text = quantity.Say("A boiling point of {0} and a pressure here of {1} can't both be right: at {1} water boils at {2}.", quantity.Fine(*p.MeasuredBoilC, quantity.Celsius), hpa(b.hpa), quantity.Fine(boilAt(b.hpa), quantity.Celsius))
+				o.Text = boilingPointPressure.Say(quantity.Fine(*p.MeasuredBoilC, quantity.Celsius), hpa(b.hpa), quantity.Fine(boilAt(b.hpa), quantity.Celsius))
 			case a.trust == ByBoiling:
-				o.Text = quantity.Say("A boiling point of {0} and an altitude of {1} can't both be right: at {1} water boils at about {2}.", quantity.Fine(*p.MeasuredBoilC, quantity.Celsius), quantity.Of(*p.AltitudeM, quantity.Metre), quantity.Fine(boilAt(b.hpa), quantity.Celsius))
+				o.Text = boilingPointAltitude.Say(quantity.Fine(*p.MeasuredBoilC, quantity.Celsius), quantity.Of(*p.AltitudeM, quantity.Metre), quantity.Fine(boilAt(b.hpa), quantity.Celsius))
 			case a.hpa > b.hpa && a.hpa >= seaLowHPa && a.hpa <= seaHighHPa:
-				o.Text = quantity.Say("A pressure here of {0} and an altitude of {1} can't both be right: at {1} it is about {2}. {0} looks like a pressure reduced to sea level: enter it there.", hpa(a.hpa), quantity.Of(*p.AltitudeM, quantity.Metre), hpa(b.hpa))
+				o.Text = pressureHereAltitude.Say(hpa(a.hpa), quantity.Of(*p.AltitudeM, quantity.Metre), hpa(b.hpa))
 			default:
-				o.Text = quantity.Say("A pressure here of {0} and an altitude of {1} can't both be right: at {1} it is about {2}.", hpa(a.hpa), quantity.Of(*p.AltitudeM, quantity.Metre), hpa(b.hpa))
+				o.Text = pressureHereAltitudeCant.Say(hpa(a.hpa), quantity.Of(*p.AltitudeM, quantity.Metre), hpa(b.hpa))
 			}
 			out = append(out, o)
 		}

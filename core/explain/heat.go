@@ -5,6 +5,7 @@ import (
 	"apodemos/core/method"
 	"apodemos/core/quantity"
 	"apodemos/core/recipe"
+	"apodemos/core/water"
 	"apodemos/core/working"
 )
 
@@ -116,10 +117,10 @@ func (x *figures) heat() {
 		working.Num("Wind at the stove", x.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms")}
 	x.put("heat.heat_s", hp.HeatS, working.Figure{Label: "To the boil", Unit: quantity.Second, Kind: timeKind, Source: "burner power and efficiency, " + by(timeKind),
 		Formula: "heat over the flame times its efficiency in this wind, one batch; on gas the flame is √(gauge pressure over the rated one) of the full, as the canister cools", Limits: heatingLimits, PlusMinus: working.PlusMinus(x.out.HeatShare * k.HeatS), Inputs: heatIn})
-	x.put("heat.dwell_s", hp.DwellS, working.Figure{Label: "At the boil", Unit: quantity.Second, Kind: working.Published, Source: "disinfecting: US CDC, 1 min, 3 min above 2,000 m; keeping hot: the recipe's steps",
+	x.put("heat.dwell_s", hp.DwellS, working.Figure{Label: "At the boil", Unit: quantity.Second, Kind: working.Published, Source: "disinfecting: " + water.SafeBoil + "; keeping hot: the recipe's steps",
 		Formula: "rolling boil that disinfects, plus the time kept hot until the last pour when there is nothing to wait for",
 		Inputs:  []working.Input{working.Num("Disinfecting", x.TreatS, quantity.Second, "request.water.treatment"), working.Num("Boiling with the coffee", x.BoilS, quantity.Second, "request.school"), working.Num("Keeping hot", x.HoldS, quantity.Second, "wait_s")}})
-	x.put("safe_boil_s", x.p.SafeBoilS, working.Figure{Label: "Rolling boil for safety", Unit: quantity.Second, Kind: working.Published, Source: "US CDC",
+	x.put("safe_boil_s", x.p.SafeBoilS, working.Figure{Label: "Rolling boil for safety", Unit: quantity.Second, Kind: working.Published, Source: water.SafeBoil,
 		Formula: "1 min for clear water, 3 min above 2,000 m (6,500 ft) or where the altitude is not known; each batch",
 		Inputs:  []working.Input{working.Word("Treatment", *r.Water.Treatment, "request.water.treatment")}})
 	x.put("heat.energy_wh", hp.EnergyWh, working.Figure{Label: "Electricity", Unit: quantity.WattHour, Kind: kind, Source: quantity.Either(kind == working.Measured, "efficiency measured by you", practice),

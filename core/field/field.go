@@ -103,6 +103,15 @@ func IDs[T any](list []T, id func(T) string) []string {
 	return out
 }
 
+// Plain are fields without where they are kept.
+func Plain[T any](list []Of[T]) []Field {
+	out := make([]Field, len(list))
+	for i, f := range list {
+		out[i] = f.Field
+	}
+	return out
+}
+
 // A Problem is one thing wrong with what was entered.
 type Problem struct {
 	Field   string `json:"field"`

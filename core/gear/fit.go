@@ -34,19 +34,12 @@ type Joint struct {
 	Remedy string `json:"remedy" doc:"What would mend it; empty when it fits"`
 }
 
-func joint(rule string, a, b Item, level Level, figure, limit float64, remedy, say string, v ...quantity.Value) Joint {
-	j := Joint{Rule: rule, A: a.ID, B: b.ID, Level: level, Figure: &figure, Limit: &limit, Phrase: quantity.Say(say, v...), Remedy: remedy}
-	if level == Fits {
-		j.Remedy = ""
-	}
+// joint is one of a rule and case (see joints), with its figures.
+func joint(rule, how string, a, b Item, level Level, figure, limit float64, v ...quantity.Value) Joint {
+	j := Joint{Rule: rule, A: a.ID, B: b.ID, Level: level, Figure: &figure, Limit: &limit}
+	j.tell(rule+"/"+how, a, b, v...)
 	return j
 }
-
-// said is what its owner calls an item, in a sentence with figures.
-func (i Item) said() string { return quantity.Own(i.Name) }
-
-// Within is the same, but not at the beginning of the sentence.
-func (i Item) Within() string { return quantity.LowerFirst(i.said()) }
 
 func mm(v float64) quantity.Value { return quantity.Of(v, quantity.Millimetre) }
 func ml(v float64) quantity.Value { return quantity.Of(v, quantity.Millilitre) }
@@ -59,8 +52,8 @@ const restMm = 8
 // tried is a joint of two typical sizes, which forbid nothing: nobody has measured either.
 func tried(j Joint, a, b Item) Joint {
 	if j.Level == No && a.Typical && b.Typical {
-		j.Level, j.Remedy = Care, "a base and a rim that are measured"
-		j.Phrase = quantity.Say(a.said() + " may not suit " + b.Within() + ": both sizes are typical ones. Try it at home.")
+		j.Level = Care
+		j.tell("typical", a, b)
 	}
 	return j
 }
@@ -78,20 +71,22 @@ func OnRim(b, cup Item) (Joint, bool) {
 		if !leaned || cup.Name == "" {
 			return Joint{}, false
 		}
-		return Joint{Rule: "rim", A: b.ID, B: cup.ID, Level: Care, Phrase: quantity.Say("You lean on " + b.Within() + ": try at home whether " + cup.Within() + " carries it."), Remedy: "its base and the cup's rim, measured"}, true
+		j := Joint{Rule: "rim", A: b.ID, B: cup.ID, Level: Care}
+		j.tell("rim/unmeasured", b, cup)
+		return j, true
 	}
 	over := *b.BaseMm - *cup.RimMm
-	remedy, tips := "a stick across the rim, or a narrower cup", Care
+	how, tips := "", Care
 	if leaned {
-		remedy, tips = "a narrower mug or a jug that carries it: you lean on it", No
+		how, tips = "-lean", No
 	}
 	switch {
 	case over <= 0:
-		return tried(joint("rim", b, cup, No, over, restMm, remedy, b.said()+" falls into "+cup.Within()+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), b, cup), true
+		return tried(joint("rim", "falls"+how, b, cup, No, over, restMm, mm(*b.BaseMm), mm(*cup.RimMm)), b, cup), true
 	case over < restMm:
-		return tried(joint("rim", b, cup, tips, over, restMm, remedy, b.said()+" tips on "+cup.Within()+": a base of {0} on a rim of {1} rests on {2} only.", mm(*b.BaseMm), mm(*cup.RimMm), mm(over)), b, cup), true
+		return tried(joint("rim", "tips"+how, b, cup, tips, over, restMm, mm(*b.BaseMm), mm(*cup.RimMm), mm(over)), b, cup), true
 	}
-	return joint("rim", b, cup, Fits, over, restMm, "", b.said()+" sits on "+cup.Within()+": a base of {0} on a rim of {1}.", mm(*b.BaseMm), mm(*cup.RimMm)), true
+	return joint("rim", "sits", b, cup, Fits, over, restMm, mm(*b.BaseMm), mm(*cup.RimMm)), true
 }
 
 // Stands is OnRim where a stick may lie across the rim: it carries what drips, and nothing
@@ -101,8 +96,8 @@ func Stands(b, cup Item, stick bool) (Joint, bool) {
 	if !known || j.Level == Fits || !stick || LeanedOn(b.Type) {
 		return j, known
 	}
-	j.Level, j.Remedy = Care, "lay the stick across the rim"
-	j.Phrase = quantity.Say(b.said() + " stands on " + cup.Within() + " with the stick across its rim.")
+	j.Level = Care
+	j.tell("rim/stick", b, cup)
 	return j, true
 }
 
@@ -146,11 +141,11 @@ func DrinkInCup(cup Item, drinkMl float64) (Joint, bool) {
 		return Joint{}, false
 	}
 	room := *cup.CapacityMl * cupFull
-	level, what := Fits, " has room for {0}: it holds {1}."
+	level, how := Fits, "room"
 	if !cup.Holds(drinkMl) {
-		level, what = No, " is too small for {0}: it holds {1}, and not to the brim."
+		level, how = No, "small"
 	}
-	return joint("drink", cup, Item{}, level, drinkMl, room, "a bigger cup, or less in each", cup.said()+what, ml(drinkMl), ml(*cup.CapacityMl)), true
+	return joint("drink", how, cup, Item{}, level, drinkMl, room, ml(drinkMl), ml(*cup.CapacityMl)), true
 }
 
 // WaterInVessel is whether the water of a brew has room in a vessel at once.
@@ -159,13 +154,11 @@ func WaterInVessel(v Item, heatedMl float64) (Joint, bool) {
 		return Joint{}, false // nothing is heated in it
 	}
 	room := *v.CapacityMl * 0.95
-	level, what := Fits, " holds the {0} to be heated at once."
-	remedy := ""
+	level, how := Fits, "at-once"
 	if heatedMl > room {
-		level, what = Care, " does not hold the {0} to be heated at once: it is filled {1} times."
-		remedy = "a bigger pot, or batches"
+		level, how = Care, "batches"
 	}
-	return joint("water", v, Item{}, level, heatedMl, room, remedy, v.said()+what, ml(heatedMl), quantity.Of(math.Ceil(heatedMl/room), quantity.None)), true
+	return joint("water", how, v, Item{}, level, heatedMl, room, ml(heatedMl), quantity.Of(math.Ceil(heatedMl/room), quantity.None)), true
 }
 
 // PotOnBurner is whether a vessel stands on a burner.
@@ -177,14 +170,13 @@ func PotOnBurner(v, b Item) (Joint, bool) {
 	if base == nil || b.SupportMin == nil || b.SupportMax == nil {
 		return Joint{}, false
 	}
-	remedy := "another pot, or a wider or narrower pot support"
 	switch {
 	case *base < *b.SupportMin:
-		return tried(joint("support", v, b, No, *base, *b.SupportMin, remedy, v.said()+" falls through the supports of "+b.Within()+": {0} wide, and they want {1}.", mm(*base), mm(*b.SupportMin)), v, b), true
+		return tried(joint("support", "falls", v, b, No, *base, *b.SupportMin, mm(*base), mm(*b.SupportMin)), v, b), true
 	case *base > *b.SupportMax:
-		return joint("support", v, b, Care, *base, *b.SupportMax, remedy, v.said()+" overhangs "+b.Within()+": {0} wide, and it is made for {1}.", mm(*base), mm(*b.SupportMax)), true
+		return joint("support", "over", v, b, Care, *base, *b.SupportMax, mm(*base), mm(*b.SupportMax)), true
 	}
-	return joint("support", v, b, Fits, *base, *b.SupportMax, "", v.said()+" stands on "+b.Within()+": {0} wide.", mm(*base)), true
+	return joint("support", "stands", v, b, Fits, *base, *b.SupportMax, mm(*base)), true
 }
 
 // OverFlame is whether a vessel may stand over a flame at all.
@@ -193,16 +185,15 @@ func OverFlame(v, b Item) (Joint, bool) {
 	if !ok || v.Material == "" {
 		return Joint{}, false
 	}
-	remedy := "a pot of metal with a single wall"
 	switch {
 	case v.Insulated:
-		return joint("material", v, b, No, 0, 0, remedy, v.said()+" has two walls and never goes on a flame: the air between them bursts it."), true
+		return joint("material", "walls", v, b, No, 0, 0), true
 	case burner.Flame && (v.Material == "plastic" || v.Material == "silicone" || v.Material == "wood"):
-		return joint("material", v, b, No, 0, 0, remedy, v.said()+" is of "+v.Material+" and burns on "+b.Within()+"."), true
+		return joint("material", "burns", v, b, No, 0, 0, quantity.Text(v.Material)), true
 	case burner.Flame && (v.Material == "glass" || v.Material == "ceramic"):
-		return joint("material", v, b, No, 0, 0, remedy, v.said()+" is of "+v.Material+" and cracks on "+b.Within()+"."), true
+		return joint("material", "cracks", v, b, No, 0, 0, quantity.Text(v.Material)), true
 	}
-	return joint("material", v, b, Fits, 0, 0, "", v.said()+" may stand on "+b.Within()+"."), true
+	return joint("material", "stands", v, b, Fits, 0, 0), true
 }
 
 // BurnerFuel is whether a burner burns a fuel.
@@ -213,10 +204,10 @@ func BurnerFuel(b, f Item) (Joint, bool) {
 	}
 	for _, id := range burner.Fuels {
 		if string(id) == f.Type {
-			return joint("fuel", b, f, Fits, 0, 0, "", b.said()+" burns "+f.Within()+"."), true
+			return joint("fuel", "burns", b, f, Fits, 0, 0), true
 		}
 	}
-	return joint("fuel", b, f, No, 0, 0, "fuel of kind "+strings.Join(field.IDs(burner.Fuels, func(f heat.FuelID) string { return string(f) }), " or "), b.said()+" does not burn "+f.Within()+"."), true
+	return joint("fuel", "other", b, f, No, 0, 0, quantity.Text(strings.Join(field.IDs(burner.Fuels, func(f heat.FuelID) string { return string(f) }), " or "))), true
 }
 
 // DoseInBrewer is whether a dose has room in a brewer.
@@ -224,11 +215,11 @@ func DoseInBrewer(b Item, doseG float64) (Joint, bool) {
 	if b.DoseG == nil {
 		return Joint{}, false
 	}
-	level, what, remedy := Fits, " takes the {0} of coffee.", ""
+	level, how := Fits, "takes"
 	if doseG > *b.DoseG*1.02 {
-		level, what, remedy = Care, " takes {1} at once and not {0}: brew in {2} batches.", "a bigger brewer, or batches"
+		level, how = Care, "batches"
 	}
-	return joint("dose", b, Item{}, level, doseG, *b.DoseG, remedy, b.said()+what, gr(doseG), gr(*b.DoseG), quantity.Of(math.Ceil(doseG / *b.DoseG), quantity.None)), true
+	return joint("dose", how, b, Item{}, level, doseG, *b.DoseG, gr(doseG), gr(*b.DoseG), quantity.Of(math.Ceil(doseG / *b.DoseG), quantity.None)), true
 }
 
 // PaperInBrewer is whether papers are of the brewer's size.
@@ -237,18 +228,18 @@ func PaperInBrewer(b, f Item) (Joint, bool) {
 		return Joint{}, false
 	}
 	if b.Size == f.Size {
-		return joint("paper", b, f, Fits, 0, 0, "", f.said()+" fit "+b.Within()+"."), true
+		return joint("paper", "fits", f, b, Fits, 0, 0), true
 	}
-	return joint("paper", b, f, No, 0, 0, "papers of size "+b.Size, f.said()+" are of size "+f.Size+" and not "+b.Size+", which "+b.Within()+" takes."), true
+	return joint("paper", "other", f, b, No, 0, 0, quantity.Text(f.Size), quantity.Text(b.Size)), true
 }
 
 // PapersEnough is whether there are papers for every brew.
 func PapersEnough(f Item, needed float64) Joint {
-	level, what, remedy := Fits, "{0} of {1} "+f.Within()+" are used.", ""
+	level, how := Fits, "enough"
 	if needed > f.Pieces() {
-		level, what, remedy = No, "{0} "+f.Within()+" are needed, and there are {1}.", "more papers, or a brewer that needs none"
+		level, how = No, "short"
 	}
-	return joint("papers", f, Item{}, level, needed, f.Pieces(), remedy, what, quantity.Of(needed, quantity.None), quantity.Of(f.Pieces(), quantity.None))
+	return joint("papers", how, f, Item{}, level, needed, f.Pieces(), quantity.Of(needed, quantity.None), quantity.Of(f.Pieces(), quantity.None))
 }
 
 // Fills is how often a hopper is filled for a dose: a fiftieth more than it is said to take
@@ -265,12 +256,12 @@ func DoseInGrinder(g Item, doseG float64) (Joint, bool) {
 	if g.DoseG == nil {
 		return Joint{}, false
 	}
-	level, what, remedy := Fits, " takes the {0} at once.", ""
+	level, how := Fits, "at-once"
 	n := g.Fills(doseG)
 	if n > 1 {
-		level, what, remedy = Care, " takes {1} at once: fill it {2} times for {0}.", "a larger grinder, or grind at home"
+		level, how = Care, "fills"
 	}
-	return joint("hopper", g, Item{}, level, doseG, *g.DoseG, remedy, g.said()+what, gr(doseG), gr(*g.DoseG), quantity.Of(n, quantity.None)), true
+	return joint("hopper", how, g, Item{}, level, doseG, *g.DoseG, gr(doseG), gr(*g.DoseG), quantity.Of(n, quantity.None)), true
 }
 
 // ScaleFor is whether a scale carries vessel and water, and is fine enough for
@@ -281,11 +272,11 @@ func ScaleFor(s Item, onItG, smallestPourG float64) (Joint, bool) {
 	}
 	switch {
 	case onItG > *s.RangeG:
-		return joint("scale", s, Item{}, No, onItG, *s.RangeG, "a scale with a greater range, or a spoon and a marked cup", s.said()+" ends at {1}, and {0} stand on it.", gr(onItG), gr(*s.RangeG)), true
+		return joint("scale", "ends", s, Item{}, No, onItG, *s.RangeG, gr(onItG), gr(*s.RangeG)), true
 	case smallestPourG < 20**s.StepG:
-		return joint("scale", s, Item{}, Care, *s.StepG, smallestPourG/20, "a finer scale", s.said()+" shows steps of {0}, coarse for a pour of {1}.", gr(*s.StepG), gr(smallestPourG)), true
+		return joint("scale", "coarse", s, Item{}, Care, *s.StepG, smallestPourG/20, gr(*s.StepG), gr(smallestPourG)), true
 	}
-	return joint("scale", s, Item{}, Fits, onItG, *s.RangeG, "", s.said()+" carries the {0} and is fine enough.", gr(onItG)), true
+	return joint("scale", "carries", s, Item{}, Fits, onItG, *s.RangeG, gr(onItG)), true
 }
 
 // SlowPour is whether a vessel pours in the thin stream that a method wants.
@@ -294,9 +285,9 @@ func SlowPour(v Item, wanted bool) (Joint, bool) {
 		return Joint{}, false
 	}
 	if v.Spout {
-		return joint("spout", v, Item{}, Fits, 0, 0, "", v.said()+" pours in a thin stream."), true
+		return joint("spout", "thin", v, Item{}, Fits, 0, 0), true
 	}
-	return joint("spout", v, Item{}, Care, 0, 0, "pour along a spoon or over the lid's edge, or take a dripper that forgives", v.said()+" has no spout: a slow, thin pour is hard from it."), true
+	return joint("spout", "none", v, Item{}, Care, 0, 0), true
 }
 
 // Lacks says what a shelf lacks for a school of a method: its brewer, its papers
@@ -404,7 +395,7 @@ func Nests(items []Item) []Nest {
 	for i, it := range items {
 		out[i] = Nest{Item: it.ID, Text: "in the pack"}
 		if in[i] >= 0 {
-			out[i].In, out[i].Text = items[in[i]].ID, "in "+items[in[i]].Within()
+			out[i].In, out[i].Text = items[in[i]].ID, "in "+quantity.Within(items[in[i]].Name)
 		}
 	}
 	return out

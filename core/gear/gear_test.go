@@ -355,5 +355,5 @@ func TestANameIsNoTemplate(t *testing.T) {
 	mm := func(v float64) *float64 { return &v }
 	j, ok := OnRim(Item{ID: 1, Name: "Cone {1}", Kind: Brewer, Type: "cone dripper", BaseMm: mm(105)}, Item{ID: 2, Name: "{0} mug", Kind: Cup, RimMm: mm(88)})
 	require.True(t, ok)
-	assert.Equal(t, "Cone (1) sits on (0) mug: a base of 105 mm on a rim of 88 mm.", j.Text)
+	assert.Equal(t, "Cone {1} sits on {0} mug: a base of 105 mm on a rim of 88 mm.", j.Text)
 }

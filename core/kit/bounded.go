@@ -2,12 +2,12 @@ package kit
 
 import (
 	"cmp"
-	"fmt"
 	"math"
 	"slices"
 	"strconv"
 
 	"apodemos/core/gear"
+	"apodemos/core/quantity"
 )
 
 // How many of a kind the search tries; of more it takes those that stand out. Two hundred
@@ -202,25 +202,26 @@ func (in *instance) saySearched(c *Answer, f *found) {
 			}
 		}
 	}
+	say := func(s quantity.Sentence, v ...quantity.Value) { c.Said = append(c.Said, s.Say(v...).Text) }
 	if n := len(in.unseen); n > 0 {
-		c.Said = append(c.Said, fmt.Sprintf("%d things were not looked at: of very many of a kind those are tried that are lightest or stand out. With one of the others a kit may be better.", n))
+		say(unseenThings, num(float64(n)))
 	}
-	switch looked, left := count(f.kits), count(f.rest); {
+	switch looked, left := quantity.Text(count(f.kits)), quantity.Text(count(f.rest)); {
 	case f.best == nil && f.rest > 0:
-		c.Said = append(c.Said, fmt.Sprintf("%s kits were looked at and %s were not.", looked, left))
+		say(lookedAt, looked, left)
 	case f.best == nil:
-		c.Said = append(c.Said, looked+" kits were considered.")
+		say(considered, looked)
 	case f.rest > 0 && f.bound < in.weights.of(f.best.p)-least:
-		c.Said = append(c.Said, fmt.Sprintf("Not proven: %s kits were looked at and %s were not. None of those can have a weighted sum under %.1f; the best found has %.1f. Put things away that do not come into question, and choose again.", looked, left, c.Bound, in.weights.of(f.best.p)))
+		say(notProven, looked, left, quantity.Fine(c.Bound, quantity.Point), quantity.Fine(in.weights.of(f.best.p), quantity.Point))
 	case !c.Proven:
-		c.Said = append(c.Said, fmt.Sprintf("Of what was looked at, nothing makes a better kit; %s kits were considered.", looked))
+		say(ofLookedAt, looked)
 	case f.rest > 0:
-		c.Said = append(c.Said, fmt.Sprintf("The best is proven. Of what it is compared with, %s kits were left unseen that cannot be better.", left))
+		say(provenUnseen, looked, left)
 	default:
-		c.Said = append(c.Said, fmt.Sprintf("%s kits were considered; the best is proven.", looked))
+		say(proven, looked)
 	}
 	if f.cut {
-		c.Said = append(c.Said, fmt.Sprintf("The front was cut at %d kits.", mostKept))
+		say(frontCut, num(mostKept))
 	}
 }
 

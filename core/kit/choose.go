@@ -53,7 +53,7 @@ func Choose(ctx context.Context, t trip.Trip, shelf []gear.Item, w Wishes) (*Ans
 			return nil, err
 		}
 		if f.rest+near.rest > 0 {
-			c.Limits = append(c.Limits, quantity.Say("No kit was found among those that were looked at, which are not all: put things away that do not come into question."))
+			c.Limits = append(c.Limits, noneFound.Say())
 		}
 		in.diagnose(ctx, c, near, shelf)
 		return c, ctx.Err()
@@ -66,7 +66,7 @@ func Choose(ctx context.Context, t trip.Trip, shelf []gear.Item, w Wishes) (*Ans
 	}
 	for i := range f.front {
 		if i == mostFront {
-			c.Said = append(c.Said, fmt.Sprintf("The front has %d kits; the lightest %d are shown.", len(f.front), mostFront))
+			c.Said = append(c.Said, frontShown.Say(num(float64(len(f.front))), num(mostFront)).Text)
 			break
 		}
 		c.Front = append(c.Front, in.kit(&f.front[i]))
@@ -221,46 +221,47 @@ func (in *instance) kit(e *entry) Kit {
 }
 
 // name is a kit by what makes the coffee in it.
-func (in *instance) name(e *entry) string {
+func (in *instance) name(e *entry) quantity.Value {
 	var names []string
 	for _, c := range e.brewers {
-		names = append(names, quantity.LowerFirst(in.items[in.brewers[c]].Name))
+		names = append(names, quantity.Within(in.items[in.brewers[c]].Name))
 	}
-	if len(names) == 0 {
-		if e.base.vessel != none {
-			return quantity.LowerFirst(in.items[e.base.vessel].Name) + " alone"
-		}
-		return "cups alone"
+	switch {
+	case len(names) > 0:
+		return quantity.Noun(strings.Join(names, " with "))
+	case e.base.vessel != none:
+		return quantity.Noun(alone.Say(quantity.Noun(in.items[e.base.vessel].Name)).Text)
 	}
-	return strings.Join(names, " with ")
+	return quantity.Noun(cupsAlone.Text())
 }
 
 // versus names a kit beside the best: by its brewers where they are others, else
 // by what else is different.
-func (in *instance) versus(e, best *entry) string {
+func (in *instance) versus(e, best *entry) quantity.Value {
 	if !slices.Equal(e.brewers, best.brewers) {
 		return in.name(e)
 	}
 	a, b := in.itemsOf(e), in.itemsOf(best)
-	list := func(these, not []int) string {
-		var names []string
+	list := func(these, not []int) quantity.Value {
+		var names []quantity.Value
 		for _, k := range these {
 			if !slices.Contains(not, k) {
-				names = append(names, quantity.LowerFirst(in.items[k].Name))
+				names = append(names, quantity.Noun(in.items[k].Name))
 			}
 		}
-		return strings.Join(names, " and ")
+		return quantity.List(names...)
 	}
 	with, without := list(a, b), list(b, a)
+	as := sameBut
 	switch {
-	case with == "" && without == "":
+	case with.Text == "" && without.Text == "":
 		return in.name(e)
-	case with == "":
-		return "the same without " + without
-	case without == "":
-		return "the same and " + with
+	case with.Text == "":
+		as = sameWithout
+	case without.Text == "":
+		as = sameAnd
 	}
-	return "the same with " + with + " in place of " + without
+	return quantity.Text(as.Say(with, without).Text)
 }
 
 // joints are those of a kit, by its hardest brew each.

@@ -15,13 +15,11 @@ import (
 
 // reasons say what speaks for the best kit, what for the others, and what tips.
 func (in *instance) reasons(c *Answer, f *found) {
-	say := func(template string, v ...quantity.Value) {
-		c.Reasons = append(c.Reasons, quantity.Say(template, v...))
-	}
+	say := func(s quantity.Sentence, v ...quantity.Value) { c.Reasons = append(c.Reasons, s.Say(v...)) }
 	b := f.best
-	say(quantity.UpperFirst(in.name(b))+" serves "+quantity.Either(in.weight == 1, "the one brew", "all {0} brews")+": cups of {1} points on average, {2} to carry, {3} a brew.", num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), mins(b.p[oTime]))
+	say(quantity.Either(in.weight == 1, servesOne, servesAll), in.name(b), num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), mins(b.p[oTime]))
 	if n := in.items[b.base.cup].Pieces(); n < in.people {
-		say("There are {0} of one kind of cup for {1} people: you drink in turn. Add up your cups on the shelf if there are more.", num(n), num(in.people))
+		say(fewCups, num(n), num(in.people))
 	}
 	light, cup := &f.front[0], &f.front[0]
 	for i := range f.front {
@@ -31,34 +29,34 @@ func (in *instance) reasons(c *Answer, f *found) {
 	}
 	if light.p[oMass] < b.p[oMass]-1 {
 		worse := light.p[oCup] - b.p[oCup]
-		say("The lightest kit that serves them all, "+in.versus(light, b)+", saves {0} and "+quantity.Either(worse >= 0, "costs", "gains")+" {1} points of the cup.", g(b.p[oMass]-light.p[oMass]), num(math.Abs(worse)))
+		say(quantity.Either(worse >= 0, lightestCosts, lightestGains), in.versus(light, b), g(b.p[oMass]-light.p[oMass]), num(math.Abs(worse)))
 	} else {
-		say("No kit that serves them all is lighter.")
+		say(noneLighter)
 	}
 	if more := cup.p[oMass] - b.p[oMass]; cup.p[oCup] < b.p[oCup]-notablePoints {
-		say("The best cups, {0} points, come from "+in.versus(cup, b)+", for {1} "+quantity.Either(more >= 0, "more.", "less."), num(100-cup.p[oCup]), g(math.Abs(more)))
+		say(quantity.Either(more >= 0, bestCupsMore, bestCupsLess), in.versus(cup, b), num(100-cup.p[oCup]), g(math.Abs(more)))
 	} else {
-		say("No kit makes cups that are better by half a point.")
+		say(noneBetter)
 	}
 	if f.second == nil {
 		if len(b.brewers) > 0 {
-			say("Without it no kit serves them all.")
+			say(noneWithout)
 		}
 		return
 	}
 	r := f.second
 	gap := in.weights.of(r.p) - in.weights.of(b.p)
-	say("Next best is "+in.name(r)+": {0} and {1} points; it is {2} points of the weighting behind.", g(r.p[oMass]), num(100-r.p[oCup]), num(gap))
+	say(nextBest, in.name(r), g(r.p[oMass]), num(100-r.p[oCup]), num(gap))
 	for _, o := range []struct {
-		i      int
-		w      float64
-		scale  float64
-		called string
-	}{{oMass, in.weights.Mass, 100, "mass"}, {oCup, in.weights.Cup, 1, "the cup"}, {oTime, in.weights.Time, 1, "time"}, {oFuss, in.weights.Fuss, 1, "fuss"}} {
+		i     int
+		w     float64
+		scale float64
+		wins  quantity.Sentence
+	}{{oMass, in.weights.Mass, 100, ifMass}, {oCup, in.weights.Cup, 1, ifCup}, {oTime, in.weights.Time, 1, ifTime}, {oFuss, in.weights.Fuss, 1, ifFuss}} {
 		gain := o.w * (b.p[o.i] - r.p[o.i]) / o.scale
 		if gain > 1e-6 {
 			if factor := 1 + gap/gain; factor < 20 {
-				say("It would win if "+o.called+" counted more than {0} times as much.", num(math.Ceil(factor*10)/10))
+				say(o.wins, num(math.Ceil(factor*10)/10))
 			}
 		}
 	}
@@ -72,15 +70,15 @@ const notablePoints = 0.5
 const mostTips = 15
 
 // tips finds how many more brews of a kind it would take for the runner-up.
-func (in *instance) tips(f *found, say func(string, ...quantity.Value)) {
+func (in *instance) tips(f *found, say func(quantity.Sentence, ...quantity.Value)) {
 	for _, kind := range []struct {
-		like string
+		like quantity.Sentence
 		is   func(d *demand) bool
 	}{
-		{"those above 3,000 m", func(d *demand) bool { a := d.brew.Request.Place.AltitudeM; return a != nil && *a > 3000 }},
-		{"those in frost", func(d *demand) bool { a := d.brew.Request.Place.AirC; return a != nil && *a < 0 }},
-		{"those with an urn and no flame", func(d *demand) bool { return d.urn }},
-		{"those for three and more", func(d *demand) bool { return d.people >= 3 }},
+		{ifHigh, func(d *demand) bool { a := d.brew.Request.Place.AltitudeM; return a != nil && *a > 3000 }},
+		{ifFrost, func(d *demand) bool { a := d.brew.Request.Place.AirC; return a != nil && *a < 0 }},
+		{ifUrn, func(d *demand) bool { return d.urn }},
+		{ifThree, func(d *demand) bool { return d.people >= 3 }},
 	} {
 		var n float64
 		for i := range in.demands {
@@ -96,7 +94,7 @@ func (in *instance) tips(f *found, say func(string, ...quantity.Value)) {
 			best, okBest := more.again(f.best)
 			second, okSecond := more.again(f.second)
 			if okSecond && (!okBest || second < best) {
-				say("Take "+in.name(f.second)+" instead if you expect {0} more brews like "+kind.like+".", num(k))
+				say(kind.like, in.name(f.second), num(k))
 				break
 			}
 		}
@@ -153,115 +151,103 @@ func (in *instance) exclude(c *Answer, f *found, shelf []gear.Item) {
 		at[it.ID] = k
 	}
 	for _, it := range shelf {
-		say := func(template string, v ...quantity.Value) {
-			c.Excluded = append(c.Excluded, Excluded{it.ID, quantity.Say(quantity.Own(it.Name)+template, v...)})
+		tell := func(s ...quantity.Phrase) { c.Excluded = append(c.Excluded, Excluded{it.ID, quantity.Together(s...)}) }
+		say := func(s quantity.Sentence, v ...quantity.Value) {
+			tell(s.Say(append([]quantity.Value{quantity.Noun(it.Name)}, v...)...))
 		}
 		k, considered := at[it.ID]
+		by, out := in.gone[k]
 		switch {
 		case considered && slices.Contains(taken, k):
 		case !it.Usable():
-			say(" is " + it.Condition + ".")
+			say(isBroken, quantity.Text(it.Condition))
 		case slices.Contains(in.wishes.Without, it.ID):
-			say(" stays at home, as you set.")
+			say(asYouSet)
 		case !considered:
-			say(" is not on the shelf yet: let things to buy be considered.")
+			say(toBuy)
 		case it.Kind == gear.Filter:
-			say(": nothing in this kit takes them.")
+			say(nothingTakes)
 		case it.Type == "jar", !in.counted(k):
-			say(" is not part of the choice; it weighs {0} if you take it all the same.", g(it.MassG))
+			say(noPart, g(it.MassG))
 		case in.unseen[k]:
-			say(" was not looked at: there are too many of its kind to try them all.")
-		case in.outdoes(k) != "":
-			say(" is outdone by " + in.outdoes(k) + ": no lighter, and no better in anything.")
+			say(notLookedAt)
+		case out:
+			say(outdone, quantity.Noun(in.items[by].Name))
 		case f.bestWith[k] == nil:
-			say(" " + in.whyNever(k))
+			say(in.whyNever(k))
 		default:
 			e := f.bestWith[k]
-			var parts []string
-			var v []quantity.Value
-			tell := func(d float64, least float64, more, less string, unit func(float64) quantity.Value) {
-				if math.Abs(d) < least {
-					return
+			more := []quantity.Phrase{bestWith.Say(quantity.Noun(it.Name))}
+			differs := func(d, least float64, over, under quantity.Sentence, unit func(float64) quantity.Value) {
+				if math.Abs(d) >= least {
+					more = append(more, quantity.Either(d < 0, under, over).Say(unit(math.Abs(d))))
 				}
-				word := more
-				if d < 0 {
-					word = less
-				}
-				parts = append(parts, fmt.Sprintf("{%d} %s", len(v), word))
-				v = append(v, unit(math.Abs(d)))
 			}
-			tell(e.p[oMass]-f.best.p[oMass], 1, "heavier", "lighter", g)
-			tell(f.best.p[oCup]-e.p[oCup], 0.05, "points better in the cup", "points worse in the cup", num)
-			tell(e.p[oTime]-f.best.p[oTime], 0.1, "slower", "quicker", mins)
-			tell(e.p[oFuss]-f.best.p[oFuss], 0.05, "points more fuss", "points less fuss", num)
-			if len(parts) == 0 {
-				say(": a kit with it is as good; the first on the shelf is taken.")
+			differs(e.p[oMass]-f.best.p[oMass], 1, withItHeavier, withItLighter, g)
+			differs(f.best.p[oCup]-e.p[oCup], 0.05, withItBetter, withItWorse, num)
+			differs(e.p[oTime]-f.best.p[oTime], 0.1, withItSlower, withItQuicker, mins)
+			differs(e.p[oFuss]-f.best.p[oFuss], 0.05, withItMoreFuss, withItLessFuss, num)
+			if len(more) == 1 {
+				say(asGood)
 			} else {
-				say(": the best kit with it is "+strings.Join(parts, ", ")+".", v...)
+				tell(more...)
 			}
 		}
 	}
 }
 
-func (in *instance) outdoes(k int) string {
-	if by, is := in.gone[k]; is {
-		return quantity.LowerFirst(in.items[by].Name)
-	}
-	return ""
-}
-
-// whyNever says why no kit within the limits has an item.
-func (in *instance) whyNever(k int) string {
-	it := in.items[k]
+// whyNever says why no kit within the limits has an item, with the values after its name.
+func (in *instance) whyNever(k int) (quantity.Sentence, quantity.Value, quantity.Value) {
+	it, none := in.items[k], quantity.Value{}
 	if it.Kind == gear.Brewer {
 		falls := 0
 		for _, c := range in.cups {
-			if j, ok := gear.Stands(it, in.items[c], in.support != none); ok && j.Level == gear.No {
+			if j, ok := gear.Stands(it, in.items[c], in.support != -1); ok && j.Level == gear.No {
 				falls++
 			}
 		}
 		if falls > 0 && falls == len(in.cups) {
-			return quantity.Either(gear.LeanedOn(it.Type), "no cup on the shelf carries it when you lean on it.", "falls into every cup on the shelf.")
+			return quantity.Either(gear.LeanedOn(it.Type), leansNowhere, fallsIn), none, none
 		}
 		for i := range in.demands {
 			for _, why := range slices.Sorted(maps.Keys(in.demands[i].why)) {
 				for _, m := range it.Methods() {
 					if strings.HasPrefix(strings.ToLower(why), strings.ReplaceAll(m, "-", " ")) || strings.Contains(why, "on the shelf") {
-						return "serves no brew here: " + why + "."
+						return servesNoneFor, quantity.Text(why), none
 					}
 				}
 			}
 		}
-		return "serves no brew of this trip."
+		return servesNone, none, none
 	}
 	if it.Kind == gear.Cup && it.Pieces() < math.Min(in.people, in.mostCups) {
-		return fmt.Sprintf("is too few: %g for %g people.", it.Pieces(), in.people)
+		return tooFew, num(it.Pieces()), num(in.people)
 	}
-	return "is in no kit that serves the trip within the limits."
+	return inNone, none, none
 }
 
 // diagnose says why there is no kit, and the smallest change that would help.
 func (in *instance) diagnose(ctx context.Context, c *Answer, f *found, shelf []gear.Item) {
 	w := in.wishes
-	nearest := func(limit *float64, i int, say string, unit quantity.Unit) {
+	say := func(s quantity.Sentence, v ...quantity.Value) { c.Limits = append(c.Limits, s.Say(v...)) }
+	nearest := func(limit *float64, i int, tells quantity.Sentence, unit quantity.Unit) {
 		if over(limit, f.nearest[i]) && !math.IsInf(f.nearest[i], 1) {
-			c.Limits = append(c.Limits, quantity.Say(say, quantity.Of(f.nearest[i], unit), quantity.Of(*limit, unit)))
+			say(tells, quantity.Of(f.nearest[i], unit), quantity.Of(*limit, unit))
 		}
 	}
 	if !math.IsInf(f.nearest[0], 1) {
-		nearest(w.MassG, 0, "The lightest kit that serves every brew weighs {0}, over the {1} allowed.", quantity.Gram)
-		nearest(w.VolumeMl, 1, "The smallest kit that serves every brew takes {0}, over the {1} allowed.", quantity.Millilitre)
-		nearest(w.Budget, 2, "The cheapest kit that serves every brew costs {0}, over the {1} allowed.", quantity.None)
-		nearest(w.MorningMin, 3, "The quickest kit that serves every brew takes {0} min on the longest morning, over the {1} allowed.", quantity.None)
+		nearest(w.MassG, 0, lightestOver, quantity.Gram)
+		nearest(w.VolumeMl, 1, smallestOver, quantity.Millilitre)
+		nearest(w.Budget, 2, cheapestOver, quantity.None)
+		nearest(w.MorningMin, 3, quickestOver, quantity.None)
 		if len(c.Limits) == 0 {
-			c.Limits = append(c.Limits, quantity.Say("Each limit can be kept, but no kit keeps all of them at once: give one of them more room."))
+			say(allAtOnce)
 		}
 		return
 	}
 	bases := in.bases()
 	if len(bases) == 0 {
-		few := "There is no cup on the shelf."
-		c.Blocked = append(c.Blocked, Blocked{Stop: in.demands[0].stop, Brew: in.demands[0].brew.ID, Name: in.demands[0].brew.Name, Why: few, Remedy: "Add a cup to the shelf, and how many there are."})
+		c.Blocked = append(c.Blocked, Blocked{Stop: in.demands[0].stop, Brew: in.demands[0].brew.ID, Name: in.demands[0].brew.Name, Why: noCup.Text(), Remedy: addCup.Text()})
 		return
 	}
 	remedies := map[string]string{}
@@ -280,9 +266,9 @@ func (in *instance) diagnose(ctx context.Context, c *Answer, f *found, shelf []g
 	}
 	if len(c.Blocked) == 0 {
 		if w.Fallback {
-			c.Limits = append(c.Limits, quantity.Say("No kit has a second way, without papers, for every brew: take a pot or cups to steep in, or let the fallback go."))
+			say(noFallback)
 		} else {
-			c.Limits = append(c.Limits, quantity.Say("Every brew can be made, but not all with one pot, one burner and one kind of cup, with papers enough: add papers, or a pot or cup that serves more of them."))
+			say(notWithOne)
 		}
 	}
 }
@@ -309,19 +295,19 @@ func (in *instance) blockedBy(i int) string {
 		if len(why) > 3 {
 			why = why[:3]
 		}
-		return "No way of brewing is possible: " + strings.Join(why, "; ") + "."
+		return noWay.Say(quantity.Text(strings.Join(why, "; "))).Text
 	}
 	switch {
 	case d.noFuel && !d.urn && !d.socket && !d.fire:
-		return "Fuel cannot fly, and none is sold between the flight and here."
+		return noFuel.Text()
 	case len(in.grinders) == 0 && d.options[0].grind:
-		return "The beans are whole and there is no grinder."
+		return noGrinder.Text()
 	case !d.urn && !d.socket && !d.fire && len(in.burners) == 0:
-		return "It needs hot water and there is no burner."
+		return noBurner.Text()
 	case !d.urn && !d.socket && len(in.vessels) == 0:
-		return "It needs hot water and there is no pot or kettle."
+		return noPot.Text()
 	}
-	return "No pot, burner and cup on the shelf go together for it."
+	return noTogether.Text()
 }
 
 // remedy is the lightest thing of the starter shelf that would make a brew
@@ -351,15 +337,15 @@ func (in *instance) remedy(ctx context.Context, i int, shelf []gear.Item) string
 	}
 	for _, a := range starter {
 		if works(a) {
-			return fmt.Sprintf("Add: %s, about %.0f g.", quantity.LowerFirst(a.Name), a.MassG)
+			return addOne.Say(quantity.Noun(a.Name), g(a.MassG)).Text
 		}
 	}
 	for x, a := range starter {
 		for _, b := range starter[x+1:] {
 			if a.Kind != b.Kind && works(a, b) {
-				return fmt.Sprintf("Add: %s and %s, about %.0f g.", quantity.LowerFirst(a.Name), quantity.LowerFirst(b.Name), a.MassG+b.MassG)
+				return addTwo.Say(quantity.Noun(a.Name), quantity.Noun(b.Name), g(a.MassG+b.MassG)).Text
 			}
 		}
 	}
-	return "Make this brew ahead, or leave it out."
+	return makeAhead.Text()
 }

@@ -15,6 +15,7 @@ import (
 	"apodemos/core/gear"
 	"apodemos/core/heat"
 	"apodemos/core/method"
+	"apodemos/core/quantity"
 	"apodemos/core/trip"
 	"apodemos/core/water"
 )
@@ -166,7 +167,7 @@ type heating struct {
 
 // build plans every school at every brew with every brewer.
 func build(ctx context.Context, t trip.Trip, items []gear.Item, w Wishes) (*instance, error) {
-	in := &instance{wishes: w, weights: usual, trip: t, support: none, server: none, must: map[int]bool{}, paperNo: map[int]int{}, place: map[int]int{}, unseen: map[int]bool{}, planner: &brew.Planner{}, reserve: 1 + trip.FuelReservePct(t)/100}
+	in := &instance{wishes: w, weights: UsualWeights, trip: t, support: none, server: none, must: map[int]bool{}, paperNo: map[int]int{}, place: map[int]int{}, unseen: map[int]bool{}, planner: &brew.Planner{}, reserve: 1 + trip.FuelReservePct(t)/100}
 	if w.Weights != nil {
 		in.weights = *w.Weights
 	}
@@ -326,7 +327,7 @@ func (in *instance) options(d *demand, insulated bool) {
 			continue // made at home
 		}
 		if m.Scores.Tidiness < in.wishes.Tidiness {
-			d.why[m.Name+" is messier than you want"] = true
+			d.why[messier.Say(quantity.Text(m.Name)).Text] = true
 			continue
 		}
 		// Which brewers serve it: none is needed for a cup or a bag.
@@ -349,7 +350,7 @@ func (in *instance) options(d *demand, insulated bool) {
 					if o, why := in.option(d, m, s, k, into, insulated); why == "" {
 						d.options = append(d.options, o)
 					} else {
-						d.why[m.Name+": "+why] = true
+						d.why[byMethod.Say(quantity.Text(m.Name), quantity.Text(why)).Text] = true
 					}
 				}
 			}

@@ -34,8 +34,8 @@ type Weights struct {
 	Fuss float64 `json:"fuss" minimum:"0" maximum:"20"`
 }
 
-// usual weights a point of the cup twice.
-var usual = Weights{1, 2, 1, 1}
+// UsualWeights count a point of the cup twice.
+var UsualWeights = Weights{1, 2, 1, 1}
 
 // Kit is a set of gear and what comes of it.
 type Kit struct {

@@ -379,7 +379,7 @@ func judge(in *instance, b base, brewers []int) (p point, ok bool) {
 // python3-scipy), on the same instance as a mixed integer program: one base, any
 // brewers, and each brew in whatever way costs least.
 func TestBestEqualsHiGHS(t *testing.T) {
-	for n, w := range []Weights{usual, {4, 1, 0.5, 0.1}} {
+	for n, w := range []Weights{UsualWeights, {4, 1, 0.5, 0.1}} {
 		list := without(shelf(), tooMuchForHiGHS)
 		in, err := build(context.Background(), journey(), list, Wishes{Weights: &w})
 		require.NoError(t, err)
@@ -563,7 +563,7 @@ func TestBeats(t *testing.T) {
 	assert.True(t, point{1, 2, 3, 4}.beats(point{1, 2, 3, 5}))
 	assert.False(t, point{1, 2, 3, 4}.beats(point{1, 2, 3, 4}))
 	assert.False(t, point{0, 9, 0, 0}.beats(point{1, 2, 3, 4}))
-	assert.False(t, math.IsNaN(usual.of(point{})))
+	assert.False(t, math.IsNaN(UsualWeights.of(point{})))
 }
 
 // large is a shelf of 60 things and a trip of 20 brews.
@@ -922,7 +922,7 @@ func TestWhatWasProvenIsSaid(t *testing.T) {
 	assert.Nil(t, c.Best)
 	assert.NotContains(t, strings.Join(c.Said, "\n"), "proven", "nothing is")
 
-	w := instance{weights: usual}
+	w := instance{weights: UsualWeights}
 	best := &entry{p: point{100, 0, 0, 0}}
 	sum := w.weights.of(best.p)
 	for _, f := range []struct {

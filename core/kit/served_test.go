@@ -216,7 +216,7 @@ func TestReasonsSayWhatTheKitsAre(t *testing.T) {
 // does, and with a little less it does not.
 func TestTippingWeights(t *testing.T) {
 	tried := 0
-	for _, w := range []Weights{usual, {0.3, 1, 1, 0.2}, {1, 2, 0.2, 1}} {
+	for _, w := range []Weights{UsualWeights, {0.3, 1, 1, 0.2}, {1, 2, 0.2, 1}} {
 		c := choose(t, journey(), shelf(), Wishes{Weights: &w})
 		require.NotNil(t, c.RunnerUp)
 		for _, r := range c.Reasons {

@@ -49,8 +49,8 @@ func (in *instance) workings(e *entry, k Kit) working.Sheet {
 		cups = append(cups, working.Num(name, w.cup, quantity.Point, cupAt))
 		times = append(times, working.Num(name, 60*w.minutes, quantity.Second, timeAt))
 		o := &d.options[w.option]
-		how := name + ", " + quantity.LowerFirst(o.method.Name)
-		put(cupAt, how, w.cup, quantity.Point, working.Memory, judgement, "full marks, less what this way of making it costs here; "+quantity.LowerFirst(o.school.Name), in.marksOf(e, o, w))
+		how := name + ", " + quantity.Within(o.method.Name)
+		put(cupAt, how, w.cup, quantity.Point, working.Memory, judgement, "full marks, less what this way of making it costs here; "+quantity.Within(o.school.Name), in.marksOf(e, o, w))
 		put(timeAt, how, 60*w.minutes, quantity.Second, working.Practice, "the plan, with heating for this pot and burner",
 			"from the first thing to do until all is served: what is got ready while the water heats takes no time of its own", in.timeOf(e, i, w))
 		mess += w.fuss * d.times / in.weight

@@ -19,7 +19,7 @@ type Piece struct {
 // Figures are the names that a step's text may have in braces; package brew
 // writes a figure of the plan for each.
 var Figures = []string{"coffee", "dose", "measures", "band", "clicks", "water", "pour", "share", "heated", "fill", "melt", "rinse", "preheat", "to", "target", "start", "boil",
-	"left", "splash", "topup", "dilution", "concentrate", "vials", "drink", "cup", "cups", "server", "swirl"}
+	"left", "splash", "topup", "dilution", "concentrate", "vials", "drink", "cup", "cups", "server", "swirl", "own"}
 
 // Conditions are the questions that a step's text may ask.
 var Conditions = []string{

@@ -105,8 +105,9 @@ type Step struct {
 	ID    StepID
 	Phase Phase
 	Lane  Lane
-	Label string // a word or two, for the score
-	Text  string
+	Label string  // a word or two, for the score
+	Text  string  // see Parse
+	Own   string  // a person's own words, which {own} in Text stands for
 	AtS   float64 // Brew phase only: seconds from first contact, or from the boil
 	// FromBoil counts AtS from the moment that the pot comes to the boil with
 	// the coffee in it.

@@ -1,8 +1,11 @@
 package quantity
 
 import (
+	"cmp"
 	"fmt"
 	"math"
+	"regexp"
+	"strconv"
 	"strings"
 	"unicode"
 	"unicode/utf8"
@@ -81,18 +84,64 @@ func Clock(s float64) string {
 	return fmt.Sprintf("%s%d:%02d", sign, n/60, n%60)
 }
 
-// Value is a figure with its unit.
+// Value is what goes into a sentence: a figure with its unit, or words.
 type Value struct {
 	Value float64 `json:"value"`
 	Unit  Unit    `json:"unit"`
 	Fine  bool    `json:"fine,omitempty" doc:"Worth one digit more than its unit usually is"`
+	Text  string  `json:"text,omitempty" doc:"Words in place of a figure, as they stand in the sentence"`
+
+	worded bool   // words, though there may be none
+	within string // Text inside a sentence, if it differs
 }
+
+func (v Value) isWords() bool { return v.worded || v.Text != "" }
 
 // Of returns v in unit u.
 func Of(v float64, u Unit) Value { return Value{Value: v, Unit: u} }
 
 // Fine returns v in unit u, to be shown with one digit more.
-func Fine(v float64, u Unit) Value { return Value{v, u, true} }
+func Fine(v float64, u Unit) Value { return Value{Value: v, Unit: u, Fine: true} }
+
+// Text returns words, such as a person's name for a thing. They are never read as a template.
+func Text(s string) Value { return Value{Text: s, worded: true} }
+
+// Said returns a value as it was entered, for a sentence that says what is wrong with it.
+func Said(v any) Value { return Text(fmt.Sprint(v)) }
+
+// Quoted returns a text as it was entered, in quotes.
+func Quoted(s string) Value { return Text(strconv.Quote(s)) }
+
+// Noun returns the name of a thing, such as "Cone dripper", for a sentence: its first letter is
+// large where the sentence begins, else small. A first word with another large letter, or a
+// possessive, stays as it is: "XL pot", "Ida's kettle".
+func Noun(s string) Value {
+	v := Text(s)
+	word, _, _ := strings.Cut(s, " ")
+	first, n := utf8.DecodeRuneInString(word)
+	if n > 0 && first != utf8.RuneError && !strings.ContainsFunc(word[n:], unicode.IsUpper) && !strings.HasSuffix(word, "'s") && !strings.HasSuffix(word, "’s") {
+		v.Text, v.within = string(unicode.ToUpper(first))+s[n:], string(unicode.ToLower(first))+s[n:]
+	}
+	return v
+}
+
+// Within returns a name as it stands inside a sentence (see Noun).
+func Within(name string) string { return cmp.Or(Noun(name).within, name) }
+
+// List returns names as "a, b and c".
+func List(names ...Value) Value {
+	var out strings.Builder
+	for i, n := range names {
+		switch {
+		case i > 0 && i == len(names)-1:
+			out.WriteString(" and ")
+		case i > 0:
+			out.WriteString(", ")
+		}
+		out.WriteString(cmp.Or(n.within, n.Text))
+	}
+	return Text(out.String())
+}
 
 // Abs returns the value without its sign.
 func (v Value) Abs() Value {
@@ -100,45 +149,144 @@ func (v Value) Abs() Value {
 	return v
 }
 
-// Phrase is a sentence with figures in it. Text has them written out in
-// metric units; Template has {0}, {1}… in their places and Values the figures,
-// so that an interface can write them in the reader's units.
+// Phrase is a sentence with values in it. Text has them written out in metric units; Template
+// has {0}, {1}… in their places and Values the values, so that an interface can write figures in
+// the reader's units.
 type Phrase struct {
 	Text     string  `json:"text" doc:"The sentence, with figures in metric units"`
-	Template string  `json:"template,omitempty" doc:"The sentence with {0}, {1}… where the values go; absent when it has no figures"`
+	Template string  `json:"template,omitempty" doc:"The sentence with {0}, {1}… where the values go; absent when it has none"`
 	Values   []Value `json:"values,omitempty"`
 }
 
-// Say makes a phrase from a template with {0}, {1}… and the values that fill it.
-func Say(template string, values ...Value) Phrase {
+// sentence is what only a constant of the code can become in another package: a text that was
+// read, entered or put together cannot be passed where one is wanted.
+type sentence string
+
+// Sentence is a sentence of the code with {0}, {1}… where its values go. "{0#cup|cups}" stands
+// for the first word if value 0 is one, else for the second.
+type Sentence struct{ template sentence }
+
+// Words returns the sentence that a constant has.
+func Words(s sentence) Sentence { return Sentence{s} }
+
+// Text is the sentence as it is written, for one without values.
+func (s Sentence) Text() string { return string(s.template) }
+
+// IsZero reports whether there is no sentence.
+func (s Sentence) IsZero() bool { return s.template == "" }
+
+// Say returns the sentence with values in it. Words are written into it as they stand there;
+// figures stay values, in their order.
+func (s Sentence) Say(values ...Value) Phrase {
 	if len(values) == 0 {
-		return Phrase{Text: template}
+		return Phrase{Text: string(s.template)}
 	}
-	return Phrase{Text: filled(template, Metric, values), Template: template, Values: values}
+	var out Phrase
+	at := make([]int, len(values)) // of a figure, among those that stay
+	for i, v := range values {
+		if !v.isWords() {
+			at[i], out.Values = len(out.Values), append(out.Values, v)
+		}
+	}
+	place := func(v Value) string {
+		out.Values = append(out.Values, v)
+		return "{" + strconv.Itoa(len(out.Values)-1) + "}"
+	}
+	var template strings.Builder
+	from, t := 0, string(s.template)
+	for _, m := range places.FindAllStringSubmatchIndex(t, -1) {
+		template.WriteString(t[from:m[0]])
+		from = m[1]
+		n, err := strconv.Atoi(t[m[2]:m[3]])
+		if err != nil || n >= len(values) {
+			template.WriteString(t[m[0]:m[1]])
+			continue
+		}
+		switch v := values[n]; {
+		case m[4] >= 0:
+			one, many, _ := strings.Cut(t[m[4]+1:m[5]], "|")
+			template.WriteString(Either(Of(v.Value, None).Rounded() == 1, one, many))
+		case !v.isWords():
+			template.WriteString("{" + strconv.Itoa(at[n]) + "}")
+		default:
+			text := Either(v.within == "" || begins(template.String()), v.Text, v.within)
+			if strings.ContainsAny(text, "{}") {
+				text = place(Text(text))
+			}
+			template.WriteString(text)
+		}
+	}
+	out.Template = template.String() + t[from:]
+	if len(out.Values) == 0 {
+		return Phrase{Text: out.Template}
+	}
+	out.Text = filled(out.Template, Metric, out.Values)
+	return out
 }
 
-// Own writes words of a person's own, such as a name, for a template: no figure is put into them.
-func Own(s string) string { return own.Replace(s) }
+// Say is Words(s).Say.
+func Say(s sentence, values ...Value) Phrase { return Words(s).Say(values...) }
 
-var own = strings.NewReplacer("{", "(", "}", ")")
-
-// LowerFirst writes the first letter of a text small, as a name is within a
-// sentence.
-func LowerFirst(s string) string { return first(s, unicode.ToLower) }
-
-// UpperFirst writes the first letter of a text large, as a sentence begins.
-func UpperFirst(s string) string { return first(s, unicode.ToUpper) }
-
-func first(s string, to func(rune) rune) string {
-	r, n := utf8.DecodeRuneInString(s)
-	if n == 0 || r == utf8.RuneError {
-		return s
+// Joined returns a phrase of values one after another, words and figures as they stand: for what
+// is put together by a language of its own, such as the steps of a method.
+func Joined(values ...Value) Phrase {
+	var template strings.Builder
+	var kept []Value
+	for _, v := range values {
+		if v.isWords() && !strings.ContainsAny(v.Text, "{}") {
+			template.WriteString(v.Text)
+			continue
+		}
+		template.WriteString("{" + strconv.Itoa(len(kept)) + "}")
+		kept = append(kept, v)
 	}
-	return string(to(r)) + s[n:]
+	if len(kept) == 0 {
+		return Phrase{Text: template.String()}
+	}
+	return Phrase{Text: filled(template.String(), Metric, kept), Template: template.String(), Values: kept}
 }
 
-// Either is yes where something is so, and no where it is not: the words of a sentence
-// that differ in one place.
+// Together returns whole sentences one after another.
+func Together(sentences ...Phrase) Phrase {
+	var out []Value
+	for i, p := range sentences {
+		if i > 0 {
+			out = append(out, Text(" "))
+		}
+		out = append(out, p.parts()...)
+	}
+	return Joined(out...)
+}
+
+// parts is a phrase as values one after another.
+func (p Phrase) parts() (out []Value) {
+	if p.Template == "" {
+		return []Value{Text(p.Text)}
+	}
+	from := 0
+	add := func(to int) {
+		if from < to {
+			out = append(out, Text(p.Template[from:to]))
+		}
+	}
+	for _, at := range places.FindAllStringIndex(p.Template, -1) {
+		add(at[0])
+		n, _ := strconv.Atoi(p.Template[at[0]+1 : at[1]-1])
+		out, from = append(out, p.Values[n]), at[1]
+	}
+	add(len(p.Template))
+	return out
+}
+
+// places are where values go in a template: {0}, or {0#cup|cups}.
+var places = regexp.MustCompile(`\{(\d+)(#[^}]*)?\}`)
+
+// begins reports whether a sentence begins after this.
+func begins(before string) bool {
+	return before == "" || strings.HasSuffix(before, ". ") || strings.HasSuffix(before, "(")
+}
+
+// Either returns yes if it is so, else no.
 func Either[T any](is bool, yes, no T) T {
 	if is {
 		return yes

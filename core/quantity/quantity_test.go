@@ -52,9 +52,33 @@ func TestKelvin(t *testing.T) {
 	assert.InDelta(t, 1013.25, 760*TorrHPa, 1e-12, "760 torr are an atmosphere by definition")
 }
 
-func TestFirstLetters(t *testing.T) {
-	for _, c := range [][3]string{{"Öse", "öse", "Öse"}, {"cone", "cone", "Cone"}, {"", "", ""}, {"4 pulses", "4 pulses", "4 pulses"}, {"\xff", "\xff", "\xff"}} {
-		assert.Equal(t, c[1], LowerFirst(c[0]))
-		assert.Equal(t, c[2], UpperFirst(c[0]))
+func TestNamesInASentence(t *testing.T) {
+	on := Words("{0} stands on {1}. {1} carries {0}.")
+	for _, c := range [][2]string{
+		{"Cone dripper", "Mug stands on cone dripper. Cone dripper carries mug."},
+		{"öse", "Mug stands on öse. Öse carries mug."},
+		{"XL pot", "Mug stands on XL pot. XL pot carries mug."},
+		{"Ida's kettle", "Mug stands on Ida's kettle. Ida's kettle carries mug."},
+		{"\xff", "Mug stands on \xff. \xff carries mug."},
+		{"a {0} in braces", "Mug stands on a {0} in braces. A {0} in braces carries mug."},
+	} {
+		assert.Equal(t, c[1], on.Say(Noun("mug"), Noun(c[0])).Text)
 	}
+	assert.Equal(t, "a {1} pot: 3", Say("{0}: {1}", Text("a {1} pot"), Of(3, None)).Text, "a person's braces are no place for a value")
+	assert.Equal(t, "a, b and c", List(Noun("A"), Noun("B"), Text("c")).Text)
+}
+
+func TestOneAndMany(t *testing.T) {
+	cups := Words("{0} {0#cup|cups}")
+	assert.Equal(t, "1 cup", cups.Say(Of(1, None)).Text)
+	assert.Equal(t, "2 cups", cups.Say(Of(2, None)).Text)
+	assert.Equal(t, "0 cups", cups.Say(Of(0, None)).Text)
+	assert.Equal(t, "1 cup", cups.Say(Of(1.01, None)).Text, "as it is shown")
+	assert.Equal(t, "{0} cups", cups.Say(Of(2, None)).Template)
+}
+
+func TestSentencesOneAfterAnother(t *testing.T) {
+	p := Together(Say("Boil {0}.", Of(60, Second)), Say("Done."), Say("Pour {1} of {0}.", Text("tea {0}"), Of(100, Millilitre)))
+	assert.Equal(t, "Boil 1:00. Done. Pour 100 ml of tea {0}.", p.Text)
+	assert.Equal(t, "Boil 1:00. Done. Pour 3.4 fl oz of tea {0}.", p.In(US))
 }

@@ -106,6 +106,9 @@ func (s Shown) step(v float64, fine bool) float64 {
 
 // In writes the value in the units of a system, rounded as a person could measure it.
 func (v Value) In(s System) string {
+	if v.isWords() {
+		return v.Text
+	}
 	if v.Unit == Second {
 		if math.Abs(v.Value) >= 60 {
 			return Clock(RoundTo(v.Value, Finest))
@@ -148,15 +151,17 @@ func (v Value) Rounded() float64 {
 
 // In is the phrase with its figures in the units of a system.
 func (p Phrase) In(s System) string {
-	if p.Template == "" || s == Metric {
+	if p.Template == "" {
 		return p.Text
 	}
 	return filled(p.Template, s, p.Values)
 }
 
 func filled(template string, s System, values []Value) string {
-	for i, v := range values {
-		template = strings.ReplaceAll(template, "{"+strconv.Itoa(i)+"}", v.In(s))
-	}
-	return template
+	return places.ReplaceAllStringFunc(template, func(m string) string {
+		if n, err := strconv.Atoi(m[1 : len(m)-1]); err == nil && n < len(values) {
+			return values[n].In(s)
+		}
+		return m
+	})
 }

@@ -129,14 +129,16 @@ func (r *reader) each(pattern *regexp.Regexp, f func(m []string, at int) bool) {
 	}
 }
 
-func (r *reader) say(words, path, template string, values ...quantity.Value) {
-	r.said = append(r.said, Said{Words: strings.Trim(words, " ,;·-|"), Field: path, As: quantity.Say(template, values...)})
+func (r *reader) say(words, path string, as quantity.Sentence, values ...quantity.Value) {
+	r.said = append(r.said, Said{Words: bare(words), Field: path, As: as.Say(values...)})
 }
 
-// doubt says how words that could mean something else were taken.
-func (r *reader) doubt(words, template string, values ...quantity.Value) {
-	r.doubts = append(r.doubts, quantity.Say("“"+strings.Trim(words, " ,;·-|")+"” "+template+".", values...))
+// doubt says how words that could mean something else were taken: value 0 of the sentence.
+func (r *reader) doubt(words string, as quantity.Sentence, values ...quantity.Value) {
+	r.doubts = append(r.doubts, as.Say(append([]quantity.Value{quantity.Text(bare(words))}, values...)...))
 }
+
+func bare(words string) string { return strings.Trim(words, " ,;·-|") }
 
 func num(s string) float64 { v, _ := strconv.ParseFloat(s, 64); return v }
 
@@ -233,7 +235,7 @@ func (r *reader) read() {
 			return false
 		}
 		r.bloomG, r.bloomS = num(m[1]), lasting(m[2], m[3])
-		r.say(m[0], "pours", "a first pour of {0}, for {1}", quantity.Of(r.bloomG, quantity.Gram), quantity.Of(r.bloomS, quantity.Second))
+		r.say(m[0], "pours", asFirstPourFor, quantity.Of(r.bloomG, quantity.Gram), quantity.Of(r.bloomS, quantity.Second))
 		return true
 	})
 	r.each(toBy, func(m []string, _ int) bool { return r.pourBy(m[0], num(m[1]), seconds(m[2], m[3])) })
@@ -250,7 +252,7 @@ func (r *reader) read() {
 	r.heat()
 	r.each(roastRe, func(m []string, _ int) bool {
 		r.roast = strings.ToLower(m[1])
-		r.say(m[0], "roast", r.roast+" roast")
+		r.say(m[0], "roast", asRoast, quantity.Text(r.roast))
 		return true
 	})
 	r.grinds()
@@ -279,7 +281,7 @@ func (r *reader) series(m []string, _ int) bool {
 		pours = append(pours, PourTo{AtS: seconds(minutes, secs), ToG: num(to[i])})
 	}
 	r.recipe.Pours = pours
-	r.say(m[0], "pours", "{0} pours, each to a reading at a time", quantity.Of(float64(len(pours)), quantity.None))
+	r.say(m[0], "pours", asPours, quantity.Of(float64(len(pours)), quantity.None))
 	return true
 }
 
@@ -294,11 +296,11 @@ func (r *reader) onePour(words, how string, g, at float64) bool {
 		g += r.recipe.Pours[n-1].ToG
 	}
 	if n > 0 && g <= r.recipe.Pours[n-1].ToG {
-		r.doubt(words, "is less than what is in by then: taken as that much more")
+		r.doubt(words, isLess)
 		g += r.recipe.Pours[n-1].ToG
 	}
 	r.recipe.Pours = append(r.recipe.Pours, PourTo{AtS: at, ToG: g})
-	r.say(words, "pours", "pour to {0} at {1}", quantity.Of(g, quantity.Gram), quantity.Of(at, quantity.Second))
+	r.say(words, "pours", asPourAt, quantity.Of(g, quantity.Gram), quantity.Of(at, quantity.Second))
 	return true
 }
 
@@ -319,7 +321,7 @@ func (r *reader) pourBy(words string, g, by float64) bool {
 	}
 	at := math.Max(math.Round(by-(g-from)/pourGPerS), before)
 	r.recipe.Pours = append(r.recipe.Pours, PourTo{AtS: at, ToG: g, ForS: new(math.Max(by-at, 1))})
-	r.say(words, "pours", "pour to {0}, done by {1}", quantity.Of(g, quantity.Gram), quantity.Of(by, quantity.Second))
+	r.say(words, "pours", asPourBy, quantity.Of(g, quantity.Gram), quantity.Of(by, quantity.Second))
 	return true
 }
 
@@ -338,9 +340,9 @@ func (r *reader) bloom() {
 	r.each(bloomTimes, func(m []string, _ int) bool {
 		r.bloomX, r.bloomS = num(m[1]), lasting(m[2], m[3])
 		if r.bloomS > 0 {
-			r.say(m[0], "pours", "a first pour of {0} times the dose, for {1}", quantity.Of(r.bloomX, quantity.None), quantity.Of(r.bloomS, quantity.Second))
+			r.say(m[0], "pours", asTimesDoseFor, quantity.Of(r.bloomX, quantity.None), quantity.Of(r.bloomS, quantity.Second))
 		} else {
-			r.say(m[0], "pours", "a first pour of {0} times the dose", quantity.Of(r.bloomX, quantity.None))
+			r.say(m[0], "pours", asTimesDose, quantity.Of(r.bloomX, quantity.None))
 		}
 		return true
 	})
@@ -349,7 +351,7 @@ func (r *reader) bloom() {
 		if m[2] != "" {
 			r.bloomS = seconds(m[2], m[3])
 		}
-		r.say(m[0], "pours", "a first pour of {0}", quantity.Of(r.bloomG, quantity.Gram))
+		r.say(m[0], "pours", asFirstPour, quantity.Of(r.bloomG, quantity.Gram))
 		return true
 	})
 	r.each(bloomAlone, func(m []string, _ int) bool {
@@ -361,7 +363,7 @@ func (r *reader) bloom() {
 		default:
 			r.bloomS = lasting(m[5], m[6])
 		}
-		r.say(m[0], "pours", "a bloom of {0}", quantity.Of(r.bloomS, quantity.Second))
+		r.say(m[0], "pours", asBloom, quantity.Of(r.bloomS, quantity.Second))
 		return true
 	})
 }
@@ -372,7 +374,7 @@ func (r *reader) ratio(words string, gPerL float64) bool {
 	}
 	gPerL = math.Round(gPerL*100) / 100
 	r.recipe.Ratio = &gPerL
-	r.say(words, "ratio_g_per_l", "{0} of water", quantity.Of(gPerL, quantity.GramPerL))
+	r.say(words, "ratio_g_per_l", asWater, quantity.Of(gPerL, quantity.GramPerL))
 	return true
 }
 
@@ -381,7 +383,7 @@ func (r *reader) heat() {
 		c := num(a)
 		if b != "" {
 			c = (c + num(b)) / 2
-			r.doubt(words, "is a range: its middle was taken")
+			r.doubt(words, isRange)
 		}
 		u := strings.ToLower(unit)
 		if strings.HasPrefix(u, "f") || u == "" && c > 120 {
@@ -392,7 +394,7 @@ func (r *reader) heat() {
 		}
 		c = math.Round(c*10) / 10
 		r.recipe.WaterC = &c
-		r.say(words, "water_c", "water at {0}", quantity.Fine(c, quantity.Celsius))
+		r.say(words, "water_c", asWaterAt, quantity.Fine(c, quantity.Celsius))
 		return true
 	}
 	r.each(degrees, func(m []string, _ int) bool { return take(m[0], m[1], m[2], m[3]) })
@@ -402,7 +404,7 @@ func (r *reader) heat() {
 			return false
 		}
 		r.recipe.WaterC = new(97.0)
-		r.say(m[0], "water_c", "water at {0}, or as hot as it gets", quantity.Of(97, quantity.Celsius))
+		r.say(m[0], "water_c", asHotAsItGets, quantity.Of(97, quantity.Celsius))
 		return true
 	})
 }
@@ -412,7 +414,7 @@ func (r *reader) grinds() {
 		if b == "" {
 			return num(a)
 		}
-		r.doubt(words, "is a range: its middle was taken")
+		r.doubt(words, isRange)
 		return (num(a) + num(b)) / 2
 	}
 	r.each(microns, func(m []string, _ int) bool {
@@ -421,7 +423,7 @@ func (r *reader) grinds() {
 			return false
 		}
 		r.recipe.GrindUm = &um
-		r.say(m[0], "grind_um", "ground to {0}", quantity.Of(um, quantity.Micrometre))
+		r.say(m[0], "grind_um", asGroundTo, quantity.Of(um, quantity.Micrometre))
 		return true
 	})
 	r.each(clicksRe, func(m []string, _ int) bool {
@@ -433,7 +435,7 @@ func (r *reader) grinds() {
 			return false
 		}
 		r.recipe.Clicks = &n
-		r.say(m[0], "clicks", "{0} on a grinder: yours, unless you say", quantity.Of(n, quantity.Clicks))
+		r.say(m[0], "clicks", asClicks, quantity.Of(n, quantity.Clicks))
 		return true
 	})
 	for i, g := range grindWords {
@@ -442,7 +444,7 @@ func (r *reader) grinds() {
 				return false
 			}
 			r.recipe.Grind = g.band
-			r.say(m[0], "grind", "ground "+g.band)
+			r.say(m[0], "grind", asGround, quantity.Text(g.band))
 			return true
 		})
 	}
@@ -455,17 +457,17 @@ func (r *reader) named() {
 				return false
 			}
 			r.recipe.Method, r.recipe.School = w.method, w.school
-			r.say(m[0], "method", w.method)
+			r.say(m[0], "method", asItIs, quantity.Text(w.method))
 			return true
 		})
 	}
 }
 
 func (r *reader) act(words, what, how string, at float64) bool {
-	text := strings.TrimSpace(quantity.UpperFirst(strings.ToLower(what)) + " " + strings.ToLower(how))
-	r.recipe.Steps = append(r.recipe.Steps, HandStep{AtS: at, Do: text})
+	text := strings.TrimSpace(strings.ToLower(what + " " + how))
+	r.recipe.Steps = append(r.recipe.Steps, HandStep{AtS: at, Do: quantity.Noun(text).Text})
 	slices.SortStableFunc(r.recipe.Steps, func(a, b HandStep) int { return int(a.AtS - b.AtS) })
-	r.say(words, "steps", quantity.LowerFirst(text)+" at {0}", quantity.Of(at, quantity.Second))
+	r.say(words, "steps", asStepAt, quantity.Text(text), quantity.Of(at, quantity.Second))
 	return true
 }
 
@@ -496,7 +498,7 @@ func (r *reader) amount(m []string, at int) bool {
 	spoon := func(name string) {
 		out.unit, out.of = "g", "coffee"
 		out.v = v * coffee.TypicalG(name)
-		r.doubt(m[0], "was taken as {0} of ground coffee: weigh yours once", quantity.Of(out.v, quantity.Gram))
+		r.doubt(m[0], isMeasure, quantity.Of(out.v, quantity.Gram))
 	}
 	switch {
 	case strings.HasPrefix(unit, "fl"):
@@ -556,11 +558,11 @@ func (r *reader) weighs() {
 		*at = &v
 		switch of {
 		case "coffee":
-			r.say(m.words, "dose_g", "{0} of coffee", quantity.Of(v, quantity.Gram))
+			r.say(m.words, "dose_g", asCoffee, quantity.Of(v, quantity.Gram))
 		case "water":
-			r.say(m.words, "water_g", "{0} of water", quantity.Of(v, quantity.Millilitre))
+			r.say(m.words, "water_g", asWater, quantity.Of(v, quantity.Millilitre))
 		default:
-			r.say(m.words, "drink_ml", "{0} in the cup", quantity.Of(v, quantity.Millilitre))
+			r.say(m.words, "drink_ml", asDrink, quantity.Of(v, quantity.Millilitre))
 		}
 		return true
 	}
@@ -569,7 +571,7 @@ func (r *reader) weighs() {
 		switch {
 		case m.of != "":
 			if !set(m, m.of) {
-				r.doubt(m.words, "is another amount of "+m.of+" than was read before; it was left out")
+				r.doubt(m.words, isAnotherAmount, quantity.Text(m.of))
 			}
 		case m.unit == "ml" && !set(m, "water"):
 			rest = append(rest, m)
@@ -595,7 +597,7 @@ func (r *reader) weighs() {
 		case waterFits:
 			set(m, "water")
 		default:
-			r.doubt(m.words, "does not say what it is of; it was left out")
+			r.doubt(m.words, isOfNothing)
 		}
 	}
 }
@@ -620,10 +622,10 @@ func (r *reader) ratioOrTime(m []string, at int) bool {
 			return false
 		}
 		if d, w := r.recipe.DoseG, r.recipe.water(); d != nil && w != nil && !near(*d*n, *w) {
-			r.doubt(m[0], "is not the ratio of the amounts: taken as a time")
+			r.doubt(m[0], isNoRatio)
 			return false
 		}
-		r.doubt(m[0], "was taken as a ratio, and not as a time")
+		r.doubt(m[0], isRatio)
 	}
 	return r.ratio(m[0], per)
 }
@@ -642,7 +644,7 @@ func (r *reader) clocks() {
 	}
 	r.each(rangeRe, func(m []string, at int) bool {
 		a, b := seconds(m[1], m[2]), seconds(m[3], m[4])
-		r.doubt(m[0], "is a range: its middle was taken")
+		r.doubt(m[0], isRange)
 		r.times = append(r.times, clock{m[0], (a + b) / 2, of(at, at+len(m[0]))})
 		return true
 	})
@@ -658,7 +660,7 @@ func (r *reader) clocks() {
 		s := lasting(m[1], m[3]) + num(m[4])
 		if m[2] != "" {
 			s = (lasting(m[1], m[3]) + lasting(m[2], m[3])) / 2
-			r.doubt(m[0], "is a range: its middle was taken")
+			r.doubt(m[0], isRange)
 		}
 		if s < 10 || s > field.ContactS.Max {
 			return false
@@ -684,7 +686,7 @@ func (r *reader) settle() {
 		r.firstPour()
 	}
 	if d, w, per := r.recipe.DoseG, r.recipe.water(), r.recipe.Ratio; d != nil && w != nil && per != nil && !near(*d / *per * 1000, *w) {
-		r.doubts = append(r.doubts, quantity.Say("The amounts make {0} and not {1}: the amounts count.", quantity.Of(*d / *w * 1000, quantity.GramPerL), quantity.Of(*per, quantity.GramPerL)))
+		r.doubts = append(r.doubts, amountsMakeNot.Say(quantity.Of(*d / *w * 1000, quantity.GramPerL), quantity.Of(*per, quantity.GramPerL)))
 		r.recipe.Ratio = nil
 	}
 	percolates := len(r.recipe.Pours) > 1 || slices.Contains(drained, r.recipe.Method)
@@ -694,12 +696,12 @@ func (r *reader) settle() {
 		switch {
 		case t.of == "done" && *done == nil, t.of == "" && (percolates || r.recipe.SteepS != nil) && *done == nil && r.after(t.s), t.of == "steep" && percolates && *done == nil && r.after(t.s):
 			*done = new(t.s)
-			r.say(t.words, "done_s", "done at {0}", quantity.Of(t.s, quantity.Second))
+			r.say(t.words, "done_s", asDoneAt, quantity.Of(t.s, quantity.Second))
 		case t.of != "done" && !percolates && *steep == nil:
 			*steep = new(t.s)
-			r.say(t.words, "steep_s", "steeps for {0}", quantity.Of(t.s, quantity.Second))
+			r.say(t.words, "steep_s", asSteep, quantity.Of(t.s, quantity.Second))
 		default:
-			r.doubt(t.words, "does not say of what it is the time; it was left out")
+			r.doubt(t.words, isNoTime)
 		}
 	}
 	if s, d := r.recipe.SteepS, r.recipe.DoneS; s != nil && d != nil && *d < *s {
@@ -723,7 +725,7 @@ func (r *reader) firstPour() {
 		r.recipe.Pours = append([]PourTo{{ToG: r.bloomG}}, pours...)
 		return
 	case len(pours) > 0:
-		r.doubts = append(r.doubts, quantity.Say("The bloom does not go with the pours: the pours count."))
+		r.doubts = append(r.doubts, bloomDoesNot.Say())
 		return
 	}
 	var d, w float64
@@ -733,18 +735,18 @@ func (r *reader) firstPour() {
 	if r.bloomG == 0 {
 		r.bloomG = math.Round(2 * d) // common practice
 		if d > 0 {
-			r.doubts = append(r.doubts, quantity.Say("The bloom has no amount: twice the coffee was taken, {0}.", quantity.Of(r.bloomG, quantity.Gram)))
+			r.doubts = append(r.doubts, bloomHasNo.Say(quantity.Of(r.bloomG, quantity.Gram)))
 		}
 	}
 	if r.bloomG > 0 && w > r.bloomG+1 {
 		if r.bloomS == 0 {
 			r.bloomS = 30
-			r.doubts = append(r.doubts, quantity.Say("The bloom has no time: {0} was taken.", quantity.Of(r.bloomS, quantity.Second)))
+			r.doubts = append(r.doubts, bloomHasNoTime.Say(quantity.Of(r.bloomS, quantity.Second)))
 		}
 		r.recipe.Pours = []PourTo{{ToG: r.bloomG}, {AtS: r.bloomS, ToG: math.Round(w*10) / 10}}
 		return
 	}
-	r.doubts = append(r.doubts, quantity.Say("The bloom was left out: it wants the coffee and the water, too."))
+	r.doubts = append(r.doubts, bloomLeftOut.Say())
 }
 
 // unread are the words that nothing took.

@@ -337,10 +337,8 @@ func nearBand(um float64, word string) bool {
 	return true
 }
 
-// plain takes out what a step's text would take for figures and questions.
-var plain = strings.NewReplacer("{", "(", "}", ")", "[", "(", "]", ")", "\n", " ", "\r", " ")
-
-func own(text string) string { return strings.Join(strings.Fields(plain.Replace(text)), " ") }
+// own is a person's text in one line.
+func own(text string) string { return strings.Join(strings.Fields(text), " ") }
 
 // BloomID is the rest after the first of a recipe's pours. It keeps its length, whatever the
 // coffee's age: the times are the person's.
@@ -362,5 +360,5 @@ func label(text string) string {
 		}
 		out = strings.TrimSpace(out + " " + w)
 	}
-	return quantity.LowerFirst(strings.TrimRight(out, ".,;:!"))
+	return quantity.Within(strings.TrimRight(out, ".,;:!"))
 }

@@ -8,7 +8,6 @@ import (
 	"apodemos/core/field"
 	"apodemos/core/heat"
 	"apodemos/core/method"
-	"apodemos/core/quantity"
 )
 
 // Made is a recipe as a school of its method.
@@ -177,7 +176,7 @@ func (r *Recipe) laid(m method.Method, base []method.Step, waterG float64) []met
 				forS = math.Min(forS, math.Max(r.Steps[i+1].AtS-st.AtS, 1))
 			}
 			text := own(st.Do)
-			k := method.Step{ID: StepID(i), Phase: method.Brew, Lane: method.Hands, Label: label(text), Text: quantity.UpperFirst(text) + ".", AtS: st.AtS, ForS: forS, Until: method.Time, Cover: heat.Open}
+			k := method.Step{ID: StepID(i), Phase: method.Brew, Lane: method.Hands, Label: label(text), Text: "{own}.", Own: text, AtS: st.AtS, ForS: forS, Until: method.Time, Cover: heat.Open}
 			if st.Until != "" {
 				k.Until, k.Sign = method.Sign, own(st.Until)
 			}
@@ -266,18 +265,18 @@ func (r *Recipe) pourSteps(waterG float64) []method.Step {
 		if i+1 < len(r.Pours) {
 			forS = math.Min(forS, r.Pours[i+1].AtS-p.AtS)
 		}
-		text, name := "{pour}", "pour"
-		switch how := own(p.How); {
+		text, name, how := "{pour}.", "pour", own(p.How)
+		switch {
 		case how != "":
-			text, name = text+", "+quantity.LowerFirst(how), label(how)
+			text, name = "{pour}, {own}.", label(how)
 		case i == 0:
-			text, name = text+", wetting all of it", "wet all"
+			text, name = "{pour}, wetting all of it.", "wet all"
 		}
 		caution := ""
 		if i == 0 {
 			caution = "pour"
 		}
-		out = append(out, method.Step{ID: stepID("pour", i), Phase: method.Brew, Lane: method.Scale, Label: name, Text: text + ".", AtS: p.AtS, ForS: forS, PourTo: p.ToG / waterG, Until: method.Weight, Cover: heat.Open, Caution: caution})
+		out = append(out, method.Step{ID: stepID("pour", i), Phase: method.Brew, Lane: method.Scale, Label: name, Text: text, Own: how, AtS: p.AtS, ForS: forS, PourTo: p.ToG / waterG, Until: method.Weight, Cover: heat.Open, Caution: caution})
 		from = p.ToG
 	}
 	out[len(out)-1].PourTo = 1

@@ -35,11 +35,11 @@ func (f *Follower) alarms(steps []LiveStep, v View) []Alarm {
 	for i := range f.steps {
 		s := &f.steps[i]
 		if s.Keep && s.hasBegun() && !s.over() && f.counts(s) {
-			add(string(s.ID), "safe", s.endS(), quantity.Say("The safety boil is over."))
+			add(string(s.ID), "safe", s.endS(), safetyBoilOver.Say())
 		}
 	}
 	if s := &f.steps[f.cur]; s.Until == method.Temperature && !s.hasEnded() {
-		add(string(s.ID), "wait", s.endS(), quantity.Say("The water should be about {0} now.", quantity.Of(f.target(), quantity.Celsius)))
+		add(string(s.ID), "wait", s.endS(), waterShouldAbout.Say(quantity.Of(f.target(), quantity.Celsius)))
 	}
 	for i := f.after(); i < len(f.steps); i++ {
 		s := &f.steps[i]
@@ -47,7 +47,7 @@ func (f *Follower) alarms(steps []LiveStep, v View) []Alarm {
 			continue
 		}
 		if s.gate == "boil" {
-			add(string(s.ID), "boil", f.gateAt(i), quantity.Say("It should boil about now: look after it."))
+			add(string(s.ID), "boil", f.gateAt(i), shouldBoilAbout.Say())
 			break
 		}
 		if s.gate != "" {

@@ -282,7 +282,7 @@ func refusal(asked, sound Event) *quantity.Phrase {
 		{asked.WaterC, sound.WaterC, leastC, mostC, quantity.Celsius}, {asked.SlurryC, sound.SlurryC, leastC, mostC, quantity.Celsius},
 	} {
 		if k.was != nil && k.is == nil && !math.IsNaN(*k.was) && !math.IsInf(*k.was, 0) {
-			return new(quantity.Say("{0} is not taken; allowed: {1} to {2}.", quantity.Of(*k.was, k.unit), quantity.Of(k.low, k.unit), quantity.Of(k.high, k.unit)))
+			return new(notTakenAllowed.Say(quantity.Of(*k.was, k.unit), quantity.Of(k.low, k.unit), quantity.Of(k.high, k.unit)))
 		}
 	}
 	return nil

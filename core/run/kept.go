@@ -117,7 +117,7 @@ func (f *Follower) Calibrations() []Calibrated {
 	if fit, took, ok := f.powerFits(); ok {
 		was := f.made.PowerW
 		add("power_w", was, fit, func(c *brew.Calibration, v float64) { c.PowerW = &v }, func(p *brew.Plan) quantity.Phrase {
-			return quantity.Say("It took {0} to the boil: the burner gives {1}, not {2}, and the next boil is planned at {3}, not {4}.", quantity.Of(took, quantity.Second), quantity.Of(fit, quantity.Watt), quantity.Of(was, quantity.Watt), sec(p.Heat.HeatS), sec(f.plan.Heat.HeatS))
+			return tookBoilBurner.Say(quantity.Of(took, quantity.Second), quantity.Of(fit, quantity.Watt), quantity.Of(was, quantity.Watt), sec(p.Heat.HeatS), sec(f.plan.Heat.HeatS))
 		})
 	}
 	if burned, ok := f.burnedG(); ok {
@@ -128,7 +128,7 @@ func (f *Follower) Calibrations() []Calibrated {
 		set := func(c *brew.Calibration, v float64) { c.Efficiency = &v }
 		if fit, ok := f.planned(0.05, 0.95, burned, set, func(h *brew.HeatPlan) *float64 { return h.FuelG }); ok {
 			add("efficiency", was, math.Round(100*fit)/100, set, func(p *brew.Plan) quantity.Phrase {
-				return quantity.Say("It burned {0}, planned {1}: {2} of the heat reaches the pot, not {3}. The next brew is planned at {4}.", quantity.Of(burned, quantity.Gram), quantity.Of(planned, quantity.Gram), quantity.Of(100*fit, quantity.Percent), quantity.Of(100*was, quantity.Percent), quantity.Of(*p.Heat.FuelG, quantity.Gram))
+				return burnedPlannedHeat.Say(quantity.Of(burned, quantity.Gram), quantity.Of(planned, quantity.Gram), quantity.Of(100*fit, quantity.Percent), quantity.Of(100*was, quantity.Percent), quantity.Of(*p.Heat.FuelG, quantity.Gram))
 			})
 		}
 	}
@@ -139,7 +139,7 @@ func (f *Follower) Calibrations() []Calibrated {
 				was = *k
 			}
 			add("drain_factor", was, fit, func(c *brew.Calibration, v float64) { c.DrainFactor = &v }, func(p *brew.Plan) quantity.Phrase {
-				return quantity.Say("The dripper drains in {0} of its usual time: the next brew is planned to be through at {1}, not {2}.", quantity.Of(100*fit, quantity.Percent), sec(p.ContactS), sec(f.plan.ContactS))
+				return dripperDrainsUsual.Say(quantity.Of(100*fit, quantity.Percent), sec(p.ContactS), sec(f.plan.ContactS))
 			})
 		}
 	}
@@ -149,7 +149,7 @@ func (f *Follower) Calibrations() []Calibrated {
 			was = *k
 		}
 		add("loss_factor", was, fit, func(c *brew.Calibration, v float64) { c.LossFactor = &v }, func(p *brew.Plan) quantity.Phrase {
-			return quantity.Say("The pot loses {0} of what was planned: the next wait is {1}, not {2}.", quantity.Of(100*fit/was, quantity.Percent), sec(p.WaitS), sec(f.plan.WaitS))
+			return potLosesWhat.Say(quantity.Of(100*fit/was, quantity.Percent), sec(p.WaitS), sec(f.plan.WaitS))
 		})
 	}
 	return out

@@ -376,9 +376,9 @@ func (f *Follower) words(o *Following) {
 	}
 	switch {
 	case !f.begun:
-		o.Say = quantity.Say("Start when the pot is in your hand.")
+		o.Say = startWhenPot.Say()
 	case f.finished:
-		o.Say = quantity.Say("Done. Taste it, then write it down.")
+		o.Say = doneTasteThen.Say()
 	default:
 		o.Say = o.Steps[v.Shown].Phrase
 		if o.Notice != nil {
@@ -390,9 +390,7 @@ func (f *Follower) words(o *Following) {
 
 // notice is the latest difference that still matters, with what to do about it.
 func (f *Follower) notice(o *Following) *quantity.Phrase {
-	say := func(template string, values ...quantity.Value) *quantity.Phrase {
-		return new(quantity.Say(template, values...))
-	}
+	say := func(s quantity.Sentence, values ...quantity.Value) *quantity.Phrase { return new(s.Say(values...)) }
 	sec := func(v float64) quantity.Value { return quantity.Of(math.Abs(v), quantity.Second) }
 	if !f.begun || f.finished {
 		return nil
@@ -402,32 +400,32 @@ func (f *Follower) notice(o *Following) *quantity.Phrase {
 		return &b.Say
 	}
 	if f.paused && f.wet() {
-		return say("Paused. The coffee does not stop: go on when you can, and the rest is planned anew.")
+		return say(pausedCoffeeDoes)
 	}
 	if f.holding {
-		return say("You went back: tap Next when this is done.")
+		return say(youWentBack)
 	}
 	if r.liftMl > 0 && s.Drains && !s.hasEnded() {
-		return say("More is poured than was planned. Lift it off when {0} are in the cup: the rest stays behind.", quantity.Of(r.liftMl, quantity.Millilitre))
+		return say(morePouredThan, quantity.Of(r.liftMl, quantity.Millilitre))
 	}
 	if s.Drains && !s.hasEnded() && f.pos > s.endS()+stallS-1 {
-		return say("It drains slowly: let it run, and say when it is through. Next time a little coarser, or a gentler pour.")
+		return say(drainsSlowlyLet)
 	}
 	if f.scale.live(f.t, liveS) && math.Abs(f.tare) >= 3 && o.View.Reading == o.View.Shown && o.NextReadingG != nil && f.pos <= nearS {
-		return say("The scale shows {0}: zero it, or go on to {1}.", quantity.Of(math.Round(f.tare), quantity.Gram), quantity.Of(*o.NextReadingG, quantity.Gram))
+		return say(scaleShowsZero, quantity.Of(math.Round(f.tare), quantity.Gram), quantity.Of(*o.NextReadingG, quantity.Gram))
 	}
-	longer := func(x float64) (string, bool) {
+	longer := func(x float64) quantity.Phrase {
 		switch steep := r.lever.stretch >= 0; {
 		case math.Abs(x) < roundS:
-			return "Go straight on.", false
+			return goStraightOn.Say()
 		case steep && x > 0:
-			return "Let it steep {1} longer.", true
+			return letSteepLonger.Say(sec(x))
 		case steep:
-			return "Let it steep {1} less.", true
+			return letSteepLess.Say(sec(x))
 		case x > 0:
-			return "Pour the rest {1} later in all.", true
+			return pourRestLater.Say(sec(x))
 		}
-		return "Pour the rest {1} sooner in all.", true
+		return pourRestSooner.Say(sec(x))
 	}
 	for i := len(f.off) - 1; i >= 0; i-- {
 		k := f.off[i]
@@ -441,9 +439,9 @@ func (f *Follower) notice(o *Following) *quantity.Phrase {
 			}
 			in := quantity.Of(math.Round(k.Planned), quantity.Gram)
 			if g := o.NextReadingG; g != nil && o.Steps[o.View.Reading].Round == s.Round && f.steps[o.View.Reading].brewing {
-				return say("The scale was zeroed with {0} in: go on until it shows {1}.", in, quantity.Of(*g, quantity.Gram))
+				return say(scaleZeroedWith, in, quantity.Of(*g, quantity.Gram))
 			}
-			return say("The scale was zeroed with {0} in: that water counts.", in)
+			return say(scaleZeroedWithWater, in)
 		case "poured_g":
 			if f.pos-k.AtS > 90 {
 				continue
@@ -452,44 +450,23 @@ func (f *Follower) notice(o *Following) *quantity.Phrase {
 			if k.Actual < k.Planned {
 				short := quantity.Of(k.Planned-k.Actual, quantity.Gram)
 				if g := o.NextReadingG; g != nil && o.Steps[o.View.Reading].Round == s.Round && f.steps[o.View.Reading].brewing {
-					return say("{0} less than planned. The next reading is {1}.", short, quantity.Of(*g, quantity.Gram))
+					return say(lessThanPlanned, short, quantity.Of(*g, quantity.Gram))
 				}
-				return say("{0} less than planned: pour it now, or leave it for a smaller, stronger cup.", short)
+				return say(lessThanPlannedPour, short)
 			}
 			if g := o.NextReadingG; g != nil && o.Steps[o.View.Reading].Round == s.Round && f.steps[o.View.Reading].brewing {
-				return say("{0} more than planned. The next reading is {1}.", over, quantity.Of(*g, quantity.Gram))
+				return say(moreThanPlanned, over, quantity.Of(*g, quantity.Gram))
 			}
-			what, has := longer(r.extra)
-			if has {
-				return say("{0} more than planned. "+what, over, sec(r.extra))
-			}
-			return say("{0} more than planned. "+what, over)
+			return new(quantity.Together(moreThanPlanned2.Say(over), longer(r.extra)))
 		case "water_c":
-			what, has := longer(r.extra)
 			diff := quantity.Of(math.Abs(k.Actual-k.Planned), quantity.Kelvin)
-			cold := quantity.Either(k.Actual < k.Planned, "colder", "hotter")
-			if has {
-				return say("The water is {0} "+cold+" than planned. "+what, diff, sec(r.extra))
-			}
-			return say("The water is {0} "+cold+" than planned. "+what, diff)
+			return new(quantity.Together(quantity.Either(k.Actual < k.Planned, waterColderThan, waterHotterThan).Say(diff), longer(r.extra)))
 		}
 	}
 	if math.Abs(r.extra) >= roundS {
-		what, _ := longer(r.extra)
-		return say("Otherwise than planned so far. "+quantityTemplate(what), sec(r.extra))
+		return new(quantity.Together(offPlanSo.Say(), longer(r.extra)))
 	}
 	return nil
-}
-
-// quantityTemplate numbers a template's one figure from nought.
-func quantityTemplate(t string) string {
-	out := []byte(t)
-	for i := range out {
-		if i > 0 && out[i-1] == '{' && out[i] == '1' {
-			out[i] = '0'
-		}
-	}
-	return string(out)
 }
 
 // Done are the steps as a run keeps them.

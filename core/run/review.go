@@ -39,29 +39,29 @@ func (f *Follower) Review() Review {
 		base := f.made.As(brew.Actual{})
 		return 100 * (b.Extraction - base.Extraction), b.DrinkMl - base.DrinkMl
 	}
-	add := func(id string, part brew.Actual, template string, v ...quantity.Value) {
+	add := func(id string, part brew.Actual, as quantity.Sentence, v ...quantity.Value) {
 		p, ml := with(part)
-		r.Costs = append(r.Costs, Cost{id, p, ml, quantity.Say(template, v...)})
+		r.Costs = append(r.Costs, Cost{id, p, ml, as.Say(v...)})
 	}
 	points := func(p float64) quantity.Value { return quantity.Fine(math.Abs(p), quantity.Percent) }
 	if a.StartC != nil || len(a.KettleC) > 0 || len(a.SlurryC) > 0 {
 		p, _ := with(brew.Actual{StartC: a.StartC, KettleC: a.KettleC, SlurryC: a.SlurryC})
-		add("cooling", brew.Actual{StartC: a.StartC, KettleC: a.KettleC, SlurryC: a.SlurryC}, quantity.Either(p < 0, "The water was cooler than planned: {0} less extracted.", "The water was hotter than planned: {0} more extracted."), points(p))
+		add("cooling", brew.Actual{StartC: a.StartC, KettleC: a.KettleC, SlurryC: a.SlurryC}, quantity.Either(p < 0, waterCoolerThan, waterHotterThanPlanned), points(p))
 	}
 	if f.lateS > lateLeastS {
 		part := brew.Actual{Spans: a.Spans, DrainedS: a.DrainedS}
 		p, _ := with(part)
-		add("late", part, quantity.Either(p < 0, "Things came sooner than planned: {0} less extracted.", "Things came later than planned: {0} more extracted."), points(p))
+		add("late", part, quantity.Either(p < 0, thingsCameSooner, thingsCameLater), points(p))
 	}
 	if f.rounds[0].highG > 0 {
 		part := brew.Actual{Poured: a.Poured}
 		_, ml := with(part)
-		add("amount", part, quantity.Either(ml < 0, "{0} less was poured than planned.", "{0} more was poured than planned."), quantity.Of(math.Abs(ml), quantity.Millilitre))
+		add("amount", part, quantity.Either(ml < 0, lessPouredThan, morePouredThanPlanned), quantity.Of(math.Abs(ml), quantity.Millilitre))
 	}
 	flow, even, planned := f.stream()
 	if planned > 0 && flow > 0 {
-		r.Costs = append(r.Costs, Cost{ID: "flow", Text: quantity.Say("It was poured at {0} a second, planned at {1}.", quantity.Fine(flow, quantity.Gram), quantity.Fine(planned, quantity.Gram))})
-		r.Costs = append(r.Costs, Cost{ID: "evenness", Text: quantity.Say("The stream was uneven by {0}.", quantity.Of(100*even, quantity.Percent))})
+		r.Costs = append(r.Costs, Cost{ID: "flow", Text: pouredSecondPlanned.Say(quantity.Fine(flow, quantity.Gram), quantity.Fine(planned, quantity.Gram))})
+		r.Costs = append(r.Costs, Cost{ID: "evenness", Text: streamUneven.Say(quantity.Of(100*even, quantity.Percent))})
 	}
 	slices.SortStableFunc(r.Costs, func(a, b Cost) int { return cmp.Compare(math.Abs(b.Points), math.Abs(a.Points)) })
 	r.Next = f.tryNext(r.Costs, flow, even, planned)
@@ -117,15 +117,15 @@ func (f *Follower) tryNext(costs []Cost, flow, even, planned float64) quantity.P
 	}
 	switch worst {
 	case "cooling":
-		return quantity.Say("Next time: pour sooner off the heat, or keep the lid on until you do.")
+		return nextTimePourSooner.Say()
 	case "late":
-		return quantity.Say("Next time: have everything in reach before first contact, and begin each pour by the clock.")
+		return nextTimeHave.Say()
 	case "amount":
-		return quantity.Say("Next time: slow the stream for the last {0}, and stop just before the reading.", quantity.Of(10, quantity.Gram))
+		return nextTimeSlow.Say(quantity.Of(10, quantity.Gram))
 	case "flow":
-		return quantity.Say(quantity.Either(flow > planned, "Next time: pour more slowly, from lower down.", "Next time: pour faster, from higher up."))
+		return quantity.Either(flow > planned, nextTimePour, nextTimePourFaster).Say()
 	case "evenness":
-		return quantity.Say("Next time: hold one height, and let the stream run without a break.")
+		return nextTimeHold.Say()
 	}
-	return quantity.Say("Nothing of this cost a cup: do the same again.")
+	return nothingThisCost.Say()
 }

@@ -213,7 +213,7 @@ func (f *Follower) skipBoil() {
 func (f *Follower) unsafe() *quantity.Phrase {
 	for i := range f.steps {
 		if s := &f.steps[i]; s.safe.skipped {
-			return new(quantity.Say("Water not safe: you skipped the safety boil after {0} of {1}.", quantity.Of(s.safe.countS, quantity.Second), quantity.Of(s.safe.needS, quantity.Second)))
+			return new(waterNotSafe.Say(quantity.Of(s.safe.countS, quantity.Second), quantity.Of(s.safe.needS, quantity.Second)))
 		}
 	}
 	return nil
@@ -240,15 +240,15 @@ func (f *Follower) safety() *SafetyBoil {
 	sec := quantity.Of(left, quantity.Second)
 	switch {
 	case f.paused:
-		b.Why, b.Say = "paused", quantity.Say("Paused time doesn't count towards the safety boil: {0} left.", sec)
+		b.Why, b.Say = "paused", pausedTimeDoesnt.Say(sec)
 	case s.safe.cold != nil && f.made.BoilKnown():
-		b.Why, b.Say = "cold", quantity.Say("Not boiling: the probe reads {0}, and water boils at {1} here. {2} of the safety boil left: bring it back to a rolling boil.", quantity.Of(*s.safe.cold, quantity.Celsius), quantity.Fine(f.made.Boil.BoilC, quantity.Celsius), sec)
+		b.Why, b.Say = "cold", notBoilingProbe.Say(quantity.Of(*s.safe.cold, quantity.Celsius), quantity.Fine(f.made.Boil.BoilC, quantity.Celsius), sec)
 	case s.safe.cold != nil:
-		b.Why, b.Say = "cold", quantity.Say("Not boiling: the probe has fallen to {0}. {1} of the safety boil left: bring it back to a rolling boil.", quantity.Of(*s.safe.cold, quantity.Celsius), sec)
+		b.Why, b.Say = "cold", notBoilingProbeHas.Say(quantity.Of(*s.safe.cold, quantity.Celsius), sec)
 	case !s.safe.boils:
-		b.Why, b.Say = "waits", quantity.Say("Wait for a rolling boil. The {0} that make the water safe count from there.", sec)
+		b.Why, b.Say = "waits", waitRollingBoil.Say(sec)
 	default:
-		b.Runs, b.Say = true, quantity.Say("Keep boiling: {0} left. Stopping now is unsafe.", sec)
+		b.Runs, b.Say = true, keepBoilingLeft.Say(sec)
 	}
 	return b
 }

@@ -179,36 +179,36 @@ func (e Exercise) Go() (*Exercised, error) {
 	c := Chance{e.Seed}
 	switch e.Kind {
 	case "stream":
-		out.Text = quantity.Say("Hold a stream of {0} a second for {1}.", quantity.Of(streamGs, quantity.Gram), quantity.Of(streamS, quantity.Second))
+		out.Text = holdStreamSecond.Say(quantity.Of(streamGs, quantity.Gram), quantity.Of(streamS, quantity.Second))
 		if rates := e.rates(streamS); len(rates) == int(streamS) {
 			sum := 0.0
 			for _, r := range rates {
 				sum += (r - streamGs) * (r - streamGs)
 			}
-			out.over(math.Sqrt(sum/streamS), "Off by {0} a second on average.")
+			out.over(math.Sqrt(sum/streamS), offSecondOn)
 		}
 	case "gram":
-		out.Text = quantity.Say("Pour, and stop at {0}.", quantity.Of(gramG, quantity.Gram))
+		out.Text = pourStop.Say(quantity.Of(gramG, quantity.Gram))
 		if g, over := e.stopped(); over {
-			out.over(math.Abs(g-gramG), quantity.Either(g > gramG, "{0} too much.", "{0} too little."))
+			out.over(math.Abs(g-gramG), quantity.Either(g > gramG, tooMuch, tooLittle))
 		}
 	case "broken":
-		out.Text = quantity.Say("Pour {0} pulses of {1}, with a pause between them.", quantity.Of(pulses, quantity.None), quantity.Of(pulseG, quantity.Gram))
+		out.Text = pourPulsesWith.Say(quantity.Of(pulses, quantity.None), quantity.Of(pulseG, quantity.Gram))
 		if p := e.pulses(); len(p) >= pulses {
 			sum := 0.0
 			for _, g := range p[:pulses] {
 				sum += (g - pulseG) * (g - pulseG)
 			}
-			out.over(math.Sqrt(sum/pulses), "A pulse is off by {0} on average.")
+			out.over(math.Sqrt(sum/pulses), pulseOffOn)
 		}
 	case "guess", "boil", "climb":
 		return e.watched(out, &c)
 	case "press":
 		out.Unit = quantity.Second
-		out.Text = quantity.Say("Press, evenly, in {0}.", quantity.Of(pressS, quantity.Second))
+		out.Text = pressEvenly.Say(quantity.Of(pressS, quantity.Second))
 		if e.TapS != nil {
 			out.TruthS = new(pressS)
-			out.over(math.Abs(*e.TapS-pressS), quantity.Either(*e.TapS < pressS, "{0} too fast.", "{0} too slow."))
+			out.over(math.Abs(*e.TapS-pressS), quantity.Either(*e.TapS < pressS, tooFast, tooSlow))
 		}
 	default:
 		return nil, field.Problems{{Field: "kind", Value: e.Kind, Message: fmt.Sprintf("%q is no exercise; allowed: stream, gram, broken, guess, boil, climb, press", e.Kind)}}
@@ -216,10 +216,10 @@ func (e Exercise) Go() (*Exercised, error) {
 	return out, nil
 }
 
-func (o *Exercised) over(v float64, template string) {
+func (o *Exercised) over(v float64, as quantity.Sentence) {
 	v = math.Round(v*10) / 10
 	o.Error = &v
-	o.Text = quantity.Say(template, quantity.Fine(v, o.Unit))
+	o.Text = as.Say(quantity.Fine(v, o.Unit))
 }
 
 // watched is an exercise with a pot to look at: what it does is drawn by the seed.
@@ -243,7 +243,7 @@ func (e Exercise) watched(out *Exercised, c *Chance) (*Exercised, error) {
 		// It has boiled, and stands with its lid off.
 		b.pot.C = boil
 		target := math.Min(guessC, boil-4)
-		out.Text = quantity.Say("It has just boiled. Say when it is {0}.", quantity.Of(target, quantity.Celsius))
+		out.Text = hasJustBoiled.Say(quantity.Of(target, quantity.Celsius))
 		truth = -1
 		var at [][2]float64
 		for s := 0.0; s <= 600; s += 0.5 {
@@ -258,15 +258,15 @@ func (e Exercise) watched(out *Exercised, c *Chance) (*Exercised, error) {
 			i := min(int(*e.TapS*2), len(at)-1)
 			out.TruthS, out.TruthC = &truth, &at[i][1]
 			out.Unit = quantity.Kelvin
-			out.over(math.Abs(at[i][1]-target), quantity.Either(at[i][1] > target, "Still {0} too hot.", "{0} too cool already."))
+			out.over(math.Abs(at[i][1]-target), quantity.Either(at[i][1] > target, stillTooHot, tooCoolAlready))
 		}
 		return out, nil
 	case "boil":
 		b.pot.C = boil - 30 - 10*c.Share()
-		out.Text = quantity.Say("Say when it boils.")
+		out.Text = sayWhenBoils.Say()
 	default:
 		b.pot.C = boil - 6 - 6*c.Share()
-		out.Text = quantity.Say("The pot comes to the boil with its coffee. Lift it before it climbs over.")
+		out.Text = potComesBoil.Say()
 	}
 	climbs := 4 + 5*c.Share() // s from the boil until it is over the edge
 	boiled := -1.0
@@ -295,11 +295,11 @@ func (e Exercise) watched(out *Exercised, c *Chance) (*Exercised, error) {
 		truth = boiled + climbs
 		early := truth - *e.TapS
 		out.TruthS = &truth
-		out.over(math.Abs(early), quantity.Either(early < 0, "Over the edge {0} ago.", quantity.Either(*e.TapS < boiled, "Lifted {0} before the edge: it had not boiled.", "Lifted {0} before the edge.")))
+		out.over(math.Abs(early), quantity.Either(early < 0, overEdgeAgo, quantity.Either(*e.TapS < boiled, liftedBeforeEdge, liftedBeforeEdge2)))
 		return out, nil
 	}
 	out.TruthS = &truth
-	out.over(math.Abs(*e.TapS-truth), quantity.Either(*e.TapS < truth, "{0} too soon.", "{0} after it boiled."))
+	out.over(math.Abs(*e.TapS-truth), quantity.Either(*e.TapS < truth, tooSoon, afterBoiled))
 	return out, nil
 }
 

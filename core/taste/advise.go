@@ -494,7 +494,7 @@ func (t *taster) at(k knob, n int, from cup) (cup, OneChange, bool) {
 
 // direction is where a knob moves a cup, in what is near enough.
 func (t *taster) direction(k knob, from cup, to aim) (gap, bool) {
-	if k.why != "" {
+	if !k.why.IsZero() {
 		return gap{}, false
 	}
 	g := t.gap(from, to)
@@ -536,12 +536,12 @@ func (t *taster) settle(a *Advice, from cup, allow []string, wish string, elsewh
 	here := t.miss(same, same, to)
 	a.Sure = t.sure(same, to)
 	if t.waits && wish == "" {
-		a.Why = quantity.Say("It was changed since the last cup. Brew it so, and say how it was: one change at a time.")
+		a.Why = changedSinceLast.Say()
 		return
 	}
 	if wish == "" && last != nil && last.Content() {
 		a.Settled = true
-		a.Why = quantity.Say("You were content. This is it: leave it as it is.")
+		a.Why = youWereContent.Say()
 	}
 	var taken *Considered
 	var next cup
@@ -553,14 +553,14 @@ func (t *taster) settle(a *Advice, from cup, allow []string, wish string, elsewh
 	weight := math.Inf(1)
 	for i, k := range all {
 		c := Considered{Lever: k.lever}
-		if k.why != "" {
-			c.Why = quantity.Say(k.why)
+		if !k.why.IsZero() {
+			c.Why = k.why.Say()
 			a.Considered = append(a.Considered, c)
 			continue
 		}
 		got := t.best(k, same, to, slices.Concat(ways[:i], ways[i+1:]))
 		if !got.ok {
-			c.Why = quantity.Say("It is at the end of what the gear, or this place, gives.")
+			c.Why = endWhatGear.Say()
 			a.Considered = append(a.Considered, c)
 			continue
 		}
@@ -573,14 +573,14 @@ func (t *taster) settle(a *Advice, from cup, allow []string, wish string, elsewh
 	if silt, is := t.lessSilt(same, wish, last, allow); is && (taken == nil || wish != "") && !(a.Settled && wish == "") {
 		a.Change, a.Request = &silt.change, silt.request
 		a.Expected, a.Sure, a.Settled = t.thought(silt.cup), t.sure(silt.cup, to), false
-		a.Why = quantity.Say("Coarser grounds sink faster and fewer of them pass.")
+		a.Why = coarserGroundsSink.Say()
 		return
 	}
 	if taken == nil && !a.Settled {
 		if got, i, ok := t.thumb(all, same, to); ok {
 			a.Considered[i].Taken, a.Considered[i].Change, a.Considered[i].Expected, a.Considered[i].Miss = true, &got.change, new(t.thought(got.cup)), math.Sqrt(got.miss)
 			a.Change, a.Request, a.Expected, a.Sure = &got.change, got.cup.request, t.thought(got.cup), t.sure(got.cup, to)
-			a.Why = quantity.Say(quantity.UpperFirst(Say(*last)) + ". The model would not have thought so: a step by the rule of thumb, and the next cup will tell.")
+			a.Why = modelWouldNot.Say(quantity.Noun(Say(*last)))
 			t.judge(a, here)
 			return
 		}
@@ -591,14 +591,14 @@ func (t *taster) settle(a *Advice, from cup, allow []string, wish string, elsewh
 			switch {
 			case len(t.brews) == 0:
 				a.Settled = false
-				a.Why = quantity.Say("Nothing was tasted yet: the recipe as it is.")
+				a.Why = nothingTastedYet.Say()
 			case here < 1 && last != nil && plainly(*last) != "":
-				a.Why = quantity.Say("By all your cups this is about as you like it, though the last was "+plainly(*last)+": a cup varies by about {0} points of extraction. If the next is so again, that will count.", quantity.Of(cupScatter, quantity.None))
+				a.Why = allYourCups.Say(quantity.Of(cupScatter, quantity.None), quantity.Text(plainly(*last)))
 			case here < 1:
-				a.Why = quantity.Say("This is it: anything further is noise. From brew to brew a cup varies by about {0} points of extraction.", quantity.Of(cupScatter, quantity.None))
+				a.Why = thisAnythingFurther.Say(quantity.Of(cupScatter, quantity.None))
 			default:
 				a.Settled = false
-				a.Why = quantity.Say("Nothing that may be changed brings it nearer by more than cups vary from brew to brew.")
+				a.Why = nothingMayChanged.Say()
 			}
 		}
 		t.judge(a, here)
@@ -629,7 +629,7 @@ func (t *taster) thumb(all []knob, from cup, to aim) (try, int, bool) {
 	byTaste := math.Abs(bitter) >= math.Abs(strong)
 	best, at, off := try{}, -1, math.Inf(1)
 	for i, k := range all {
-		if k.why != "" {
+		if !k.why.IsZero() {
 			continue
 		}
 		for _, n := range []int{-3, -2, -1, 1, 2, 3} {
@@ -680,7 +680,7 @@ func plainly(t Tasting) string {
 func (t *taster) second(a *Advice, next cup, first *Considered, allow []string, to aim) {
 	here := first.Miss * first.Miss
 	for _, k := range knobs(next, allow) {
-		if k.why != "" || k.lever == first.Lever {
+		if !k.why.IsZero() || k.lever == first.Lever {
 			continue
 		}
 		got := t.best(k, next, to, nil)
@@ -698,17 +698,17 @@ func (t *taster) judge(a *Advice, here float64) {
 		switch {
 		case c.Change == nil:
 		case c.Taken && t.last != nil && here <= c.Miss*c.Miss:
-			c.Why = quantity.Say("By the rule of thumb.")
+			c.Why = ruleThumb.Say()
 		case c.Taken:
-			c.Why = quantity.Say("It comes nearest.")
+			c.Why = comesNearest.Say()
 		case c.Miss*c.Miss > here:
-			c.Why = quantity.Say("It would lead away from what is wanted.")
+			c.Why = wouldLeadAway.Say()
 		case here-c.Miss*c.Miss <= settledGain:
-			c.Why = quantity.Say("It brings hardly more than cups vary from brew to brew.")
+			c.Why = bringsHardlyMore.Say()
 		case a.Settled:
-			c.Why = quantity.Say("You were content.")
+			c.Why = youWereContent2.Say()
 		default:
-			c.Why = quantity.Say("It leaves the cup further from what you like.")
+			c.Why = leavesCupFurther.Say()
 		}
 	}
 }
@@ -717,19 +717,17 @@ func (t *taster) judge(a *Advice, here float64) {
 func (t *taster) why(a *Advice, last *Tasting, wish string, elsewhere bool) quantity.Phrase {
 	by := a.Expected.ExtractionPct - a.Now.ExtractionPct
 	ln := math.Log(a.Expected.TDSPct / a.Now.TDSPct)
-	lead := ""
+	var said []quantity.Phrase
 	switch {
 	case wish != "":
-		lead = "You wish it " + strings.ToLower(strings.TrimSpace(wish)) + ". "
+		said = append(said, youWish.Say(quantity.Text(strings.ToLower(strings.TrimSpace(wish)))))
 	case elsewhere && len(t.brews) > 0:
-		lead = "From your cups so far. "
-	case last != nil:
-		if said := Say(*last); said != "" {
-			lead = quantity.UpperFirst(said) + ". "
-		}
+		said = append(said, fromYourCups.Say())
+	case last != nil && Say(*last) != "":
+		said = append(said, saidSo.Say(quantity.Noun(Say(*last))))
 	}
-	values := []quantity.Value{quantity.Of(math.Abs(by), quantity.Percent), quantity.Of(100*math.Abs(math.Expm1(ln)), quantity.Percent)}
-	return quantity.Say(lead+"This should bring {0} "+quantity.Either(by >= 0, "more", "less")+" out of the coffee, and come out {1} "+quantity.Either(ln >= 0, "stronger", "weaker")+": nearer to what you "+quantity.Either(wish != "", "wish", "like")+".", values...)
+	said = append(said, brings[by >= 0][ln >= 0].Say(quantity.Of(math.Abs(by), quantity.Percent), quantity.Of(100*math.Abs(math.Expm1(ln)), quantity.Percent)))
+	return quantity.Together(append(said, quantity.Either(wish != "", nearerWhatYou, nearerWhatYouLike).Say())...)
 }
 
 // path is what each brew said, and what was known after it.
@@ -737,7 +735,7 @@ func (t *taster) path(a *Advice) {
 	whole := t.state
 	for i := range t.brews {
 		c := t.cups[i]
-		l := Learnt{Model: Point{c.e, c.tds}, Said: quantity.Say(Say(t.brews[i].Tasting))}
+		l := Learnt{Model: Point{c.e, c.tds}, Said: quantity.Joined(quantity.Text(Say(t.brews[i].Tasting)))}
 		l.Point = t.thought(c)
 		if m := t.brews[i].Tasting.TDSPct; m != nil {
 			l.Point = Point{l.ExtractionPct * *m / l.TDSPct, *m}

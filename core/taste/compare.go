@@ -1,6 +1,7 @@
 package taste
 
 import (
+	"cmp"
 	"math"
 	"strings"
 
@@ -97,13 +98,8 @@ func recipeOf(r brew.Request) string {
 // liked is which of two was liked better: by the marks, and where they are the same or
 // missing, by how far each was from balanced.
 func liked(a, b Tasting) (string, quantity.Phrase) {
-	said := func(t Tasting) string {
-		if s := Say(t); s != "" {
-			return s
-		}
-		return "nothing said"
-	}
-	words := quantity.Say("A: " + said(a) + ". B: " + said(b) + ".")
+	said := func(t Tasting) quantity.Value { return quantity.Text(cmp.Or(Say(t), "nothing said")) }
+	words := saidOfBoth.Say(said(a), said(b))
 	if a.Mark != nil && b.Mark != nil && *a.Mark != *b.Mark {
 		return quantity.Either(*a.Mark > *b.Mark, "a", "b"), words
 	}
@@ -179,21 +175,21 @@ func Judge(rounds []BlindRound) Verdict {
 		chance = math.Min(chance, atLeast(v.Found, v.Threes, 1.0/3))
 	}
 	v.ChancePc, v.More = 100*chance, chance < 0.05
-	better := quantity.Either(v.A > v.B, "A", "B")
+	better := quantity.Text(quantity.Either(v.A > v.B, "A", "B"))
 	n, most := quantity.Of(float64(preferred), quantity.None), quantity.Of(float64(max(v.A, v.B)), quantity.None)
 	switch {
 	case preferred == 0 && v.Threes == 0:
-		v.Says = quantity.Say("No round yet.")
+		v.Says = noRoundYet.Say()
 	case v.More && v.A != v.B:
-		v.Says = quantity.Say(better+" was preferred in {0} of {1} rounds: more than chance.", most, n)
+		v.Says = preferredRoundsMore.Say(most, n, better)
 	case v.More:
-		v.Says = quantity.Say("The odd cup was found in {0} of {1} rounds: more than chance.", quantity.Of(float64(v.Found), quantity.None), quantity.Of(float64(v.Threes), quantity.None))
+		v.Says = oddCupFound.Say(quantity.Of(float64(v.Found), quantity.None), quantity.Of(float64(v.Threes), quantity.None))
 	case preferred < 6 && v.A != v.B && (v.A == 0 || v.B == 0):
-		v.Says = quantity.Say(better+" was preferred in {0} of {1} rounds: it may still be chance. Six in a row would not be.", most, n)
+		v.Says = preferredRoundsMay.Say(most, n, better)
 	case v.A != v.B:
-		v.Says = quantity.Say(better+" was preferred in {0} of {1} rounds: no more than chance would.", most, n)
+		v.Says = preferredRoundsNo.Say(most, n, better)
 	default:
-		v.Says = quantity.Say("Each was preferred as often: no more than chance.")
+		v.Says = eachPreferredAs.Say()
 	}
 	v.Working = working.Figure{Label: "As good by chance", Value: new(v.ChancePc), Unit: quantity.Percent, Kind: working.Published, Source: "exact binomial test (R. A. Fisher, The Design of Experiments, 1935, the lady tasting tea, for its idea)",
 		Formula: "how often throws of a coin are at least as far from even, on either side; for the odd one of three cups, how often guesses with one chance in three find at least as many",

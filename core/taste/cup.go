@@ -29,24 +29,19 @@ func (r Had) Empty() bool {
 	return r.DoseG == nil && r.WaterG == nil && r.ContactS == nil && r.StartC == nil && r.Clicks == nil && r.Presses == nil
 }
 
+// HadFields are its numbers.
+var HadFields = []field.Of[Had]{
+	field.In("dose_g", "Coffee", field.DoseG, "", func(h *Had) **float64 { return &h.DoseG }),
+	field.In("water_g", "Poured", field.WaterG, "", func(h *Had) **float64 { return &h.WaterG }),
+	field.In("contact_s", "Time in all", field.TookS, "", func(h *Had) **float64 { return &h.ContactS }),
+	field.Number("start_c", "Water, measured", quantity.Celsius, 0, 100, "", func(h *Had) **float64 { return &h.StartC }),
+	field.In("clicks", "Clicks", field.Clicks, "", func(h *Had) **float64 { return &h.Clicks }),
+	field.Number("presses", "Presses", quantity.None, 1, 200, "", func(h *Had) **float64 { return &h.Presses }),
+}
+
 // Check is what is wrong with a run.
 func (r Had) Check() field.Problems {
-	var bad field.Problems
-	for _, f := range []struct {
-		name     string
-		v        *float64
-		min, max float64
-		unit     quantity.Unit
-	}{
-		{"dose_g", r.DoseG, 1, 1000, quantity.Gram}, {"water_g", r.WaterG, 5, 20000, quantity.Gram}, {"contact_s", r.ContactS, 5, 172800, quantity.Second},
-		{"start_c", r.StartC, 0, 100, quantity.Celsius}, {"clicks", r.Clicks, 0, 400, quantity.Clicks}, {"presses", r.Presses, 1, 200, quantity.None},
-	} {
-		if f.v != nil {
-			if p, is := field.Range(f.name, *f.v, f.min, f.max, f.unit); is {
-				bad = append(bad, p)
-			}
-		}
-	}
+	_, bad := field.Resolve(HadFields, &r, nil)
 	return bad
 }
 

@@ -43,7 +43,7 @@ type knob struct {
 	lever string
 	most  int // steps either way
 	to    move
-	why   string
+	why   quantity.Sentence
 }
 
 // knobs are the levers that a brew has.
@@ -52,7 +52,7 @@ func knobs(from cup, allow []string) []knob {
 	for _, name := range Levers {
 		k := knob{lever: name}
 		if !slices.Contains(allow, name) {
-			k.why = "Not to be changed."
+			k.why = notChanged
 			out = append(out, k)
 			continue
 		}
@@ -84,9 +84,9 @@ func grind(from cup) knob {
 	r, p := from.request, from.plan
 	switch {
 	case p.Grind.Um == nil:
-		return knob{why: "Nothing is ground here."}
+		return knob{why: nothingGroundHere}
 	case *p.Request.Coffee.GroundAhead:
-		return knob{why: "The coffee is ground already."}
+		return knob{why: coffeeGroundAlready}
 	}
 	finest, coarsest := field.GrindUm.Min, field.GrindUm.Max
 	if b := p.Made(); b != nil && (b.Bed.Shape != "" || b.OnFlame()) {
@@ -127,26 +127,15 @@ func grind(from cup) knob {
 		next := withOwn(r, func(own *recipe.Recipe) { own.GrindUm, own.Clicks, own.Grind = &to, nil, "" })
 		still(&next)
 		word, was := coffee.BandOf(to), coffee.BandOf(now)
-		text := quantity.Either(n < 0, "a little finer", "a little coarser")
-		if math.Abs(to-now) > 3*umStep {
-			text = quantity.Either(n < 0, "clearly finer", "clearly coarser")
-		}
-		if word != was {
-			text += ": " + word + " and not " + was
-		} else {
-			text += ", still " + word
-		}
-		return next, OneChange{Grind, now, to, quantity.Micrometre, nil, quantity.Say(text+" (about {0} and not {1})", quantity.Of(to, quantity.Micrometre), quantity.Of(now, quantity.Micrometre))}, true
+		clearly := math.Abs(to-now) > 3*umStep
+		says := grindBy[n < 0][clearly][word != was]
+		return next, OneChange{Grind, now, to, quantity.Micrometre, nil, says.Say(quantity.Of(to, quantity.Micrometre), quantity.Of(now, quantity.Micrometre), quantity.Text(word), quantity.Text(was))}, true
 	}}
 }
 
 // clickWords says how many clicks, and from where to where.
 func clickWords(finer bool, by, to, now float64) quantity.Phrase {
-	way := quantity.Either(finer, "finer", "coarser")
-	if by == 1 {
-		return quantity.Say("a click "+way+": {0} and not {1}", quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))
-	}
-	return quantity.Say("{0} "+way+": {1} and not {2}", quantity.Of(by, quantity.Clicks), quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))
+	return quantity.Either(finer, clicksFiner, clicksCoarser).Say(quantity.Of(to, quantity.None), quantity.Of(now, quantity.None), quantity.Of(by, quantity.None))
 }
 
 // withOwn is a request with its recipe changed, which it may have none of.
@@ -179,11 +168,11 @@ func ratio(from cup) knob {
 			}
 			next := r
 			next.Dilution = &to
-			return next, OneChange{Ratio, now, to, quantity.None, nil, quantity.Say("{0} parts of water to one of concentrate, and not {1}", quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))}, true
+			return next, OneChange{Ratio, now, to, quantity.None, nil, partsWaterOne.Say(quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))}, true
 		}}
 	case s.BasketG > 0:
 		if *p.Water.DilutionMl < 5 {
-			return knob{why: "The basket sets coffee and water, and nothing is added."}
+			return knob{why: basketSetsCoffee}
 		}
 		now := quantity.RoundTo(*p.DrinkMl/people, 5)
 		least := (*p.DrinkMl - *p.Water.DilutionMl) / people
@@ -194,7 +183,7 @@ func ratio(from cup) knob {
 			}
 			next := r
 			next.CupMl = &to
-			return next, OneChange{Ratio, now, to, quantity.Millilitre, nil, quantity.Say(quantity.Either(n > 0, "{0} less water added: a cup of {1} and not {2}", "{0} more water added: a cup of {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Millilitre), quantity.Of(to, quantity.Millilitre), quantity.Of(now, quantity.Millilitre))}, true
+			return next, OneChange{Ratio, now, to, quantity.Millilitre, nil, quantity.Either(n > 0, lessWaterAdded, moreWaterAdded).Say(quantity.Of(math.Abs(to-now), quantity.Millilitre), quantity.Of(to, quantity.Millilitre), quantity.Of(now, quantity.Millilitre))}, true
 		}}
 	}
 	now, water := *p.DoseG, poured(p)
@@ -214,7 +203,7 @@ func ratio(from cup) knob {
 		if fixed {
 			next.WaterG, next.CupMl = &water, nil
 		}
-		return next, OneChange{Ratio, now, to, quantity.Gram, nil, quantity.Say(quantity.Either(n > 0, "{0} more coffee: {1} and not {2}", "{0} less coffee: {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Gram), quantity.Of(to, quantity.Gram), quantity.Of(now, quantity.Gram))}, true
+		return next, OneChange{Ratio, now, to, quantity.Gram, nil, quantity.Either(n > 0, moreCoffeeNot, lessCoffeeNot).Say(quantity.Of(math.Abs(to-now), quantity.Gram), quantity.Of(to, quantity.Gram), quantity.Of(now, quantity.Gram))}, true
 	}}
 }
 
@@ -222,7 +211,7 @@ func ratio(from cup) knob {
 func timed(from cup) knob {
 	r, p := from.request, from.plan
 	if !steeps(p) {
-		return knob{why: "Its pours and its flow set the time."}
+		return knob{why: poursFlowSet}
 	}
 	now := quantity.RoundTo(from.contact, 1)
 	step := math.Max(quantity.RoundTo(now/24, 5), 5)
@@ -237,7 +226,7 @@ func timed(from cup) knob {
 		}
 		next := r
 		next.ContactS = &to
-		return next, OneChange{Time, now, to, quantity.Second, nil, quantity.Say(quantity.Either(n > 0, "{0} longer: {1} and not {2}", "{0} shorter: {1} and not {2}"), quantity.Of(math.Abs(to-now), quantity.Second), quantity.Of(to, quantity.Second), quantity.Of(now, quantity.Second))}, true
+		return next, OneChange{Time, now, to, quantity.Second, nil, quantity.Either(n > 0, longerNot, shorterNot).Say(quantity.Of(math.Abs(to-now), quantity.Second), quantity.Of(to, quantity.Second), quantity.Of(now, quantity.Second))}, true
 	}}
 }
 
@@ -247,7 +236,7 @@ const coolest = 78 // °C that hot water is advised at. Common practice: 88 to 9
 func temperature(from cup) knob {
 	r, p := from.request, from.plan
 	if p.TargetC == nil || p.TargetHighC == nil || *p.TargetHighC == 0 {
-		return knob{why: "The water is not brought to a temperature here."}
+		return knob{why: waterNotBrought}
 	}
 	now := quantity.RoundTo(*p.StartC, 1)
 	hottest := math.Floor(*p.BoilC)
@@ -260,7 +249,7 @@ func temperature(from cup) knob {
 			return r, OneChange{}, false
 		}
 		next := withOwn(r, func(own *recipe.Recipe) { own.WaterC = &to })
-		return next, OneChange{Temperature, now, to, quantity.Celsius, nil, quantity.Say(quantity.Either(n > 0, "hotter water: {0} and not {1}", "cooler water: {0} and not {1}"), quantity.Of(to, quantity.Celsius), quantity.Of(now, quantity.Celsius))}, true
+		return next, OneChange{Temperature, now, to, quantity.Celsius, nil, quantity.Either(n > 0, hotterWaterNot, coolerWaterNot).Say(quantity.Of(to, quantity.Celsius), quantity.Of(now, quantity.Celsius))}, true
 	}}
 }
 
@@ -268,7 +257,7 @@ func temperature(from cup) knob {
 func stop(from cup) knob {
 	r, p := from.request, from.plan
 	if m, _ := method.ByID(p.Request.Method); m.Way != method.OnFlame {
-		return knob{why: "Only a moka pot is stopped."}
+		return knob{why: onlyMokaPot}
 	}
 	now := 100.0
 	if r.Recipe != nil && r.Recipe.StopPct != nil {
@@ -280,7 +269,7 @@ func stop(from cup) knob {
 			return r, OneChange{}, false
 		}
 		next := withOwn(r, func(own *recipe.Recipe) { own.StopPct = &to })
-		return next, OneChange{Stop, now, to, quantity.Percent, nil, quantity.Say(quantity.Either(n < 0, "stop the moka earlier: off the heat when {0} of its water has come up, and not {1}", "let the moka run longer: off the heat when {0} of its water has come up, and not {1}"), quantity.Of(to, quantity.Percent), quantity.Of(now, quantity.Percent))}, true
+		return next, OneChange{Stop, now, to, quantity.Percent, nil, quantity.Either(n < 0, stopMokaEarlier, letMokaRun).Say(quantity.Of(to, quantity.Percent), quantity.Of(now, quantity.Percent))}, true
 	}}
 }
 

@@ -13,47 +13,39 @@ import (
 
 // Tasting is what was tasted. What is left out was not said, and counts for nothing.
 type Tasting struct {
-	SourBitter *float64 `json:"sour_bitter,omitempty" minimum:"-3" maximum:"3" doc:"-3 sour … 0 balanced … 3 bitter"`
-	WeakStrong *float64 `json:"weak_strong,omitempty" minimum:"-3" maximum:"3" doc:"-3 weak … 0 right … 3 strong"`
-	Silt       *float64 `json:"silt,omitempty" minimum:"0" maximum:"3" doc:"0 clean … 3 muddy"`
-	Mark       *float64 `json:"mark,omitempty" minimum:"1" maximum:"10"`
-	TDSPct     *float64 `json:"tds_pct,omitempty" minimum:"0.1" maximum:"20" doc:"As a refractometer reads it, in %"`
-	Hollow     *float64 `json:"hollow,omitempty" minimum:"0" maximum:"3" doc:"0 full … 3 hollow"`
-	Harsh      *float64 `json:"harsh,omitempty" minimum:"0" maximum:"3" doc:"0 soft … 3 harsh"`
-	Flat       *float64 `json:"flat,omitempty" minimum:"0" maximum:"3" doc:"0 lively … 3 flat"`
-	Hotness    *float64 `json:"hotness,omitempty" minimum:"-2" maximum:"2" doc:"At the first sip: -2 cold … 0 right … 2 too hot"`
+	SourBitter *float64 `json:"sour_bitter,omitempty" doc:"-3 sour … 0 balanced … 3 bitter"`
+	WeakStrong *float64 `json:"weak_strong,omitempty" doc:"-3 weak … 0 right … 3 strong"`
+	Silt       *float64 `json:"silt,omitempty" doc:"0 clean … 3 muddy"`
+	Mark       *float64 `json:"mark,omitempty"`
+	TDSPct     *float64 `json:"tds_pct,omitempty" doc:"As a refractometer reads it, in %"`
+	Hollow     *float64 `json:"hollow,omitempty" doc:"0 full … 3 hollow"`
+	Harsh      *float64 `json:"harsh,omitempty" doc:"0 soft … 3 harsh"`
+	Flat       *float64 `json:"flat,omitempty" doc:"0 lively … 3 flat"`
+	Hotness    *float64 `json:"hotness,omitempty" doc:"At the first sip: -2 cold … 0 right … 2 too hot"`
 	Words      string   `json:"words,omitempty" maxLength:"2000"`
 }
 
-// scales are the answers of a tasting with their ranges.
-var scales = []struct {
-	name     string
-	min, max float64
-	at       func(*Tasting) *float64
-}{
-	{"sour_bitter", -3, 3, func(t *Tasting) *float64 { return t.SourBitter }},
-	{"weak_strong", -3, 3, func(t *Tasting) *float64 { return t.WeakStrong }},
-	{"silt", 0, 3, func(t *Tasting) *float64 { return t.Silt }},
-	{"mark", 1, 10, func(t *Tasting) *float64 { return t.Mark }},
-	{"tds_pct", 0.1, 20, func(t *Tasting) *float64 { return t.TDSPct }},
-	{"hollow", 0, 3, func(t *Tasting) *float64 { return t.Hollow }},
-	{"harsh", 0, 3, func(t *Tasting) *float64 { return t.Harsh }},
-	{"flat", 0, 3, func(t *Tasting) *float64 { return t.Flat }},
-	{"hotness", -2, 2, func(t *Tasting) *float64 { return t.Hotness }},
+// TastingFields are its scales, the mark and the reading of a refractometer.
+var TastingFields = []field.Of[Tasting]{
+	field.Number("sour_bitter", "Sour or bitter", quantity.None, -3, 3, "", func(t *Tasting) **float64 { return &t.SourBitter }),
+	field.Number("weak_strong", "Weak or strong", quantity.None, -3, 3, "", func(t *Tasting) **float64 { return &t.WeakStrong }),
+	field.Number("silt", "Silt", quantity.None, 0, 3, "", func(t *Tasting) **float64 { return &t.Silt }),
+	field.Number("mark", "Mark", quantity.None, 1, 10, "", func(t *Tasting) **float64 { return &t.Mark }),
+	field.In("tds_pct", "Refractometer", field.TDSPct, "", func(t *Tasting) **float64 { return &t.TDSPct }),
+	field.Number("hollow", "Hollow", quantity.None, 0, 3, "", func(t *Tasting) **float64 { return &t.Hollow }),
+	field.Number("harsh", "Harsh", quantity.None, 0, 3, "", func(t *Tasting) **float64 { return &t.Harsh }),
+	field.Number("flat", "Flat", quantity.None, 0, 3, "", func(t *Tasting) **float64 { return &t.Flat }),
+	field.Number("hotness", "At the first sip", quantity.None, -2, 2, "", func(t *Tasting) **float64 { return &t.Hotness }),
 }
+
+// maxWords bounds what is said of a cup, in characters.
+const maxWords = 2000
 
 // Check is what is wrong with a tasting.
 func (t *Tasting) Check() field.Problems {
-	var bad field.Problems
-	for _, s := range scales {
-		if v := s.at(t); v != nil {
-			if p, is := field.Range(s.name, *v, s.min, s.max, quantity.None); is {
-				bad = append(bad, p)
-			}
-		}
-	}
-	if n := len([]rune(t.Words)); n > 2000 {
-		bad = append(bad, field.Problem{Field: "words", Value: n, Message: fmt.Sprintf("%d characters; allowed: up to 2000", n)})
+	_, bad := field.Resolve(TastingFields, t, nil)
+	if n := len([]rune(t.Words)); n > maxWords {
+		bad = append(bad, field.Problem{Field: "words", Value: n, Message: fmt.Sprintf("%d characters; allowed: up to %d", n, maxWords)})
 	}
 	return bad
 }
@@ -135,9 +127,9 @@ func Understand(words string) Tasting {
 func scaleOf(to func(*Tasting) **float64) [2]float64 {
 	var probe Tasting
 	*to(&probe) = new(0.0)
-	for _, s := range scales {
-		if s.at(&probe) != nil {
-			return [2]float64{s.min, s.max}
+	for _, f := range TastingFields {
+		if *f.Num(&probe) != nil {
+			return [2]float64{f.Min, f.Max}
 		}
 	}
 	return [2]float64{-3, 3}

@@ -69,7 +69,7 @@ func (t *taster) lessSilt(from cup, said string, last *Tasting, allow []string) 
 		return siltMove{}, false
 	}
 	k := grind(from)
-	if k.why != "" {
+	if !k.why.IsZero() {
 		return siltMove{}, false
 	}
 	for _, n := range []int{2, 1} {

@@ -359,5 +359,5 @@ func or(p *float64, def float64) float64 {
 	return *p
 }
 
-// usualCanister is bought where nothing else is said.
-var usualCanister = CarriedCanister{CapacityG: 230, PropanePct: 20, IsobutanePct: 80}
+// UsualCanister is bought where nothing else is said.
+var UsualCanister = CarriedCanister{CapacityG: 230, PropanePct: 20, IsobutanePct: 80}

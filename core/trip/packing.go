@@ -23,8 +23,8 @@ type PackLine struct {
 // together at most.
 func (r *Result) WithKit(items []gear.Item, people int) {
 	r.Packing = []PackLine{}
-	line := func(key, where string, mass *float64, template string, v ...quantity.Value) {
-		r.Packing = append(r.Packing, PackLine{key, quantity.Say(template, v...), where, mass})
+	line := func(key, where string, mass *float64, as quantity.Sentence, v ...quantity.Value) {
+		r.Packing = append(r.Packing, PackLine{key, as.Say(v...), where, mass})
 	}
 	where := map[int64]string{}
 	for _, n := range gear.Nests(items) {
@@ -40,11 +40,10 @@ func (r *Result) WithKit(items []gear.Item, people int) {
 	sum := 0.0
 	var in []working.Input
 	for _, it := range items {
-		name := it.Name
+		name := quantity.Text(it.Name)
 		if len(it.Parts) > 0 {
-			name += " (with " + strings.Join(it.Parts, ", ") + ")"
+			name.Text += " (with " + strings.Join(it.Parts, ", ") + ")"
 		}
-		name = quantity.Own(name) // its owner's words, with no figure put into them
 		key := "gear:" + it.UUID
 		if it.UUID == "" {
 			key = fmt.Sprintf("gear:%d", it.ID)
@@ -61,19 +60,19 @@ func (r *Result) WithKit(items []gear.Item, people int) {
 			}
 			switch {
 			case b == nil:
-				line(key, where[it.ID], new(0.0), name+": none are needed")
+				line(key, where[it.ID], new(0.0), packedSpare, name)
 			case b.Amount > it.Pieces():
-				line(key, where[it.ID], new(b.MassG), name+": {0}, and there are {1}: get {2} more", quantity.Of(b.Amount, quantity.None), quantity.Of(it.Pieces(), quantity.None), quantity.Of(b.Amount-it.Pieces(), quantity.None))
+				line(key, where[it.ID], new(b.MassG), packedShort, name, quantity.Of(b.Amount, quantity.None), quantity.Of(it.Pieces(), quantity.None), quantity.Of(b.Amount-it.Pieces(), quantity.None))
 			default:
-				line(key, where[it.ID], new(b.MassG), name+": {0} of {1}", quantity.Of(b.Amount, quantity.None), quantity.Of(it.Pieces(), quantity.None))
+				line(key, where[it.ID], new(b.MassG), packedSome, name, quantity.Of(b.Amount, quantity.None), quantity.Of(it.Pieces(), quantity.None))
 			}
 			continue // counted with what is used up
 		case it.Kind == gear.Cup && people > 1 && it.Pieces() < float64(people):
-			line(key, where[it.ID], &mass, "{0} × "+name+", for {1} people: {2} more, or drink in turn", quantity.Of(it.Pieces(), quantity.None), quantity.Of(float64(people), quantity.None), quantity.Of(float64(people)-it.Pieces(), quantity.None))
+			line(key, where[it.ID], &mass, packedFew, name, quantity.Of(it.Pieces(), quantity.None), quantity.Of(float64(people), quantity.None), quantity.Of(float64(people)-it.Pieces(), quantity.None))
 		case it.Kind == gear.Cup && people > 1:
-			line(key, where[it.ID], &mass, "{0} × "+name, quantity.Of(math.Min(it.Pieces(), float64(people)), quantity.None))
+			line(key, where[it.ID], &mass, packedCups, name, quantity.Of(math.Min(it.Pieces(), float64(people)), quantity.None))
 		default:
-			line(key, where[it.ID], &mass, name)
+			line(key, where[it.ID], &mass, packed, name)
 		}
 		if mass > 0 {
 			in = append(in, working.Num(it.Name, mass, quantity.Gram, ""))
@@ -90,21 +89,21 @@ func (r *Result) WithKit(items []gear.Item, people int) {
 		if b.Stop >= 0 {
 			continue
 		}
-		label := quantity.Own(b.Label)
+		label := quantity.Text(b.Label)
 		start += b.MassG
 		startIn = append(startIn, working.Num(b.Label, b.MassG, quantity.Gram, fmt.Sprintf("buy.%d", i)))
 		switch {
 		case shown[b.ID]:
 		case b.Packs > 0:
-			line("buy:"+b.ID, "in the pack", &b.MassG, label+", {0} × {1}", quantity.Of(b.Packs, quantity.None), quantity.Of(b.Amount/b.Packs, b.Unit))
+			line("buy:"+b.ID, "in the pack", &b.MassG, packedIn, label, quantity.Of(b.Packs, quantity.None), quantity.Of(b.Amount/b.Packs, b.Unit))
 		case b.Unit == quantity.Count:
-			line("buy:"+b.ID, "in the pack", &b.MassG, label+": {0}", quantity.Of(b.Amount, quantity.None))
+			line("buy:"+b.ID, "in the pack", &b.MassG, packedCount, label, quantity.Of(b.Amount, quantity.None))
 		default:
-			line("buy:"+b.ID, "in the pack", &b.MassG, label+", {0}", quantity.Of(b.Amount, b.Unit))
+			line("buy:"+b.ID, "in the pack", &b.MassG, packedMass, label, quantity.Of(b.Amount, b.Unit))
 		}
 	}
 	if n := len(r.Bags); n > 0 {
-		line("bags", "in one dry bag", nil, "The coffee of it in {0} "+quantity.Either(n == 1, "portion", "portions")+", bagged and marked", quantity.Of(float64(n), quantity.None))
+		line("bags", "in one dry bag", nil, packedBags, quantity.Of(float64(n), quantity.None))
 	}
 	if len(r.Packing) > 0 {
 		r.Totals.PackedG = &start

@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"slices"
-	"strings"
 
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
@@ -84,7 +83,7 @@ func (c *calc) supplies() {
 		if v, ok := s.Filters[kind]; ok {
 			given = &v
 		}
-		c.follow(supply{id: "filter:" + kind, label: plural(kind), unit: quantity.Count, reserve: more, round: 1, given: given, massG: paperG,
+		c.follow(supply{id: "filter:" + kind, label: quantity.Noun(kind + "s").Text, unit: quantity.Count, reserve: more, round: 1, given: given, massG: paperG,
 			use:  func(i int) float64 { return c.occ[i].Filters * b2f(c.occ[i].Filter == kind) },
 			sold: func(st Stop) bool { return st.sells("filters") }})
 	}
@@ -125,8 +124,6 @@ func (c *calc) fuels() []heat.Fuel {
 	}
 	return out
 }
-
-func plural(kind string) string { return quantity.UpperFirst(kind) + "s" }
 
 func b2f(b bool) float64 {
 	if b {
@@ -306,7 +303,7 @@ func (c *calc) lastUse(l *line, i, end int) bool {
 // gas follows canisters. An old one is emptied first, and the rest of that brew
 // comes from the next.
 func (c *calc) gas(reserve float64) {
-	kind := usualCanister
+	kind := UsualCanister
 	if c.trip.Supplies.Canister != nil {
 		kind = *c.trip.Supplies.Canister
 	}
@@ -417,20 +414,12 @@ func (c *calc) burn(o *BrewTotals, cans []heat.Canister, now *int) (used, missin
 	return used, missing
 }
 
-// verb puts a verb after the name of a supply: gas runs out, papers run out.
-func verb(label, what string) string {
-	if strings.HasSuffix(label, "s") && !strings.HasSuffix(label, "gas") {
-		return label + " " + what
-	}
-	return label + " " + what + "s"
-}
-
 // runOut orders what runs out, or finds what comes nearest to it.
 func (c *calc) runOut() {
 	var near *Shortage
 	for _, l := range c.lines {
 		for _, s := range l.short {
-			s.Phrase = quantity.Say(fmt.Sprintf("%s out at %s, day %d: {0} short before more can be had.", verb(quantity.Own(s.Label), "run"), quantity.Own(c.trip.Stops[s.Stop].Name), s.Day), quantity.Of(s.Short, s.Unit))
+			s.Phrase = runsShort.Say(supplied(s.ID, s.Label), c.place(s.Stop), day(s.Day), quantity.Of(s.Short, s.Unit))
 			c.out.Shortages = append(c.out.Shortages, s)
 		}
 		if l.least.Label != "" && l.supply.id != "sugar" && l.supply.id != "milk" && (near == nil || l.least.Short < near.Short) {
@@ -447,8 +436,7 @@ func (c *calc) runOut() {
 	if len(c.out.Shortages) == 0 && near != nil {
 		share := near.Short
 		near.Short = 0
-		near.Phrase = quantity.Say(fmt.Sprintf("Nothing runs out. %s nearest: {0} left at %s, {1} of what that leg needs.", verb(quantity.Own(near.Label), "come"), quantity.Own(c.trip.Stops[near.Stop].Name)),
-			quantity.Of(near.Left, near.Unit), quantity.Of(100*share, quantity.Percent))
+		near.Phrase = nearest.Say(supplied(near.ID, near.Label), c.place(near.Stop), quantity.Of(near.Left, near.Unit), quantity.Of(100*share, quantity.Percent))
 		c.out.Tightest = near
 	}
 }

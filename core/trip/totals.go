@@ -16,6 +16,9 @@ import (
 // published range of dissolved solids.
 const softMgL = water.TargetTDSMin
 
+// disinfects is where the minutes of a boil for doubtful water come from.
+const disinfects = water.SafeBoil
+
 // Morning reports whether a local time of day, HH:MM, is before noon; no time is no
 // morning's.
 func Morning(at string) bool { return at != "" && at < "12:00" }
@@ -115,7 +118,7 @@ func (c *calc) totals() {
 		func(i int) (string, float64) { return stops[i].Name, stops[i].CarryMl }, len(stops))
 	most(&t.WasteG, "totals.waste_g", "Most wet waste", quantity.Gram, "wet grounds and papers since the last bin: dose, the 2 ml a gram that it keeps, and 5 g a wet paper (from memory)", working.Practice, practice,
 		func(i int) (string, float64) { return stops[i].Name, stops[i].WasteG }, len(stops))
-	most(&t.CaffeineMg, "totals.caffeine_mg", "Most caffeine in a day", quantity.Milligram, "a cup of each brew of the day", working.Memory, "as each brew's; guidance: EFSA 2015 and US FDA, 400 mg a day",
+	most(&t.CaffeineMg, "totals.caffeine_mg", "Most caffeine in a day", quantity.Milligram, "a cup of each brew of the day", working.Memory, "as each brew's; "+coffee.CaffeineGuidance,
 		func(i int) (string, float64) { return fmt.Sprintf("Day %d", days[i].Day), days[i].CaffeineMg }, len(days))
 	most(&t.MorningS, "totals.morning_s", "Longest morning", quantity.Second, "making coffee before noon, from the first thing to do until it is served", working.Practice, practice,
 		func(i int) (string, float64) { return fmt.Sprintf("Day %d", days[i].Day), days[i].MorningS }, len(days))
@@ -161,7 +164,7 @@ func (c *calc) perStop() {
 		c.out.Stops[i].CarryMl, ahead = ahead, carried[i]
 	}
 	if ahead > 0 {
-		c.out.Notes = append(c.out.Notes, quantity.Say("The trip begins dry: bring {0} of water from home.", quantity.Of(ahead, quantity.Millilitre)))
+		c.out.Notes = append(c.out.Notes, beginsDry.Say(quantity.Of(ahead, quantity.Millilitre)))
 	}
 	waste, k := 0.0, 0
 	for i, s := range c.trip.Stops {
@@ -192,7 +195,7 @@ func (c *calc) stopWorkings() {
 		put("draw_ml", "Water for coffee", st.DrawMl, quantity.Millilitre, "mass balance", "all the water of the brews here, washing up included", water)
 		put("bottled_ml", "Of it bottled", st.BottledMl, quantity.Millilitre, "mass balance", "the water of the brews here that take bottled water", nil)
 		put("carry_ml", "Water to carry on", st.CarryMl, quantity.Millilitre, "mass balance", "the water of the dry stops that follow", nil)
-		put("treat_s", "Boiling to disinfect", st.TreatS, quantity.Second, "US CDC: 1 minute at a rolling boil, 3 minutes above 2,000 m", "for each batch with doubtful water", nil)
+		put("treat_s", "Boiling to disinfect", st.TreatS, quantity.Second, disinfects, "for each batch with doubtful water", nil)
 		put("filter_ml", "Water to filter", st.FilterMl, quantity.Millilitre, "mass balance", "all the water of brews whose water is filtered", nil)
 		if i > 0 && !c.trip.Stops[i].Facts.Bin {
 			waste = append(waste, working.Num("Brought along", c.out.Stops[i-1].WasteG, quantity.Gram, ""))
@@ -207,7 +210,7 @@ func fuelLHV(id heat.FuelID) float64 {
 		return 0
 	}
 	if id == heat.CanisterGas {
-		return usualCanister.fill().LHV()
+		return UsualCanister.fill().LHV()
 	}
 	return f.LHV
 }
@@ -244,7 +247,7 @@ func (b *BrewTotals) morningS() float64 {
 
 func (c *calc) treated() {
 	t := &c.out.Totals
-	src := "US CDC: 1 minute at a rolling boil, 3 minutes above 2,000 m"
+	src := disinfects
 	c.sum(&t.TreatS, "totals.treat_s", "Boiling to disinfect, in all", quantity.Second, "the disinfecting boil of every brew with doubtful water", working.Published, src, func(o *BrewTotals) float64 { s, _ := o.plan.Treatment(); return s })
 	c.sum(&t.TreatG, "totals.treat_fuel_g", "Fuel for that", quantity.Gram, "the low flame over that time, over the fuel's heating value", working.Practice, practice, func(o *BrewTotals) float64 {
 		_, kJ := o.plan.Treatment()

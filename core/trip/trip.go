@@ -313,12 +313,14 @@ type Buy struct {
 // coffeeOf begins what a coffee of one's own is identified by among supplies.
 const coffeeOf = "coffee:"
 
-// within is what is bought as a sentence has it: a coffee is called what its owner calls it.
-func (b Buy) within() string {
-	if strings.HasPrefix(b.ID, coffeeOf) {
-		return quantity.Own(b.Label)
+// name is what is bought: a coffee is called what its owner calls it.
+func (b Buy) name() quantity.Value { return supplied(b.ID, b.Label) }
+
+func supplied(id, label string) quantity.Value {
+	if strings.HasPrefix(id, coffeeOf) {
+		return quantity.Text(label)
 	}
-	return quantity.LowerFirst(b.Label)
+	return quantity.Noun(label)
 }
 
 // CanisterUse is a canister along the trip.

@@ -19,6 +19,9 @@ const (
 	FrenchDegree = 10.0   // °fH
 )
 
+// HardMgL is from how much dissolved in it on water is called hard, in mg/L. From memory.
+const HardMgL = 250
+
 // Hardness units by name, in mg/L as CaCO₃. One ppm is one mg/L.
 var HardnessUnits = map[string]float64{"mg/L": 1, "ppm": 1, "°dH": GermanDegree, "°fH": FrenchDegree}
 

@@ -73,4 +73,5 @@ func TestTreatmentByAltitude(t *testing.T) {
 	assert.Equal(t, 60.0, TreatmentBoilS(2000, true))
 	assert.Equal(t, 180.0, TreatmentBoilS(2001, true))
 	assert.Equal(t, 180.0, TreatmentBoilS(0, false), "an altitude that is not known is high")
+	assert.Contains(t, SafeBoil, "1 minute, or 3 minutes above 2,000 m (6,500 ft)", "the words say the figures")
 }

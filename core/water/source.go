@@ -60,6 +60,9 @@ const (
 	boilAboveM          = 2000
 )
 
+// SafeBoil is the published rule in words, for a caution and for the source of a figure.
+const SafeBoil = "US CDC guidance: boil clear water for 1 minute, or 3 minutes above 2,000 m (6,500 ft)"
+
 // TreatmentBoilS is how long to keep clear but doubtful water at a rolling boil, in
 // s: US CDC. An altitude that is not known counts as high.
 func TreatmentBoilS(altitudeM float64, known bool) float64 {

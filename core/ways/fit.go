@@ -4,7 +4,6 @@ import (
 	"cmp"
 	"math"
 	"slices"
-	"strings"
 
 	"apodemos/core/brew"
 	"apodemos/core/coffee"
@@ -184,7 +183,7 @@ func (f Fit) into(r brew.Request) brew.Request {
 		r.Scale = new(false)
 	}
 	if f.noScale && f.measure != nil && r.Measure.Grams == nil {
-		r.Measure.Name, r.Measure.Grams = new(quantity.LowerFirst(f.measure.Name)), f.measure.DoseG
+		r.Measure.Name, r.Measure.Grams = new(quantity.Within(f.measure.Name)), f.measure.DoseG
 	}
 	return r
 }
@@ -238,7 +237,7 @@ func (f Fit) joined(p *brew.Plan, m method.Method) Fit {
 func (f Fit) forbids() string {
 	for _, j := range f.Joints {
 		if j.Level == gear.No && j.Rule != "drink" {
-			return quantity.LowerFirst(strings.TrimSuffix(j.Text, "."))
+			return j.Text
 		}
 	}
 	return ""

@@ -218,27 +218,23 @@ const (
 // differences says in what a way differs from the first.
 func differences(w, first Way) []quantity.Phrase {
 	out := []quantity.Phrase{}
-	by := func(a, b *float64, least float64, unit quantity.Unit, more, less string) {
+	by := func(a, b *float64, least float64, unit quantity.Unit, more, less quantity.Sentence) {
 		if a == nil || b == nil || math.Abs(*a-*b) < least {
 			return
 		}
-		text := more
-		if *a < *b {
-			text = less
-		}
-		out = append(out, quantity.Say(text, quantity.Of(math.Abs(*a-*b), unit)))
+		out = append(out, quantity.Either(*a < *b, less, more).Say(quantity.Of(math.Abs(*a-*b), unit)))
 	}
 	if w.TotalS != nil && *w.TotalS < hour {
-		by(w.TotalS, first.TotalS, tellS, quantity.Second, "{0} min longer", "{0} min quicker")
+		by(w.TotalS, first.TotalS, tellS, quantity.Second, minLonger, minQuicker)
 	} else {
-		by(w.TotalS, first.TotalS, tellS, quantity.None, "hours longer", "hours quicker")
+		by(w.TotalS, first.TotalS, tellS, quantity.None, hoursLonger, hoursQuicker)
 	}
-	by(w.TDSPct, first.TDSPct, tellTDS, quantity.Percent, "stronger", "weaker")
-	by(w.FuelG, first.FuelG, tellG, quantity.Gram, "{0} more fuel", "{0} less fuel")
-	by(w.CarryMl, first.CarryMl, tellMl, quantity.Millilitre, "{0} more water", "{0} less water")
+	by(w.TDSPct, first.TDSPct, tellTDS, quantity.Percent, stronger, weaker)
+	by(w.FuelG, first.FuelG, tellG, quantity.Gram, moreFuel, lessFuel)
+	by(w.CarryMl, first.CarryMl, tellMl, quantity.Millilitre, moreWater, lessWater)
 	a, _ := method.ByID(w.Method)
 	b, _ := method.ByID(first.Method)
-	by(new(float64(a.Scores.Tidiness)), new(float64(b.Scores.Tidiness)), 1, quantity.None, "less to clean", "more to clean")
+	by(new(float64(a.Scores.Tidiness)), new(float64(b.Scores.Tidiness)), 1, quantity.None, lessClean, moreClean)
 	return out
 }
 
@@ -265,7 +261,7 @@ func weigh(c *brew.Choice, shelf []gear.Item, m method.Method) {
 	if !ok || !c.Possible {
 		return
 	}
-	label := quantity.LowerFirst(it.Name)
+	label := quantity.Within(it.Name)
 	if !own {
 		label += ", typical"
 	}

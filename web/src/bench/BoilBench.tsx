@@ -1,3 +1,4 @@
+import { limits } from "../api/limits";
 import { area } from "d3-shape";
 import { useSettings } from "../app/settings";
 import { Chart, Handle, Line, type Points } from "../chart/Chart";
@@ -95,8 +96,8 @@ export function BoilBench({ base, catalogue }: BenchProps) {
                   at={[m, a.boil_c]}
                   units={["m", "°C"]}
                   steps={[10, 0]}
-                  min={[-430, 0]}
-                  max={[8850, 0]}
+                  min={[limits["Place.altitude_m"].min, 0]}
+                  max={[limits["Place.altitude_m"].max, 0]}
                   onMove={([v]) => base.set("place.altitude_m", v)}
                 />
               </>

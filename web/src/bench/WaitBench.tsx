@@ -1,3 +1,4 @@
+import { limits } from "../api/limits";
 import { Button } from "antd";
 import { useState } from "react";
 import { ApiError } from "../api/client";
@@ -191,8 +192,8 @@ export function WaitBench({ base, catalogue }: BenchProps) {
                     at={[SPAN * 0.97, target]}
                     units={["", "°C"]}
                     steps={[0, 1]}
-                    min={[0, 40]}
-                    max={[0, 100]}
+                    min={[0, limits["WaitIn.target_c"].min]}
+                    max={[0, limits["WaitIn.target_c"].max]}
                     onMove={([, v]) => setTarget(v)}
                   />
                   {reading && (

@@ -1,4 +1,4 @@
-import { limits } from "../api/limits";
+import { limits, usual } from "../api/limits";
 import type { Schemas } from "../api/client";
 import { withKey } from "../app/withKey";
 import { useSettings } from "../app/settings";
@@ -7,7 +7,6 @@ import { inWords, type System } from "../units/units";
 
 type Wishes = Schemas["Wishes"];
 
-const usual = { mass: 1, cup: 2, time: 1, fuss: 1 };
 const names = (system: System) => ({
   mass: `${inWords(100, "g", system)} of mass`,
   cup: "a point of the cup",
@@ -52,7 +51,7 @@ export function WishesForm({ wishes, onChange }: { wishes: Wishes; onChange: (w:
       </select>
     </label>
   );
-  const w = wishes.weights ?? usual;
+  const w = wishes.weights ?? usual.weights;
   return (
     <section aria-label="Wishes" className="wishes">
       <h3>At most</h3>
@@ -79,7 +78,7 @@ export function WishesForm({ wishes, onChange }: { wishes: Wishes; onChange: (w:
       {level("body", "Body")}
       {level("tidiness", "Tidiness, at least")}
       <h3>What counts</h3>
-      {(Object.keys(usual) as (keyof typeof usual)[]).map((k) => (
+      {(Object.keys(usual.weights) as (keyof typeof usual.weights)[]).map((k) => (
         <label key={k} className="wish-weight">
           <span>
             {names(system)[k]} <span className="num">{w[k]}</span>

@@ -121,20 +121,16 @@ const hadFields: {
   key: "dose_g" | "water_g" | "clicks" | "start_c" | "presses";
   label: string;
   unit: string;
-  min: number;
-  max: number;
   of?: (p: Planned) => number | null | undefined;
 }[] = [
-  { key: "dose_g", label: "Coffee", unit: "g", min: 1, max: 1000, of: (p) => p.dose_g },
-  { key: "water_g", label: "Poured", unit: "ml", min: 5, max: 20000, of: (p) => p.water_g },
-  { key: "clicks", label: "Clicks", unit: "clicks", min: 0, max: 400, of: (p) => p.clicks ?? null },
-  { key: "start_c", label: "Water, measured", unit: "°C", min: 0, max: 100 },
+  { key: "dose_g", label: "Coffee", unit: "g", of: (p) => p.dose_g },
+  { key: "water_g", label: "Poured", unit: "ml", of: (p) => p.water_g },
+  { key: "clicks", label: "Clicks", unit: "clicks", of: (p) => p.clicks ?? null },
+  { key: "start_c", label: "Water, measured", unit: "°C" },
   {
     key: "presses",
     label: "Presses, where 13 are usual",
     unit: "",
-    min: 1,
-    max: 200,
     of: (p) => (p.pump ? 13 : null),
   },
 ];
@@ -234,8 +230,7 @@ export function TasteForm({
                       id={`had-${f.key}`}
                       label={f.label}
                       unit={f.unit}
-                      min={f.min}
-                      max={f.max}
+                      {...limits[`Had.${f.key}`]}
                       value={had[f.key]}
                       placeholder={asPlanned(f.of?.(planned) ?? undefined, f.unit)}
                       onChange={(v) => putHad({ [f.key]: v })}

@@ -1,3 +1,4 @@
+import { usual } from "../api/limits";
 import { useState, type ReactNode } from "react";
 import type { Catalogue, Conditions, Schemas, Trouble } from "../api/client";
 import { Strip } from "../app/Strip";
@@ -168,7 +169,7 @@ export function Place({
       <div className="place-two">
         <Strip
           label="How cold"
-          value={nearest(catalogue.cold, air ?? 20)}
+          value={nearest(catalogue.cold, air ?? usual.request["place.air_c"])}
           assumed={air === undefined}
           options={catalogue.cold.map((a) => ({
             value: a.id,

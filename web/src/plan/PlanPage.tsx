@@ -1,3 +1,4 @@
+import { usual } from "../api/limits";
 import { Share } from "../pocket/Share";
 import { howLong } from "../pocket/storage";
 import { Button, Select } from "antd";
@@ -446,7 +447,7 @@ function Editor({
           </h1>
           <p className="quiet rail-when">
             {stop && stop.trip_id > 0 && <>day {stop.day} · </>}
-            {cups} × {inWords(p?.request.cup_ml ?? 225, "ml", system)}
+            {cups} × {inWords(p?.request.cup_ml ?? usual.request.cup_ml, "ml", system)}
           </p>
           <div className="rail-name">
             <label htmlFor="brew-name" className="sr">

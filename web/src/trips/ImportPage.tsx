@@ -152,8 +152,8 @@ export default function ImportPage() {
                 id="import-hours"
                 label="Walking a day"
                 unit="h"
-                min={3600}
-                max={16 * 3600}
+                min={limits["preview-import.hours"].min * 3600}
+                max={limits["preview-import.hours"].max * 3600}
                 value={proposal.hours_a_day * 3600}
                 onChange={(s) => {
                   const hours = (s ?? 0) / 3600;

@@ -1,3 +1,4 @@
+import { usual } from "../api/limits";
 import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { StopOut, TripOut } from "../api/client";
@@ -112,7 +113,7 @@ function Route({ trip: t }: { trip: TripOut }) {
                 <td className="num right">
                   {s.facts.morning_c !== undefined && s.facts.day_c !== undefined
                     ? `${inWords(s.facts.morning_c, "°C", system)} / ${inWords(s.facts.day_c, "°C", system)}`
-                    : inWords(s.conditions.place?.air_c ?? 20, "°C", system)}
+                    : inWords(s.conditions.place?.air_c ?? usual.request["place.air_c"], "°C", system)}
                 </td>
                 <td>
                   <HeatMark shape={heatOf(s).shape} /> {heatInWords(s, catalogue.data, system)}

@@ -2,7 +2,7 @@ import { Button } from "antd";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { limits } from "../api/limits";
+import { limits, usual } from "../api/limits";
 import type { Brew, Catalogue, Schemas, StopOut, TripOut } from "../api/client";
 import {
   putInto,
@@ -154,7 +154,11 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
                   ? boilInWords(stop.boil.boil_c, true, system)
                   : `${inWords(stop.boil.boil_c, "°C", system, { fine: true })} (${figure(stop.boil.boil_low_c, "°C", system, { fine: true }).text}–${figure(stop.boil.boil_high_c, "°C", system, { fine: true }).text})`,
               ],
-              ["Air", inWords(place?.air_c ?? 20, "°C", system), place?.air_c === undefined],
+              [
+                "Air",
+                inWords(place?.air_c ?? usual.request["place.air_c"], "°C", system),
+                place?.air_c === undefined,
+              ],
               [
                 "Wind at the stove",
                 inWords(place?.wind_ms ?? 0, "m/s", system),
@@ -210,7 +214,8 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
                     {hasDraft(b.id) && <span className="unsaved"> changed, not saved</span>}
                   </td>
                   <td className="num">
-                    {b.request.drinkers ?? 1} × {inWords(b.request.cup_ml ?? 225, "ml", system)}
+                    {b.request.drinkers ?? 1} ×{" "}
+                    {inWords(b.request.cup_ml ?? usual.request.cup_ml, "ml", system)}
                   </td>
                   <td className="right">
                     <Link to={`${at}/guide`}>Brew it</Link>{" "}
@@ -272,9 +277,8 @@ function Caffeine({ trip, day, guidance }: { trip: TripOut; day: number; guidanc
     <p className={total?.over ? "caffeine caffeine-over" : "caffeine"}>
       Caffeine on day {day}, one cup of each brew:{" "}
       <span className="num">about {total ? Math.round(total.caffeine_mg / 10) * 10 : "…"} mg</span> a person
-      {total ? (total.over ? ", over" : ", under") : ", beside"} the {guidance.caffeine_day_mg} mg a day of
-      the published guidance (EFSA 2015, US FDA) for most healthy adults; {guidance.caffeine_pregnancy_mg} mg
-      in pregnancy. An estimate, not medical advice.
+      {total ? (total.over ? ", over" : ", under") : ", beside"} {guidance.caffeine_day_mg} mg.{" "}
+      {guidance.caffeine}. An estimate, not medical advice.
     </p>
   );
 }

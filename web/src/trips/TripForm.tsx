@@ -1,6 +1,6 @@
 import { Button, Input, InputNumber, Switch } from "antd";
 import { useState } from "react";
-import { limits } from "../api/limits";
+import { limits, usual } from "../api/limits";
 import { ApiError, type Schemas, type TripOut } from "../api/client";
 import { saveTrip } from "../api/change";
 import { closing, useChange } from "../api/queries";
@@ -41,7 +41,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
   );
   const can = supplies.canister;
   const pack = supplies.canisters ?? [];
-  const usual = { capacity_g: 230, propane_pct: 20, isobutane_pct: 80, butane_pct: 0 };
+  const bought = usual.canister;
   return (
     <Panel title="Change the trip" open onClose={onClose} size={400}>
       <form
@@ -126,7 +126,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
               suffix="g"
               placeholder="230"
               value={can?.capacity_g ?? null}
-              onChange={(v) => put("canister", v === null ? undefined : { ...usual, ...can, capacity_g: v })}
+              onChange={(v) => put("canister", v === null ? undefined : { ...bought, ...can, capacity_g: v })}
             />
           </div>
           <div className="field">
@@ -142,7 +142,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
                   "canister",
                   v === null
                     ? undefined
-                    : { ...usual, ...can, propane_pct: v, isobutane_pct: 100 - v, butane_pct: 0 },
+                    : { ...bought, ...can, propane_pct: v, isobutane_pct: 100 - v, butane_pct: 0 },
                 )
               }
             />
@@ -185,7 +185,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
           <Button
             size="small"
             onClick={() =>
-              put("canisters", [...pack, { ...usual, ...can, left_g: (can ?? usual).capacity_g }])
+              put("canisters", [...pack, { ...bought, ...can, left_g: (can ?? bought).capacity_g }])
             }
           >
             Add one from home

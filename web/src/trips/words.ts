@@ -1,3 +1,4 @@
+import { usual } from "../api/limits";
 import type { Catalogue, StopOut } from "../api/client";
 import { clock, inWords, type System } from "../units/units";
 
@@ -28,12 +29,14 @@ export function waterInWords(s: StopOut, system: System): string {
   const from = sources[s.water.source] ?? "";
   if (s.conditions.heat?.supplied_c) return "with the hot water";
   const state =
-    w?.state && w.state !== "liquid" ? `${w.state} to melt` : inWords(w?.source_c ?? 15, "°C", system);
+    w?.state && w.state !== "liquid"
+      ? `${w.state} to melt`
+      : inWords(w?.source_c ?? usual.request["water.source_c"], "°C", system);
   const treat =
     { boil: "boil it", filtered: "filtered", doubtful: s.water.source ? "doubtful" : "not said where from" }[
       s.water.treatment
     ] ?? "";
-  const hard = w?.tds_mg_l && w.tds_mg_l > 250 ? "hard" : "";
+  const hard = w?.tds_mg_l && w.tds_mg_l > usual.hard_mg_l ? "hard" : "";
   return [from === "snow" ? "" : from, state, treat, hard].filter(Boolean).join(", ");
 }
 

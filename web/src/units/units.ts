@@ -145,16 +145,18 @@ export function timeRange(value: number, plusMinus: number): string | undefined 
 export interface Phrase {
   text: string;
   template?: string;
-  values?: { value: number; unit: string; fine?: boolean }[];
+  values?: { value: number; unit: string; fine?: boolean; text?: string }[];
 }
 
 /** A sentence of the core with its figures in the reader's units. */
 export function say(p: Phrase, system: System): string {
   if (!p.template || !p.values) return p.text;
-  return p.values.reduce(
-    (text, v, i) => text.replaceAll(`{${i}}`, inWords(v.value, v.unit, system, { fine: v.fine ?? false })),
-    p.template,
-  );
+  const values = p.values;
+  return p.template.replace(/\{(\d+)\}/g, (as, i: string) => {
+    const v = values[Number(i)];
+    if (!v) return as;
+    return v.text ?? inWords(v.value, v.unit, system, { fine: v.fine ?? false });
+  });
 }
 
 /** A range such as "-430 to 8,850 m" in the reader's units. */

@@ -1,0 +1,37 @@
+package brew
+
+import "apodemos/core/quantity"
+
+var words = quantity.Words
+
+// What becomes of the water before it meets coffee.
+var (
+	makeWaterSafe       = words("Make the water safe first.")
+	nothingHeated       = words("Nothing is heated.")
+	hotWaterFrom        = words("Hot water from the urn: ask whether it has boiled, then use it straight away.")
+	hotWaterFromUrn     = words("Hot water from the urn: use it straight away.")
+	rollingBoilWith     = words("Rolling boil for {0} with the coffee in it, to make the water safe.")
+	boilWithCoffee      = words("Boil it for {0} with the coffee in it.")
+	takeOffFirst        = words("Take it off at the first boil.")
+	potHeatsOwn         = words("The pot heats its own water.")
+	rollingBoilMake     = words("Rolling boil for {0} to make it safe, then wait {1}.")
+	rollingBoilMakeSafe = words("Rolling boil for {0} to make it safe, then use it straight away.")
+	boilThenWait        = words("Boil it, then wait {0}.")
+	boilsTakeOff        = words("Boils at {0}: take it off and add the coffee.")
+	boilsUseStraight    = words("Boils at {0}: use it straight away.")
+)
+
+// Why a line of a recipe is not as it was written.
+var (
+	askedOtherwiseThis = words("Asked otherwise for this brew.")
+	waterBoilsHere     = words("Water boils at {0} here.")
+	hotWaterComes      = words("The hot water comes no hotter here.")
+	setHandThis        = words("Set by hand for this brew.")
+	soExtractsHere     = words("So that it extracts here as it does at home.")
+	asUsualBed         = words("As a usual bed of this grind drains with this water. Write down when yours drained, and it is fitted to your dripper.")
+	movedHandThis      = words("Moved by hand for this brew.")
+	sameSharesSame     = words("The same shares of {0}, at the same times.")
+	afterPourStill     = words("After the pour that still goes on then, or with the steep that this place makes longer.")
+	recipeTimesOnce    = words("Of the recipe, {0} times: once for each of you.")
+	drinkOrAmounts     = words("For the drink, or the amounts, that this brew asks for.")
+)
