@@ -200,7 +200,7 @@ func (r *gatherer) history(ctx context.Context, trips []int64) ([]string, error)
 	for _, c := range coffees {
 		there[c.UUID] = true
 	}
-	log, err := r.List(ctx, Query{Kind: KindLog, Desc: true})
+	log, err := r.List(ctx, Query{Kind: KindLog, Desc: true, Loose: true})
 	if err != nil {
 		return nil, err
 	}
@@ -234,11 +234,15 @@ func (r *gatherer) history(ctx context.Context, trips []int64) ([]string, error)
 		}
 		if st.Parent != NoTrip && !slices.Contains(aside, of) {
 			aside = append(aside, of)
-			if err := r.trip(ctx, st.Parent); err != nil {
+			tr, err := r.Get(ctx, KindTrip, st.Parent)
+			if err == nil {
+				err = r.row(ctx, tr)
+			}
+			if err != nil {
 				return nil, err
 			}
 		}
-		if err := errors.Join(r.row(ctx, st), r.row(ctx, b), r.row(ctx, l)); err != nil {
+		if err := r.cup(ctx, l); err != nil {
 			return nil, err
 		}
 	}
@@ -623,9 +627,6 @@ func (a App) takeRunning(ctx context.Context, c *Carried, now time.Time) error {
 		if err != nil {
 			continue
 		}
-		if _, err := a.Run(ctx, b.ID); err == nil {
-			continue
-		}
 		log, err := a.Log(ctx, AllTrips)
 		if err != nil {
 			return err
@@ -636,8 +637,11 @@ func (a App) takeRunning(ctx context.Context, c *Carried, now time.Time) error {
 		}) {
 			continue
 		}
-		x.Run.PlanID = p.ID
-		if err := a.SetRun(ctx, b.ID, x.Run); err != nil {
+		x.Run.PlanID, x.Run.Revision, x.Run.ID = p.ID, 0, ""
+		if was, err := a.Run(ctx, b.ID); err == nil && (was.PlanID != p.ID || was.Finished) {
+			continue // another is being made here
+		}
+		if _, err := a.SetRun(ctx, b.ID, x.Run); err != nil {
 			return err
 		}
 	}
@@ -707,6 +711,7 @@ func arrivals(was, now *journal.State, touched []journal.Key, names func(journal
 			x.What = "new"
 		case b.IsDeleted() && !a.IsDeleted():
 			x.What = "deleted"
+			x.Fields = goesWith(now, k)
 		case a.IsDeleted() && !b.IsDeleted():
 			x.What = "restored"
 		default:
@@ -725,6 +730,32 @@ func arrivals(was, now *journal.State, touched []journal.Key, names func(journal
 			}
 		}
 		out = append(out, x)
+	}
+	return out
+}
+
+// goesWith says what goes with a record that is deleted, and what stays.
+func goesWith(s *journal.State, of journal.Key) []string {
+	parts := map[string]int{}
+	var count func(of journal.Key)
+	count = func(of journal.Key) {
+		for _, k := range s.Keys() {
+			up, ok := parents[k.Kind]
+			if f := s.Fields(k); ok && up.Kind == of.Kind && word(f, up.Field) == of.UUID && !f.IsDeleted() && k.Kind != KindPlan {
+				parts[k.Kind]++
+				count(k)
+			}
+		}
+	}
+	count(of)
+	out := []string{}
+	for _, x := range []struct {
+		kind string
+		says quantity.Sentence
+	}{{KindStop, stopsGo}, {KindBrew, brewsGo}, {KindLog, cupsStay}} {
+		if n := parts[x.kind]; n > 0 {
+			out = append(out, x.says.Say(quantity.Of(float64(n), quantity.None)).Text)
+		}
 	}
 	return out
 }

@@ -158,7 +158,7 @@ func (a App) KeepRecipe(ctx context.Context, r recipe.Recipe) (OwnRecipe, error)
 	if err := CheckRecipe(&r); err != nil {
 		return OwnRecipe{}, err
 	}
-	id := r.ID
+	id := IdentityOf(KindRecipe, r.ID, r.Name)
 	r.ID = ""
 	if id != "" {
 		was, err := a.RecipeOf(ctx, id)

@@ -221,7 +221,7 @@ func TestTheRunSaysWhatWasHad(t *testing.T) {
 	had := app.HadOf(&p, r)
 	require.NotNil(t, had.ContactS)
 	assert.InDelta(t, slow**p.ContactS, *had.ContactS, 2)
-	require.NoError(t, a.SetRun(t.Context(), b.ID, r))
+	require.NoError(t, second(a.SetRun(t.Context(), b.ID, r)))
 	l, err := a.WriteLog(t.Context(), app.LogEntry{BrewID: b.ID, BrewedAt: "2026-09-11T06:00:00Z", Noted: tasted(1, 0)})
 	require.NoError(t, err)
 	assert.InDelta(t, *had.ContactS, *l.Had.ContactS, 1e-9)

@@ -220,12 +220,12 @@ func (a App) KeepRun(ctx context.Context, id int64, r Run) (Run, error) {
 		r.PlanID = b.PlanID
 	}
 	if was, err := a.Run(ctx, id); err == nil && r.Record == nil && was.PlanID == r.PlanID {
-		r.Record = was.Record
+		r.Record, r.ID, r.Revision = was.Record, was.ID, was.Revision
 	}
 	if st, err := a.Stop(ctx, b.StopID); err == nil {
 		r.Zone = st.TimeZone
 	}
-	return r, a.SetRun(ctx, id, r)
+	return a.SetRun(ctx, id, r)
 }
 
 // Merged is something changed by an RFC 7396 merge patch: what that leaves out stays, and null

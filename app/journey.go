@@ -124,6 +124,16 @@ func (a App) Duplicate(ctx context.Context, id int64) (Trip, error) {
 // Keep plans every brew of a trip and keeps it all, or nothing. Its error is
 // brew.Problems, with the path of each.
 func (a App) Keep(ctx context.Context, t trip.Trip) (Trip, error) {
+	t.Coffees = slices.Clone(t.Coffees)
+	named := CoffeesByIdentity(t.Coffees)
+	for i := range t.Stops {
+		for j := range t.Stops[i].Brews {
+			c := &t.Stops[i].Brews[j].Request.Coffee
+			if c.ID != nil && named[*c.ID] != "" {
+				c.ID = new(named[*c.ID])
+			}
+		}
+	}
 	plans, err := planAll(ctx, t)
 	if err != nil {
 		return Trip{}, err

@@ -18,7 +18,9 @@ type Row struct {
 	Rank     int64 // orders those of a kind; their IDs order those of one rank
 	Deleted  bool
 	MadeAt   string // UTC, RFC 3339
-	Body     json.RawMessage
+	// DeletedAt is when it was deleted, UTC, RFC 3339; the store gives it.
+	DeletedAt string
+	Body      json.RawMessage
 }
 
 // Kept reports whether it is there already; the trip that is none has the number 0.
@@ -39,8 +41,10 @@ type Query struct {
 	// Loose asks for those, too, that are part of something deleted, and All for those that are
 	// deleted themselves as well.
 	Loose, All bool
-	Desc       bool
-	Limit      int // 0 for all
+	// Gone asks for those that are deleted themselves, and for no others.
+	Gone  bool
+	Desc  bool
+	Limit int // 0 for all
 }
 
 // Reader reads records. What is not there is ErrNotFound.

@@ -133,7 +133,7 @@ var kinds = []*Kind{
 			if bad := zone.Day("starts_on", t.StartsOn); bad != nil {
 				return bad
 			}
-			return CheckShape("", t.TripIn)
+			return errors.Join(CheckShape("", t.TripIn), orNone(t.Supplies.Check().At("supplies.")))
 		}),
 	},
 	{
@@ -363,7 +363,7 @@ func (a App) Restore(ctx context.Context, kind string, id int64) error {
 func (a App) mark(ctx context.Context, kind string, id int64, deleted bool) error {
 	return a.Write(ctx, func(w Writer) error {
 		row, err := w.Get(ctx, kind, id)
-		if err == nil && deleted && row.Deleted {
+		if err == nil && (deleted && row.Deleted || kind == KindTrip && id == NoTrip) {
 			err = ErrNotFound
 		}
 		if err != nil {

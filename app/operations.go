@@ -440,6 +440,11 @@ var logOps = []Operation{
 	op("POST", "/log/compare", "compare-cups", "Two cups of the log side by side", func(ctx context.Context, d *Desk, in With[CompareIn]) (*taste.Compared, error) {
 		return d.CompareCups(ctx, in.Body)
 	}).asks(),
+	op("GET", "/deleted", "list-deleted", "What was deleted in the last 90 days and can be restored, the latest first", func(ctx context.Context, d *Desk, in struct {
+		Older bool `query:"older" doc:"What was deleted before that, instead"`
+	}) (DeletedOut, error) {
+		return d.DeletedRecords(ctx, in.Older, d.Now())
+	}),
 	op("GET", "/blinds", "list-blinds", "Blind comparisons, the newest first", func(ctx context.Context, d *Desk, _ nothing) ([]BlindOut, error) { return d.BlindsOut(ctx) }),
 	op("POST", "/blinds", "begin-blind", "Compare two brews blind", func(ctx context.Context, d *Desk, in With[struct {
 		A int64 `json:"a" minimum:"1" doc:"ID of a brew"`

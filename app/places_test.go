@@ -109,14 +109,14 @@ func TestWhatIsOnNow(t *testing.T) {
 	assert.Nil(t, over.Next, "the trip is over")
 
 	_, b := place(t, a)
-	require.NoError(t, a.SetRun(ctx, b.ID, app.Run{PlanID: b.PlanID, Done: []app.StepRun{}}))
+	require.NoError(t, second(a.SetRun(ctx, b.ID, app.Run{PlanID: b.PlanID, Done: []app.StepRun{}})))
 	n, err = a.Now(ctx, app.NoTrip, day)
 	require.NoError(t, err)
 	require.Len(t, n.Running, 1)
 	assert.Equal(t, "Under the pass", n.Running[0].StopName)
 	assert.Empty(t, n.Running[0].TripName)
 	assert.False(t, n.Running[0].Over)
-	require.NoError(t, a.SetRun(ctx, b.ID, app.Run{PlanID: b.PlanID, Done: []app.StepRun{}, ZeroMs: day.UnixMilli(), Record: &run.Record{V: 2, FromS: new(5.0), Events: []run.Event{}}}))
+	require.NoError(t, second(a.SetRun(ctx, b.ID, app.Run{PlanID: b.PlanID, Done: []app.StepRun{}, ZeroMs: day.UnixMilli(), Record: &run.Record{V: 2, FromS: new(5.0), Events: []run.Event{}}})))
 	for _, c := range []struct {
 		after time.Duration
 		over  bool
@@ -126,7 +126,7 @@ func TestWhatIsOnNow(t *testing.T) {
 		require.Len(t, n.Running, 1)
 		assert.Equal(t, c.over, n.Running[0].Over, "after %s", c.after)
 	}
-	require.NoError(t, a.SetRun(ctx, b.ID, app.Run{PlanID: b.PlanID, Done: []app.StepRun{}, Finished: true}))
+	require.NoError(t, second(a.SetRun(ctx, b.ID, app.Run{PlanID: b.PlanID, Done: []app.StepRun{}, Finished: true})))
 	n, err = a.Now(ctx, app.NoTrip, day)
 	require.NoError(t, err)
 	assert.Empty(t, n.Running, "what is finished is not being made")
@@ -207,3 +207,6 @@ func TestTheFitOfAPlan(t *testing.T) {
 	assert.Nil(t, w)
 	assert.Error(t, err)
 }
+
+// second is the error of two.
+func second[T any](_ T, err error) error { return err }

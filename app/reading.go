@@ -247,7 +247,7 @@ func (r Records) bags(ctx context.Context, id int64, brews []Brew) ([]trip.Coffe
 		if err != nil {
 			return nil, err
 		}
-		bag := trip.CoffeeBag{ID: of, InBag: c.CoffeeSet}
+		bag := trip.CoffeeBag{ID: of, InBag: c.CoffeeSet, Deleted: c.Deleted}
 		if c.LeftG != nil {
 			_, here, err := r.used(ctx, of, c.Since, Of{KindTrip, id})
 			if err != nil {
@@ -292,7 +292,7 @@ func (r Records) Run(ctx context.Context, brew int64) (Run, error) {
 		return Run{}, err
 	}
 	p, err := r.Find(ctx, KindPlan, b.Plan)
-	b.Run.PlanID = p.ID
+	b.Run.PlanID, b.Run.ID, b.Run.Revision = p.ID, row.UUID, row.Revision
 	return b.Run, err
 }
 
@@ -349,6 +349,7 @@ type entries struct {
 type entryOf struct {
 	stop Stop
 	name string
+	gone bool
 }
 
 type planOf struct {
@@ -384,7 +385,11 @@ func (e *entries) of(ctx context.Context, row Row) (LogEntry, error) {
 		if err != nil {
 			return LogEntry{}, err
 		}
-		b.name = name.Name
+		tr, err := e.Get(ctx, KindTrip, st.Parent)
+		if err != nil {
+			return LogEntry{}, err
+		}
+		b.name, b.gone = name.Name, w.Deleted || st.Deleted || tr.Deleted
 		e.brews[row.Parent] = b
 	}
 	p, err := e.plan(ctx, body.Plan)
@@ -406,7 +411,7 @@ func (e *entries) of(ctx context.Context, row Row) (LogEntry, error) {
 	}
 	return LogEntry{
 		ID: row.ID, UUID: row.UUID, Revision: row.Revision, BrewID: row.Parent, PlanID: p.id, BrewedAt: body.BrewedAt, Noted: body.Noted,
-		TripID: b.stop.TripID, StopID: b.stop.ID, StopName: b.stop.Name, BrewName: b.name, Says: taste.Say(body.Tasting),
+		TripID: b.stop.TripID, StopID: b.stop.ID, StopName: b.stop.Name, BrewName: b.name, Gone: b.gone, Says: taste.Say(body.Tasting),
 		AltitudeM: p.AltitudeM, Method: p.Method, School: p.School, RecipeName: p.Recipe, CoffeeName: cmp.Or(name, p.Coffee),
 		DoseG: p.DoseG, PouredMl: p.PouredMl, BoilC: p.BoilC, StartC: p.StartC, ContactS: p.ContactS, Clicks: p.Clicks, GrindUm: p.GrindUm,
 		ExtractionPct: p.ExtractionPct, PlannedTDS: p.TDSPct, Small: p.Small,
@@ -440,8 +445,9 @@ func (e *entries) plan(ctx context.Context, uuid string) (planOf, error) {
 	return p, nil
 }
 
+// log reads cups, the latest first. A cup that was drunk stays, whatever became of its place.
 func (r Records) log(ctx context.Context, q Query) ([]LogEntry, error) {
-	q.Kind, q.Desc = KindLog, true
+	q.Kind, q.Desc, q.Loose = KindLog, true, true
 	rows, err := r.List(ctx, q)
 	e := r.entries()
 	return each(rows, err, func(row Row) (LogEntry, error) { return e.of(ctx, row) })
@@ -475,7 +481,10 @@ func (r Records) LogOf(ctx context.Context, coffee string) ([]LogEntry, error) {
 
 // LogEntry is one entry.
 func (r Records) LogEntry(ctx context.Context, id int64) (LogEntry, error) {
-	row, err := r.there(ctx, KindLog, id)
+	row, err := r.Get(ctx, KindLog, id)
+	if err == nil && row.Deleted {
+		err = ErrNotFound
+	}
 	return one(row, err, func(row Row) (LogEntry, error) { return r.entries().of(ctx, row) })
 }
 

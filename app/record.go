@@ -328,7 +328,29 @@ func (r *gatherer) journey(ctx context.Context, id int64) error {
 	if err := errors.Join(r.rows(ctx, Query{Kind: KindStop, Of: of}), r.rows(ctx, Query{Kind: KindBrew, Of: of})); err != nil || id == NoTrip {
 		return err
 	}
-	return r.rows(ctx, Query{Kind: KindLog, Of: of})
+	cups, err := r.List(ctx, Query{Kind: KindLog, Of: of, Loose: true})
+	if err != nil {
+		return err
+	}
+	for _, l := range cups {
+		if err := r.cup(ctx, l); err != nil {
+			return err
+		}
+	}
+	return nil
+}
+
+// cup takes a cup in, with its brew and its stop, which may be deleted.
+func (r *gatherer) cup(ctx context.Context, l Row) error {
+	b, err := r.Get(ctx, KindBrew, l.Parent)
+	if err != nil {
+		return err
+	}
+	st, err := r.Get(ctx, KindStop, b.Parent)
+	if err != nil {
+		return err
+	}
+	return errors.Join(r.row(ctx, st), r.row(ctx, b), r.row(ctx, l))
 }
 
 // one reads a record by its identity; false where it cannot be read: it is not there, or

@@ -105,6 +105,7 @@ type LogEntry struct {
 	StopName      string   `json:"stop_name"`
 	AltitudeM     *float64 `json:"altitude_m"`
 	BrewName      string   `json:"brew_name"`
+	Gone          bool     `json:"gone,omitempty" doc:"Its brew, its stop or its trip was deleted: it can be read, and not brewed again from there"`
 	Method        string   `json:"method"`
 	School        string   `json:"school"`
 	RecipeName    string   `json:"recipe_name" doc:"Of one's own recipe; empty without one"`

@@ -36,6 +36,10 @@ var (
 
 // What is wrong with the shape of something, with what was carried, and what is said when it comes home.
 var (
+	noIdentity        = words("{0} is no identity; allowed: a UUID")
+	stopsGo           = words("{0} {0#stop goes|stops go} with it")
+	brewsGo           = words("{0} {0#brew goes|brews go} with it")
+	cupsStay          = words("{0} {0#cup stays|cups stay} in the log")
 	isUnknown         = words("is not a known field")
 	givenTwice        = words("is given more than once; give it once")
 	notPlain          = words("cannot be read; give a plain value")

@@ -1,6 +1,7 @@
 package app
 
 import (
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -10,6 +11,7 @@ import (
 	"apodemos/core/gear"
 	"apodemos/core/quantity"
 	"apodemos/core/recipe"
+	"apodemos/core/run"
 	"apodemos/core/trip"
 )
 
@@ -28,6 +30,9 @@ func (a App) writing(ctx context.Context, f func(writing) error) error {
 // row as it was read. Whatever way it came in, it is checked here.
 func (w writing) add(ctx context.Context, row Row, body any) (Row, error) {
 	k := kindOf(row.Kind)
+	if row.UUID != "" && k.Value != nil && !isUUID(row.UUID) {
+		return row, wrong("uuid", row.UUID, noIdentity, quantity.Quoted(short(row.UUID)))
+	}
 	if k.Check != nil {
 		if err := k.Check(body); err != nil {
 			return row, err
@@ -121,11 +126,12 @@ func (a App) AddJourney(ctx context.Context, t trip.Trip, plans []*brew.Plan) (i
 			if err != nil {
 				return err
 			}
-			if bag.StartG != nil { // what was left is weighed now
-				c.Grams, c.Since = bag.StartG, row.MadeAt
-				if err := w.set(ctx, row, c); err != nil {
-					return err
-				}
+			if bag.StartG != nil { // what was left then is what there is; cups of before are not here
+				c.Grams, c.Since = bag.StartG, cmp.Or(c.Since, row.MadeAt)
+			}
+			row.Deleted = bag.Deleted
+			if err := w.set(ctx, row, c); err != nil {
+				return err
 			}
 		}
 		row, err := w.add(ctx, Row{Kind: KindTrip}, TripBody{TripIn: TripIn{Name: t.Name, People: t.People, StartsOn: t.StartsOn, Supplies: t.Supplies}})
@@ -461,10 +467,12 @@ func (a App) SetBrews(ctx context.Context, brews []Brew, plans []*brew.Plan) err
 	})
 }
 
-// SetRun keeps the run of a brew, in place of an earlier one. Its error is brew.Problems where
-// the plan is not one of that brew's.
-func (a App) SetRun(ctx context.Context, brewID int64, r Run) error {
-	return a.writing(ctx, func(w writing) error {
+// SetRun keeps the run of a brew, joined with what was done elsewhere since the revision that it
+// was read at, and returns it as it is kept. Its error is brew.Problems where the plan is not one of
+// that brew's, and ErrConflict where the run that it goes on with is over: it was written down, or
+// begun anew.
+func (a App) SetRun(ctx context.Context, brewID int64, r Run) (Run, error) {
+	err := a.writing(ctx, func(w writing) error {
 		p, err := w.Get(ctx, KindPlan, r.PlanID)
 		if errors.Is(err, ErrNotFound) || err == nil && p.Parent != brewID {
 			return wrong("plan_id", r.PlanID, noPlanOfBrew, quantity.Said(r.PlanID))
@@ -472,13 +480,25 @@ func (a App) SetRun(ctx context.Context, brewID int64, r Run) error {
 		if err != nil {
 			return err
 		}
-		r.PlanID = 0
 		row, err := w.lone(ctx, KindRun, brewID)
-		if errors.Is(err, ErrNotFound) {
-			row, err = Row{Kind: KindRun, Parent: brewID}, nil
-		}
-		if err != nil {
+		switch {
+		case errors.Is(err, ErrNotFound) && r.Revision > 0:
+			return ErrConflict
+		case errors.Is(err, ErrNotFound):
+			row = Row{Kind: KindRun, Parent: brewID}
+		case err != nil:
 			return err
+		default:
+			was, err := read[runBody](row)
+			if err != nil {
+				return err
+			}
+			if r.ID != "" && r.ID != row.UUID {
+				return ErrConflict // it was begun anew
+			}
+			if row.Revision != r.Revision && was.Plan == p.UUID && was.Record != nil && r.Record != nil {
+				r = onBoth(was.Run, r)
+			}
 		}
 		last, err := w.List(ctx, Query{Kind: KindRun, Loose: true, Desc: true, Limit: 1})
 		if err != nil {
@@ -487,8 +507,33 @@ func (a App) SetRun(ctx context.Context, brewID int64, r Run) error {
 		if len(last) > 0 { // the one touched last
 			row.Rank = last[0].Rank + 1
 		}
-		return w.set(ctx, row, runBody{p.UUID, r})
+		body := r
+		body.PlanID, body.Revision, body.ID = 0, 0, ""
+		row, err = w.add(ctx, row, runBody{p.UUID, body})
+		r.ID, r.Revision = row.UUID, row.Revision
+		return err
 	})
+	return r, err
+}
+
+// onBoth is one run of two that were begun, or went on, on two devices: by the clock of whichever
+// began first.
+func onBoth(was, now Run) Run {
+	rate := cmp.Or(now.Rate, 1)
+	later := float64(now.ZeroMs-was.ZeroMs) / 1000 * rate
+	out := now
+	if later >= 0 {
+		out.ZeroMs = was.ZeroMs
+		out.Record = new(run.Join(*was.Record, *now.Record, later))
+	} else {
+		out.Record = new(run.Join(*now.Record, *was.Record, -later))
+	}
+	out.Finished = was.Finished || now.Finished
+	out.Step = max(was.Step, now.Step)
+	if len(was.Done) > len(now.Done) {
+		out.Done = was.Done
+	}
+	return out
 }
 
 // EndRun forgets the run of a brew.

@@ -233,7 +233,7 @@ func TestDeleteCanBeUndone(t *testing.T) {
 
 	p.open("/trips/1/stops/9")
 	p.see("Last morning")
-	p.see("of the published guidance")
+	p.see("EFSA 2015 and US FDA guidance")
 	p.click("More for Last morning")
 	p.clickKind("Delete", "[role=menuitem]")
 	p.see("None yet.")

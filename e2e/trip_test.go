@@ -93,7 +93,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 
 	// Another person and a day longer: it takes more, and something runs out.
 	p.click("More: more people")
-	p.see("Coffee runs out at High camp")
+	p.see("Coffee will run out at High camp")
 	difference := p.js(`document.querySelector('[data-difference="totals.gas_g"]')?.innerText ?? ""`)
 	assert.Contains(t, difference, "▲")
 	p.click("Back to the plan")
@@ -229,7 +229,7 @@ func TestArrangingATrip(t *testing.T) {
 	p.fill("Coffee at the start", "200")
 	p.click("Save the trip")
 	p.click("Provisions")
-	p.see("Coffee runs out at")
+	p.see("Coffee will run out at")
 
 	p.open("/trips")
 	p.click("More for From the port to the ice field")

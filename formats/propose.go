@@ -4,8 +4,10 @@ import (
 	"cmp"
 	"fmt"
 	"math"
+	"regexp"
 	"slices"
 	"sort"
+	"strconv"
 	"strings"
 	"time"
 
@@ -75,6 +77,7 @@ type place struct {
 	from, to         time.Time
 	rank             int // lower wins when two are one
 	night, seam      bool
+	day              int  // of the trip, where the file tells it
 	spare            bool // listed, and not proposed to be kept
 }
 
@@ -108,7 +111,12 @@ func (g *GPX) Propose(opt Options) Proposal {
 		list = append(list, place{name: "Start", kind: "start", km: a.Km, lat: a.Lat, lon: a.Lon, ele: g.eleAt(a.Km), from: a.Time, to: a.Time, rank: 2},
 			place{name: "End", kind: "end", km: z.Km, lat: z.Lat, lon: z.Lon, ele: g.eleAt(z.Km), from: z.Time, to: z.Time, rank: 2})
 	}
-	list = append(list, g.routePlaces(len(g.Track) > 0)...)
+	route := g.routePlaces(len(g.Track) > 0)
+	if len(g.Track) == 0 {
+		onRoute(list, route)
+	}
+	list = append(list, route...)
+	ownDays(list)
 	if len(g.Track) == 0 && len(g.Waypoints) > 0 && len(g.Route) == 0 {
 		straight(list)
 		say("No track: distances are straight lines between the waypoints, in the order of the file.")
@@ -156,6 +164,34 @@ func (g *GPX) Propose(opt Options) Proposal {
 	p.elevations(list, opt.Terrain, say)
 	p.Way = g.way()
 	return p
+}
+
+// onRoute puts waypoints where the route has the same point, in turn: a file that lists its stops
+// twice, as waypoints and as a route through them, has each once.
+func onRoute(waypoints, route []place) {
+	from := 0
+	for i := range waypoints {
+		w := &waypoints[i]
+		at := slices.IndexFunc(route[from:], func(r place) bool { return r.lat == w.lat && r.lon == w.lon && r.name == w.name })
+		if at >= 0 {
+			w.km = route[from+at].km
+			from += at + 1
+		}
+	}
+}
+
+// ownDay is how one's own export tells the day of a stop, before the note.
+var ownDay = regexp.MustCompile(`^Day (\d+)\. (?:Water boils at [\d.]+ °C|Altitude not known)\.\s*`)
+
+// ownDays reads the days of one's own export.
+func ownDays(list []place) {
+	for i := range list {
+		c := &list[i]
+		if m := ownDay.FindStringSubmatch(c.note); m != nil {
+			c.day, _ = strconv.Atoi(m[1])
+			c.note = strings.TrimPrefix(c.note, m[0])
+		}
+	}
 }
 
 // inOrder puts candidates in the order of the way, and makes one of those at one place.
@@ -427,6 +463,7 @@ func merged(list []place) []place {
 		a.night, a.seam = a.night || c.night, a.seam || c.seam
 		if c.rank < a.rank {
 			a.name, a.note, a.texts, a.kind, a.rank, a.lat, a.lon = c.name, c.note, c.texts, c.kind, c.rank, c.lat, c.lon
+			a.day = cmp.Or(c.day, a.day)
 			if c.ele != nil {
 				a.ele = c.ele
 			}
@@ -465,6 +502,12 @@ func (p *Proposal) days(list []place, timed bool, say func(string, ...any)) {
 			in = time.UTC // as the clock there had it
 		}
 		switch {
+		case c.day > 0:
+			s.Day = max(c.day, last)
+			day = s.Day
+			if c.night {
+				day++
+			}
 		case timed && !c.from.IsZero():
 			from, to := date(c.from.In(in)), date(c.to.In(in))
 			if first.IsZero() {

@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"encoding/csv"
 	"encoding/json"
+	"fmt"
 	"strings"
 	"testing"
 
@@ -81,4 +82,33 @@ func TestEveryFormatKeepsWhatIsWrittenOfAStop(t *testing.T) {
 		said += strings.Count(e.Description, "Way to the water: "+s.AccessNote)
 	}
 	assert.Equal(t, 1, said, "once a day at the stop")
+}
+
+// One's own stops as GPX are read back as those stops, with their days.
+func TestOwnGPXIsReadBack(t *testing.T) {
+	var in trip.Trip
+	for i, day := range []int{1, 2, 4, 4, 5, 7, 7, 8, 9} {
+		s := trip.Stop{Spot: trip.Spot{Name: fmt.Sprintf("Stop %d", i+1), TimeZone: "UTC", Note: "By the wall."}, Day: day}
+		s.Facts.Lat, s.Facts.Lon = new(47+float64(i)/20), new(11+float64(i%3)/1000)
+		s.Conditions.Place.AltitudeM = new(500.0 + 100*float64(i))
+		if i == 3 { // a step from the one before
+			s.Facts.Lat, s.Facts.Lon = new(*in.Stops[2].Facts.Lat+0.001), in.Stops[2].Facts.Lon
+		}
+		in.Stops = append(in.Stops, s)
+	}
+	in.Name, in.People = "Nine", 2
+	r, err := trip.Compute(in)
+	require.NoError(t, err)
+	var out bytes.Buffer
+	_, err = formats.WriteGPX(&out, in, r)
+	require.NoError(t, err)
+	g, err := formats.ReadGPX(&out)
+	require.NoError(t, err)
+	p := g.Propose(formats.Options{})
+	require.Len(t, p.Trip.Stops, len(in.Stops))
+	for i, s := range p.Trip.Stops {
+		assert.Equal(t, in.Stops[i].Name, s.Name)
+		assert.Equal(t, in.Stops[i].Day, s.Day, s.Name)
+		assert.Equal(t, "By the wall.", s.Note)
+	}
 }

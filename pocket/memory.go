@@ -195,7 +195,7 @@ func (in inside) List(_ context.Context, q app.Query) ([]app.Row, error) {
 		word = []byte(`"` + t.Word + `":"` + q.Word + `"`)
 	}
 	for _, r := range t.rows {
-		if (r.Deleted && !q.All) || q.Kind == app.KindTrip && in.aside[r.UUID] || word != nil && !bytes.Contains(r.Body, word) || !in.within(t, r, q) {
+		if (r.Deleted && !q.All && !q.Gone) || q.Gone && !r.Deleted || q.Kind == app.KindTrip && in.aside[r.UUID] || word != nil && !bytes.Contains(r.Body, word) || !in.within(t, r, q) {
 			continue
 		}
 		out = append(out, r)
@@ -259,6 +259,14 @@ func (in inside) Put(_ context.Context, r app.Row) (app.Row, error) {
 		return r, app.ErrConflict
 	}
 	r.Revision++
+	switch {
+	case !r.Deleted:
+		r.DeletedAt = ""
+	case !was.Deleted || !there:
+		r.DeletedAt = in.now().UTC().Format(time.RFC3339)
+	default:
+		r.DeletedAt = was.DeletedAt
+	}
 	t.rows[r.ID], t.byUUID[r.UUID] = r, r.ID
 	*in.undo = append(*in.undo, func() {
 		if there {

@@ -72,7 +72,8 @@ func Open(ctx context.Context, c *app.Carried, kept []journal.Edit, o Options) (
 		p, err2 := st.Find(ctx, app.KindPlan, x.Plan)
 		if err1 == nil && err2 == nil {
 			x.Run.PlanID = p.ID
-			if err := s.SetRun(ctx, b.ID, x.Run); err != nil {
+			x.Run.Revision, x.Run.ID = 0, ""
+			if _, err := s.SetRun(ctx, b.ID, x.Run); err != nil {
 				return nil, err
 			}
 		}

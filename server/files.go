@@ -8,7 +8,6 @@ import (
 	"fmt"
 	"io"
 	"net/http"
-	"os"
 	"reflect"
 	"strings"
 	"time"
@@ -48,14 +47,6 @@ func tooLarge(err error) error {
 	return nil
 }
 
-// cutShort is why a file was not all here: it was too large, or came too slowly; nil where it was.
-func cutShort(body io.Reader, err error) error {
-	if b, ok := body.(*slowBody); ok && b.timedOut {
-		return fail(os.ErrDeadlineExceeded)
-	}
-	return tooLarge(err)
-}
-
 // fileRoutes are files in and out: they are the server's own.
 func (s *server) fileRoutes(api huma.API) {
 	huma.Post(api, "/import/preview", func(_ context.Context, in *struct {
@@ -66,9 +57,6 @@ func (s *server) fileRoutes(api huma.API) {
 		p, err := files.Preview(in.body, files.Reading{Terrain: in.Terrain, HoursADay: in.Hours})
 		if err == nil {
 			return reply(p, nil)
-		}
-		if cut := cutShort(in.body, err); cut != nil {
-			return nil, cut
 		}
 		if bad, ok := errors.AsType[brew.Problems](err); ok {
 			return nil, failAt("file", bad)
@@ -115,9 +103,6 @@ func (s *server) fileRoutes(api huma.API) {
 	huma.Post(api, "/gear/import", func(ctx context.Context, in *Upload) (*body[[]int64], error) {
 		items, err := formats.ReadGear(io.LimitReader(in.body, formats.MaxCSVBytes+1))
 		if err != nil {
-			if cut := cutShort(in.body, err); cut != nil {
-				return nil, cut
-			}
 			return nil, huma.Error422UnprocessableEntity(err.Error()+". Nothing was kept.", &huma.ErrorDetail{Location: "file", Message: err.Error()})
 		}
 		return reply(s.AddGear(ctx, items))

@@ -13,6 +13,8 @@ import (
 	"path"
 	"runtime"
 	"strings"
+	"sync"
+	"syscall"
 	"time"
 	"unicode/utf8"
 
@@ -24,13 +26,36 @@ import (
 
 // lane is what runs side by side of one kind: so many at once, so many that wait, and so long.
 type lane struct {
+	name    string
 	room    *semaphore.Weighted
 	waiting chan struct{}
 	wait    time.Duration
+
+	mu    sync.Mutex
+	since map[*time.Time]bool // when those began that run now
 }
 
-func newLane(atOnce, waiting int, wait time.Duration) *lane {
-	return &lane{semaphore.NewWeighted(int64(atOnce)), make(chan struct{}, atOnce+waiting), wait}
+func newLane(name string, atOnce, waiting int, wait time.Duration) *lane {
+	return &lane{name: name, room: semaphore.NewWeighted(int64(atOnce)), waiting: make(chan struct{}, atOnce+waiting), wait: wait, since: map[*time.Time]bool{}}
+}
+
+// state is how many are in a lane, and how long the oldest of them has been.
+func (l *lane) state(now time.Time) LaneState {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	out := LaneState{Name: l.name, Running: len(l.since), Waiting: max(len(l.waiting)-len(l.since), 0)}
+	for t := range l.since {
+		out.OldestS = max(out.OldestS, now.Sub(*t).Seconds())
+	}
+	return out
+}
+
+// LaneState is how a lane is: requests of a kind that run side by side.
+type LaneState struct {
+	Name    string  `json:"name" enum:"quick,files,choice"`
+	Running int     `json:"running"`
+	Waiting int     `json:"waiting"`
+	OldestS float64 `json:"oldest_s" doc:"How long the oldest of those that run has been running"`
 }
 
 // enter waits for room. Its error is errLaneFull where too many wait, or it takes too long.
@@ -49,7 +74,17 @@ func (l *lane) enter(ctx context.Context) (leave func(), err error) {
 		}
 		return nil, errLaneFull
 	}
-	return func() { l.room.Release(1); <-l.waiting }, nil
+	began := time.Now()
+	l.mu.Lock()
+	l.since[&began] = true
+	l.mu.Unlock()
+	return func() {
+		l.mu.Lock()
+		delete(l.since, &began)
+		l.mu.Unlock()
+		l.room.Release(1)
+		<-l.waiting
+	}, nil
 }
 
 var errLaneFull = errors.New("too much is asked at once")
@@ -61,9 +96,9 @@ type lanes struct{ quick, files, choice *lane }
 
 func newLanes() *lanes {
 	return &lanes{
-		quick:  newLane(2*runtime.GOMAXPROCS(0), 256, 5*time.Second),
-		files:  newLane(2, 8, 30*time.Second),
-		choice: newLane(1, 3, 30*time.Second),
+		quick:  newLane("quick", 2*runtime.GOMAXPROCS(0), 256, 5*time.Second),
+		files:  newLane("files", 2, 8, 30*time.Second),
+		choice: newLane("choice", 1, 3, 30*time.Second),
 	}
 }
 
@@ -87,25 +122,30 @@ func carriesFile(p string) bool {
 	return p == "/api/v1/import/preview" || strings.HasSuffix(p, "/import") || strings.HasPrefix(p, "/api/v1/bring") || strings.HasPrefix(p, "/api/v1/pocket")
 }
 
-// admit reads the body of what is quick, and lets it in in its turn: somebody who sends slowly
-// takes nobody's place meanwhile.
+// admit takes a body in and lets the request in in its turn; what it comes to is sent after that.
+// Somebody who sends or reads slowly takes nobody's place meanwhile.
 func (s *server) admit(c *gin.Context) {
 	rc := http.NewResponseController(c.Writer)
 	body := &slowBody{in: c.Request.Body, rc: rc, began: time.Now()}
 	c.Request.Body = body
 	l := s.lanes.of(c.Request)
-	if l == s.lanes.quick || l == s.lanes.choice {
+	if l == nil {
+		c.Writer = pacedWriter{c.Writer, paced{c.Writer, rc}}
+		c.Next()
+		return
+	}
+	if l == s.lanes.files {
+		whole, err := spool(body)
+		if err != nil {
+			s.unreceived(c, err)
+			return
+		}
+		defer whole.Close()
+		c.Request.Body = whole
+	} else {
 		whole, err := io.ReadAll(body)
 		if err != nil {
-			var large *http.MaxBytesError
-			switch {
-			case errors.As(err, &large):
-				problem(c, http.StatusRequestEntityTooLarge, tooLarge(err).Error())
-			case errors.Is(err, os.ErrDeadlineExceeded):
-				slow(c)
-			default:
-				problem(c, http.StatusBadRequest, "The request ended before all of it was here. Nothing was changed.")
-			}
+			s.unreceived(c, err)
 			return
 		}
 		if field, r, is := orders(whole); is {
@@ -114,24 +154,43 @@ func (s *server) admit(c *gin.Context) {
 		}
 		c.Request.Body = io.NopCloser(bytes.NewReader(whole))
 	}
-	if l == nil {
-		c.Next()
-		return
+	h := &held{ResponseWriter: c.Writer}
+	if s.inLane(c, l, h) {
+		h.send()
 	}
+}
+
+// inLane answers in a lane, into what is held; it reports whether there is something to send.
+func (s *server) inLane(c *gin.Context, l *lane, h *held) bool {
 	leave, err := l.enter(c.Request.Context())
 	if errors.Is(err, errLaneFull) {
 		c.Header("Retry-After", "1")
 		problem(c, http.StatusServiceUnavailable, "Too much is asked of the program at once. Nothing was changed; try again.")
-		return
+		return false
 	}
 	if err != nil {
 		c.AbortWithStatus(499)
-		return
+		return false
 	}
 	defer leave()
+	c.Writer = h
+	defer func() { c.Writer = h.ResponseWriter }() // a fault is told past what is held
 	c.Next()
-	if body.timedOut && !c.Writer.Written() {
+	return true
+}
+
+// unreceived answers where a body was not all here.
+func (s *server) unreceived(c *gin.Context, err error) {
+	var large *http.MaxBytesError
+	switch {
+	case errors.As(err, &large):
+		problem(c, http.StatusRequestEntityTooLarge, tooLarge(err).Error())
+	case errors.Is(err, os.ErrDeadlineExceeded):
 		slow(c)
+	case errors.Is(err, syscall.ENOSPC):
+		problem(c, http.StatusInsufficientStorage, "There is no room to take the file in. Nothing was changed; make room and try again.")
+	default:
+		problem(c, http.StatusBadRequest, "The request ended before all of it was here. Nothing was changed.")
 	}
 }
 

@@ -232,7 +232,7 @@ func emptyShelf(base string) error {
 
 // Where more is asked than can wait, it is told so, with when to come again.
 func TestTooMuchAtOnce(t *testing.T) {
-	l := newLane(1, 1, 50*time.Millisecond)
+	l := newLane("quick", 1, 1, 50*time.Millisecond)
 	leave, err := l.enter(t.Context())
 	require.NoError(t, err)
 	_, err = l.enter(t.Context())
@@ -246,7 +246,7 @@ func TestTooMuchAtOnce(t *testing.T) {
 	require.NoError(t, err, "and every place was given back")
 	leave()
 
-	s := &server{lanes: &lanes{quick: newLane(0, 0, time.Millisecond)}}
+	s := &server{lanes: &lanes{quick: newLane("quick", 0, 0, time.Millisecond)}}
 	w := httptest.NewRecorder()
 	c := ginContext(w, httptest.NewRequest("GET", "/api/v1/trips", nil))
 	s.admit(c)

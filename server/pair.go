@@ -40,12 +40,37 @@ const (
 
 // pairing is what a server knows of pairing besides its store.
 type pairing struct {
-	tries *rate.Limiter
+	all   *rate.Limiter            // over all addresses
+	tries map[string]*rate.Limiter // by address
 	wrong int
 }
 
 func newPairing() *pairing {
-	return &pairing{tries: rate.NewLimiter(rate.Every(12*time.Second), 5)}
+	return &pairing{all: rate.NewLimiter(rate.Every(time.Second), 60), tries: map[string]*rate.Limiter{}}
+}
+
+// mostAddresses is how many addresses are told apart that try keys.
+const mostAddresses = 1000
+
+// allow reports whether a key may be tried from an address: a few by each, so that a neighbour who
+// guesses locks nobody else out, and so many over all.
+func (p *pairing) allow(addr string) bool {
+	host, _, err := net.SplitHostPort(addr)
+	if err != nil {
+		host = addr
+	}
+	if ip := net.ParseIP(host); ip != nil && ip.To4() == nil {
+		host = ip.Mask(net.CIDRMask(64, 128)).String() // a neighbour has the whole of it
+	}
+	one := p.tries[host]
+	if one == nil {
+		if len(p.tries) >= mostAddresses {
+			clear(p.tries)
+		}
+		one = rate.NewLimiter(rate.Every(12*time.Second), 5)
+		p.tries[host] = one
+	}
+	return one.Allow() && p.all.Allow()
 }
 
 // plainKey is a key as it is compared, whatever way it was typed.
@@ -58,11 +83,11 @@ func plainKey(s string) string {
 	return s
 }
 
-// near reports whether a request comes from this machine itself. One that another program
-// passes on does not.
+// near reports whether a request comes from this machine itself. One that says that another
+// program passes it on, whatever it says of it, does not.
 func near(r *http.Request) bool {
-	for _, h := range []string{"X-Forwarded-For", "Forwarded", "X-Real-Ip"} {
-		if r.Header.Get(h) != "" {
+	for h := range r.Header {
+		if passedOn[h] || strings.HasPrefix(h, "X-Forwarded") {
 			return false
 		}
 	}
@@ -71,33 +96,51 @@ func near(r *http.Request) bool {
 	return err == nil && ip != nil && ip.IsLoopback()
 }
 
+// passedOn are headers that programs add that pass requests on.
+var passedOn = map[string]bool{"Forwarded": true, "Via": true, "X-Real-Ip": true, "X-Client-Ip": true, "X-Cluster-Client-Ip": true, "True-Client-Ip": true, "X-Original-Host": true, "X-Original-Forwarded-For": true}
+
+type fromKey struct{}
+
+// From tells where a request comes from, and which device it is of.
+type From struct {
+	near   bool
+	device app.Device
+}
+
+// Resolve tells where the request comes from.
+func (f *From) Resolve(c huma.Context) []error {
+	if x, ok := c.Context().Value(fromKey{}).(From); ok {
+		*f = x
+	}
+	return nil
+}
+
+// open are paths that need no token: the page that pairs, and what watches the program.
+var open = map[string]bool{"/pair": true, "/api/v1/health": true, "/icon.svg": true}
+
 // paired lets in who is on this machine, or brings the token of a device that was paired.
 func (s *server) paired(c *gin.Context) {
-	if near(c.Request) || c.Request.URL.Path == "/pair" || c.Request.URL.Path == "/api/v1/health" || c.Request.URL.Path == "/icon.svg" {
-		return
-	}
-	if s.opt.Devices != nil {
-		if token, err := c.Cookie(tokenCookie); err == nil {
-			_, err := s.opt.Devices.DeviceOf(c.Request.Context(), token)
-			if err == nil {
-				return
-			}
-			if !errors.Is(err, app.ErrNotFound) {
-				problem(c, http.StatusInternalServerError, "It could not be read whether this device is paired: "+err.Error()+".")
-				return
-			}
+	from := From{near: near(c.Request)}
+	var unread error
+	if token, err := c.Cookie(tokenCookie); err == nil && s.opt.Devices != nil {
+		from.device, err = s.opt.Devices.DeviceOf(c.Request.Context(), token)
+		if err != nil && !errors.Is(err, app.ErrNotFound) {
+			unread = err
 		}
 	}
-	if strings.HasPrefix(c.Request.URL.Path, "/api/") {
-		problem(c, http.StatusUnauthorized, "This device is not paired with this Apodemos. Open Take it along on the machine that it runs on, and scan the code there.")
-		return
-	}
-	if c.Request.Method == http.MethodGet {
+	c.Request = c.Request.WithContext(context.WithValue(c.Request.Context(), fromKey{}, from))
+	switch {
+	case open[c.Request.URL.Path], from.near && !s.opt.Strict, from.device.ID != 0:
+	case unread != nil:
+		problem(c, http.StatusInternalServerError, "It could not be read whether this device is paired: "+unread.Error()+".")
+	case strings.HasPrefix(c.Request.URL.Path, "/api/"):
+		problem(c, http.StatusUnauthorized, "This device is not paired with this Apodemos. Open Take it along on the machine that it runs on, and scan the code there; or type apodemos pair there.")
+	case c.Request.Method == http.MethodGet:
 		s.pairPage(c, http.StatusUnauthorized, "", "")
 		c.Abort()
-		return
+	default:
+		problem(c, http.StatusUnauthorized, "This device is not paired with this Apodemos.")
 	}
-	problem(c, http.StatusUnauthorized, "This device is not paired with this Apodemos.")
 }
 
 var pairTemplate = template.Must(template.New("pair").Parse(`<!doctype html>
@@ -163,7 +206,7 @@ func (s *server) servePair(r *gin.Engine) {
 		}
 		s.mu.Lock()
 		defer s.mu.Unlock()
-		if !s.pair.tries.Allow() {
+		if !s.pair.allow(c.Request.RemoteAddr) {
 			c.Header("Retry-After", "60")
 			wrong(http.StatusTooManyRequests, "Too many keys were tried. Wait a minute.")
 			return
@@ -205,6 +248,7 @@ type Pairing struct {
 	Beyond  bool         `json:"beyond" doc:"The program can be reached from beyond its own machine"`
 	Secure  bool         `json:"secure" doc:"Over HTTPS"`
 	Here    bool         `json:"here" doc:"Asked on its own machine, where devices are paired and let go of"`
+	Own     int64        `json:"own" doc:"ID of the device that asks; 0 where it is none of them"`
 	Devices []app.Device `json:"devices"`
 }
 
@@ -213,20 +257,6 @@ type KeyOut struct {
 	Key   string         `json:"key"`
 	Until string         `json:"until" doc:"UTC, RFC 3339"`
 	Codes []app.ShareOut `json:"codes" doc:"Of each address that the program has; the text is the address"`
-}
-
-// From tells where a request comes from.
-type From struct{ near bool }
-
-// Resolve tells where the request comes from.
-func (f *From) Resolve(c huma.Context) []error {
-	r, _ := http.NewRequest(c.Method(), "/", nil)
-	r.RemoteAddr = c.RemoteAddr()
-	for _, h := range []string{"X-Forwarded-For", "Forwarded", "X-Real-Ip"} {
-		r.Header.Set(h, c.Header(h))
-	}
-	f.near = near(r)
-	return nil
 }
 
 func (s *server) pairRoutes(api huma.API) {
@@ -240,7 +270,7 @@ func (s *server) pairRoutes(api huma.API) {
 		return nil
 	}
 	huma.Get(api, "/pairing", func(ctx context.Context, in *From) (*body[Pairing], error) {
-		out := Pairing{Beyond: len(s.opt.Addresses) > 0, Secure: s.opt.Secure, Here: in.near, Devices: []app.Device{}}
+		out := Pairing{Beyond: len(s.opt.Addresses) > 0, Secure: s.opt.Secure, Here: in.near, Own: in.device.ID, Devices: []app.Device{}}
 		if s.opt.Devices == nil {
 			return reply(out, nil)
 		}
@@ -273,7 +303,7 @@ func (s *server) pairRoutes(api huma.API) {
 		From
 		Device int64 `path:"device" minimum:"1"`
 	}) (*nothing, error) {
-		if err := elsewhere(in.From); err != nil {
+		if err := elsewhere(in.From); err != nil && (in.device.ID == 0 || in.device.ID != in.Device) { // each may leave
 			return nil, err
 		}
 		return &nothing{}, fail(s.opt.Devices.RevokeDevice(ctx, in.Device))

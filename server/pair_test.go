@@ -80,8 +80,9 @@ func TestADeviceIsLetInWhenItIsPaired(t *testing.T) {
 	assert.NotEmpty(t, p.Devices[0].SeenAt)
 	assert.False(t, p.Here)
 	assert.Equal(t, http.StatusForbidden, ask(h, "POST", "/api/v1/pairing", "", with...).Code, "others are paired on the machine itself")
-	assert.Equal(t, http.StatusForbidden, ask(h, "DELETE", "/api/v1/devices/1", "", with...).Code)
-	assert.Equal(t, http.StatusNoContent, ask(h, "DELETE", "/api/v1/devices/1", "").Code)
+	assert.EqualValues(t, 1, p.Own, "a device sees itself")
+	assert.Equal(t, http.StatusForbidden, ask(h, "DELETE", "/api/v1/devices/2", "", with...).Code, "and lets go of no other")
+	assert.Equal(t, http.StatusNoContent, ask(h, "DELETE", "/api/v1/devices/1", "", with...).Code, "and can leave")
 	assert.Equal(t, http.StatusUnauthorized, ask(h, "GET", "/api/v1/trips", "", with...).Code, "let go of")
 	// Of a token only the hash is kept.
 	copied := filepath.Join(t.TempDir(), "copy.db")
@@ -101,11 +102,51 @@ func TestKeysAreNotGuessed(t *testing.T) {
 	}
 	assert.Equal(t, map[int]int{http.StatusForbidden: 5, http.StatusTooManyRequests: 7}, codes)
 	assert.Equal(t, http.StatusTooManyRequests, pairWith(h, key, "Mine").Code)
+	// A neighbour who guesses locks nobody else out.
+	w := ask(h, "POST", "/pair", url.Values{"key": {key}, "name": {"Mine"}}.Encode(), "From-Address", "192.168.1.77:41000", "Host", "kettle.home:8466", "Origin", "https://kettle.home:8466", "Content-Type", "application/x-www-form-urlencoded")
+	assert.Equal(t, http.StatusSeeOther, w.Code, w.Body)
 	// Once it has ended, a key pairs nothing.
 	require.NoError(t, s.SetPairing(t.Context(), "22222-22222", time.Now().Add(-time.Second)))
 	ok, err := s.UsePairing(t.Context(), "22222-22222", time.Now())
 	require.NoError(t, err)
 	assert.False(t, ok)
+}
+
+// Whatever says that it passes a request on is not this machine; and where the program can be
+// reached from elsewhere, what comes from this machine says who it is, too: a forwarder may add
+// nothing.
+func TestWhoIsNear(t *testing.T) {
+	h, s := beyond(t)
+	for _, header := range []string{"X-Forwarded-For", "X-Forwarded-Host", "X-Forwarded-Proto", "X-Forwarded-Port", "Forwarded", "Via", "X-Real-Ip", "True-Client-Ip"} {
+		for _, v := range []string{"10.0.0.9", ""} {
+			r := httptest.NewRequest("GET", "/api/v1/trips", nil)
+			r.Host, r.RemoteAddr = "127.0.0.1:8466", "127.0.0.1:50000"
+			r.Header[http.CanonicalHeaderKey(header)] = []string{v}
+			w := httptest.NewRecorder()
+			h.ServeHTTP(w, r)
+			assert.Equal(t, http.StatusUnauthorized, w.Code, "%s: %q", header, v)
+			r.Method, r.URL.Path = "POST", "/api/v1/pairing"
+			w = httptest.NewRecorder()
+			h.ServeHTTP(w, r)
+			assert.Equal(t, http.StatusUnauthorized, w.Code, "%s: %q", header, v)
+		}
+	}
+	strict := Handler(Options{Store: s, ClockRate: 1, Devices: s, Strict: true})
+	for _, path := range []string{"/api/v1/trips", "/", "/trips/1", "/api/v1/openapi.json", "/sw.js"} {
+		assert.Equal(t, http.StatusUnauthorized, ask(strict, "GET", path, "").Code, path)
+	}
+	assert.Equal(t, http.StatusUnauthorized, ask(strict, "POST", "/api/v1/pairing", "").Code, "nor does anybody make a key")
+	for _, path := range []string{"/api/v1/health", "/pair", "/icon.svg"} {
+		assert.Equal(t, http.StatusOK, ask(strict, "GET", path, "").Code, path)
+	}
+	key, _, err := app.PairingKey(t.Context(), s)
+	require.NoError(t, err)
+	w := ask(strict, "POST", "/pair", url.Values{"key": {key}, "name": {"This computer"}}.Encode(), "Content-Type", "application/x-www-form-urlencoded")
+	require.Equal(t, http.StatusSeeOther, w.Code, w.Body)
+	cookie := w.Result().Cookies()[0]
+	own := []string{"Cookie", cookie.Name + "=" + cookie.Value}
+	assert.Equal(t, http.StatusOK, ask(strict, "GET", "/api/v1/trips", "", own...).Code)
+	assert.Equal(t, http.StatusOK, ask(strict, "POST", "/api/v1/pairing", "", own...).Code, "and lets others in from there")
 }
 
 func TestNamesAreServedThatAreAllowed(t *testing.T) {

@@ -3,6 +3,7 @@ package server
 import (
 	"context"
 	"errors"
+	"fmt"
 	"io"
 	"log/slog"
 	"math/rand/v2"
@@ -44,7 +45,15 @@ func (s *server) routes(api huma.API) {
 		if _, err := s.ID(ctx); err != nil {
 			return nil, huma.Error503ServiceUnavailable("The database cannot be read: " + err.Error())
 		}
-		return reply(Health{Status: "ok", Version: brew.Version}, nil)
+		out := Health{Status: "ok", Version: brew.Version}
+		for _, l := range []*lane{s.lanes.quick, s.lanes.files, s.lanes.choice} {
+			state := l.state(time.Now())
+			out.Lanes = append(out.Lanes, state)
+			if l != s.lanes.choice && state.OldestS > stuckS {
+				return nil, huma.Error503ServiceUnavailable(fmt.Sprintf("The lane of %s is stuck: its oldest request has run for %.0f s.", state.Name, state.OldestS))
+			}
+		}
+		return reply(out, nil)
 	}, name("health", "Whether the program answers and can read its data"))
 	s.fileRoutes(api)
 	s.pocketRoutes(api)
@@ -164,9 +173,13 @@ func reply[T any](v T, err error) (*body[T], error) {
 
 // Health is that the program answers.
 type Health struct {
-	Status  string `json:"status" enum:"ok"`
-	Version string `json:"version"`
+	Status  string      `json:"status" enum:"ok"`
+	Version string      `json:"version"`
+	Lanes   []LaneState `json:"lanes"`
 }
+
+// stuckS is from how long on a request that should be quick has its lane told stuck, in s.
+const stuckS = 60
 
 type nothing struct{}
 

@@ -50,6 +50,9 @@ type Options struct {
 	ReadOnly bool
 	// Secure is over HTTPS.
 	Secure bool
+	// Strict lets nobody in without the token of a paired device, on this machine either: whatever
+	// passes requests on from elsewhere looks as if it were here.
+	Strict bool
 }
 
 type server struct {
@@ -60,6 +63,7 @@ type server struct {
 	lanes *lanes
 
 	choosing choosing
+	asking   sync.Map // keys of requests that are being done once
 }
 
 // Handler returns the whole HTTP handler.
@@ -88,7 +92,7 @@ func build(opt Options) (http.Handler, huma.API) {
 	if opt.AccessLog != nil {
 		r.Use(accessLog(opt.AccessLog))
 	}
-	r.Use(gin.CustomRecovery(recovered), s.guard, s.paired, s.admit)
+	r.Use(gin.CustomRecovery(recovered), s.guard, s.paired, s.admit, s.once)
 	r.HandleMethodNotAllowed = true
 	r.NoMethod(func(c *gin.Context) {
 		// Whatever can be read answers HEAD.

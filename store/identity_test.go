@@ -131,7 +131,7 @@ func TestDatabasesOfEarlierVersions(t *testing.T) {
 // 0.6.0. All of it is there, and is told as it was.
 func TestDatabasesOfLaterVersions(t *testing.T) {
 	ctx := t.Context()
-	for _, schema := range []int{11, 13, 16, 17} {
+	for _, schema := range []int{11, 13, 16, 17, 19} {
 		t.Run(fmt.Sprint(schema), func(t *testing.T) {
 			dir := old(t, schema)
 			s := open(t, dir)
@@ -235,12 +235,12 @@ func TestARunOfAnotherPlan(t *testing.T) {
 	b, err := s.AddBrew(ctx, app.Brew{StopID: stop, Request: a.Request}, planned(t, a.Request))
 	require.NoError(t, err)
 	for _, plan := range []int64{b.PlanID, 987} {
-		err := s.SetRun(ctx, a.ID, app.Run{PlanID: plan, Done: []app.StepRun{}})
+		_, err := s.SetRun(ctx, a.ID, app.Run{PlanID: plan, Done: []app.StepRun{}})
 		require.ErrorContains(t, err, "plan_id")
 		assert.NotContains(t, err.Error(), "FOREIGN")
 		assert.NotContains(t, err.Error(), "constraint")
 	}
-	require.NoError(t, s.SetRun(ctx, a.ID, app.Run{PlanID: a.PlanID, Done: []app.StepRun{}}))
+	require.NoError(t, second(s.SetRun(ctx, a.ID, app.Run{PlanID: a.PlanID, Done: []app.StepRun{}})))
 }
 
 // What a directory is called is where the data is, whatever that means in a URI.

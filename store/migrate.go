@@ -25,6 +25,7 @@ import (
 // number is used once, here or there.
 func goMigrations() []*goose.Migration {
 	return []*goose.Migration{
+		goose.NewGoMigration(18, &goose.GoFunc{RunTx: identities}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }}),
 		goose.NewGoMigration(16, &goose.GoFunc{RunTx: digestPlans}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }}),
 		goose.NewGoMigration(13, &goose.GoFunc{RunTx: linesByIdentity}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }}),
 		goose.NewGoMigration(4, &goose.GoFunc{RunTx: moveWater}, &goose.GoFunc{RunTx: func(context.Context, *sql.Tx) error { return nil }}),

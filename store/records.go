@@ -29,7 +29,7 @@ var kinds = func() map[string]*app.Kind {
 	return out
 }()
 
-const columns = "r.id, r.uuid, r.revision, coalesce(r.parent, 0), r.rank, r.deleted_at IS NOT NULL, r.created_at, r.body"
+const columns = "r.id, r.uuid, r.revision, coalesce(r.parent, 0), r.rank, coalesce(r.deleted_at, ''), r.created_at, r.body"
 
 // querier is the database, or a transaction.
 type querier interface {
@@ -45,8 +45,8 @@ type row interface{ Scan(...any) error }
 func scan(kind string, r row) (app.Row, error) {
 	out := app.Row{Kind: kind}
 	var body []byte
-	err := r.Scan(&out.ID, &out.UUID, &out.Revision, &out.Parent, &out.Rank, &out.Deleted, &out.MadeAt, &body)
-	out.Body = body
+	err := r.Scan(&out.ID, &out.UUID, &out.Revision, &out.Parent, &out.Rank, &out.DeletedAt, &out.MadeAt, &body)
+	out.Body, out.Deleted = body, out.DeletedAt != ""
 	if errors.Is(err, sql.ErrNoRows) {
 		err = app.ErrNotFound
 	}
@@ -133,7 +133,9 @@ func chain(q app.Query) (from, where string, args []any) {
 	var says []string
 	from = " FROM " + tables[q.Kind] + " r"
 	at := "r"
-	if !q.All {
+	if q.Gone {
+		says = append(says, "r.deleted_at IS NOT NULL")
+	} else if !q.All {
 		says = append(says, "r.deleted_at IS NULL")
 	}
 	if q.Word != "" {

@@ -281,10 +281,17 @@ func (s *Store) tx(ctx context.Context, f func(*sql.Tx) error) error {
 		return err
 	}
 	defer tx.Rollback()
-	if err := f(tx); err != nil {
-		return err
+	kept, err := s.keepOnce(ctx, tx)
+	if err == nil {
+		err = f(tx)
 	}
-	return tx.Commit()
+	if err == nil {
+		err = tx.Commit()
+	}
+	if err == nil {
+		kept()
+	}
+	return err
 }
 
 func notFound(err error) error {

@@ -3,11 +3,14 @@ package files
 import (
 	"bufio"
 	"bytes"
+	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
 	"fmt"
 	"io"
+	"maps"
+	"slices"
 	"strings"
 
 	"github.com/google/uuid"
@@ -41,7 +44,7 @@ func LogFileOf(ctx context.Context, a app.App, tripID int64) (formats.LogFile, e
 	}
 	for _, c := range coffees {
 		if used[c.UUID] {
-			f.Coffees = append(f.Coffees, trip.CoffeeBag{ID: c.UUID, InBag: c.CoffeeSet})
+			f.Coffees = append(f.Coffees, trip.CoffeeBag{ID: c.UUID, InBag: c.CoffeeSet, Deleted: c.Deleted})
 		}
 	}
 	return f, nil
@@ -86,9 +89,10 @@ func tabled(e *formats.LogLine) {
 
 // Brought is what became of a log that was brought in.
 type Brought struct {
-	Added int      `json:"added"`
-	There int      `json:"there" doc:"That were there already, and were left alone"`
-	Said  []string `json:"said"`
+	Added   int      `json:"added"`
+	There   int      `json:"there" doc:"That were there already, and were left alone"`
+	Deleted int      `json:"deleted" doc:"Of those, how many were deleted, or are part of what was: they stay so"`
+	Said    []string `json:"said"`
 }
 
 // ImportLog brings in a log, from JSON or CSV: its places become places of no trip, its
@@ -122,17 +126,14 @@ func ImportLog(ctx context.Context, a app.App, r io.Reader) (Brought, error) {
 	if len(bad) > 0 {
 		return out, bad
 	}
-	log, err := a.Log(ctx, app.AllTrips)
-	if err != nil {
-		return out, err
-	}
-	there := map[string]bool{}
-	for _, l := range log {
-		there[l.UUID] = true
-	}
+	named := app.CoffeesByIdentity(f.Coffees)
 	for _, c := range f.Coffees {
 		if _, err := a.CoffeeOf(ctx, c.ID); errors.Is(err, app.ErrNotFound) {
-			if _, err := a.AddCoffee(ctx, c.ID, c.InBag); err != nil {
+			id, err := a.AddCoffee(ctx, c.ID, c.InBag)
+			if err == nil && c.Deleted {
+				err = a.Delete(ctx, app.KindCoffee, id)
+			}
+			if err != nil {
 				return out, err
 			}
 		} else if err != nil {
@@ -143,15 +144,26 @@ func ImportLog(ctx context.Context, a app.App, r io.Reader) (Brought, error) {
 	if err != nil {
 		return out, err
 	}
+	deleted := map[string]int{}
 	for i, e := range f.Entries {
-		if e.ID == "" {
-			e.ID = identityOf(e, i)
-		}
-		if there[e.ID] {
+		e.ID = cmp.Or(app.IdentityOf(app.KindLog, e.ID, e.BrewedAt, e.Place, e.Brew), identityOf(e, i))
+		switch was, err := a.Find(ctx, app.KindLog, e.ID); {
+		case err == nil:
 			out.There++
+			if _, err := a.LogEntry(ctx, was.ID); errors.Is(err, app.ErrNotFound) {
+				out.Deleted++
+				deleted[cmp.Or(e.Place, "Brought in")]++
+			}
 			continue
+		case !errors.Is(err, app.ErrNotFound):
+			return out, err
 		}
-		there[e.ID] = true
+		if id := named[e.Coffee]; id != "" {
+			e.Coffee = id
+		}
+		if id := e.Request.Coffee.ID; id != nil && named[*id] != "" {
+			e.Request.Coffee.ID = new(named[*id])
+		}
 		if e.Coffee != "" {
 			if _, err := a.CoffeeOf(ctx, e.Coffee); errors.Is(err, app.ErrNotFound) {
 				out.Said = append(out.Said, fmt.Sprintf("Entry %d: its coffee is not in the file; it is named only.", i+1))
@@ -163,6 +175,9 @@ func ImportLog(ctx context.Context, a app.App, r io.Reader) (Brought, error) {
 			return out, fmt.Errorf("entry %d: %w", i+1, err)
 		}
 		out.Added++
+	}
+	for _, place := range slices.Sorted(maps.Keys(deleted)) {
+		out.Said = append(out.Said, fmt.Sprintf("%s: %d here already, deleted. Restore them from the deleted ones.", place, deleted[place]))
 	}
 	return out, nil
 }

@@ -50,6 +50,39 @@ func addresses(at net.Addr, hosts []string, secure bool) []string {
 	return out
 }
 
+// loopback reports whether a listener is reached from its own machine alone.
+func loopback(at net.Addr) bool {
+	tcp, ok := at.(*net.TCPAddr)
+	return ok && tcp.IP.IsLoopback()
+}
+
+// hereAt is where a listener is reached from its own machine.
+func hereAt(at net.Addr) string {
+	tcp, ok := at.(*net.TCPAddr)
+	if !ok || !tcp.IP.IsUnspecified() {
+		return at.String()
+	}
+	return net.JoinHostPort("127.0.0.1", fmt.Sprint(tcp.Port))
+}
+
+// sayOwn shows how whoever starts a program that lets nobody in unpaired gets in: an address with a
+// key for one device.
+func sayOwn(ctx context.Context, w io.Writer, s *store.Store, here string, beyond []string) error {
+	key, until, err := app.PairingKey(ctx, s)
+	if err != nil {
+		return err
+	}
+	fmt.Fprintf(w, "Nobody is let in who is not paired, on this machine either. Pair your browser, until %s:\n  %s\n", until.Format("15:04"), app.PairURL(here, key))
+	for _, b := range beyond {
+		fmt.Fprintf(w, "  or from another device: %s\n", app.PairURL(b, key))
+	}
+	fmt.Fprintln(w, "The key pairs one device. Later ones get theirs from Take it along, or from: apodemos pair")
+	if len(beyond) == 0 {
+		return nil
+	}
+	return drawCode(w, app.PairURL(beyond[0], key))
+}
+
 // sayPairing shows how a phone is paired: an address, a key and a code for its camera.
 func sayPairing(ctx context.Context, w io.Writer, s *store.Store, bases []string) error {
 	key, until, err := app.PairingKey(ctx, s)

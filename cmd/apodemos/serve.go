@@ -24,6 +24,7 @@ type serveFlags struct {
 	tlsCert, tlsKey string
 	hosts           []string
 	accessLog       bool
+	pairing         bool
 }
 
 func (f *serveFlags) add(c *cobra.Command, data string) {
@@ -32,6 +33,7 @@ func (f *serveFlags) add(c *cobra.Command, data string) {
 	c.Flags().StringVar(&f.tlsCert, "tls-cert", "", "certificate for HTTPS, PEM, with those that it hangs on")
 	c.Flags().StringVar(&f.tlsKey, "tls-key", "", "its private key, PEM")
 	c.Flags().StringArrayVar(&f.hosts, "host", nil, "name that the program is reached by, besides localhost and addresses; may be given again")
+	c.Flags().BoolVar(&f.pairing, "require-pairing", false, "let nobody in without pairing, on this machine either; always so where it listens beyond loopback")
 	c.Flags().BoolVar(&f.accessLog, "access-log", false, "write a line of JSON for each request on standard error")
 	c.Flags().Float64Var(&f.clockRate, "clock-rate", 1, "run the guide's clock this many times faster than time, to look through a brew quickly (1 to 1000)")
 }
@@ -169,15 +171,19 @@ func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 		opt.Secure = true
 	}
 	opt.Addresses = addresses(l.Addr(), f.hosts, opt.Secure)
+	opt.Strict = f.pairing || !loopback(l.Addr())
 	scheme := "http"
 	if opt.Secure {
 		scheme = "https"
 	}
 	fmt.Printf("Apodemos is at %s://%s (data in %s). Stop with Ctrl+C.\n", scheme, l.Addr(), f.data)
-	if len(opt.Addresses) > 0 {
-		if err := sayPairing(ctx, os.Stdout, s, opt.Addresses); err != nil {
+	if opt.Strict {
+		// Whatever passes requests on from elsewhere looks as if it were here: this machine pairs, too.
+		if err := sayOwn(ctx, os.Stdout, s, scheme+"://"+hereAt(l.Addr()), opt.Addresses); err != nil {
 			return err
 		}
+	}
+	if len(opt.Addresses) > 0 {
 		if !opt.Secure {
 			fmt.Println("Without HTTPS (--tls-cert, --tls-key) everybody on the network can read along, phones install nothing, and their screens go dark.")
 		}

@@ -21,7 +21,9 @@ type Timed struct {
 
 // Run is a brew being made, as it is kept.
 type Run struct {
-	PlanID int64 `json:"plan_id"`
+	PlanID   int64  `json:"plan_id"`
+	ID       string `json:"id,omitempty" maxLength:"36" doc:"Identity of the run; it is another once the brew is begun again"`
+	Revision int64  `json:"revision,omitempty" minimum:"0" doc:"That it was read at, or 0 for one that begins: it is joined with what was done elsewhere since"`
 	// ZeroMs is when its clock began, in ms since 1970, of the clock that the interface
 	// runs by.
 	ZeroMs   int64     `json:"zero_ms"`

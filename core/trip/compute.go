@@ -122,20 +122,26 @@ func check(t Trip) brew.Problems {
 	if n > MaxBrews {
 		add("stops", n, "%d brews over all days; allowed: up to %d", n, MaxBrews)
 	}
-	for i, k := range t.Supplies.Canisters {
-		bad = append(bad, k.check(fmt.Sprintf("supplies.canisters[%d].", i))...)
+	return append(bad, t.Supplies.Check().At("supplies.")...)
+}
+
+// Check is what is wrong with supplies.
+func (s Supplies) Check() brew.Problems {
+	var bad brew.Problems
+	for i, k := range s.Canisters {
+		bad = append(bad, k.check(fmt.Sprintf("canisters[%d].", i))...)
 	}
-	if k := t.Supplies.Canister; k != nil {
-		bad = append(bad, k.check("supplies.canister.")...)
+	if k := s.Canister; k != nil {
+		bad = append(bad, k.check("canister.")...)
 	}
 	for _, f := range []struct {
 		name string
 		v    *float64
 		max  float64
-	}{{"fuel_g", t.Supplies.FuelG, 50000}, {"coffee_g", t.Supplies.CoffeeG, 50000}, {"water_ml", t.Supplies.WaterMl, 100000}, {"battery_wh", t.Supplies.BatteryWh, 20000},
-		{"fuel_reserve_pct", t.Supplies.FuelReserve, 200}, {"spare_pct", t.Supplies.Spare, 200}, {"sugar_g", t.Supplies.SugarG, 50}} {
+	}{{"fuel_g", s.FuelG, 50000}, {"coffee_g", s.CoffeeG, 50000}, {"water_ml", s.WaterMl, 100000}, {"battery_wh", s.BatteryWh, 20000},
+		{"fuel_reserve_pct", s.FuelReserve, 200}, {"spare_pct", s.Spare, 200}, {"sugar_g", s.SugarG, 50}} {
 		if f.v != nil {
-			if p, is := field.Range("supplies."+f.name, *f.v, 0, f.max, ""); is {
+			if p, is := field.Range(f.name, *f.v, 0, f.max, ""); is {
 				bad = append(bad, p)
 			}
 		}

@@ -28,7 +28,8 @@ type Trip struct {
 type CoffeeBag struct {
 	ID string `json:"id" maxLength:"36" doc:"UUID, as the requests of its brews name it"`
 	coffee.InBag
-	StartG *float64 `json:"start_g,omitempty" minimum:"0" maximum:"20000" doc:"In it when the trip begins; what is brewed of it is not counted from the trip's supplies. Left out where nobody said"`
+	Deleted bool     `json:"deleted,omitempty" doc:"It is no longer among the coffees, and brews and cups still name it"`
+	StartG  *float64 `json:"start_g,omitempty" minimum:"0" maximum:"20000" doc:"In it when the trip begins; what is brewed of it is not counted from the trip's supplies. Left out where nobody said"`
 }
 
 // Supplies is what is carried, and how much more than needed. What is left out

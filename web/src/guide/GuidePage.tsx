@@ -141,7 +141,7 @@ function Guide({
   const [source, setSource] = useState<Source>();
   const [silent, setSilent] = useState(false);
   const [broken, setBroken] = useState<unknown>();
-  const { f, going, lost, position, ask, startOver, moment } = useFollow({
+  const { f, going, lost, over, position, ask, startOver, moment } = useFollow({
     brew: brew.id,
     // A brew that was changed meanwhile goes on with the plan that it was begun with.
     planId: older && kept ? kept.plan_id : brew.plan_id,
@@ -286,6 +286,12 @@ function Guide({
         )}
       </div>
       {lost !== undefined && <Trouble error={lost} />}
+      {over && (
+        <p className="trouble" role="alert" data-testid="over">
+          This brew was written down, or started again, on another page or device. Nothing that is tapped here
+          is saved. <Link to={at}>Back to the plan</Link>
+        </p>
+      )}
       {broken !== undefined && <Trouble error={broken} />}
       {older && (
         <p className="quiet" role="status" data-testid="older">

@@ -1,6 +1,7 @@
 import { useCallback, useEffect, useRef, useState } from "react";
 import { useQueryClient } from "@tanstack/react-query";
 import { ApiError, type PlanRequest, type Run, type Schemas } from "../api/client";
+import { question } from "../api/ask";
 import { runQuery, endRun, saveRun } from "../api/queries";
 import { core } from "../core/core";
 import { now as clockNow } from "./clock";
@@ -12,6 +13,12 @@ export type Tap = Omit<RunEvent, "t_s">;
 
 /** Where readings come from: what has been read since a moment, up to another, on the run's clock. */
 export type Source = (from: number, to: number) => RunEvent[];
+
+/** Whether two records say that the same was done. */
+const same = (a: Schemas["Record"], b: Schemas["Record"] | undefined) =>
+  b !== undefined &&
+  a.events.length === b.events.length &&
+  JSON.stringify(a.events) === JSON.stringify(b.events);
 
 /** A run that an earlier version of the program began is taken up where its clock was. */
 function takenUp(kept: Run | null, rate: number): { zero: number; record?: Schemas["Record"] } {
@@ -49,12 +56,20 @@ export function useFollow({
   const [at, setAt] = useState<{ f: Following; t: number }>();
   const [now, setNow] = useState(0);
   const [lost, setLost] = useState<unknown>();
+  // It was written down, or begun again, on another page or device.
+  const [over, setOver] = useState(false);
   const [first] = useState(() => takenUp(kept, rate));
   const zero = useRef(first.zero);
   const record = useRef(first.record);
   const latest = useRef<{ f: Following; t: number }>(undefined);
   const read = useRef(first.record?.until_s ?? 0);
   const saved = useRef(0);
+  // Which run of this brew it is, and the revision of it that is known here.
+  const known = useRef({ id: kept?.id, revision: kept?.revision ?? 0 });
+  const sending = useRef(false);
+  const last = useRef<{ f: Following; record: Schemas["Record"] }>(undefined);
+  const again = useRef<(...taps: Tap[]) => void>(() => undefined);
+  const sendNext = useRef(() => {});
   const key = useRef<string>(undefined);
   const since = useRef<RunEvent[]>([]); // what the record that is here does not have yet
   const queue = useRef<Promise<unknown>>(Promise.resolve());
@@ -70,27 +85,68 @@ export function useFollow({
     [rate],
   );
 
+  /** Goes on with what was done elsewhere, too. */
+  const meet = useCallback((run: Run) => {
+    known.current = { id: run.id, revision: run.revision ?? 0 };
+    if (!run.record || same(run.record, record.current)) return;
+    zero.current = run.zero_ms;
+    record.current = run.record;
+    key.current = undefined;
+    since.current = [];
+    read.current = Math.max(read.current, run.record.until_s);
+    again.current();
+  }, []);
+
+  /** One after the other: each goes on from the revision that the one before has led to. */
+  const send = useCallback(() => {
+    const sent = last.current;
+    if (!sent || sending.current) return;
+    const { f, record } = sent;
+    last.current = undefined;
+    sending.current = true;
+    const run: Run = {
+      plan_id: planId,
+      ...known.current,
+      zero_ms: zero.current,
+      rate,
+      paused_ms: 0,
+      record,
+      step: f.view.present,
+      finished: f.done,
+      done: f.steps.flatMap((s) =>
+        s.began_s !== null && s.ended_s !== null
+          ? [{ id: s.id, at_s: s.began_s, end_s: s.ended_s, skip: s.skip ?? false }]
+          : [],
+      ),
+    };
+    client.setQueryData(runQuery(brew).queryKey, { run });
+    saved.current = clockNow();
+    saveRun(brew, run).then(
+      (kept) => {
+        sending.current = false;
+        setLost(undefined);
+        if (!last.current) return meet(kept);
+        known.current = { id: kept.id, revision: kept.revision ?? 0 };
+        sendNext.current();
+      },
+      (e: unknown) => {
+        sending.current = false;
+        if (e instanceof ApiError && (e.status === 409 || e.status === 412)) return setOver(true);
+        last.current ??= sent; // sent again in a while
+        setLost(e);
+      },
+    );
+  }, [brew, client, meet, planId, rate]);
+  useEffect(() => {
+    sendNext.current = send;
+  });
+
   const keep = useCallback(
     (f: Following, record: Schemas["Record"]) => {
-      const run: Run = {
-        plan_id: planId,
-        zero_ms: zero.current,
-        rate,
-        paused_ms: 0,
-        record,
-        step: f.view.present,
-        finished: f.done,
-        done: f.steps.flatMap((s) =>
-          s.began_s !== null && s.ended_s !== null
-            ? [{ id: s.id, at_s: s.began_s, end_s: s.ended_s, skip: s.skip ?? false }]
-            : [],
-        ),
-      };
-      client.setQueryData(runQuery(brew).queryKey, { run });
-      saved.current = clockNow();
-      saveRun(brew, run).then(() => setLost(undefined), setLost);
+      last.current = { f, record };
+      send();
     },
-    [brew, client, planId, rate],
+    [send],
   );
 
   const ask = useCallback(
@@ -161,7 +217,27 @@ export function useFollow({
     [clock, keep, request],
   );
 
+  useEffect(() => {
+    again.current = ask;
+  });
   useEffect(() => ask(), [ask]);
+
+  // What is done on another page or device is seen within a second.
+  useEffect(() => {
+    if (over) return;
+    const look = async () => {
+      if (document.visibilityState !== "visible" || sending.current) return;
+      if (last.current) return sendNext.current();
+      const { run } = await question("get-run", { path: { brew } }).queryFn({});
+      if (sending.current || last.current) return;
+      if (!run) {
+        if (known.current.id !== undefined) setOver(true);
+      } else if (known.current.id !== undefined && run.id !== known.current.id) setOver(true);
+      else if (run.revision !== known.current.revision) meet(run);
+    };
+    const timer = setInterval(() => void look().catch(() => undefined), 900);
+    return () => clearInterval(timer);
+  }, [brew, meet, over]);
 
   const f = at?.f;
   const going = f !== undefined && f.begun && !f.done;
@@ -191,6 +267,8 @@ export function useFollow({
     f,
     going,
     lost,
+    /** It was written down, or begun again, elsewhere: here nothing is kept of it any more. */
+    over,
     /** Where the clock is now. */
     position,
     /** Seconds of the run's clock. */
@@ -206,7 +284,10 @@ export function useFollow({
     ask,
     startOver: () => {
       client.setQueryData(runQuery(brew).queryKey, {});
+      known.current = { id: undefined, revision: 0 };
+      last.current = undefined;
       void endRun(brew);
+      setOver(false);
       zero.current = 0;
       record.current = undefined;
       latest.current = undefined;
