@@ -265,7 +265,9 @@ type Arrival struct {
 	UUID   string   `json:"uuid"`
 	Name   string   `json:"name"`
 	What   string   `json:"what" enum:"new,changed,deleted,restored"`
-	Fields []string `json:"fields" doc:"What is changed of it, in words"`
+	Fields []string `json:"fields" doc:"What is changed of it, in words; of what is deleted, what goes with it and what stays"`
+	// Lines are from what to what.
+	Lines []ClashLine `json:"lines" doc:"From what to what: here is how it is, there how it comes"`
 }
 
 // ClashOut is a clash to choose of.
@@ -356,6 +358,7 @@ func (a App) bring(ctx context.Context, c *Carried, choices map[string]journal.S
 	}
 	out.Said = append(out.Said, said...)
 	out.Arrives = arrivals(here, m.State, m.Touched, names)
+	out.Said = append(out.Said, widely(out.Arrives)...)
 	if !keep {
 		return out, nil
 	}
@@ -703,7 +706,7 @@ func arrivals(was, now *journal.State, touched []journal.Key, names func(journal
 		if k.Kind == KindPlan || len(b) == 0 {
 			continue
 		}
-		x := Arrival{Kind: k.Kind, UUID: k.UUID, Name: names(k), What: "changed", Fields: []string{}}
+		x := Arrival{Kind: k.Kind, UUID: k.UUID, Name: names(k), What: "changed", Fields: []string{}, Lines: []ClashLine{}}
 		switch {
 		case len(a) == 0 && b.IsDeleted():
 			continue
@@ -720,6 +723,9 @@ func arrivals(was, now *journal.State, touched []journal.Key, names func(journal
 				if bytes.Equal(a[f], b[f]) || f == "plan" || f == "position" {
 					continue
 				}
+				if f != "made" { // a record of a run is no value to read
+					x.Lines = append(x.Lines, linesOf(k.Kind, f, a[f], b[f])...)
+				}
 				if label, _ := kindOf(k.Kind).told(f); !seen[label] {
 					seen[label] = true
 					x.Fields = append(x.Fields, label)
@@ -730,6 +736,24 @@ func arrivals(was, now *journal.State, touched []journal.Key, names func(journal
 			}
 		}
 		out = append(out, x)
+	}
+	return out
+}
+
+// manyRecords is from how many on it is said that a file deletes, or changes, widely.
+const manyRecords = 10
+
+// widely says where a file deletes or overwrites much.
+func widely(all []Arrival) (out []string) {
+	n := map[string]int{}
+	for _, x := range all {
+		n[x.What]++
+	}
+	if k := n["deleted"]; k >= manyRecords {
+		out = append(out, deletesMany.Say(quantity.Of(float64(k), quantity.None)).Text)
+	}
+	if k := n["changed"]; k >= manyRecords {
+		out = append(out, changesMany.Say(quantity.Of(float64(k), quantity.None)).Text)
 	}
 	return out
 }
@@ -792,19 +816,24 @@ func clashOut(cl journal.Clash, names func(journal.Key) string) ClashOut {
 		out.Lines = append(out.Lines, ClashLine{Label: out.Field, Here: say(cl.Here), There: say(cl.There)})
 		return out
 	}
-	a, b := flatOf(cl.Here), flatOf(cl.There)
+	out.Lines = append(out.Lines, linesOf(cl.Kind, cl.Field, cl.Here, cl.There)...)
+	return out
+}
+
+// linesOf are the values of a field side by side, and of what is changed as a whole those that differ.
+func linesOf(kind, field string, here, there json.RawMessage) []ClashLine {
+	out := []ClashLine{}
+	a, b := flatOf(here), flatOf(there)
 	for _, f := range fieldsOf(a, b) {
 		if bytes.Equal(a[f], b[f]) {
 			continue
 		}
-		path := cl.Field
+		path := field
 		if f != "" {
 			path += "/" + f
 		}
-		label, unit := kindOf(cl.Kind).told(path)
-		l := ClashLine{Label: label, Unit: string(unit)}
-		l.Here, l.There = valueOf(a[f]), valueOf(b[f])
-		out.Lines = append(out.Lines, l)
+		label, unit := kindOf(kind).told(path)
+		out = append(out, ClashLine{Label: label, Unit: string(unit), Here: valueOf(a[f]), There: valueOf(b[f])})
 	}
 	return out
 }

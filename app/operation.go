@@ -89,7 +89,7 @@ type Change struct {
 func changed[T any](c Change, was T) (next T, revision int64, err error) {
 	revision, perr := strconv.ParseInt(strings.Trim(strings.TrimPrefix(c.IfMatch, "W/"), `"`), 10, 64)
 	if c.IfMatch == "" || perr != nil || revision < 1 {
-		return next, 0, Fault{Status: 428, Detail: fmt.Sprintf("If-Match: %q is not a revision; send the one that the change began from, such as \"3\". Nothing was changed.", c.IfMatch)}
+		return next, 0, Fault{Status: 428, Detail: fmt.Sprintf("If-Match: %q is not a revision; send the one that the change began from, such as \"3\". Nothing was changed.", short(c.IfMatch))}
 	}
 	next, _, err = Merged(was, c.Body)
 	return next, revision, err

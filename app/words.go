@@ -40,6 +40,8 @@ var (
 	stopsGo           = words("{0} {0#stop goes|stops go} with it")
 	brewsGo           = words("{0} {0#brew goes|brews go} with it")
 	cupsStay          = words("{0} {0#cup stays|cups stay} in the log")
+	deletesMany       = words("It deletes {0} records: look at them before you keep it.")
+	changesMany       = words("It changes {0} records that are here: look at them before you keep it.")
 	isUnknown         = words("is not a known field")
 	givenTwice        = words("is given more than once; give it once")
 	notPlain          = words("cannot be read; give a plain value")

@@ -70,7 +70,7 @@ func readTable(r io.Reader, columns []string, what string, most int) ([]record, 
 	fail := func(line int, format string, args ...any) ([]record, error) {
 		return nil, &FormatError{"CSV", line, fmt.Sprintf(format, args...)}
 	}
-	b, err := io.ReadAll(io.LimitReader(r, MaxCSVBytes+1))
+	b, err := io.ReadAll(io.LimitReader(UTF8(r), MaxCSVBytes+1))
 	if err != nil {
 		return nil, err
 	}

@@ -45,6 +45,9 @@ func (s *Store) Backup(ctx context.Context, path string) error {
 		os.Remove(path) // half a backup is none
 		return err
 	}
+	if err := os.Chmod(path, 0o600); err != nil {
+		return err
+	}
 	return errors.Join(syncFile(path), syncFile(filepath.Dir(path)))
 }
 
@@ -89,6 +92,22 @@ func Restore(ctx context.Context, dir, backup string) (kept string, err error) {
 		return "", fmt.Errorf("%s was not restored: %w", backup, err)
 	}
 	return Replace(ctx, path, fresh, "before-restore")
+}
+
+// PlainCopy reports whether a file is a copy of a database that was in use, without the log that was
+// beside it: what was written last may not be in it. A backup never is.
+func PlainCopy(path string) bool {
+	f, err := os.Open(path)
+	if err != nil {
+		return false
+	}
+	defer f.Close()
+	var head [20]byte
+	if _, err := io.ReadFull(f, head[:]); err != nil {
+		return false
+	}
+	_, err = os.Stat(path + "-wal")
+	return head[18] == 2 && errors.Is(err, fs.ErrNotExist) // https://www.sqlite.org/fileformat.html, 1.3.3
 }
 
 // Replace puts a finished database in the place of the one at a path, and returns

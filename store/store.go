@@ -18,7 +18,9 @@ import (
 	"github.com/gofrs/flock"
 	"github.com/google/uuid"
 	"github.com/pressly/goose/v3"
+	"modernc.org/sqlite"
 	_ "modernc.org/sqlite" // the driver, pure Go
+	sqlite3 "modernc.org/sqlite/lib"
 
 	"apodemos/app"
 )
@@ -124,10 +126,17 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	} else if !ok {
 		return nil, fmt.Errorf("cannot open %s: another is just being put in its place; try again", path)
 	}
+	// What is there is its user's alone; what is made from here on is, by the program's umask.
+	for _, suffix := range []string{"", "-wal", "-shm", ".lock"} {
+		_ = os.Chmod(path+suffix, 0o600)
+	}
 	s, err := openFile(ctx, path)
 	if err != nil {
 		_ = lock.Close()
 		return nil, err
+	}
+	for _, suffix := range []string{"", "-wal", "-shm"} {
+		_ = os.Chmod(path+suffix, 0o600)
 	}
 	s.lock = lock
 	return s, nil
@@ -197,6 +206,9 @@ func checkHeader(path string) error {
 		return fmt.Errorf("cannot read the database: %w", err)
 	}
 	defer f.Close()
+	if info, err := f.Stat(); err == nil && info.Size() == 0 && info.ModTime().Before(time.Now().Add(-time.Minute)) {
+		return fmt.Errorf("%s is empty, and no database: if yours was there, put a backup in its place (apodemos restore FILE; there may be some in %s), or take the empty file away to begin with nothing", path, filepath.Join(filepath.Dir(path), backupDir))
+	}
 	const magic = "SQLite format 3\x00"
 	head := make([]byte, len(magic))
 	if n, _ := f.Read(head); n > 0 && string(head[:n]) != magic {
@@ -278,10 +290,11 @@ func (s *Store) tx(ctx context.Context, f func(*sql.Tx) error) error {
 	defer leave()
 	tx, err := s.w.BeginTx(ctx, nil)
 	if err != nil {
-		return err
+		return writable(err)
 	}
 	defer tx.Rollback()
-	kept, err := s.keepOnce(ctx, tx)
+	var kept func()
+	kept, err = s.keepOnce(ctx, tx)
 	if err == nil {
 		err = f(tx)
 	}
@@ -290,6 +303,14 @@ func (s *Store) tx(ctx context.Context, f func(*sql.Tx) error) error {
 	}
 	if err == nil {
 		kept()
+	}
+	return writable(err)
+}
+
+// writable is an error of writing, with app.ErrReadOnly in place of SQLite's own.
+func writable(err error) error {
+	if e, ok := errors.AsType[*sqlite.Error](err); ok && e.Code()&0xff == sqlite3.SQLITE_READONLY {
+		return app.ErrReadOnly
 	}
 	return err
 }

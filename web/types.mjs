@@ -38,6 +38,6 @@ writeFileSync(join(to, "limits.ts"), `${made}export const limits = ${JSON.string
 const table = {};
 for (const [path, methods] of Object.entries(document.paths))
   for (const [method, o] of Object.entries(methods))
-    table[o.operationId] = { method: method.toUpperCase(), path, ...(o["x-fixed"] && { fixed: true }) };
+    table[o.operationId] = { method: method.toUpperCase(), path, ...(o["x-fixed"] && { fixed: true }), ...(o["x-changes"] && { changes: o["x-changes"] }) };
 writeFileSync(join(web, "src/units/made.ts"), `${made}export const systems = ${JSON.stringify(document["x-units"], null, 2)} as const;\n`);
 writeFileSync(join(to, "operations.ts"), `${made}export const table = ${JSON.stringify(table, null, 2)} as const;\n`);

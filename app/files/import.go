@@ -37,13 +37,13 @@ func Preview(r io.Reader, how Reading) (formats.Proposal, error) {
 	if h := how.HoursADay; h != 0 && !(h >= formats.MinHours && h <= formats.MaxHours) {
 		return formats.Proposal{}, brew.Problems{{Field: "hours", Value: h, Message: fmt.Sprintf("%g h of walking a day; allowed: %d to %d h", h, formats.MinHours, formats.MaxHours)}}
 	}
-	in := bufio.NewReader(r)
+	in := bufio.NewReader(formats.UTF8(r))
 	start, _ := in.Peek(256)
 	text := strings.TrimLeft(strings.TrimPrefix(string(start), "\xef\xbb\xbf"), " \t\r\n")
 	switch {
 	case len(start) == 0:
 		return formats.Proposal{}, &formats.FormatError{Kind: "File", What: "it is empty; allowed: GPX, a trip file or CSV of stops"}
-	case strings.HasPrefix(text, "<"), strings.HasPrefix(text, "\x00<"), strings.HasPrefix(text, "\xff\xfe"), strings.HasPrefix(text, "\xfe\xff"):
+	case strings.HasPrefix(text, "<"):
 		g, err := formats.ReadGPX(in)
 		if err != nil {
 			return formats.Proposal{}, err

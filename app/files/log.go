@@ -100,7 +100,7 @@ type Brought struct {
 // brought. Nothing is kept where one cannot be planned.
 func ImportLog(ctx context.Context, a app.App, r io.Reader) (Brought, error) {
 	out := Brought{Said: []string{}}
-	in := bufio.NewReader(r)
+	in := bufio.NewReader(formats.UTF8(r))
 	start, _ := in.Peek(64)
 	var f formats.LogFile
 	var err error

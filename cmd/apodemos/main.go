@@ -6,6 +6,7 @@ import (
 	"context"
 	"errors"
 	"fmt"
+	"io"
 	"os"
 	"os/signal"
 	"slices"
@@ -19,7 +20,12 @@ import (
 func main() {
 	ctx, stop := signal.NotifyContext(context.Background(), os.Interrupt, syscall.SIGTERM)
 	defer stop()
-	err := root().ExecuteContext(ctx)
+	c, out := root(), &output{w: os.Stdout}
+	c.SetOut(out)
+	err := c.ExecuteContext(ctx)
+	if err == nil && out.err != nil {
+		err = fmt.Errorf("the answer could not be written: %w", out.err)
+	}
 	if err == nil {
 		return
 	}
@@ -39,6 +45,20 @@ func main() {
 		os.Exit(e.code)
 	}
 	os.Exit(1)
+}
+
+// output is where answers are written; one that could not be is no success.
+type output struct {
+	w   io.Writer
+	err error
+}
+
+func (t *output) Write(p []byte) (int, error) {
+	n, err := t.w.Write(p)
+	if err != nil && t.err == nil {
+		t.err = err
+	}
+	return n, err
 }
 
 // exitCode is an error with an exit code of its own.

@@ -25,6 +25,7 @@ type serveFlags struct {
 	hosts           []string
 	accessLog       bool
 	pairing         bool
+	noBackups       bool
 }
 
 func (f *serveFlags) add(c *cobra.Command, data string) {
@@ -34,6 +35,7 @@ func (f *serveFlags) add(c *cobra.Command, data string) {
 	c.Flags().StringVar(&f.tlsKey, "tls-key", "", "its private key, PEM")
 	c.Flags().StringArrayVar(&f.hosts, "host", nil, "name that the program is reached by, besides localhost and addresses; may be given again")
 	c.Flags().BoolVar(&f.pairing, "require-pairing", false, "let nobody in without pairing, on this machine either; always so where it listens beyond loopback")
+	c.Flags().BoolVar(&f.noBackups, "no-backups", false, "make no backup by itself, which is one a day in the data directory")
 	c.Flags().BoolVar(&f.accessLog, "access-log", false, "write a line of JSON for each request on standard error")
 	c.Flags().Float64Var(&f.clockRate, "clock-rate", 1, "run the guide's clock this many times faster than time, to look through a brew quickly (1 to 1000)")
 }
@@ -112,9 +114,13 @@ func restoreCommand() *cobra.Command {
 The database that was there is kept beside it, under another name.`,
 		Args: one("FILE", "a backup"),
 		RunE: func(c *cobra.Command, args []string) error {
+			plain := store.PlainCopy(args[0])
 			kept, err := store.Restore(c.Context(), data, args[0])
 			if err != nil {
 				return err
+			}
+			if plain {
+				fmt.Fprintln(c.ErrOrStderr(), "This is a plain copy of a database that was in use: what was written last may be missing. Make backups with apodemos backup.")
 			}
 			fmt.Fprintf(c.OutOrStdout(), "Restored into %s.\n", data)
 			if kept != "" {
@@ -187,6 +193,9 @@ func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 		if !opt.Secure {
 			fmt.Println("Without HTTPS (--tls-cert, --tls-key) everybody on the network can read along, phones install nothing, and their screens go dark.")
 		}
+	}
+	if !f.noBackups && !isDemo {
+		go s.KeepDaily(ctx, f.data, func(line string) { fmt.Println(line) })
 	}
 	err = server.Serve(ctx, l, opt)
 	if errors.Is(err, http.ErrServerClosed) {

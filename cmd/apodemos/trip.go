@@ -86,14 +86,14 @@ recipe file is kept.`,
 			}
 			defer f.Close()
 			if dry {
-				return dryRun(c, f, how)
+				return dryRun(c, io.NopCloser(until{c.Context(), f}), how)
 			}
 			s, err := store.Open(c.Context(), data)
 			if err != nil {
 				return err
 			}
 			defer s.Close()
-			a, in := app.New(s), bufio.NewReaderSize(f, 64<<10)
+			a, in := app.New(s), bufio.NewReaderSize(formats.UTF8(until{c.Context(), f}), 64<<10)
 			switch start, _ := in.Peek(4 << 10); {
 			case bytes.Contains(start, []byte(formats.LogFormat)), formats.IsLogCSV(start):
 				b, err := files.ImportLog(c.Context(), a, in)
@@ -224,4 +224,17 @@ func checkTrip(ctx context.Context, s *store.Store, id int64) error {
 		return fmt.Errorf("--trip: %d is not allowed; there is no trip yet: import one", id)
 	}
 	return fmt.Errorf("--trip: %d is not allowed; allowed: %s", id, strings.Join(known, ", "))
+}
+
+// until is a reader that ends when whoever waits for it has had enough.
+type until struct {
+	ctx context.Context
+	in  io.Reader
+}
+
+func (u until) Read(p []byte) (int, error) {
+	if err := u.ctx.Err(); err != nil {
+		return 0, err
+	}
+	return u.in.Read(p)
 }

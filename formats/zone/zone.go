@@ -99,9 +99,29 @@ func When(t trip.Trip, task trip.Task) (from, to time.Time, timed bool, err erro
 	if err != nil {
 		return from, to, false, err
 	}
-	anchor := time.Date(day.Year(), day.Month(), day.Day(), at.Hour(), at.Minute(), 0, 0, in)
+	anchor := clockIn(in, day, at.Hour(), at.Minute())
 	from = anchor.Add(time.Duration(task.OffsetS * float64(time.Second))).Round(time.Second)
 	return from, from.Add(time.Duration(task.ForS * float64(time.Second))).Round(time.Second), true, nil
+}
+
+// clockIn is when a clock in a zone shows a time on a day. A time that is left out as the clocks are
+// put forward is as long after the change as it would have been without it: later by what they are
+// put forward. Of one that comes twice it is the first.
+func clockIn(in *time.Location, day time.Time, hour, minute int) time.Time {
+	utc := time.Date(day.Year(), day.Month(), day.Day(), hour, minute, 0, 0, time.UTC)
+	east := func(t time.Time) time.Duration {
+		_, s := t.In(in).Zone()
+		return time.Duration(s) * time.Second
+	}
+	// By what was in force half a day before, which is before a change that is near.
+	t := utc.Add(-east(utc.Add(-east(utc) - 12*time.Hour)))
+	if shown := t.In(in); shown.Hour() == hour && shown.Minute() == minute && shown.Day() == day.Day() {
+		return shown
+	}
+	if u := time.Date(day.Year(), day.Month(), day.Day(), hour, minute, 0, 0, in); u.Hour() == hour && u.Minute() == minute {
+		return u
+	}
+	return t.In(in)
 }
 
 // dayIn is the first moment of a day in a zone. It is not always midnight: where

@@ -24,7 +24,7 @@ import { wakeWhenIdle } from "./core/near";
 import { SettingsProvider, useSettings } from "./app/settings";
 import { Loaded, Rooms } from "./app/Trouble";
 import { inPocket, mode } from "./pocket/mode";
-import { firstAnswers, open } from "./pocket/session";
+import { firstAnswers, open, whenOthersWrite } from "./pocket/session";
 import { palettes } from "./theme/tokens";
 
 // What came with the page need not be asked for.
@@ -89,6 +89,7 @@ const ComparePage = fetched(async () => (await import("./log/ComparePage")).defa
 const BlindPage = fetched(async () => (await import("./log/BlindPage")).default);
 const ManualPage = fetched(async () => (await import("./manual/ManualPage")).default);
 const BlindRoundsPage = fetched(async () => (await import("./log/BlindPage")).BlindRoundsPage);
+const DeletedPage = fetched(async () => (await import("./log/DeletedPage")).default);
 const CoffeesPage = fetched(async () => (await import("./coffees/CoffeesPage")).default);
 const RecipesPage = fetched(async () => (await import("./recipes/RecipesPage")).default);
 const RecipePage = fetched(async () => (await import("./recipes/RecipePage")).default);
@@ -207,6 +208,7 @@ const router = (mode === "file" ? createHashRouter : createBrowserRouter)([
       { path: "/recipes/:recipe", element: <RecipePage /> },
       { path: "/blind", element: <BlindPage /> },
       { path: "/blind/:blind", element: <BlindRoundsPage /> },
+      { path: "/deleted", element: <DeletedPage /> },
       { path: "/manual", element: <ManualPage /> },
       { path: "/manual/:chapter", element: <ManualPage /> },
       { path: "*", element: <NotFound /> },
@@ -262,8 +264,12 @@ if (ofBrew) void queryClient.prefetchQuery(brewQuery(Number(ofBrew)));
 // What cannot be fetched is asked for again where it is shown, and says what is wrong.
 Promise.all(wanted.map((v) => v.preload())).then(begin, begin);
 
-if (inPocket) open().catch(() => undefined);
-else wakeWhenIdle();
+if (inPocket) {
+  // Another tab of it has written something: what is shown is read again.
+  whenOthersWrite(() => void queryClient.invalidateQueries());
+  open().catch(() => undefined);
+}
+if (!inPocket) wakeWhenIdle();
 
 // Installed: what was done without the server comes home, and a newer version is looked for.
 if (mode !== "file" && globalThis.navigator.serviceWorker?.controller) {

@@ -38,20 +38,34 @@ export type Answer<K extends Operation> =
 
 type Any = (path: string, init: unknown) => Promise<{ data?: unknown; error?: unknown; response: Response }>;
 
+// What makes something is done once, however often it is sent: it keeps its key until it is answered.
+const keys = new Map<string, string>();
+/** One that no other request has; without HTTPS there are no UUIDs to be had. */
+const newKey = () => [...crypto.getRandomValues(new Uint32Array(4))].map((n) => n.toString(36)).join("-");
+
 /** Asks it; the error is an ApiError. */
-export function ask<K extends Operation>(
+export async function ask<K extends Operation>(
   id: K,
   { path, query, body, from }: Asking<K>,
   signal?: AbortSignal,
 ): Promise<Answer<K>> {
-  const { method, path: at } = table[id];
-  return must(
+  const { method, path: at, ...of } = table[id];
+  const makes = method === "POST" && "changes" in of;
+  const asked = makes ? JSON.stringify([id, path, query, body]) : "";
+  if (makes && !keys.has(asked)) keys.set(asked, newKey());
+  const answer = (await must(
     (api[method] as unknown as Any)(at, {
-      params: { path, query, header: from && { "If-Match": from } },
+      params: { path, query },
+      headers: { ...(from && { "If-Match": from }), ...(makes && { "Idempotency-Key": keys.get(asked) }) },
       body,
       signal,
+    }).then((a) => {
+      // Whatever it was answered, the next is another; one that was not answered is the same again.
+      if (a.response.status < 500) keys.delete(asked);
+      return a;
     }),
-  ) as Promise<Answer<K>>;
+  )) as Answer<K>;
+  return answer;
 }
 
 /** A question to be kept by its name and what it is asked with: what is kept under one key is one answer. */

@@ -379,6 +379,10 @@ export const numberOf = (kind: Kind) => /\{(\w+)\}/.exec(table[`delete-${kind}`]
 const taken = (what: "delete" | "restore", kind: Kind, id: number) =>
   ask(`${what}-${kind}` as Operation, { path: { [numberOf(kind)]: id } } as Asking<Operation>);
 
+/** What was deleted and can be restored. */
+export const useDeleted = (older: boolean) =>
+  useQuery(question("list-deleted", { query: { ...(older && { older }) } }));
+
 /** Deletes one thing, and brings it back. */
 export const remove = (kind: Kind, id: number) => taken("delete", kind, id);
 export const restore = (kind: Kind, id: number) => taken("restore", kind, id);

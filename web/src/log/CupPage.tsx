@@ -164,9 +164,15 @@ function Cup({ entry: l }: { entry: LogEntry }) {
         </section>
       </div>
       <p className="actions">
-        <Link className="btn btn-primary" to={brewPath({ ...l, id: l.brew_id })}>
-          Plan the next cup
-        </Link>
+        {l.gone ? (
+          <p className="quiet" data-testid="gone">
+            Its brew, its stop or its trip was deleted. <Link to="/deleted">Recently deleted</Link>
+          </p>
+        ) : (
+          <Link className="btn btn-primary" to={brewPath({ ...l, id: l.brew_id })}>
+            Plan the next cup
+          </Link>
+        )}
         <Button onClick={() => setEditing(true)}>Change</Button>
         <Link className="btn" to={`/recipes/new?entry=${l.id}`}>
           Keep as a recipe

@@ -10,6 +10,7 @@ export function LogNav() {
       <NavLink to="/coffees">Coffees</NavLink>
       <NavLink to="/recipes">Recipes</NavLink>
       <NavLink to="/blind">Blind</NavLink>
+      <NavLink to="/deleted">Recently deleted</NavLink>
     </nav>
   );
 }

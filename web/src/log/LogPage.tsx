@@ -100,7 +100,10 @@ function Bring() {
                 notice({
                   kind: "done",
                   title: `${counted(b.added, "cup")} brought in`,
-                  more: b.there > 0 ? `${counted(b.there, "was", "were")} there already.` : undefined,
+                  more:
+                    b.there > 0
+                      ? [`${counted(b.there, "was", "were")} there already.`, ...b.said].join(" ")
+                      : b.said.join(" ") || undefined,
                 }),
             });
           }}

@@ -7,7 +7,8 @@ import { asFile } from "../api/queries";
 import { FileDrop } from "../app/FileDrop";
 import { useSettings } from "../app/settings";
 import { counted, inWords, sentence, type System } from "../units/units";
-import { carriedHere, putDown } from "./session";
+import { refresh } from "./meet";
+import { carriedHere, leftHere, letGo, type CarriedHere } from "./session";
 import "./pocket.css";
 
 type Read = Schemas["PocketRead"];
@@ -40,11 +41,15 @@ export default function BringPage() {
   const [chosen, setChosen] = useState<Record<string, Side>>({});
   const [kept, setKept] = useState<Schemas["Bringing"]>();
   const [busy, setBusy] = useState(false);
-  const [ofDevice, setOfDevice] = useState(false);
+  const [ofDevice, setOfDevice] = useState<CarriedHere>();
+  const [again, setAgain] = useState("");
   // What this device carries is brought from here, too.
-  const [here] = useState(() => carriedHere());
+  const { system } = useSettings();
+  const [unsent] = useState(
+    () => [...leftHere(), carriedHere()].filter((c) => c && c.changes > 0) as CarriedHere[],
+  );
 
-  const look = async (label: string, file: Blob, own: boolean) => {
+  const look = async (label: string, file: Blob, own?: CarriedHere) => {
     setReading(true);
     setError(undefined);
     setRead(undefined);
@@ -76,7 +81,13 @@ export default function BringPage() {
         api.POST("/bring", { body: { carried: read.carried, choices: chosen } as Schemas["BringIn"] }),
       );
       setKept(out);
-      if (ofDevice) putDown();
+      if (ofDevice) {
+        // It goes on being carried, as it is at home now.
+        const now = carriedHere();
+        if (now && now.id !== ofDevice.id) letGo(ofDevice.id);
+        else await refresh(ofDevice.trips);
+        setAgain(carriedHere()?.name ?? "");
+      }
       await client.invalidateQueries();
     } catch (e) {
       setError(e instanceof Error ? e.message : String(e));
@@ -98,12 +109,21 @@ export default function BringPage() {
         accept=".html,.htm,.json,text/html,application/json"
         label="Choose the pocket, or a copy that was kept of it, or drop it here"
         reading={reading ? name : undefined}
-        onFile={(f) => void look(f.name, f, false)}
+        onFile={(f) => void look(f.name, f)}
       />
-      {here && here.changes > 0 && !read && !kept && (
-        <p>
-          This device carries {here.name}, with {counted(here.changes, "change")} that are not home yet.{" "}
-          <Button onClick={() => void look(here.name, here.file, true)}>Look at them</Button>
+      {!read &&
+        !kept &&
+        unsent.map((here) => (
+          <p key={here.id}>
+            This device carries {here.name}, with {counted(here.changes, "change")} that are not home yet.{" "}
+            <Button onClick={() => void look(here.name, here.file, here)}>Look at them</Button>
+          </p>
+        ))}
+      {kept && ofDevice && (
+        <p role="status">
+          {again
+            ? `This device carries ${again} again, as it is at home now.`
+            : "This device carries nothing now."}
         </p>
       )}
       {error && (
@@ -165,6 +185,15 @@ export default function BringPage() {
                     {what[a.what] ?? a.what}
                     {a.fields.length > 0 && `: ${a.fields.join(", ").toLowerCase()}`}
                   </span>
+                  {a.lines.length > 0 && (
+                    <ul className="arrival-lines">
+                      {a.lines.map((l, i) => (
+                        <li key={i}>
+                          {l.label}: {shown(l.here, l.unit, system)} → {shown(l.there, l.unit, system)}
+                        </li>
+                      ))}
+                    </ul>
+                  )}
                 </li>
               ))}
             </ul>

@@ -5,12 +5,16 @@ import { api, must, type Schemas } from "../api/client";
 import { asFile, queryClient } from "../api/queries";
 import { notice } from "../app/notices";
 import { counted } from "../units/units";
-import { carriedHere, carry, putDown } from "./session";
+import { carriedHere, carry, leftHere, letGo, putDown, type CarriedHere } from "./session";
 
 /** Brings home what this device carries, if it can be without asking. */
 export async function bringHome(): Promise<void> {
+  for (const left of leftHere()) await bring(left, () => letGo(left.id));
   const here = carriedHere();
-  if (!here || here.changes === 0) return;
+  if (here && here.changes > 0) await bring(here, () => refresh(here.trips));
+}
+
+async function bring(here: CarriedHere, then: () => void | Promise<void>): Promise<void> {
   try {
     const { carried, bringing } = await must(
       api.POST("/bring/preview", {
@@ -28,7 +32,7 @@ export async function bringHome(): Promise<void> {
       return;
     }
     const out = await must(api.POST("/bring", { body: { carried } as Schemas["BringIn"] }));
-    await refresh(here.trips);
+    await then();
     await queryClient.invalidateQueries();
     notice({
       kind: "done",
@@ -45,7 +49,7 @@ export async function bringHome(): Promise<void> {
 }
 
 /** Carries the same trips anew, as they are at home now; those that are gone are left out. */
-async function refresh(uuids: string[]): Promise<void> {
+export async function refresh(uuids: string[]): Promise<void> {
   const there = (await must(api.GET("/trips"))).filter((t) => uuids.includes(t.uuid));
   if (there.length === 0) return putDown();
   carry(await pocketWith(uuids.flatMap((u) => there.filter((t) => t.uuid === u)).map((t) => t.id)));

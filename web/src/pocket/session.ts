@@ -74,6 +74,7 @@ let id = "";
 let written = 0;
 const session = crypto.getRandomValues(new Uint32Array(2)).join("");
 let runs = "";
+let mine = ""; // what is carried, to the letter
 
 /** The pocket that this page is for, as its file or this device has it. */
 function carried(): Carried | undefined {
@@ -82,6 +83,7 @@ function carried(): Carried | undefined {
       mode === "file"
         ? document.getElementById("carried")?.textContent
         : kept.getItem(`${prefix(kept.getItem(CHOSEN) ?? "")}carried`);
+    mine = text ?? "";
     return text ? (JSON.parse(text) as Carried) : undefined;
   } catch {
     return undefined;
@@ -181,8 +183,10 @@ export function open(): Promise<void> {
       said: opened.said,
       uncopied: Math.max(here.length - copied, 0),
     });
+    // What is asked for once is given more often: before the first change, and not after it.
+    if (mode === "carried") void navigator.storage?.persist?.();
     window.addEventListener("storage", (e) => {
-      if (e.key?.startsWith(prefix(id))) void meet().then((any) => any && onOther());
+      if (e.key?.startsWith(`${prefix(id)}w.`)) void meet().then((any) => any && onOther());
     });
     window.addEventListener("beforeunload", (e) => {
       if (now.uncopied > 0 && now.whyNot !== "") e.preventDefault();
@@ -211,6 +215,9 @@ async function meet(): Promise<boolean> {
 
 function keep(events: Event[]): void {
   if (events.length === 0) return;
+  // Another page may have brought it home and let go of it: what is written now needs it again.
+  const base = `${prefix(id)}carried`;
+  if (mode === "carried" && mine !== "" && kept.getItem(base) === null) kept.setItem(base, mine);
   const name = `${prefix(id)}w.${session}.${String(written++).padStart(6, "0")}`;
   seen.add(name);
   kept.setItem(name, JSON.stringify(events));
@@ -304,9 +311,23 @@ export function carry(text: string): boolean {
     return false;
   }
   kept.setItem(CHOSEN, c.pocket.id);
-  if (was && was !== c.pocket.id) forget(was);
+  if (was && was !== c.pocket.id && changesOf(was) === 0) forget(was); // else it is still to be brought home
   return true;
 }
+
+/** The lists of changes that were written to a pocket here. */
+const lists = (pocket: string) =>
+  kept
+    .names()
+    .sort()
+    .filter((n) => n.startsWith(`${prefix(pocket)}w.`))
+    .flatMap((n) => {
+      const list = kept.getItem(n) ?? "[]";
+      return parsed(list) ? [list] : [];
+    });
+
+const changesOf = (pocket: string) =>
+  lists(pocket).reduce((n, l) => n + (parsed<unknown[]>(l)?.length ?? 0), 0);
 
 function forget(pocket: string): void {
   for (const name of kept.names()) if (name.startsWith(prefix(pocket))) kept.removeItem(name);
@@ -314,6 +335,7 @@ function forget(pocket: string): void {
 
 /** What this device carries: its name, how much was done with it, and all of it as it is brought home. */
 export interface CarriedHere {
+  id: string;
   name: string;
   /** UUIDs of its trips. */
   trips: string[];
@@ -321,30 +343,40 @@ export interface CarriedHere {
   file: Blob;
 }
 
-export function carriedHere(): CarriedHere | undefined {
-  id = kept.getItem(CHOSEN) ?? "";
-  const text = kept.getItem(`${prefix(id)}carried`);
+function carriedAs(pocket: string): CarriedHere | undefined {
+  const text = kept.getItem(`${prefix(pocket)}carried`);
   const c = parsed<Carried>(text);
   if (!c || text === null) return undefined;
-  const lists = kept
-    .names()
-    .sort()
-    .filter((n) => n.startsWith(`${prefix(id)}w.`))
-    .flatMap((n) => {
-      const list = kept.getItem(n) ?? "[]";
-      return parsed(list) ? [list] : [];
-    });
-  const running = kept.getItem(`${prefix(id)}runs`);
-  const events = lists.map((l) => l.trim().slice(1, -1)).filter((l) => l !== "");
+  const running = kept.getItem(`${prefix(pocket)}runs`);
+  const events = lists(pocket)
+    .map((l) => l.trim().slice(1, -1))
+    .filter((l) => l !== "");
   return {
+    id: pocket,
     name: c.pocket.name,
     trips: (c.pocket.trips as string[] | undefined) ?? [],
-    changes: lists.reduce((n, l) => n + (parsed<unknown[]>(l)?.length ?? 0), 0),
+    changes: changesOf(pocket),
     file: new Blob([
       `{"carried":${text},"kept":[${events.join(",")}]${running ? `,"running":${running}` : ""}}`,
     ]),
   };
 }
+
+/** What this device carries now. */
+export const carriedHere = (): CarriedHere | undefined => carriedAs(kept.getItem(CHOSEN) ?? "");
+
+/** What was carried before and has changes that are not home: a page that was open then wrote them. */
+export function leftHere(): CarriedHere[] {
+  const chosen = kept.getItem(CHOSEN);
+  const ids = new Set(kept.names().flatMap((n) => /^apodemos\.pocket\.(.+)\.carried$/.exec(n)?.[1] ?? []));
+  return [...ids].flatMap((i) => {
+    const c = i === chosen ? undefined : carriedAs(i);
+    return c && c.changes > 0 ? [c] : [];
+  });
+}
+
+/** Lets go of what was carried before, once it is home. */
+export const letGo = (pocket: string): void => forget(pocket);
 
 /** Lets go of what this device carries. */
 export function putDown(): void {
