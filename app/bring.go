@@ -158,6 +158,12 @@ func (a App) TakeAlong(ctx context.Context, trips []int64, s Session) (*Carried,
 	if c.Running, err = a.RunningRecords(ctx, func(b Brew, r Run) bool { return !r.Finished && slices.Contains(trips, b.TripID) }); err != nil {
 		return nil, err
 	}
+	c.Numbers = map[string]int64{}
+	for of, uuid := range r.uuids {
+		if k := kindOf(of.Kind); k.Path != "" && of.ID != NoTrip {
+			c.Numbers[of.Kind+"/"+uuid] = of.ID
+		}
+	}
 	c.Sum = SumOf(c.Events)
 	return c, nil
 }

@@ -1,6 +1,9 @@
 package app
 
 import (
+	"context"
+	"fmt"
+	"strconv"
 	"strings"
 
 	"github.com/google/uuid"
@@ -39,4 +42,57 @@ func CoffeesByIdentity(bags []trip.CoffeeBag) map[string]string {
 		out[bags[i].ID], bags[i].ID = id, id
 	}
 	return out
+}
+
+// ownNumbers is from which number on the numbers of records are made of their identities. Addresses
+// name records by number; those that are made in a pocket have one that they keep everywhere, and
+// below 2^53, which is as far as a page counts.
+const ownNumbers = 1 << 52
+
+// NumberOf is the number of a record that is made apart from its home: of the first 48 bits of its
+// identity, which are random. It is 0 for what is no identity.
+func NumberOf(id string) int64 {
+	u, err := uuid.Parse(id)
+	if err != nil {
+		return 0
+	}
+	n := int64(0)
+	for _, b := range u[:6] {
+		n = n<<8 | int64(b)
+	}
+	return ownNumbers | n
+}
+
+// PrefixOf is how the identity of a record begins that has such a number; "" for any other.
+func PrefixOf(number int64) string {
+	if number < ownNumbers || number >= 2*ownNumbers {
+		return ""
+	}
+	hex := fmt.Sprintf("%012x", number&(1<<48-1))
+	return hex[:8] + "-" + hex[8:]
+}
+
+// home gives the numbers of a path that a pocket made those that the records have here, where they
+// have come home.
+func (r Records) home(ctx context.Context, path map[string]string) {
+	short, ok := r.Reader.(interface {
+		Short(ctx context.Context, kind, prefix string) (int64, error)
+	})
+	if !ok {
+		return
+	}
+	for name, v := range path {
+		n, err := strconv.ParseInt(v, 10, 64)
+		prefix := PrefixOf(n)
+		if err != nil || prefix == "" {
+			continue
+		}
+		for _, k := range kinds {
+			if strings.HasSuffix(k.Path, "{"+name+"}") {
+				if id, err := short.Short(ctx, k.Name, prefix); err == nil {
+					path[name] = strconv.FormatInt(id, 10)
+				}
+			}
+		}
+	}
 }

@@ -153,6 +153,9 @@ func (o Operation) only(p Place) Operation { o.Only = p; return o }
 
 // Answer answers what is asked. What is wrong with it is a Fault.
 func (o Operation) Answer(ctx context.Context, d *Desk, a Asked) (any, error) {
+	if !o.Alone {
+		d.home(ctx, a.Path)
+	}
 	in, err := o.read(a)
 	if err != nil {
 		return nil, err

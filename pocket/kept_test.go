@@ -6,6 +6,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"slices"
 	"strings"
 	"testing"
 
@@ -21,6 +22,7 @@ import (
 	"apodemos/core/run"
 	"apodemos/core/trip"
 	"apodemos/formats"
+	"apodemos/pocket"
 )
 
 // anyway is a random history: things deleted and restored, stays split and joined.
@@ -211,5 +213,78 @@ func TestTwoHandsAtOneRun(t *testing.T) {
 		require.NoError(t, err)
 		assert.Equal(t, next.ID, kept.ID)
 		assert.Len(t, kept.Record.Events, 1)
+	})
+}
+
+// An address means the same record in every copy: what is carried has the numbers that it has at
+// home, and what is made on the way one that is made of its identity, by which it is found at home.
+func TestAddressesMeanTheSame(t *testing.T) {
+	ctx := t.Context()
+	home := inSQLite(t)
+	for n := range 3 { // numbers that a pocket does not carry lie between
+		id, err := home.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: fmt.Sprint("Other ", n), People: 1}})
+		require.NoError(t, err)
+		_, err = home.InsertStop(ctx, app.Stop{TripID: id, StopIn: app.StopIn{Spot: app.Spot{Name: "Elsewhere", TimeZone: "UTC"}, Position: 1, Day: 1, Conditions: hut()}})
+		require.NoError(t, err)
+	}
+	id, stop, b := aTrip(t, home)
+	c, err := home.TakeAlong(ctx, []int64{id}, session(today))
+	require.NoError(t, err)
+	now := session(today)
+	s, err := pocket.Open(ctx, c, nil, pocket.Options{ID: now.ID, NewID: uuid.NewString, Now: now.Now})
+	require.NoError(t, err)
+	carried, err := s.Brew(ctx, b.ID)
+	require.NoError(t, err)
+	assert.Equal(t, b.UUID, carried.UUID)
+	assert.Equal(t, stop, carried.StopID)
+	assert.Equal(t, id, carried.TripID)
+
+	made := ask[app.BrewOut](t, s, "POST", fmt.Sprintf("/stops/%d/brews", stop), "", app.BrewIn{Name: "On the way", Request: brew.Request{Conditions: hut(), Method: "pot"}})
+	assert.Equal(t, app.NumberOf(made.UUID), made.ID)
+	assert.Less(t, made.ID, int64(1)<<53, "as far as a page counts")
+	// Opened again, with what was kept of it, it has the same number.
+	again, err := pocket.Open(ctx, s.Carried(), nil, pocket.Options{ID: "again", NewID: uuid.NewString, Now: now.Now})
+	require.NoError(t, err)
+	same, err := again.Brew(ctx, made.ID)
+	require.NoError(t, err)
+	assert.Equal(t, made.UUID, same.UUID)
+
+	_, err = home.Bring(ctx, s.Carried(), nil, true, session(today))
+	require.NoError(t, err)
+	i := slices.IndexFunc(app.Operations, func(o app.Operation) bool { return o.ID == "get-brew" })
+	out, err := app.Operations[i].Answer(ctx, &app.Desk{App: home}, app.Asked{Path: map[string]string{"brew": fmt.Sprint(made.ID)}})
+	require.NoError(t, err)
+	assert.Equal(t, made.UUID, out.(app.BrewOut).UUID, "the address leads to it at home")
+	_, err = app.Operations[i].Answer(ctx, &app.Desk{App: home}, app.Asked{Path: map[string]string{"brew": fmt.Sprint(app.NumberOf(uuid.NewString()))}})
+	assert.Error(t, err)
+}
+
+// A deleted coffee goes with its trip as one, and its dates and what was left of it as they are.
+func TestACoffeeGoesWithItsTrip(t *testing.T) {
+	both(t, func(t *testing.T, a app.App) {
+		ctx := t.Context()
+		id, stop, _ := aTrip(t, a)
+		bag := coffee.InBag{Name: "Ridge lot", Roast: "light", RoastedOn: "2026-08-20", Grams: ptr(250.0), Since: "2026-08-25T08:00:00Z"}
+		n, err := a.AddCoffee(ctx, "", bag)
+		require.NoError(t, err)
+		c, err := a.Coffee(ctx, n)
+		require.NoError(t, err)
+		_, err = a.KeepBrew(ctx, stop, app.BrewIn{Name: "Late", Request: brew.Request{Conditions: hut(), Method: "cone", Coffee: brew.Coffee{ID: &c.UUID, Name: &c.Name}}})
+		require.NoError(t, err)
+		require.NoError(t, a.Delete(ctx, app.KindCoffee, n))
+		f, err := files.Export(ctx, a, id, "trip.json", formats.Alarms{}, today)
+		require.NoError(t, err)
+		for _, b := range []app.App{inMemory(), inSQLite(t)} {
+			file, err := formats.ReadTrip(bytes.NewReader(f.Data))
+			require.NoError(t, err)
+			tr, err := file.Trip()
+			require.NoError(t, err)
+			_, err = b.Keep(ctx, tr)
+			require.NoError(t, err)
+			there, err := b.CoffeeOf(ctx, c.UUID)
+			require.NoError(t, err)
+			assert.True(t, there.Deleted)
+			assert.Equal(t, bag, there.CoffeeSet)
+		}
 	})
 }

@@ -43,8 +43,11 @@ type inside struct {
 	ticks  map[app.Of]map[string]bool // by trip and list
 	events []journal.Edit
 	known  map[string]bool // of the events
-	aside  map[string]bool // trips that are not listed
-	undo   *[]func()
+	// numbers are those that records have at home, by kind/uuid; nil where records are numbered as
+	// they come.
+	numbers map[string]int64
+	aside   map[string]bool // trips that are not listed
+	undo    *[]func()
 }
 
 // New is an empty store with an identity; newID makes those of its records.
@@ -249,11 +252,10 @@ func (in inside) Put(_ context.Context, r app.Row) (app.Row, error) {
 	switch {
 	case !r.Kept():
 		there = false
-		t.last++
-		r.ID = t.last
 		if r.UUID == "" {
 			r.UUID = in.newID()
 		}
+		r.ID = in.number(t, r)
 		r.MadeAt = cmp.Or(r.MadeAt, in.now().UTC().Format(time.RFC3339))
 	case was.Revision != r.Revision:
 		return r, app.ErrConflict
@@ -278,6 +280,26 @@ func (in inside) Put(_ context.Context, r app.Row) (app.Row, error) {
 	})
 	in.touch(r)
 	return r, nil
+}
+
+// number is that of a new record: the one that it has at home, or one made of its identity, so that
+// no address ever means another; the next one where records are numbered as they come.
+func (in inside) number(t *table, r app.Row) int64 {
+	if in.numbers != nil {
+		n := in.numbers[r.Kind+"/"+r.UUID]
+		if n <= 0 {
+			n = app.NumberOf(r.UUID)
+		}
+		if _, taken := t.rows[n]; n > 0 && !taken {
+			return n
+		}
+	}
+	for {
+		t.last++
+		if _, taken := t.rows[t.last]; !taken {
+			return t.last
+		}
+	}
 }
 
 func (in inside) Drop(_ context.Context, kind string, id int64) error {

@@ -23,6 +23,8 @@ type Session struct {
 	options Options
 	// Said is what there is to know of how it opened, a sentence each.
 	Said []string
+
+	numbers map[string]int64
 }
 
 // Options are what a session has from where it runs.
@@ -47,6 +49,7 @@ func Open(ctx context.Context, c *app.Carried, kept []journal.Edit, o Options) (
 	for _, e := range c.Events[:c.Base] {
 		s.there[e.ID] = true
 	}
+	st.in.numbers, s.numbers = c.Numbers, c.Numbers
 	for _, uuid := range c.Pocket.Aside {
 		st.in.aside[uuid] = true
 	}
@@ -151,7 +154,7 @@ func (s *Session) TakeIn(ctx context.Context, events []journal.Edit) error {
 
 // Carried is the pocket with everything that is in it now.
 func (s *Session) Carried() *app.Carried {
-	c := &app.Carried{Format: app.PocketFormat, Version: app.PocketVersion, Pocket: s.info, Base: s.base, Running: s.running()}
+	c := &app.Carried{Format: app.PocketFormat, Version: app.PocketVersion, Pocket: s.info, Base: s.base, Running: s.running(), Numbers: s.numbers}
 	c.Events, _ = s.Events(context.Background())
 	c.Sum = app.SumOf(c.Events)
 	return c

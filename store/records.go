@@ -94,6 +94,19 @@ func (r reading) Find(ctx context.Context, kind, uuid string) (app.Row, error) {
 	return scan(kind, r.db.QueryRowContext(ctx, "SELECT "+columns+" FROM "+tables[kind]+" r WHERE r.uuid = ?", uuid))
 }
 
+// Short is the number of the record whose identity begins so. Its error is app.ErrNotFound where none,
+// or more than one, does.
+func (r reading) Short(ctx context.Context, kind, prefix string) (int64, error) {
+	ids, err := collect(ctx, r.db, func(x row) (id int64, err error) { return id, x.Scan(&id) }, "SELECT id FROM "+tables[kind]+" WHERE uuid >= ? AND uuid < ? LIMIT 2", prefix, prefix+"~")
+	if err == nil && len(ids) != 1 {
+		err = app.ErrNotFound
+	}
+	if err != nil {
+		return 0, err
+	}
+	return ids[0], nil
+}
+
 // List lists records in the order of their ranks.
 func (r reading) List(ctx context.Context, q app.Query) ([]app.Row, error) {
 	from, where, args := chain(q)

@@ -1,3 +1,4 @@
+import { useHomeNumbers } from "./homeNumbers";
 import { Suspense, useEffect, useRef, useState } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { useInfo, useTrip, useTrips } from "../api/queries";
@@ -71,6 +72,7 @@ export function Frame() {
 
 /** Name, places to go, units, theme, and the trip's ribbon. */
 function Framed() {
+  const finding = useHomeNumbers();
   const params = useParams();
   const trips = useTrips();
   const tripId = Number(params.trip ?? lastTrip() ?? trips.data?.[0]?.id ?? 0);
@@ -226,9 +228,7 @@ function Framed() {
           )}
         </Suspense>
       )}
-      <main id="main">
-        <Outlet context={look} />
-      </main>
+      <main id="main">{finding ? <p className="loading">Reading…</p> : <Outlet context={look} />}</main>
       {!inGuide && (
         <nav aria-label="Places to go" className="thumb">
           {(
