@@ -160,7 +160,7 @@ func (a App) TakeAlong(ctx context.Context, trips []int64, s Session) (*Carried,
 	}
 	c.Numbers = map[string]int64{}
 	for of, uuid := range r.uuids {
-		if k := kindOf(of.Kind); k.Path != "" && of.ID != NoTrip {
+		if k := kindOf(of.Kind); (k.Path != "" || of.Kind == KindPlan) && of.ID != NoTrip {
 			c.Numbers[of.Kind+"/"+uuid] = of.ID
 		}
 	}

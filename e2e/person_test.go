@@ -89,7 +89,7 @@ type program struct {
 	said string // after its first line
 }
 
-var keySaid = regexp.MustCompile(`key ([0-9A-Z]{5}-[0-9A-Z]{5})`)
+var keySaid = regexp.MustCompile(`key[ =]([0-9A-Z]{5}-[0-9A-Z]{5})`)
 
 // key is the one that it showed to pair a device with.
 func (p *program) key(t testing.TB) string {

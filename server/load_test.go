@@ -36,6 +36,11 @@ func served(t testing.TB) string {
 	require.NoError(t, err)
 	srv := httptest.NewUnstartedServer(Handler(Options{Store: s, ClockRate: 1}))
 	srv.Config.ReadHeaderTimeout = 5 * time.Second
+	srv.Config.ConnState = func(c net.Conn, state http.ConnState) {
+		if tcp, ok := c.(*net.TCPConn); ok && state == http.StateNew {
+			_ = tcp.SetWriteBuffer(4 << 10) // what nobody reads is not taken by the system either
+		}
+	}
 	srv.Start()
 	t.Cleanup(func() { srv.Close(); s.Close() })
 	return srv.URL

@@ -129,6 +129,10 @@ func documentOf(types huma.Registry, o app.Operation) *huma.Operation {
 	} else if o.Changes != nil {
 		doc.Extensions = map[string]any{"x-changes": o.Changes}
 	}
+	if o.Method == http.MethodPost && o.Changes != nil {
+		doc.Parameters = append(doc.Parameters, &huma.Param{Name: onceHeader, In: "header", Schema: &huma.Schema{Type: "string", MaxLength: new(maxOnceKey)},
+			Description: "A name for this request, such as a UUID: sent again within a day it is not done again, and answered as the first was"})
+	}
 	for _, f := range reflect.VisibleFields(o.In) {
 		for _, in := range []string{"path", "query", "header"} {
 			name, how, _ := strings.Cut(f.Tag.Get(in), ",")

@@ -18,10 +18,9 @@ import (
 // place: the others are answered as before, and health says that all is well. Who makes no progress
 // is let go of.
 func TestSlowReadersAndWritersBlockNobody(t *testing.T) {
-	was, piece := sendBegins, sendPiece
 	begins := bodyBegins
-	sendBegins, sendPiece, bodyBegins = 2*time.Second, 4<<10, 2*time.Second
-	t.Cleanup(func() { sendBegins, sendPiece, bodyBegins = was, piece, begins })
+	bodyBegins = 2 * time.Second
+	t.Cleanup(func() { bodyBegins = begins })
 	base := served(t)
 	addr := strings.TrimPrefix(base, "http://")
 	quiet := times(t, base, 40)
@@ -91,4 +90,26 @@ func times(t *testing.T, base string, n int) []time.Duration {
 	}
 	slices.Sort(out)
 	return out
+}
+
+// Who takes nothing of an answer is let go of.
+func TestAReaderThatReadsNothingIsLetGo(t *testing.T) {
+	was, piece := sendBegins, sendPiece
+	sendBegins, sendPiece = 300*time.Millisecond, 4<<10
+	t.Cleanup(func() { sendBegins, sendPiece = was, piece })
+	base := served(t)
+	addr := strings.TrimPrefix(base, "http://")
+	c, err := net.Dial("tcp", addr)
+	require.NoError(t, err)
+	defer c.Close()
+	if tcp, ok := c.(*net.TCPConn); ok {
+		require.NoError(t, tcp.SetReadBuffer(1))
+	}
+	_, err = fmt.Fprintf(c, "GET /api/v1/openapi.json HTTP/1.1\r\nHost: %s\r\nConnection: close\r\n\r\n", addr)
+	require.NoError(t, err)
+	time.Sleep(2 * time.Second)
+	b, err := io.ReadAll(c)
+	_, body, _ := strings.Cut(string(b), "\r\n\r\n")
+	whole := err == nil && (strings.HasSuffix(body, "0\r\n\r\n") || strings.HasSuffix(body, "}\n"))
+	assert.False(t, whole, "the rest of %d bytes did not wait for it", len(b))
 }

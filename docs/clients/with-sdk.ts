@@ -27,6 +27,8 @@ export async function planFrom(base: string, gpx: string) {
   const brew = await addBrew({
     client,
     path: { stop: highest.id },
+    // Sent again, for an answer that did not come, it is done once.
+    headers: { "Idempotency-Key": crypto.randomUUID() },
     body: { name: "First light", at: "06:30", request: { method: "cone", drinkers: 2, ...highest.conditions } },
   });
   if (!brew.data) throw new Error(brew.error?.detail);

@@ -7,8 +7,8 @@ import { asFile } from "../api/queries";
 import { FileDrop } from "../app/FileDrop";
 import { useSettings } from "../app/settings";
 import { counted, inWords, sentence, type System } from "../units/units";
-import { refresh } from "./meet";
-import { carriedHere, leftHere, letGo, type CarriedHere } from "./session";
+import { goOn } from "./meet";
+import { carriedHere, leftHere, type CarriedHere } from "./session";
 import "./pocket.css";
 
 type Read = Schemas["PocketRead"];
@@ -83,9 +83,7 @@ export default function BringPage() {
       setKept(out);
       if (ofDevice) {
         // It goes on being carried, as it is at home now.
-        const now = carriedHere();
-        if (now && now.id !== ofDevice.id) letGo(ofDevice.id);
-        else await refresh(ofDevice.trips);
+        await goOn(ofDevice);
         setAgain(carriedHere()?.name ?? "");
       }
       await client.invalidateQueries();

@@ -11,7 +11,7 @@ import { carriedHere, carry, leftHere, letGo, putDown, type CarriedHere } from "
 export async function bringHome(): Promise<void> {
   for (const left of leftHere()) await bring(left, () => letGo(left.id));
   const here = carriedHere();
-  if (here && here.changes > 0) await bring(here, () => refresh(here.trips));
+  if (here && here.changes > 0) await bring(here, () => goOn(here));
 }
 
 async function bring(here: CarriedHere, then: () => void | Promise<void>): Promise<void> {
@@ -48,8 +48,14 @@ async function bring(here: CarriedHere, then: () => void | Promise<void>): Promi
   }
 }
 
+/** Goes on carrying what is home now, and lets go of it as it was. */
+export async function goOn(here: CarriedHere): Promise<void> {
+  if (carriedHere()?.id === here.id) await refresh(here.trips);
+  if (carriedHere()?.id !== here.id) letGo(here.id);
+}
+
 /** Carries the same trips anew, as they are at home now; those that are gone are left out. */
-export async function refresh(uuids: string[]): Promise<void> {
+async function refresh(uuids: string[]): Promise<void> {
   const there = (await must(api.GET("/trips"))).filter((t) => uuids.includes(t.uuid));
   if (there.length === 0) return putDown();
   carry(await pocketWith(uuids.flatMap((u) => there.filter((t) => t.uuid === u)).map((t) => t.id)));
