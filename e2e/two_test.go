@@ -340,3 +340,61 @@ func TestARestoreThatIsKilled(t *testing.T) {
 	}
 	t.Logf("killed, a restore left the old database %d times and the new one %d times", old, fresh)
 }
+
+// Two pages guide one brew: what is tapped on one is seen on the other within moments, a press on
+// both is one, and once it is written down on one, the other says so and brings nothing back.
+func TestTwoPagesGuideOneBrew(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir())
+	mine, theirs := sit(t, app.base), sit(t, app.base)
+	theirs.expectError("409")
+	theirs.expectError("412")
+	const guide = "/trips/1/stops/5/brews/9/guide"
+	mine.open(guide)
+	theirs.open(guide)
+	theirs.see("Start")
+	mine.click("Start")
+	theirs.see("Pause") // it runs there, too
+	mine.click("Pause")
+	theirs.see("Go on")
+	theirs.click("Go on")
+	mine.see("Pause")
+	theirs.click("Pause")
+	mine.see("Go on")
+	var run use.Run
+	send(t, app.base, "GET", "/brews/9/run", nil, &struct {
+		Run *use.Run `json:"run"`
+	}{&run})
+	kinds := []string{}
+	for _, e := range run.Record.Events {
+		kinds = append(kinds, e.Kind)
+	}
+	assert.Equal(t, []string{"start", "pause", "resume", "pause"}, kinds, "each once")
+
+	send(t, app.base, "POST", "/brews/9/log", map[string]any{"brewed_at": "2026-09-09T05:30:00Z", "mark": 8}, nil)
+	theirs.see("This brew was written down, or started again, on another page or device.")
+	mine.see("This brew was written down")
+	var after struct {
+		Run *use.Run `json:"run"`
+	}
+	send(t, app.base, "GET", "/brews/9/run", nil, &after)
+	assert.Nil(t, after.Run, "and does not come back")
+}
+
+// A cup whose stop was deleted stays in the log; the stop is restored from what was deleted lately.
+func TestRecentlyDeleted(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	send(t, app.base, "DELETE", "/stops/5", nil, nil)
+	p.open("/log")
+	p.see("High plateau")
+	p.open("/deleted")
+	p.see("Stop: High plateau")
+	p.click("Restore stop High plateau")
+	p.see("Stop restored")
+	p.seeNot("Stop: High plateau")
+	p.open("/trips/1/stops/5")
+	p.see("High plateau")
+	p.see("First light")
+}

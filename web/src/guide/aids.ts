@@ -78,7 +78,9 @@ export function speak(text: string): void {
 
 /** Shakes the phone shortly; nothing where it cannot. */
 export function shake(long = false): void {
-  if ("vibrate" in navigator) navigator.vibrate(long ? [80, 60, 80] : 60);
+  // A page that nobody has touched yet, for the brew is guided on another, may not.
+  if (!("vibrate" in navigator) || navigator.userActivation?.hasBeenActive === false) return;
+  navigator.vibrate(long ? [80, 60, 80] : 60);
 }
 
 /** Whether the screen may be kept on here: only where the page came safely, or from this device. */
