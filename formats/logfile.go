@@ -9,6 +9,7 @@ import (
 	"time"
 
 	"apodemos/core/brew"
+	"apodemos/core/field"
 	"apodemos/core/recipe"
 	"apodemos/core/taste"
 	"apodemos/core/trip"
@@ -105,30 +106,24 @@ type logColumn struct {
 	at       func(*LogLine) **float64
 }
 
-var logNumbers = []logColumn{
-	{"altitude_m", -430, 9000, func(l *LogLine) **float64 { return &l.Request.Place.AltitudeM }},
-	{"dose_g", 1, 1000, func(l *LogLine) **float64 { return &l.Request.DoseG }},
-	{"water_g", 5, 20000, func(l *LogLine) **float64 { return &l.Request.WaterG }},
-	{"ratio_g_per_l", 10, 250, func(l *LogLine) **float64 { return &l.Request.Ratio }},
-	{"people", 1, 24, func(l *LogLine) **float64 { return &l.Request.Drinkers }},
-	{"clicks", 0, 400, func(l *LogLine) **float64 { return &l.Request.Grinder.Clicks }},
-	{"um_per_click", 1, 200, func(l *LogLine) **float64 { return &l.Request.Grinder.UmPerClick }},
-	{"zero_um", -500, 500, func(l *LogLine) **float64 { return &l.Request.Grinder.ZeroUm }},
-	{"run_dose_g", 1, 1000, func(l *LogLine) **float64 { return &l.Run.DoseG }},
-	{"run_water_g", 5, 20000, func(l *LogLine) **float64 { return &l.Run.WaterG }},
-	{"run_contact_s", 5, 172800, func(l *LogLine) **float64 { return &l.Run.ContactS }},
-	{"run_start_c", 0, 100, func(l *LogLine) **float64 { return &l.Run.StartC }},
-	{"run_clicks", 0, 400, func(l *LogLine) **float64 { return &l.Run.Clicks }},
-	{"run_presses", 1, 200, func(l *LogLine) **float64 { return &l.Run.Presses }},
-	{"sour_bitter", -3, 3, func(l *LogLine) **float64 { return &l.Tasting.SourBitter }},
-	{"weak_strong", -3, 3, func(l *LogLine) **float64 { return &l.Tasting.WeakStrong }},
-	{"silt", 0, 3, func(l *LogLine) **float64 { return &l.Tasting.Silt }},
-	{"mark", 1, 10, func(l *LogLine) **float64 { return &l.Tasting.Mark }},
-	{"tds_pct", 0.1, 20, func(l *LogLine) **float64 { return &l.Tasting.TDSPct }},
-	{"hollow", 0, 3, func(l *LogLine) **float64 { return &l.Tasting.Hollow }},
-	{"harsh", 0, 3, func(l *LogLine) **float64 { return &l.Tasting.Harsh }},
-	{"flat", 0, 3, func(l *LogLine) **float64 { return &l.Tasting.Flat }},
-	{"hotness", -2, 2, func(l *LogLine) **float64 { return &l.Tasting.Hotness }},
+// logNumbers are the columns with a number, with the ranges that their fields have everywhere.
+var logNumbers = func() (out []logColumn) {
+	for _, c := range [][2]string{{"altitude_m", "place.altitude_m"}, {"dose_g", "dose_g"}, {"water_g", "water_g"}, {"ratio_g_per_l", "ratio_g_per_l"}, {"people", "drinkers"},
+		{"clicks", "grinder.clicks"}, {"um_per_click", "grinder.um_per_click"}, {"zero_um", "grinder.zero_um"}} {
+		f, _ := brew.FieldByPath(c[1])
+		out = append(out, columnOf(c[0], f, func(l *LogLine) *brew.Request { return &l.Request }))
+	}
+	for _, f := range taste.HadFields {
+		out = append(out, columnOf("run_"+f.Path, f, func(l *LogLine) *taste.Had { return &l.Run }))
+	}
+	for _, f := range taste.TastingFields {
+		out = append(out, columnOf(f.Path, f, func(l *LogLine) *taste.Tasting { return &l.Tasting }))
+	}
+	return out
+}()
+
+func columnOf[T any](name string, f field.Of[T], in func(*LogLine) *T) logColumn {
+	return logColumn{name, f.Min, f.Max, func(l *LogLine) **float64 { return f.Num(in(l)) }}
 }
 
 // logWords are the columns of a CSV of the log that hold words. The name is the place's, as

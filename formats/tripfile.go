@@ -204,8 +204,8 @@ func checkFacts(at string, f trip.Facts) brew.Problems {
 	num("lat", f.Lat, -90, 90, "°")
 	num("lon", f.Lon, -180, 180, "°")
 	num("leg_hours", f.LegHours, 0, 240, "h")
-	num("morning_c", f.MorningC, -50, 55, "°C")
-	num("day_c", f.DayC, -50, 55, "°C")
+	num("morning_c", f.MorningC, field.AirC.Min, field.AirC.Max, "°C")
+	num("day_c", f.DayC, field.AirC.Min, field.AirC.Max, "°C")
 	return bad
 }
 

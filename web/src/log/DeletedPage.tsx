@@ -4,6 +4,7 @@ import { restore, useChange, useDeleted, type Kind } from "../api/queries";
 import { notice } from "../app/notices";
 import { Loaded, Trouble } from "../app/Trouble";
 import { counted } from "../units/units";
+import { LogNav } from "./LogNav";
 import "./log.css";
 
 const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
@@ -27,6 +28,7 @@ export default function DeletedPage() {
   return (
     <div className="page lb">
       <h1>{older ? "Deleted more than 90 days ago" : "Recently deleted"}</h1>
+      <LogNav />
       {back.error && <Trouble error={back.error} />}
       <Loaded query={list}>
         {({ records, older: more }) => (
