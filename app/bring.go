@@ -272,7 +272,7 @@ type Arrival struct {
 	Name   string   `json:"name"`
 	What   string   `json:"what" enum:"new,changed,deleted,restored"`
 	Fields []string `json:"fields" doc:"What is changed of it, in words; of what is deleted, what goes with it and what stays"`
-	// Lines are from what to what.
+	// Lines are the changed values, before and after.
 	Lines []ClashLine `json:"lines" doc:"From what to what: here is how it is, there how it comes"`
 }
 
@@ -729,7 +729,7 @@ func arrivals(was, now *journal.State, touched []journal.Key, names func(journal
 				if bytes.Equal(a[f], b[f]) || f == "plan" || f == "position" {
 					continue
 				}
-				if f != "made" { // a record of a run is no value to read
+				if f != "made" { // the record of a run is not shown
 					x.Lines = append(x.Lines, linesOf(k.Kind, f, a[f], b[f])...)
 				}
 				if label, _ := kindOf(k.Kind).told(f); !seen[label] {
@@ -746,10 +746,10 @@ func arrivals(was, now *journal.State, touched []journal.Key, names func(journal
 	return out
 }
 
-// manyRecords is from how many on it is said that a file deletes, or changes, widely.
+// manyRecords is how many records a file deletes, or changes, before a warning.
 const manyRecords = 10
 
-// widely says where a file deletes or overwrites much.
+// widely warns of a file that deletes or overwrites many records.
 func widely(all []Arrival) (out []string) {
 	n := map[string]int{}
 	for _, x := range all {
@@ -764,7 +764,7 @@ func widely(all []Arrival) (out []string) {
 	return out
 }
 
-// goesWith says what goes with a record that is deleted, and what stays.
+// goesWith says what is deleted together with a record, and what stays.
 func goesWith(s *journal.State, of journal.Key) []string {
 	parts := map[string]int{}
 	var count func(of journal.Key)
@@ -826,7 +826,7 @@ func clashOut(cl journal.Clash, names func(journal.Key) string) ClashOut {
 	return out
 }
 
-// linesOf are the values of a field side by side, and of what is changed as a whole those that differ.
+// linesOf returns the values of a field side by side; of an object, those that differ.
 func linesOf(kind, field string, here, there json.RawMessage) []ClashLine {
 	out := []ClashLine{}
 	a, b := flatOf(here), flatOf(there)

@@ -39,7 +39,7 @@ type Carried struct {
 	Base    int             `json:"base" minimum:"0" doc:"How many of the events were there when it was taken along; the others were made in it"`
 	Events  []journal.Edit  `json:"events"`
 	Running []RunningRecord `json:"running,omitempty" doc:"Brews that are being made"`
-	// Numbers are those that records have at home: an address means the same in every copy.
+	// Numbers are the records' numbers at home, so that an address means the same in every copy.
 	Numbers map[string]int64 `json:"numbers,omitempty" doc:"Numbers of records at home, by kind/uuid"`
 	Sum     string           `json:"sum" maxLength:"64" doc:"SHA-256 of the events as JSON, hexadecimal: a damaged file is known by it"`
 }

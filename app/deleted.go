@@ -62,7 +62,7 @@ func (r Records) DeletedRecords(ctx context.Context, older bool, now time.Time) 
 	return out, nil
 }
 
-// name is what a record is called, as its kind says it.
+// name returns the name of a record, by its kind.
 func (r Records) name(ctx context.Context, row Row) (string, error) {
 	k := kindOf(row.Kind)
 	of := ""
@@ -94,10 +94,10 @@ func (r Records) name(ctx context.Context, row Row) (string, error) {
 	}), nil
 }
 
-// within is what a record is part of that is deleted; "" where none is.
+// within returns the name of the deleted record that a record is part of, or "".
 func (r Records) within(ctx context.Context, row Row) (string, error) {
 	if row.Kind == KindLog {
-		return "", nil // a cup shows whatever it is part of
+		return "", nil // a cup shows even when its brew is deleted
 	}
 	for k := kindOf(row.Kind); k.Parent != ""; k = kindOf(k.Parent) {
 		up, err := r.Get(ctx, k.Parent, row.Parent)

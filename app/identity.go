@@ -28,7 +28,7 @@ func IdentityOf(kind, named string, also ...string) string {
 	return uuid.NewSHA1(foreign, []byte(strings.Join(append([]string{kind, named}, also...), "\n"))).String()
 }
 
-// coffeeIdentity is that of a coffee in a file.
+// coffeeIdentity returns the identity of a coffee in a file.
 func coffeeIdentity(b trip.CoffeeBag) string {
 	return IdentityOf(KindCoffee, b.ID, b.Name, b.RoastedOn)
 }
@@ -63,7 +63,7 @@ func NumberOf(id string) int64 {
 	return ownNumbers | n
 }
 
-// PrefixOf is how the identity of a record begins that has such a number; "" for any other.
+// PrefixOf returns the first digits of the UUID that a number was made from, or "".
 func PrefixOf(number int64) string {
 	if number < ownNumbers || number >= 2*ownNumbers {
 		return ""

@@ -90,7 +90,7 @@ func (a App) AddStopTo(ctx context.Context, trip int64, in StopIn) (StopOut, err
 	return a.keepStop(ctx, st)
 }
 
-// keepStop keeps a new stop at its place.
+// keepStop saves a new stop at its place in the trip.
 func (a App) keepStop(ctx context.Context, st Stop) (StopOut, error) {
 	if err := a.CheckStop(ctx, st); err != nil {
 		return StopOut{}, err

@@ -41,7 +41,7 @@ type Query struct {
 	// Loose asks for those, too, that are part of something deleted, and All for those that are
 	// deleted themselves as well.
 	Loose, All bool
-	// Gone asks for those that are deleted themselves, and for no others.
+	// Gone asks for deleted records only.
 	Gone  bool
 	Desc  bool
 	Limit int // 0 for all

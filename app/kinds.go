@@ -253,8 +253,8 @@ func stopLabels() map[string]string {
 	return out
 }
 
-// told is what a field of a record is called, and its unit: as the core describes it, as the kind
-// labels it or what it is under, or by its own name.
+// told returns the label and unit of a field: from the core's description, from the kind's
+// labels, or else from its name.
 func (k *Kind) told(path string) (label string, unit quantity.Unit) {
 	if path == journal.Deleted {
 		return "whether it is there", ""
@@ -277,7 +277,7 @@ func (k *Kind) told(path string) (label string, unit quantity.Unit) {
 	return plain(path), k.Units[path]
 }
 
-// plain is a name of a field in words.
+// plain returns a field's name in words.
 func plain(s string) string {
 	return strings.NewReplacer("_", " ", "/", ", ").Replace(strings.TrimSuffix(strings.TrimSuffix(strings.TrimSuffix(s, "_g"), "_ml"), "_pct"))
 }

@@ -2,29 +2,29 @@ package app
 
 import "context"
 
-// Once is a request that is done once, however often it is sent: what it writes is kept together
-// with its key.
+// Once is a request with an idempotency key: its first write and the key are saved in one
+// transaction.
 type Once struct {
-	Key     string // that whoever sends it made for it
+	Key     string // made by the client, the same for every retry
 	Request string // a digest of what was asked
-	Kept    bool   // something was written with the key
+	Kept    bool   // whether a write has saved the key
 }
 
 type onceKey struct{}
 
-// WithOnce is a context in which the first thing that is written is kept with a key.
+// WithOnce returns a context in which the first write saves the key of o.
 func WithOnce(ctx context.Context, o *Once) context.Context {
 	return context.WithValue(ctx, onceKey{}, o)
 }
 
-// OnceOf is what is to be done once; nil where that is not asked.
+// OnceOf returns the request that a context carries, or nil.
 func OnceOf(ctx context.Context) *Once {
 	o, _ := ctx.Value(onceKey{}).(*Once)
 	return o
 }
 
-// Said is what a request was answered that was done once. Status is 0 where that is not known: the
-// program was stopped in between.
+// Said is the saved answer to a request with a key. Status is 0 if it is unknown because the
+// program stopped before it was saved.
 type Said struct {
 	Request string
 	Status  int

@@ -28,9 +28,9 @@ type Operation struct {
 	At string
 	// Only says where it is answered, when that is not everywhere.
 	Only Place
-	// Alone is what needs nothing that is kept: a page answers it by itself.
+	// Alone marks an operation that needs no stored data: a page answers it by itself.
 	Alone bool
-	// Changes are the kinds of record that may be others afterwards.
+	// Changes are the kinds of record that it may change.
 	Changes []string
 	// In is a struct with what is asked: of its path, its query, If-Match, and its Body. Out is
 	// what is answered; nil where nothing is.
@@ -111,11 +111,11 @@ func op[I, O any](method, path, id, summary string, do func(ctx context.Context,
 	return out
 }
 
-// places are the kinds that the parts of a path name.
+// places maps the parameters of a path to kinds.
 var places = map[string]string{"trips": KindTrip, "stops": KindStop, "places": KindStop, "brews": KindBrew, "run": KindRun, "kit": KindKit, "log": KindLog,
 	"coffees": KindCoffee, "recipes": KindRecipe, "gear": KindGear, "blinds": KindBlind}
 
-// changedBy is the kind that a path names last, with the plans and what they say of a brew.
+// changedBy returns the kind that a path names last; for a brew, its plans too.
 func changedBy(path string) []string {
 	parts := strings.Split(path, "/")
 	for i := len(parts) - 1; i >= 0; i-- {
@@ -142,7 +142,7 @@ func (o Operation) alone() Operation { o.Alone, o.Changes = true, nil; return o 
 // asks is the same, and changes nothing.
 func (o Operation) asks() Operation { o.Changes = nil; return o }
 
-// changes is the same, and changes these kinds, too.
+// changes returns the operation with more kinds that it changes.
 func (o Operation) changes(kinds ...string) Operation {
 	o.Changes = append(slices.Clone(o.Changes), kinds...)
 	return o

@@ -445,7 +445,7 @@ func (e *entries) plan(ctx context.Context, uuid string) (planOf, error) {
 	return p, nil
 }
 
-// log reads cups, the latest first. A cup that was drunk stays, whatever became of its place.
+// log reads cups, the latest first, those of deleted brews too.
 func (r Records) log(ctx context.Context, q Query) ([]LogEntry, error) {
 	q.Kind, q.Desc, q.Loose = KindLog, true, true
 	rows, err := r.List(ctx, q)
@@ -583,7 +583,7 @@ func (r Records) blindOf(ctx context.Context, row Row) (Blind, error) {
 	if err != nil {
 		return out, err
 	}
-	// A brew that is not there has no number: who asks for it is told so.
+	// A missing brew has no number; a request for it answers so.
 	x, err1 := r.Find(ctx, KindBrew, b.A)
 	y, err2 := r.Find(ctx, KindBrew, b.B)
 	for _, err := range []error{err1, err2} {

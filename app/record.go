@@ -340,7 +340,7 @@ func (r *gatherer) journey(ctx context.Context, id int64) error {
 	return nil
 }
 
-// cup takes a cup in, with its brew and its stop, which may be deleted.
+// cup adds a cup with its brew and stop, which may be deleted.
 func (r *gatherer) cup(ctx context.Context, l Row) error {
 	b, err := r.Get(ctx, KindBrew, l.Parent)
 	if err != nil {

@@ -79,7 +79,7 @@ func Decoded[T any](what string, b []byte) (v T, err error) {
 
 type shape struct{ bad brew.Problems }
 
-// tooMany is how much that is wrong is told at once.
+// tooMany is how many problems are listed at once.
 const tooMany = 60
 
 func (s *shape) add(at string, value any, as quantity.Sentence, values ...quantity.Value) {
@@ -290,7 +290,7 @@ func (s *shape) number(at string, v any, t reflect.Type, tag reflect.StructTag) 
 	}
 }
 
-// told is a value as it is told back.
+// told returns a value as an error quotes it.
 func told(v any) string {
 	b, err := json.Marshal(v)
 	if err != nil {
@@ -299,7 +299,7 @@ func told(v any) string {
 	return short(string(b))
 }
 
-// within is a range behind what is allowed, where there is one.
+// within returns a range as text to follow what is allowed, or nothing.
 func within(tag reflect.StructTag) string {
 	least, lo := limit(tag, "minimum")
 	most, hi := limit(tag, "maximum")

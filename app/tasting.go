@@ -235,7 +235,7 @@ func (a App) CheckNoted(ctx context.Context, n Noted) error {
 	return orNone(bad)
 }
 
-// check is what is wrong with it by itself.
+// check returns what is wrong with the record by itself.
 func (n Noted) check() brew.Problems {
 	bad := append(n.Tasting.Check(), n.Had.Check().At("run.")...)
 	if n.Made != nil {
@@ -244,7 +244,7 @@ func (n Noted) check() brew.Problems {
 	return bad
 }
 
-// orNone are problems as an error: none where there are none.
+// orNone returns problems as an error, nil if there are none.
 func orNone(bad brew.Problems) error {
 	if len(bad) == 0 {
 		return nil

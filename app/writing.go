@@ -126,7 +126,7 @@ func (a App) AddJourney(ctx context.Context, t trip.Trip, plans []*brew.Plan) (i
 			if err != nil {
 				return err
 			}
-			if bag.StartG != nil { // what was left then is what there is; cups of before are not here
+			if bag.StartG != nil { // count from what was left then: earlier cups are not in the file
 				c.Grams, c.Since = bag.StartG, cmp.Or(c.Since, row.MadeAt)
 			}
 			row.Deleted = bag.Deleted
@@ -494,7 +494,7 @@ func (a App) SetRun(ctx context.Context, brewID int64, r Run) (Run, error) {
 				return err
 			}
 			if r.ID != "" && r.ID != row.UUID {
-				return ErrConflict // it was begun anew
+				return ErrConflict // it was restarted
 			}
 			if row.Revision != r.Revision && was.Plan == p.UUID && was.Record != nil && r.Record != nil {
 				r = onBoth(was.Run, r)

@@ -33,7 +33,7 @@ type stop struct {
 	facts trip.Facts
 }
 
-// ways are how one gets to the water of some of them.
+// ways are ways to the water.
 var ways = map[string]string{
 	"River gorge":  "Down the steps behind the chapel; they are slippery after rain.",
 	"High plateau": "East along the ledge, past three cairns; ice on it till eight.",

@@ -372,7 +372,7 @@ func TestTwoPagesGuideOneBrew(t *testing.T) {
 	assert.Equal(t, []string{"start", "pause", "resume", "pause"}, kinds, "each once")
 
 	send(t, app.base, "POST", "/brews/9/log", map[string]any{"brewed_at": "2026-09-09T05:30:00Z", "mark": 8}, nil)
-	theirs.see("This brew was written down, or started again, on another page or device.")
+	theirs.see("This brew was logged or restarted on another page or device.")
 	mine.see("This brew was written down")
 	var after struct {
 		Run *use.Run `json:"run"`

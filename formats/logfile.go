@@ -106,7 +106,7 @@ type logColumn struct {
 	at       func(*LogLine) **float64
 }
 
-// logNumbers are the columns with a number, with the ranges that their fields have everywhere.
+// logNumbers are the numeric columns, with the same ranges as everywhere else.
 var logNumbers = func() (out []logColumn) {
 	for _, c := range [][2]string{{"altitude_m", "place.altitude_m"}, {"dose_g", "dose_g"}, {"water_g", "water_g"}, {"ratio_g_per_l", "ratio_g_per_l"}, {"people", "drinkers"},
 		{"clicks", "grinder.clicks"}, {"um_per_click", "grinder.um_per_click"}, {"zero_um", "grinder.zero_um"}} {

@@ -183,7 +183,7 @@ func onRoute(waypoints, route []place) {
 // ownDay is how one's own export tells the day of a stop, before the note.
 var ownDay = regexp.MustCompile(`^Day (\d+)\. (?:Water boils at [\d.]+ °C|Altitude not known)\.\s*`)
 
-// ownDays reads the days of one's own export.
+// ownDays reads the days that this program's export writes.
 func ownDays(list []place) {
 	for i := range list {
 		c := &list[i]

@@ -10,8 +10,8 @@ import (
 	"github.com/gin-gonic/gin"
 )
 
-// An answer is worked out in its lane and sent outside of it: whoever reads slowly takes nobody's
-// place. What is sent, and what is taken in, has to make progress.
+// An answer is computed in its lane and sent outside it, so that a slow reader holds no
+// place. Sending and receiving both have to make progress.
 var (
 	// sendBegins is how long an answer may take before its first bytes are taken, and each piece of
 	// it after that: slower than that is nobody reading.
@@ -20,7 +20,7 @@ var (
 	sendPiece = 256 << 10
 )
 
-// held is an answer that is kept until its lane is left.
+// held buffers an answer until it has left its lane.
 type held struct {
 	gin.ResponseWriter
 	status int
@@ -60,21 +60,21 @@ func (h *held) Size() int     { return h.body.Len() }
 func (h *held) Written() bool { return h.status != 0 || h.body.Len() > 0 }
 func (h *held) Flush()        {}
 
-// send hands the answer on.
+// send writes the answer to the client.
 func (h *held) send() {
 	if h.status != 0 {
 		h.ResponseWriter.WriteHeader(h.status)
 	}
 	w := paced{h.ResponseWriter, http.NewResponseController(h.ResponseWriter)}
 	if h.body.Len() > 0 {
-		_, _ = io.Copy(w, &h.body) // who asked has gone
+		_, _ = io.Copy(w, &h.body) // the client has gone
 	} else if h.status != 0 {
 		h.ResponseWriter.WriteHeaderNow()
 	}
 	_ = w.rc.SetWriteDeadline(time.Time{}) // not in tests without a connection
 }
 
-// paced is a writer whose reader has to make progress.
+// paced is a writer with a deadline for each piece.
 type paced struct {
 	w  io.Writer
 	rc *http.ResponseController
@@ -100,16 +100,16 @@ type pacedWriter struct {
 func (p pacedWriter) Write(b []byte) (int, error)       { return p.paced.Write(b) }
 func (p pacedWriter) WriteString(s string) (int, error) { return p.paced.Write([]byte(s)) }
 
-// inMemory is how much of a file that is sent is kept in memory until all of it is here.
+// inMemory is how much of an upload is held in memory, in bytes; the rest goes to a file.
 const inMemory = 1 << 20
 
-// spooled is a body that is here whole, in memory or in a file of its own.
+// spooled is a whole body, in memory or in a temporary file.
 type spooled struct {
 	io.Reader
 	file *os.File
 }
 
-// spool takes a body in outside of its lane. Its error is that of the body, or of the file.
+// spool reads a body before it enters a lane. Its error is the body's or the file's.
 func spool(body io.Reader) (*spooled, error) {
 	var start bytes.Buffer
 	n, err := io.CopyN(&start, body, inMemory)
@@ -124,7 +124,7 @@ func spool(body io.Reader) (*spooled, error) {
 		return nil, err
 	}
 	out := &spooled{file: f}
-	_ = os.Remove(f.Name()) // it is gone with the program, where the system allows
+	_ = os.Remove(f.Name()) // so that it goes with the program, where the system allows
 	if _, err := io.Copy(f, io.MultiReader(&start, body)); err != nil {
 		out.Close()
 		return nil, err
@@ -137,7 +137,7 @@ func spool(body io.Reader) (*spooled, error) {
 	return out, nil
 }
 
-// Close lets go of the file.
+// Close closes the temporary file.
 func (s *spooled) Close() error {
 	if s.file == nil {
 		return nil

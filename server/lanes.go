@@ -32,14 +32,14 @@ type lane struct {
 	wait    time.Duration
 
 	mu    sync.Mutex
-	since map[*time.Time]bool // when those began that run now
+	since map[*time.Time]bool // start times of the running requests
 }
 
 func newLane(name string, atOnce, waiting int, wait time.Duration) *lane {
 	return &lane{name: name, room: semaphore.NewWeighted(int64(atOnce)), waiting: make(chan struct{}, atOnce+waiting), wait: wait, since: map[*time.Time]bool{}}
 }
 
-// state is how many are in a lane, and how long the oldest of them has been.
+// state returns how many requests are in a lane, and the age of the oldest.
 func (l *lane) state(now time.Time) LaneState {
 	l.mu.Lock()
 	defer l.mu.Unlock()
@@ -50,7 +50,7 @@ func (l *lane) state(now time.Time) LaneState {
 	return out
 }
 
-// LaneState is how a lane is: requests of a kind that run side by side.
+// LaneState is the load of a lane: requests of one kind that run side by side.
 type LaneState struct {
 	Name    string  `json:"name" enum:"quick,files,choice"`
 	Running int     `json:"running"`
@@ -123,7 +123,7 @@ func carriesFile(p string) bool {
 }
 
 // admit takes a body in and lets the request in in its turn; what it comes to is sent after that.
-// Somebody who sends or reads slowly takes nobody's place meanwhile.
+// A slow sender or reader holds no place meanwhile.
 func (s *server) admit(c *gin.Context) {
 	rc := http.NewResponseController(c.Writer)
 	body := &slowBody{in: c.Request.Body, rc: rc, began: time.Now()}
@@ -174,12 +174,12 @@ func (s *server) inLane(c *gin.Context, l *lane, h *held) bool {
 	}
 	defer leave()
 	c.Writer = h
-	defer func() { c.Writer = h.ResponseWriter }() // a fault is told past what is held
+	defer func() { c.Writer = h.ResponseWriter }() // a fault is answered directly
 	c.Next()
 	return true
 }
 
-// unreceived answers where a body was not all here.
+// unreceived answers a request whose body did not arrive whole.
 func (s *server) unreceived(c *gin.Context, err error) {
 	var large *http.MaxBytesError
 	switch {

@@ -16,21 +16,21 @@ import (
 	"apodemos/app"
 )
 
-// Answers keeps what requests were answered that are done once.
+// Answers stores the answers to requests with an idempotency key.
 type Answers interface {
 	Asked(ctx context.Context, key string) (app.Said, error)
 	Answered(ctx context.Context, key string, said app.Said) error
 }
 
 const (
-	// onceHeader names a request, so that it is done once however often it is sent.
+	// onceHeader carries the key of a request that is to be done once, however often it is sent.
 	onceHeader = "Idempotency-Key"
 	maxOnceKey = 100
-	// maxOnceBody bounds what is hashed of a request, in bytes; of a larger one its length counts.
+	// maxOnceBody is the largest body that is hashed, in bytes; a larger one counts by its length.
 	maxOnceBody = 1 << 20
 )
 
-// once does a request that names itself once: the same again is answered with what the first was.
+// once does a request with a key once: a retry gets the first answer.
 func (s *server) once(c *gin.Context) {
 	key := c.GetHeader(onceHeader)
 	answers, ok := s.opt.Store.(Answers)
@@ -73,14 +73,14 @@ func (s *server) once(c *gin.Context) {
 	defer s.asking.Delete(key)
 	o := &app.Once{Key: key, Request: request}
 	c.Request = c.Request.WithContext(app.WithOnce(ctx, o))
-	c.Request.Header.Del("Accept-Encoding") // kept as it is read
+	c.Request.Header.Del("Accept-Encoding") // the answer is stored uncompressed
 	c.Next()
 	if o.Kept {
 		_ = answers.Answered(context.WithoutCancel(ctx), key, app.Said{Status: h.Status(), Type: h.Header().Get("Content-Type"), Body: h.body.Bytes()})
 	}
 }
 
-// digest tells one request from another.
+// digest returns a hash that tells one request from another.
 func digest(r *http.Request) (string, error) {
 	sum := sha256.New()
 	fmt.Fprintf(sum, "%s %s?%s %d\n", r.Method, r.URL.Path, r.URL.RawQuery, r.ContentLength)

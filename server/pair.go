@@ -40,7 +40,7 @@ const (
 
 // pairing is what a server knows of pairing besides its store.
 type pairing struct {
-	all   *rate.Limiter            // over all addresses
+	all   *rate.Limiter            // for all addresses together
 	tries map[string]*rate.Limiter // by address
 	wrong int
 }
@@ -49,7 +49,7 @@ func newPairing() *pairing {
 	return &pairing{all: rate.NewLimiter(rate.Every(time.Second), 60), tries: map[string]*rate.Limiter{}}
 }
 
-// mostAddresses is how many addresses are told apart that try keys.
+// mostAddresses is how many addresses have a limit of their own.
 const mostAddresses = 1000
 
 // allow reports whether a key may be tried from an address: a few by each, so that a neighbour who
@@ -60,7 +60,7 @@ func (p *pairing) allow(addr string) bool {
 		host = addr
 	}
 	if ip := net.ParseIP(host); ip != nil && ip.To4() == nil {
-		host = ip.Mask(net.CIDRMask(64, 128)).String() // a neighbour has the whole of it
+		host = ip.Mask(net.CIDRMask(64, 128)).String() // one neighbour can use all of a /64
 	}
 	one := p.tries[host]
 	if one == nil {
@@ -96,18 +96,18 @@ func near(r *http.Request) bool {
 	return err == nil && ip != nil && ip.IsLoopback()
 }
 
-// passedOn are headers that programs add that pass requests on.
+// passedOn are headers that forwarding programs add.
 var passedOn = map[string]bool{"Forwarded": true, "Via": true, "X-Real-Ip": true, "X-Client-Ip": true, "X-Cluster-Client-Ip": true, "True-Client-Ip": true, "X-Original-Host": true, "X-Original-Forwarded-For": true}
 
 type fromKey struct{}
 
-// From tells where a request comes from, and which device it is of.
+// From is where a request comes from, and from which device.
 type From struct {
 	near   bool
 	device app.Device
 }
 
-// Resolve tells where the request comes from.
+// Resolve fills in where the request comes from.
 func (f *From) Resolve(c huma.Context) []error {
 	if x, ok := c.Context().Value(fromKey{}).(From); ok {
 		*f = x
@@ -115,7 +115,7 @@ func (f *From) Resolve(c huma.Context) []error {
 	return nil
 }
 
-// open are paths that need no token: the page that pairs, and what watches the program.
+// open are paths that need no token: the pairing page and health.
 var open = map[string]bool{"/pair": true, "/api/v1/health": true, "/icon.svg": true}
 
 // paired lets in who is on this machine, or brings the token of a device that was paired.
@@ -303,7 +303,7 @@ func (s *server) pairRoutes(api huma.API) {
 		From
 		Device int64 `path:"device" minimum:"1"`
 	}) (*nothing, error) {
-		if err := elsewhere(in.From); err != nil && (in.device.ID == 0 || in.device.ID != in.Device) { // each may leave
+		if err := elsewhere(in.From); err != nil && (in.device.ID == 0 || in.device.ID != in.Device) { // a device may remove itself
 			return nil, err
 		}
 		return &nothing{}, fail(s.opt.Devices.RevokeDevice(ctx, in.Device))

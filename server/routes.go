@@ -97,7 +97,7 @@ func answer(api huma.API, d *app.Desk, o app.Operation) {
 			told, _ := errors.AsType[huma.StatusError](err)
 			c.SetHeader("Content-Type", "application/problem+json")
 			c.SetStatus(told.GetStatus())
-			_ = api.Marshal(c.BodyWriter(), "application/json", told) // who asked has gone
+			_ = api.Marshal(c.BodyWriter(), "application/json", told) // the client has gone
 			return
 		}
 		if o.Out == nil {
@@ -182,7 +182,7 @@ type Health struct {
 	Lanes   []LaneState `json:"lanes"`
 }
 
-// stuckS is from how long on a request that should be quick has its lane told stuck, in s.
+// stuckS is the age of a request from which its lane is reported stuck, in s.
 const stuckS = 60
 
 type nothing struct{}

@@ -51,7 +51,7 @@ type Options struct {
 	// Secure is over HTTPS.
 	Secure bool
 	// Strict lets nobody in without the token of a paired device, on this machine either: whatever
-	// passes requests on from elsewhere looks as if it were here.
+	// forwards requests looks as if it were on this machine.
 	Strict bool
 }
 
@@ -63,7 +63,7 @@ type server struct {
 	lanes *lanes
 
 	choosing choosing
-	asking   sync.Map // keys of requests that are being done once
+	asking   sync.Map // keys of requests in progress
 }
 
 // Handler returns the whole HTTP handler.

@@ -83,7 +83,7 @@ func TestErrorsNameTheFieldAndNothingIsLost(t *testing.T) {
 		{"every morning of another's", "POST", "/trips/1/brews/every", `{"meal":"morning","method":"cone","school":"steep"}`, 422, []string{`"body.school"`, "is not a school of cone"}},
 		{"no such hour", "POST", "/stops/1/brews", `{"at":"24:00","request":{"method":"cone"}}`, 422, []string{`"body.at"`, "allowed: HH:MM, from 00:00 to 23:59, or empty"}},
 		{"no number", "GET", "/trips/one", "", 422, []string{`"path.trip"`, "is not a whole number; allowed: a whole number"}},
-		{"not said where", "GET", "/simulated/elevation?lat=x", "", 422, []string{`"query.lon"`, "is missing, and it is needed", `"query.lat"`, "is not a number; allowed: a number"}},
+		{"not said where", "GET", "/simulated/elevation?lat=x", "", 422, []string{`"query.lon"`, "is missing; it is required", `"query.lat"`, "is not a number; allowed: a number"}},
 		{"nothing", "POST", "/trips", "", 400, []string{"body: nothing was sent; send what the operation takes"}},
 		{"no such operation", "POST", "/nothing", "{}", 404, []string{"no such operation"}},
 	} {

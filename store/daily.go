@@ -15,8 +15,8 @@ import (
 // Backups by themselves: one a day on which something changed, in a directory beside the database.
 const (
 	backupDir    = "backups"
-	keepDays     = 7  // the last so many
-	keepMonths   = 12 // and the first of each month, so many
+	keepDays     = 7  // the newest
+	keepMonths   = 12 // and the first of each month
 	backupSuffix = ".db"
 )
 
@@ -75,7 +75,7 @@ func (s *Store) Daily(ctx context.Context, data string, now time.Time) (made str
 	return today, thin(dir)
 }
 
-// changedAt is when a database was last written, and how large it is, with its log.
+// changedAt returns when a database was last written, and its size, with its log.
 func changedAt(path string) (at time.Time, size uint64, err error) {
 	for _, suffix := range []string{"", "-wal"} {
 		info, err := os.Stat(path + suffix)
@@ -93,7 +93,7 @@ func changedAt(path string) (at time.Time, size uint64, err error) {
 	return at, size, nil
 }
 
-// backupsIn are the names of the backups in a directory, the oldest first.
+// backupsIn returns the names of the backups in a directory, the oldest first.
 func backupsIn(dir string) ([]string, error) {
 	files, err := os.ReadDir(dir)
 	if errors.Is(err, fs.ErrNotExist) {
@@ -140,7 +140,7 @@ func thin(dir string) error {
 	return nil
 }
 
-// month is that of a backup, as 2026-11.
+// month returns the month of a backup, such as 2026-11.
 func month(name string) string { return backupName.FindStringSubmatch(name)[1][:7] }
 
 // KeepDaily makes a backup by itself whenever one is due, until ctx is done. What goes wrong is

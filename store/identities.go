@@ -45,7 +45,7 @@ func identities(ctx context.Context, tx *sql.Tx) error {
 	return nil
 }
 
-// renamed names a coffee by another identity in a column of a table, by its number.
+// renamed changes the identity of a coffee in a column of a table.
 func renamed(ctx context.Context, tx *sql.Tx, at [3]string, was, id string) error {
 	table, number, column := at[0], at[1], at[2]
 	type body struct {
@@ -77,7 +77,7 @@ func renamed(ctx context.Context, tx *sql.Tx, at [3]string, was, id string) erro
 	return nil
 }
 
-// rename changes what a coffee is named by: "coffee": was, and "coffee": {"id": was}.
+// rename replaces a coffee's identity in JSON: "coffee": was, and "coffee": {"id": was}.
 func rename(v any, was, id string) (changed bool) {
 	switch v := v.(type) {
 	case []any:

@@ -9,10 +9,10 @@ import (
 	"apodemos/app"
 )
 
-// onceLasts is how long a key is known.
+// onceLasts is how long a key is remembered.
 const onceLasts = 24 * time.Hour
 
-// keepOnce keeps the key of what is done once, with the first thing that is written of it.
+// keepOnce saves the key of a request in the transaction of its first write.
 func (s *Store) keepOnce(ctx context.Context, tx *sql.Tx) (kept func(), err error) {
 	o := app.OnceOf(ctx)
 	if o == nil || o.Kept {
@@ -27,7 +27,7 @@ func (s *Store) keepOnce(ctx context.Context, tx *sql.Tx) (kept func(), err erro
 	return func() { o.Kept = true }, nil
 }
 
-// Asked is what a request with a key was answered. Its error is app.ErrNotFound where none was.
+// Asked returns the answer to a request with a key. Its error is app.ErrNotFound if the key is new.
 func (s *Store) Asked(ctx context.Context, key string) (out app.Said, err error) {
 	err = s.db.QueryRowContext(ctx, "SELECT request, status, type, body FROM asked WHERE key = ? AND at >= ?", key, s.now().Add(-onceLasts).UTC().Format(time.RFC3339)).Scan(&out.Request, &out.Status, &out.Type, &out.Body)
 	if errors.Is(err, sql.ErrNoRows) {
@@ -36,7 +36,7 @@ func (s *Store) Asked(ctx context.Context, key string) (out app.Said, err error)
 	return out, err
 }
 
-// Answered keeps what a request with a key was answered.
+// Answered saves the answer to a request with a key.
 func (s *Store) Answered(ctx context.Context, key string, said app.Said) error {
 	return s.tx(ctx, func(tx *sql.Tx) error {
 		_, err := tx.ExecContext(ctx, "UPDATE asked SET status = ?, type = ?, body = ? WHERE key = ?", said.Status, said.Type, said.Body, key)

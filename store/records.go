@@ -94,7 +94,7 @@ func (r reading) Find(ctx context.Context, kind, uuid string) (app.Row, error) {
 	return scan(kind, r.db.QueryRowContext(ctx, "SELECT "+columns+" FROM "+tables[kind]+" r WHERE r.uuid = ?", uuid))
 }
 
-// Short is the number of the record whose identity begins so. Its error is app.ErrNotFound where none,
+// Short returns the number of the record whose UUID has this prefix. Its error is app.ErrNotFound if none,
 // or more than one, does.
 func (r reading) Short(ctx context.Context, kind, prefix string) (int64, error) {
 	ids, err := collect(ctx, r.db, func(x row) (id int64, err error) { return id, x.Scan(&id) }, "SELECT id FROM "+tables[kind]+" WHERE uuid >= ? AND uuid < ? LIMIT 2", prefix, prefix+"~")

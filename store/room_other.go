@@ -2,5 +2,5 @@
 
 package store
 
-// room is not known here.
+// room cannot tell on this system.
 func room(string) (free uint64, known bool) { return 0, false }

@@ -4,7 +4,7 @@ package store
 
 import "syscall"
 
-// room is how many bytes are free where a directory is.
+// room returns the free bytes on a directory's disk.
 func room(dir string) (free uint64, known bool) {
 	var s syscall.Statfs_t
 	if err := syscall.Statfs(dir, &s); err != nil {

@@ -126,7 +126,7 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	} else if !ok {
 		return nil, fmt.Errorf("cannot open %s: another is just being put in its place; try again", path)
 	}
-	// What is there is its user's alone; what is made from here on is, by the program's umask.
+	// Existing files become private too; the umask covers new ones.
 	for _, suffix := range []string{"", "-wal", "-shm", ".lock"} {
 		_ = os.Chmod(path+suffix, 0o600)
 	}
@@ -307,7 +307,7 @@ func (s *Store) tx(ctx context.Context, f func(*sql.Tx) error) error {
 	return writable(err)
 }
 
-// writable is an error of writing, with app.ErrReadOnly in place of SQLite's own.
+// writable turns SQLite's read-only error into app.ErrReadOnly.
 func writable(err error) error {
 	if e, ok := errors.AsType[*sqlite.Error](err); ok && e.Code()&0xff == sqlite3.SQLITE_READONLY {
 		return app.ErrReadOnly

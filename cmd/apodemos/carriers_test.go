@@ -126,6 +126,22 @@ func questions(o app.Operation, path string, body any) (out []question) {
 	return out
 }
 
+// document is the part of the API's document that has an example for each body.
+type document struct {
+	Paths map[string]map[string]struct {
+		RequestBody struct {
+			Content map[string]struct{ Example any } `json:"content"`
+		} `json:"requestBody"`
+	} `json:"paths"`
+}
+
+func documented(t *testing.T) (doc document) {
+	b, err := os.ReadFile("../../docs/openapi.json")
+	require.NoError(t, err)
+	require.NoError(t, json.Unmarshal(b, &doc))
+	return doc
+}
+
 // Every operation of the table, asked of both carriers in every way that its limits say is wrong
 // and in one that is right, is answered alike in status and words.
 func TestBothCarriersSayTheSame(t *testing.T) {
@@ -136,16 +152,7 @@ func TestBothCarriersSayTheSame(t *testing.T) {
 	require.NoError(t, err)
 	defer st.Close()
 	h := server.Handler(server.Options{Store: st, ClockRate: 1})
-	b, err := os.ReadFile("../../docs/openapi.json")
-	require.NoError(t, err)
-	var doc struct {
-		Paths map[string]map[string]struct {
-			RequestBody struct {
-				Content map[string]struct{ Example any } `json:"content"`
-			} `json:"requestBody"`
-		} `json:"paths"`
-	}
-	require.NoError(t, json.Unmarshal(b, &doc))
+	doc := documented(t)
 	moments := regexp.MustCompile(`\d{4}-\d\d-\d\dT[\d:.]+Z`)
 	asked, refused := 0, map[int]int{}
 	edited(t, file, func(s *pocket.Session) {
@@ -245,16 +252,7 @@ func (n notingWriter) Tick(ctx context.Context, trip int64, list, line string, d
 
 // An operation writes records of the kinds that the table says it changes, and of no others.
 func TestOperationsChangeWhatTheySay(t *testing.T) {
-	b, err := os.ReadFile("../../docs/openapi.json")
-	require.NoError(t, err)
-	var doc struct {
-		Paths map[string]map[string]struct {
-			RequestBody struct {
-				Content map[string]struct{ Example any } `json:"content"`
-			} `json:"requestBody"`
-		} `json:"paths"`
-	}
-	require.NoError(t, json.Unmarshal(b, &doc))
+	doc := documented(t)
 	st, err := store.Open(t.Context(), demoDir(t))
 	require.NoError(t, err)
 	defer st.Close()

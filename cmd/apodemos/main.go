@@ -47,7 +47,7 @@ func main() {
 	os.Exit(1)
 }
 
-// output is where answers are written; one that could not be is no success.
+// output remembers a failed write, so that the command does not exit with success.
 type output struct {
 	w   io.Writer
 	err error

@@ -50,13 +50,13 @@ func addresses(at net.Addr, hosts []string, secure bool) []string {
 	return out
 }
 
-// loopback reports whether a listener is reached from its own machine alone.
+// loopback reports whether a listener can be reached only from this machine.
 func loopback(at net.Addr) bool {
 	tcp, ok := at.(*net.TCPAddr)
 	return ok && tcp.IP.IsLoopback()
 }
 
-// hereAt is where a listener is reached from its own machine.
+// hereAt returns a listener's address as this machine reaches it.
 func hereAt(at net.Addr) string {
 	tcp, ok := at.(*net.TCPAddr)
 	if !ok || !tcp.IP.IsUnspecified() {

@@ -226,7 +226,7 @@ func checkTrip(ctx context.Context, s *store.Store, id int64) error {
 	return fmt.Errorf("--trip: %d is not allowed; allowed: %s", id, strings.Join(known, ", "))
 }
 
-// until is a reader that ends when whoever waits for it has had enough.
+// until is a reader that ends with its context.
 type until struct {
 	ctx context.Context
 	in  io.Reader

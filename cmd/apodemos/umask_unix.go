@@ -4,5 +4,5 @@ package main
 
 import "syscall"
 
-// What the program writes is its user's alone, whatever the shell says.
+// Files are readable by their owner only, whatever the shell's umask.
 func init() { syscall.Umask(0o077) }

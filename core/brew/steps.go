@@ -189,6 +189,9 @@ func (c *script) stepFill(at float64) {
 	if c.School.ColdFill {
 		fill = "Fill the boiler with [scale?{heated} of ]cold water, to just below the valve."
 	}
+	if *c.Request.Water.Treatment == water.Doubtful {
+		fill += " Use safe water." // no later step makes it safe
+	}
 	if state := *c.Request.Water.State; c.Frozen() {
 		fill = "A little water in the pot first, then {melt} of " + state + ", in handfuls."
 	}

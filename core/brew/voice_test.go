@@ -656,6 +656,12 @@ func TestDoubtfulWaterIsMadeSafeFirst(t *testing.T) {
 		}
 		assert.Contains(t, strings.ToLower(p.Boiling.Text), "make the water safe", "%s/%s", m.ID, s.ID)
 		r.Water.Treatment = ptr("filtered")
-		assert.NotContains(t, compute(t, r).Boiling.Text, "Make the water safe")
+		filtered := compute(t, r)
+		assert.NotContains(t, filtered.Boiling.Text, "Make the water safe")
+		// The steps say so by themselves.
+		if at := indexOf(p, method.FillKettle); at >= 0 {
+			assert.Contains(t, p.Steps[at].Text, "Use safe water.", "%s/%s", m.ID, s.ID)
+			assert.NotContains(t, stepByID(t, filtered, method.FillKettle).Text, "Use safe water.")
+		}
 	})
 }

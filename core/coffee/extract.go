@@ -97,6 +97,6 @@ const (
 	CaffeineOnceMg      = 200
 	CaffeinePregnancyMg = 200 // a day
 
-	// CaffeineGuidance is it in words, for a caution and for the source of a figure.
+	// CaffeineGuidance is that guidance in words, for a caution and for the source of a figure.
 	CaffeineGuidance = "EFSA 2015 and US FDA guidance: up to 200 mg in one go and 400 mg a day for most healthy adults, 200 mg a day in pregnancy"
 )

@@ -103,7 +103,7 @@ func IDs[T any](list []T, id func(T) string) []string {
 	return out
 }
 
-// Plain are fields without where they are kept.
+// Plain returns fields without their paths.
 func Plain[T any](list []Of[T]) []Field {
 	out := make([]Field, len(list))
 	for i, f := range list {

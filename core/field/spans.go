@@ -21,7 +21,7 @@ var (
 	UmPerClick = Span{1, 200, quantity.MicroPerClk}
 	ZeroUm     = Span{-500, 500, quantity.Micrometre}
 	ContactS   = Span{10, 172800, quantity.Second}
-	TookS      = Span{5, 172800, quantity.Second} // as it was had: a brew cut short, too
+	TookS      = Span{5, 172800, quantity.Second} // as brewed, cut short or not
 	TDSPct     = Span{0.1, 20, quantity.Percent}
 	AirC       = Span{-50, 55, quantity.Celsius}
 	People     = Span{1, 24, quantity.None}
@@ -32,7 +32,7 @@ func In[T any](path, label string, s Span, def string, at func(*T) **float64) Of
 	return Number(path, label, s.Unit, s.Min, s.Max, def, at)
 }
 
-// At is a field of a span that is no field of a request.
+// At returns a field with this range, for a value that is not in a request.
 func (s Span) At(path string) Field { return Numeric(path, s.Unit, s.Min, s.Max) }
 
 // Within is the check of a number against it; it reports whether there is a problem.

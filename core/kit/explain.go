@@ -196,7 +196,7 @@ func (in *instance) exclude(c *Answer, f *found, shelf []gear.Item) {
 	}
 }
 
-// whyNever says why no kit within the limits has an item, with the values after its name.
+// whyNever says why no kit within the limits has an item.
 func (in *instance) whyNever(k int) (quantity.Sentence, quantity.Value, quantity.Value) {
 	it, none := in.items[k], quantity.Value{}
 	if it.Kind == gear.Brewer {

@@ -112,8 +112,8 @@ func Said(v any) Value { return Text(fmt.Sprint(v)) }
 // Quoted returns a text as it was entered, in quotes.
 func Quoted(s string) Value { return Text(strconv.Quote(s)) }
 
-// Noun returns the name of a thing, such as "Cone dripper", for a sentence: its first letter is
-// large where the sentence begins, else small. A first word with another large letter, or a
+// Noun returns the name of a thing, such as "Cone dripper", for a sentence: capitalised at
+// the start, else in lower case. A first word with another capital, or a
 // possessive, stays as it is: "XL pot", "Ida's kettle".
 func Noun(s string) Value {
 	v := Text(s)
@@ -125,7 +125,7 @@ func Noun(s string) Value {
 	return v
 }
 
-// Within returns a name as it stands inside a sentence (see Noun).
+// Within returns a name as it is written inside a sentence (see Noun).
 func Within(name string) string { return cmp.Or(Noun(name).within, name) }
 
 // List returns names as "a, b and c".
@@ -158,24 +158,24 @@ type Phrase struct {
 	Values   []Value `json:"values,omitempty"`
 }
 
-// sentence is what only a constant of the code can become in another package: a text that was
-// read, entered or put together cannot be passed where one is wanted.
+// sentence is unexported so that other packages can pass only a constant: a text that was
+// read, entered or built at run time does not compile.
 type sentence string
 
 // Sentence is a sentence of the code with {0}, {1}… where its values go. "{0#cup|cups}" stands
 // for the first word if value 0 is one, else for the second.
 type Sentence struct{ template sentence }
 
-// Words returns the sentence that a constant has.
+// Words makes a Sentence of a constant.
 func Words(s sentence) Sentence { return Sentence{s} }
 
-// Text is the sentence as it is written, for one without values.
+// Text returns a sentence that has no values.
 func (s Sentence) Text() string { return string(s.template) }
 
 // IsZero reports whether there is no sentence.
 func (s Sentence) IsZero() bool { return s.template == "" }
 
-// Say returns the sentence with values in it. Words are written into it as they stand there;
+// Say fills in the values. Words become part of the text;
 // figures stay values, in their order.
 func (s Sentence) Say(values ...Value) Phrase {
 	if len(values) == 0 {
@@ -227,8 +227,8 @@ func (s Sentence) Say(values ...Value) Phrase {
 // Say is Words(s).Say.
 func Say(s sentence, values ...Value) Phrase { return Words(s).Say(values...) }
 
-// Joined returns a phrase of values one after another, words and figures as they stand: for what
-// is put together by a language of its own, such as the steps of a method.
+// Joined returns values one after another as a phrase: for text that
+// another language puts together, such as the steps of a method.
 func Joined(values ...Value) Phrase {
 	var template strings.Builder
 	var kept []Value
@@ -258,7 +258,7 @@ func Together(sentences ...Phrase) Phrase {
 	return Joined(out...)
 }
 
-// parts is a phrase as values one after another.
+// parts splits a phrase into values.
 func (p Phrase) parts() (out []Value) {
 	if p.Template == "" {
 		return []Value{Text(p.Text)}
@@ -278,10 +278,10 @@ func (p Phrase) parts() (out []Value) {
 	return out
 }
 
-// places are where values go in a template: {0}, or {0#cup|cups}.
+// places matches where values go in a template: {0} or {0#cup|cups}.
 var places = regexp.MustCompile(`\{(\d+)(#[^}]*)?\}`)
 
-// begins reports whether a sentence begins after this.
+// begins reports whether a sentence begins after text.
 func begins(before string) bool {
 	return before == "" || strings.HasSuffix(before, ". ") || strings.HasSuffix(before, "(")
 }

@@ -337,7 +337,7 @@ func nearBand(um float64, word string) bool {
 	return true
 }
 
-// own is a person's text in one line.
+// own returns a person's text on one line.
 func own(text string) string { return strings.Join(strings.Fields(text), " ") }
 
 // BloomID is the rest after the first of a recipe's pours. It keeps its length, whatever the

@@ -33,7 +33,7 @@ func Join(a, b Record, later float64) Record {
 	}
 	inOrder(out.Events)
 	out.Events = out.Events[:min(len(out.Events), mostTaps)]
-	// An instrument is on one of them: whichever has read more.
+	// Only one device has the scale: the one with more readings.
 	if len(b.ScaleG) > len(a.ScaleG) {
 		out.ScaleG, out.Off.ScaleG, out.TolG = b.ScaleG, b.Off.ScaleG, b.TolG
 	}
@@ -51,7 +51,7 @@ func Join(a, b Record, later float64) Record {
 	return out
 }
 
-// moved is a record by a clock that began so much earlier.
+// moved shifts a record to a clock that started earlier by s seconds.
 func (r Record) moved(by float64) Record {
 	if by == 0 {
 		return r
@@ -63,7 +63,7 @@ func (r Record) moved(by float64) Record {
 		}
 		return out
 	}
-	// Of silences both are moments.
+	// A silence has two times to shift.
 	both := func(in []Point) []Point {
 		out := points(in)
 		for i := range out {

@@ -29,7 +29,7 @@ func (r Had) Empty() bool {
 	return r.DoseG == nil && r.WaterG == nil && r.ContactS == nil && r.StartC == nil && r.Clicks == nil && r.Presses == nil
 }
 
-// HadFields are its numbers.
+// HadFields describes the numbers of Had.
 var HadFields = []field.Of[Had]{
 	field.In("dose_g", "Coffee", field.DoseG, "", func(h *Had) **float64 { return &h.DoseG }),
 	field.In("water_g", "Poured", field.WaterG, "", func(h *Had) **float64 { return &h.WaterG }),

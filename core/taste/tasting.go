@@ -25,7 +25,7 @@ type Tasting struct {
 	Words      string   `json:"words,omitempty" maxLength:"2000"`
 }
 
-// TastingFields are its scales, the mark and the reading of a refractometer.
+// TastingFields describes the numbers of a tasting: scales, mark, refractometer.
 var TastingFields = []field.Of[Tasting]{
 	field.Number("sour_bitter", "Sour or bitter", quantity.None, -3, 3, "", func(t *Tasting) **float64 { return &t.SourBitter }),
 	field.Number("weak_strong", "Weak or strong", quantity.None, -3, 3, "", func(t *Tasting) **float64 { return &t.WeakStrong }),
@@ -38,7 +38,7 @@ var TastingFields = []field.Of[Tasting]{
 	field.Number("hotness", "At the first sip", quantity.None, -2, 2, "", func(t *Tasting) **float64 { return &t.Hotness }),
 }
 
-// maxWords bounds what is said of a cup, in characters.
+// maxWords is the longest note on a cup, in characters.
 const maxWords = 2000
 
 // Check is what is wrong with a tasting.

@@ -125,7 +125,7 @@ func check(t Trip) brew.Problems {
 	return append(bad, t.Supplies.Check().At("supplies.")...)
 }
 
-// Check is what is wrong with supplies.
+// Check returns what is wrong with supplies.
 func (s Supplies) Check() brew.Problems {
 	var bad brew.Problems
 	for i, k := range s.Canisters {
@@ -365,5 +365,5 @@ func or(p *float64, def float64) float64 {
 	return *p
 }
 
-// UsualCanister is bought where nothing else is said.
+// UsualCanister is the canister assumed if none is named.
 var UsualCanister = CarriedCanister{CapacityG: 230, PropanePct: 20, IsobutanePct: 80}

@@ -29,7 +29,7 @@ const (
 	coldC = 5
 )
 
-// task adds a task in the words of its key (see tasks).
+// task adds a task, worded by its key (see tasks).
 func (c *calc) task(t Task, key string, values ...quantity.Value) {
 	t.Phrase, t.Why = tasks[key].text.Say(values...), tasks[key].why.Text()
 	c.out.Tasks = append(c.out.Tasks, t)
@@ -39,7 +39,7 @@ func count(n float64) quantity.Value { return quantity.Of(n, quantity.None) }
 
 func day(n int) quantity.Value { return count(float64(n)) }
 
-// place is what a stop is called.
+// place returns the name of a stop.
 func (c *calc) place(stop int) quantity.Value { return quantity.Text(c.trip.Stops[stop].Name) }
 
 // schedule lays out what to do: before leaving, backwards from each cup, on the
@@ -297,7 +297,7 @@ func (c *calc) concentrates() {
 	}
 }
 
-// name is what a brew is called.
+// name returns the name of a brew.
 func (o *BrewTotals) name() quantity.Value { return quantity.Noun(nameOf(o)) }
 
 func (c *calc) mornings() {
@@ -452,14 +452,14 @@ func (c *calc) after() {
 	}
 }
 
-// warn adds a caution in the words of its key (see cautions), once.
+// warn adds a caution once, worded by its key (see cautions).
 func (c *calc) warn(id, level, key string, values ...quantity.Value) {
 	if !slices.ContainsFunc(c.out.Cautions, func(k brew.Caution) bool { return k.ID == id }) {
 		c.out.Cautions = append(c.out.Cautions, brew.Caution{ID: id, Level: level, Text: cautions[key].text.Say(values...).Text, Why: cautions[key].why.Say(values...).Text})
 	}
 }
 
-// safety raises the cautions of the journey.
+// safety adds the cautions of the journey.
 func (c *calc) safety() {
 	fuel := slices.ContainsFunc(c.occ, func(o BrewTotals) bool { return o.Fuel != "" && !gathered(o.Fuel) })
 	for _, s := range c.trip.Stops {
@@ -488,7 +488,7 @@ func (c *calc) safety() {
 	for _, o := range c.occ {
 		s, at := c.trip.Stops[o.Stop], c.place(o.Stop)
 		here := func(what string) string { return fmt.Sprintf("%s:%d", what, o.Stop) }
-		// What a brew warns of, once a stop.
+		// A brew's cautions, once for each stop.
 		brewed := func(id string, k brew.Caution) {
 			c.warn(here(id), k.Level, "as-brewed", at, quantity.Text(k.Text), quantity.Text(k.Why))
 		}

@@ -16,7 +16,7 @@ import (
 // published range of dissolved solids.
 const softMgL = water.TargetTDSMin
 
-// disinfects is where the minutes of a boil for doubtful water come from.
+// disinfects is the source of the minutes of the safety boil.
 const disinfects = water.SafeBoil
 
 // Morning reports whether a local time of day, HH:MM, is before noon; no time is no

@@ -314,7 +314,7 @@ type Buy struct {
 // coffeeOf begins what a coffee of one's own is identified by among supplies.
 const coffeeOf = "coffee:"
 
-// name is what is bought: a coffee is called what its owner calls it.
+// name returns the name of a supply; a coffee has its owner's name for it.
 func (b Buy) name() quantity.Value { return supplied(b.ID, b.Label) }
 
 func supplied(id, label string) quantity.Value {

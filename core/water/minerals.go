@@ -19,7 +19,7 @@ const (
 	FrenchDegree = 10.0   // °fH
 )
 
-// HardMgL is from how much dissolved in it on water is called hard, in mg/L. From memory.
+// HardMgL is the dissolved content from which water is called hard, in mg/L. From memory.
 const HardMgL = 250
 
 // Hardness units by name, in mg/L as CaCO₃. One ppm is one mg/L.

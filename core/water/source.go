@@ -60,7 +60,7 @@ const (
 	boilAboveM          = 2000
 )
 
-// SafeBoil is the published rule in words, for a caution and for the source of a figure.
+// SafeBoil is the published rule in words, for a caution and for a figure's source.
 const SafeBoil = "US CDC guidance: boil clear water for 1 minute, or 3 minutes above 2,000 m (6,500 ft)"
 
 // TreatmentBoilS is how long to keep clear but doubtful water at a rolling boil, in

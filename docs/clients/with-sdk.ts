@@ -27,7 +27,7 @@ export async function planFrom(base: string, gpx: string) {
   const brew = await addBrew({
     client,
     path: { stop: highest.id },
-    // Sent again, for an answer that did not come, it is done once.
+    // If the answer is lost, send it again with the same key: it is done once.
     headers: { "Idempotency-Key": crypto.randomUUID() },
     body: { name: "First light", at: "06:30", request: { method: "cone", drinkers: 2, ...highest.conditions } },
   });

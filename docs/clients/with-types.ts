@@ -25,7 +25,7 @@ export async function planFrom(base: string, gpx: string) {
   const highest = [...trip.data.stops].sort((a, b) => height(b) - height(a))[0];
   if (!highest) throw new Error("no stop");
   const brew = await api.POST("/stops/{stop}/brews", {
-    // Sent again, for an answer that did not come, it is done once.
+    // If the answer is lost, send it again with the same key: it is done once.
     params: { path: { stop: highest.id }, header: { "Idempotency-Key": crypto.randomUUID() } },
     body: { name: "First light", at: "06:30", request: { method: "cone", drinkers: 2, ...highest.conditions } },
   });

@@ -113,7 +113,7 @@ func clockIn(in *time.Location, day time.Time, hour, minute int) time.Time {
 		_, s := t.In(in).Zone()
 		return time.Duration(s) * time.Second
 	}
-	// By what was in force half a day before, which is before a change that is near.
+	// Use the offset half a day earlier, before the change.
 	t := utc.Add(-east(utc.Add(-east(utc) - 12*time.Hour)))
 	if shown := t.In(in); shown.Hour() == hour && shown.Minute() == minute && shown.Day() == day.Day() {
 		return shown

@@ -265,7 +265,7 @@ if (ofBrew) void queryClient.prefetchQuery(brewQuery(Number(ofBrew)));
 Promise.all(wanted.map((v) => v.preload())).then(begin, begin);
 
 if (inPocket) {
-  // Another tab of it has written something: what is shown is read again.
+  // Another tab has written something: read it again.
   whenOthersWrite(() => void queryClient.invalidateQueries());
   open().catch(() => undefined);
 }

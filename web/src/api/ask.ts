@@ -38,13 +38,13 @@ export type Answer<K extends Operation> =
 
 type Any = (path: string, init: unknown) => Promise<{ data?: unknown; error?: unknown; response: Response }>;
 
-// What makes something is done once, however often it is sent: it keeps its key until it is answered.
+// A request that makes something keeps its key until it is answered, so that a retry makes nothing twice.
 const keys = new Map<string, string>();
-/** One that no other request has; without HTTPS there are no UUIDs to be had. */
+/** A new key. Not crypto.randomUUID, which needs HTTPS. */
 const newKey = () => [...crypto.getRandomValues(new Uint32Array(4))].map((n) => n.toString(36)).join("-");
 
 /** Asks it; the error is an ApiError. */
-export async function ask<K extends Operation>(
+export function ask<K extends Operation>(
   id: K,
   { path, query, body, from }: Asking<K>,
   signal?: AbortSignal,
@@ -53,19 +53,18 @@ export async function ask<K extends Operation>(
   const makes = method === "POST" && "changes" in of;
   const asked = makes ? JSON.stringify([id, path, query, body]) : "";
   if (makes && !keys.has(asked)) keys.set(asked, newKey());
-  const answer = (await must(
+  return must(
     (api[method] as unknown as Any)(at, {
       params: { path, query },
       headers: { ...(from && { "If-Match": from }), ...(makes && { "Idempotency-Key": keys.get(asked) }) },
       body,
       signal,
     }).then((a) => {
-      // Whatever it was answered, the next is another; one that was not answered is the same again.
-      if (a.response.status < 500) keys.delete(asked);
+      // A failure, or "still being done", is no answer yet: the retry has the same key.
+      if (a.response.status < 500 && !a.response.headers.has("Retry-After")) keys.delete(asked);
       return a;
     }),
-  )) as Answer<K>;
-  return answer;
+  ) as Promise<Answer<K>>;
 }
 
 /** A question to be kept by its name and what it is asked with: what is kept under one key is one answer. */

@@ -374,6 +374,18 @@ export const closing = <Out>(close: () => void, then?: (out: Out) => void) => ({
 export type Kind = Operation extends infer K ? (K extends `delete-${infer X}` ? X : never) : never;
 
 /** How the address of one of a kind calls its number. */
+/** What a kind of record is called. */
+export const kindNames: Record<Kind, string> = {
+  trip: "Trip",
+  stop: "Stop",
+  brew: "Brew",
+  log: "Cup",
+  coffee: "Coffee",
+  recipe: "Recipe",
+  gear: "Gear",
+  blind: "Blind comparison",
+};
+
 export const numberOf = (kind: Kind) => /\{(\w+)\}/.exec(table[`delete-${kind}`].path)?.[1] ?? "";
 
 const taken = (what: "delete" | "restore", kind: Kind, id: number) =>

@@ -146,7 +146,7 @@ function Framed() {
           <NavLink
             to="/log"
             className={({ isActive }) =>
-              isActive || /^\/(coffees|recipes|blind)/.test(pathname) ? "active" : ""
+              isActive || /^\/(coffees|recipes|blind|deleted)/.test(pathname) ? "active" : ""
             }
           >
             Log
@@ -239,7 +239,7 @@ function Framed() {
                 pathname === "/" || pathname.startsWith("/now") || pathname.startsWith("/places"),
               ],
               [known ? `/trips/${tripId}` : "/trips", "Trips", /^\/(trips|import)/.test(pathname)],
-              ["/log", "Logbook", /^\/(log|coffees|recipes|blind)/.test(pathname)],
+              ["/log", "Logbook", /^\/(log|coffees|recipes|blind|deleted)/.test(pathname)],
               ["/bench", "Bench", pathname.startsWith("/bench")],
               ["/shelf", "Shelf", pathname === "/shelf"],
             ] as const

@@ -3,7 +3,7 @@ import { useLocation, useNavigate, useParams } from "react-router";
 import { ask, type Asking, type Operation } from "../api/ask";
 import { mode } from "../pocket/mode";
 
-/** From here on numbers of records are made of their identities: by a device that was without its server. */
+/** Numbers from here on were given offline, made from the record's UUID. */
 const OWN = 2 ** 52;
 
 const asked: Record<string, Operation> = {
@@ -16,8 +16,8 @@ const asked: Record<string, Operation> = {
 };
 
 /**
- * An address that was made without the server leads to the same record once it is home: it is looked up, and the
- * address follows. True while it is.
+ * Looks up the record of an address that was made offline, and replaces the address with the one it has now.
+ * True while it looks.
  */
 export function useHomeNumbers(): boolean {
   const params = useParams();
@@ -41,7 +41,7 @@ export function useHomeNumbers(): boolean {
       }
       if (!gone) void navigate(to + search + hash, { replace: true });
     };
-    find().catch(() => !gone && setUnknown(names)); // it says itself that it is not there
+    find().catch(() => !gone && setUnknown(names)); // the page itself says that it is missing
     return () => {
       gone = true;
     };

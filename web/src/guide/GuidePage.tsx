@@ -288,8 +288,8 @@ function Guide({
       {lost !== undefined && <Trouble error={lost} />}
       {over && (
         <p className="trouble" role="alert" data-testid="over">
-          This brew was written down, or started again, on another page or device. Nothing that is tapped here
-          is saved. <Link to={at}>Back to the plan</Link>
+          This brew was logged or restarted on another page or device. What you tap here isn’t saved.{" "}
+          <Link to={at}>Back to the plan</Link>
         </p>
       )}
       {broken !== undefined && <Trouble error={broken} />}

@@ -78,7 +78,7 @@ export function speak(text: string): void {
 
 /** Shakes the phone shortly; nothing where it cannot. */
 export function shake(long = false): void {
-  // A page that nobody has touched yet, for the brew is guided on another, may not.
+  // A browser refuses it on a page that nobody has touched: the brew may be guided on another device.
   if (!("vibrate" in navigator) || navigator.userActivation?.hasBeenActive === false) return;
   navigator.vibrate(long ? [80, 60, 80] : 60);
 }

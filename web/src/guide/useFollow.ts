@@ -14,7 +14,7 @@ export type Tap = Omit<RunEvent, "t_s">;
 /** Where readings come from: what has been read since a moment, up to another, on the run's clock. */
 export type Source = (from: number, to: number) => RunEvent[];
 
-/** Whether two records say that the same was done. */
+/** Reports whether two records have the same events. */
 const same = (a: Schemas["Record"], b: Schemas["Record"] | undefined) =>
   b !== undefined &&
   a.events.length === b.events.length &&
@@ -56,7 +56,7 @@ export function useFollow({
   const [at, setAt] = useState<{ f: Following; t: number }>();
   const [now, setNow] = useState(0);
   const [lost, setLost] = useState<unknown>();
-  // It was written down, or begun again, on another page or device.
+  // The brew was logged or restarted on another page or device.
   const [over, setOver] = useState(false);
   const [first] = useState(() => takenUp(kept, rate));
   const zero = useRef(first.zero);
@@ -64,7 +64,7 @@ export function useFollow({
   const latest = useRef<{ f: Following; t: number }>(undefined);
   const read = useRef(first.record?.until_s ?? 0);
   const saved = useRef(0);
-  // Which run of this brew it is, and the revision of it that is known here.
+  // This run, and the revision of it known here.
   const known = useRef({ id: kept?.id, revision: kept?.revision ?? 0 });
   const sending = useRef(false);
   const last = useRef<{ f: Following; record: Schemas["Record"] }>(undefined);
@@ -85,7 +85,7 @@ export function useFollow({
     [rate],
   );
 
-  /** Goes on with what was done elsewhere, too. */
+  /** Takes in what was done elsewhere. */
   const meet = useCallback((run: Run) => {
     known.current = { id: run.id, revision: run.revision ?? 0 };
     if (!run.record || same(run.record, record.current)) return;
@@ -97,7 +97,7 @@ export function useFollow({
     again.current();
   }, []);
 
-  /** One after the other: each goes on from the revision that the one before has led to. */
+  /** Sends one at a time: each starts from the revision that the last one made. */
   const send = useCallback(() => {
     const sent = last.current;
     if (!sent || sending.current) return;
@@ -222,7 +222,7 @@ export function useFollow({
   });
   useEffect(() => ask(), [ask]);
 
-  // What is done on another page or device is seen within a second.
+  // Shows what is done on another page or device within a second.
   useEffect(() => {
     if (over) return;
     const look = async () => {
@@ -267,7 +267,7 @@ export function useFollow({
     f,
     going,
     lost,
-    /** It was written down, or begun again, elsewhere: here nothing is kept of it any more. */
+    /** The brew was logged or restarted elsewhere: nothing more is saved from here. */
     over,
     /** Where the clock is now. */
     position,

@@ -166,7 +166,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
       <p className="actions">
         {l.gone ? (
           <p className="quiet" data-testid="gone">
-            Its brew, its stop or its trip was deleted. <Link to="/deleted">Recently deleted</Link>
+            Its brew, stop or trip was deleted. <Link to="/deleted">Recently deleted</Link>
           </p>
         ) : (
           <Link className="btn btn-primary" to={brewPath({ ...l, id: l.brew_id })}>

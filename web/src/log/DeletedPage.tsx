@@ -1,6 +1,6 @@
 import { Button } from "antd";
 import { useState } from "react";
-import { restore, useChange, useDeleted, type Kind } from "../api/queries";
+import { kindNames, restore, useChange, useDeleted, type Kind } from "../api/queries";
 import { notice } from "../app/notices";
 import { Loaded, Trouble } from "../app/Trouble";
 import { counted } from "../units/units";
@@ -9,18 +9,7 @@ import "./log.css";
 
 const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
 
-const names: Record<Kind, string> = {
-  trip: "Trip",
-  stop: "Stop",
-  brew: "Brew",
-  log: "Cup",
-  coffee: "Coffee",
-  recipe: "Recipe",
-  gear: "Gear",
-  blind: "Blind rounds",
-};
-
-/** What was deleted, of every kind, with a way to restore it. */
+/** Deleted records of every kind, each with its Restore button. */
 export default function DeletedPage() {
   const [older, setOlder] = useState(false);
   const list = useDeleted(older);
@@ -34,29 +23,31 @@ export default function DeletedPage() {
         {({ records, older: more }) => (
           <>
             {records.length === 0 && (
-              <p className="empty">Nothing was deleted {older ? "before that" : "in the last 90 days"}.</p>
+              <p className="empty">
+                Nothing was deleted {older ? "more than" : "in the last"} 90 days{older && " ago"}.
+              </p>
             )}
             <ul className="lb-deleted">
               {records.map((x) => (
                 <li key={x.kind + x.id}>
                   <span>
-                    {names[x.kind]}: <span data-own-words>{x.name}</span>
+                    {kindNames[x.kind]}: <span data-own-words>{x.name}</span>
                   </span>
                   <span className="quiet">
                     {when.format(new Date(x.deleted_at))}
                     {x.within && (
                       <>
-                        ; part of <span data-own-words>{x.within}</span>, which is deleted, too
+                        ; in <span data-own-words>{x.within}</span>, which is deleted too
                       </>
                     )}
                   </span>
                   <Button
                     loading={back.isPending && back.variables.kind === x.kind && back.variables.id === x.id}
-                    aria-label={`Restore ${names[x.kind].toLowerCase()} ${x.name}`}
+                    aria-label={`Restore ${kindNames[x.kind].toLowerCase()} ${x.name}`}
                     onClick={() =>
                       back.mutate(
                         { kind: x.kind, id: x.id },
-                        { onSuccess: () => notice({ kind: "done", title: `${names[x.kind]} restored` }) },
+                        { onSuccess: () => notice({ kind: "done", title: `${kindNames[x.kind]} restored` }) },
                       )
                     }
                   >
@@ -72,7 +63,7 @@ export default function DeletedPage() {
                 </Button>
               </p>
             )}
-            <p className="quiet">Nothing is removed for good unless you ask for it.</p>
+            <p className="quiet">Deleted things stay here: nothing is erased unless you ask.</p>
           </>
         )}
       </Loaded>

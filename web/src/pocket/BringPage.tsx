@@ -3,7 +3,7 @@ import { useState } from "react";
 import { Link } from "react-router";
 import { useQueryClient } from "@tanstack/react-query";
 import { api, must, type Schemas } from "../api/client";
-import { asFile } from "../api/queries";
+import { asFile, kindNames, type Kind } from "../api/queries";
 import { FileDrop } from "../app/FileDrop";
 import { useSettings } from "../app/settings";
 import { counted, inWords, sentence, type System } from "../units/units";
@@ -19,16 +19,6 @@ const what: Record<string, string> = {
   changed: "changed",
   deleted: "deleted",
   restored: "had back",
-};
-const kinds: Record<string, string> = {
-  trip: "Trip",
-  stop: "Stop",
-  brew: "Brew",
-  log: "Cup",
-  coffee: "Coffee",
-  recipe: "Recipe",
-  gear: "Gear",
-  blind: "Blind comparison",
 };
 
 /** Brings back what was done in a pocket: shown first, and kept as a whole. */
@@ -82,7 +72,7 @@ export default function BringPage() {
       );
       setKept(out);
       if (ofDevice) {
-        // It goes on being carried, as it is at home now.
+        // The device goes on carrying it, brought up to date.
         await goOn(ofDevice);
         setAgain(carriedHere()?.name ?? "");
       }
@@ -113,15 +103,15 @@ export default function BringPage() {
         !kept &&
         unsent.map((here) => (
           <p key={here.id}>
-            This device carries {here.name}, with {counted(here.changes, "change")} that are not home yet.{" "}
+            This device carries {here.name}, with {counted(here.changes, "change")} not yet brought home.{" "}
             <Button onClick={() => void look(here.name, here.file, here)}>Look at them</Button>
           </p>
         ))}
       {kept && ofDevice && (
         <p role="status">
           {again
-            ? `This device carries ${again} again, as it is at home now.`
-            : "This device carries nothing now."}
+            ? `This device carries ${again} again, brought up to date.`
+            : "This device carries nothing offline now."}
         </p>
       )}
       {error && (
@@ -178,7 +168,7 @@ export default function BringPage() {
             <ul className="arrivals">
               {b.arrives.map((a) => (
                 <li key={a.kind + a.uuid}>
-                  <span className="quiet">{kinds[a.kind] ?? a.kind}</span> {a.name}{" "}
+                  <span className="quiet">{kindNames[a.kind as Kind] ?? a.kind}</span> {a.name}{" "}
                   <span className="quiet">
                     {what[a.what] ?? a.what}
                     {a.fields.length > 0 && `: ${a.fields.join(", ").toLowerCase()}`}

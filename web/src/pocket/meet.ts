@@ -48,7 +48,7 @@ async function bring(here: CarriedHere, then: () => void | Promise<void>): Promi
   }
 }
 
-/** Goes on carrying what is home now, and lets go of it as it was. */
+/** Carries the same trips again, brought up to date, and removes the old copy. */
 export async function goOn(here: CarriedHere): Promise<void> {
   if (carriedHere()?.id === here.id) await refresh(here.trips);
   if (carriedHere()?.id !== here.id) letGo(here.id);

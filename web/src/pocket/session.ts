@@ -74,7 +74,7 @@ let id = "";
 let written = 0;
 const session = crypto.getRandomValues(new Uint32Array(2)).join("");
 let runs = "";
-let mine = ""; // what is carried, to the letter
+let mine = ""; // the carried file's text
 
 /** The pocket that this page is for, as its file or this device has it. */
 function carried(): Carried | undefined {
@@ -183,7 +183,7 @@ export function open(): Promise<void> {
       said: opened.said,
       uncopied: Math.max(here.length - copied, 0),
     });
-    // What is asked for once is given more often: before the first change, and not after it.
+    // Ask for lasting storage before the first change.
     if (mode === "carried") void navigator.storage?.persist?.();
     window.addEventListener("storage", (e) => {
       if (e.key?.startsWith(`${prefix(id)}w.`)) void meet().then((any) => any && onOther());
@@ -215,7 +215,7 @@ async function meet(): Promise<boolean> {
 
 function keep(events: Event[]): void {
   if (events.length === 0) return;
-  // Another page may have brought it home and let go of it: what is written now needs it again.
+  // Another page may have brought it home and removed it; what is written now needs it.
   const base = `${prefix(id)}carried`;
   if (mode === "carried" && mine !== "" && kept.getItem(base) === null) kept.setItem(base, mine);
   const name = `${prefix(id)}w.${session}.${String(written++).padStart(6, "0")}`;
@@ -311,11 +311,11 @@ export function carry(text: string): boolean {
     return false;
   }
   kept.setItem(CHOSEN, c.pocket.id);
-  if (was && was !== c.pocket.id && changesOf(was) === 0) forget(was); // else it is still to be brought home
+  if (was && was !== c.pocket.id && changesOf(was) === 0) forget(was); // else its changes are not home yet
   return true;
 }
 
-/** The lists of changes that were written to a pocket here. */
+/** The changes made here to a pocket, a list from each tab. */
 const lists = (pocket: string) =>
   kept
     .names()
@@ -365,7 +365,7 @@ function carriedAs(pocket: string): CarriedHere | undefined {
 /** What this device carries now. */
 export const carriedHere = (): CarriedHere | undefined => carriedAs(kept.getItem(CHOSEN) ?? "");
 
-/** What was carried before and has changes that are not home: a page that was open then wrote them. */
+/** Earlier pockets with changes that are not home yet: a page left open wrote them. */
 export function leftHere(): CarriedHere[] {
   const chosen = kept.getItem(CHOSEN);
   const ids = new Set(kept.names().flatMap((n) => /^apodemos\.pocket\.(.+)\.carried$/.exec(n)?.[1] ?? []));
@@ -375,7 +375,7 @@ export function leftHere(): CarriedHere[] {
   });
 }
 
-/** Lets go of what was carried before, once it is home. */
+/** Removes an earlier pocket, once it is home. */
 export const letGo = (pocket: string): void => forget(pocket);
 
 /** Lets go of what this device carries. */
