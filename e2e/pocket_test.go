@@ -213,13 +213,13 @@ func TestDamagedPockets(t *testing.T) {
 	q.expectError("422")
 	q.open("/bring")
 	for says, b := range map[string][]byte{
-		"was cut on the way":   whole[:8000],
-		"is damaged":           []byte(strings.Replace(string(whole), "River gorge", "River gorgi", 1)),
-		"is no pocket":         []byte("<html></html>"),
-		"is empty":             {},
-		"by a newer Apodemos":  []byte(`{"format":"apodemos-pocket","version":99,"events":[]}`),
-		"by a trial version":   []byte(`{"format":"apodemos-pocket","version":1,"events":[]}`),
-		"is no pocket of Apod": []byte(`{"format":"other","version":1}`),
+		"was cut on the way":             whole[:8000],
+		"is damaged":                     []byte(strings.Replace(string(whole), "River gorge", "River gorgi", 1)),
+		"is no pocket":                   []byte("<html></html>"),
+		"is empty":                       {},
+		"A newer Apodemos wrote":         []byte(`{"format":"apodemos-pocket","version":99,"events":[]}`),
+		"A trial version of Apodemos":    []byte(`{"format":"apodemos-pocket","version":1,"events":[]}`),
+		"This is not an Apodemos pocket": []byte(`{"format":"other","version":1}`),
 	} {
 		bad := filepath.Join(dir, "bad.html")
 		require.NoError(t, os.WriteFile(bad, b, 0o600))

@@ -347,8 +347,10 @@ func TestTwoPagesGuideOneBrew(t *testing.T) {
 	t.Parallel()
 	app := start(t, t.TempDir())
 	mine, theirs := sit(t, app.base), sit(t, app.base)
-	theirs.expectError("409")
-	theirs.expectError("412")
+	for _, p := range []*person{mine, theirs} {
+		p.expectError("409")
+		p.expectError("412")
+	}
 	const guide = "/trips/1/stops/5/brews/9/guide"
 	mine.open(guide)
 	theirs.open(guide)
@@ -373,7 +375,7 @@ func TestTwoPagesGuideOneBrew(t *testing.T) {
 
 	send(t, app.base, "POST", "/brews/9/log", map[string]any{"brewed_at": "2026-09-09T05:30:00Z", "mark": 8}, nil)
 	theirs.see("This brew was logged or restarted on another page or device.")
-	mine.see("This brew was written down")
+	mine.see("This brew was logged or restarted on another page or device.")
 	var after struct {
 		Run *use.Run `json:"run"`
 	}
