@@ -9,6 +9,7 @@ import (
 	"encoding/json"
 	"errors"
 	"fmt"
+	"maps"
 	"reflect"
 	"slices"
 	"strings"
@@ -340,7 +341,7 @@ func (a App) bring(ctx context.Context, c *Carried, choices map[string]journal.S
 		return out, err
 	}
 	here := state.Clone()
-	m := journal.Merge(state, c.Events, clock, func(cl journal.Clash) journal.Side {
+	m := journal.Merge(state, c.seenBy(here), clock, func(cl journal.Clash) journal.Side {
 		if ofItself(cl) {
 			if cl.HereLater {
 				return journal.Here
@@ -382,6 +383,38 @@ func (a App) bring(ctx context.Context, c *Carried, choices map[string]journal.S
 	}
 	out.Kept = true
 	return out, nil
+}
+
+// seenBy are the events of a pocket without claims that cannot be true: whoever made the pocket
+// can have seen only what is in it, so an event that says it takes the place of another, which
+// is here and not in the pocket, stands beside that one and clashes with it.
+func (c *Carried) seenBy(here *journal.State) []journal.Edit {
+	in := map[string]bool{}
+	for _, e := range c.Events {
+		in[e.ID] = true
+	}
+	claimed := func(over map[string][]string) map[string][]string {
+		var out map[string][]string
+		for f, ids := range over {
+			known := slices.DeleteFunc(slices.Clone(ids), func(id string) bool { return !in[id] && here.Seen(id) })
+			if len(known) == len(ids) {
+				continue
+			}
+			if out == nil {
+				out = maps.Clone(over)
+			}
+			out[f] = known
+		}
+		if out == nil {
+			return over
+		}
+		return out
+	}
+	events := slices.Clone(c.Events)
+	for i, e := range events {
+		events[i].Over, events[i].Live = claimed(e.Over), claimed(e.Live)
+	}
+	return events
 }
 
 // catchUp takes into a state what was changed here since the journal was last written: of

@@ -7,7 +7,9 @@ import (
 	"net/http/httputil"
 	"net/url"
 	"os/exec"
+	"path/filepath"
 	"regexp"
+	"slices"
 	"strings"
 	"sync/atomic"
 	"testing"
@@ -16,6 +18,8 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	use "apodemos/app"
 )
 
 // road stands between a browser and the program: it can be closed, and what comes over it can
@@ -24,6 +28,7 @@ type road struct {
 	base   string
 	closed atomic.Bool
 	newer  atomic.Bool
+	says   atomic.Int32 // answers everything with this status
 	to     atomic.Pointer[url.URL]
 }
 
@@ -47,6 +52,10 @@ func build(t *testing.T, base string) *road {
 	srv := &http.Server{Handler: http.HandlerFunc(func(w http.ResponseWriter, q *http.Request) {
 		if r.closed.Load() {
 			panic(http.ErrAbortHandler)
+		}
+		if status := int(r.says.Load()); status != 0 {
+			http.Error(w, "not what was asked for", status)
+			return
 		}
 		proxy.ServeHTTP(w, q)
 	})}
@@ -107,6 +116,16 @@ func TestInstalledOnADevice(t *testing.T) {
 	p.open("/log")
 	p.see("Without your server")
 	p.see("First light")
+	// A server in trouble, or another at its address, is no server either.
+	way.closed.Store(false)
+	for _, status := range []int32{500, 404} {
+		way.says.Store(status)
+		p.open("/log")
+		p.see("Without your server")
+		p.see("First light")
+	}
+	way.says.Store(0)
+	way.closed.Store(true)
 
 	// The server is met again.
 	way.closed.Store(false)
@@ -134,6 +153,55 @@ func TestInstalledOnADevice(t *testing.T) {
 	p.open("/trips/1")
 	p.see("Without your server")
 	p.see("River gorge")
+}
+
+// A brew that is being made goes on without the server after a reload, and back.
+func TestABrewGoesOnOverTheEdge(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	way := build(t, a.base)
+	p := sit(t, way.base)
+	p.expectError("Failed to load resource")
+	p.expectError("ERR_")
+	p.open("/trips/1/along")
+	p.click("Carry it on this device")
+	p.see("Carried. It works without the server from now on.")
+	p.until("be kept by the service worker", func() bool { return p.js(`String(Boolean(navigator.serviceWorker.controller))`) == "true" })
+
+	const guide = "/trips/1/stops/5/brews/9/guide"
+	kinds := func() (out []string) {
+		var is use.RunOut
+		send(t, a.base, "GET", "/brews/9/run", nil, &is)
+		if is.Run != nil && is.Run.Record != nil {
+			for _, e := range is.Run.Record.Events {
+				out = append(out, e.Kind)
+			}
+		}
+		return out
+	}
+	p.open(guide)
+	p.click("Start")
+	p.click("Pause")
+	p.see("Go on")
+	p.until("be kept at home", func() bool { return slices.Equal(kinds(), []string{"start", "pause"}) })
+
+	way.closed.Store(true)
+	p.open(guide)
+	p.see("Go on") // where it was
+	p.click("Go on")
+	p.click("Pause")
+	p.see("Go on")
+	p.until("be kept here", func() bool {
+		return strings.Count(p.js(`Object.keys(localStorage).filter(k => k.endsWith(".runs")).map(k => localStorage[k]).join()`), `"pause"`) == 2
+	})
+
+	way.closed.Store(false)
+	p.open(guide)
+	p.see("Go on")
+	p.until("have come home", func() bool { return slices.Equal(kinds(), []string{"start", "pause", "resume", "pause"}) })
+	p.click("Go on")
+	p.see("Pause")
+	p.until("go on at home", func() bool { return len(kinds()) == 5 })
 }
 
 // A phone that is not paired is refused; paired by its key, it is let in, and let go of, it is
@@ -181,6 +249,17 @@ func TestAPhoneIsPaired(t *testing.T) {
 	p.see("Devices are paired, and let go of, on the machine that Apodemos runs on.")
 	p.see("Another computer")
 
+	// It takes the trip offline, and changes something without the server.
+	p.click("Carry it on this device")
+	p.see("Carried. It works without the server from now on.")
+	p.until("be kept by the service worker", func() bool { return p.js(`String(Boolean(navigator.serviceWorker.controller))`) == "true" })
+	p.open("/trips/1/stops/5/brews/9?offline")
+	p.see("Without your server")
+	p.see("Four pulses")
+	p.fill("Altitude", "4250")
+	p.click("Save")
+	p.see("2 changes in no copy yet")
+
 	// On the machine itself it is let go of.
 	q.open("/trips/1/along")
 	q.see("Another computer")
@@ -189,6 +268,15 @@ func TestAPhoneIsPaired(t *testing.T) {
 	q.seeNot("Another computer")
 	p.open("/trips/1")
 	p.see("This device is not paired yet.")
+	// What it changed can still be seen, and saved.
+	p.js(`(document.querySelector("a[href*=offline]").click(), "")`)
+	p.see("Without your server")
+	p.see("2 changes in no copy yet")
+	dir2 := t.TempDir()
+	p.savesInto(dir2)
+	p.click("Save a copy")
+	p.see("among your downloads?")
+	p.until("have the copy", func() bool { names, _ := filepath.Glob(filepath.Join(dir2, "*-pocket-*.json")); return len(names) == 1 })
 }
 
 // The program that make builds needs nothing beside it: it runs in an empty container.

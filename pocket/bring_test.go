@@ -283,6 +283,32 @@ func TestChangedOnBothSides(t *testing.T) {
 	require.ErrorIs(t, err, app.ErrOpen)
 }
 
+// A pocket that says it has seen what was changed at home after it was taken is not believed:
+// its value clashes with that of home, and does not take its place.
+func TestAPocketKnowsWhatIsInIt(t *testing.T) {
+	home, id := atHome(t)
+	s := opened(t, take(t, home, id))
+	higher(t, s, gorge, 700)
+	higherAtHome(t, home, gorge, 650)
+	take(t, home, id) // its journal has the change now
+	events, err := home.Events(t.Context())
+	require.NoError(t, err)
+	there := events[len(events)-1]
+	c := s.Carried()
+	last := &c.Events[len(c.Events)-1]
+	for f := range last.Over {
+		if _, same := there.Set[f]; same {
+			last.Over[f] = []string{there.ID}
+		}
+	}
+	last.Stamp = there.Stamp + 1
+	c.Sum = app.SumOf(c.Events)
+	seen, err := home.Bring(t.Context(), c, nil, false, session(today))
+	require.NoError(t, err)
+	require.Len(t, seen.Clashes, 1)
+	assert.Equal(t, app.ClashLine{Label: "Altitude", Unit: "m", Here: 650.0, There: 700.0}, seen.Clashes[0].Lines[0])
+}
+
 func TestATripDeletedAtHomeMeanwhile(t *testing.T) {
 	for _, keep := range []bool{true, false} {
 		t.Run(fmt.Sprint("had back ", keep), func(t *testing.T) {

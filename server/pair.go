@@ -168,6 +168,7 @@ button{font:inherit;font-weight:700;min-height:48px;margin-top:18px;padding:0 22
 <input id="name" name="name" value="{{.Name}}" maxlength="60" required>
 <button>Pair this device</button>
 </form>
+<p>Did you take a trip offline on this device? It is still here: <a href="/?offline">open the offline copy</a> and save its changes.</p>
 </body>
 </html>
 `))

@@ -69,13 +69,17 @@ self.addEventListener("fetch", (e) => {
   if (request.mode === "navigate") {
     e.respondWith(
       (async () => {
+        const kept = async () => (await caches.match(SHELL)) ?? Response.error();
+        // Asked for by a device that its server no longer lets in.
+        if (url.searchParams.has("offline")) return kept();
         try {
           const got = await soon(request);
-          if (got.status < 502) return got;
+          // A page of Apodemos is an answer, a refusal or a redirect; anything else is a server in trouble, or another.
+          if (got.ok || got.status === 401 || got.status === 403 || got.type === "opaqueredirect") return got;
         } catch {
           // No server: the page that was kept.
         }
-        return (await caches.match(SHELL)) ?? Response.error();
+        return kept();
       })(),
     );
     return;

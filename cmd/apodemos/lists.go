@@ -126,8 +126,11 @@ func dataDir(name string) string {
 			dir = filepath.Join(home, ".local", "share")
 		}
 	}
+	// Without a home, it is the directory that one is in: its whole path is said when the program starts.
 	if dir == "" {
-		return name
+		if here, err := os.Getwd(); err == nil {
+			dir = here
+		}
 	}
 	return filepath.Join(dir, name)
 }

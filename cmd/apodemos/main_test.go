@@ -423,6 +423,18 @@ func TestDataIsMovedOnce(t *testing.T) {
 	}
 }
 
+// Without a home, data goes where one is, and the whole path is said.
+func TestWithoutAHomeItSaysWhere(t *testing.T) {
+	if runtime.GOOS != "linux" {
+		t.Skip("elsewhere it has other names")
+	}
+	here := t.TempDir()
+	t.Chdir(here)
+	t.Setenv("HOME", "")
+	t.Setenv("XDG_DATA_HOME", "")
+	assert.Equal(t, filepath.Join(here, "apodemos"), dataDir("apodemos"))
+}
+
 // Programs that call this one get errors as they read them.
 func TestErrorsAsJSON(t *testing.T) {
 	_, err := execute(`{"method":"cone","drinkers":999}`, "plan")

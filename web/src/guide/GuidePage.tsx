@@ -18,6 +18,7 @@ import { Loaded, Trouble } from "../app/Trouble";
 import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
 import { clock, fromShown, inWords, say, unitOf, type System } from "../units/units";
+import { carryRun } from "../pocket/runs";
 import { beep, keepAwake, mayStayOn, shake, speak } from "./aids";
 import { askToAlert, mayAlert, setAlarms } from "./alerts";
 import { connect, kinds, type Kind } from "./instruments";
@@ -149,6 +150,7 @@ function Guide({
     kept,
     rate,
     source: silent ? undefined : source,
+    onRun: (run) => carryRun(brew, run),
     onChange: (to, was) => {
       const step = to.steps[to.view.shown];
       const stepped = was.step !== to.step || was.view.gate !== to.view.gate;

@@ -42,6 +42,7 @@ export function useFollow({
   rate,
   source,
   onChange,
+  onRun,
 }: {
   brew: number;
   planId: number;
@@ -51,6 +52,8 @@ export function useFollow({
   source?: Source;
   /** It has changed: the step, what is waited for, or what differs. */
   onChange: (to: Following, was: Following) => void;
+  /** The run as it is now; nothing when it starts over. */
+  onRun?: (run: Run | undefined) => void;
 }) {
   const client = useQueryClient();
   const [at, setAt] = useState<{ f: Following; t: number }>();
@@ -75,8 +78,10 @@ export function useFollow({
   const queue = useRef<Promise<unknown>>(Promise.resolve());
   const told = useRef(onChange);
   const from = useRef(source);
+  const ran = useRef(onRun);
   useEffect(() => {
     told.current = onChange;
+    ran.current = onRun;
     from.current = source;
   });
 
@@ -121,6 +126,7 @@ export function useFollow({
     };
     client.setQueryData(runQuery(brew).queryKey, { run });
     saved.current = clockNow();
+    ran.current?.(run);
     saveRun(brew, run).then(
       (kept) => {
         sending.current = false;
@@ -287,6 +293,7 @@ export function useFollow({
       known.current = { id: undefined, revision: 0 };
       last.current = undefined;
       void endRun(brew);
+      ran.current?.(undefined);
       setOver(false);
       zero.current = 0;
       record.current = undefined;

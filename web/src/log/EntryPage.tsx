@@ -1,6 +1,7 @@
 import { Button } from "antd";
 import { Link, useNavigate, useParams } from "react-router";
 import { moment } from "../api/change";
+import { carryRun } from "../pocket/runs";
 import { addLog, useBrew, useCatalogue, useChange, useNoticed, useTrip } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -101,6 +102,7 @@ export default function EntryPage() {
                     save.mutate(taste, {
                       onSuccess: () => {
                         setTaste(untasted);
+                        carryRun(b, undefined);
                         // To the plan: there stands what to change next.
                         void navigate(`${brewPath(b)}?tasted=1`);
                       },

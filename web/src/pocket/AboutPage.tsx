@@ -26,14 +26,14 @@ export default function AboutPage() {
       </p>
       <h2>Where what you do is kept</h2>
       <p>
-        At once in this browser, on this device, where it keeps anything: a private window does not, and a
-        browser that is cleaned forgets. “Keep a copy” writes {mode === "file" ? "this file anew" : "a file"}{" "}
-        with everything in it; that copy needs no browser’s memory. The line at the top says which of the two
-        holds.
+        In this browser, on this device, as soon as you do it. A private window loses it when it closes, and
+        clearing the browser’s data deletes it. “Save a copy” writes{" "}
+        {mode === "file" ? "this file again" : "a file"} with everything in it; check that it is among your
+        downloads. The line at the top says what this browser does.
       </p>
       <h2>Bringing it home</h2>
       <p>
-        Keep a copy, send it home by any means, and there choose “Bring it back” under Trips, or run{" "}
+        Save a copy, send it home by any means, and there choose “Bring it back” under Trips, or run{" "}
         <code>apodemos bring FILE</code>. Bringing it twice doubles nothing. What was changed on both sides is
         shown side by side, and you choose.
       </p>

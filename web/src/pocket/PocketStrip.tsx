@@ -4,7 +4,7 @@ import { notice } from "../app/notices";
 import { counted } from "../units/units";
 import { answers } from "./meet";
 import { mode } from "./mode";
-import { keepCopy } from "./session";
+import { dropLeft, handOut, keepCopy, sayCopied } from "./session";
 import { usePocket } from "./usePocket";
 import "./pocket.css";
 
@@ -42,16 +42,11 @@ export default function PocketStrip() {
   const copy = async () => {
     setBusy(true);
     try {
-      const name = await keepCopy();
-      notice({
-        kind: "done",
-        title: `Kept as ${name}`,
-        more: "It has everything in it: open it anywhere, or bring it home.",
-      });
+      await keepCopy();
     } catch (e) {
       notice({
         kind: "wrong",
-        title: "No copy was kept",
+        title: "No copy was saved",
         more: e instanceof Error ? e.message : String(e),
       });
     } finally {
@@ -66,9 +61,11 @@ export default function PocketStrip() {
       <span>
         {lost
           ? p.whyNot === "full"
-            ? "This browser’s storage is full: what you do is gone when the page closes, unless you keep a copy."
-            : "This browser keeps nothing here: what you do is gone when the page closes, unless you keep a copy."
-          : "What you do is kept in this browser, on this device."}{" "}
+            ? "This browser’s storage is full: what you do is gone when the page closes, unless you save a copy."
+            : "This browser saves nothing here: what you do is gone when the page closes, unless you save a copy."
+          : p.promised
+            ? "What you do is saved in this browser, on this device."
+            : "What you do is saved in this browser, on this device. A private window loses it when it closes: save a copy first."}{" "}
         {p.uncopied > 0 && `${counted(p.uncopied, "change")} in no copy yet.`}
       </span>
       {p.said.map((s) => (
@@ -80,8 +77,38 @@ export default function PocketStrip() {
         disabled={busy || p.state !== "open"}
         onClick={() => void copy()}
       >
-        Keep a copy
+        Save a copy
       </button>{" "}
+      {p.handed !== "" && (
+        <span className="pocket-asks">
+          Is {p.handed} among your downloads?{" "}
+          <button type="button" className="bar-button" onClick={() => sayCopied(true)}>
+            Yes, saved
+          </button>{" "}
+          <button type="button" className="bar-button" onClick={() => sayCopied(false)}>
+            Not there
+          </button>{" "}
+        </span>
+      )}
+      {p.left.map((l) => (
+        <span key={l.id} className="pocket-asks">
+          An earlier copy of {l.name} has {counted(l.changes, "change")} that this one lacks.{" "}
+          <button type="button" className="bar-button" onClick={() => handOut(l)}>
+            Save them
+          </button>{" "}
+          <button
+            type="button"
+            className="bar-button"
+            onClick={() =>
+              window.confirm(
+                `Delete ${counted(l.changes, "change")} of the earlier copy? Bring them home first.`,
+              ) && dropLeft(l)
+            }
+          >
+            Delete them
+          </button>{" "}
+        </span>
+      ))}
       <Link to="/pocket">About</Link>{" "}
       {mode === "carried" && (
         <a href="/">{there ? "Your server is here again: bring it home" : "Try your server"}</a>

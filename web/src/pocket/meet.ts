@@ -11,7 +11,7 @@ import { carriedHere, carry, leftHere, letGo, putDown, type CarriedHere } from "
 export async function bringHome(): Promise<void> {
   for (const left of leftHere()) await bring(left, () => letGo(left.id));
   const here = carriedHere();
-  if (here && here.changes > 0) await bring(here, () => goOn(here));
+  if (here && (here.changes > 0 || here.ran)) await bring(here, () => goOn(here));
 }
 
 async function bring(here: CarriedHere, then: () => void | Promise<void>): Promise<void> {
@@ -34,6 +34,7 @@ async function bring(here: CarriedHere, then: () => void | Promise<void>): Promi
     const out = await must(api.POST("/bring", { body: { carried } as Schemas["BringIn"] }));
     await then();
     await queryClient.invalidateQueries();
+    if (out.arrives.length === 0) return; // a run alone: its guide shows it
     notice({
       kind: "done",
       title: "What was done without the server is home",
@@ -52,6 +53,14 @@ async function bring(here: CarriedHere, then: () => void | Promise<void>): Promi
 export async function goOn(here: CarriedHere): Promise<void> {
   if (carriedHere()?.id === here.id) await refresh(here.trips);
   if (carriedHere()?.id !== here.id) letGo(here.id);
+}
+
+/** Carries the same trips as they are at home now, where nothing here waits to be brought home. */
+export async function renew(): Promise<boolean> {
+  const here = carriedHere();
+  if (!here || here.changes > 0 || here.ran) return false;
+  await goOn(here);
+  return true;
 }
 
 /** Carries the same trips anew, as they are at home now; those that are gone are left out. */

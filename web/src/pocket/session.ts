@@ -3,7 +3,7 @@
 
 import type { Schemas } from "../api/types";
 import { askNear, Gone, onNear, isNear, wake } from "../core/near";
-import { kept, lasts, whyNot } from "./storage";
+import { CHOSEN, kept, lasts, prefix, whyNot } from "./storage";
 import { inPocket, mode } from "./mode";
 
 export interface Event {
@@ -38,10 +38,24 @@ export interface PocketState {
   uncopied: number;
   /** Whether the browser keeps what is done; empty where it does. */
   whyNot: ReturnType<typeof whyNot>;
+  /** Whether the browser promised to keep it; a private window never does, and cannot be told apart. */
+  promised: boolean;
+  /** The copy last handed to the browser, until somebody says that it is there. */
+  handed: string;
+  /** Earlier copies with changes that this one does not have. */
+  left: CarriedHere[];
 }
 
-const CHOSEN = "apodemos.carried";
-let now: PocketState = { state: "opening", why: "", said: [], uncopied: 0, whyNot: whyNot() };
+let now: PocketState = {
+  state: "opening",
+  why: "",
+  said: [],
+  uncopied: 0,
+  whyNot: whyNot(),
+  promised: false,
+  handed: "",
+  left: [],
+};
 const listeners = new Set<() => void>();
 const put = (change: Partial<PocketState>) => {
   now = { ...now, ...change };
@@ -68,7 +82,6 @@ const parsed = <T>(text: string | null): T | undefined => {
   }
 };
 
-const prefix = (id: string) => `apodemos.pocket.${id}.`;
 const seen = new Set<string>();
 let id = "";
 let written = 0;
@@ -184,7 +197,8 @@ export function open(): Promise<void> {
       uncopied: Math.max(here.length - copied, 0),
     });
     // Ask for lasting storage before the first change.
-    if (mode === "carried") void navigator.storage?.persist?.();
+    void navigator.storage?.persist?.().then((promised) => put({ promised }));
+    put({ left: leftHere(new Set(c.events.map((e) => e.id))) });
     window.addEventListener("storage", (e) => {
       if (e.key?.startsWith(`${prefix(id)}w.`)) void meet().then((any) => any && onOther());
     });
@@ -215,9 +229,13 @@ async function meet(): Promise<boolean> {
 
 function keep(events: Event[]): void {
   if (events.length === 0) return;
-  // Another page may have brought it home and removed it; what is written now needs it.
+  // Another page may have brought it home and removed it, or a newer file may be opened in place of this one: what
+  // is written now needs what it was written on.
   const base = `${prefix(id)}carried`;
-  if (mode === "carried" && mine !== "" && kept.getItem(base) === null) kept.setItem(base, mine);
+  if (mine !== "" && kept.getItem(base) === null) {
+    kept.setItem(base, mine);
+    if (mode === "file" && !lasts(base)) kept.removeItem(base);
+  }
   const name = `${prefix(id)}w.${session}.${String(written++).padStart(6, "0")}`;
   seen.add(name);
   kept.setItem(name, JSON.stringify(events));
@@ -243,6 +261,7 @@ export async function pocketFetch(request: Request): Promise<Response> {
   if (running !== runs && !(runs === "" && answer.runs.length === 0)) {
     runs = running;
     kept.setItem(`${prefix(id)}runs`, running);
+    kept.setItem(`${prefix(id)}ran`, "1"); // a run was changed here, and comes home
   }
   return new Response(answer.status === 204 ? null : JSON.stringify(answer.body ?? null), {
     status: answer.status,
@@ -280,7 +299,12 @@ const plainName = (s: string) =>
     .replace(/[^a-z0-9]+/g, "-")
     .replace(/^-+|-+$/g, "") || "trip";
 
-/** Hands out a copy of the pocket with everything in it, and gives its name. */
+let handedOut = 0;
+
+/**
+ * Hands a copy of the pocket with everything in it to the browser, and gives its name. Whether the browser wrote
+ * it cannot be told: it counts once somebody says that it is there.
+ */
 export async function keepCopy(): Promise<string> {
   const c = await askNear<{ text: string; first: string; name: string; new: number }>("pocket-carried", {});
   const day = new Date().toISOString().slice(0, 10);
@@ -295,9 +319,34 @@ export async function keepCopy(): Promise<string> {
   a.download = name;
   a.click();
   setTimeout(() => URL.revokeObjectURL(a.href), 60_000);
-  kept.setItem(`${prefix(id)}copied`, String(c.new));
-  put({ uncopied: 0 });
+  handedOut = c.new;
+  put({ handed: name });
   return name;
+}
+
+/** The copy that was handed out is there, or is not. */
+export function sayCopied(there: boolean): void {
+  if (there) {
+    const before = Number(kept.getItem(`${prefix(id)}copied`) ?? 0);
+    kept.setItem(`${prefix(id)}copied`, String(handedOut));
+    put({ uncopied: Math.max(now.uncopied - (handedOut - before), 0) });
+  }
+  put({ handed: "" });
+}
+
+/** Hands an earlier pocket with its changes to the browser, to be brought home. */
+export function handOut(left: CarriedHere): void {
+  const a = document.createElement("a");
+  a.href = URL.createObjectURL(left.file);
+  a.download = `${plainName(left.name)}-pocket-earlier.json`;
+  a.click();
+  setTimeout(() => URL.revokeObjectURL(a.href), 60_000);
+}
+
+/** Removes an earlier pocket that was brought home, or is not wanted. */
+export function dropLeft(left: CarriedHere): void {
+  forget(left.id);
+  put({ left: now.left.filter((l) => l.id !== left.id) });
 }
 
 /** Chooses what is to be carried on this device, in place of the one before: as the server tells it, to the letter. */
@@ -340,6 +389,8 @@ export interface CarriedHere {
   /** UUIDs of its trips. */
   trips: string[];
   changes: number;
+  /** Whether a brew was being made here, without the server. */
+  ran: boolean;
   file: Blob;
 }
 
@@ -356,6 +407,7 @@ function carriedAs(pocket: string): CarriedHere | undefined {
     name: c.pocket.name,
     trips: (c.pocket.trips as string[] | undefined) ?? [],
     changes: changesOf(pocket),
+    ran: kept.getItem(`${prefix(pocket)}ran`) !== null,
     file: new Blob([
       `{"carried":${text},"kept":[${events.join(",")}]${running ? `,"running":${running}` : ""}}`,
     ]),
@@ -365,13 +417,21 @@ function carriedAs(pocket: string): CarriedHere | undefined {
 /** What this device carries now. */
 export const carriedHere = (): CarriedHere | undefined => carriedAs(kept.getItem(CHOSEN) ?? "");
 
-/** Earlier pockets with changes that are not home yet: a page left open wrote them. */
-export function leftHere(): CarriedHere[] {
-  const chosen = kept.getItem(CHOSEN);
+/**
+ * Earlier pockets with changes that are not home yet: a page left open wrote them, or an older file. Events that
+ * are known here are left out of the count.
+ */
+export function leftHere(known: Set<string> = new Set()): CarriedHere[] {
+  const chosen = mode === "file" ? id : kept.getItem(CHOSEN);
+  const fresh = (pocket: string) =>
+    lists(pocket)
+      .flatMap((l) => parsed<Event[]>(l) ?? [])
+      .filter((e) => !known.has(e.id)).length;
   const ids = new Set(kept.names().flatMap((n) => /^apodemos\.pocket\.(.+)\.carried$/.exec(n)?.[1] ?? []));
   return [...ids].flatMap((i) => {
-    const c = i === chosen ? undefined : carriedAs(i);
-    return c && c.changes > 0 ? [c] : [];
+    const changes = i === chosen ? 0 : fresh(i);
+    const c = changes > 0 ? carriedAs(i) : undefined;
+    return c ? [{ ...c, changes }] : [];
   });
 }
 

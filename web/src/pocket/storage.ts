@@ -61,3 +61,7 @@ export const lasts = (name: string): boolean => browser !== undefined && !here.h
 
 /** How long what is kept lasts, for a sentence. */
 export const howLong = (): string => (whyNot() === "" ? "on this device" : "while this page is open");
+
+/** Where the pocket that this device carries is named, and what the names of a pocket's records begin with. */
+export const CHOSEN = "apodemos.carried";
+export const prefix = (pocket: string) => `apodemos.pocket.${pocket}.`;
