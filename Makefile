@@ -128,19 +128,25 @@ release: build
 	cp LICENSE CHANGELOG.md cmd/apodemos/notices.txt dist/
 	cd dist && sha256sum apodemos-* > SHA256SUMS
 
-## fuzz: every reader and kernel with made-up input: FUZZ executions of each, RESTS of what is slow
+# What is measured goes onto its page, docs/reliability.md.
+MEASURED := APODEMOS_RELIABILITY=$(CURDIR)/docs
+
+## fuzz: WALK requests one after the other, of the server and of the offline copy; and every reader
+## and kernel with made-up input: FUZZ executions of each, RESTS of what is slow
 FUZZ ?= 1000000x
 RESTS ?= 10000x
+WALK ?= 100000
 fuzz:
+	APODEMOS_WALK=$(WALK) $(MEASURED) go test -timeout 8h -count=1 -v -run TestAWalkThroughTheDocument ./cmd/apodemos
 	FUZZ=$(FUZZ) RESTS=$(RESTS) ./fuzz.sh
 
 ## torture: kills under load, KILLS of them, and then a usual load for as long as SOAK
-KILLS ?= 1000
+KILLS ?= 3000
 SOAK ?= 1h
 torture: build
-	APODEMOS_KILLS=$(KILLS) go test -timeout 4h -count=1 -v -run TestKilledUnderLoad ./e2e
-	APODEMOS_SOAK=$(SOAK) go test -timeout 4h -count=1 -run xxx -bench Soak -benchtime 1x ./server
+	APODEMOS_KILLS=$(KILLS) $(MEASURED) go test -timeout 4h -count=1 -v -run TestKilledUnderLoad ./e2e
+	APODEMOS_SOAK=$(SOAK) $(MEASURED) go test -timeout 4h -count=1 -run xxx -bench Soak -benchtime 1x ./server
 
-## load: two hundred requests a second for a minute
+## load: two hundred requests a second for a minute, four hundred, and fifty kits at once
 load:
-	APODEMOS_LOAD=1 go test -run xxx -bench Load -benchtime 1x ./server
+	APODEMOS_LOAD=1 $(MEASURED) go test -run xxx -bench Load -benchtime 1x ./server

@@ -63,6 +63,7 @@ type Desk struct {
 // Choosing is how far the choice of a trip's kit has come. One is made at a time.
 type Choosing struct {
 	State    string        `json:"state" enum:"idle,waiting,choosing" doc:"waiting: that of another trip is being made"`
+	Place    int           `json:"place,omitempty" minimum:"0" doc:"Its place in the queue while it waits, from 1"`
 	Progress *kit.Progress `json:"progress,omitempty"`
 }
 

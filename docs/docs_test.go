@@ -14,6 +14,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"apodemos/core/brew"
+	"apodemos/docs/reliability"
 )
 
 // A tree is the project with files changed in it, and the project itself as it was: the
@@ -253,4 +254,13 @@ func TestNeedsAndVersions(t *testing.T) {
 	for _, target := range []string{"demo", "test", "release", "fuzz", "torture", "load", "notices"} {
 		assert.Contains(t, string(makefile), "\n"+target+":", target)
 	}
+}
+
+// The page of what was measured is that of its lines.
+func TestReliabilityIsMadeFromItsLines(t *testing.T) {
+	lines, err := reliability.Read(".")
+	require.NoError(t, err)
+	page, err := os.ReadFile("reliability.md")
+	require.NoError(t, err)
+	assert.Equal(t, reliability.Page(lines), string(page))
 }

@@ -12,6 +12,7 @@ import (
 	"os"
 	"path"
 	"runtime"
+	"slices"
 	"strings"
 	"sync"
 	"syscall"
@@ -33,6 +34,7 @@ type lane struct {
 
 	mu    sync.Mutex
 	since map[*time.Time]bool // start times of the running requests
+	queue []string            // what the waiting requests are for, the first to come first
 }
 
 func newLane(name string, atOnce, waiting int, wait time.Duration) *lane {
@@ -58,8 +60,9 @@ type LaneState struct {
 	OldestS float64 `json:"oldest_s" doc:"How long the oldest of those that run has been running"`
 }
 
-// enter waits for room. Its error is errLaneFull where too many wait, or it takes too long.
-func (l *lane) enter(ctx context.Context) (leave func(), err error) {
+// enter waits for room, in the order in which requests came. Its error is errLaneFull if too many
+// wait, or it takes too long.
+func (l *lane) enter(ctx context.Context, what string) (leave func(), err error) {
 	select {
 	case l.waiting <- struct{}{}:
 	default:
@@ -67,7 +70,16 @@ func (l *lane) enter(ctx context.Context) (leave func(), err error) {
 	}
 	short, cancel := context.WithTimeout(ctx, l.wait)
 	defer cancel()
-	if err := l.room.Acquire(short, 1); err != nil {
+	l.mu.Lock()
+	l.queue = append(l.queue, what)
+	l.mu.Unlock()
+	err = l.room.Acquire(short, 1)
+	l.mu.Lock()
+	if i := slices.Index(l.queue, what); i >= 0 {
+		l.queue = slices.Delete(l.queue, i, i+1)
+	}
+	l.mu.Unlock()
+	if err != nil {
 		<-l.waiting
 		if ctx.Err() != nil {
 			return nil, ctx.Err()
@@ -87,6 +99,13 @@ func (l *lane) enter(ctx context.Context) (leave func(), err error) {
 	}, nil
 }
 
+// place is the place in the queue of the first request for something, from 1; 0 if none waits.
+func (l *lane) place(what string) int {
+	l.mu.Lock()
+	defer l.mu.Unlock()
+	return slices.Index(l.queue, what) + 1
+}
+
 var errLaneFull = errors.New("too much is asked at once")
 
 // lanes keep the program quick and small whatever is asked of it: computation is bounded by the
@@ -98,7 +117,7 @@ func newLanes() *lanes {
 	return &lanes{
 		quick:  newLane("quick", 2*runtime.GOMAXPROCS(0), 256, 5*time.Second),
 		files:  newLane("files", 2, 8, 30*time.Second),
-		choice: newLane("choice", 1, 3, 30*time.Second),
+		choice: newLane("choice", 1, 63, 15*time.Minute),
 	}
 }
 
@@ -162,7 +181,7 @@ func (s *server) admit(c *gin.Context) {
 
 // inLane answers in a lane, into what is held; it reports whether there is something to send.
 func (s *server) inLane(c *gin.Context, l *lane, h *held) bool {
-	leave, err := l.enter(c.Request.Context())
+	leave, err := l.enter(c.Request.Context(), c.Request.URL.Path)
 	if errors.Is(err, errLaneFull) {
 		c.Header("Retry-After", "1")
 		problem(c, http.StatusServiceUnavailable, "Too much is asked of the program at once. Nothing was changed; try again.")

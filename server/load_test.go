@@ -23,8 +23,11 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"apodemos/app"
+	"apodemos/app/files"
 	"apodemos/core/kit"
 	"apodemos/demo"
+	"apodemos/docs/reliability"
+	"apodemos/pocket"
 	"apodemos/store"
 )
 
@@ -126,23 +129,106 @@ func TestNothingFailsUnderLoad(t *testing.T) {
 	assert.Empty(t, wrong)
 }
 
-// Two hundred requests a second for a minute (of -benchtime 1x; ten seconds where
-// APODEMOS_LOAD is not set).
+// BenchmarkLoad asks 200 and then 400 times a second, for a minute each (-benchtime 1x; ten seconds
+// if APODEMOS_LOAD is not set), and then for fifty kits at once. More than there is room for is
+// answered with 503; nothing else may fail.
 func BenchmarkLoad(b *testing.B) {
-	base, lasts := served(b), 10*time.Second
+	lasts := 10 * time.Second
 	if os.Getenv("APODEMOS_LOAD") != "" {
 		lasts = time.Minute
 	}
 	for b.Loop() {
-		took, failed, wrong := load(b, base, 200, lasts)
-		b.ReportMetric(float64(took[len(took)/2].Microseconds())/1000, "ms-p50")
-		b.ReportMetric(float64(took[len(took)*99/100].Microseconds())/1000, "ms-p99")
-		b.ReportMetric(float64(failed), "writes-failed")
-		b.ReportMetric(float64(len(wrong)), "kinds-of-wrong")
+		for _, perSecond := range []int{200, 400} {
+			base := served(b)
+			run := reliability.Begin()
+			took, _, wrong := load(b, base, perSecond, lasts)
+			ms := func(share int) float64 { return float64(took[len(took)*share/100].Microseconds()) / 1000 }
+			b.ReportMetric(ms(99), fmt.Sprintf("ms-p99-at-%d", perSecond))
+			later := wrong[http.StatusServiceUnavailable]
+			delete(wrong, http.StatusServiceUnavailable)
+			assert.Empty(b, wrong)
+			require.NoError(b, run.Done(fmt.Sprintf("load-%d", perSecond),
+				fmt.Sprintf("%d requests a second for %s (of a hundred, 60 read, 20 plan, 8 choose a method, 5 ask for supplies, 7 write)", perSecond, lasts), "make load",
+				fmt.Sprintf("half within %.1f ms, 99 of 100 within %.0f ms; %d told to come again, none failed; %.0f MB", ms(50), ms(99), later, memory())))
+		}
+		run := reliability.Begin()
+		took, places := fiftyKits(b, served(b))
+		require.NoError(b, run.Done("kits-50", "50 choices of a kit at once", "make load",
+			fmt.Sprintf("all answered, one after the other, with their place in the queue (up to %d); the last after %.0f s; %.0f MB", slices.Max(places), took.Seconds(), memory())))
 	}
+}
+
+// memory is what the program holds, in MB.
+func memory() float64 {
 	var m runtime.MemStats
 	runtime.ReadMemStats(&m)
-	b.ReportMetric(float64(m.Sys-m.HeapReleased)/(1<<20), "MB")
+	return float64(m.Sys-m.HeapReleased) / (1 << 20)
+}
+
+// fiftyKits chooses a kit for each of fifty trips at once, and gives how long it took and the places
+// in the queue that were told.
+func fiftyKits(t testing.TB, base string) (took time.Duration, places []int) {
+	copies := []int64{1}
+	for range 49 {
+		res, err := http.Post(base+"/api/v1/trips/1/duplicate", "application/json", nil)
+		require.NoError(t, err)
+		var trip app.Trip
+		require.NoError(t, json.NewDecoder(res.Body).Decode(&trip))
+		res.Body.Close()
+		copies = append(copies, trip.ID)
+	}
+	began := time.Now()
+	var wg sync.WaitGroup
+	var left atomic.Int64
+	left.Store(int64(len(copies)))
+	for _, trip := range copies {
+		wg.Go(func() {
+			defer left.Add(-1)
+			res, err := http.Post(fmt.Sprintf("%s/api/v1/trips/%d/kit/choose", base, trip), "application/json", strings.NewReader("{}"))
+			if assert.NoError(t, err) {
+				assert.Equal(t, 200, res.StatusCode)
+				res.Body.Close()
+			}
+		})
+	}
+	for left.Load() > 0 {
+		for _, trip := range copies {
+			res, err := http.Get(fmt.Sprintf("%s/api/v1/trips/%d/kit/progress", base, trip))
+			require.NoError(t, err)
+			var now app.Choosing
+			require.NoError(t, json.NewDecoder(res.Body).Decode(&now))
+			res.Body.Close()
+			if now.Place > 0 {
+				places = append(places, now.Place)
+			}
+		}
+		time.Sleep(50 * time.Millisecond)
+	}
+	wg.Wait()
+	return time.Since(began), places
+}
+
+// Of those who want a kit at once each is answered, in turn, and told its place meanwhile.
+func TestKitsAreChosenInTurn(t *testing.T) {
+	l := newLane("choice", 1, 3, time.Minute)
+	leave, err := l.enter(t.Context(), "a")
+	require.NoError(t, err)
+	turns := make(chan string, 2)
+	for _, what := range []string{"b", "c"} {
+		before := l.state(time.Now()).Waiting
+		go func() {
+			leave, err := l.enter(t.Context(), what)
+			if assert.NoError(t, err) {
+				turns <- what
+				leave()
+			}
+		}()
+		require.Eventually(t, func() bool { return l.state(time.Now()).Waiting > before && l.place(what) > 0 }, 5*time.Second, time.Millisecond)
+	}
+	assert.Equal(t, []int{0, 1, 2, 0}, []int{l.place("a"), l.place("b"), l.place("c"), l.place("d")})
+	leave()
+	assert.Equal(t, "b", <-turns)
+	assert.Equal(t, "c", <-turns)
 }
 
 // A long time of a usual mixture, at 30 requests a second; what is written is deleted again, so
@@ -166,6 +252,12 @@ func BenchmarkSoak(b *testing.B) {
 	}
 	for b.Loop() {
 		var early, late state
+		run, stop := reliability.Begin(), make(chan struct{})
+		var phones sync.WaitGroup
+		var brought atomic.Int64
+		for n := range 2 {
+			phones.Go(func() { aPhone(b, base, n, stop, &brought) })
+		}
 		wrong, again := map[int]int{}, 0
 		var took []time.Duration
 		for part := range 10 {
@@ -183,6 +275,8 @@ func BenchmarkSoak(b *testing.B) {
 				early = now()
 			}
 		}
+		close(stop)
+		phones.Wait()
 		late = now()
 		slices.Sort(took)
 		b.ReportMetric(float64(len(took)), "requests")
@@ -199,6 +293,60 @@ func BenchmarkSoak(b *testing.B) {
 		assert.Less(b, late.routines, early.routines+20)
 		assert.Less(b, late.files, early.files+20)
 		assert.Less(b, late.mb, early.mb*1.5+10)
+		require.NoError(b, run.Done("soak", fmt.Sprintf("%s of the same mixture at 30 requests a second, what was written deleted again; two phones take a trip offline, change it and bring it home, again and again", lasts), "make torture",
+			fmt.Sprintf("%d requests answered, %d told to come again, none failed; half within %.1f ms, 99 of 100 within %.0f ms; %d changes brought home, none missing; %.0f MB, %.0f goroutines and %.0f open files at its end (%.0f, %.0f and %.0f after its first tenth)",
+				len(took), again, float64(took[len(took)/2].Microseconds())/1000, float64(took[len(took)*99/100].Microseconds())/1000, brought.Load(), late.mb, late.routines, late.files, early.mb, early.routines, early.files)))
+	}
+}
+
+// aPhone takes the demo's trip offline, changes the altitude of one of its stops there, brings it
+// home and checks that it arrived, until it is stopped. Two phones have a stop each.
+func aPhone(t testing.TB, base string, n int, stop chan struct{}, brought *atomic.Int64) {
+	ask := func(method, path string, body []byte, into any) {
+		r, _ := http.NewRequest(method, base+"/api/v1"+path, bytes.NewReader(body))
+		r.Header.Set("Content-Type", "application/json")
+		res, err := http.DefaultClient.Do(r)
+		if !assert.NoError(t, err) {
+			return
+		}
+		defer res.Body.Close()
+		text, _ := io.ReadAll(res.Body)
+		if assert.Less(t, res.StatusCode, 300, "%s %s: %.300s", method, path, text) {
+			assert.NoError(t, json.Unmarshal(text, into))
+		}
+	}
+	for turn := 1; ; turn++ {
+		select {
+		case <-stop:
+			return
+		case <-time.After(5 * time.Second):
+		}
+		var c app.Carried
+		ask("GET", "/pocket?trips=1", nil, &c)
+		w := files.Session()
+		s, err := pocket.Open(context.Background(), &c, nil, pocket.Options{ID: w.ID, NewID: w.NewID, Now: w.Now})
+		if !assert.NoError(t, err) {
+			return
+		}
+		stop := n + 3
+		at, err := s.Stop(context.Background(), int64(stop))
+		if !assert.NoError(t, err) {
+			return
+		}
+		height := float64(1000 + turn%500)
+		got := s.Answer(context.Background(), pocket.Asked{Method: "PATCH", Path: fmt.Sprintf("/stops/%d", stop), IfMatch: fmt.Sprintf(`"%d"`, at.Revision), Body: fmt.Appendf(nil, `{"conditions":{"place":{"altitude_m":%g}}}`, height)})
+		if !assert.Equal(t, 200, got.Status, "%v", got.Body) {
+			return
+		}
+		home, _ := json.Marshal(map[string]any{"carried": s.Carried()})
+		var out app.Bringing
+		ask("POST", "/bring", home, &out)
+		var is app.Stop
+		ask("GET", fmt.Sprintf("/stops/%d", stop), nil, &is)
+		if assert.NotNil(t, is.Conditions.Place.AltitudeM) {
+			assert.InDelta(t, height, *is.Conditions.Place.AltitudeM, 0)
+		}
+		brought.Add(int64(len(out.Arrives)))
 	}
 }
 
@@ -238,16 +386,16 @@ func emptyShelf(base string) error {
 // Where more is asked than can wait, it is told so, with when to come again.
 func TestTooMuchAtOnce(t *testing.T) {
 	l := newLane("quick", 1, 1, 50*time.Millisecond)
-	leave, err := l.enter(t.Context())
+	leave, err := l.enter(t.Context(), "")
 	require.NoError(t, err)
-	_, err = l.enter(t.Context())
+	_, err = l.enter(t.Context(), "")
 	assert.ErrorIs(t, err, errLaneFull, "waited for long enough")
 	ctx, cancel := context.WithCancel(t.Context())
 	cancel()
-	_, err = l.enter(ctx)
+	_, err = l.enter(ctx, "")
 	assert.ErrorIs(t, err, context.Canceled, "who is gone waits for nothing")
 	leave()
-	leave, err = l.enter(t.Context())
+	leave, err = l.enter(t.Context(), "")
 	require.NoError(t, err, "and every place was given back")
 	leave()
 

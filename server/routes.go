@@ -22,7 +22,7 @@ import (
 
 // desk is where the server answers operations.
 func (s *server) desk() *app.Desk {
-	return &app.Desk{App: s.App, Now: time.Now, Seed: rand.Uint64, Choosing: s.choosing.of,
+	return &app.Desk{App: s.App, Now: time.Now, Seed: rand.Uint64, Choosing: s.howFar,
 		Info: func(ctx context.Context) (app.Info, error) {
 			id, err := s.ID(ctx)
 			return app.Info{Version: brew.Version, ClockRate: s.opt.ClockRate, Demo: s.opt.Demo, ReadOnly: s.opt.ReadOnly, Database: id}, err
@@ -32,6 +32,15 @@ func (s *server) desk() *app.Desk {
 			return kit.Watched(ctx, func(p kit.Progress) { s.choosing.come(trip, p) }), func() { s.choosing.end(trip) }
 		},
 	}
+}
+
+// howFar is how far the choice of a trip's kit is, with its place in the queue while it waits.
+func (s *server) howFar(trip int64) app.Choosing {
+	out := s.choosing.of(trip)
+	if out.State == "waiting" {
+		out.Place = s.lanes.choice.place(fmt.Sprintf("/api/v1/trips/%d/kit/choose", trip))
+	}
+	return out
 }
 
 func (s *server) routes(api huma.API) {

@@ -1,10 +1,14 @@
 package main
 
 import (
+	"apodemos/docs/reliability"
+	"bytes"
 	"context"
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
+	mathrand "math/rand/v2"
+	"net/http"
 	"net/http/httptest"
 	"net/url"
 	"os"
@@ -286,4 +290,126 @@ func TestOperationsChangeWhatTheySay(t *testing.T) {
 		}
 	}
 	assert.Greater(t, wrote, 30)
+}
+
+// pair is a record as the server numbers it, and as the offline copy does.
+type pair struct{ there, here string }
+
+// A walk through the document: one request after the other, of the server and of the offline copy
+// of its trip, each about what an earlier one made, and bent or not. Both answer with the same
+// status, and never with a fault of their own. APODEMOS_WALK says how many requests.
+func TestAWalkThroughTheDocument(t *testing.T) {
+	steps := 400
+	if n, err := strconv.Atoi(os.Getenv("APODEMOS_WALK")); err == nil {
+		steps = n
+	}
+	measured := reliability.Begin()
+	doc := documented(t)
+	asked, made, refused, leg := 0, 0, 0, 2000
+	for seed := uint64(1); asked < steps; seed++ { // from the demo again now and then, so that it stays a usual size
+		dir := demoDir(t)
+		file, err := execute("", "pocket", "--data", dir, "--trip", "1")
+		require.NoError(t, err)
+		st, err := store.Open(t.Context(), dir)
+		require.NoError(t, err)
+		h := server.Handler(server.Options{Store: st, ClockRate: 1})
+		edited(t, file, func(s *pocket.Session) {
+			w := walk{t: t, rnd: mathrand.New(mathrand.NewPCG(seed, 0)), server: h, pocket: s, doc: doc, ids: map[string][]pair{}}
+			for range min(leg, steps-asked) {
+				w.step()
+			}
+			asked, made, refused = asked+w.asked, made+w.made, refused+w.refused
+		})
+		require.NoError(t, st.Close())
+		if t.Failed() {
+			t.Fatalf("with seed %d", seed)
+		}
+	}
+	assert.Greater(t, made, steps/40)
+	assert.Greater(t, refused, steps/20)
+	require.NoError(t, measured.Done("walk", fmt.Sprintf("%d requests made from the document, one after the other, each about what an earlier one made; of the server and of the offline copy", asked), "make fuzz",
+		fmt.Sprintf("%d made something, %d were refused; no 5xx, and both answered alike", made, refused)))
+}
+
+type walk struct {
+	t                    *testing.T
+	rnd                  *mathrand.Rand
+	server               http.Handler
+	pocket               *pocket.Session
+	doc                  document
+	ids                  map[string][]pair // of records made, by the name of the parameter that takes them
+	asked, made, refused int
+}
+
+var placeholder = regexp.MustCompile(`\{(\w+)\}`)
+
+func (w *walk) step() {
+	ops := app.Operations
+	o := ops[w.rnd.IntN(len(ops))]
+	if o.Only != app.Everywhere || strings.HasPrefix(o.Path, "/simulated") || strings.Contains(o.Path, "blind") {
+		return
+	}
+	if o.ID == "choose-kit" && w.rnd.IntN(100) > 0 { // it takes seconds
+		return
+	}
+	here, there := o.Path, o.Path
+	for _, m := range placeholder.FindAllStringSubmatch(o.Path, -1) {
+		of := pair{"1", "1"}
+		if made := w.ids[m[1]]; len(made) > 0 && w.rnd.IntN(3) > 0 {
+			of = made[w.rnd.IntN(len(made))]
+		}
+		there, here = strings.Replace(there, m[0], of.there, 1), strings.Replace(here, m[0], of.here, 1)
+	}
+	example := w.doc.Paths[o.Path][strings.ToLower(o.Method)].RequestBody.Content["application/json"].Example
+	q := question{path: o.Path, body: example, why: "as it is meant"}
+	if all := questions(o, o.Path, example); len(all) > 0 && w.rnd.IntN(3) == 0 {
+		q = all[w.rnd.IntN(len(all))]
+	}
+	query := strings.TrimPrefix(q.path, o.Path)
+	var text []byte
+	if q.body != nil && q.body != "" {
+		text, _ = json.Marshal(q.body)
+	}
+	// Each has revisions of its own: most requests know it, and some name one that never was.
+	tags := [2]string{`"987"`, `"987"`}
+	readable := slices.ContainsFunc(ops, func(other app.Operation) bool { return other.Method == "GET" && other.Path == o.Path })
+	if o.Method != "GET" && readable && w.rnd.IntN(5) > 0 {
+		_, _, tags[0] = w.there("GET", there, "", nil)
+		_, _, tags[1] = w.here("GET", here, "", nil)
+	}
+	w.asked++
+	far, farBody, _ := w.there(o.Method, there+query, tags[0], text)
+	near, nearBody, _ := w.here(o.Method, here+query, tags[1], text)
+	what := fmt.Sprintf("%s %.140s (%s) %.300s", o.Method, there+query, q.why, text)
+	assert.Less(w.t, far, 500, "%s: %.400s", what, farBody)
+	assert.Equal(w.t, far, near, "%s: the server says %.400s, the offline copy %.400s", what, farBody, nearBody)
+	if far >= 400 {
+		w.refused++
+		return
+	}
+	var a, b struct{ ID json.Number }
+	if o.Method == "POST" && json.Unmarshal(farBody, &a) == nil && json.Unmarshal(nearBody, &b) == nil && a.ID != "" && b.ID != "" {
+		for _, name := range []string{"trip", "stop", "brew", "gear", "coffee", "recipe", "item"} {
+			if strings.Contains(o.ID, name) {
+				w.made++
+				w.ids[name] = append(w.ids[name], pair{a.ID.String(), b.ID.String()})
+			}
+		}
+	}
+}
+
+func (w *walk) there(method, path, tag string, body []byte) (int, []byte, string) {
+	r := httptest.NewRequest(method, "/api/v1"+path, bytes.NewReader(body))
+	r.Host, r.RemoteAddr = "127.0.0.1:8466", "127.0.0.1:50000"
+	r.Header.Set("Content-Type", "application/json")
+	r.Header.Set("If-Match", tag)
+	out := httptest.NewRecorder()
+	w.server.ServeHTTP(out, r)
+	return out.Code, out.Body.Bytes(), out.Header().Get("ETag")
+}
+
+func (w *walk) here(method, path, tag string, body []byte) (int, []byte, string) {
+	out := w.pocket.Answer(w.t.Context(), pocket.Asked{Method: method, Path: path, IfMatch: tag, Body: body})
+	b, _ := json.Marshal(out.Body)
+	return out.Status, b, out.ETag
 }

@@ -22,7 +22,7 @@ export function Choosing({ trip }: { trip: number }) {
       <progress aria-label="The choice of a kit" max={100} value={share} />
       <span>
         {data?.state === "waiting"
-          ? "The kit of another trip is being chosen; this one is next."
+          ? `Other kits are being chosen first${data.place ? `: this one is number ${data.place} in the queue` : ""}.`
           : p && p.kits > 0
             ? `Choosing: ${share} % gone through, ${many(p.kits)} kits${p.gap < 1 ? `; the best so far can be beaten by ${Math.ceil(100 * p.gap)} % at most` : ""}.`
             : "Choosing: asking of every brew what it wants."}
