@@ -141,14 +141,24 @@ func BenchmarkLoad(b *testing.B) {
 		for _, perSecond := range []int{200, 400} {
 			base := served(b)
 			run := reliability.Begin()
-			took, _, wrong := load(b, base, perSecond, lasts)
+			var took []time.Duration
+			wrong := map[int]int{}
+			for range 6 { // nobody has a thousand cups on the shelf
+				t, _, not := load(b, base, perSecond, lasts/6)
+				took = append(took, t...)
+				for status, n := range not {
+					wrong[status] += n
+				}
+				require.NoError(b, emptyShelf(base))
+			}
+			slices.Sort(took)
 			ms := func(share int) float64 { return float64(took[len(took)*share/100].Microseconds()) / 1000 }
 			b.ReportMetric(ms(99), fmt.Sprintf("ms-p99-at-%d", perSecond))
 			later := wrong[http.StatusServiceUnavailable]
 			delete(wrong, http.StatusServiceUnavailable)
 			assert.Empty(b, wrong)
 			require.NoError(b, run.Done(fmt.Sprintf("load-%d", perSecond),
-				fmt.Sprintf("%d requests a second for %s (of a hundred, 60 read, 20 plan, 8 choose a method, 5 ask for supplies, 7 write)", perSecond, lasts), "make load",
+				fmt.Sprintf("%d requests a second for %.0f s (of a hundred, 60 read, 20 plan, 8 choose a method, 5 ask for supplies, 7 write; what was written is deleted every sixth of the time)", perSecond, lasts.Seconds()), "make load",
 				fmt.Sprintf("half within %.1f ms, 99 of 100 within %.0f ms; %d told to come again, none failed; %.0f MB", ms(50), ms(99), later, memory())))
 		}
 		run := reliability.Begin()
