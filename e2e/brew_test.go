@@ -38,17 +38,17 @@ func TestOneBrewFromPlanToLog(t *testing.T) {
 	p.click("High plateau")
 	p.see("Brews here")
 	p.plan("Cone dripper: Four pulses, 45 seconds apart")
-	p.see("Four pulses")
+	p.see("our pulses")
 	assert.InDelta(t, boilAt(3900), number(t, p.figure("boil_c")), 0.051)
 	assert.Equal(t, "none", p.figure("wait_s"), "it boils below the temperature that the recipe wants: do not wait")
 	p.see("wait: keep it on the heat for the first")
-	p.see("Tried, not kept")
+	p.see("Not saved")
 	dose := number(t, p.figure("dose_g"))
 
 	// The altitude, by the keyboard alone.
 	p.slide("Altitude", kb.ArrowLeft, 60) // 10 m each
 	p.until("see the boiling point of the altitude on the screen", func() bool {
-		shown := p.js(`document.querySelector("#field-place\\.altitude_m")?.value ?? ""`)
+		shown := p.says("Altitude")
 		if shown == "" {
 			return false
 		}
@@ -77,29 +77,29 @@ func TestOneBrewFromPlanToLog(t *testing.T) {
 	p.seeNot("IAPWS R7-97(2012), eq. 31")
 
 	// Units change every figure, inputs included.
-	p.click("US")
+	p.units("US")
 	p.until("see °F", func() bool {
-		return p.figure("boil_c") != "" && p.js(`document.querySelector("#field-place\\.altitude_m")?.value ?? ""`) == "13943.6"
+		return p.figure("boil_c") != "" && p.says("Altitude") == "13,940 ft"
 	})
 	assert.InDelta(t, boilAt(4250)*1.8+32, number(t, p.figure("boil_c")), 0.06)
-	p.click("metric")
+	p.units("metric")
 
-	p.click("Keep it")
+	p.click("Save")
 	p.see("Saved")
 	p.click("Brew it")
-	p.see("Press space or Start")
+	p.see("Pot ready? Press space or Start.")
 	p.do(chromedp.KeyEvent(" "))
 	p.see("Fill the kettle")
 	// The clock waits when it boils and again before the first pour.
 	p.see("The clock waits for you.")
 	p.do(chromedp.KeyEvent(" "))
-	p.see("When you are ready: Pour to")
+	p.see("Pour now")
 	p.do(chromedp.Reload())
-	p.see("When you are ready: Pour to")
+	p.see("Pour now")
 	p.do(chromedp.KeyEvent(" "))
 	p.do(chromedp.KeyEvent(kb.ArrowRight))
-	p.see("Done. Taste it, then write it down.")
-	p.click("Write it down")
+	p.see("Done. Taste it, then log the cup.")
+	p.click("Log the cup")
 
 	p.stepOn("Sour or bitter? sour")
 	p.stepOn("8 of ten")
@@ -122,15 +122,15 @@ func TestGuidePausesSkipsAndGoesBack(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9/guide")
-	p.see("Press space or Start")
+	p.see("Pot ready? Press space or Start.")
 	p.click("Start")
 	p.see("Fill the kettle")
 	p.click("Next")
 	p.see("Light the stove")
-	p.click("Back")
+	p.click("Previous")
 	p.see("Fill the kettle")
 	p.click("Pause")
-	p.see("Go on")
+	p.see("Continue")
 	at := p.js(`document.querySelector("[data-testid=clock]").innerText`)
 	seconds := func(clock string) float64 {
 		m, sec, _ := strings.Cut(strings.TrimPrefix(clock, "−"), ":")
@@ -139,7 +139,7 @@ func TestGuidePausesSkipsAndGoesBack(t *testing.T) {
 	time.Sleep(1200 * time.Millisecond)
 	assert.Equal(t, at, p.js(`document.querySelector("[data-testid=clock]").innerText`), "a paused clock stands still")
 	p.do(chromedp.Reload())
-	p.see("Go on")
+	p.see("Continue")
 	assert.InDelta(t, seconds(at), seconds(p.js(`document.querySelector("[data-testid=clock]").innerText`)), 1, "also over a reload, to what it is rounded by")
 	for range 20 {
 		if p.js(`document.body.innerText.includes("Done.") ? "y" : ""`) == "y" {
@@ -148,8 +148,9 @@ func TestGuidePausesSkipsAndGoesBack(t *testing.T) {
 		p.next()
 	}
 	p.see("Done. Taste it")
+	p.instruments()
 	p.click("Start over")
-	p.see("Press space or Start")
+	p.see("Pot ready? Press space or Start.")
 }
 
 // Cups that steep on their own are brewed one beside the other: the guide goes
@@ -163,7 +164,7 @@ func TestGuideGoesThroughEveryCup(t *testing.T) {
 	p.see("Broken, skimmed, decanted")
 	p.fill("People", "3")
 	p.see("Pour the next cup")
-	p.click("Keep it")
+	p.click("Save")
 	p.see("Saved")
 	p.click("Brew it")
 	p.see("3 cups, ")
@@ -196,7 +197,7 @@ func TestBadInputSaysWhatIsAllowedAndLosesNothing(t *testing.T) {
 	p.seeNot("is not allowed")
 
 	// What no single field can know comes from the core, at the field.
-	p.click("Find an input")
+	p.click("All settings")
 	p.see("Trusted in this order")
 	p.expectError("422")
 	p.fill("Measured boiling point", "120")
@@ -310,7 +311,7 @@ func TestAWrongValueLeavesTheLastPlan(t *testing.T) {
 	p.see("Boils here at")
 	boils := p.figure("boil_c")
 	p.expectError("422")
-	p.click("Find an input")
+	p.click("All settings")
 	p.fill("What do you want to change?", "propane")
 	p.fill("Propane", "90")
 	p.see("What you see is the last plan that could be made")
@@ -327,7 +328,7 @@ func TestAWrongValueLeavesTheLastPlan(t *testing.T) {
 	assert.Equal(t, "false", p.js(`String(document.querySelector(".brew-it").disabled)`))
 
 	// Half typed, a time is no time yet; typed, it says what it was understood as.
-	p.click("Find an input")
+	p.click("All settings")
 	p.fill("What do you want to change?", "contact")
 	p.into("Contact time")
 	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent("5:"))
@@ -344,7 +345,7 @@ func TestAClogIsSaidAndNotBrewed(t *testing.T) {
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9")
 	p.see("Boils here at")
-	p.click("Find an input")
+	p.click("All settings")
 	p.fill("What do you want to change?", "clicks")
 	p.fill("Clicks", "5")
 	p.see("this bed would clog: there is nothing to brew so")

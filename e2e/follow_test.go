@@ -25,7 +25,8 @@ func TestABrewOnSimulatedInstruments(t *testing.T) {
 	a := start(t, t.TempDir(), fast...)
 	p := sit(t, a.base)
 	p.open("/trips/1/stops/5/brews/9/guide")
-	p.see("Press space or Start")
+	p.see("Pot ready? Press space or Start.")
+	p.instruments()
 	p.do(selectOption("guide-source", "simulated, a kettle that stood and a heavy hand")...)
 	p.see("a heavy hand")
 	planned := p.js(`[...document.querySelectorAll(".sc-reading-name")].map(e => e.textContent).join(" ")`)
@@ -50,7 +51,7 @@ func TestABrewOnSimulatedInstruments(t *testing.T) {
 	assert.Contains(t, all, "more than planned", "planned %s", planned)
 	assert.Contains(t, all, "colder than planned")
 	assert.NotEmpty(t, p.js(`document.querySelector(".sc-real-scale").getAttribute("d")`))
-	p.click("Write it down")
+	p.click("Log the cup")
 	p.see("How did it come out?")
 	p.see("the water was")
 	p.click("Keep it in the log")
@@ -74,7 +75,8 @@ const tap = `(() => {
   let it = null;
   if (keys["It boils"]) it = s.includes("The clock waits for you") ? "It boils" : null;
   else if (keys["Drained"] && /draws? down/.test(s)) it = "Drained";
-  else if (keys["Go on"]) it = "Go on";
+  else if (keys["Pour now"]) it = "Pour now";
+  else if (keys["Continue"]) it = "Continue";
   if (it) keys[it].click();
   return it ?? "";
 })()`
@@ -97,7 +99,7 @@ func TestABrewByTapsAlone(t *testing.T) {
 	})
 	assert.True(t, tapped["It boils"], "%v", tapped)
 	assert.True(t, tapped["Drained"], "%v", tapped)
-	p.click("Write it down")
+	p.click("Log the cup")
 	p.see("How did it come out?")
 }
 
@@ -110,6 +112,7 @@ func TestAGuideSurvivesAKill(t *testing.T) {
 	p.open("/trips/1/stops/5/brews/9/guide")
 	p.click("Start")
 	p.see("Fill the kettle")
+	p.instruments()
 	p.fill("Reading", "99999")
 	p.click("Read")
 	p.see("is not taken; allowed")
@@ -128,7 +131,7 @@ func TestAGuideSurvivesAKill(t *testing.T) {
 	b := start(t, dir)
 	q := sit(t, b.base)
 	q.open("/trips/1/stops/5/brews/9/guide")
-	q.see("Pause")
+	q.going()
 	q.until("see the clock", func() bool {
 		return q.js(`document.querySelector("[data-testid=clock]")?.dataset.position ?? ""`) != ""
 	})

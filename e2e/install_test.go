@@ -108,7 +108,7 @@ func TestInstalledOnADevice(t *testing.T) {
 	way.closed.Store(true)
 	p.open("/trips/1/stops/5/brews/9")
 	p.see("Without your server, on what this device carries.")
-	p.see("Four pulses")
+	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	p.see("Not saved yet")
 	p.click("Save")
@@ -134,7 +134,7 @@ func TestInstalledOnADevice(t *testing.T) {
 	p.seeNot("Without your server")
 	p.open("/trips/1/stops/5/brews/9")
 	p.until("see at home what was done without it", func() bool {
-		return p.js(`document.querySelector("#field-place\\.altitude_m")?.value ?? ""`) == "4250"
+		return p.says("Altitude") == "4,250 m"
 	})
 	// Once: what is carried now has nothing to bring.
 	p.open("/bring")
@@ -181,26 +181,28 @@ func TestABrewGoesOnOverTheEdge(t *testing.T) {
 	}
 	p.open(guide)
 	p.click("Start")
+	p.going()
 	p.click("Pause")
-	p.see("Go on")
+	p.see("Continue")
 	p.until("be kept at home", func() bool { return slices.Equal(kinds(), []string{"start", "pause"}) })
 
 	way.closed.Store(true)
 	p.open(guide)
-	p.see("Go on") // where it was
-	p.click("Go on")
+	p.see("Continue") // where it was
+	p.click("Continue")
+	p.going()
 	p.click("Pause")
-	p.see("Go on")
+	p.see("Continue")
 	p.until("be kept here", func() bool {
 		return strings.Count(p.js(`Object.keys(localStorage).filter(k => k.endsWith(".runs")).map(k => localStorage[k]).join()`), `"pause"`) == 2
 	})
 
 	way.closed.Store(false)
 	p.open(guide)
-	p.see("Go on")
+	p.see("Continue")
 	p.until("have come home", func() bool { return slices.Equal(kinds(), []string{"start", "pause", "resume", "pause"}) })
-	p.click("Go on")
-	p.see("Pause")
+	p.click("Continue")
+	p.going()
 	p.until("go on at home", func() bool { return len(kinds()) == 5 })
 }
 
@@ -255,7 +257,7 @@ func TestAPhoneIsPaired(t *testing.T) {
 	p.until("be kept by the service worker", func() bool { return p.js(`String(Boolean(navigator.serviceWorker.controller))`) == "true" })
 	p.open("/trips/1/stops/5/brews/9?offline")
 	p.see("Without your server")
-	p.see("Four pulses")
+	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	p.click("Save")
 	p.see("2 changes in no copy yet")

@@ -68,11 +68,11 @@ func TestCoffeeHereInEightTaps(t *testing.T) {
 	p.see("boils at 92.3 °C")
 	p.see("It is boiled for 3:00 min")
 	tap("Plan it", ".now-go a")
-	p.see("Water on the coffee")
+	p.see("onto the coffee")
 	tap("Brew it", "button")
-	p.see("Start when the pot is in your hand")
+	p.see("Pot ready?")
 	tap("Start", "button")
-	p.see("Pause")
+	p.going()
 	assert.LessOrEqual(t, taps, 8)
 
 	var kept places
@@ -91,7 +91,7 @@ func TestCoffeeHereInEightTaps(t *testing.T) {
 
 	// A brew that is being made is what the program opens with.
 	p.open("/")
-	p.see("Pause")
+	p.going()
 	p.open("/now")
 	p.see("Go on:")
 }
@@ -242,7 +242,7 @@ func TestAPlanAtOneLook(t *testing.T) {
 	assert.Equal(t, both[0], both[1], "one time axis for both")
 	p.see("in all")
 
-	p.click("Find an input")
+	p.click("All settings")
 	p.fill("What do you want to change?", "lid")
 	p.see("Lid on while heating")
 	p.seeNot("Altitude may be out by")
@@ -259,7 +259,7 @@ func TestAPlanAtOneLook(t *testing.T) {
 	// On a phone what to take comes first.
 	p.do(chromedp.EmulateViewport(390, 844))
 	p.open("/trips/1/stops/5/brews/9")
-	p.see("Water on the coffee")
+	p.see("onto the coffee")
 	for _, path := range []string{"dose_g", "grind.clicks", "water.poured_ml", "total_s"} {
 		at := p.js(`String(Math.round(document.querySelector('.take [data-figure="` + path + `"]').getBoundingClientRect().bottom))`)
 		assert.LessOrEqual(t, number(t, at), 844.0, "%s is at the first look", path)
@@ -274,7 +274,7 @@ func TestBackLeadsWhereOneWas(t *testing.T) {
 	p.open("/now")
 	p.see("The best ways here")
 	p.do(chromedp.Click(chromedp.CSS(".way h3 a")))
-	p.see("Tried, not kept yet.")
+	p.see("Not saved yet.")
 	p.do(chromedp.NavigateBack())
 	p.see("The best ways here")
 	p.open("/trips/1/stops/5")

@@ -79,7 +79,7 @@ func TestAFirstTripFromNothing(t *testing.T) {
 	p.plan("Steeped or boiled pot")
 	p.see("Boils here at")
 	assert.InDelta(t, 91.3, number(t, p.figure("boil_c")), 0.8)
-	p.click("Keep it")
+	p.click("Save")
 	p.see("Saved")
 
 	// The stay is split in two, and it is undone.

@@ -148,12 +148,16 @@ type person struct {
 	expected []string // parts of console errors that belong to the test
 }
 
+// unfolded has the parts of a plan that explain open, as somebody leaves them who reads them all.
+const unfolded = `try { for (const id of ["figures", "fit", "cup", "notes"]) localStorage.getItem("apodemos.open.plan." + id) ?? localStorage.setItem("apodemos.open.plan." + id, "1"); } catch {}`
+
 // sit opens a tab. An error on its console fails the test, unless expected.
 func sit(t testing.TB, base string) *person {
 	tab, closeTab := chromedp.NewContext(browser)
 	ctx, cancel := context.WithTimeout(tab, 5*time.Minute)
 	p := &person{t: t, ctx: ctx, base: base}
 	require.NoError(t, chromedp.Do(tab, chromedp.EmulateViewport(1280, 800)))
+	p.beforeEach(unfolded)
 	var wrong []string
 	listening := make(chan struct{})
 	messages := chromedp.Console(tab)
@@ -266,6 +270,9 @@ func (p *person) clickKind(text, kinds string) {
 			at = got
 			return err == nil && still // what still moves is not clicked
 		})
+		if p.js(`window.wanted?.matches(".guide-wide") ? "y" : ""`) == "y" {
+			time.Sleep(600 * time.Millisecond) // a button of the guide takes no tap when its meaning has just changed
+		}
 		p.js(guard)
 		p.do(chromedp.MouseClickXY(at[0], at[1]))
 		// A page that is left by the click, or asks whether to leave it, answers nothing.
@@ -378,16 +385,79 @@ func (p *person) into(label string) {
 		return p.js(fmt.Sprintf(`(() => {
 			const l = [...document.querySelectorAll("label")].find(e => e.innerText.trim() === %q && e.getClientRects().length > 0);
 			const e = l && document.getElementById(l.htmlFor) || document.querySelector('[aria-label=%q]');
-			if (!e) return "";
+			if (!e) {
+				// It may be behind a word of the sentence: one is opened after the other.
+				const all = [...document.querySelectorAll(".word")];
+				all[(all.findIndex(w => w.getAttribute("aria-expanded") === "true") + 1) %% Math.max(all.length, 1)]?.click();
+				return "";
+			}
 			e.focus(); e.select?.();
 			return "yes";
 		})()`, label, label)) == "yes"
 	})
 }
 
+// says reads a word of the sentence by the name of its input; empty if there is none.
+func (p *person) says(label string) string {
+	p.t.Helper()
+	return p.js(fmt.Sprintf(`(document.querySelector('.word[data-says=%q]')?.innerText ?? "").replace(/[\u2009\u00a0]/g, " ")`, label))
+}
+
+// word opens the control of a word of the sentence.
+func (p *person) word(label string) {
+	p.t.Helper()
+	p.until("open the word "+label, func() bool {
+		return p.js(fmt.Sprintf(`(() => {
+			const w = document.querySelector('.word[data-says=%q]');
+			if (w && w.getAttribute("aria-expanded") !== "true") w.click();
+			return w?.getAttribute("aria-expanded") ?? "";
+		})()`, label)) == "true"
+	})
+}
+
+// going waits until a brew runs in the guide: it could be paused now.
+func (p *person) going() {
+	p.t.Helper()
+	p.until("see the brew run", func() bool {
+		return p.js(`[...document.querySelectorAll(".guide-keys button")].some(b => b.innerText === "Pause" && !b.disabled) ? "y" : ""`) == "y"
+	})
+}
+
+// instruments opens what the guide keeps behind one button.
+func (p *person) instruments() {
+	p.t.Helper()
+	p.until("open the instruments", func() bool {
+		return p.js(`(() => { const b = document.querySelector(".guide-settings-sign"); if (b && b.getAttribute("aria-expanded") !== "true") b.click(); return b?.getAttribute("aria-expanded") ?? ""; })()`) == "true"
+	})
+}
+
+// units chooses metric or US, in the settings.
+func (p *person) units(system string) {
+	p.t.Helper()
+	p.click("Help and settings")
+	p.clickKind(system, ".settings-menu label")
+	p.click("Help and settings")
+	p.until("close the settings", func() bool { return p.js(`document.querySelector(".settings-menu") ? "y" : ""`) == "" })
+}
+
+// inWord opens the words of the sentence one after the other until something stands there.
+func (p *person) inWord(what, selector string) {
+	p.t.Helper()
+	p.until("find "+what, func() bool {
+		return p.js(fmt.Sprintf(`(() => {
+			if (document.querySelector(%q)) return "yes";
+			const all = [...document.querySelectorAll(".word")];
+			const next = all[(all.findIndex(w => w.getAttribute("aria-expanded") === "true") + 1) %% Math.max(all.length, 1)];
+			next?.click();
+			return "";
+		})()`, selector)) == "yes"
+	})
+}
+
 // slide moves the slider with a name by key presses.
 func (p *person) slide(name, key string, times int) {
 	p.t.Helper()
+	p.inWord("the slider "+name, fmt.Sprintf(`[role=slider][aria-label=%q]`, name))
 	p.do(chromedp.Focus(chromedp.CSS(fmt.Sprintf(`[role=slider][aria-label=%q]`, name))))
 	for range times {
 		p.do(chromedp.KeyEvent(key))
@@ -436,9 +506,10 @@ func selectOption(name, label string) []chromedp.Action[chromedp.Void] {
 	if !strings.ContainsAny(name, "[.#") {
 		name = "#" + name
 	}
+	word := fmt.Sprintf(`document.querySelector(%q) ? "" : (document.querySelector('.word[data-word="' + (%q.replace("#plan-", "")) + '"]')?.click(), "")`, name, name)
 	open := fmt.Sprintf(`(() => { const e = document.querySelector(%q); e.closest(".ant-select").querySelector(".ant-select-selector, .ant-select-content, input").dispatchEvent(new MouseEvent("mousedown", {bubbles: true})); e.focus(); })()`, name)
 	pick := chromedp.CSS(fmt.Sprintf(`.ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option[title=%q]`, label))
-	return []chromedp.Action[chromedp.Void]{chromedp.WaitReady(chromedp.CSS(name)), chromedp.Evaluate[chromedp.Void](open), chromedp.WaitVisible(pick), chromedp.Click(pick)}
+	return []chromedp.Action[chromedp.Void]{chromedp.Evaluate[chromedp.Void](word), chromedp.WaitReady(chromedp.CSS(name)), chromedp.Evaluate[chromedp.Void](open), chromedp.WaitVisible(pick), chromedp.Click(pick)}
 }
 
 // undo presses Undo where it says what was done.

@@ -82,7 +82,7 @@ func TestInThePocket(t *testing.T) {
 	p.see("River gorge")
 	p.open("about:blank")
 	p.open(address + "?clock=60#/trips/1/stops/5/brews/9")
-	p.see("Four pulses")
+	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	assert.InDelta(t, 85.8, boilAt(4250), 0.05)
 	p.see("85.8")
@@ -97,7 +97,7 @@ func TestInThePocket(t *testing.T) {
 		p.js(tap)
 		return strings.Contains(p.screen(), "Done. Taste it")
 	})
-	p.click("Write it down")
+	p.click("Log the cup")
 	p.see("How did it come out?")
 	p.fill("Or in words", "Thin, as the air.")
 	p.click("Keep it in the log")
@@ -136,7 +136,7 @@ func TestInThePocket(t *testing.T) {
 	p.open("about:blank")
 	p.open("file://" + kept + "#/trips/1/stops/5/brews/9")
 	p.until("see the altitude that was kept", func() bool {
-		return p.js(`document.querySelector("#field-place\\.altitude_m")?.value ?? ""`) == "4250"
+		return p.says("Altitude") == "4,250 m"
 	})
 
 	// Home.
@@ -183,7 +183,7 @@ func TestChangedOnBothSides(t *testing.T) {
 	p := sit(t, "")
 	p.offline(true)
 	p.open(address + "#/trips/1/stops/5/brews/9")
-	p.see("Four pulses")
+	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	p.see("Not saved yet")
 	p.click("Save")
@@ -193,7 +193,7 @@ func TestChangedOnBothSides(t *testing.T) {
 
 	q := sit(t, a.base)
 	q.open("/trips/1/stops/5/brews/9")
-	q.see("Four pulses")
+	q.see("our pulses")
 	q.fill("Altitude", "4100")
 	q.see("Not saved yet")
 	q.click("Save")
@@ -211,7 +211,7 @@ func TestChangedOnBothSides(t *testing.T) {
 	q.see("It is home")
 	q.open("/trips/1/stops/5/brews/9")
 	q.until("see what was chosen", func() bool {
-		return q.js(`document.querySelector("#field-place\\.altitude_m")?.value ?? ""`) == "4250"
+		return q.says("Altitude") == "4,250 m"
 	})
 }
 
@@ -260,7 +260,7 @@ func TestAPrivateWindow(t *testing.T) {
 	call(p, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: `Object.defineProperty(window, "localStorage", { get() { throw new DOMException("denied", "SecurityError") } })`})
 	p.open(address + "#/trips/1/stops/5/brews/9")
 	p.see("This browser saves nothing here")
-	p.see("Four pulses")
+	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	p.see("Not saved yet; kept while this page is open.")
 	p.click("Save")
@@ -278,7 +278,7 @@ func TestAFullStorage(t *testing.T) {
 	call(p, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: `const set = Storage.prototype.setItem; Storage.prototype.setItem = function (k, v) { if (k.includes(".w.")) throw new DOMException("full", "QuotaExceededError"); return set.call(this, k, v); }`})
 	p.open(address + "#/trips/1/stops/5/brews/9")
 	p.see("What you do is saved in this browser, on this device.")
-	p.see("Four pulses")
+	p.see("our pulses")
 	p.click("Delete")
 	p.see("This browser’s storage is full")
 	p.see("in no copy yet")
@@ -318,7 +318,7 @@ func TestAnEarlierFile(t *testing.T) {
 	require.NotEqual(t, first, second)
 	p := sit(t, "")
 	p.open(first + "#/trips/1/stops/5/brews/9")
-	p.see("Four pulses")
+	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	p.click("Save")
 	p.see("2 changes in no copy yet")
@@ -356,7 +356,7 @@ func TestAPlanIsShared(t *testing.T) {
 	p.offline(true)
 	q.offline(true)
 	p.open(address + "#/trips/1/stops/5/brews/9")
-	p.see("Four pulses")
+	p.see("our pulses")
 	p.click("Share")
 	p.see("The code holds all of it")
 	p.until("see the code", func() bool { return p.js(`document.querySelector(".qr path")?.getAttribute("d") ?? ""`) != "" })
@@ -371,6 +371,6 @@ func TestAPlanIsShared(t *testing.T) {
 	q.see("A plan: Cone dripper, at High plateau, 3,900 m.")
 	q.click("Keep the plan")
 	q.until("be at the plan", func() bool { return strings.Contains(q.js("location.hash"), "/places/") })
-	q.see("Four pulses")
+	q.see("our pulses")
 	q.see("87.0")
 }

@@ -17,12 +17,12 @@ import (
 // views are the main views, and what shows that they are there. Every new view joins them.
 var views = []struct{ name, path, sign string }{
 	{"now", "/now", "The best ways here"},
-	{"a way from now", "/now/plan?method=pot&school=steeped-skimmed", "Water on the coffee"},
+	{"a way from now", "/now/plan?method=pot&school=steeped-skimmed", "onto the coffee"},
 	{"route", "/trips/1", "High plateau"},
 	{"stop", "/trips/1/stops/5", "Brews here"},
 	{"a stop being changed", "/trips/1/stops/5?change", "Save the stop"},
-	{"plan", "/trips/1/stops/5/brews/9", "Water on the coffee"},
-	{"guide", "/trips/1/stops/5/brews/9/guide", "Start when the pot is in your hand"},
+	{"plan", "/trips/1/stops/5/brews/9", "onto the coffee"},
+	{"guide", "/trips/1/stops/5/brews/9/guide", "Pot ready?"},
 	{"log entry", "/trips/1/stops/5/brews/9/log", "Back to the plan"},
 	{"provisions", "/trips/1/provisions", "What if"},
 	{"schedule", "/trips/1/schedule", "Weigh out"},
@@ -294,11 +294,13 @@ func TestByTheKeyboardAlone(t *testing.T) {
 	p.see("Boils here at")
 	before := p.figure("boil_c")
 	const slider = `document.activeElement?.type === "range" && document.activeElement.getAttribute("aria-label") === "Altitude" ? "yes" : ""`
+	tabTo("Altitude:")
+	p.do(chromedp.KeyEvent("\r"))
 	for range 80 {
-		p.do(chromedp.KeyEvent("\t"))
 		if p.js(slider) == "yes" {
 			break
 		}
+		p.do(chromedp.KeyEvent("\t"))
 	}
 	require.Equal(t, "yes", p.js(slider), "the altitude is reached by Tab")
 	for range 20 {
@@ -339,7 +341,7 @@ func TestUSUnitsThroughout(t *testing.T) {
 	p := sit(t, app.base)
 	p.open("/")
 	p.see("From the port")
-	p.click("US")
+	p.units("US")
 	for _, v := range views {
 		p.do(chromedp.EmulateViewport(1280, 800))
 		p.open(v.path)

@@ -82,7 +82,7 @@ func TestScreenshots(t *testing.T) {
 	shoot("log")
 	p.open("/trips/1/stops/5/brews/9")
 	p.see("Last time here")
-	p.click("Why, what else was considered")
+	p.click("Why? Other options")
 	p.see("It could be")
 	p.click("rounder")
 	p.see("You wish it rounder")
@@ -105,7 +105,7 @@ func TestScreenshots(t *testing.T) {
 	p.do(chromedp.KeyEvent("t"))
 	p.do(chromedp.EmulateViewport(390, 844))
 	p.open("/trips/1/stops/5/brews/9")
-	p.see("Water on the coffee")
+	p.see("onto the coffee")
 	shoot("plan-phone-headlamp")
 
 	// In the pocket, from a file, with the network off.
@@ -114,7 +114,7 @@ func TestScreenshots(t *testing.T) {
 	f.offline(true)
 	f.phone(1)
 	f.open(address + "#/trips/1/stops/5/brews/9")
-	f.see("Four pulses")
+	f.see("our pulses")
 	f.settle()
 	f.picture(filepath.Join(dir, "pocket-phone.png"))
 
@@ -122,7 +122,8 @@ func TestScreenshots(t *testing.T) {
 	quick := start(t, t.TempDir(), "--clock-rate", "30")
 	g := sit(t, quick.base)
 	g.open("/trips/1/stops/5/brews/9/guide")
-	g.see("Press space or Start")
+	g.see("Pot ready? Press space or Start.")
+	g.instruments()
 	g.do(selectOption("guide-source", "simulated, a kettle that stood and a heavy hand")...)
 	g.click("Start")
 	for range 3 { // it takes half a minute, and nobody waits for that long at once

@@ -76,8 +76,8 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 		p.see("Plan a brew here")
 		p.plan(plan)
 		p.see("Boils here at")
-		p.see("Tried, not kept")
-		p.click("Keep it")
+		p.see("Not saved")
+		p.click("Save")
 		p.see("Saved")
 	}
 	p.click("Provisions")
@@ -96,7 +96,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 	p.see("Coffee will run out at High camp")
 	difference := p.js(`document.querySelector('[data-difference="totals.gas_g"]')?.innerText ?? ""`)
 	assert.Contains(t, difference, "▲")
-	p.click("Back to the plan")
+	p.click("Plan")
 	p.seeNot("Coffee runs out")
 
 	p.click("Schedule")

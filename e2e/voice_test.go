@@ -174,7 +174,7 @@ func TestOneVoice(t *testing.T) {
 	// On the screens, in both systems: steps of the plan, of the guide and of the sheet.
 	for _, system := range []string{"metric", "US"} {
 		p.open(fmt.Sprintf("/trips/%d/sheet", made.ID))
-		p.click(system)
+		p.units(system)
 		p.see("If you end up at")
 		for _, b := range all {
 			for _, k := range b.plan.Cautions {
@@ -197,7 +197,7 @@ func TestOneVoice(t *testing.T) {
 			what := system + " " + b.plan.Request.Method + "/" + school.ID
 			p.open(fmt.Sprintf("/trips/%d/stops/%d/brews/%d", made.ID, b.stop, b.id))
 			p.until("see the steps of "+what, func() bool {
-				return p.js(`document.querySelectorAll(".steps li").length > 0 && document.querySelector(".rail h1 small")?.innerText === `+fmt.Sprintf("%q", school.Name)+` ? "y" : ""`) == "y"
+				return p.js(`document.querySelectorAll(".steps li").length > 0 && `+fmt.Sprintf("[%q, %q]", strings.ToLower(school.Name), strings.ToLower(m.Name))+`.includes((document.querySelector("[data-word=school]") ?? document.querySelector("[data-word=method]"))?.innerText.toLowerCase()) ? "y" : ""`) == "y"
 			})
 			var list []string
 			require.NoError(t, json.Unmarshal([]byte(p.js(`JSON.stringify([...document.querySelectorAll(".steps li > span:nth-child(3)")].map(e => [...e.childNodes].filter(n => n.nodeType === 3 || n.tagName === "EM").map(n => n.textContent).join("")))`)), &list))
@@ -213,14 +213,14 @@ func TestOneVoice(t *testing.T) {
 		}
 	}
 	// The guide says the same, step by step, for a few of each kind.
-	p.click("metric")
+	p.units("metric")
 	for _, b := range all {
 		id := b.plan.Request.Method + "/" + *b.plan.Request.School
 		if !slices.Contains([]string{"pot/warm-boil", "pot/cold-first-boil", "cone/three-pours", "moka/hot-fill", "hand-press/inverted", "steep-bag/standard", "serve-concentrate/hot"}, id) {
 			continue
 		}
 		p.open(fmt.Sprintf("/trips/%d/stops/%d/brews/%d/guide", made.ID, b.stop, b.id))
-		p.see("Start when the pot is in your hand")
+		p.see("Pot ready?")
 		p.click("Start")
 		p.until("be told what to do", func() bool { return p.js(`document.querySelector("[data-testid=instruction]")?.innerText ?? ""`) != "" })
 		var said []string
@@ -293,13 +293,13 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.plan("Steeped or boiled pot: Warm water, then a boil")
 	p.see("Before the first step.")
 	p.see("Make this water safe first")
-	p.click("Keep it")
+	p.click("Save")
 	p.see("Saved")
 	p.click("Brew it")
 	p.see("Before you begin.")
 
 	// It is decided at the stop, and plan, guide, paper and provisions follow.
-	p.click("Back to the plan")
+	p.click("Plan")
 	p.see("Boils here at")
 	p.clickKind("Stream camp", ".ribbon-stops button")
 	p.see("Make this water safe first")
@@ -317,12 +317,12 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.see("Boils here at")
 	p.see("The stop has changed since it was saved")
 	p.click("Brew it")
-	p.see("Start when the pot is in your hand")
+	p.see("Pot ready?")
 	p.seeNot("Before you begin.")
 	p.click("Start")
 	left := ""
 	p.until("reach the boil", func() bool {
-		p.js(`[...document.querySelectorAll(".guide-keys button")].find(e => ["It boils", "Go on"].includes(e.innerText.trim()) && !e.disabled && document.body.innerText.includes("The clock waits for you"))?.click(), ""`)
+		p.js(`[...document.querySelectorAll(".guide-keys button")].find(e => ["It boils", "Continue", "Pour now"].includes(e.innerText.trim()) && !e.disabled && document.body.innerText.includes("The clock waits for you"))?.click(), ""`)
 		if strings.Contains(p.js(`document.querySelector("[data-testid=instruction]")?.innerText ?? ""`), "rolling boil") {
 			left = p.js(`document.querySelector("[data-testid=left]")?.innerText ?? ""`)
 		}
@@ -350,7 +350,7 @@ func TestAConeForSix(t *testing.T) {
 	p.plan("Cone dripper: Four pulses, 45 seconds apart")
 	p.see("Boils here at")
 	p.fill("People", "6")
-	p.click("Find an input")
+	p.click("All settings")
 	p.see("Trusted in this order")
 	p.fill("Brewer takes, of coffee", "30")
 	p.do(chromedp.KeyEvent(kb.Escape))
@@ -384,14 +384,14 @@ func TestConcentrateFromHomeToTheLastVial(t *testing.T) {
 	p.fill("People", "4") // two days of two
 	p.until("see eight vials", func() bool { return p.figure("vials") == "8 ×" })
 	dose := p.figure("dose_g")
-	p.click("Keep it")
+	p.click("Save")
 	p.see("Saved")
 	p.open(fmt.Sprintf("/trips/%d/stops/%d", made.ID, hut.ID))
 	p.plan("Serve concentrate: With hot water")
 	p.see("Concentrate freezes here")
 	p.fill("Ratio", "127") // as it was made at home
 	p.see("4 vials of 60 ml in all")
-	p.click("Keep it")
+	p.click("Save")
 	p.see("Saved")
 	p.click("Provisions")
 	p.see("Nothing runs out.")

@@ -1,5 +1,5 @@
 import { useHomeNumbers } from "./homeNumbers";
-import { Suspense, useEffect, useRef, useState } from "react";
+import { Suspense, useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from "react-router";
 import { useInfo, useTrip, useTrips } from "../api/queries";
 import { inPocket, mode } from "../pocket/mode";
@@ -9,12 +9,11 @@ import { Loaded } from "./Trouble";
 import { lastTrip, rememberTrip } from "./lastTrip";
 import { useSettings } from "./settings";
 import type { Question } from "./VersionsDialog";
-import { Either } from "./Either";
 import { fetched, later } from "./fetched";
 import { TripRibbon } from "./lazyRibbon";
 import { Notices } from "./Notices";
-import type { ThemeName } from "../theme/tokens";
-import { counted, isUs, unitOf, type System } from "../units/units";
+import { SettingsMenu } from "./SettingsMenu";
+import { counted, isUs } from "../units/units";
 import { isTyping } from "./keys";
 import { useLook } from "../manual/look";
 
@@ -27,13 +26,51 @@ const PocketStrip = later(async () => (await import("../pocket/PocketStrip")).de
 const Newer = later(async () => (await import("../pocket/Newer")).default);
 const VersionsDialog = fetched(async () => (await import("./VersionsDialog")).default);
 
-/** The same units with volumes told the other way. */
-const otherVolumes: Record<System, System> = {
-  metric: "metric-dl",
-  "metric-dl": "metric",
-  us: "us-cups",
-  "us-cups": "us",
+type Area = "now" | "trip" | "log" | "gear" | "bench" | "";
+
+/** Which of the five destinations an address belongs to. */
+function areaOf(path: string): Area {
+  if (path === "/" || /^\/(now|places)/.test(path)) return "now";
+  if (/^\/(trips|import)/.test(path)) return "trip";
+  if (/^\/(log|coffees|recipes|blind|deleted)/.test(path)) return "log";
+  if (path.startsWith("/shelf")) return "gear";
+  return /^\/(bench|practice)/.test(path) ? "bench" : "";
+}
+
+/** The pages of a destination: address, word, and whether pages below it count as it. */
+function insideOf(area: Area, trip: number | undefined): [string, string, boolean?][] {
+  if (area === "trip" && trip !== undefined)
+    return [
+      [`/trips/${trip}`, "Stops"],
+      [`/trips/${trip}/schedule`, "Schedule"],
+      [`/trips/${trip}/provisions`, "Supplies"],
+      [`/trips/${trip}/kit`, "Kit"],
+      [`/trips/${trip}/sheet`, "Sheet"],
+      ...(inPocket ? [] : [[`/trips/${trip}/along`, "Offline copy"] as [string, string]]),
+      ["/trips", "Trips"],
+    ];
+  if (area === "log")
+    return [
+      ["/log", "Cups"],
+      ["/coffees", "Coffees"],
+      ["/recipes", "Recipes", true],
+      ["/blind", "Blind rounds", true],
+      ["/deleted", "Deleted"],
+    ];
+  if (area === "bench")
+    return [
+      ["/bench", "Questions", true],
+      ["/practice", "Practice"],
+    ];
+  return [];
+}
+
+const phone = globalThis.matchMedia?.("(max-width: 700px)");
+const onPhone = (f: () => void) => {
+  phone?.addEventListener("change", f);
+  return () => phone?.removeEventListener("change", f);
 };
+const useNarrow = () => useSyncExternalStore(onPhone, () => phone?.matches ?? false);
 
 /** Kept on this device by a service worker. */
 const installed = mode !== "file" && Boolean(globalThis.navigator?.serviceWorker?.controller);
@@ -85,6 +122,9 @@ function Framed() {
   const { pathname } = useLocation();
   const inGuide = pathname.endsWith("/guide");
   const onPaper = pathname.endsWith("/sheet");
+  // A brew's pages have the room for the brew: its plan, its guide and its cup.
+  const inBrew = /\/brews\/\w+|^\/now\/plan/.test(pathname);
+  const narrow = useNarrow();
   const onRoute = /^\/trips\/\d+$/.test(pathname);
   const [help, setHelp] = useState(false);
   const look = useLook((info?.demo ?? false) && !inPocket && known);
@@ -114,6 +154,25 @@ function Framed() {
   });
 
   const days = trip.data?.stops.at(-1)?.day;
+  const area = areaOf(pathname);
+  const inner = insideOf(area, known ? tripId : undefined);
+  const goes: [Area, string, string][] = [
+    ["now", "/now", "Now"],
+    ["trip", known ? `/trips/${tripId}` : "/trips", "Trip"],
+    ["log", "/log", "Log"],
+    ["gear", "/shelf", "My gear"],
+    ["bench", "/bench", "Bench"],
+  ];
+  const destinations = goes.map(([of, to, word]) => (
+    <Link
+      key={of}
+      to={to}
+      className={area === of ? "active" : undefined}
+      aria-current={area === of ? "page" : undefined}
+    >
+      {word}
+    </Link>
+  ));
   return (
     <div className={help ? "frame frame-helped" : "frame"}>
       <a className="skip" href="#main">
@@ -124,135 +183,53 @@ function Framed() {
           The data directory can only be read: look, and back it up. Nothing that you change is kept.
         </p>
       )}
-      <header className="bar">
-        <Link to="/" className="wordmark">
-          apodemos
-        </Link>
-        <nav aria-label="Main" className="bar-nav">
-          <NavLink to="/now" className={({ isActive }) => (isActive || pathname === "/" ? "active" : "")}>
-            Now
-          </NavLink>
-          <NavLink
-            to={known ? `/trips/${tripId}` : "/trips"}
-            className={({ isActive }) =>
-              isActive && !/\/(provisions|schedule|sheet|kit)$/.test(pathname) ? "active" : ""
-            }
-          >
-            Route
-          </NavLink>
-          {known && <NavLink to={`/trips/${tripId}/provisions`}>Provisions</NavLink>}
-          {known && <NavLink to={`/trips/${tripId}/schedule`}>Schedule</NavLink>}
-          {known && <NavLink to={`/trips/${tripId}/kit`}>Kit</NavLink>}
-          <NavLink
-            to="/log"
-            className={({ isActive }) =>
-              isActive || /^\/(coffees|recipes|blind|deleted)/.test(pathname) ? "active" : ""
-            }
-          >
-            Log
-          </NavLink>
-          <NavLink to="/bench">Bench</NavLink>
-          <NavLink to="/shelf">Shelf</NavLink>
-        </nav>
-        <span className="bar-trip">
-          {trip.data && (
-            <Link to="/trips" title="All trips">
-              {trip.data.name}
-              {days ? ` · ${counted(days, "day")}` : ""} · {counted(trip.data.people, "person", "people")}
-            </Link>
-          )}
-        </span>
-        <button
-          type="button"
-          className="bar-button bar-volumes"
-          aria-label={`Volumes in ${unitOf("ml", settings.system)}; change`}
-          title="What volumes are told in"
-          onClick={() => settings.set({ system: otherVolumes[settings.system] })}
-        >
-          {unitOf("ml", settings.system)}
-        </button>
-        <Either<System>
-          label="Units"
-          value={isUs(settings.system) ? "us" : "metric"}
-          options={[
-            { label: "metric", value: "metric" },
-            { label: "US", value: "us" },
-          ]}
-          onChange={(system) => settings.set({ system })}
-        />
-        <Either<ThemeName>
-          label="Theme"
-          value={settings.theme}
-          options={[
-            { label: "day", value: "day" },
-            { label: "headlamp", value: "headlamp" },
-          ]}
-          onChange={(theme) => settings.set({ theme })}
-        />
-        <button
-          type="button"
-          className="bar-button bar-keys"
-          aria-label="How to, words and keys"
-          title="How to, words and keys"
-          aria-expanded={help}
-          onClick={() => setHelp(!help)}
-        >
-          ?
-        </button>
-      </header>
-      {params.trip && known && !inGuide && (
-        <nav aria-label="Of the trip" className="trip-nav">
-          {(
-            [
-              ["", "Route"],
-              ["/provisions", "Provisions"],
-              ["/schedule", "Schedule"],
-              ["/kit", "Kit"],
-              ["/sheet", "Sheet"],
-            ] as const
-          ).map(([end, word]) => (
-            <NavLink key={word} end to={`/trips/${tripId}${end}`}>
+      {!inGuide && (
+        <header className="bar">
+          <Link to="/" className="wordmark">
+            apodemos
+          </Link>
+          <nav aria-label="Main" className="bar-nav">
+            {destinations}
+          </nav>
+          <span className="bar-trip">
+            {trip.data && (
+              <Link to="/trips" title="All trips">
+                {trip.data.name}
+                {days ? ` · ${counted(days, "day")}` : ""} · {counted(trip.data.people, "person", "people")}
+              </Link>
+            )}
+          </span>
+          <SettingsMenu onHelp={() => setHelp(true)} trip={known ? tripId : undefined} />
+        </header>
+      )}
+      {inner.length > 0 && !inGuide && !inBrew && (
+        <nav aria-label={area === "trip" ? "Of the trip" : "Here"} className="trip-nav">
+          {inner.map(([to, word, deep]) => (
+            <NavLink key={to} end={!deep} to={to}>
               {word}
             </NavLink>
           ))}
-          <Link to="/trips">All trips</Link>
         </nav>
       )}
       {/* Its room is kept from the first, so that nothing moves from under a finger. */}
-      {params.trip && !trip.isError && !inGuide && !onPaper && (trip.data?.stops.length ?? 2) > 1 && (
-        <Suspense fallback={<div className="ribbon-room" />}>
-          {trip.data ? (
-            <TripRibbon trip={trip.data} stop={Number(params.stop ?? 0)} editable={onRoute} />
-          ) : (
-            <div className="ribbon-room" />
-          )}
-        </Suspense>
-      )}
+      {params.trip &&
+        !trip.isError &&
+        !inGuide &&
+        !onPaper &&
+        !(inBrew && narrow) &&
+        (trip.data?.stops.length ?? 2) > 1 && (
+          <Suspense fallback={<div className="ribbon-room" />}>
+            {trip.data ? (
+              <TripRibbon trip={trip.data} stop={Number(params.stop ?? 0)} editable={onRoute} />
+            ) : (
+              <div className="ribbon-room" />
+            )}
+          </Suspense>
+        )}
       <main id="main">{finding ? <p className="loading">Reading…</p> : <Outlet context={look} />}</main>
       {!inGuide && (
         <nav aria-label="Places to go" className="thumb">
-          {(
-            [
-              [
-                "/now",
-                "Now",
-                pathname === "/" || pathname.startsWith("/now") || pathname.startsWith("/places"),
-              ],
-              [known ? `/trips/${tripId}` : "/trips", "Trips", /^\/(trips|import)/.test(pathname)],
-              ["/log", "Logbook", /^\/(log|coffees|recipes|blind|deleted)/.test(pathname)],
-              ["/bench", "Bench", pathname.startsWith("/bench")],
-              ["/shelf", "Shelf", pathname === "/shelf"],
-            ] as const
-          ).map(([to, word, on]) => (
-            <Link
-              key={word}
-              to={to}
-              className={on ? "active" : undefined}
-              aria-current={on ? "page" : undefined}
-            >
-              {word}
-            </Link>
-          ))}
+          {destinations}
         </nav>
       )}
       <Asked />

@@ -18,7 +18,7 @@ export default function NoticesShown() {
             key,
             title,
             duration: 20,
-            placement: "bottomLeft",
+            placement: "topRight",
             actions: (
               <Button
                 type="primary"

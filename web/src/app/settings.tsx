@@ -1,24 +1,31 @@
-import { createContext, useContext, useMemo, type ReactNode } from "react";
+import { createContext, useContext, useMemo, useSyncExternalStore, type ReactNode } from "react";
 import { everywhere, over, useStored } from "./useStored";
 import type { System } from "../units/units";
 import type { ThemeName } from "../theme/tokens";
 
+/** What somebody chose: a theme, or to follow the device. */
+export type ThemeChoice = ThemeName | "device";
+
 interface Values {
   system: System;
-  theme: ThemeName;
+  theme: ThemeChoice;
   sound: boolean;
   speech: boolean;
   vibration: boolean;
   ribbon: "even" | "km" | "days";
 }
 
-interface Settings extends Values {
+interface Settings extends Omit<Values, "theme"> {
+  /** The theme that is shown. */
+  theme: ThemeName;
+  /** The theme that was chosen. */
+  chosen: ThemeChoice;
   set: (change: Partial<Values>) => void;
 }
 
 const defaults: Values = {
   system: "metric",
-  theme: "day",
+  theme: "device",
   sound: true,
   speech: false,
   vibration: true,
@@ -28,13 +35,30 @@ const defaults: Values = {
 const read = over(defaults);
 const write = (v: Values) => JSON.stringify(v);
 
-const Context = createContext<Settings>({ ...defaults, set: () => undefined });
+const Context = createContext<Settings>({
+  ...defaults,
+  theme: "day",
+  chosen: "device",
+  set: () => undefined,
+});
+
+const dark = globalThis.matchMedia?.("(prefers-color-scheme: dark)");
+const onDark = (f: () => void) => {
+  dark?.addEventListener("change", f);
+  return () => dark?.removeEventListener("change", f);
+};
 
 export function SettingsProvider({ children }: { children: ReactNode }) {
   const { value, set, latest } = useStored("settings", read, write, everywhere);
+  const isDark = useSyncExternalStore(onDark, () => dark?.matches ?? false);
   const settings = useMemo<Settings>(
-    () => ({ ...value, set: (change) => set({ ...latest.current, ...change }) }),
-    [value, set, latest],
+    () => ({
+      ...value,
+      theme: value.theme === "device" ? (isDark ? "headlamp" : "day") : value.theme,
+      chosen: value.theme,
+      set: (change) => set({ ...latest.current, ...change }),
+    }),
+    [value, set, latest, isDark],
   );
   return <Context.Provider value={settings}>{children}</Context.Provider>;
 }

@@ -17,7 +17,7 @@ import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
-import { clock, fromShown, inWords, say, unitOf, type System } from "../units/units";
+import { clock, figure, fromShown, inWords, say, unitOf, type System } from "../units/units";
 import { carryRun } from "../pocket/runs";
 import { beep, keepAwake, mayStayOn, shake, speak } from "./aids";
 import { askToAlert, mayAlert, setAlarms } from "./alerts";
@@ -201,6 +201,7 @@ function Guide({
       ...(boils && owed && !view?.gate ? { step: owed.id } : shown && waits !== "boil" && { step: shown.id }),
     });
   const [skipping, setSkipping] = useState(false);
+  const [settings, setSettings] = useState(false);
 
   useEffect(() => {
     const onKey = (e: KeyboardEvent) => {
@@ -257,36 +258,150 @@ function Guide({
     );
   // The pair says the next reading, too.
   const paired = going && target !== undefined && nearReading && f.scale_g !== null;
+  const counting = going && !f.paused && safety?.runs === true && !atGate;
+  const signOf = boils ? signs.boil : waits && waits !== "said" ? signs[waits] : undefined;
+  // What the step waits for: one button, always in the same place.
+  const wide = f.done
+    ? { word: "Log the cup", act: () => void navigate(`${at}/log`) }
+    : !f.begun
+      ? { word: "Start", act: go }
+      : f.paused
+        ? { word: "Continue", act: go }
+        : counting && !boils
+          ? { word: `Keep boiling: ${clock(Math.max(stepLeft, 0), 1)} left` }
+          : going && signOf
+            ? { word: signOf, act: there }
+            : atGate
+              ? safety === undefined
+                ? { word: view.gate === "pour" ? "Pour now" : "Continue", act: go }
+                : { word: signs.boil as string, act: there }
+              : { word: view.last ? "Finish" : "Next", act: next };
   return (
     <div className="guide">
       <h1 className="sr">Guide: {brew.name || (catalogue.data?.names[plan.request.method] ?? "a brew")}</h1>
       <div className="guide-top">
-        <Link to={at}>Back to the plan</Link>
-        <label>
-          <Switch size="small" checked={sound} onChange={(v) => set({ sound: v })} /> sound
-        </label>
-        <label>
-          <Switch size="small" checked={speech} onChange={(v) => set({ speech: v })} /> spoken prompts
-        </label>
-        <label>
-          <Switch size="small" checked={vibration} onChange={(v) => set({ vibration: v })} /> vibration
-        </label>
-        {!f.begun && (
-          <Link
-            to={`/practice?method=${plan.request.method}${plan.request.school ? `&school=${plan.request.school}` : ""}&altitude=${plan.request.place?.altitude_m ?? 0}`}
+        <span className="guide-so-far">
+          {f.begun && !f.done && `Step ${Math.min(view.shown + 1, steps.length)} of ${steps.length} · `}
+          {/* The clock is read when it is looked at, and not aloud with every tick. */}
+          <span
+            className="num"
+            role="timer"
+            aria-live="off"
+            aria-label="Clock of the brew"
+            data-testid="clock"
+            data-position={Math.round(position)}
           >
-            Practise it first
-          </Link>
-        )}
+            {clock(position, 1)}
+          </span>
+          {f.begun && !f.done && (
+            <>
+              {" "}
+              · done in <span className="num">{clock(Math.max(view.end_s - position, 0), 5)}</span>
+            </>
+          )}
+        </span>
         <AlsoOn brew={brew.id} />
         {rate !== 1 && <span className="quiet">the clock runs {rate} × faster than time</span>}
         <span className="grow" />
-        {f.begun && (
-          <Button type="text" onClick={startOver}>
-            Start over
-          </Button>
-        )}
+        <button
+          type="button"
+          className="btn guide-settings-sign"
+          aria-expanded={settings}
+          onClick={() => setSettings(!settings)}
+        >
+          Sound and instruments
+        </button>
       </div>
+      <progress
+        className="guide-progress"
+        aria-label="How far the brew is"
+        max={Math.max(view.end_s - view.start_s, 1)}
+        value={Math.min(Math.max(position - view.start_s, 0), view.end_s - view.start_s)}
+      />
+      {settings && (
+        <div className="guide-settings" role="group" aria-label="Sound and instruments">
+          <label>
+            <Switch checked={sound} onChange={(v) => set({ sound: v })} /> Sound
+          </label>
+          <label>
+            <Switch checked={speech} onChange={(v) => set({ speech: v })} /> Voice
+          </label>
+          <label>
+            <Switch checked={vibration} onChange={(v) => set({ vibration: v })} /> Vibration
+          </label>
+          {!f.done && (
+            <div className="guide-instruments">
+              <label htmlFor="guide-source">Scale and thermometer</label>
+              <Select<Kind>
+                id="guide-source"
+                value={kind}
+                options={kinds}
+                disabled={f.begun && kind !== "none"}
+                popupMatchSelectWidth={false}
+                onChange={(k) => {
+                  setKind(k);
+                  setBroken(undefined);
+                  if (k === "none") setSource(undefined);
+                  else
+                    connect(plan.request, k, brew.id).then(
+                      (s) => setSource(() => s),
+                      (e: unknown) => {
+                        setKind("none");
+                        setBroken(e);
+                      },
+                    );
+                }}
+              />
+              {kind !== "none" && going && (
+                <Button onClick={() => setSilent(!silent)}>{silent ? "It is back" : "Lose them"}</Button>
+              )}
+              {going && kind === "none" && (
+                <ByHand onRead={(r) => ask({ kind: "reading", ...r })} system={system} />
+              )}
+            </div>
+          )}
+          {!f.begun && (
+            <Link
+              to={`/practice?method=${plan.request.method}${plan.request.school ? `&school=${plan.request.school}` : ""}&altitude=${plan.request.place?.altitude_m ?? 0}`}
+            >
+              Practise it first
+            </Link>
+          )}
+          {f.begun && <Button onClick={startOver}>Start over</Button>}
+        </div>
+      )}
+      {going && f.refused && (
+        <span className="field-trouble" role="alert" data-testid="refused">
+          {say(f.refused, system)}
+        </span>
+      )}
+      {/* A place of its own, where no step's button ever is. */}
+      {going && safety && (
+        <div className="guide-skip" data-testid="skip">
+          {skipping ? (
+            <>
+              <p className="care care-danger" role="alert">
+                <strong>Without this boil the water is not safe to drink.</strong> Germs in it survive. Skip
+                only if you have other safe water.
+              </p>
+              <Button onClick={() => setSkipping(false)}>Keep boiling</Button>
+              <Button
+                danger
+                onClick={() => {
+                  setSkipping(false);
+                  ask({ kind: "skip-boil" });
+                }}
+              >
+                Skip: water not safe
+              </Button>
+            </>
+          ) : (
+            <Button type="text" danger onClick={() => setSkipping(true)}>
+              Skip: water not safe…
+            </Button>
+          )}
+        </div>
+      )}
       {lost !== undefined && <Trouble error={lost} />}
       {over && (
         <p className="trouble" role="alert" data-testid="over">
@@ -302,37 +417,6 @@ function Guide({
         </p>
       )}
       <div className="guide-now">
-        {/* The clock is read when it is looked at, and not aloud with every tick. */}
-        <div className="guide-left">
-          <div
-            className="guide-clock num"
-            role="timer"
-            aria-live="off"
-            data-testid="clock"
-            data-position={Math.round(position)}
-          >
-            {clock(position, 1)}
-          </div>
-          {going && cooling && plan.start_c !== null ? (
-            <Pair
-              now={f.water_c ?? undefined}
-              to={plan.start_c}
-              from={plan.boil_c ?? 100}
-              unit="°C"
-              what="Water"
-            />
-          ) : (
-            paired && (
-              <Pair
-                now={f.scale_g ?? undefined}
-                to={target}
-                from={target - (reading?.to_g ?? 0) + (before_?.to_g ?? 0)}
-                unit={reading?.lane === "scale" ? "g" : "ml"}
-                what="Scale"
-              />
-            )
-          )}
-        </div>
         <div aria-live="polite" aria-atomic="true" data-testid="announced">
           {plan.cautions
             .filter((c) => c.first && (!f.begun || (view.present === 0 && going)))
@@ -345,8 +429,8 @@ function Guide({
             <p className="guide-do">
               {plan.rounds.length > 1 &&
                 `${plan.rounds.length} ${plan.rounds[0]?.kind === "cup" ? "cups" : "batches"}, `}
-              {steps.length} steps, {clock(view.end_s - view.start_s, 5)} in all. Press{" "}
-              <span className="by-keys">space or </span>Start when the pot is in your hand.
+              {steps.length} steps, {Math.round((view.end_s - view.start_s) / 60)} min. Pot ready? Press{" "}
+              <span className="by-keys">space or </span>Start.
             </p>
           )}
           {f.unsafe && (
@@ -362,59 +446,84 @@ function Guide({
               Stay with the stove, and keep the screen on yourself.
             </p>
           )}
-          {f.done && <p className="guide-do">Done. Taste it, then write it down.</p>}
+          {f.done && <p className="guide-do">Done. Taste it, then log the cup.</p>}
           {going && shown && (
-            <>
-              <p className="guide-do" data-testid="instruction">
-                {view.gate === "boil" && !shown.id.startsWith("wait") ? "When it boils: " : ""}
-                {view.gate === "pour" ? "When you are ready: " : ""}
-                {instruction(shown, plan, system)}
-              </p>
-              {f.held && safety && (
-                <p className="care care-danger" role="alert" data-testid="hold">
-                  <strong>{say(safety.runs ? withLeft(safety.say, stepLeft) : safety.say, system)}</strong>
-                </p>
-              )}
-              {f.notice && !f.held && (
-                <p className="guide-off" role="status" data-testid="notice">
-                  {say(f.notice, system)}
-                </p>
-              )}
-              {(shown.sign || atGate) && (
-                <p className="guide-until">
-                  {shown.sign ? <>Until {shown.sign}. </> : null}
-                  {atGate && <strong>The clock waits for you.</strong>}
-                </p>
-              )}
-              {cares.map((c) => (
-                <p key={c.id} className={`care care-${c.level}`}>
-                  {c.text} {c.why}
-                </p>
-              ))}
-            </>
+            <p className="guide-do" data-testid="instruction">
+              {view.gate === "boil" && !shown.id.startsWith("wait") ? "When it boils: " : ""}
+              {instruction(shown, plan, system)}
+            </p>
           )}
         </div>
         {going && shown && (
-          <>
+          <div className="guide-figures">
+            {reading && target !== undefined && pouring && !paired && (
+              <span className="guide-figure num" data-testid="next-reading">
+                {figure(target, reading.lane === "scale" ? "g" : "ml", system).text}
+                <small>{"\u2009" + unitOf(reading.lane === "scale" ? "g" : "ml", system)}</small>
+              </span>
+            )}
             {!atGate && stepLeft > 0 && (
-              <p className="guide-until">
-                <span className="num" data-testid="left">
-                  {clock(stepLeft, 1)} left
-                </span>
+              <span className="guide-figure num" data-testid="left">
+                {clock(stepLeft, 1)}
+                <small> left</small>
+              </span>
+            )}
+            {cooling && plan.start_c !== null ? (
+              <Pair
+                now={f.water_c ?? undefined}
+                to={plan.start_c}
+                from={plan.boil_c ?? 100}
+                unit="°C"
+                what="Water"
+              />
+            ) : (
+              paired && (
+                <Pair
+                  now={f.scale_g ?? undefined}
+                  to={target}
+                  from={target - (reading?.to_g ?? 0) + (before_?.to_g ?? 0)}
+                  unit={reading?.lane === "scale" ? "g" : "ml"}
+                  what="Scale"
+                />
+              )
+            )}
+          </div>
+        )}
+        {going && shown && (
+          <div aria-live="polite" aria-atomic="true">
+            {f.held && safety && (
+              <p className="care care-danger guide-hold" role="alert" data-testid="hold">
+                <strong>{say(safety.runs ? withLeft(safety.say, stepLeft) : safety.say, system)}</strong>
               </p>
             )}
-            {meanwhile.map((s) => (
-              <p key={s.id} className="guide-meanwhile" data-testid="meanwhile">
-                <span className="quiet">Meanwhile</span> {instruction(s, plan, system)}{" "}
-                <span className="num">{clock(Math.max(s.at_s + s.for_s - position, 0), 1)} left</span>
+            {f.notice && !f.held && (
+              <p className="guide-off" role="status" data-testid="notice">
+                {say(f.notice, system)}
+              </p>
+            )}
+            {(shown.sign || atGate) && (
+              <p className="guide-until">
+                {shown.sign ? <>Until {shown.sign}. </> : null}
+                {atGate && <strong>The clock waits for you.</strong>}
+              </p>
+            )}
+            {cares.map((c) => (
+              <p key={c.id} className={`care care-${c.level}`}>
+                {c.text} {c.why}
               </p>
             ))}
-          </>
+          </div>
         )}
+        {meanwhile.map((s) => (
+          <p key={s.id} className="guide-meanwhile" data-testid="meanwhile">
+            <span className="quiet">Meanwhile</span> {instruction(s, plan, system)}{" "}
+            <span className="num">{clock(Math.max(s.at_s + s.for_s - position, 0), 1)} left</span>
+          </p>
+        ))}
       </div>
       {going && (
         <div className="guide-next">
-          {reading && target !== undefined && (!paired || cooling) && (
+          {reading && target !== undefined && !pouring && (!paired || cooling) && (
             <p>
               <span className="quiet">Next reading</span>
               <span className="guide-reading num" data-testid="next-reading">
@@ -443,102 +552,21 @@ function Guide({
               </span>
             </p>
           )}
+          {!mayStayOn() && <p className="quiet">The screen may go dark here: this page cannot keep it on.</p>}
         </div>
       )}
       <div className="guide-keys">
-        {f.done ? (
-          <Button type="primary" size="large" onClick={() => void navigate(`${at}/log`)}>
-            Write it down
-          </Button>
-        ) : (
-          <>
-            <Button size="large" disabled={!f.begun} onClick={() => ask({ kind: "back" })}>
-              Back
-            </Button>
-            <Button
-              type={waits || boils ? "default" : "primary"}
-              size="large"
-              disabled={atGate && safety !== undefined}
-              onClick={go}
-            >
-              {!f.begun ? "Start" : f.paused || atGate ? "Go on" : "Pause"}
-            </Button>
-            {(boils || (waits && waits !== "said")) && going && (
-              <Button type="primary" size="large" onClick={there}>
-                {boils ? signs.boil : signs[waits]}
-              </Button>
-            )}
-            <Button size="large" disabled={!f.begun} onClick={next}>
-              {view.last ? "Finish" : "Next"}
-            </Button>
-          </>
-        )}
+        <Wide key={wide.act ? wide.word : "waits"} word={wide.word} act={wide.act} />
+        <Button disabled={!f.begun || f.done} onClick={() => ask({ kind: "back" })}>
+          Previous
+        </Button>
+        <Button disabled={!going || f.paused || atGate} onClick={go}>
+          {f.paused ? "Paused" : "Pause"}
+        </Button>
+        <Link className="btn" to={at}>
+          Plan
+        </Link>
       </div>
-      {going && safety && (
-        <div className="guide-skip" data-testid="skip">
-          {skipping ? (
-            <>
-              <p className="care care-danger" role="alert">
-                <strong>Without this boil the water is not safe to drink.</strong> Germs in it survive. Skip
-                only if you have other safe water.
-              </p>
-              <Button onClick={() => setSkipping(false)}>Keep boiling</Button>
-              <Button
-                danger
-                onClick={() => {
-                  setSkipping(false);
-                  ask({ kind: "skip-boil" });
-                }}
-              >
-                Skip: water not safe
-              </Button>
-            </>
-          ) : (
-            <Button type="text" danger onClick={() => setSkipping(true)}>
-              Skip: water not safe…
-            </Button>
-          )}
-        </div>
-      )}
-      {!f.done && (
-        <div className="guide-instruments">
-          <label htmlFor="guide-source">Scale and thermometer</label>
-          <Select<Kind>
-            id="guide-source"
-            value={kind}
-            options={kinds}
-            disabled={f.begun && kind !== "none"}
-            popupMatchSelectWidth={false}
-            onChange={(k) => {
-              setKind(k);
-              setBroken(undefined);
-              if (k === "none") setSource(undefined);
-              else
-                connect(plan.request, k, brew.id).then(
-                  (s) => setSource(() => s),
-                  (e: unknown) => {
-                    setKind("none");
-                    setBroken(e);
-                  },
-                );
-            }}
-          />
-          {kind !== "none" && going && (
-            <Button onClick={() => setSilent(!silent)}>{silent ? "It is back" : "Lose them"}</Button>
-          )}
-          {going && kind === "none" && (
-            <ByHand onRead={(r) => ask({ kind: "reading", ...r })} system={system} />
-          )}
-          {going && f.refused && (
-            <span className="field-trouble" role="alert" data-testid="refused">
-              {say(f.refused, system)}
-            </span>
-          )}
-          {going && !mayStayOn() && (
-            <span className="quiet">The screen may go dark here: this page cannot keep it on.</span>
-          )}
-        </div>
-      )}
       <Rounds plan={plan} playhead={f.begun ? position : undefined} />
       <Score
         plan={plan}
@@ -548,6 +576,30 @@ function Guide({
         compact
       />
     </div>
+  );
+}
+
+/** How long a button whose meaning has just changed takes no tap: a double tap is one. */
+const SETTLES_MS = 500;
+
+/**
+ * What the step waits for. Each meaning is a button of its own, in the same place: a key pressed on the one before
+ * does not reach it, nor does the second half of a double tap.
+ */
+function Wide({ word, act }: { word: string; act?: () => void }) {
+  // Nothing stands in the place of Start before it.
+  const [since] = useState(() => (word === "Start" ? -Infinity : performance.now()));
+  return (
+    <Button
+      type="primary"
+      className="guide-wide"
+      disabled={act === undefined}
+      onClick={() => {
+        if (performance.now() - since > SETTLES_MS) act?.();
+      }}
+    >
+      {word}
+    </Button>
   );
 }
 

@@ -1,8 +1,8 @@
 /** What one says is there, by what is waited for. */
 export const signs: Record<string, string> = {
   boil: "It boils",
-  reading: "Reached",
+  reading: "It is in",
   cool: "Cool enough",
   sign: "Drained",
-  said: "Go on",
+  said: "Continue",
 };

@@ -97,7 +97,7 @@ export function Inputs({ open, onClose, catalogue, request, filled, troubles, on
     }))
     .filter((x) => x.fields.length > 0);
   return (
-    <Panel title="Find an input" open={open} onClose={onClose} size={400} className="inputs" placement="left">
+    <Panel title="All settings" open={open} onClose={onClose} size={400} className="inputs" placement="left">
       <div className="field">
         <label htmlFor="find-input">What do you want to change?</label>
         <input
@@ -116,60 +116,81 @@ export function Inputs({ open, onClose, catalogue, request, filled, troubles, on
           <h3>{g.title}</h3>
           {g.hint && words.length === 0 && <p className="hint">{g.hint}</p>}
           <div className="fields">
-            {fields.map((f) => {
-              const trouble = troubles.find((t) => t.field === f.path)?.message;
-              const stated = filled ? getIn<number | string | boolean>(filled, f.path) : undefined;
-              if (f.kind === "number")
-                return (
-                  <QuantityInput
-                    key={f.path}
-                    field={f}
-                    value={
-                      getIn<number>(request, f.path) ?? (typeof stated === "number" ? stated : undefined)
-                    }
-                    placeholder="not set"
-                    trouble={trouble}
-                    onChange={(v) => onChange(f.path, v)}
-                  />
-                );
-              if (f.kind === "word")
-                return (
-                  <WordInput
-                    key={f.path}
-                    field={f}
-                    names={names}
-                    value={getIn<string>(request, f.path) ?? (stated as string | undefined)}
-                    trouble={trouble}
-                    onChange={(v) => onChange(f.path, v)}
-                  />
-                );
-              if (f.kind === "yesno")
-                return (
-                  <YesNoInput
-                    key={f.path}
-                    field={f}
-                    value={getIn<boolean>(request, f.path) ?? (stated as boolean | undefined)}
-                    onChange={(v) => onChange(f.path, v)}
-                  />
-                );
-              return (
-                <div className="field" key={f.path} data-field={f.path}>
-                  <label htmlFor={`field-${f.path}`}>{f.label}</label>
-                  <input
-                    id={`field-${f.path}`}
-                    className="plain-input"
-                    maxLength={40}
-                    placeholder="such as heaped tablespoon"
-                    value={getIn<string>(request, f.path) ?? ""}
-                    onChange={(e) => onChange(f.path, e.target.value || undefined)}
-                  />
-                </div>
-              );
-            })}
+            {fields.map((f) => (
+              <FieldInput
+                key={f.path}
+                field={f}
+                names={names}
+                request={request}
+                filled={filled}
+                troubles={troubles}
+                onChange={onChange}
+              />
+            ))}
           </div>
         </section>
       ))}
     </Panel>
+  );
+}
+
+/** One field of a request, with what the plan takes if it is left empty. */
+export function FieldInput({
+  field: f,
+  names,
+  request,
+  filled,
+  troubles,
+  onChange,
+  compact,
+}: Pick<Props, "request" | "filled" | "troubles" | "onChange"> & {
+  field: Field;
+  names: Catalogue["names"];
+  compact?: boolean;
+}) {
+  const trouble = troubles.find((t) => t.field === f.path)?.message;
+  const stated = filled ? getIn<number | string | boolean>(filled, f.path) : undefined;
+  if (f.kind === "number")
+    return (
+      <QuantityInput
+        field={f}
+        compact={compact}
+        value={getIn<number>(request, f.path) ?? (typeof stated === "number" ? stated : undefined)}
+        placeholder="not set"
+        trouble={trouble}
+        onChange={(v) => onChange(f.path, v)}
+      />
+    );
+  if (f.kind === "word")
+    return (
+      <WordInput
+        field={f}
+        names={names}
+        value={getIn<string>(request, f.path) ?? (stated as string | undefined)}
+        trouble={trouble}
+        onChange={(v) => onChange(f.path, v)}
+      />
+    );
+  if (f.kind === "yesno")
+    return (
+      <YesNoInput
+        field={f}
+        value={getIn<boolean>(request, f.path) ?? (stated as boolean | undefined)}
+        onChange={(v) => onChange(f.path, v)}
+      />
+    );
+  return (
+    <div className="field" data-field={f.path}>
+      <label htmlFor={`field-${f.path}`}>{f.label}</label>
+      <input
+        id={`field-${f.path}`}
+        className="plain-input"
+        maxLength={40}
+        placeholder="such as heaped tablespoon"
+        value={getIn<string>(request, f.path) ?? ""}
+        onChange={(e) => onChange(f.path, e.target.value || undefined)}
+      />
+    </div>
   );
 }
 

@@ -57,63 +57,66 @@ export function LastCups({
       aria-label="The last cups"
       data-testid="last-cups"
     >
-      {last && (
-        <p className="last-line">
-          <strong>{d.here ? "Last time here" : `Last time, at ${last.stop_name}`}</strong>
-          {clicks !== null && clicks !== undefined && <>, {inWords(clicks, "clicks", system)}</>}:{" "}
-          <Link to={`/log/${last.id}`}>{saidOf(last)}</Link>.
-          {d.last.length > 1 && (
-            <span className="quiet">
-              {" "}
-              Before that:{" "}
-              {d.last.slice(1).map((l, i) => (
-                <span key={l.id}>
-                  {i > 0 && "; "}
-                  <Link to={`/log/${l.id}`}>{saidOf(l)}</Link>
-                </span>
-              ))}
-              .
-            </span>
-          )}
-        </p>
-      )}
-      {a && (
-        <>
-          <div className="last-next">
+      <p className="last-next">
+        {a && (
+          <strong className="last-change">
             {change ? (
               <>
-                <p className="last-change">
-                  {say(change, system)}
-                  {a.also && <>, and {say(a.also, system)}</>}
-                </p>
-                {onTake && (
-                  <Button
-                    type="primary"
-                    onClick={() => onTake(a.request as PlanRequest, say(change, system))}
-                  >
-                    Take it
-                  </Button>
-                )}
+                {say(change, system)}
+                {a.also && <>, and {say(a.also, system)}</>}
               </>
+            ) : a.settled ? (
+              "Leave it as it is"
             ) : (
-              <p className="last-change">{a.settled ? "Leave it as it is" : "Nothing to change now"}</p>
+              "Nothing to change now"
             )}
-            <span
-              className="quiet num"
-              title="How likely the next cup is as you like it: within 0.8 points of extraction and 8 % of strength"
-            >
-              {inWords(100 * a.sure, "%", system, { step: 1 })} sure
-            </span>
-          </div>
-          <p className="last-why">{say(a.why, system)}</p>
-          <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
-            <summary>
-              Why, what else was considered, and a wish{" "}
-              <span className="quiet">from {counted(d.counted, "cup")}</span>
-            </summary>
-            {open && <Weighed advice={d} allow={allow} onAllow={setAllow} wish={wish} onWish={setWish} />}
-          </details>
-        </>
+          </strong>
+        )}
+        {a && change && onTake && (
+          <Button type="primary" onClick={() => onTake(a.request as PlanRequest, say(change, system))}>
+            Apply
+          </Button>
+        )}
+        {last && (
+          <span className="last-line">
+            {d.here ? "Last time here" : `Last time, at ${last.stop_name}`}
+            {clicks !== null && clicks !== undefined && <>, {inWords(clicks, "clicks", system)}</>}:{" "}
+            <Link to={`/log/${last.id}`}>{saidOf(last)}</Link>.
+          </span>
+        )}
+      </p>
+      {a && !change && <p className="last-why">{say(a.why, system)}</p>}
+      {a && (
+        <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
+          <summary>Why? Other options</summary>
+          {open && (
+            <>
+              <p className="last-why">
+                {say(a.why, system)}{" "}
+                <span
+                  className="quiet num"
+                  title="How likely the next cup is as you like it: within 0.8 points of extraction and 8 % of strength"
+                >
+                  {inWords(100 * a.sure, "%", system, { step: 1 })} sure
+                </span>{" "}
+                <span className="quiet">from {counted(d.counted, "cup")}</span>
+              </p>
+              {d.last.length > 1 && (
+                <p className="quiet">
+                  Before that:{" "}
+                  {d.last.slice(1).map((l, i) => (
+                    <span key={l.id}>
+                      {i > 0 && "; "}
+                      <Link to={`/log/${l.id}`}>{saidOf(l)}</Link>
+                    </span>
+                  ))}
+                  .
+                </p>
+              )}
+              <Weighed advice={d} allow={allow} onAllow={setAllow} wish={wish} onWish={setWish} />
+            </>
+          )}
+        </details>
       )}
     </section>
   );

@@ -1,4 +1,3 @@
-import { usual } from "../api/limits";
 import { Share } from "../pocket/Share";
 import { howLong } from "../pocket/storage";
 import { Button, Select } from "antd";
@@ -43,18 +42,19 @@ import { notice } from "../app/notices";
 import { useOfferUndo, useRemove } from "../app/useUndo";
 import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
-import { QuantityInput } from "../units/QuantityInput";
 import { inWords, say, type System } from "../units/units";
 import { useHere } from "../now/useHere";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 import { Figures } from "./Figures";
 import { focusField, Inputs } from "./Inputs";
-import { canonical, getIn } from "./paths";
+import { planWords, tidied } from "./planWords";
+import { Folded } from "../app/Folded";
+import { Sentence } from "../sentence/Sentence";
+import { canonical } from "./paths";
 import { StepList } from "./StepList";
 import { ControlChart } from "./ControlChart";
 import { Drained } from "./Drained";
-import { Term } from "../app/Term";
 import { LastCups } from "./LastCups";
 import { OwnLines } from "./OwnLines";
 import { byRecipe, withCoffee } from "./own";
@@ -78,15 +78,6 @@ const againstBy = (against: string): Change | undefined => {
   if (against === "") return undefined;
   const [method, school] = against.split("/") as [string, string?];
   return school === undefined ? { as: method as Change["as"] } : { method, school };
-};
-
-/** Without what is undefined, as what is kept is compared. */
-const tidied = (r: PlanRequest) => JSON.parse(JSON.stringify(r)) as PlanRequest;
-
-/** Which of one's own recipes a request has. */
-const ownValue = (own: Schemas["Recipe"], mine: Schemas["OwnRecipe"][]) => {
-  const r = mine.find((m) => m.uuid === own.id);
-  return r ? `own:${r.id}` : "own";
 };
 
 /** The ISO date of a day of a trip; empty where it has none. */
@@ -306,7 +297,6 @@ function Editor({
     saveBrew({ ...brew, revision }, { request }),
   );
   const troubles = plan.error instanceof ApiError ? plan.error.troubles : [];
-  const field = (path: string) => catalogue.fields.find((f) => f.path === path);
   const method = catalogue.methods.find((m) => m.id === draft.request.method);
   const own = draft.request.recipe;
   const mine = (recipes.data ?? []).filter((r) => r.recipe.method === draft.request.method);
@@ -405,22 +395,19 @@ function Editor({
     await change(r ? byRecipe(r) : { school: to });
   };
 
-  const num = (path: string, more: Partial<Parameters<typeof QuantityInput>[0]> = {}) => {
-    const f = field(path);
-    if (!f) return null;
-    const stated = plan.data ? getIn<number>(plan.data.request, path) : undefined;
-    return (
-      <QuantityInput
-        compact
-        field={f}
-        value={getIn<number>(draft.request, path) ?? stated}
-        trouble={troubles.find((t) => t.field === path)?.message}
-        onChange={(v) => draft.set(path, v)}
-        {...more}
-      />
-    );
-  };
-  const altitude = field("place.altitude_m");
+  const words = planWords({
+    draft,
+    plan: plan.data,
+    catalogue,
+    coffees: coffees.data ?? [],
+    mine,
+    troubles,
+    system,
+    stop,
+    onHour: (to) => void setHour(to),
+    onRecipe: (to) => void setRecipe(to),
+    onChange: (c) => void change(c),
+  });
   const altitudeNow = draft.request.place?.altitude_m ?? 0;
   const atStop = stop?.conditions.place?.altitude_m ?? 0;
   // What cannot be planned leaves the last plan that could, dimmed, and not to be brewed.
@@ -435,169 +422,32 @@ function Editor({
   const otherRequest = useChanged(draft.request, againstBy(against)).data;
   const other = usePlan(otherRequest);
   const rival = otherRequest && other.data !== p ? other.data : undefined;
-  const cups = p?.request.drinkers ?? draft.request.drinkers ?? 1;
+  const beside = against.includes("/");
 
   return (
     <WorkingContext.Provider value={working}>
-      <div className="plan plan-brew">
-        <aside className="rail plan-head" aria-label="What to take">
+      <div className="page plan-page">
+        <header className="plan-head">
           <h1>
-            {method?.name}
-            <small>{own?.name ? <span data-own-words>{own.name}</span> : school?.name}</small>
-          </h1>
-          <p className="quiet rail-when">
-            {stop && stop.trip_id > 0 && <>day {stop.day} · </>}
-            {cups} × {inWords(p?.request.cup_ml ?? usual.request.cup_ml, "ml", system)}
-          </p>
-          <div className="rail-name">
-            <label htmlFor="brew-name" className="sr">
-              Name of the brew
-            </label>
-            <input
-              id="brew-name"
-              className="plain-input"
-              maxLength={120}
-              placeholder="a name"
-              value={draft.name}
-              onChange={(e) => draft.setMeta({ name: e.target.value })}
-            />
-            <label htmlFor="brew-at" className="sr">
-              Coffee in hand at
-            </label>
-            <input
-              id="brew-at"
-              className="plain-input num"
-              type="time"
-              title="Coffee in hand at; empty for any time"
-              value={draft.at}
-              onChange={(e) => void setHour(e.target.value)}
-            />
-          </div>
-          {pictured && method && method.id !== "serve-concentrate" && (
-            <div className="rail-coffee">
-              <label htmlFor="plan-coffee" className="sr">
-                Coffee
-              </label>
-              <Select
-                id="plan-coffee"
-                value={draft.request.coffee?.id ?? ""}
-                className="rail-coffee-of"
-                popupMatchSelectWidth={false}
-                options={[
-                  { value: "", label: "which coffee?", title: "not named" },
-                  ...(coffees.data ?? []).map((c) => ({ value: c.uuid, label: c.name, title: c.name })),
-                  // One that is deleted is still that of this brew.
-                  ...(draft.request.coffee?.id &&
-                  !coffees.data?.some((c) => c.uuid === draft.request.coffee?.id)
-                    ? [
-                        {
-                          value: draft.request.coffee.id,
-                          label: draft.request.coffee.name ?? "a coffee of before",
-                          title: draft.request.coffee.name,
-                        },
-                      ]
-                    : []),
-                ]}
-                onChange={(id: string) =>
-                  draft.replace(
-                    tidied(
-                      withCoffee(
-                        draft.latest(),
-                        coffees.data?.find((c) => c.uuid === id),
-                      ),
-                    ),
-                  )
-                }
-              />
-            </div>
-          )}
-          {p && <Take plan={p} />}
-        </aside>
-        <aside className="rail plan-figures" aria-label="Figures">
-          {p && pictured && <Figures plan={p} guidance={catalogue.guidance} />}
-          {p && pictured && <Fit plan={p} trip={brew.trip_id} />}
-        </aside>
-        <section className="sheet">
-          <div className="controls">
-            {pictured && (
-              <>
-                <div className="field field-compact">
-                  <label htmlFor="plan-method">Method</label>
-                  <Select
-                    id="plan-method"
-                    value={draft.request.method}
-                    style={{ width: 128 }}
-                    options={catalogue.methods.map((m) => ({ value: m.id, label: m.name, title: m.name }))}
-                    // What a method fixes for itself is left to it.
-                    onChange={(m: string) => change({ method: m })}
-                  />
-                </div>
-                {((method?.schools.length ?? 0) > 1 || mine.length > 0 || own) && (
-                  <div className="field field-compact">
-                    <span className="field-label">
-                      <label htmlFor="plan-school">Recipe</label> <Term id="recipe">?</Term>
-                    </span>
-                    <Select
-                      id="plan-school"
-                      value={own ? ownValue(own, mine) : schoolId}
-                      style={{ width: 124 }}
-                      popupMatchSelectWidth={false}
-                      options={[
-                        ...(method?.schools ?? []).map((s) => ({
-                          value: s.id,
-                          label: s.name,
-                          title: s.name,
-                        })),
-                        ...mine.map((r) => ({
-                          value: `own:${r.id}`,
-                          label: `Yours: ${r.recipe.name}`,
-                          title: r.recipe.name,
-                        })),
-                        ...(own && ownValue(own, mine) === "own"
-                          ? [
-                              {
-                                value: "own",
-                                label: own.name ? `Yours: ${own.name}` : "As changed by you",
-                                title: own.name,
-                              },
-                            ]
-                          : []),
-                      ]}
-                      onChange={(s: string) => void setRecipe(s)}
-                    />
-                  </div>
-                )}
-                {num("drinkers")}
-                {num("cup_ml", { label: "Each cup", stepMetric: 25 })}
-                {num("ratio_g_per_l", {
-                  label: "Ratio",
-                  value: getIn<number>(draft.request, "ratio_g_per_l") ?? p?.ratio_g_per_l ?? undefined,
-                  clearable: true,
-                })}
-                {num("place.altitude_m")}
-                <div className="altitude-slide">
-                  {altitude && (
-                    <input
-                      type="range"
-                      role="slider"
-                      aria-label="Altitude"
-                      aria-valuetext={inWords(altitudeNow, "m", system)}
-                      min={altitude.min}
-                      max={altitude.max}
-                      step={10}
-                      value={altitudeNow}
-                      onChange={(e) => draft.set("place.altitude_m", Number(e.target.value))}
-                    />
-                  )}
-                </div>
-                {num("place.air_c", { label: "Air" })}
-                {num("place.wind_ms", { label: "Wind" })}
-              </>
+            <span className="sr">Plan: {method?.name}. </span>
+            {stop && stop.trip_id > 0 && <>Day {stop.day}, </>}
+            {stop ? (
+              <Link to={back} data-own-words>
+                {stop.name}
+              </Link>
+            ) : (
+              "A brew here"
             )}
-          </div>
-          <div className="actions">
+            {draft.name && <span data-own-words> · {draft.name}</span>}
+          </h1>
+          <Sentence parts={words} />
+        </header>
+        <div className="plan-answer">
+          {p && <Take plan={p} />}
+          <div className="plan-go">
             <Button
               type="primary"
+              size="large"
               className="brew-it"
               disabled={noBrew !== undefined}
               aria-describedby={noBrew && "no-brew"}
@@ -610,273 +460,293 @@ function Editor({
                 {noBrew}
               </span>
             )}
-            {isNew ? (
-              <>
-                <Button loading={save.isPending} onClick={() => void keepIt()}>
-                  Keep it
-                </Button>
-                <Button
-                  type="text"
-                  onClick={() => {
-                    draft.discard();
-                    void navigate(back);
-                  }}
-                >
-                  {here ? "Back" : "Back to the stop"}
-                </Button>
-                <span className="unsaved" role="status">
-                  {brew.trip_id > 0
-                    ? "Tried, not kept: the trip does not count it yet."
-                    : "Tried, not kept yet."}
-                </span>
-              </>
-            ) : draft.dirty ? (
-              <>
-                <Button loading={save.isPending} onClick={() => void keepIt()}>
-                  Save
-                </Button>
-                <Button type="text" onClick={draft.discard}>
-                  Discard changes
-                </Button>
-                <span className="unsaved" role="status">
-                  {draft.behind
-                    ? "Saved elsewhere since you began these changes."
-                    : `Not saved yet; kept ${howLong()}.`}
-                </span>
-                {draft.behind && (
-                  <Button size="small" onClick={() => void draft.choose()}>
-                    See both versions
+            <span className="plan-kept">
+              {isNew ? (
+                <>
+                  <Button loading={save.isPending} onClick={() => void keepIt()}>
+                    Save
                   </Button>
-                )}
-              </>
-            ) : (
-              <span className="quiet" role="status">
-                {brew.stale
-                  ? "The stop has changed since it was saved: this is the plan as it is now."
-                  : "Saved"}
-                {brew.stored && p && brew.stored.core_version !== p.version
-                  ? `, planned by version ${brew.stored.core_version}`
-                  : ""}
-              </span>
-            )}
-            {draft.request.contact_s !== undefined && (
-              <Button type="text" size="small" onClick={() => draft.set("contact_s", undefined)}>
-                Back to the recipe’s time
-              </Button>
-            )}
-            {draft.request.dose_g !== undefined && (
-              <Button type="text" size="small" onClick={() => draft.set("dose_g", undefined)}>
-                Back to the recipe’s dose
-              </Button>
-            )}
-            {draft.request.water_g !== undefined && (
-              <Button type="text" size="small" onClick={() => draft.set("water_g", undefined)}>
-                Back to the drink’s water
-              </Button>
-            )}
-            {draft.request.pours !== undefined && (
-              <Button type="text" size="small" onClick={() => draft.set("pours", undefined)}>
-                Back to the recipe’s pours
-              </Button>
-            )}
-            {stop && altitudeNow !== atStop && (
-              <Button
-                type="text"
-                size="small"
-                onClick={() => draft.set("place.altitude_m", stop.conditions.place?.altitude_m)}
-              >
-                Back to the stop’s {inWords(atStop, "m", system)}
-              </Button>
-            )}
-            <span className="grow" />
-            {!isNew && !draft.dirty && (
-              <>
-                <Link className="quiet-link" to={`${brewPath(brew)}/log`}>
-                  Write a cup down
-                </Link>
-                <Link className="quiet-link" to={`/recipes/new?plan=${brew.plan_id}`}>
-                  Keep as a recipe
-                </Link>
-              </>
-            )}
-            <Button type="text" size="small" onClick={() => setInputs(true)}>
-              Find an input…
-            </Button>
-            <span className="together">
-              <label htmlFor="compare" className="quiet">
-                Compare with
-              </label>
-              <Select
-                id="compare"
-                size="small"
-                style={{ width: 150 }}
-                popupMatchSelectWidth={false}
-                value={against}
-                onChange={setAgainst}
-                options={[
-                  { value: "", label: "nothing" },
-                  { value: "home", label: "home" },
-                  { value: "plain", label: "no adjustment" },
-                  ...catalogue.methods.flatMap((m) =>
-                    m.schools
-                      .filter((s) => m.id !== draft.request.method || s.id !== schoolId)
-                      .map((s) => ({
-                        value: `${m.id}/${s.id}`,
-                        label: m.schools.length > 1 ? `${m.name}: ${s.name}` : m.name,
-                      })),
-                  ),
-                ].map((o) => ({ ...o, title: o.label }))}
-                showSearch={{ optionFilterProp: "label" }}
-              />
-            </span>
-            <Button type="text" size="small" onClick={() => window.print()}>
-              Print
-            </Button>
-            <Share
-              what={{
-                request: draft.request,
-                name: brew.name || (method?.name ?? ""),
-                ...(brew.at && { at: brew.at }),
-                ...(stop && { place: stop.name }),
-              }}
-            />
-            {!isNew && (
-              <Button
-                type="text"
-                size="small"
-                onClick={() => {
-                  void removeWithUndo("brew", brew.id, brew.name || (method?.name ?? "brew")).then(() =>
-                    navigate(stopPath(brew.trip_id, brew.stop_id)),
-                  );
-                }}
-              >
-                Delete
-              </Button>
-            )}
-          </div>
-          {plan.error && !(plan.error instanceof ApiError && plan.isFetching) && (
-            <Trouble
-              error={plan.error}
-              retry={
-                plan.error instanceof ApiError && plan.error.status === 0
-                  ? () => void plan.refetch()
-                  : undefined
-              }
-            />
-          )}
-          {good && (
-            <p className="remark" role="status" data-testid="last-good">
-              <strong>
-                What you see is the last plan that could be made
-                {valuesOf(good, draft.request, catalogue, system) &&
-                  `, with ${valuesOf(good, draft.request, catalogue, system)}`}
-                .
-              </strong>{" "}
-              Nothing is lost: mend the value, or{" "}
-              <Button type="link" size="small" onClick={() => draft.replace(good.request)}>
-                go back to it
-              </Button>
-            </p>
-          )}
-          {p && (
-            <div className={good ? "last-good" : undefined}>
-              {p.cautions
-                .filter((c) => c.first)
-                .map((c) => (
-                  <p key={c.id} className={`care care-${c.level} plan-first`} data-testid="before-first">
-                    <strong>Before the first step.</strong> {c.text} <span className="quiet">{c.why}</span>
-                  </p>
-                ))}
-              {pictured && !isNew && (
-                <LastCups
-                  brew={brew.id}
-                  fresh={search.get("tasted") !== null}
-                  onTake={(r, text) => void take(r, text)}
-                />
+                  <Button
+                    type="text"
+                    onClick={() => {
+                      draft.discard();
+                      void navigate(back);
+                    }}
+                  >
+                    {here ? "Back" : "Back to the stop"}
+                  </Button>
+                  <span className="unsaved" role="status">
+                    {brew.trip_id > 0 ? "Not saved: the trip does not count it yet." : "Not saved yet."}
+                  </span>
+                </>
+              ) : draft.dirty ? (
+                <>
+                  <Button loading={save.isPending} onClick={() => void keepIt()}>
+                    Save
+                  </Button>
+                  <Button type="text" onClick={draft.discard}>
+                    Discard changes
+                  </Button>
+                  <span className="unsaved" role="status">
+                    {draft.behind
+                      ? "Saved elsewhere since you began these changes."
+                      : `Not saved yet; kept ${howLong()}.`}
+                  </span>
+                  {draft.behind && (
+                    <Button size="small" onClick={() => void draft.choose()}>
+                      See both versions
+                    </Button>
+                  )}
+                </>
+              ) : (
+                <span className="quiet" role="status">
+                  {brew.stale
+                    ? "The stop has changed since it was saved: this is the plan as it is now."
+                    : "Saved"}
+                  {brew.stored && p && brew.stored.core_version !== p.version
+                    ? `, planned by version ${brew.stored.core_version}`
+                    : ""}
+                </span>
               )}
+            </span>
+          </div>
+        </div>
+        {plan.error && !(plan.error instanceof ApiError && plan.isFetching) && (
+          <Trouble
+            error={plan.error}
+            retry={
+              plan.error instanceof ApiError && plan.error.status === 0
+                ? () => void plan.refetch()
+                : undefined
+            }
+          />
+        )}
+        {good && (
+          <p className="remark" role="status" data-testid="last-good">
+            <strong>
+              What you see is the last plan that could be made
+              {valuesOf(good, draft.request, catalogue, system) &&
+                `, with ${valuesOf(good, draft.request, catalogue, system)}`}
+              .
+            </strong>{" "}
+            Nothing is lost: mend the value, or{" "}
+            <Button type="link" size="small" onClick={() => draft.replace(good.request)}>
+              go back to it
+            </Button>
+          </p>
+        )}
+        <p className="plan-undo">
+          {draft.request.contact_s !== undefined && (
+            <Button size="small" onClick={() => draft.set("contact_s", undefined)}>
+              Back to the recipe’s time
+            </Button>
+          )}
+          {draft.request.dose_g !== undefined && (
+            <Button size="small" onClick={() => draft.set("dose_g", undefined)}>
+              Back to the recipe’s dose
+            </Button>
+          )}
+          {draft.request.water_g !== undefined && (
+            <Button size="small" onClick={() => draft.set("water_g", undefined)}>
+              Back to the drink’s water
+            </Button>
+          )}
+          {draft.request.pours !== undefined && (
+            <Button size="small" onClick={() => draft.set("pours", undefined)}>
+              Back to the recipe’s pours
+            </Button>
+          )}
+          {stop && altitudeNow !== atStop && (
+            <Button
+              size="small"
+              onClick={() => draft.set("place.altitude_m", stop.conditions.place?.altitude_m)}
+            >
+              Back to the stop’s {inWords(atStop, "m", system)}
+            </Button>
+          )}
+        </p>
+        {p && (
+          <div className={good ? "last-good" : undefined}>
+            {p.cautions
+              .filter((c) => c.first)
+              .map((c) => (
+                <p key={c.id} className={`care care-${c.level} plan-first`} data-testid="before-first">
+                  <strong>Before the first step.</strong> {c.text} <span className="quiet">{c.why}</span>
+                </p>
+              ))}
+            {pictured && !isNew && (
+              <LastCups
+                brew={brew.id}
+                fresh={search.get("tasted") !== null}
+                onTake={(r, text) => void take(r, text)}
+              />
+            )}
+            <div className="plan-two">
+              <section aria-label="Score" className="plan-score">
+                {rival && beside && (
+                  <h3 className="beside-name">
+                    {method?.name}: {school?.name}
+                  </h3>
+                )}
+                <Score
+                  plan={p}
+                  other={beside ? undefined : rival}
+                  beside={beside ? rival : undefined}
+                  onStep={showStep}
+                  asked={draft.request.contact_s}
+                  onContact={(s) => draft.set("contact_s", s)}
+                  onReading={(g) => change({ reading_g: g })}
+                  onPour={(id, to) => change({ pour: { id, ...to } })}
+                  onDose={(g) => draft.set("dose_g", g)}
+                />
+                {rival && beside && (
+                  <>
+                    <h3 className="beside-name">
+                      {catalogue.names[against.split("/")[0] as string]}: {catalogue.names[against]}
+                    </h3>
+                    <Score plan={rival} beside={p} />
+                  </>
+                )}
+                <Rounds plan={p} />
+                {rival && (
+                  <Versus
+                    plan={p}
+                    other={rival}
+                    name={
+                      against === "home"
+                        ? "home"
+                        : against === "plain"
+                          ? "no adjustment"
+                          : (catalogue.names[against] ?? "the other")
+                    }
+                    beside={beside}
+                  />
+                )}
+              </section>
               {pictured && (
+                <section aria-label="Steps" className="plan-steps">
+                  <h2 className="sr">Steps</h2>
+                  <StepList plan={p} />
+                </section>
+              )}
+            </div>
+            {pictured && (
+              <>
+                {p.cautions
+                  .filter((c) => c.step === "" && !c.first && c.level === "danger")
+                  .map((c) => (
+                    <p key={c.id} className={`remark remark-${c.level}`}>
+                      <strong>{c.text}</strong> {c.why}
+                    </p>
+                  ))}
                 <OwnLines
                   plan={p}
                   name={own?.name ?? ""}
                   adjust={draft.request.adjust}
                   onSwitch={(path, to) => draft.set(path, to)}
                 />
-              )}
-              {rival && (
-                <Versus
-                  plan={p}
-                  other={rival}
-                  name={
-                    against === "home"
-                      ? "home"
-                      : against === "plain"
-                        ? "no adjustment"
-                        : (catalogue.names[against] ?? "the other")
-                  }
-                  beside={against.includes("/")}
-                />
-              )}
-              {rival && against.includes("/") && (
-                <h3 className="beside-name">
-                  {method?.name}: {school?.name}
-                </h3>
-              )}
-              <Score
-                plan={p}
-                other={against.includes("/") ? undefined : rival}
-                beside={against.includes("/") ? rival : undefined}
-                onStep={showStep}
-                asked={draft.request.contact_s}
-                onContact={(s) => draft.set("contact_s", s)}
-                onReading={(g) => change({ reading_g: g })}
-                onPour={(id, to) => change({ pour: { id, ...to } })}
-                onDose={(g) => draft.set("dose_g", g)}
-              />
-              {rival && against.includes("/") && (
-                <>
-                  <h3 className="beside-name">
-                    {catalogue.names[against.split("/")[0] as string]}: {catalogue.names[against]}
-                  </h3>
-                  <Score plan={rival} beside={p} />
-                </>
-              )}
-              <Rounds plan={p} />
-              {pictured && (
-                <div className="below">
-                  <section aria-label="Steps">
-                    <StepList plan={p} />
+                <div className="plan-folds">
+                  <Folded id="plan.figures" title="Figures">
+                    <Figures plan={p} guidance={catalogue.guidance} />
+                  </Folded>
+                  <Folded id="plan.fit" title="Fit of your gear">
+                    <Fit plan={p} trip={brew.trip_id} />
+                  </Folded>
+                  <Folded id="plan.cup" title="Strength and extraction">
+                    <ControlChart plan={p} guidance={catalogue.guidance} />
                     <Drained
                       plan={p}
                       factor={draft.request.calibration?.drain_factor}
                       onDrained={(s) => draft.change({ drained_s: s })}
                       onForget={() => draft.set("calibration.drain_factor", undefined)}
                     />
-                  </section>
-                  <section aria-label="Notes and cautions" className="remarks">
+                  </Folded>
+                  <Folded id="plan.notes" title="Notes" className="remarks">
                     {p.notes.map((n) => (
                       <p key={n.id} className="remark">
                         <strong>{say(n, system)}</strong> {n.why}
                       </p>
                     ))}
-                    <ControlChart plan={p} guidance={catalogue.guidance} />
                     {p.alternatives.map((a) => (
                       <p key={a.id} className="remark remark-note">
                         <strong>{a.text}</strong> {a.cost}
                       </p>
                     ))}
                     {p.cautions
-                      .filter((c) => c.step === "" && !c.first)
+                      .filter((c) => c.step === "" && !c.first && c.level !== "danger")
                       .map((c) => (
                         <p key={c.id} className={`remark remark-${c.level}`}>
                           <strong>{c.text}</strong> {c.why}
                         </p>
                       ))}
-                  </section>
+                  </Folded>
                 </div>
-              )}
-            </div>
+              </>
+            )}
+          </div>
+        )}
+        <div className="actions">
+          <span className="together">
+            <label htmlFor="compare">Compare with</label>
+            <Select
+              id="compare"
+              style={{ width: 190 }}
+              popupMatchSelectWidth={false}
+              value={against}
+              onChange={setAgainst}
+              options={[
+                { value: "", label: "nothing" },
+                { value: "home", label: "home" },
+                { value: "plain", label: "no adjustment" },
+                ...catalogue.methods.flatMap((m) =>
+                  m.schools
+                    .filter((s) => m.id !== draft.request.method || s.id !== schoolId)
+                    .map((s) => ({
+                      value: `${m.id}/${s.id}`,
+                      label: m.schools.length > 1 ? `${m.name}: ${s.name}` : m.name,
+                    })),
+                ),
+              ].map((o) => ({ ...o, title: o.label }))}
+              showSearch={{ optionFilterProp: "label" }}
+            />
+          </span>
+          <Button onClick={() => setInputs(true)}>All settings</Button>
+          {!isNew && !draft.dirty && (
+            <>
+              <Link className="quiet-link" to={`${brewPath(brew)}/log`}>
+                Log a cup
+              </Link>
+              <Link className="quiet-link" to={`/recipes/new?plan=${brew.plan_id}`}>
+                Save as a recipe
+              </Link>
+            </>
           )}
-        </section>
+          <span className="grow" />
+          <Button type="text" size="small" onClick={() => window.print()}>
+            Print
+          </Button>
+          <Share
+            what={{
+              request: draft.request,
+              name: brew.name || (method?.name ?? ""),
+              ...(brew.at && { at: brew.at }),
+              ...(stop && { place: stop.name }),
+            }}
+          />
+          {!isNew && (
+            <Button
+              type="text"
+              size="small"
+              onClick={() => {
+                void removeWithUndo("brew", brew.id, brew.name || (method?.name ?? "brew")).then(() =>
+                  navigate(stopPath(brew.trip_id, brew.stop_id)),
+                );
+              }}
+            >
+              Delete
+            </Button>
+          )}
+        </div>
       </div>
       <Inputs
         open={inputs}

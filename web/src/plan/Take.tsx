@@ -2,7 +2,7 @@ import { memo } from "react";
 import type { Plan } from "../api/client";
 import { useSettings } from "../app/settings";
 import { PlanFig } from "../units/Fig";
-import { clock, figure, inWords, say } from "../units/units";
+import { inWords, say } from "../units/units";
 
 /** What to take and what to do with it, large, in the order in which it is used. */
 export const Take = memo(function Take({ plan }: { plan: Plan }) {
@@ -11,42 +11,31 @@ export const Take = memo(function Take({ plan }: { plan: Plan }) {
     <PlanFig plan={plan} path={path} {...options} />
   );
   const m = plan.dose_measures;
-  const readings = plan.steps.filter((s) => s.lane === "scale" && s.to_g !== null && s.until === "weight");
   return (
     <section className="take" aria-label="What to take">
-      {fig("dose_g", { big: true })}
-      {m && (
-        <p className="fig-sub">
-          {m.count} × {m.name}{" "}
-          <span className="quiet">
-            ({m.error_g >= 0 ? "+" : "−"}
-            {inWords(Math.abs(m.error_g), "g", system)})
-          </span>
-        </p>
+      <div className="take-cell">
+        {fig("dose_g", { big: true, label: "coffee" })}
+        {m && (
+          <p className="fig-sub">
+            {m.count} × {m.name}{" "}
+            <span className="quiet">
+              ({m.error_g >= 0 ? "+" : "−"}
+              {inWords(Math.abs(m.error_g), "g", system)})
+            </span>
+          </p>
+        )}
+      </div>
+      <div className="take-cell">
+        {plan.grind.clicks !== null
+          ? fig("grind.clicks", { label: plan.grind.band || "grind", big: true })
+          : fig("grind.um", { label: plan.grind.band || "grind", big: true })}
+      </div>
+      {(plan.water.heated_ml ?? 0) > 0 && (
+        <div className="take-cell">{fig("water.heated_ml", { label: "into the pot", big: true })}</div>
       )}
-      {plan.grind.clicks !== null
-        ? fig("grind.clicks", { label: "Grind", big: true })
-        : fig("grind.um", { label: "Grind", big: true })}
-      {plan.grind.band && <p className="fig-sub quiet">{plan.grind.band}</p>}
-      {fig("water.poured_ml", { label: "Water on the coffee", big: true })}
-      {(plan.water.heated_ml ?? 0) > 0 && fig("water.heated_ml", { label: "Into the kettle" })}
-      <p className="take-heat">{plan.boiling ? say(plan.boiling, system) : null}</p>
-      {readings.length > 0 && (
-        <ol className="take-readings" aria-label="Readings of the scale">
-          {readings.map((s) => (
-            <li key={s.id} title={say(s, system)}>
-              <span className="num">
-                {figure(s.to_g ?? 0, "g", system).text}
-                <small>{"\u2009" + figure(s.to_g ?? 0, "g", system).unit}</small>
-              </span>
-              <small>
-                by <span className="num">{clock(s.at_s + s.for_s)}</span>
-              </small>
-            </li>
-          ))}
-        </ol>
-      )}
-      {fig("total_s", { label: "In all", big: true })}
+      <div className="take-cell">{fig("water.poured_ml", { label: "onto the coffee", big: true })}</div>
+      <div className="take-cell">{fig("total_s", { label: "from start to cup", big: true })}</div>
+      {plan.boiling && <p className="take-heat">{say(plan.boiling, system)}</p>}
     </section>
   );
 });

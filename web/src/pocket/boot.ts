@@ -21,7 +21,7 @@ async function firstOf(id: string): Promise<string> {
 async function begin() {
   try {
     const theme = (JSON.parse(localStorage.getItem("apodemos.settings") ?? "{}") as { theme?: string }).theme;
-    if (theme) document.documentElement.dataset.theme = theme;
+    if (theme && theme !== "device") document.documentElement.dataset.theme = theme;
   } catch {
     // The usual theme it is.
   }

@@ -37,6 +37,8 @@ export function carryRun(brew: Pick<BrewOut, "id" | "trip_id">, run: Run | undef
     const id = kept.getItem(CHOSEN);
     const text = id && kept.getItem(`${prefix(id)}carried`);
     if (!text) return;
+    // What was done without the server is not home yet.
+    if (kept.getItem(`${prefix(id)}ran`) !== null) return;
     const of = numbersOf(text);
     const uuid = uuidOf(of, "brew", brew.id);
     const plan = run && uuidOf(of, "plan", run.plan_id);

@@ -1,0 +1,49 @@
+import { useState, type ReactNode } from "react";
+
+const name = (id: string) => `apodemos.open.${id}`;
+
+function was(id: string): boolean | undefined {
+  try {
+    const v = localStorage.getItem(name(id));
+    return v === null ? undefined : v === "1";
+  } catch {
+    return undefined;
+  }
+}
+
+/** A part that explains, folded until somebody opens it; it stays as one left it, on this device. */
+export function Folded({
+  id,
+  title,
+  children,
+  className,
+  open = false,
+}: {
+  id: string;
+  title: ReactNode;
+  children: ReactNode;
+  className?: string;
+  /** How it is until somebody opens or closes it. */
+  open?: boolean;
+}) {
+  const [now, setNow] = useState(() => was(id) ?? open);
+  return (
+    <details
+      className={className ? `folded ${className}` : "folded"}
+      open={now}
+      onToggle={(e) => {
+        const to = e.currentTarget.open;
+        if (to === now) return;
+        setNow(to);
+        try {
+          localStorage.setItem(name(id), to ? "1" : "0");
+        } catch {
+          // It opens all the same.
+        }
+      }}
+    >
+      <summary>{title}</summary>
+      {children}
+    </details>
+  );
+}

@@ -1,0 +1,82 @@
+import { Fragment, useEffect, useRef, useState, type ReactNode } from "react";
+import "./sentence.css";
+
+/** An input as a word of the sentence: what it is, what it says now, and the control that it opens. */
+export interface Word {
+  id: string;
+  /** The name of the input. */
+  label: string;
+  text: string;
+  /** Nobody has said it. */
+  assumed?: boolean;
+  /** It has to be mended, or said, before anything else. */
+  wanting?: boolean;
+  control: () => ReactNode;
+}
+
+export type Part = string | Word;
+
+/**
+ * The inputs of a view as one sentence. Its underlined words are the controls: solid for what was said, dotted for
+ * what is assumed. A word opens its control under the sentence, and the answer below follows while it is used.
+ */
+export function Sentence({ parts, children }: { parts: Part[]; children?: ReactNode }) {
+  const [open, setOpen] = useState<string>();
+  const box = useRef<HTMLDivElement>(null);
+  const word = parts.find((p): p is Word => typeof p !== "string" && p.id === open);
+  const byKey = useRef(false);
+  useEffect(() => {
+    if (!open || !byKey.current) return;
+    byKey.current = false;
+    box.current?.querySelector<HTMLElement>(".sentence-control :is(input, select, button)")?.focus();
+  }, [open]);
+  const close = () => {
+    const id = open;
+    setOpen(undefined);
+    if (id) box.current?.querySelector<HTMLElement>(`[data-word="${CSS.escape(id)}"]`)?.focus();
+  };
+  return (
+    <div
+      className="sentence"
+      ref={box}
+      onKeyDown={(e) => {
+        if (e.key !== "Escape" || !open) return;
+        e.stopPropagation();
+        close();
+      }}
+    >
+      <p className="sentence-words">
+        {parts.map((p, i) =>
+          typeof p === "string" ? (
+            <Fragment key={i}>{p}</Fragment>
+          ) : (
+            <button
+              key={p.id}
+              type="button"
+              className={`word${p.assumed ? " word-assumed" : ""}${p.wanting ? " word-wanting" : ""}`}
+              data-word={p.id}
+              data-says={p.label}
+              aria-label={`${p.label}: ${p.text}${p.assumed ? ", assumed" : ""}`}
+              aria-expanded={p.id === open}
+              onKeyDown={(e) => {
+                byKey.current = e.key === "Enter" || e.key === " ";
+              }}
+              onClick={() => setOpen(p.id === open ? undefined : p.id)}
+            >
+              {p.text}
+            </button>
+          ),
+        )}{" "}
+        {children}
+      </p>
+      {word && (
+        <div className="sentence-control" role="group" aria-label={word.label}>
+          {word.control()}
+          <button type="button" className="btn" onClick={close}>
+            Done
+          </button>
+        </div>
+      )}
+    </div>
+  );
+}
