@@ -252,7 +252,7 @@ func TestATripByHand(t *testing.T) {
 	p.see("No stop yet.")
 	p.click("Add a stop")
 	p.fill("Name", "Moor hut")
-	p.fill("How high", "1000")
+	p.fill("Altitude", "1000")
 	p.click("Add the stop")
 	p.see("Moor hut")
 	p.see("96.6")

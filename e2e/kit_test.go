@@ -99,7 +99,7 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.see("1 of")
 	text := p.screen()
 	assert.True(t, strings.Contains(text, "portions, bagged and marked"))
-	p.click("Provisions")
+	p.click("Supplies")
 	p.see("Together, at most")
 	p.click("Kit")
 	p.click("Back to the best kit")
@@ -129,6 +129,7 @@ func TestAShelfThatLacksSomething(t *testing.T) {
 		p.click("Delete " + name)
 		p.see("Deleted: " + name)
 	}
+	p.click("Trip")
 	p.click("Kit")
 	p.see("It needs hot water and there is no burner.")
 	p.see("Add: canister burner, about 85 g.")

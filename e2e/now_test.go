@@ -36,11 +36,12 @@ type places struct {
 	}
 }
 
-// assumed are the questions of the page that nobody has answered.
-const assumed = `[...document.querySelectorAll(".strip-assumed legend")].map(e => e.innerText.replace("assumed", "").trim()).join(", ")`
+// assumed are the words of the sentence that nobody has said.
+const assumed = `[...document.querySelectorAll(".word-assumed, .word-wanting")].map(e => e.dataset.says).join(", ")`
 
 // From an empty program to a running guide, on a phone, in eight taps beyond typing: the
-// altitude, the air, the water, the cups and the gear are all said, none as filled in.
+// altitude, the air, the water, the cups and the gear are all said, none as filled in. Each word
+// that is said opens the next that is not.
 func TestCoffeeHereInEightTaps(t *testing.T) {
 	t.Parallel()
 	app := startOwn(t)
@@ -52,22 +53,26 @@ func TestCoffeeHereInEightTaps(t *testing.T) {
 		taps++
 		p.clickKind(text, kinds)
 	}
+	typed := func(label, value string) {
+		t.Helper()
+		p.into(label)
+		p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent(value), chromedp.KeyEvent("\r"))
+	}
 	p.open("/")
-	p.see("Coffee here, soon")
-	p.see("The best ways here")
-	p.until("see what is assumed", func() bool { return strings.Contains(p.js(assumed), "How many cups") })
-	p.fill("How high", "2300")
-	p.fill("Air exactly", "4")
+	p.see("Coffee now")
+	p.until("see what is assumed", func() bool { return strings.Contains(p.js(assumed), "Cups") })
+	p.word("Altitude")
+	typed("Altitude", "2300")
+	typed("Air exactly", "4")
 	tap("breeze", ".strip label")
 	tap("a stream", ".strip label")
-	p.see("Make this water safe first")
 	tap("boiled first", ".strip label")
 	tap("2", ".strip label")
 	tap("Press pot", ".now-gear label")
-	p.until("have all said but the heat", func() bool { return p.js(assumed) == "What heat" })
+	p.until("have all said but the heat and the wish", func() bool { return p.js(assumed) == "Heat source, What matters most" })
 	p.see("boils at 92.3 °C")
 	p.see("It is boiled for 3:00 min")
-	tap("Plan it", ".now-go a")
+	tap("Plan: ", ".now-go a")
 	p.see("onto the coffee")
 	tap("Brew it", "button")
 	p.see("Pot ready?")
@@ -93,7 +98,7 @@ func TestCoffeeHereInEightTaps(t *testing.T) {
 	p.open("/")
 	p.going()
 	p.open("/now")
-	p.see("Go on:")
+	p.see("Continue:")
 }
 
 // The hill, the device, a barometer and a stop each say how high one is.
@@ -102,15 +107,16 @@ func TestHowHighIsSaidInManyWays(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/now")
-	p.see("The best ways here")
+	p.see("All 11 ways")
 	high := func() string {
 		return p.js(`document.querySelector(".hill [role=slider]").getAttribute("aria-valuetext").replace(/\u2009/g, " ")`)
 	}
 	require.Equal(t, "not said", high())
-	p.see("as at the sea")
+	p.see("Sea level assumed")
 	p.slide("Altitude", kb.PageUp, 12)
 	p.until("be at 1,200 m", func() bool { return high() == "1,200 m" })
 	p.js(`(navigator.geolocation.getCurrentPosition = ok => ok({coords: {latitude: 46, longitude: 8, altitude: 1912, altitudeAccuracy: 12}}), "")`)
+	p.word("Altitude")
 	p.click("from this device")
 	p.until("be at 1,910 m", func() bool { return high() == "1,910 m" })
 	p.see("good to ± 100 m")
@@ -130,7 +136,7 @@ func TestHowHighIsSaidInManyWays(t *testing.T) {
 	p.until("be on the plateau", func() bool { return high() == "3,900 m" })
 	p.do(chromedp.Reload())
 	p.see("The place is that of High plateau")
-	p.click("Begin anew")
+	p.click("Start over")
 	p.until("have said nothing", func() bool { return high() == "not said" })
 }
 
@@ -145,7 +151,7 @@ func TestTheWaysFollow(t *testing.T) {
 	first := func() string { return p.js(`document.querySelector(".way h3")?.innerText ?? ""`) }
 	p.until("see ways", func() bool { return first() != "" })
 	was := first()
-	p.clickKind("a full cup", ".strip label")
+	p.clickKind("full-bodied", ".strip label")
 	p.until("see another first", func() bool { return first() != was })
 	p.click("All ")
 	p.until("see more than three", func() bool { return p.js(`String(document.querySelectorAll(".way").length > 3)`) == "true" })
@@ -272,11 +278,11 @@ func TestBackLeadsWhereOneWas(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/now")
-	p.see("The best ways here")
+	p.see("All 11 ways")
 	p.do(chromedp.Click(chromedp.CSS(".way h3 a")))
 	p.see("Not saved yet.")
 	p.do(chromedp.NavigateBack())
-	p.see("The best ways here")
+	p.see("All 11 ways")
 	p.open("/trips/1/stops/5")
 	p.click("Change the stop")
 	p.see("Save the stop")

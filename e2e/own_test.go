@@ -37,7 +37,7 @@ func TestAFirstTripFromNothing(t *testing.T) {
 	p.fill("Name", "Over the ridge")
 	p.click("Make the trip")
 	p.see("No stop yet.")
-	p.click("Provisions")
+	p.click("Supplies")
 	p.see("No brew is planned yet.")
 	p.click("Schedule")
 	p.see("Nothing to do yet")
@@ -50,7 +50,7 @@ func TestAFirstTripFromNothing(t *testing.T) {
 	p.click("Kit")
 	p.see("No brew is planned on this trip yet.")
 
-	p.click("Route")
+	p.click("Stops")
 	p.see("No stop yet.")
 	p.click("Change the trip")
 	p.see("What is carried")
@@ -59,7 +59,7 @@ func TestAFirstTripFromNothing(t *testing.T) {
 	p.see("2027")
 	p.click("Add a stop")
 	p.fill("Name", "Ridge camp")
-	p.fill("How high", "2600")
+	p.fill("Altitude", "2600")
 	p.js(`(document.querySelectorAll("details").forEach(d => { d.open = true; }), "")`)
 	p.see("Ask the simulated terrain")
 	p.fill("Latitude", "46")
@@ -83,7 +83,7 @@ func TestAFirstTripFromNothing(t *testing.T) {
 	p.see("Saved")
 
 	// The stay is split in two, and it is undone.
-	p.click("Route")
+	p.click("Stops")
 	p.see("Ridge camp")
 	p.click("More for Ridge camp")
 	p.clickKind("Split the stay in two", "[role=menuitem]")

@@ -142,6 +142,7 @@ func (p *program) stop() {
 type person struct {
 	t    testing.TB
 	ctx  context.Context
+	tab  context.Context
 	base string
 
 	mu       sync.Mutex
@@ -152,10 +153,20 @@ type person struct {
 const unfolded = `try { for (const id of ["figures", "fit", "cup", "notes"]) localStorage.getItem("apodemos.open.plan." + id) ?? localStorage.setItem("apodemos.open.plan." + id, "1"); } catch {}`
 
 // sit opens a tab. An error on its console fails the test, unless expected.
-func sit(t testing.TB, base string) *person {
-	tab, closeTab := chromedp.NewContext(browser)
+func sit(t testing.TB, base string) *person { return sitIn(t, browser, base) }
+
+// apart opens a tab that shares nothing with those of other tests: files have one storage for all.
+func apart(t testing.TB) *person { return sitIn(t, browser, "", chromedp.WithNewBrowserContext()) }
+
+// beside opens another tab in the browser of this one.
+func (p *person) beside() *person {
+	return sitIn(p.t, browser, p.base, chromedp.WithExistingBrowserContext(chromedp.FromContext(p.tab).BrowserContextID))
+}
+
+func sitIn(t testing.TB, parent context.Context, base string, options ...chromedp.ContextOption) *person {
+	tab, closeTab := chromedp.NewContext(parent, options...)
 	ctx, cancel := context.WithTimeout(tab, 5*time.Minute)
-	p := &person{t: t, ctx: ctx, base: base}
+	p := &person{t: t, ctx: ctx, tab: tab, base: base}
 	require.NoError(t, chromedp.Do(tab, chromedp.EmulateViewport(1280, 800)))
 	p.beforeEach(unfolded)
 	var wrong []string
@@ -438,6 +449,14 @@ func (p *person) units(system string) {
 	p.clickKind(system, ".settings-menu label")
 	p.click("Help and settings")
 	p.until("close the settings", func() bool { return p.js(`document.querySelector(".settings-menu") ? "y" : ""`) == "" })
+}
+
+// theme changes to day or headlamp by its key.
+func (p *person) theme(to string) {
+	p.t.Helper()
+	p.until("see the theme "+to, func() bool {
+		return p.js(fmt.Sprintf(`(() => { if (document.documentElement.dataset.theme === %q) return "y"; document.body.dispatchEvent(new KeyboardEvent("keydown", {key: "t", bubbles: true})); return ""; })()`, to)) == "y"
+	})
 }
 
 // inWord opens the words of the sentence one after the other until something stands there.

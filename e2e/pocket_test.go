@@ -54,7 +54,7 @@ func (p *person) savesInto(dir string) {
 		how = downloads.SetDownloadBehaviorBehaviorDeny
 	}
 	_, err := chromedp.Run(p.ctx, func(ctx context.Context, t *chromedp.Target) (cdp.Empty, error) {
-		return chromedp.CallBrowser(ctx, downloads.SetDownloadBehavior, downloads.SetDownloadBehaviorParams{Behavior: how, DownloadPath: dir})
+		return chromedp.CallBrowser(ctx, downloads.SetDownloadBehavior, downloads.SetDownloadBehaviorParams{Behavior: how, DownloadPath: dir, BrowserContextID: chromedp.FromContext(p.ctx).BrowserContextID})
 	})
 	require.NoError(p.t, err)
 }
@@ -70,7 +70,7 @@ func TestInThePocket(t *testing.T) {
 	before := len(logAt(t, a.base))
 	a.stop()
 
-	p := sit(t, "")
+	p := apart(t)
 	p.offline(true)
 	p.phone(1)
 	p.savesInto(dir)
@@ -180,7 +180,7 @@ func TestChangedOnBothSides(t *testing.T) {
 	home := t.TempDir()
 	a := start(t, home)
 	address, name := taken(t, a, t.TempDir())
-	p := sit(t, "")
+	p := apart(t)
 	p.offline(true)
 	p.open(address + "#/trips/1/stops/5/brews/9")
 	p.see("our pulses")
@@ -244,7 +244,7 @@ func TestDamagedPockets(t *testing.T) {
 	}
 	// The file itself, cut, says so when it is opened.
 	require.NoError(t, os.WriteFile(name, whole[:len(whole)-400_000], 0o600))
-	p := sit(t, "")
+	p := apart(t)
 	p.offline(true)
 	p.open("file://" + name)
 	p.see("the file was damaged on the way")
@@ -255,7 +255,7 @@ func TestAPrivateWindow(t *testing.T) {
 	t.Parallel()
 	a := start(t, t.TempDir())
 	address, _ := taken(t, a, t.TempDir())
-	p := sit(t, "")
+	p := apart(t)
 	p.offline(true)
 	call(p, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: `Object.defineProperty(window, "localStorage", { get() { throw new DOMException("denied", "SecurityError") } })`})
 	p.open(address + "#/trips/1/stops/5/brews/9")
@@ -273,7 +273,7 @@ func TestAFullStorage(t *testing.T) {
 	t.Parallel()
 	a := start(t, t.TempDir())
 	address, _ := taken(t, a, t.TempDir())
-	p := sit(t, "")
+	p := apart(t)
 	p.offline(true)
 	call(p, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: `const set = Storage.prototype.setItem; Storage.prototype.setItem = function (k, v) { if (k.includes(".w.")) throw new DOMException("full", "QuotaExceededError"); return set.call(this, k, v); }`})
 	p.open(address + "#/trips/1/stops/5/brews/9")
@@ -292,7 +292,8 @@ func TestTwoWindowsOfOnePocket(t *testing.T) {
 	t.Parallel()
 	a := start(t, t.TempDir())
 	address, _ := taken(t, a, t.TempDir())
-	p, q := sit(t, ""), sit(t, "")
+	p := apart(t)
+	q := p.beside()
 	p.open(address + "#/trips/1/schedule")
 	q.open(address + "#/trips/1/schedule")
 	p.see("Schedule")
@@ -316,7 +317,7 @@ func TestAnEarlierFile(t *testing.T) {
 	first, _ := taken(t, a, dir)
 	second, _ := taken(t, a, other)
 	require.NotEqual(t, first, second)
-	p := sit(t, "")
+	p := apart(t)
 	p.open(first + "#/trips/1/stops/5/brews/9")
 	p.see("our pulses")
 	p.fill("Altitude", "4250")
@@ -352,7 +353,7 @@ func TestAPlanIsShared(t *testing.T) {
 	a := start(t, t.TempDir())
 	address, _ := taken(t, a, t.TempDir())
 	a.stop()
-	p, q := sit(t, ""), sit(t, "")
+	p, q := apart(t), apart(t)
 	p.offline(true)
 	q.offline(true)
 	p.open(address + "#/trips/1/stops/5/brews/9")

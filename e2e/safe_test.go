@@ -164,7 +164,7 @@ func TestAFinishedBrewIsOfferedAndNotOpened(t *testing.T) {
 	time.Sleep(time.Second) // its last events are on their way
 	p.js(`(localStorage.clear(), sessionStorage.clear(), "")`)
 	p.open("/")
-	p.see("Coffee here, soon")
+	p.see("Coffee now")
 	p.see("Write it down: First light")
 	p.see("finished, ")
 	assert.NotContains(t, p.js("location.pathname"), "guide")

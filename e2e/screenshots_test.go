@@ -27,15 +27,15 @@ func TestScreenshots(t *testing.T) {
 	}
 	p.open("/now")
 	p.click("Not now")
-	p.see("The best ways here")
-	p.fill("How high", "2300")
+	p.see("water from")
+	p.fill("Altitude", "2300")
 	p.fill("Air exactly", "5")
-	p.clickKind("breeze", ".strip label")
-	p.clickKind("a stream", ".strip label")
-	p.clickKind("boiled first", ".strip label")
-	p.clickKind("2", ".strip label")
+	p.touchUnder("Wind", "breeze")
+	p.touchUnder("Water source", "a stream")
+	p.touchUnder("Made safe", "boiled first")
+	p.touchUnder("Cups", "2")
 	p.see("boils at 92.3 °C")
-	p.seeNot("Wants safe water") // the ways are those of what was said last
+	p.seeNot("Needs safe water") // the ways are those of what was said last
 	p.js(`(document.activeElement?.blur(), document.querySelectorAll(".strip-row").forEach(r => { r.scrollLeft = 0; }), scrollTo(0, 0), "")`)
 	shoot("now")
 	p.open("/trips/1")
@@ -110,7 +110,7 @@ func TestScreenshots(t *testing.T) {
 
 	// In the pocket, from a file, with the network off.
 	address, _ := taken(t, app, t.TempDir())
-	f := sit(t, "")
+	f := apart(t)
 	f.offline(true)
 	f.phone(1)
 	f.open(address + "#/trips/1/stops/5/brews/9")
@@ -136,7 +136,7 @@ func TestScreenshots(t *testing.T) {
 	}
 	g.see("The next reading is")
 	g.picture(filepath.Join(dir, "guide.png"))
-	g.js(`([...document.querySelectorAll("label")].find(e => e.innerText.trim() === "headlamp")?.click(), "")`)
+	g.theme("headlamp")
 	g.do(chromedp.EmulateViewport(390, 844))
 	g.settleClock()
 	g.picture(filepath.Join(dir, "guide-phone-headlamp.png"))

@@ -70,7 +70,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 
 	// Two brews at the camp.
 	for _, plan := range []string{"Cone dripper: Four pulses, 45 seconds apart", "Steeped or boiled pot: Steeped, filter grind, skimmed"} {
-		p.click("Route")
+		p.click("Stops")
 		p.see("Change the trip")
 		p.clickKind("High camp", "td a")
 		p.see("Plan a brew here")
@@ -80,7 +80,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 		p.click("Save")
 		p.see("Saved")
 	}
-	p.click("Provisions")
+	p.click("Supplies")
 	p.see("Nothing runs out.")
 	// What was worked out for the first brew may stand until both are counted.
 	var gas float64
@@ -144,7 +144,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 	p.see("3 stops from again.json")
 	p.click("Keep the trip")
 	p.see("High camp")
-	p.click("Provisions")
+	p.click("Supplies")
 	p.until("the same gas", func() bool { return number(t, p.figure("totals.gas_g")) == gas })
 }
 
@@ -228,7 +228,7 @@ func TestArrangingATrip(t *testing.T) {
 	p.day("trip-starts", "2026-09-05")
 	p.fill("Coffee at the start", "200")
 	p.click("Save the trip")
-	p.click("Provisions")
+	p.click("Supplies")
 	p.see("Coffee will run out at")
 
 	p.open("/trips")

@@ -277,7 +277,7 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.open("/trips/1")
 	p.click("Add a stop")
 	p.fill("Name", "Stream camp")
-	p.fill("How high", "2300")
+	p.fill("Altitude", "2300")
 	p.clickKind("a stream", ".strip label")
 	p.see("Make this water safe first")
 	const way = "Down the bank by the birch, one hand on the rope."
@@ -393,7 +393,7 @@ func TestConcentrateFromHomeToTheLastVial(t *testing.T) {
 	p.see("4 vials of 60 ml in all")
 	p.click("Save")
 	p.see("Saved")
-	p.click("Provisions")
+	p.click("Supplies")
 	p.see("Nothing runs out.")
 	p.until("its coffee once", func() bool { return p.figure("totals.coffee_g") == dose })
 	p.click("Schedule")

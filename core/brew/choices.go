@@ -93,7 +93,7 @@ func (p *Plan) needsSafeWater(m method.Method, s method.School) string {
 	case p.Request.Heat.SuppliedC != nil || !m.Disinfects(s):
 		return "does not disinfect: needs safe water"
 	}
-	return "wants safe water, or say at the stop that you boil it"
+	return "needs safe water: boil it, or use a filter made for it"
 }
 
 // PaperG is the mass of a dry filter paper, in g. From memory.

@@ -51,7 +51,7 @@ func Names() map[string]string {
 		"server": "a server, shared out", "cups": "each cup in its turn",
 		"lid-off": "the lid off", "lid-ajar": "the lid ajar, or a spout", "lid-on": "the lid on", "pour-through": "a second, cold pot",
 		"liquid": "liquid", "snow": "snow", "ice": "ice",
-		"": "a bit of all", "quick": "quick", "light": "light to carry", "clear": "a clear cup", "full": "a full cup", "tidy": "tidy", "little-water": "little water",
+		"": "balanced", "quick": "quick", "light": "light to carry", "clear": "clear", "full": "full-bodied", "tidy": "tidy", "little-water": "little water",
 	}
 	for _, s := range water.Sources {
 		if _, is := out[s.ID]; !is {

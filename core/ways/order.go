@@ -10,7 +10,7 @@ import (
 	"apodemos/core/working"
 )
 
-// Wish is what a person wants most of a brew; empty for a bit of all.
+// Wish is what a person wants most of a brew; empty for balanced.
 type Wish string
 
 // The wishes.

@@ -202,7 +202,7 @@ function Framed() {
           <SettingsMenu onHelp={() => setHelp(true)} trip={known ? tripId : undefined} />
         </header>
       )}
-      {inner.length > 0 && !inGuide && !inBrew && (
+      {inner.length > 0 && !inGuide && !(inBrew && narrow) && (
         <nav aria-label={area === "trip" ? "Of the trip" : "Here"} className="trip-nav">
           {inner.map(([to, word, deep]) => (
             <NavLink key={to} end={!deep} to={to}>

@@ -18,7 +18,9 @@ export default function NoticesShown() {
             key,
             title,
             duration: 20,
-            placement: "topRight",
+            // Never over what is pressed next.
+            placement: location.href.includes("/guide") ? "topRight" : "bottomLeft",
+            className: "notice-undo",
             actions: (
               <Button
                 type="primary"

@@ -309,7 +309,7 @@ function Guide({
           aria-expanded={settings}
           onClick={() => setSettings(!settings)}
         >
-          Sound and instruments
+          Settings
         </button>
       </div>
       <progress

@@ -16,7 +16,7 @@ import { useHere } from "./useHere";
 import { wayPath } from "./wayPath";
 import "./now.css";
 
-/** Coffee here, soon: a place, what one has, and what can be made of it, live. */
+/** Coffee now: a place, what one has, and what can be made of it, live. */
 export default function NowPage() {
   const catalogue = useCatalogue();
   return (
@@ -26,7 +26,7 @@ export default function NowPage() {
   );
 }
 
-const Questions = fetched(async () => (await import("./Rest")).Questions);
+const Sentence = fetched(async () => (await import("./Rest")).Here);
 const Best = fetched(async () => (await import("./Rest")).Best);
 
 function Now({ catalogue }: { catalogue: Catalogue }) {
@@ -44,11 +44,11 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
   return (
     <>
       <div className="heading">
-        <h1>Coffee here, soon</h1>
+        <h1>Coffee now</h1>
         <span className="grow" />
         {JSON.stringify(here) !== `{"conditions":{}}` && (
           <button type="button" className="bar-button" onClick={h.clear}>
-            Begin anew
+            Start over
           </button>
         )}
       </div>
@@ -69,7 +69,7 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
             className={r.over ? "btn" : "btn btn-primary"}
             to={`${brewPath(r.brew)}/${r.over ? "log" : "guide"}`}
           >
-            {r.over ? "Write it down" : "Go on"}: {r.brew.name || catalogue.names[r.brew.request.method]}
+            {r.over ? "Log the cup" : "Continue"}: {r.brew.name || catalogue.names[r.brew.request.method]}
           </Link>{" "}
           <span className="quiet">
             {r.over ? "finished" : "being made"}, {r.stop_name}
@@ -86,38 +86,35 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
           <span className="quiet">{momentInWords(now.data.next.moment, now.data.next.day)}</span>
         </p>
       )}
-      <div className="now-two">
-        <section aria-label="Here">
-          <Hill
-            altitude={here.conditions.place?.altitude_m ?? found?.altitude_m ?? undefined}
-            boil={found?.boil}
-            onAltitude={(m) => h.set({ conditions: atAltitude(here.conditions, m), stop: undefined })}
-          />
-          <Suspense fallback={<div className="room room-tall" />}>
-            <Questions catalogue={catalogue} h={h} />
-          </Suspense>
-        </section>
-        <section
-          aria-label="Ways"
-          className={ways.last ? "now-ways last-good" : "now-ways"}
-          aria-live="off"
-          aria-busy={ways.isPlaceholderData}
-        >
-          <h2>The best ways here</h2>
-          <Suspense fallback={<div className="room room-tall" />}>
-            <Best catalogue={catalogue} h={h} />
-          </Suspense>
-        </section>
-      </div>
+      <section aria-label="Here" className="now-here">
+        <Hill
+          altitude={here.conditions.place?.altitude_m ?? found?.altitude_m ?? undefined}
+          boil={found?.boil}
+          height={150}
+          onAltitude={(m) => h.set({ conditions: atAltitude(here.conditions, m), stop: undefined })}
+        />
+        <Suspense fallback={<div className="room room-tall" />}>
+          <Sentence catalogue={catalogue} h={h} />
+        </Suspense>
+      </section>
+      <section
+        aria-label="Ways"
+        className={ways.last ? "now-ways last-good" : "now-ways"}
+        aria-live="off"
+        aria-busy={ways.isPlaceholderData}
+      >
+        <h2 className="sr">The best ways here</h2>
+        <Suspense fallback={<div className="room room-tall" />}>
+          <Best catalogue={catalogue} h={h} />
+        </Suspense>
+      </section>
       {able && !ways.last && (
         <div className="now-go">
           <Link className="btn btn-primary" to={wayPath(able.method, able.school)}>
             <WayDrawing way={able} catalogue={catalogue} />
             <span>
-              Plan it
-              <small>
-                {catalogue.names[able.method]} · {minutes}
-              </small>
+              Plan: {catalogue.names[able.method]}
+              <small>{minutes}</small>
             </span>
           </Link>
         </div>

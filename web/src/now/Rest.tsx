@@ -2,10 +2,13 @@ import { useState } from "react";
 import { ApiError, type Catalogue, type Schemas } from "../api/client";
 import { usePlaces, useTrip, useTrips } from "../api/queries";
 import { lastTrip } from "../app/lastTrip";
+import { useSettings } from "../app/settings";
 import { Strip } from "../app/Strip";
 import { Trouble } from "../app/Trouble";
 import { Drawing } from "../kit/Drawing";
-import { Place } from "../place/Place";
+import { WaterSaid } from "../place/controls";
+import { Sentence, type Part } from "../sentence/Sentence";
+import { airWords, waterWords } from "../sentence/placeWords";
 import { QuantityInput } from "../units/QuantityInput";
 import { Ways } from "../ways/Ways";
 import type { useHere } from "./useHere";
@@ -16,12 +19,26 @@ interface Props {
   h: ReturnType<typeof useHere>;
 }
 
-/** What is asked of here and now, under the hill. */
-export function Questions({ catalogue, h }: Props) {
+/** How many things are named before the rest is counted. */
+const NAMED = 3;
+
+/** Names in a row: a pot, a grinder and 4 more. */
+function inARow(names: string[]): string {
+  const first = names.slice(0, NAMED).map((n) => n.toLowerCase());
+  const rest = names.length - first.length;
+  if (names.length === 0) return "nothing";
+  if (rest > 0) return `${first.join(", ")} and ${rest} more`;
+  return first.length === 1 ? (first[0] as string) : `${first.slice(0, -1).join(", ")} and ${first.at(-1)}`;
+}
+
+/** Here and now as a sentence. */
+export function Here({ catalogue, h }: Props) {
+  const { system } = useSettings();
   const { here, ways } = h;
   const error = ways.error instanceof ApiError ? ways.error : undefined;
   const found = ways.data;
   const cup = catalogue.fields.find((f) => f.path === "cup_ml");
+  const cups = here.drinkers ?? 1;
   const toggle = (ids: number[]) =>
     h.set({
       // Of what is only assumed, a first tap says that it is there.
@@ -32,23 +49,115 @@ export function Questions({ catalogue, h }: Props) {
             ? h.have.filter((id) => !ids.includes(id))
             : [...h.have, ...ids.filter((id) => !h.have.includes(id))],
     });
+  const place = {
+    conditions: here.conditions,
+    filled: here.conditions,
+    catalogue,
+    system,
+    altitude: here.conditions.place?.altitude_m ?? found?.altitude_m ?? undefined,
+    water: here.conditions.water?.source ? found?.water : undefined,
+    troubles: error?.troubles,
+    burners: h.shelf?.filter((g) => g.kind === "burner").flatMap((g) => (g.type ?? []) as string[]),
+    onChange: (conditions: typeof here.conditions) => h.set({ conditions, stop: undefined }),
+    more: <FromStop onTake={(s) => h.set(s)} />,
+    altitudeLabel: "Altitude",
+  };
+  const air = airWords(place);
+  const water = waterWords(place);
+  const on = h.pieces.filter((p) => p.items.every((i) => h.have.includes(i.id as number)));
+  const parts: Part[] = [
+    "At ",
+    air.altitude,
+    " in ",
+    air.air,
+    ", ",
+    air.wind,
+    "; ",
+    // What it is heated on comes last: it is rarely another.
+    ...water.slice(0, -2),
+    ": ",
+    {
+      id: "cups",
+      label: "Cups",
+      text: cups === 1 ? "1 cup" : `${cups} cups`,
+      assumed: here.drinkers === undefined,
+      control: () => (
+        <Strip
+          label="Cups"
+          value={String(cups)}
+          assumed={here.drinkers === undefined}
+          options={["1", "2", "3", "4", "5", "6"].map((n) => ({ value: n, word: n }))}
+          onChange={(n) => h.set({ drinkers: Number(n) })}
+          after={
+            cup && (
+              <QuantityInput
+                compact
+                field={cup}
+                label="each"
+                value={here.cup_ml}
+                placeholder="–"
+                stepMetric={25}
+                onChange={(v) => h.set({ cup_ml: v })}
+              />
+            )
+          }
+        />
+      ),
+    },
+    " with ",
+    {
+      id: "have",
+      label: "What you have",
+      text:
+        h.shelf && h.shelf.length > 0 && on.length === h.pieces.length
+          ? "all my gear"
+          : inARow(on.map((p) => p.name)),
+      assumed: here.have === undefined,
+      wanting: here.have !== undefined && on.length === 0,
+      control: () => (
+        <fieldset className={here.have ? "strip" : "strip strip-assumed"}>
+          <legend>What you have{!here.have && <span className="assumed"> assumed</span>}</legend>
+          <div className="now-gear">
+            {h.pieces.map((p) => {
+              const ids = p.items.map((i) => i.id as number);
+              const there = ids.every((id) => h.have.includes(id));
+              return (
+                <label key={ids.join()} className={there ? "piece-on" : undefined}>
+                  <input type="checkbox" className="sr" checked={there} onChange={() => toggle(ids)} />
+                  <Drawing item={p.items[0] as Schemas["Item"]} />
+                  <span>{p.name}</span>
+                </label>
+              );
+            })}
+          </div>
+        </fieldset>
+      ),
+    },
+    ...water.slice(-2),
+    "; ",
+    {
+      id: "wish",
+      label: "What matters most",
+      text: catalogue.names[here.wish ?? ""] ?? "balanced",
+      assumed: here.wish === undefined,
+      control: () => (
+        <Strip
+          label="What matters most"
+          value={here.wish ?? ""}
+          options={catalogue.wishes.map((w) => ({ value: w as string, word: catalogue.names[w] ?? w }))}
+          onChange={(wish) => h.set({ wish: wish || undefined })}
+        />
+      ),
+    },
+    ".",
+  ];
   return (
     <>
-      <Place
-        conditions={here.conditions}
-        hill={false}
-        catalogue={catalogue}
-        boil={found?.boil}
-        altitude={here.conditions.place?.altitude_m ?? found?.altitude_m ?? undefined}
-        water={here.conditions.water?.source ? found?.water : undefined}
-        troubles={error?.troubles}
-        burners={h.shelf?.filter((g) => g.kind === "burner").flatMap((g) => g.type ?? [])}
-        onChange={(conditions) => h.set({ conditions, stop: undefined })}
-        more={<FromStop onTake={(s) => h.set(s)} />}
-      />
+      <Sentence parts={parts} follow />
+      <WaterSaid water={place.water} />
       {here.conditions.water?.source === undefined && (
-        <p className="place-said quiet" role="status">
-          Not said where the water is from: it counts as doubtful.
+        <p className="care care-danger place-said" role="status">
+          Name the water source: until then it counts as unsafe.
         </p>
       )}
       {here.stop && (
@@ -56,47 +165,11 @@ export function Questions({ catalogue, h }: Props) {
           The place is that of <strong>{here.stop.name}</strong>.
         </p>
       )}
-      <Strip
-        label="How many cups"
-        value={String(here.drinkers ?? 1)}
-        assumed={here.drinkers === undefined}
-        options={["1", "2", "3", "4", "5", "6"].map((n) => ({ value: n, word: n }))}
-        onChange={(n) => h.set({ drinkers: Number(n) })}
-        after={
-          cup && (
-            <QuantityInput
-              compact
-              field={cup}
-              label="each"
-              value={here.cup_ml}
-              placeholder="–"
-              stepMetric={25}
-              onChange={(v) => h.set({ cup_ml: v })}
-            />
-          )
-        }
-      />
-      <fieldset className={here.have ? "strip" : "strip strip-assumed"}>
-        <legend>What you have{!here.have && <span className="assumed"> assumed</span>}</legend>
-        <div className="now-gear">
-          {h.pieces.map((p) => {
-            const ids = p.items.map((i) => i.id as number);
-            const on = ids.every((id) => h.have.includes(id));
-            return (
-              <label key={ids.join()} className={on ? "piece-on" : undefined}>
-                <input type="checkbox" className="sr" checked={on} onChange={() => toggle(ids)} />
-                <Drawing item={p.items[0] as Schemas["Item"]} />
-                <span>{p.name}</span>
-              </label>
-            );
-          })}
-        </div>
-      </fieldset>
     </>
   );
 }
 
-/** The best ways, live. */
+/** The best way large, two others in a line, all of them one tap away. */
 export function Best({ catalogue, h }: Props) {
   const { here, ways } = h;
   const found = ways.data;
@@ -105,6 +178,7 @@ export function Best({ catalogue, h }: Props) {
       {ways.error && <Trouble error={ways.error} retry={() => void ways.refetch()} />}
       {found ? (
         <Ways
+          glance
           found={found}
           catalogue={catalogue}
           wish={here.wish ?? ""}

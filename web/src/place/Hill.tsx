@@ -119,7 +119,7 @@ export function Hill({
             y={py - 7 < roof ? py + 16 : py - 7}
             textAnchor="start"
           >
-            {altitude === undefined ? "as at the sea: boils at " : "boils at "}
+            {altitude === undefined ? "Sea level assumed: boils at " : "boils at "}
             {inWords(boil.boil_c, "°C", system, { fine: true })}
           </text>
         )}

@@ -62,7 +62,7 @@ export function Place({
           onAltitude={(m) => onChange(atAltitude(conditions, m))}
         />
       )}
-      <AltitudeControl {...c} altitude={altitude} label="How high" more={more} />
+      <AltitudeControl {...c} altitude={altitude} label="Altitude" more={more} />
       <div className="place-two">
         <AirControl {...c} />
         <WindControl {...c} />

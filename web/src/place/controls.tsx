@@ -153,7 +153,7 @@ export const wordOf = (list: Schemas["Air"][], v: number): Schemas["Air"] | unde
   list.find((a) => Math.abs(a.value - v) < 0.05);
 
 /** The air's temperature, in words with figures. */
-export function AirControl({ label = "How cold", ...c }: PlaceControl & { label?: string }) {
+export function AirControl({ label = "Air temperature", ...c }: PlaceControl & { label?: string }) {
   const { system } = useSettings();
   const { conditions, catalogue, onChange } = c;
   const air = conditions.place?.air_c;
@@ -176,7 +176,7 @@ export function AirControl({ label = "How cold", ...c }: PlaceControl & { label?
 }
 
 /** The wind at the stove, in words with figures. */
-export function WindControl({ label = "Wind at the stove", ...c }: PlaceControl & { label?: string }) {
+export function WindControl({ label = "Wind", ...c }: PlaceControl & { label?: string }) {
   const { system } = useSettings();
   const { conditions, catalogue, onChange } = c;
   const wind = conditions.place?.wind_ms;
@@ -202,7 +202,7 @@ export function WindControl({ label = "Wind at the stove", ...c }: PlaceControl 
 /** What is heated with; burners that one has come first. */
 export function HeatControl({
   burners = [],
-  label = "What heat",
+  label = "Heat source",
   ...c
 }: PlaceControl & { burners?: string[]; label?: string }) {
   const { conditions, catalogue, onChange } = c;
@@ -241,7 +241,7 @@ export function HeatControl({
 }
 
 /** Where the water is from. */
-export function SourceControl({ label = "Water from where", ...c }: PlaceControl & { label?: string }) {
+export function SourceControl({ label = "Water source", ...c }: PlaceControl & { label?: string }) {
   const { conditions, catalogue, onChange } = c;
   const setSource = (id: string) => {
     // Another water: what was said of the one does not hold for it.
@@ -272,7 +272,7 @@ export function TreatmentControl({ conditions, catalogue, onChange }: PlaceContr
   const treatment = conditions.water?.treatment;
   return (
     <Strip
-      label="Is it safe to drink?"
+      label="Made safe"
       value={treatment === "doubtful" ? undefined : (treatment as string | undefined)}
       options={["boil", "filtered", "safe"].map((t) => ({ value: t, word: catalogue.names[t] ?? t }))}
       onChange={(t) => onChange(setIn(conditions, "water.treatment", t))}

@@ -52,7 +52,7 @@ export default function PracticePage() {
       <div className="pr-choose">
         <NumberField
           id="practice-altitude"
-          label="How high"
+          label="Altitude"
           unit="m"
           {...limits["Place.altitude_m"]}
           value={altitude}

@@ -16,11 +16,23 @@ export interface Word {
 
 export type Part = string | Word;
 
+/** How soon the next word opens: after what was said is in the sentence. */
+const SOON_MS = 120;
+
 /**
  * The inputs of a view as one sentence. Its underlined words are the controls: solid for what was said, dotted for
  * what is assumed. A word opens its control under the sentence, and the answer below follows while it is used.
  */
-export function Sentence({ parts, children }: { parts: Part[]; children?: ReactNode }) {
+export function Sentence({
+  parts,
+  children,
+  follow,
+}: {
+  parts: Part[];
+  children?: ReactNode;
+  /** Once a word is said, the next one that nobody has said opens in its place. */
+  follow?: boolean;
+}) {
   const [open, setOpen] = useState<string>();
   const box = useRef<HTMLDivElement>(null);
   const word = parts.find((p): p is Word => typeof p !== "string" && p.id === open);
@@ -30,6 +42,16 @@ export function Sentence({ parts, children }: { parts: Part[]; children?: ReactN
     byKey.current = false;
     box.current?.querySelector<HTMLElement>(".sentence-control :is(input, select, button)")?.focus();
   }, [open]);
+  const next = () => {
+    if (!follow) return;
+    // What was said is a word by then, and a source may have brought one of its own.
+    setTimeout(() => {
+      const all = [...(box.current?.querySelectorAll<HTMLElement>(".word") ?? [])];
+      const at = all.findIndex((w) => w.getAttribute("aria-expanded") === "true");
+      const to = all.slice(at + 1).find((w) => w.matches(".word-assumed, .word-wanting"));
+      if (at >= 0 && to) setOpen(to.dataset.word);
+    }, SOON_MS);
+  };
   const close = () => {
     const id = open;
     setOpen(undefined);
@@ -70,7 +92,17 @@ export function Sentence({ parts, children }: { parts: Part[]; children?: ReactN
         {children}
       </p>
       {word && (
-        <div className="sentence-control" role="group" aria-label={word.label}>
+        <div
+          className="sentence-control"
+          role="group"
+          aria-label={word.label}
+          onClick={(e) => {
+            if ((e.target as Element).matches("input[type=radio]")) next();
+          }}
+          onKeyDown={(e) => {
+            if (e.key === "Enter" && (e.target as Element).matches("input:not([type=radio])")) next();
+          }}
+        >
           {word.control()}
           <button type="button" className="btn" onClick={close}>
             Done

@@ -147,7 +147,7 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         <dl className="facts">
           {(
             [
-              ["How high", altitudeInWords(stop, system)],
+              ["Altitude", altitudeInWords(stop, system)],
               [
                 "Water boils at",
                 stop.boil.unplaced

@@ -26,6 +26,7 @@ export function Ways({
   planned,
   along,
   first = 3,
+  glance,
 }: {
   found: Schemas["Found"];
   catalogue: Catalogue;
@@ -37,13 +38,17 @@ export function Ways({
   along?: number[];
   /** How many are in sight before the rest is asked for. */
   first?: number;
+  /** The best one large and two others in a line; what matters most is said elsewhere. */
+  glance?: boolean;
 }) {
+  const { system } = useSettings();
   const [all, setAll] = useState(false);
   const [search, setSearch] = useSearchParams();
   const list = useId();
   const possible = found.ways.filter((w) => w.not === "");
   const not = found.ways.filter((w) => w.not !== "");
-  const shown = all ? possible : possible.slice(0, first);
+  const shown = all ? possible : possible.slice(0, glance ? 1 : first);
+  const others = glance && !all ? possible.slice(1, 3) : [];
   // Those of a method that can be made here.
   const mine = (useRecipes().data ?? []).filter((r) => possible.some((w) => w.method === r.recipe.method));
   const [method, school, figure] = search.get("working")?.split("/") ?? [];
@@ -66,16 +71,18 @@ export function Ways({
   const weight = opened?.schools.find((c) => c.school === school)?.weight;
   return (
     <WorkingContext.Provider value={working}>
-      <Strip
-        label="What matters most"
-        value={wish}
-        options={catalogue.wishes.map((w) => ({ value: w, word: catalogue.names[w] ?? w }))}
-        onChange={onWish}
-      />
+      {!glance && (
+        <Strip
+          label="What matters most"
+          value={wish}
+          options={catalogue.wishes.map((w) => ({ value: w, word: catalogue.names[w] ?? w }))}
+          onChange={onWish}
+        />
+      )}
       {possible.length === 0 && (
         <p className="empty">Nothing can be made here with this. Say what else you have, or another heat.</p>
       )}
-      <ol className="ways" id={list}>
+      <ol className={glance && !all ? "ways ways-glance" : "ways"} id={list}>
         {shown.map((w, i) => (
           <Card
             key={w.method}
@@ -85,10 +92,23 @@ export function Ways({
             planned={planned}
             along={along}
             open={working.open}
+            large={glance && i === 0}
           />
         ))}
       </ol>
-      {possible.length > first && (
+      {others.length > 0 && (
+        <p className="ways-others">
+          or{" "}
+          {others.map((w, i) => (
+            <span key={w.method}>
+              {i > 0 && " · "}
+              <Link to={planned(w.method, w.school)}>{catalogue.names[w.method]}</Link>{" "}
+              <span className="num">{figureOf(w, "total_s", system)?.text}</span>
+            </span>
+          ))}
+        </p>
+      )}
+      {possible.length > (glance ? 1 : first) && (
         <button
           type="button"
           className="btn ways-more"
@@ -96,7 +116,7 @@ export function Ways({
           aria-controls={list}
           onClick={() => setAll(!all)}
         >
-          {all ? "Only the best three" : `All ${possible.length} ways`}
+          {all ? "Only the best" : `All ${possible.length} ways`}
         </button>
       )}
       {mine.length > 0 && (
@@ -173,8 +193,11 @@ function Card({
   planned,
   along,
   open,
+  large,
 }: {
   way: Way;
+  /** It is the answer of the view. */
+  large?: boolean;
   best: boolean;
   catalogue: Catalogue;
   planned: (method: string, school: string) => string;
@@ -192,7 +215,7 @@ function Card({
   const stays = brewer && along && along.length > 0 && !along.includes(brewer.id as number);
   const cares = way.fit.joints.filter((j) => j.level !== "fits");
   return (
-    <li className={best ? "way way-best" : "way"} data-way={way.method}>
+    <li className={`way${best ? " way-best" : ""}${large ? " way-large" : ""}`} data-way={way.method}>
       <WayDrawing way={way} catalogue={catalogue} />
       <div className="way-words">
         <h3>
@@ -204,8 +227,17 @@ function Card({
           {way.schools.length > 1 && <>{recipe(way.school)}. </>}
           <span className="quiet">{sentence(way.why.join("; "))}</span>
         </p>
+        {large && (
+          <p className="way-go">
+            <Link className="btn btn-primary" to={planned(way.method, way.school)}>
+              Plan: {name}
+            </Link>
+          </p>
+        )}
         {way.than.length > 0 && (
-          <p className="way-than">Against the first: {way.than.map((p) => say(p, system)).join(" · ")}</p>
+          <p className="way-than">
+            Compared with the first: {way.than.map((p) => say(p, system)).join(" · ")}
+          </p>
         )}
         {stays && <p className="way-care">△ {brewer.name} is not in the kit of the trip.</p>}
         {cares.map((j) => (
