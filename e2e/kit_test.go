@@ -29,6 +29,7 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.click("Put it on the shelf")
 	p.see("rim 70 mm")
 
+	p.click("Trip")
 	p.click("Kit")
 	p.see("the best from your shelf")
 	p.see("serves all 15 brews")
@@ -69,7 +70,7 @@ func TestAKitForTheTrip(t *testing.T) {
 
 	// A kit of one's own: the slow drip in place of the dripper does not sit on
 	// the wide mug.
-	p.click("Take this kit")
+	p.click("Use this kit")
 	p.see("as you laid it out")
 	p.clickKind("Flat-bed dripper, steel", ".piece")
 	p.clickKind("Slow metal drip", "[role=menuitem]")

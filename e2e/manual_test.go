@@ -96,9 +96,10 @@ func (p *person) pick(label, option string) {
 		id = p.js(fmt.Sprintf(`(() => {
 			const l = [...document.querySelectorAll("label")].find(e => e.innerText.trim() === %q && e.getClientRects().length > 0);
 			const e = (l && document.getElementById(l.htmlFor)) ?? document.querySelector('[aria-label=%q]');
+			if (!e) document.querySelector('.word[data-says=%q][aria-expanded=false]')?.click();
 			if (e && !e.id) e.id = "picked-" + Math.random().toString(36).slice(2);
 			return e ? e.tagName + " " + e.id : "";
-		})()`, label, label))
+		})()`, label, label, label))
 		return id != ""
 	})
 	tag, id, _ := strings.Cut(id, " ")

@@ -1,6 +1,7 @@
 package e2e
 
 import (
+	"fmt"
 	"strconv"
 	"strings"
 	"testing"
@@ -55,6 +56,9 @@ func TestCoffeeHereInEightTaps(t *testing.T) {
 	}
 	typed := func(label, value string) {
 		t.Helper()
+		p.until("have "+label+" asked", func() bool {
+			return p.js(fmt.Sprintf(`[...document.querySelectorAll("label")].some(e => e.innerText.trim() === %q) ? "y" : ""`, label)) == "y"
+		})
 		p.into(label)
 		p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent(value), chromedp.KeyEvent("\r"))
 	}

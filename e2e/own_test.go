@@ -47,6 +47,7 @@ func TestAFirstTripFromNothing(t *testing.T) {
 	p.see("Nothing on the shelf yet.")
 	p.click("Begin with plain gear")
 	p.see("Cone dripper, plastic")
+	p.click("Trip")
 	p.click("Kit")
 	p.see("No brew is planned on this trip yet.")
 

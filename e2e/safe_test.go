@@ -165,9 +165,9 @@ func TestAFinishedBrewIsOfferedAndNotOpened(t *testing.T) {
 	p.js(`(localStorage.clear(), sessionStorage.clear(), "")`)
 	p.open("/")
 	p.see("Coffee now")
-	p.see("Write it down: First light")
+	p.see("Log the cup: First light")
 	p.see("finished, ")
 	assert.NotContains(t, p.js("location.pathname"), "guide")
-	p.click("Write it down: First light")
+	p.click("Log the cup: First light")
 	p.see("How did it come out?")
 }

@@ -110,7 +110,7 @@ func TestScreenshots(t *testing.T) {
 
 	// In the pocket, from a file, with the network off.
 	address, _ := taken(t, app, t.TempDir())
-	f := apart(t)
+	f := sit(t, "")
 	f.offline(true)
 	f.phone(1)
 	f.open(address + "#/trips/1/stops/5/brews/9")

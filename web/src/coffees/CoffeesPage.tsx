@@ -11,7 +11,6 @@ import { FieldTrouble, Loaded, Trouble } from "../app/Trouble";
 import { over, useStored } from "../app/useStored";
 import { useRemove } from "../app/useUndo";
 import { Deleted } from "../log/Deleted";
-import { LogNav } from "../log/LogNav";
 import { NumberField } from "../units/NumberField";
 import { counted, inWords } from "../units/units";
 import "../log/log.css";
@@ -26,7 +25,6 @@ export default function CoffeesPage() {
   return (
     <div className="page lb">
       <h1>Coffees</h1>
-      <LogNav />
       <p>
         <Button type="primary" onClick={() => setEditing("new")}>
           Add a coffee

@@ -76,7 +76,6 @@ export function Floor({
                 className={`piece${gone ? " piece-gone" : ""}`}
                 style={{ left: x, top: y, width: CELL.w, height: CELL.h }}
                 title={about}
-                aria-label={`${item.name}, ${inWords(item.mass_g, "g", system)}${gone ? ", lost" : ""}. Swap it`}
               >
                 <Drawing item={item} />
                 {b && (
@@ -91,6 +90,7 @@ export function Floor({
                   {item.kind === "filter" && ` × ${item.count ?? 1}`}
                   {item.typical && <small> typical</small>}
                 </span>
+                <span className="sr">{gone && ", lost"}. Swap it</span>
               </button>
             </Dropdown>
           );

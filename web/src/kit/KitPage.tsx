@@ -15,6 +15,7 @@ import {
   useTripPlan,
 } from "../api/queries";
 import { saveBrew, saveKit } from "../api/change";
+import { Folded } from "../app/Folded";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { useStored } from "../app/useStored";
@@ -204,7 +205,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
             ) : (
               best && (
                 <Button type="primary" onClick={() => put({ items: best.items }, "This kit is yours now")}>
-                  Take this kit
+                  Use this kit
                 </Button>
               )
             )}
@@ -234,6 +235,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
               Print
             </Button>
           </div>
+          {!own && answer?.reasons[0] && <p className="verdict">{say(answer.reasons[0], system)}</p>}
           {!own && chosen.isFetching && <Choosing trip={trip.id} />}
           {error && <Trouble error={error as ApiError} />}
           {answer?.blocked.map((b, i) => (
@@ -279,19 +281,32 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
             />
             <section className="kit-why" aria-label="Why this one">
               {chosen.data && chosen.data.front.length > 0 && (
-                <Front
-                  front={chosen.data.front}
-                  shown={best ?? undefined}
-                  name={nameOf}
-                  onPick={(k) => lay(k.items, "That kit is laid out now")}
-                />
+                <Folded id="kit.front" title={`All ${chosen.data.front.length} on the edge`}>
+                  <Front
+                    front={chosen.data.front}
+                    shown={best ?? undefined}
+                    name={nameOf}
+                    onPick={(k) => lay(k.items, "That kit is laid out now")}
+                  />
+                </Folded>
               )}
               {!own && (
-                <ul className="reasons">
-                  {answer?.reasons.map((r, i) => (
-                    <li key={i}>{say(r, system)}</li>
-                  ))}
-                </ul>
+                <>
+                  <ul className="reasons">
+                    {answer?.reasons.slice(1, 4).map((r, i) => (
+                      <li key={i}>{say(r, system)}</li>
+                    ))}
+                  </ul>
+                  {(answer?.reasons.length ?? 0) > 4 && (
+                    <Folded id="kit.reasons" title="More reasons">
+                      <ul className="reasons">
+                        {answer?.reasons.slice(4).map((r, i) => (
+                          <li key={i}>{say(r, system)}</li>
+                        ))}
+                      </ul>
+                    </Folded>
+                  )}
+                </>
               )}
               {own && chosen.data?.best && best && (
                 <p className="quiet">

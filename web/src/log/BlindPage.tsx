@@ -16,7 +16,6 @@ import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
 import { counted, inWords, say } from "../units/units";
-import { LogNav } from "./LogNav";
 import "./log.css";
 
 const nameOf = (b: Brew, names: Record<string, string>) =>
@@ -49,7 +48,6 @@ export default function BlindPage() {
   return (
     <div className="page lb">
       <h1>Blind</h1>
-      <LogNav />
       <p className="lb-lead">
         Two brews, two cups that look alike. The program says which goes where; who pours keeps it from who
         tastes. Afterwards it tells which was which, and after several rounds whether the difference is more
@@ -138,7 +136,6 @@ export function BlindRoundsPage() {
   const names = catalogue.data?.names ?? {};
   return (
     <div className="page lb">
-      <LogNav />
       <Loaded query={blind}>
         {(x) => {
           const brew = { a: nameOf(x.a, names), b: nameOf(x.b, names) };

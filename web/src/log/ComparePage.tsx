@@ -6,7 +6,6 @@ import { Trouble } from "../app/Trouble";
 import { Score } from "../score/Score";
 import { inWords } from "../units/units";
 import { letters, mostCups, rowsOf, sameIn } from "./cups";
-import { LogNav } from "./LogNav";
 import { Card } from "./LogPage";
 import "./log.css";
 
@@ -45,7 +44,6 @@ export default function ComparePage() {
   return (
     <div className="page lb">
       <h1>{ids.length > 2 ? `${ids.length} cups side by side` : "Two cups side by side"}</h1>
-      <LogNav />
       {ids.length < 2 && (
         <p className="empty">
           Choose two to {mostCups} cups in <Link to="/log">the logbook</Link>.

@@ -11,7 +11,6 @@ import { useRemove } from "../app/useUndo";
 import { brewPath } from "../app/where";
 import { Score } from "../score/Score";
 import { inWords } from "../units/units";
-import { LogNav } from "./LogNav";
 import { Unboiled } from "./Unboiled";
 import { saidOf } from "./cups";
 import { tasteWord, TasteForm, type TasteValues } from "./TasteForm";
@@ -24,7 +23,6 @@ export default function CupPage() {
   const entry = useEntry(Number(useParams().entry));
   return (
     <div className="page lb">
-      <LogNav />
       <Loaded query={entry}>{(l) => <Cup entry={l} />}</Loaded>
     </div>
   );

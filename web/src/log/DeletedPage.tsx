@@ -4,7 +4,6 @@ import { kindNames, restore, useChange, useDeleted, type Kind } from "../api/que
 import { notice } from "../app/notices";
 import { Loaded, Trouble } from "../app/Trouble";
 import { counted } from "../units/units";
-import { LogNav } from "./LogNav";
 import "./log.css";
 
 const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
@@ -17,7 +16,6 @@ export default function DeletedPage() {
   return (
     <div className="page lb">
       <h1>{older ? "Deleted more than 90 days ago" : "Recently deleted"}</h1>
-      <LogNav />
       {back.error && <Trouble error={back.error} />}
       <Loaded query={list}>
         {({ records, older: more }) => (

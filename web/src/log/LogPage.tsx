@@ -15,10 +15,10 @@ import {
 import { Menu } from "../app/Menu";
 import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
+import { Folded } from "../app/Folded";
 import { Loaded, Trouble } from "../app/Trouble";
 import { counted, inWords } from "../units/units";
 import { mostCups, saidOf } from "./cups";
-import { LogNav } from "./LogNav";
 import { PathChart, PathList } from "./PathChart";
 import { Stamp } from "./Stamp";
 import { Unboiled } from "./Unboiled";
@@ -48,8 +48,7 @@ export default function LogPage() {
   const log = useLog(0, all);
   return (
     <div className="page lb">
-      <h1>Logbook</h1>
-      <LogNav />
+      <h1>Log</h1>
       <Loaded query={log}>{(list) => (list.length === 0 ? <Empty /> : <Cups list={list} />)}</Loaded>
       {!all && log.data?.length === latestCups && (
         <p>
@@ -119,6 +118,13 @@ function Bring() {
   );
 }
 
+/** The cup that was marked highest, the latest of those; nothing where none is liked. */
+function bestOf(list: LogEntry[]): LogEntry | undefined {
+  const marked = list.filter((l) => (l.mark ?? 0) >= 7);
+  const top = Math.max(...marked.map((l) => l.mark ?? 0));
+  return marked.find((l) => l.mark === top);
+}
+
 function Cups({ list }: { list: LogEntry[] }) {
   const catalogue = useCatalogue();
   const coffees = useCoffees();
@@ -156,66 +162,81 @@ function Cups({ list }: { list: LogEntry[] }) {
   const stops = [...new Map(list.map((l) => [l.stop_id, l.stop_name])).entries()];
   const pick = (id: number) =>
     setTwo((was) => (was.includes(id) ? was.filter((x) => x !== id) : [...was, id].slice(-mostCups)));
+  const best = bestOf(list);
   return (
     <>
-      <div className="lb-filters" role="search">
-        <input
-          id="log-search"
-          type="search"
-          className="plain-input lb-search"
-          aria-label="Look for a cup"
-          placeholder="Look for words, notes, places…"
-          value={q}
-          onChange={(e) => {
-            setQ(e.target.value);
-            put("q", e.target.value);
-          }}
-        />
-        <Filter
-          id="log-coffee"
-          label="Coffee"
-          value={get("coffee")}
-          onChange={(v) => put("coffee", v)}
-          options={(coffees.data ?? []).map((c) => [c.uuid, c.name])}
-        />
-        <Filter
-          id="log-method"
-          label="Method"
-          value={get("method")}
-          onChange={(v) => put("method", v)}
-          options={methods.map((m) => [m, catalogue.data?.names[m] ?? m])}
-        />
-        <Filter
-          id="log-stop"
-          label="Place"
-          value={get("stop")}
-          onChange={(v) => put("stop", v)}
-          options={stops.map(([id, n]) => [String(id), n])}
-        />
-        <Filter
-          id="log-liking"
-          label="Liking"
-          value={get("liking")}
-          onChange={(v) => put("liking", v)}
-          options={[
-            ["liked", "7 and more"],
-            ["middling", "5 and 6"],
-            ["disliked", "4 and less"],
-          ]}
-        />
-        {!inPocket && (
-          <>
-            <Menu
-              label="Save as…"
-              items={[
-                { label: "The log (JSON)", href: "/api/v1/log/export.json" },
-                { label: "The log (CSV)", href: "/api/v1/log/export.csv" },
-              ]}
-            />
-            <Bring />
-          </>
-        )}
-      </div>
+      {best && (
+        <p className="verdict lb-best">
+          Your best:{" "}
+          <Link to={`/log/${best.id}`}>
+            <span data-own-words>{best.stop_name}</span>, {when.format(new Date(best.brewed_at))}
+          </Link>
+          , {best.mark} of 10{" "}
+          <Link className="btn btn-primary" to={`/log/${best.id}`}>
+            See this cup
+          </Link>
+        </p>
+      )}
+      <Folded id="log.filters" title="Find a cup" className="lb-find">
+        <div className="lb-filters" role="search">
+          <input
+            id="log-search"
+            type="search"
+            className="plain-input lb-search"
+            aria-label="Look for a cup"
+            placeholder="Look for words, notes, places…"
+            value={q}
+            onChange={(e) => {
+              setQ(e.target.value);
+              put("q", e.target.value);
+            }}
+          />
+          <Filter
+            id="log-coffee"
+            label="Coffee"
+            value={get("coffee")}
+            onChange={(v) => put("coffee", v)}
+            options={(coffees.data ?? []).map((c) => [c.uuid, c.name])}
+          />
+          <Filter
+            id="log-method"
+            label="Method"
+            value={get("method")}
+            onChange={(v) => put("method", v)}
+            options={methods.map((m) => [m, catalogue.data?.names[m] ?? m])}
+          />
+          <Filter
+            id="log-stop"
+            label="Place"
+            value={get("stop")}
+            onChange={(v) => put("stop", v)}
+            options={stops.map(([id, n]) => [String(id), n])}
+          />
+          <Filter
+            id="log-liking"
+            label="Liking"
+            value={get("liking")}
+            onChange={(v) => put("liking", v)}
+            options={[
+              ["liked", "7 and more"],
+              ["middling", "5 and 6"],
+              ["disliked", "4 and less"],
+            ]}
+          />
+          {!inPocket && (
+            <>
+              <Menu
+                label="Save as…"
+                items={[
+                  { label: "The log (JSON)", href: "/api/v1/log/export.json" },
+                  { label: "The log (CSV)", href: "/api/v1/log/export.csv" },
+                ]}
+              />
+              <Bring />
+            </>
+          )}
+        </div>
+      </Folded>
       {of && path.error && <Trouble error={path.error} />}
       {of && path.data && path.data.cups.length > 0 && (
         <section className="lb-of" aria-label={`The path of ${of.name}`}>

@@ -119,7 +119,11 @@ export function Hill({
             y={py - 7 < roof ? py + 16 : py - 7}
             textAnchor="start"
           >
-            {altitude === undefined ? "Sea level assumed: boils at " : "boils at "}
+            {altitude !== undefined
+              ? "boils at "
+              : width > 480
+                ? "Sea level assumed: boils at "
+                : "assumed: boils at "}
             {inWords(boil.boil_c, "°C", system, { fine: true })}
           </text>
         )}

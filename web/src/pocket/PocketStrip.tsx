@@ -91,7 +91,7 @@ export default function PocketStrip() {
         </span>
       )}
       {p.left.map((l) => (
-        <span key={l.id} className="pocket-asks">
+        <span key={l.id} className="pocket-asks" data-pocket={l.id}>
           An earlier copy of {l.name} has {counted(l.changes, "change")} that this one lacks.{" "}
           <button type="button" className="bar-button" onClick={() => handOut(l)}>
             Save them

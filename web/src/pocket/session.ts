@@ -181,6 +181,10 @@ export function open(): Promise<void> {
       onNear(look);
       look();
     });
+    window.addEventListener("storage", (e) => {
+      if (now.state === "open" && e.key?.startsWith(`${prefix(id)}w.`))
+        void meet().then((any) => any && onOther());
+    });
     const here = others();
     runs = kept.getItem(`${prefix(id)}runs`) ?? "";
     const opened = await askNear<{ pocket: Schemas["PocketInfo"]; said: string[] }>("pocket-open", {
@@ -199,9 +203,8 @@ export function open(): Promise<void> {
     // Ask for lasting storage before the first change.
     void navigator.storage?.persist?.().then((promised) => put({ promised }));
     put({ left: leftHere(new Set(c.events.map((e) => e.id))) });
-    window.addEventListener("storage", (e) => {
-      if (e.key?.startsWith(`${prefix(id)}w.`)) void meet().then((any) => any && onOther());
-    });
+    // What was written while this one opened.
+    if (await meet()) onOther();
     window.addEventListener("beforeunload", (e) => {
       if (now.uncopied > 0 && now.whyNot !== "") e.preventDefault();
     });

@@ -61,7 +61,7 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
       <div className="plan provisions">
         <aside className="rail" aria-label="Totals">
           <h1>
-            Provisions
+            Supplies
             <small>{trip.name}</small>
           </h1>
           <Totals r={r} />

@@ -19,7 +19,6 @@ import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useStored } from "../app/useStored";
-import { LogNav } from "../log/LogNav";
 import { ClockField } from "../units/ClockField";
 import { NumberField } from "../units/NumberField";
 import { say } from "../units/units";
@@ -41,7 +40,6 @@ export function NewRecipePage() {
   return (
     <div className="page lb">
       <h1>A recipe of your own</h1>
-      <LogNav />
       <Loaded query={catalogue}>
         {(c) =>
           plan > 0 || entry > 0 ? (
@@ -173,7 +171,6 @@ export default function RecipePage() {
   const catalogue = useCatalogue();
   return (
     <div className="page lb">
-      <LogNav />
       <Loaded query={recipe}>
         {(r) => (
           <Loaded query={catalogue}>

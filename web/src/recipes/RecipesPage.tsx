@@ -9,7 +9,6 @@ import { useSettings } from "../app/settings";
 import { Loaded } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
 import { Deleted } from "../log/Deleted";
-import { LogNav } from "../log/LogNav";
 import { clock, inWords, type System } from "../units/units";
 import "../log/log.css";
 
@@ -44,7 +43,6 @@ export default function RecipesPage() {
   return (
     <div className="page lb">
       <h1>Your recipes</h1>
-      <LogNav />
       <div className="lb-filters">
         <Link className="btn btn-primary" to="/recipes/new">
           Write one down

@@ -31,10 +31,24 @@ function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
   const ticks = useTicks(trip.id);
   const r = plan.result;
   const items = byDay(r.tasks, plan.moments, view === "list");
+  const open = items.flatMap((d) => d.items.filter((i) => !ticks.has(i.task.id)).map((i) => ({ d, i })));
+  const next = open[0];
   return (
     <>
       <div className="heading">
-        <h1>Schedule</h1>
+        <h1 className="sr">Schedule</h1>
+        {next ? (
+          <p className="verdict next-task">
+            Next: {say(next.i.task, system)}{" "}
+            <span className="quiet">
+              {next.d.title.toLowerCase()}
+              {next.d.date && `, ${dateInWords(next.d.date)}`}
+              {next.i.from && `, ${next.i.from}`}
+            </span>
+          </p>
+        ) : (
+          items.length > 0 && <p className="verdict">All is done.</p>
+        )}
         <span className="quiet">
           {trip.starts_on
             ? `from ${dateInWords(trip.starts_on)}`
@@ -70,7 +84,7 @@ function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
             <section key={d.day} aria-label={d.title}>
               <h2>
                 {d.title}
-                {d.date && <small> {d.date}</small>}
+                {d.date && <small> {dateInWords(d.date)}</small>}
               </h2>
               <ul>
                 {d.items.map((i) => (

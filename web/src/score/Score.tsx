@@ -89,6 +89,10 @@ export const Score = memo(function Score({
     <div
       ref={ref}
       className="score"
+      // It scrolls on a phone, by the keyboard too.
+      tabIndex={compact ? 0 : undefined}
+      role={compact ? "group" : undefined}
+      aria-label={compact ? "Score" : undefined}
       data-boil={plan.boil_c}
       // The names of the lanes stay where they are while the time goes by.
       onScroll={(e) => e.currentTarget.style.setProperty("--gone", `${e.currentTarget.scrollLeft}px`)}

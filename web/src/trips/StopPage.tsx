@@ -136,12 +136,8 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         </p>
       )}
       <div className="stop-place">
-        <button
-          type="button"
-          className="stop-hill"
-          aria-label="Change how high it is"
-          onClick={() => setEditing(true)}
-        >
+        <button type="button" className="stop-hill" onClick={() => setEditing(true)}>
+          <span className="sr">Change the altitude</span>
           <Hill altitude={place?.altitude_m} boil={stop.boil} height={120} />
         </button>
         <dl className="facts">

@@ -225,7 +225,7 @@ function Card({
         </h3>
         <p>
           {way.schools.length > 1 && <>{recipe(way.school)}. </>}
-          <span className="quiet">{sentence(way.why.join("; "))}</span>
+          <span className="quiet">{sentence((large ? way.why.slice(0, 1) : way.why).join("; "))}</span>
         </p>
         {large && (
           <p className="way-go">

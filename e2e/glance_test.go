@@ -1,0 +1,152 @@
+package e2e
+
+import (
+	"encoding/json"
+	"fmt"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/chromedp/chromedp"
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+)
+
+// glance counts what is on the first screen: words of two letters or more, and controls without
+// navigation and without figures that open their working. Cautions of danger are outside the count.
+const glance = `(() => {
+  const apart = "header, .trip-nav, .thumb, .ribbon, .skip, .sr, script, style, .care-danger, .remark-danger, .ant-notification, .pocket-strip";
+  const seen = r => r.width > 0 && r.height > 0 && r.top < innerHeight && r.bottom > 0 && r.left < innerWidth && r.right > 0;
+  let words = 0;
+  const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  while (walk.nextNode()) {
+    const n = walk.currentNode, e = n.parentElement;
+    if (!e || e.closest(apart) || !e.checkVisibility({opacityProperty: true, visibilityProperty: true})) continue;
+    const range = document.createRange();
+    range.selectNodeContents(n);
+    if ([...range.getClientRects()].some(seen)) words += (n.textContent.match(/[\p{L}][\p{L}’'-]+/gu) ?? []).length;
+  }
+  const controls = [...document.querySelectorAll("button, a[href], input:not([type=hidden]), select, textarea, summary, [role=slider], [role=button]")]
+    .filter(e => !e.closest(apart) && !e.matches("[data-figure], .fig, .cell-fig") && e.checkVisibility({opacityProperty: true, visibilityProperty: true}) && (e.matches(".sr") ? seen(e.parentElement.getBoundingClientRect()) : seen(e.getBoundingClientRect()))).length;
+  return JSON.stringify({words, controls});
+})()`
+
+// most is how many words and controls a first screen may have.
+type most struct{ Words, Controls int }
+
+// The rule, on a laptop and on a phone.
+var onLaptop, onPhone = most{120, 25}, most{70, 15}
+
+// looks are the views that answer one question, with what their first screens may have. Those that
+// are above the rule say why, and may not grow.
+var looks = []struct {
+	name, path, sign string
+	laptop, phone    most
+	why              string
+}{
+	{"now", "/now", "water from", onLaptop, most{85, 16}, "the water, how it is made safe and the heat are always words of the sentence"},
+	{"plan", "/trips/1/stops/5/brews/9", "onto the coffee", most{170, 25}, most{80, 15}, "the steps stand beside the score"},
+	{"guide", "/trips/1/stops/5/brews/9/guide", "Pot ready?", onLaptop, onPhone, ""},
+	{"log", "/log", "29 cups", most{165, 25}, onPhone, "not yet: each cup has its words"},
+	{"supplies", "/trips/1/provisions", "Nothing runs out", most{150, 25}, onPhone, "not yet: the sums stand beside the picture"},
+	{"schedule", "/trips/1/schedule", "Weigh out", most{370, 30}, most{145, 15}, "not yet: what to do has its reason beside it, and some of those are cautions"},
+	{"kit", "/trips/1/kit", "serves all 15 brews", most{300, 50}, onPhone, "not yet: wishes and sums stand beside the kit"},
+	{"stop", "/trips/1/stops/5", "Brews here", most{140, 25}, onPhone, "the words of the place and its brews"},
+}
+
+// A first screen is read at one glance.
+func TestOneGlance(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/now")
+	p.click("Not now")
+	p.js(`(Object.keys(localStorage).filter(k => k.startsWith("apodemos.open.")).forEach(k => localStorage.setItem(k, "0")), "")`)
+	for _, v := range looks {
+		for _, at := range []struct {
+			name string
+			w, h int64
+			most most
+		}{{"laptop", 1280, 800, v.laptop}, {"phone", 390, 844, v.phone}} {
+			p.do(chromedp.EmulateViewport(at.w, at.h))
+			p.open(v.path)
+			p.see(v.sign)
+			p.settle()
+			var is most
+			require.NoError(t, json.Unmarshal([]byte(strings.ToLower(p.js(glance))), &is))
+			t.Logf("%s on a %s: %d words, %d controls", v.name, at.name, is.Words, is.Controls)
+			assert.LessOrEqual(t, is.Words, at.most.Words, "words of %s on a %s", v.name, at.name)
+			assert.LessOrEqual(t, is.Controls, at.most.Controls, "controls of %s on a %s", v.name, at.name)
+		}
+	}
+}
+
+// sizes lists the sizes of type on a page, paper apart.
+const sizes = `(() => {
+  const out = new Map();
+  const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
+  while (walk.nextNode()) {
+    const e = walk.currentNode.parentElement;
+    if (!walk.currentNode.textContent.trim() || !e || e.closest(".sr, .leaf, .fold-page, script, style") || !e.checkVisibility()) continue;
+    const s = getComputedStyle(e).fontSize;
+    if (!["13px", "16px", "20px", "27px", "64px"].includes(s)) out.set(s, e.tagName + "." + (e.className?.baseVal ?? e.className) + " " + walk.currentNode.textContent.trim().slice(0, 20));
+  }
+  return [...out].map(x => x.join(" ")).join("\n");
+})()`
+
+// Five sizes of type, nothing under 13 px; and axe-core finds nothing serious, in both themes.
+func TestFiveSizesAndNothingSerious(t *testing.T) {
+	t.Parallel()
+	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
+	require.NoError(t, err)
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	for _, v := range looks {
+		for _, w := range []int64{1280, 390} {
+			p.do(chromedp.EmulateViewport(w, map[int64]int64{1280: 800, 390: 844}[w]))
+			p.open(v.path)
+			p.see(v.sign)
+			p.settle()
+			assert.Empty(t, p.js(sizes), "%s at %d px: other sizes of type", v.name, w)
+			for _, theme := range []string{"day", "headlamp"} {
+				p.theme(theme)
+				p.js(string(axe) + `; ""`)
+				found := p.text(fmt.Sprintf("axe on %s", v.name), `window.axeSaid ?? (window.axeAsked ??= (axe.run(document, {resultTypes: ["violations"]}).then(r => { window.axeSaid = "done " + r.violations.filter(x => ["serious", "critical"].includes(x.impact)).map(x => x.id + ": " + x.nodes.slice(0, 3).map(n => n.target.join(" ")).join(", ")).join("\n"); }), "asked"), "")`)
+				p.js(`(delete window.axeSaid, delete window.axeAsked, "")`)
+				assert.Equal(t, "done ", found, "%s at %d px, %s", v.name, w, theme)
+			}
+		}
+	}
+}
+
+// text waits for an expression to give a text, and gives it.
+func (p *person) text(what, expression string) (out string) {
+	p.t.Helper()
+	p.until(what, func() bool { out = p.js(expression); return out != "" })
+	return out
+}
+
+// Through a whole brew the buttons of the guide stand where they stood, and none is covered.
+func TestTheButtonsOfTheGuideStay(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir(), "--clock-rate", "30")
+	p := sit(t, app.base)
+	p.do(chromedp.EmulateViewport(390, 844))
+	p.open("/trips/1/stops/5/brews/9/guide")
+	p.see("Pot ready?")
+	where := func() string {
+		return p.js(`[...document.querySelectorAll(".guide-keys > *")].map(e => { const r = e.getBoundingClientRect(); const on = document.elementFromPoint(r.x + r.width / 2, r.y + r.height / 2); return [r.x, r.y, r.width, r.height].map(Math.round).join(",") + (e === on || e.contains(on) ? "" : " covered"); }).join(" | ")`)
+	}
+	first := where()
+	assert.NotContains(t, first, "covered")
+	p.click("Start")
+	for range 60 {
+		assert.Equal(t, first, where())
+		if strings.Contains(p.screen(), "Done. Taste it") {
+			break
+		}
+		p.next()
+	}
+	p.see("Done. Taste it")
+	assert.Equal(t, first, where())
+}
