@@ -387,7 +387,7 @@ func (p *person) into(label string) {
 			const l = [...document.querySelectorAll("label")].find(e => e.innerText.trim() === %q && e.getClientRects().length > 0);
 			const w = !l && document.querySelector('.word[data-says=%q][aria-expanded=false]');
 			if (w) { w.click(); return ""; }
-			const e = l && document.getElementById(l.htmlFor) || document.querySelector('[aria-label=%q]');
+			const e = l && document.getElementById(l.htmlFor) || document.querySelector('[aria-label=%q]:not([role=slider])');
 			if (!e) {
 				// It may be behind a word of the sentence: one is opened after the other.
 				const all = [...document.querySelectorAll(".word")];
