@@ -13,6 +13,7 @@ import (
 	"reflect"
 	"slices"
 	"strings"
+	"sync"
 	"time"
 
 	"apodemos/app/journal"
@@ -88,6 +89,10 @@ func (r *gatherer) commit(ctx context.Context, state *journal.State, clock *jour
 	return out, nil
 }
 
+// journaling holds whoever writes into the journal what it did not know yet: two who did so at once
+// would each say it, and a change that is made over one of the two would clash with the other.
+var journaling sync.Mutex
+
 // maxTrips is how many trips go into one pocket.
 const maxTrips = 20
 
@@ -117,6 +122,8 @@ func (a App) TakeAlong(ctx context.Context, trips []int64, s Session) (*Carried,
 	if err != nil {
 		return nil, err
 	}
+	journaling.Lock()
+	defer journaling.Unlock()
 	events, err := a.Events(ctx)
 	if err != nil {
 		return nil, err
@@ -303,6 +310,10 @@ var ErrOpen = errors.New("something was changed on both sides; choose first")
 // sides is chosen by the clash's ID. Without keep it is only looked at. Its error is
 // ErrPocket where the pocket cannot be read, ErrOpen where a choice is missing.
 func (a App) Bring(ctx context.Context, c *Carried, choices map[string]journal.Side, keep bool, s Session) (Bringing, error) {
+	if keep {
+		journaling.Lock()
+		defer journaling.Unlock()
+	}
 	var err error
 	for range 4 {
 		var out Bringing

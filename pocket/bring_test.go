@@ -4,6 +4,7 @@ import (
 	"context"
 	"encoding/json"
 	"fmt"
+	"sync"
 	"testing"
 	"time"
 
@@ -307,6 +308,33 @@ func TestAPocketKnowsWhatIsInIt(t *testing.T) {
 	require.NoError(t, err)
 	require.Len(t, seen.Clashes, 1)
 	assert.Equal(t, app.ClashLine{Label: "Altitude", Unit: "m", Here: 650.0, There: 700.0}, seen.Clashes[0].Lines[0])
+}
+
+// Two phones take a trip offline at the same moment, before anything of it is in the journal: what each
+// changes comes home without a clash.
+func TestTwoTakeItAtOnce(t *testing.T) {
+	for range 8 {
+		home, id := atHome(t)
+		taken := make([]*app.Carried, 2)
+		begin := make(chan struct{})
+		var wg sync.WaitGroup
+		for i := range taken {
+			wg.Go(func() {
+				<-begin
+				var err error
+				taken[i], err = home.TakeAlong(t.Context(), []int64{id}, session(today))
+				assert.NoError(t, err)
+			})
+		}
+		close(begin)
+		wg.Wait()
+		for i, stop := range []string{gorge, beach} {
+			s := opened(t, taken[i])
+			higher(t, s, stop, 700)
+			assert.Empty(t, bring(t, home, s.Carried(), nil).Clashes)
+			assert.InDelta(t, 700, altitude(t, home, stop), 0)
+		}
+	}
 }
 
 func TestATripDeletedAtHomeMeanwhile(t *testing.T) {
