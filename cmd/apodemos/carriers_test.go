@@ -1,13 +1,11 @@
 package main
 
 import (
-	"apodemos/docs/reliability"
 	"bytes"
 	"context"
 	"encoding/json"
 	"fmt"
 	"math/rand/v2"
-	mathrand "math/rand/v2"
 	"net/http"
 	"net/http/httptest"
 	"net/url"
@@ -24,6 +22,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"apodemos/app"
+	"apodemos/docs/reliability"
 	"apodemos/pocket"
 	"apodemos/server"
 	"apodemos/store"
@@ -314,7 +313,7 @@ func TestAWalkThroughTheDocument(t *testing.T) {
 		require.NoError(t, err)
 		h := server.Handler(server.Options{Store: st, ClockRate: 1})
 		edited(t, file, func(s *pocket.Session) {
-			w := walk{t: t, rnd: mathrand.New(mathrand.NewPCG(seed, 0)), server: h, pocket: s, doc: doc, ids: map[string][]pair{}}
+			w := walk{t: t, rnd: rand.New(rand.NewPCG(seed, 0)), server: h, pocket: s, doc: doc, ids: map[string][]pair{}}
 			for range min(leg, steps-asked) {
 				w.step()
 			}
@@ -333,7 +332,7 @@ func TestAWalkThroughTheDocument(t *testing.T) {
 
 type walk struct {
 	t                    *testing.T
-	rnd                  *mathrand.Rand
+	rnd                  *rand.Rand
 	server               http.Handler
 	pocket               *pocket.Session
 	doc                  document
