@@ -55,6 +55,7 @@ func TestScreenshots(t *testing.T) {
 	p.do(chromedp.KeyEvent(kb.Escape))
 	p.compare("Moka pot: Hot water")
 	p.see("This, and")
+	p.js(`(document.querySelector(".plan-two").scrollIntoView(), "")`)
 	shoot("compare")
 	p.open("/bench/canister?from=stop5")
 	p.see("feeds")
@@ -126,6 +127,7 @@ func TestScreenshots(t *testing.T) {
 	g.instruments()
 	g.do(selectOption("guide-source", "simulated, a kettle that stood and a heavy hand")...)
 	g.click("Start")
+	g.click("Settings")
 	for range 3 { // it takes half a minute, and nobody waits for that long at once
 		for range 200 {
 			if strings.Contains(g.screen(), "The next reading is") {
