@@ -89,8 +89,8 @@ func (r *gatherer) commit(ctx context.Context, state *journal.State, clock *jour
 	return out, nil
 }
 
-// journaling holds whoever writes into the journal what it did not know yet: two who did so at once
-// would each say it, and a change that is made over one of the two would clash with the other.
+// journaling lets one caller at a time bring the journal up to date. Two at the same time would both
+// write the same values, and a later change, made over one of the two, would clash with the other.
 var journaling sync.Mutex
 
 // maxTrips is how many trips go into one pocket.
@@ -396,9 +396,9 @@ func (a App) bring(ctx context.Context, c *Carried, choices map[string]journal.S
 	return out, nil
 }
 
-// seenBy are the events of a pocket without claims that cannot be true: whoever made the pocket
-// can have seen only what is in it, so an event that says it takes the place of another, which
-// is here and not in the pocket, stands beside that one and clashes with it.
+// seenBy returns the events of a pocket without false claims. A pocket knows only the events in it.
+// An event that claims to replace one that is here, and not in the pocket, loses that claim, so
+// that the two clash and a person decides.
 func (c *Carried) seenBy(here *journal.State) []journal.Edit {
 	in := map[string]bool{}
 	for _, e := range c.Events {

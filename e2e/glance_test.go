@@ -6,8 +6,10 @@ import (
 	"os"
 	"strings"
 	"testing"
+	"time"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 )
@@ -44,14 +46,14 @@ var looks = []struct {
 	laptop, phone    most
 	why              string
 }{
-	{"now", "/now", "water from", onLaptop, most{85, 16}, "the water, how it is made safe and the heat are always words of the sentence"},
-	{"plan", "/trips/1/stops/5/brews/9", "onto the coffee", most{170, 25}, most{80, 15}, "the steps stand beside the score"},
+	{"now", "/now", "All 11 ways", onLaptop, most{85, 16}, "the water, how it is made safe and the heat are always words of the sentence"},
+	{"plan", "/trips/1/stops/5/brews/9", "Why? Other options", most{170, 25}, most{80, 15}, "the steps stand beside the score"},
 	{"guide", "/trips/1/stops/5/brews/9/guide", "Pot ready?", onLaptop, onPhone, ""},
 	{"log", "/log", "29 cups", most{165, 25}, onPhone, "not yet: each cup has its words"},
 	{"supplies", "/trips/1/provisions", "Nothing runs out", most{150, 25}, onPhone, "not yet: the sums stand beside the picture"},
 	{"schedule", "/trips/1/schedule", "Weigh out", most{370, 30}, most{145, 15}, "not yet: what to do has its reason beside it, and some of those are cautions"},
 	{"kit", "/trips/1/kit", "serves all 15 brews", most{300, 50}, onPhone, "not yet: wishes and sums stand beside the kit"},
-	{"stop", "/trips/1/stops/5", "Brews here", most{140, 25}, onPhone, "the words of the place and its brews"},
+	{"stop", "/trips/1/stops/5", "why here", most{185, 25}, onPhone, "not yet: the first of the ways below reaches onto the first screen"},
 }
 
 // A first screen is read at one glance.
@@ -126,7 +128,7 @@ func (p *person) text(what, expression string) (out string) {
 	return out
 }
 
-// Through a whole brew the buttons of the guide stand where they stood, and none is covered.
+// The buttons of the guide never move during a whole brew, and nothing covers them.
 func TestTheButtonsOfTheGuideStay(t *testing.T) {
 	t.Parallel()
 	app := start(t, t.TempDir(), "--clock-rate", "30")
@@ -149,4 +151,37 @@ func TestTheButtonsOfTheGuideStay(t *testing.T) {
 	}
 	p.see("Done. Taste it")
 	assert.Equal(t, first, where())
+}
+
+// The sentence by the keyboard: the main button is the second stop, arrows choose, and Enter goes on
+// to the next word with the focus in its control.
+func TestTheSentenceByTheKeyboard(t *testing.T) {
+	t.Parallel()
+	app := startOwn(t)
+	p := sit(t, app.base)
+	key := func(k string) {
+		p.do(chromedp.KeyEvent(k))
+		time.Sleep(200 * time.Millisecond)
+	}
+	at := func() string {
+		return p.js(`(document.activeElement?.closest(".sentence-control")?.getAttribute("aria-label") ?? "") + (document.activeElement?.innerText ?? "")`)
+	}
+	p.open("/now")
+	p.see("Plan: ")
+	key("\t")
+	key("\t")
+	require.Equal(t, "Skip to the main button", at())
+	key("\r")
+	assert.True(t, strings.HasPrefix(at(), "Plan: "), at())
+	p.js(`(document.querySelector("[data-word=wind]").focus(), "")`)
+	key("\r")
+	require.Equal(t, "Wind", at())
+	key(kb.ArrowRight)
+	assert.Equal(t, "a breeze", p.says("Wind"))
+	key(kb.ArrowRight)
+	assert.Equal(t, "strong wind", p.says("Wind"), "arrows choose, and do not go on")
+	key("\r")
+	p.until("be asked for the water with the focus there", func() bool { return at() == "Water source" })
+	key(kb.Escape)
+	p.until("be back at the word", func() bool { return p.js(`document.activeElement?.dataset.word ?? ""`) == "source" })
 }

@@ -91,6 +91,15 @@ func (a *after) Read(b []byte) (int, error) {
 }
 func (a *after) Close() error { return a.first.Close() }
 
+// carry takes the demo's trip offline on this device.
+func (p *person) carry() {
+	p.t.Helper()
+	p.open("/trips/1/along")
+	p.click("Carry it on this device")
+	p.see("Carried. It works without the server from now on.")
+	p.until("be kept by the service worker", func() bool { return p.js(`String(Boolean(navigator.serviceWorker.controller))`) == "true" })
+}
+
 // A trip that is carried on a device opens without the server; what was done comes home by
 // itself when it is met again; and a newer version waits for a yes.
 func TestInstalledOnADevice(t *testing.T) {
@@ -100,10 +109,7 @@ func TestInstalledOnADevice(t *testing.T) {
 	p := sit(t, way.base)
 	p.expectError("Failed to load resource")
 	p.expectError("ERR_")
-	p.open("/trips/1/along")
-	p.click("Carry it on this device")
-	p.see("Carried. It works without the server from now on.")
-	p.until("be kept by the service worker", func() bool { return p.js(`String(Boolean(navigator.serviceWorker.controller))`) == "true" })
+	p.carry()
 
 	way.closed.Store(true)
 	p.open("/trips/1/stops/5/brews/9")
@@ -163,10 +169,7 @@ func TestABrewGoesOnOverTheEdge(t *testing.T) {
 	p := sit(t, way.base)
 	p.expectError("Failed to load resource")
 	p.expectError("ERR_")
-	p.open("/trips/1/along")
-	p.click("Carry it on this device")
-	p.see("Carried. It works without the server from now on.")
-	p.until("be kept by the service worker", func() bool { return p.js(`String(Boolean(navigator.serviceWorker.controller))`) == "true" })
+	p.carry()
 
 	const guide = "/trips/1/stops/5/brews/9/guide"
 	kinds := func() (out []string) {
@@ -252,9 +255,7 @@ func TestAPhoneIsPaired(t *testing.T) {
 	p.see("Another computer")
 
 	// It takes the trip offline, and changes something without the server.
-	p.click("Carry it on this device")
-	p.see("Carried. It works without the server from now on.")
-	p.until("be kept by the service worker", func() bool { return p.js(`String(Boolean(navigator.serviceWorker.controller))`) == "true" })
+	p.carry()
 	p.open("/trips/1/stops/5/brews/9?offline")
 	p.see("Without your server")
 	p.see("our pulses")

@@ -179,8 +179,8 @@ func TestKilledUnderLoad(t *testing.T) {
 		fmt.Sprintf("started again each time; of %d writes, %d imports, %d changes brought home and %d presses of the brew that were answered, none was lost", len(kept["write"]), len(kept["import"]), len(kept["bring"]), presses)))
 }
 
-// nothingIsLost checks that all that was kept is there, and takes it away again, so that what is kept does not
-// grow with the number of kills. It gives the trip anew, taken offline.
+// nothingIsLost checks that everything that was answered is there, then deletes it, so that the data
+// does not grow with the number of kills. It returns the trip, taken offline again.
 func nothingIsLost(t *testing.T, dir string, kept map[string]map[string]bool, pressed int) *pocket.Session {
 	s, err := store.Open(t.Context(), dir)
 	require.NoError(t, err)

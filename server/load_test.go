@@ -218,7 +218,7 @@ func fiftyKits(t testing.TB, base string) (took time.Duration, places []int) {
 	return time.Since(began), places
 }
 
-// Of those who want a kit at once each is answered, in turn, and told its place meanwhile.
+// Requests for kits are answered in the order in which they came, and each knows its place in the queue.
 func TestKitsAreChosenInTurn(t *testing.T) {
 	l := newLane("choice", 1, 3, time.Minute)
 	leave, err := l.enter(t.Context(), "a")

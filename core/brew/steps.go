@@ -305,12 +305,16 @@ func (c *script) scaleCurve() {
 // safety raises the cautions that belong to the place and the gear.
 func (c *script) safety(supplied bool) {
 	for _, id := range c.School.Cautions {
-		c.caution(id, "")
+		step := ""
+		if id == "scald" {
+			step = c.firstHotPour()
+		}
+		c.caution(id, step)
 	}
 	burner := c.Burner
 	flame := !supplied && burner.Flame && !c.heatless()
 	if flame {
-		c.caution(quantity.Either(c.fire(), "fire-ban-fire", "fire-ban"), "")
+		c.caution(quantity.Either(c.fire(), "fire-ban-fire", "fire-ban"), "light")
 		for _, id := range c.fuelCautions() {
 			c.caution(id, "light")
 		}
@@ -335,6 +339,20 @@ func (c *script) safety(supplied bool) {
 	if *c.plan.CupC > 65 {
 		c.caution("cup-hot", string(c.plan.Steps[len(c.plan.Steps)-1].ID))
 	}
+}
+
+// firstHotPour returns the ID of the step that first pours something hot: onto the coffee, or into
+// the cups where it is made on the flame. It is empty if nothing hot is poured.
+func (c *script) firstHotPour() string {
+	if c.heatless() {
+		return ""
+	}
+	for _, s := range c.plan.Steps {
+		if s.Lane == method.Scale && s.AtS >= 0 && !c.OnFlame() {
+			return string(s.ID)
+		}
+	}
+	return string(c.plan.Steps[len(c.plan.Steps)-1].ID)
 }
 
 // fuelCautions are those of what is burned.

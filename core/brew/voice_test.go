@@ -665,3 +665,14 @@ func TestDoubtfulWaterIsMadeSafeFirst(t *testing.T) {
 		}
 	})
 }
+
+// Scalds and fires are cautioned at the step where they can happen, so that the guide says them.
+func TestScaldsAndFiresAreSaidAtTheirSteps(t *testing.T) {
+	eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
+		for _, k := range compute(t, Request{Method: m.ID, School: &s.ID}).Cautions {
+			if k.ID == "scald" || k.ID == "fire-ban" {
+				assert.NotEmpty(t, k.Step, k.ID)
+			}
+		}
+	})
+}

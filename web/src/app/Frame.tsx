@@ -120,11 +120,13 @@ function Framed() {
   const readOnly = info?.read_only ?? false;
   const navigate = useNavigate();
   const { pathname } = useLocation();
+  const area = areaOf(pathname);
   const inGuide = pathname.endsWith("/guide");
   const onPaper = pathname.endsWith("/sheet");
   // A brew's pages have the room for the brew: its plan, its guide and its cup.
   const inBrew = /\/brews\/\w+|^\/now\/plan/.test(pathname);
   const narrow = useNarrow();
+  const hasAction = area === "now" || /\/brews\/\w+$|^\/now\/plan/.test(pathname);
   const onRoute = /^\/trips\/\d+$/.test(pathname);
   const [help, setHelp] = useState(false);
   const look = useLook((info?.demo ?? false) && !inPocket && known);
@@ -154,7 +156,6 @@ function Framed() {
   });
 
   const days = trip.data?.stops.at(-1)?.day;
-  const area = areaOf(pathname);
   const inner = insideOf(area, known ? tripId : undefined);
   const goes: [Area, string, string][] = [
     ["now", "/now", "Now"],
@@ -178,6 +179,18 @@ function Framed() {
       <a className="skip" href="#main">
         Skip to the page
       </a>
+      {hasAction && (
+        <a
+          className="skip"
+          href="#main-action"
+          onClick={(e) => {
+            e.preventDefault();
+            document.getElementById("main-action")?.focus();
+          }}
+        >
+          Skip to the main button
+        </a>
+      )}
       {readOnly && (
         <p className="notice-line" role="status">
           The data directory can only be read: look, and back it up. Nothing that you change is kept.

@@ -18,7 +18,7 @@ export default function NoticesShown() {
             key,
             title,
             duration: 20,
-            // Never over what is pressed next.
+            // Never over the button that is pressed next.
             placement: location.href.includes("/guide") ? "topRight" : "bottomLeft",
             className: "notice-undo",
             actions: (

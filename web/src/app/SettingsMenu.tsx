@@ -2,6 +2,7 @@ import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import { inPocket } from "../pocket/mode";
 import { isUs, unitOf, type System } from "../units/units";
+import { Dots } from "./Dots";
 import { Either } from "./Either";
 import { useSettings, type ThemeChoice } from "./settings";
 
@@ -48,11 +49,7 @@ export function SettingsMenu({ onHelp, trip }: { onHelp: () => void; trip?: numb
         aria-controls="settings-menu"
         onClick={() => setOpen(!open)}
       >
-        <svg width="22" height="22" viewBox="0 0 22 22" aria-hidden="true">
-          {[4, 11, 18].map((x) => (
-            <circle key={x} cx={x} cy="11" r="1.9" />
-          ))}
-        </svg>
+        <Dots />
       </button>
       {open && (
         <div id="settings-menu" className="settings-menu" role="group" aria-label="Help and settings">

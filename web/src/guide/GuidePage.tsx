@@ -12,6 +12,7 @@ import {
   usePlanOf,
   useRun as useKeptRun,
 } from "../api/queries";
+import { Dots } from "../app/Dots";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -306,10 +307,12 @@ function Guide({
         <button
           type="button"
           className="btn guide-settings-sign"
+          aria-label="Settings"
+          title="Settings: sound, voice, vibration, instruments"
           aria-expanded={settings}
           onClick={() => setSettings(!settings)}
         >
-          Settings
+          <Dots />
         </button>
       </div>
       <progress
@@ -587,7 +590,7 @@ const SETTLES_MS = 500;
  * does not reach it, nor does the second half of a double tap.
  */
 function Wide({ word, act }: { word: string; act?: () => void }) {
-  // Nothing stands in the place of Start before it.
+  // Start is the first button in this place.
   const [since] = useState(() => (word === "Start" ? -Infinity : performance.now()));
   return (
     <Button

@@ -55,7 +55,6 @@ export function Here({ catalogue, h }: Props) {
     catalogue,
     system,
     altitude: here.conditions.place?.altitude_m ?? found?.altitude_m ?? undefined,
-    water: here.conditions.water?.source ? found?.water : undefined,
     troubles: error?.troubles,
     burners: h.shelf?.filter((g) => g.kind === "burner").flatMap((g) => (g.type ?? []) as string[]),
     onChange: (conditions: typeof here.conditions) => h.set({ conditions, stop: undefined }),
@@ -154,7 +153,7 @@ export function Here({ catalogue, h }: Props) {
   return (
     <>
       <Sentence parts={parts} follow />
-      <WaterSaid water={place.water} />
+      <WaterSaid water={here.conditions.water?.source ? found?.water : undefined} />
       {here.conditions.water?.source === undefined && (
         <p className="care care-danger place-said" role="status">
           Name the water source: until then it counts as unsafe.

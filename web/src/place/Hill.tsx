@@ -7,6 +7,9 @@ import { inWords, toShown, unitOf, fromShown } from "../units/units";
 import { dragged, groundAt, hillFor, shareAt } from "./hill";
 import "./place.css";
 
+/** The width of a letter of the boiling point, in px. */
+const LETTER = 9.7;
+
 /** How near to the dot a touch takes hold of it, in px. */
 const NEAR = 30;
 
@@ -53,6 +56,12 @@ export function Hill({
   const step = top > 5000 ? unit * 2 : unit;
   const ticks: number[] = [];
   for (let v = 0; v <= toShown(top, "m", system); v += step) ticks.push(v);
+  const label = boil
+    ? `${altitude !== undefined ? "boils at " : width > 480 ? "Sea level assumed: boils at " : "assumed: boils at "}${inWords(boil.boil_c, "°C", system, { fine: true })}`
+    : "";
+  const labelX = right ? x + 18 : 6;
+  const labelY = py - 7 < roof ? py + 16 : py - 7;
+  const labelEnds = labelX + label.length * LETTER;
   const move = (e: { clientX: number }) => {
     const box = svg.current?.getBoundingClientRect();
     if (box) onAltitude?.(dragged((e.clientX - box.left) / box.width, top));
@@ -100,6 +109,8 @@ export function Hill({
           <path className="hill-ground" d={`M0,${base} L${ground} L${width},${base} Z`} />
           {ticks.map((v) => {
             const m = fromShown(v, "m", system);
+            // The boiling point is written over it.
+            if (labelEnds > width - 50 && Math.abs(y(m) + 4 - labelY) < 15) return null;
             return (
               <g key={v}>
                 <line className="sc-grid" x1={width - 5} x2={width} y1={y(m)} y2={y(m)} />
@@ -113,18 +124,8 @@ export function Hill({
           <line className="hill-boil" x1={0} x2={width - 44} y1={py} y2={py} />
         </g>
         {boil && (
-          <text
-            className="hill-boils"
-            x={right ? x + 18 : 6}
-            y={py - 7 < roof ? py + 16 : py - 7}
-            textAnchor="start"
-          >
-            {altitude !== undefined
-              ? "boils at "
-              : width > 480
-                ? "Sea level assumed: boils at "
-                : "assumed: boils at "}
-            {inWords(boil.boil_c, "°C", system, { fine: true })}
+          <text className="hill-boils" x={labelX} y={labelY} textAnchor="start">
+            {label}
           </text>
         )}
         {onAltitude ? (

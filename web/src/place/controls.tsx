@@ -47,7 +47,7 @@ export function PlaceNumber({
   );
 }
 
-/** The altitude: typed, on a slider, from the device, by a barometer, or as whoever uses this has it. */
+/** The altitude: typed, on a slider, from the device, by a barometer, or in other ways that the view adds. */
 export function AltitudeControl({
   altitude,
   label,
@@ -199,7 +199,7 @@ export function WindControl({ label = "Wind", ...c }: PlaceControl & { label?: s
   );
 }
 
-/** What is heated with; burners that one has come first. */
+/** The heat source; burners of my gear come first. */
 export function HeatControl({
   burners = [],
   label = "Heat source",

@@ -80,6 +80,14 @@ const againstBy = (against: string): Change | undefined => {
   return school === undefined ? { as: method as Change["as"] } : { method, school };
 };
 
+/** What a recipe says by itself, and a person may have changed. */
+const ofRecipe = [
+  ["contact_s", "recipe’s time"],
+  ["dose_g", "recipe’s dose"],
+  ["water_g", "drink’s water"],
+  ["pours", "recipe’s pours"],
+] as const;
+
 /** The ISO date of a day of a trip; empty where it has none. */
 const dayOf = (startsOn: string | undefined, day: number | undefined): string => {
   if (!startsOn || !day) return "";
@@ -448,6 +456,7 @@ function Editor({
             <Button
               type="primary"
               size="large"
+              id="main-action"
               className="brew-it"
               disabled={noBrew !== undefined}
               aria-describedby={noBrew && "no-brew"}
@@ -536,26 +545,13 @@ function Editor({
           </p>
         )}
         <p className="plan-undo">
-          {draft.request.contact_s !== undefined && (
-            <Button size="small" onClick={() => draft.set("contact_s", undefined)}>
-              Back to the recipe’s time
-            </Button>
-          )}
-          {draft.request.dose_g !== undefined && (
-            <Button size="small" onClick={() => draft.set("dose_g", undefined)}>
-              Back to the recipe’s dose
-            </Button>
-          )}
-          {draft.request.water_g !== undefined && (
-            <Button size="small" onClick={() => draft.set("water_g", undefined)}>
-              Back to the drink’s water
-            </Button>
-          )}
-          {draft.request.pours !== undefined && (
-            <Button size="small" onClick={() => draft.set("pours", undefined)}>
-              Back to the recipe’s pours
-            </Button>
-          )}
+          {ofRecipe
+            .filter(([field]) => draft.request[field] !== undefined)
+            .map(([field, word]) => (
+              <Button key={field} size="small" onClick={() => draft.set(field, undefined)}>
+                Back to the {word}
+              </Button>
+            ))}
           {stop && altitudeNow !== atStop && (
             <Button
               size="small"
@@ -633,7 +629,7 @@ function Editor({
             {pictured && (
               <>
                 {p.cautions
-                  .filter((c) => c.step === "" && !c.first && c.level === "danger")
+                  .filter((c) => c.step === "" && !c.first && c.level !== "note")
                   .map((c) => (
                     <p key={c.id} className={`remark remark-${c.level}`}>
                       <strong>{c.text}</strong> {c.why}
@@ -673,7 +669,7 @@ function Editor({
                       </p>
                     ))}
                     {p.cautions
-                      .filter((c) => c.step === "" && !c.first && c.level !== "danger")
+                      .filter((c) => c.step === "" && !c.first && c.level === "note")
                       .map((c) => (
                         <p key={c.id} className={`remark remark-${c.level}`}>
                           <strong>{c.text}</strong> {c.why}

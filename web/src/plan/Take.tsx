@@ -31,7 +31,7 @@ export const Take = memo(function Take({ plan }: { plan: Plan }) {
           : fig("grind.um", { label: plan.grind.band || "grind", big: true })}
       </div>
       {(plan.water.heated_ml ?? 0) > 0 && (
-        <div className="take-cell">{fig("water.heated_ml", { label: "into the pot", big: true })}</div>
+        <div className="take-cell">{fig("water.heated_ml", { label: "water to heat", big: true })}</div>
       )}
       <div className="take-cell">{fig("water.poured_ml", { label: "onto the coffee", big: true })}</div>
       <div className="take-cell">{fig("total_s", { label: "from start to cup", big: true })}</div>

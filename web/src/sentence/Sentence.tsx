@@ -7,7 +7,7 @@ export interface Word {
   /** The name of the input. */
   label: string;
   text: string;
-  /** Nobody has said it. */
+  /** It is a default that was not entered. */
   assumed?: boolean;
   /** It has to be mended, or said, before anything else. */
   wanting?: boolean;
@@ -30,7 +30,7 @@ export function Sentence({
 }: {
   parts: Part[];
   children?: ReactNode;
-  /** Once a word is said, the next one that nobody has said opens in its place. */
+  /** When a value is chosen, the next assumed word opens. */
   follow?: boolean;
 }) {
   const [open, setOpen] = useState<string>();
@@ -42,14 +42,16 @@ export function Sentence({
     byKey.current = false;
     box.current?.querySelector<HTMLElement>(".sentence-control :is(input, select, button)")?.focus();
   }, [open]);
-  const next = () => {
+  const next = (keyed: boolean) => {
     if (!follow) return;
     // What was said is a word by then, and a source may have brought one of its own.
     setTimeout(() => {
       const all = [...(box.current?.querySelectorAll<HTMLElement>(".word") ?? [])];
       const at = all.findIndex((w) => w.getAttribute("aria-expanded") === "true");
       const to = all.slice(at + 1).find((w) => w.matches(".word-assumed, .word-wanting"));
-      if (at >= 0 && to) setOpen(to.dataset.word);
+      if (at < 0) return;
+      byKey.current = keyed;
+      setOpen((to ?? all[at])?.dataset.word);
     }, SOON_MS);
   };
   const close = () => {
@@ -96,11 +98,18 @@ export function Sentence({
           className="sentence-control"
           role="group"
           aria-label={word.label}
+          // A touch goes on by itself; with the keyboard arrows choose, and Enter goes on.
           onClick={(e) => {
-            if ((e.target as Element).matches("input[type=radio]")) next();
+            const on = e.target as Element;
+            if (
+              e.detail > 0 &&
+              !on.matches("input") &&
+              on.closest("label")?.querySelector("input[type=radio]")
+            )
+              next(false);
           }}
           onKeyDown={(e) => {
-            if (e.key === "Enter" && (e.target as Element).matches("input:not([type=radio])")) next();
+            if (e.key === "Enter" && (e.target as Element).matches("input")) next(true);
           }}
         >
           {word.control()}

@@ -1,5 +1,5 @@
 import type { ReactNode } from "react";
-import type { Catalogue, Conditions, Schemas, Trouble } from "../api/client";
+import type { Catalogue, Conditions, Trouble } from "../api/client";
 import {
   AirControl,
   AltitudeControl,
@@ -7,7 +7,6 @@ import {
   isTrusted,
   SourceControl,
   TreatmentControl,
-  WaterSaid,
   WindControl,
   wordOf,
 } from "../place/controls";
@@ -16,13 +15,12 @@ import type { Part, Word } from "./Sentence";
 
 interface Place {
   conditions: Conditions;
-  /** With what is assumed filled in. */
+  /** The conditions with defaults filled in. */
   filled: Conditions;
   catalogue: Catalogue;
   system: System;
   /** As it comes out, from a barometer for one. */
   altitude: number | undefined;
-  water?: Schemas["WaterState"];
   burners?: string[];
   troubles?: Trouble[];
   onChange: (c: Conditions) => void;
@@ -88,7 +86,7 @@ export function airWords({
   };
 }
 
-/** The words of what is heated, how it is made safe, and with what. Water that nobody has named is never left out. */
+/** The words for water source, treatment and heat source. A missing water source is always shown. */
 export function waterWords({ conditions, filled, catalogue, system, ...p }: Place): Part[] {
   const c = { conditions, catalogue, troubles: p.troubles, onChange: p.onChange };
   const source = conditions.water?.source as string | undefined;
@@ -116,12 +114,7 @@ export function waterWords({ conditions, filled, catalogue, system, ...p }: Plac
       label: "Made safe",
       text: unsafe ? "not made safe" : (catalogue.names[treatment] ?? treatment),
       wanting: unsafe,
-      control: () => (
-        <>
-          <TreatmentControl {...c} />
-          <WaterSaid water={p.water} />
-        </>
-      ),
+      control: () => <TreatmentControl {...c} />,
     });
   }
   parts.push(supplied === undefined ? "; heated on " : "; hot from ", {

@@ -229,7 +229,7 @@ function Card({
         </p>
         {large && (
           <p className="way-go">
-            <Link className="btn btn-primary" to={planned(way.method, way.school)}>
+            <Link id="main-action" className="btn btn-primary" to={planned(way.method, way.school)}>
               Plan: {name}
             </Link>
           </p>
