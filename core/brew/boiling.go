@@ -36,12 +36,17 @@ func (c *script) boilLine() quantity.Phrase {
 		return potHeatsOwn.Say()
 	case c.safeBoilS() > 0 && wait:
 		return rollingBoilMake.Say(sec(c.safeBoilS()), sec(c.WaitS))
+	case c.safeBoilS() > 0 && c.offAfter() != "":
+		return rollingBoilKeep.Say(sec(c.safeBoilS()))
 	case c.safeBoilS() > 0:
 		return rollingBoilMakeSafe.Say(sec(c.safeBoilS()))
 	case wait:
 		return boilThenWait.Say(sec(c.WaitS))
 	case c.Method.InPot():
 		return boilsTakeOff.Say(quantity.Fine(c.Boil.BoilC, quantity.Celsius))
+	}
+	if c.offAfter() != "" {
+		return boilsKeepOn.Say(quantity.Fine(c.Boil.BoilC, quantity.Celsius))
 	}
 	return boilsUseStraight.Say(quantity.Fine(c.Boil.BoilC, quantity.Celsius))
 }

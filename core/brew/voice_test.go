@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"regexp"
+	"slices"
 	"strings"
 	"testing"
 
@@ -675,4 +676,31 @@ func TestScaldsAndFiresAreSaidAtTheirSteps(t *testing.T) {
 			}
 		}
 	})
+}
+
+// The line on the water and the steps agree on whether the kettle stays on the heat.
+func TestTheLineOnTheWaterAgreesWithTheSteps(t *testing.T) {
+	on, off := 0, 0
+	for _, treatment := range []string{"safe", "boil"} {
+		for altitude := 0.0; altitude <= 5000; altitude += 500 {
+			eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
+				p, err := Compute(Request{Method: m.ID, School: &s.ID, Conditions: Conditions{Place: Place{AltitudeM: &altitude}, Water: Water{Source: ptr("stream"), Treatment: &treatment}}})
+				if err != nil {
+					return
+				}
+				kept := slices.ContainsFunc(p.Steps, func(s Step) bool {
+					return strings.Contains(s.Text, "the kettle comes off the heat")
+				})
+				says := strings.Contains(p.Boiling.Text, "keep it on the heat")
+				assert.Equal(t, kept, says, "%s/%s at %g m: %s", m.ID, s.ID, altitude, p.Boiling.Text)
+				if kept {
+					on++
+				} else {
+					off++
+				}
+			})
+		}
+	}
+	assert.Positive(t, on)
+	assert.Positive(t, off)
 }

@@ -18,6 +18,8 @@ var (
 	rollingBoilMakeSafe = words("Rolling boil for {0} to make it safe, then use it straight away.")
 	boilThenWait        = words("Boil it, then wait {0}.")
 	boilsTakeOff        = words("Boils at {0}: take it off and add the coffee.")
+	rollingBoilKeep     = words("Rolling boil for {0} to make it safe, then keep it on the heat as you start to pour.")
+	boilsKeepOn         = words("Boils at {0}: keep it on the heat as you start to pour.")
 	boilsUseStraight    = words("Boils at {0}: use it straight away.")
 )
 
