@@ -6,6 +6,8 @@ import (
 	"encoding/hex"
 	"encoding/json"
 	"math"
+	"slices"
+	"strconv"
 	"sync"
 	"time"
 
@@ -17,20 +19,21 @@ import (
 )
 
 // A follower that was asked once is most often asked again, with a little more: the last
-// ones are kept, by the request and the record that they gave.
+// ones are kept, each by a key of its own, so that two pages at one brew do not take each
+// other's.
 type following struct {
 	mu   sync.Mutex
-	kept map[[32]byte]*run.Follower
-	old  [][32]byte
+	kept map[string]*run.Follower
+	old  []string
 }
 
-var followers = &following{kept: map[[32]byte]*run.Follower{}}
+var followers = &following{kept: map[string]*run.Follower{}}
 
 const keptFollowers = 8
 
 // followKey tells one run at one moment from another: by its request, and by how far its
 // record goes. Two that agree in all of it have gone the same way.
-func followKey(r brew.Request, k run.Record) ([32]byte, bool) {
+func followKey(r brew.Request, k run.Record) (string, bool) {
 	last := func(p []run.Point) [3]float64 {
 		if len(p) == 0 {
 			return [3]float64{}
@@ -49,45 +52,45 @@ func followKey(r brew.Request, k run.Record) ([32]byte, bool) {
 		Until float64
 		From  *float64
 	}{r, len(k.Events), taps, [][3]float64{last(k.ScaleG), last(k.WaterC), last(k.Slurry), last(k.Canister), {k.TolG, k.TolC}}, k.UntilS, k.FromS})
-	return sha256.Sum256(b), err == nil
+	sum := sha256.Sum256(b)
+	return hex.EncodeToString(sum[:16]), err == nil
 }
 
 // take hands a follower out: nobody else has it then.
-func (f *following) take(key [32]byte) *run.Follower {
+func (f *following) take(key string) *run.Follower {
 	f.mu.Lock()
 	defer f.mu.Unlock()
 	at := f.kept[key]
 	delete(f.kept, key)
+	f.old = slices.DeleteFunc(f.old, func(k string) bool { return k == key })
 	return at
 }
 
-func (f *following) put(key [32]byte, at *run.Follower) {
+// put keeps a follower and returns its key: that of its run, and which of those that have
+// gone the same way it is.
+func (f *following) put(run string, at *run.Follower) string {
 	f.mu.Lock()
 	defer f.mu.Unlock()
+	key := run
+	for n := 1; f.kept[key] != nil; n++ {
+		key = run + "-" + strconv.Itoa(n)
+	}
 	f.kept[key] = at
 	f.old = append(f.old, key)
 	for len(f.old) > keptFollowers {
 		delete(f.kept, f.old[0])
 		f.old = f.old[1:]
 	}
+	return key
 }
 
-// Follow follows a brew: what run.Follow answers, and sooner where the same brew was asked
-// for just before.
+// Follow follows a brew: what run.Follow answers, and sooner where it is asked after the
+// answer before.
 func Follow(in run.FollowIn) (*run.Following, error) {
 	var f *run.Follower
-	switch {
-	case in.After != "":
-		var key [32]byte
-		if n, err := hex.Decode(key[:], []byte(in.After)); err == nil && n == len(key) {
-			f = followers.take(key)
-		}
-		if f == nil {
+	if in.After != "" {
+		if f = followers.take(in.After); f == nil {
 			return nil, wrong("after", in.After, notKnownNow)
-		}
-	case in.Record != nil:
-		if key, ok := followKey(in.Request, *in.Record); ok {
-			f = followers.take(key)
 		}
 	}
 	var err error
@@ -101,8 +104,7 @@ func Follow(in run.FollowIn) (*run.Following, error) {
 	}
 	out := f.Out()
 	if key, ok := followKey(in.Request, out.Record); ok {
-		followers.put(key, f)
-		out.Key = hex.EncodeToString(key[:])
+		out.Key = followers.put(key, f)
 	}
 	if in.Brief {
 		out.Rest, out.Record = []run.LiveStep{}, run.Record{}

@@ -28,7 +28,8 @@ type road struct {
 	base   string
 	closed atomic.Bool
 	newer  atomic.Bool
-	says   atomic.Int32 // answers everything with this status
+	says   atomic.Int32                  // answers everything with this status
+	holds  atomic.Pointer[chan struct{}] // a run sent over it waits until this is closed
 	to     atomic.Pointer[url.URL]
 }
 
@@ -52,6 +53,9 @@ func build(t *testing.T, base string) *road {
 	srv := &http.Server{Handler: http.HandlerFunc(func(w http.ResponseWriter, q *http.Request) {
 		if r.closed.Load() {
 			panic(http.ErrAbortHandler)
+		}
+		if c := r.holds.Load(); c != nil && q.Method == "PUT" && strings.HasSuffix(q.URL.Path, "/run") {
+			<-*c
 		}
 		if status := int(r.says.Load()); status != 0 {
 			http.Error(w, "not what was asked for", status)

@@ -6,6 +6,7 @@ import (
 	"os"
 	"os/exec"
 	"path/filepath"
+	"slices"
 	"strconv"
 	"strings"
 	"testing"
@@ -383,6 +384,41 @@ func TestTwoPagesGuideOneBrew(t *testing.T) {
 	}
 	send(t, app.base, "GET", "/brews/9/run", nil, &after)
 	assert.Nil(t, after.Run, "and does not come back")
+}
+
+// What one page sends late is joined with what was done on the other meanwhile, and so is what it
+// sends after that.
+func TestALatePageLosesNothingOfAnother(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir())
+	way := build(t, app.base)
+	mine, theirs := sit(t, way.base), sit(t, app.base)
+	const guide = "/trips/1/stops/5/brews/9/guide"
+	mine.open(guide)
+	mine.click("Start")
+	mine.going()
+	theirs.open(guide)
+	theirs.going()
+	kinds := func() (out []string) {
+		var is use.RunOut
+		send(t, app.base, "GET", "/brews/9/run", nil, &is)
+		for _, e := range is.Run.Record.Events {
+			out = append(out, e.Kind)
+		}
+		return out
+	}
+	held := make(chan struct{})
+	way.holds.Store(&held)
+	mine.click("Pause") // on its way
+	mine.see("Continue")
+	theirs.click("Next")
+	theirs.until("be kept", func() bool { return slices.Contains(kinds(), "next") })
+	mine.click("Continue") // waits for the answer
+	mine.going()
+	way.holds.Store(nil)
+	close(held)
+	mine.until("have come to the other", func() bool { return slices.Contains(kinds(), "resume") })
+	assert.ElementsMatch(t, []string{"start", "pause", "next", "resume"}, kinds(), "each once")
 }
 
 // A cup whose stop was deleted stays in the log; the stop is restored from what was deleted lately.

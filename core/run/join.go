@@ -16,12 +16,20 @@ func Join(a, b Record, later float64) Record {
 	out := a
 	out.V = max(a.V, b.V)
 	out.Events = slices.Clone(a.Events)
+	// A pause between two presses of Continue makes them two, and the other way round.
+	parted := func(o, e Event) bool {
+		between := func(m Event) bool {
+			return (m.Kind == Pause && e.Kind == Resume || m.Kind == Resume && e.Kind == Pause) &&
+				min(o.TS, e.TS) <= m.TS && m.TS <= max(o.TS, e.TS)
+		}
+		return slices.ContainsFunc(a.Events, between) || slices.ContainsFunc(b.Events, between)
+	}
 	for _, e := range b.Events {
 		if slices.Contains(a.Events, e) {
 			continue
 		}
 		same := func(o Event) bool {
-			return o.Kind == e.Kind && o.Rewind == e.Rewind && (math.Abs(o.TS-e.TS) < togetherS || o.Kind == Start) && !slices.Contains(b.Events, o)
+			return o.Kind == e.Kind && o.Rewind == e.Rewind && (math.Abs(o.TS-e.TS) < togetherS || o.Kind == Start) && !slices.Contains(b.Events, o) && !parted(o, e)
 		}
 		if i := slices.IndexFunc(out.Events, same); i >= 0 {
 			if e.TS < out.Events[i].TS {

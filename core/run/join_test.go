@@ -26,6 +26,9 @@ func TestJoin(t *testing.T) {
 	assert.Equal(t, joined.Events, Join(b, a, 0).Events)
 	assert.Equal(t, a, Join(a, a, 0))
 	assert.Equal(t, taps(append(began, Next, 60.0, Next, 61.0)...).Events, Join(taps(append(began, Next, 60.0, Next, 61.0)...), taps(began...), 0).Events, "two presses on one device are two")
+	on := append(began, Pause, 40.0)
+	assert.Equal(t, taps(append(on, Resume, 50.0, Pause, 50.4, Resume, 51.5)...).Events,
+		Join(taps(append(on, Resume, 50.0, Pause, 50.4)...), taps(append(on, Resume, 51.5)...), 0).Events, "continued, paused, and continued on the other")
 	// Started on both: the clock of the second began 4 s later.
 	c, d := taps(Start, 0.0, Next, 20.0), taps(Start, 0.0, Next, 40.0)
 	assert.Equal(t, taps(Start, 0.0, Next, 20.0, Next, 44.0).Events, Join(c, d, 4).Events)

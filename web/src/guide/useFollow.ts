@@ -132,7 +132,10 @@ export function useFollow({
         sending.current = false;
         setLost(undefined);
         if (!last.current) return meet(kept);
-        known.current = { id: kept.id, revision: kept.revision ?? 0 };
+        // What came from another device is in it, and not in what is sent next: that goes from the revision
+        // before, so that both are joined again.
+        const joined = kept.record !== undefined && !same(kept.record, record);
+        known.current = { id: kept.id, revision: joined ? known.current.revision : (kept.revision ?? 0) };
         sendNext.current();
       },
       (e: unknown) => {
