@@ -47,11 +47,11 @@ var looks = []struct {
 	why              string
 }{
 	{"now", "/now", "All 11 ways", onLaptop, most{85, 16}, "the water, how it is made safe and the heat are always words of the sentence"},
-	{"plan", "/trips/1/stops/5/brews/9", "Why? Other options", most{170, 25}, most{80, 15}, "the steps stand beside the score"},
+	{"plan", "/trips/1/stops/5/brews/9", "Why? Other options", most{170, 25}, most{90, 15}, "the steps stand beside the score"},
 	{"guide", "/trips/1/stops/5/brews/9/guide", "Pot ready?", onLaptop, onPhone, ""},
 	{"log", "/log", "29 cups", most{165, 25}, onPhone, "not yet: each cup has its words"},
 	{"supplies", "/trips/1/provisions", "Nothing runs out", most{150, 25}, onPhone, "not yet: the sums stand beside the picture"},
-	{"schedule", "/trips/1/schedule", "Weigh out", most{370, 30}, most{145, 15}, "not yet: what to do has its reason beside it, and some of those are cautions"},
+	{"schedule", "/trips/1/schedule", "Weigh out", most{140, 25}, onPhone, "a day’s list is what the view is for"},
 	{"kit", "/trips/1/kit", "serves all 15 brews", most{300, 50}, onPhone, "not yet: wishes and sums stand beside the kit"},
 	{"stop", "/trips/1/stops/5", "why here", most{185, 25}, onPhone, "not yet: the first of the ways below reaches onto the first screen"},
 }

@@ -31,14 +31,14 @@ func TestAKitForTheTrip(t *testing.T) {
 
 	p.click("Trip")
 	p.click("Kit")
-	p.see("the best from your shelf")
+	p.see("The best from your gear")
 	p.see("serves all 15 brews")
 	p.see("the best is proven")
 	p.do(chromedp.Click(chromedp.CSS(`[data-figure="kit.mass_g"]`)))
 	p.see("what is used up until it can be bought")
 	p.do(chromedp.KeyEvent(kb.Escape))
 	p.seeNot("what is used up until it can be bought")
-	before := p.js(`document.querySelector(".rail .num-big").innerText`)
+	before := p.js(`document.querySelector(".kit-figures .num-big").innerText`)
 
 	// Heavier than allowed: which limit, and what the lightest weighs.
 	p.fill("To carry", "400")
@@ -59,19 +59,19 @@ func TestAKitForTheTrip(t *testing.T) {
 			const r = d.getBoundingClientRect(); return r.top >= 0 && r.bottom <= innerHeight && r.right <= innerWidth ? "in" : "out" })()`) == "in"
 	})
 	p.clickKind("Moka pot, small", ".ant-select-item-option")
-	p.see("tried, not the trip’s yet")
+	p.see("Tried, not the trip’s yet")
 	assert.Zero(t, kept())
 	p.open("/trips/1/kit")
-	p.see("tried, not the trip’s yet")
+	p.see("Tried, not the trip’s yet")
 	p.click("Back to the best kit")
-	p.see("the best from your shelf")
+	p.see("The best from your gear")
 	p.see("serves all 15 brews")
 	assert.Zero(t, kept())
 
 	// A kit of one's own: the slow drip in place of the dripper does not sit on
 	// the wide mug.
 	p.click("Use this kit")
-	p.see("as you laid it out")
+	p.see("As you laid it out")
 	p.clickKind("Flat-bed dripper, steel", ".piece")
 	p.clickKind("Slow metal drip", "[role=menuitem]")
 	p.see("Slow metal drip in place of Flat-bed dripper")
@@ -84,7 +84,7 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.see("Enamel cup in place of Steel mug")
 	p.seeNot("falls into")
 	p.until("everything computed anew", func() bool {
-		return p.js(`document.querySelector(".rail .num-big")?.innerText ?? ""`) != before
+		return p.js(`document.querySelector(".kit-figures .num-big")?.innerText ?? ""`) != before
 	})
 
 	// Lost on the way: later brews fall back.

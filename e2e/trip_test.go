@@ -101,11 +101,15 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 
 	p.click("Schedule")
 	p.see("Day 1")
-	p.see("light up and begin")
-	p.click("to get ready")
-	p.see("Have 1 canister")
+	p.click("All days")
+	p.see("light the stove; start the")
 	p.seeNot("Counted back")
-	p.clickKind("Have 1 canister", "label")
+	p.click("Show reasons")
+	p.see("Counted back")
+	p.click("Without the brews")
+	p.see("Get 1 canister")
+	p.seeNot("Counted back")
+	p.clickKind("Get 1 canister", "label")
 	p.see("Untick all")
 
 	var trips []struct{ ID int64 }

@@ -397,6 +397,7 @@ func TestConcentrateFromHomeToTheLastVial(t *testing.T) {
 	p.see("Nothing runs out.")
 	p.until("its coffee once", func() bool { return p.figure("totals.coffee_g") == dose })
 	p.click("Schedule")
-	p.see("begin serve concentrate")
-	assert.NotContains(t, p.screen(), "Begin 225 ml of cold concentrate", "it is made already")
+	p.click("All days")
+	p.see("from concentrate (")
+	assert.NotContains(t, p.screen(), "Start 225 ml of cold concentrate", "it is made already")
 }

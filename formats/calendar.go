@@ -67,6 +67,11 @@ func (e Event) same(o Event) bool {
 	return e == o
 }
 
+// about is what is said of a task besides what to do: its caution first.
+func about(t trip.Task) string {
+	return strings.TrimSpace(t.Caution + "\n" + t.Why)
+}
+
 // Events are the tasks of a trip, whose identity is id, as events. When heat is lit within a
 // brew, that stands in the brew's own event: it is one thing to do. Its error is
 // zone.ErrNoDate for a trip without a date, and brew.Problems for an alarm that is none.
@@ -87,10 +92,10 @@ func Events(t trip.Trip, r *trip.Result, id string, alarms Alarms) ([]Event, err
 		}
 		what, of, _ := strings.Cut(task.ID, ":")
 		if at, ok := brewAt[of]; ok && what == "light" {
-			out[at].Description += fmt.Sprintf("\n%s  %s\n%s", from.Format("15:04"), task.Text, task.Why)
+			out[at].Description += fmt.Sprintf("\n%s  %s\n%s", from.Format("15:04"), task.Text, about(task))
 			continue
 		}
-		e := Event{UID: uuid.NewSHA1(space, []byte(task.ID)).String(), Summary: task.Text, Description: task.Why, From: from.UTC(), To: to.UTC(), AllDay: !timed}
+		e := Event{UID: uuid.NewSHA1(space, []byte(task.ID)).String(), Summary: task.Text, Description: about(task), From: from.UTC(), To: to.UTC(), AllDay: !timed}
 		if task.Stop >= 0 {
 			e.Location = t.Stops[task.Stop].Name
 		}

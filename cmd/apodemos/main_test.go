@@ -383,7 +383,7 @@ func TestTasksStandOnTheirDay(t *testing.T) {
 	assert.Len(t, slices.Compact(slices.Sorted(slices.Values(days))), 13)
 	_, eighth, _ := strings.Cut(out, "\nDay 8\n")
 	eighth, _, _ = strings.Cut(eighth, "\nDay 9\n")
-	assert.Regexp(t, `12:15 +Begin 290 ml of cold concentrate`, eighth)
+	assert.Regexp(t, `12:15 +Start 290 ml of cold concentrate`, eighth)
 }
 
 // A cup was made at a moment: by the clock of the machine, which is named.

@@ -262,6 +262,9 @@ func (p *leaf) trip(t trip.Trip, r *trip.Result) {
 			lead += fmt.Sprintf("%-10s ", at)
 		}
 		p.line(lead, p.say(task.Phrase))
+		if task.Caution != "" {
+			p.line("      ! ", task.Caution)
+		}
 		if task.Access != "" {
 			p.line("      ", "Way to the water: "+task.Access)
 		}

@@ -7,8 +7,11 @@ import (
 	"apodemos/core/water"
 )
 
-// Danger is the level of what can kill, maim or make ill.
-const Danger = "danger"
+// The levels of a caution.
+const (
+	Danger = "danger" // it can kill, maim or make ill
+	Care   = "care"
+)
 
 // Caution is a danger and how to avoid it.
 type Caution struct {

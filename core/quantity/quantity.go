@@ -84,6 +84,32 @@ func Clock(s float64) string {
 	return fmt.Sprintf("%s%d:%02d", sign, n/60, n%60)
 }
 
+// Duration writes how long something takes, as one says it: "45 s", "2 min 20 s", "19 min",
+// "1 h 20 min". Under 3 minutes it is rounded to 5 s, above to a minute.
+func Duration(s float64) string {
+	n := int(math.Round(s))
+	if n >= 60 {
+		n = int(RoundTo(s, 5))
+	}
+	if n >= 180 {
+		n = int(RoundTo(s, 60))
+	}
+	h, m, rest := n/3600, n/60%60, n%60
+	var out []string
+	for _, p := range []struct {
+		n    int
+		unit string
+	}{{h, "h"}, {m, "min"}, {rest, "s"}} {
+		if p.n != 0 {
+			out = append(out, fmt.Sprintf("%d %s", p.n, p.unit))
+		}
+	}
+	if len(out) == 0 {
+		return "0 s"
+	}
+	return strings.Join(out, " ")
+}
+
 // Value is what goes into a sentence: a figure with its unit, or words.
 type Value struct {
 	Value float64 `json:"value"`
@@ -105,6 +131,9 @@ func Fine(v float64, u Unit) Value { return Value{Value: v, Unit: u, Fine: true}
 
 // Text returns words, such as a person's name for a thing. They are never read as a template.
 func Text(s string) Value { return Value{Text: s, worded: true} }
+
+// Lasting returns a time in s as a duration (see Duration).
+func Lasting(s float64) Value { return Text(Duration(s)) }
 
 // Said returns a value as it was entered, for a sentence that says what is wrong with it.
 func Said(v any) Value { return Text(fmt.Sprint(v)) }

@@ -3,6 +3,7 @@ package trip
 import (
 	"fmt"
 	"math"
+	"regexp"
 	"slices"
 	"strings"
 	"testing"
@@ -12,6 +13,8 @@ import (
 	"pgregory.net/rapid"
 
 	"apodemos/core/brew"
+	"apodemos/core/caution"
+	"apodemos/core/heat"
 	"apodemos/core/method"
 )
 
@@ -36,7 +39,7 @@ func TestTheScheduleOfAnyTrip(t *testing.T) {
 				clock = at
 			}
 			assert.NotEmpty(t, task.Text)
-			assert.NotEmpty(t, task.Why, task.ID)
+			assert.NotEmpty(t, task.Why+task.Caution, task.ID)
 			assert.GreaterOrEqual(t, task.ForS, 0.0, task.ID)
 			if task.Stop >= 0 && task.When != "evening" {
 				s := in.Stops[task.Stop]
@@ -59,8 +62,11 @@ func TestTheScheduleOfAnyTrip(t *testing.T) {
 			assert.InDelta(t, 0, begin.OffsetS+begin.ForS, 1e-6, "it ends with coffee in hand")
 			light, lit := begun[fmt.Sprintf("light:%d:%d", b.ID, b.Day)]
 			p := b.Plan()
-			together := strings.Contains(begin.Text, "light up") || strings.Contains(begin.Text, "switch on")
+			together := regexp.MustCompile("light the (stove|fire)|switch on").MatchString(begin.Text)
 			assert.Equal(t, p.Heat != nil, lit != together, "a flame or a switch where something is heated, in one line where it is one moment")
+			if burner, _ := heat.BurnerByID(*p.Request.Heat.Burner); p.Heat != nil && burner.Flame {
+				assert.True(t, begin.Level == caution.Danger || light.Level == caution.Danger, "what a flame gives off is said where it is lit")
+			}
 			if lit {
 				assert.Greater(t, light.OffsetS, begin.OffsetS+30, "two lines are two moments")
 				assert.GreaterOrEqual(t, light.OffsetS, begin.OffsetS-1e-6)
@@ -257,13 +263,17 @@ func TestEveningsGetTheMorningReady(t *testing.T) {
 	for _, task := range result(t, in).Tasks {
 		if task.When == "evening" {
 			evenings = append(evenings, task.Text)
+			if strings.HasPrefix(task.ID, "canister:") {
+				assert.Equal(t, caution.Danger, task.Level, "nobody warms it over a flame")
+				assert.Contains(t, task.Caution, "flame")
+			}
 			assert.Empty(t, task.At)
 		}
 	}
 	all := strings.Join(evenings, "\n")
-	assert.Equal(t, 3, strings.Count(all, "Take the canister into the sleeping bag"), "before each of three mornings")
+	assert.Equal(t, 3, strings.Count(all, "sleep with the canister in your bag"), "before each of three mornings")
 	assert.Equal(t, 3, strings.Count(all, "Filter "))
-	assert.Contains(t, all, "−6 °C is expected")
+	assert.Contains(t, all, "−6 °C in the morning")
 }
 
 // Every method of the catalogue, made on a trip: its cleaning is on the list after,

@@ -31,7 +31,14 @@ const (
 
 // task adds a task, worded by its key (see tasks).
 func (c *calc) task(t Task, key string, values ...quantity.Value) {
-	t.Phrase, t.Why = tasks[key].text.Say(values...), tasks[key].why.Text()
+	say := tasks[key]
+	t.Phrase, t.Why = say.text.Say(values...), say.why.Text()
+	switch {
+	case !say.danger.IsZero():
+		t.Caution, t.Level = say.danger.Text(), caution.Danger
+	case !say.care.IsZero():
+		t.Caution, t.Level = say.care.Text(), caution.Care
+	}
 	c.out.Tasks = append(c.out.Tasks, t)
 }
 
@@ -306,19 +313,26 @@ func (c *calc) mornings() {
 		t := Task{When: "brew", Day: o.Day, Stop: o.Stop, At: o.At, Brew: o.ID}
 		t.ID, t.OffsetS, t.ForS = c.keyOf("brew", o), -o.TotalS, o.TotalS
 		m, _ := method.ByID(o.Method)
-		lit, flame := c.litAt(o), false
-		if lit {
-			b, _ := heat.BurnerByID(*o.plan.Request.Heat.Burner)
-			flame = b.Flame
+		var b heat.Burner
+		if c.litAt(o) {
+			b, _ = heat.BurnerByID(*o.plan.Request.Heat.Burner)
 		}
 		key := "brew"
 		switch {
-		case lit && flame:
+		case m.ID == concentrate && b.Flame:
+			key = "brew/served-lit"
+		case m.ID == concentrate && b.ID != "":
+			key = "brew/served-on"
+		case m.ID == concentrate:
+			key = "brew/served"
+		case b.ID == "fire":
+			key = "brew/fire"
+		case b.Flame:
 			key = "brew/lit"
-		case lit:
+		case b.ID != "":
 			key = "brew/switched"
 		}
-		c.task(t, key, o.name(), quantity.Noun(m.Name), count(o.People), quantity.Of(o.TotalS, quantity.Second))
+		c.task(t, key, o.name(), quantity.Noun(m.Name), count(o.People), quantity.Lasting(o.TotalS))
 		told := &c.out.Tasks[len(c.out.Tasks)-1].Phrase
 		if o.Recipe != "" {
 			*told = quantity.Together(*told, byRecipe.Say(quantity.Text(o.Recipe)))

@@ -383,7 +383,9 @@ type Task struct {
 	BeginsAt string `json:"begins_at" doc:"Local time HH:MM at which it begins; empty for any time of the day"`
 	Brew     int64  `json:"brew,omitempty"`
 	quantity.Phrase
-	Why string `json:"why"`
+	Why     string `json:"why" doc:"The reason for it; empty where there is none to give"`
+	Caution string `json:"caution,omitempty" doc:"What to take care of while doing it"`
+	Level   string `json:"level,omitempty" enum:"care,danger" doc:"Of the caution"`
 	// Access is the person's own words; the first task of a day at a stop has it.
 	Access string `json:"access,omitempty" doc:"How one gets to the water there"`
 }

@@ -274,7 +274,7 @@ func TestScheduleCountsBack(t *testing.T) {
 	begin, light := tasks["brew:2:3"], tasks["light:2:3"]
 	assert.Equal(t, "06:30", begin.At)
 	assert.InDelta(t, -begin.ForS, begin.OffsetS, 1e-9, "it ends with coffee in hand")
-	if strings.Contains(begin.Text, "light up") {
+	if strings.Contains(begin.Text, "light the stove") {
 		assert.Empty(t, light.ID, "one moment is one line")
 	} else {
 		assert.Greater(t, light.OffsetS, begin.OffsetS)
@@ -285,7 +285,7 @@ func TestScheduleCountsBack(t *testing.T) {
 	}
 	carry := tasks["carry:0"]
 	assert.Contains(t, carry.Text, "before leaving Quay")
-	assert.Contains(t, tasks["canister:2:3"].Text, "sleeping bag", "0 °C in the morning")
+	assert.Contains(t, tasks["canister:2:3"].Text, "in your bag", "0 °C in the morning")
 }
 
 // The schedule says by whose recipe and with which coffee a brew is made, in the person's

@@ -211,6 +211,6 @@ func TestOneOfSomethingIsSaidSo(t *testing.T) {
 	for _, task := range result(t, in).Tasks {
 		said += task.Text + "\n"
 	}
-	assert.Contains(t, said, "Weigh out 1 portion of whole beans, one bag a brew, and mark it.")
+	assert.Contains(t, said, "Weigh out 1 portion of whole beans, one bag per brew; label it.")
 	assert.NotRegexp(t, `\b1 (portions|days|brews|cups|papers|canisters)\b`, said)
 }

@@ -7,38 +7,52 @@ import (
 
 var words = quantity.Words
 
-// A saying is how a task or a caution is told, and why it is there.
+// A saying is how a caution is told, and why it is there.
 type saying struct{ text, why quantity.Sentence }
 
+// A chore is how a task is told: what to do, what to take care of while doing it, and why.
+type chore struct{ text, care, danger, why quantity.Sentence }
+
+// Sentences that several tasks share.
+var (
+	countedBack = words("Counted back from coffee in hand.")
+	soldLater   = words("What is left will not last until the next place that sells it.")
+	burning     = words("In the open or at a wide-open door: burning uses up air and gives off carbon monoxide, which kills without a smell.")
+)
+
 // tasks are the sentences of the schedule, by task and case.
-var tasks = map[string]saying{
-	"beans":            {words("Buy {0} of {1} beans, roasted about {2} {2#day|days} before day {3}."), words("Fresh beans carry gas: they rest before they are brewed. What is bought later on the way is listed with its stop.")},
-	"portion":          {words("Weigh out {0} {0#portion|portions} of whole beans, one bag a brew, and mark {0#it|them}."), words("A portion is quicker than a scale in the wind.")},
-	"portion/ground":   {words("Grind what is to be ground at home and weigh out {0} {0#portion|portions}, one bag a brew; mark day and grind."), words("Ground coffee fades: grind it last, press the air out, keep it dry.")},
-	"have":             {words("Have ready: {0}, {1}."), words("Counted now, they do not run out on the way.")},
-	"have/canisters":   {words("Have {0} {0#canister|canisters} with {1} of gas in all; weigh it."), words("A weighed canister tells what is left in it; write the mass on it.")},
-	"charge":           {words("Charge the battery: the brews take {0}."), words("A cold battery gives less.")},
-	"minerals":         {words("Weigh out {0} of Epsom salt and {1} of baking soda, in two marked bottles of water."), words("Kept apart: together they fall out of a strong solution.")},
-	"concentrate":      {words("Begin {0} of cold concentrate: {1} of coarse coffee in {2} of safe water. Stir to wet; strain it before it is drunk."), words("Out of a refrigerator it keeps a day or two, so it is begun on the way and strained before it is drunk. Safe water only: nothing here boils.")},
-	"concentrate/home": {words("Begin {0} of cold concentrate: {1} of coarse coffee in {2} of water, one to {3} by mass. Stir to wet."), words("Twelve to twenty-four hours; strained and bottled two hours before leaving, and chilled.")},
-	"strain":           {words("Strain the concentrate, fill {0} {0#vial|vials} of {1} with it, and chill {0#it|them}."), words("It keeps up to two weeks in a refrigerator, a day or two outside.")},
-	"brew":             {words("{0}: begin {1}; it takes {3} for {2} {2#cup|cups}."), words("Counted back from coffee in hand.")},
-	"brew/lit":         {words("{0}: light up and begin {1}; it takes {3} for {2} {2#cup|cups}."), words("Counted back from coffee in hand.")},
-	"brew/switched":    {words("{0}: switch on and begin {1}; it takes {3} for {2} {2#cup|cups}."), words("Counted back from coffee in hand.")},
-	"light":            {words("{0}: {1} {2} to the boil."), words("In the open or with a wide-open door: burning takes air and gives off carbon monoxide.")},
-	"light/switched":   {words("{0}: {1} {2} to the boil."), words("It is ready when the water is wanted.")},
-	"filter":           {words("Filter {1} for the morning at {0}."), words("In frost keep the filter in the bag too: ice breaks it.")},
-	"canister":         {words("Take the canister into the sleeping bag for the morning at {0}: {1} is expected."), words("Cold gas does not feed. Never warm a canister with a flame or hot water.")},
-	"melt":             {words("Keep {1} of water from freezing overnight for the morning at {0}."), words("Snow needs some water under it, or the pot scorches; a warm bottle saves the slowest minutes.")},
-	"buy":              {words("Buy {0} of {1} at {2}."), words("The next place that sells it comes later than what is left lasts.")},
-	"buy/canisters":    {words("Buy {0} {0#canister|canisters} at {2}."), words("The next place that sells it comes later than what is left lasts.")},
-	"buy/pieces":       {words("Buy {0} {1} at {2}."), words("The next place that sells it comes later than what is left lasts.")},
-	"find":             {words("Find {0} of {1} at {2}, or make a brew that needs no flame."), words("No fuel flies, and no stop says that it is sold between the flight and here.")},
-	"ground-fuel":      {words("Use up or leave all fuel at {0}; clean and air the stove."), words("No aircraft takes fuel, full or part-used. The carrier's rules come first.")},
-	"carry":            {words("Fill {1} of water for coffee before leaving {0}."), words("The next stop has no water.")},
-	"bin":              {words("Leave wet grounds and papers in the bin at {0}."), words("Wet grounds are heavy and smell.")},
-	"clean":            {words("{0}: {1} Dry it fully in the air."), words("What is put away damp smells, and a damp cloth grows things.")},
-	"weigh":            {words("Weigh the canister: by this plan {0} of gas is left in it."), words("What was burned in truth sets the stove's efficiency for the next trip.")},
+var tasks = map[string]chore{
+	"beans":            {text: words("Buy {0} of {1} beans, roasted about {2} {2#day|days} before day {3}."), why: words("Fresh beans need to rest. Coffee to buy on the way is listed at its stop.")},
+	"portion":          {text: words("Weigh out {0} {0#portion|portions} of whole beans, one bag per brew; label {0#it|them}."), why: words("A portion is quicker than a scale in the wind.")},
+	"portion/ground":   {text: words("Grind and weigh out {0} {0#portion|portions}, one bag per brew; label day and grind."), why: words("Ground coffee fades: grind last, press the air out, keep it dry.")},
+	"have":             {text: words("Get ready: {0}, {1}."), why: words("Counted now, it lasts the trip.")},
+	"have/canisters":   {text: words("Get {0} {0#canister|canisters} with {1} of gas in all; weigh {0#it|them}."), why: words("The mass tells how much is left: write it on the canister.")},
+	"charge":           {text: words("Charge the battery: the brews take {0}."), why: words("A cold battery gives less.")},
+	"minerals":         {text: words("Weigh out {0} of Epsom salt and {1} of baking soda, in two labelled bottles of water."), why: words("Mixed strong, they drop out of the water: keep them apart.")},
+	"concentrate":      {text: words("Start {0} of cold concentrate: {1} of coarse coffee in {2} of safe water. Stir to wet; strain before drinking."), care: words("Nothing boils in this method: use safe water. Unrefrigerated and cool, drink it within two days; in heat, don't keep it."), why: words("It steeps overnight.")},
+	"concentrate/home": {text: words("Start {0} of cold concentrate: {1} of coarse coffee in {2} of safe water, one to {3} by mass. Stir to wet."), why: words("It steeps 12 to 24 hours; strain and bottle it 2 hours before leaving.")},
+	"strain":           {text: words("Strain the concentrate into {0} {0#vial|vials} of {1} and chill {0#it|them}."), care: words("It keeps up to two weeks in a refrigerator, a day or two outside.")},
+	"brew":             {text: words("{0}: start the {1} for {2} {2#cup|cups} ({3})."), why: countedBack},
+	"brew/lit":         {text: words("{0}: light the stove; start the {1} for {2} {2#cup|cups} ({3})."), danger: burning, why: countedBack},
+	"brew/fire":        {text: words("{0}: light the fire; start the {1} for {2} {2#cup|cups} ({3})."), danger: burning, why: countedBack},
+	"brew/switched":    {text: words("{0}: switch on; start the {1} for {2} {2#cup|cups} ({3})."), why: countedBack},
+	"brew/served":      {text: words("{0}: make {2} {2#cup|cups} from concentrate ({3})."), why: countedBack},
+	"brew/served-lit":  {text: words("{0}: light the stove; make {2} {2#cup|cups} from concentrate ({3})."), danger: burning, why: countedBack},
+	"brew/served-on":   {text: words("{0}: switch on; make {2} {2#cup|cups} from concentrate ({3})."), why: countedBack},
+	"light":            {text: words("{0}: {1} {2} to the boil."), danger: burning},
+	"light/switched":   {text: words("{0}: {1} {2} to the boil."), why: words("It is ready when the water is wanted.")},
+	"filter":           {text: words("Filter {1} for the morning at {0}."), care: words("In frost, sleep with the filter in your bag too: ice breaks it, and a broken filter lets germs through.")},
+	"canister":         {text: words("Unscrew the stove; sleep with the canister in your bag: {1} in the morning at {0}."), danger: words("Never warm a canister with a flame or hot water: it can burst."), why: words("Cold gas burns weaker.")},
+	"melt":             {text: words("Keep {1} of water from freezing overnight for the morning at {0}."), why: words("Snow needs some water under it, or the pot scorches; a warm bottle saves the slowest minutes.")},
+	"buy":              {text: words("Buy {0} of {1} at {2}."), why: soldLater},
+	"buy/canisters":    {text: words("Buy {0} {0#canister|canisters} at {2}."), why: soldLater},
+	"buy/pieces":       {text: words("Buy {0} {1} at {2}."), why: soldLater},
+	"find":             {text: words("Find {0} of {1} at {2}, or make a brew that needs no flame."), why: words("Fuel may not fly, and no stop from the flight to here says that it sells any.")},
+	"ground-fuel":      {text: words("Use up or leave all fuel at {0}; clean and air the stove."), danger: words("No aircraft takes fuel, full or part-used. The carrier's rules come first.")},
+	"carry":            {text: words("Fill {1} of water for coffee before leaving {0}."), why: words("The next stop has no water.")},
+	"bin":              {text: words("Leave wet grounds and papers in the bin at {0}."), why: words("Wet grounds are heavy and smell.")},
+	"clean":            {text: words("{0}: {1} Dry it fully in the air."), why: words("What is put away damp smells, and a damp cloth grows mould.")},
+	"weigh":            {text: words("Weigh the canister: this plan leaves {0} of gas in it."), why: words("What you really burned sets the stove's efficiency for the next trip.")},
 }
 
 // byRecipe and withCoffee follow a brew's task, where it has a recipe or a coffee of one's own.

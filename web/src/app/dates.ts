@@ -19,3 +19,12 @@ export function dateInWords(iso: string, locale?: string): string {
     ? iso
     : date.toLocaleDateString(locale, { day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
 }
+
+/** The day and the hour of this device's clock, as YYYY-MM-DD and HH:MM. */
+export function today(now = new Date()): { date: string; time: string } {
+  const two = (n: number) => String(n).padStart(2, "0");
+  return {
+    date: `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`,
+    time: `${two(now.getHours())}:${two(now.getMinutes())}`,
+  };
+}

@@ -15,6 +15,7 @@ import {
   useTripPlan,
 } from "../api/queries";
 import { saveBrew, saveKit } from "../api/change";
+import { Sentence } from "../sentence/Sentence";
 import { Folded } from "../app/Folded";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
@@ -28,7 +29,7 @@ import { Choosing } from "./Choosing";
 import { Floor } from "./Floor";
 import { Front } from "./Front";
 import { Packing } from "./Packing";
-import { WishesForm } from "./WishesForm";
+import { WishesForm, wishWords } from "./WishesForm";
 import "./kit.css";
 
 type Item = Schemas["Item"];
@@ -164,29 +165,35 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
 
   return (
     <WorkingContext.Provider value={working}>
-      <div className="plan kit">
-        <aside className="rail" aria-label="What it comes to">
-          <h1>
-            Kit
-            <small>
-              {trying ? "tried, not the trip’s yet" : own ? "as you laid it out" : "the best from your shelf"}
-            </small>
-          </h1>
-          {best && sheet && <Sums answer={{ working: sheet }} />}
-          <WishesForm
-            wishes={wishes}
-            onChange={(w) => {
-              setWishes(w);
-              save.mutate({ wishes: w });
-            }}
-          />
-        </aside>
-        <section className="sheet">
-          <div className="heading">
-            <h2>{trip.name}</h2>
-            <span className="grow" />
+      <div className="page kit">
+        <div className="kit-head">
+          <div>
+            <h1 className="sr">Kit</h1>
+            <p className="quiet">
+              {trying ? "Tried, not the trip’s yet" : own ? "As you laid it out" : "The best from your gear"}
+            </p>
+            {(own ? best : answer?.reasons[0]) && (
+              <p className="verdict">
+                {own && best
+                  ? `Your kit makes ${best.brews.length} of ${plan.result.brews.length} brews, ${inWords(best.mass_g, "g", system)} to carry.`
+                  : answer?.reasons[0] && say(answer.reasons[0], system)}
+              </p>
+            )}
+            <Sentence
+              parts={wishWords(
+                wishes,
+                (w) => {
+                  setWishes(w);
+                  save.mutate({ wishes: w });
+                },
+                system,
+              )}
+            />
+          </div>
+          <div className="kit-acts">
             {trying && (
               <Button
+                id="main-action"
                 type="primary"
                 onClick={() => {
                   put({ items: [...ids] }, "This kit is the trip’s now");
@@ -204,7 +211,11 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
               </Button>
             ) : (
               best && (
-                <Button type="primary" onClick={() => put({ items: best.items }, "This kit is yours now")}>
+                <Button
+                  id="main-action"
+                  type="primary"
+                  onClick={() => put({ items: best.items }, "This kit is yours now")}
+                >
                   Use this kit
                 </Button>
               )
@@ -230,12 +241,9 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                 Plan the brews with it
               </Button>
             )}
-            <Link to="/shelf">Shelf</Link>
-            <Button type="text" onClick={() => window.print()}>
-              Print
-            </Button>
           </div>
-          {!own && answer?.reasons[0] && <p className="verdict">{say(answer.reasons[0], system)}</p>}
+        </div>
+        <div>
           {!own && chosen.isFetching && <Choosing trip={trip.id} />}
           {error && <Trouble error={error as ApiError} />}
           {answer?.blocked.map((b, i) => (
@@ -280,16 +288,6 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
               onAdd={add}
             />
             <section className="kit-why" aria-label="Why this one">
-              {chosen.data && chosen.data.front.length > 0 && (
-                <Folded id="kit.front" title={`All ${chosen.data.front.length} on the edge`}>
-                  <Front
-                    front={chosen.data.front}
-                    shown={best ?? undefined}
-                    name={nameOf}
-                    onPick={(k) => lay(k.items, "That kit is laid out now")}
-                  />
-                </Folded>
-              )}
               {!own && (
                 <>
                   <ul className="reasons">
@@ -319,62 +317,88 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
             </section>
           </div>
           {best && <LastCheck joints={answer?.joints ?? []} />}
-          <div className="two">
-            <section>
-              <h2>How it makes each brew</h2>
-              <table className="plain">
-                <thead>
-                  <tr>
-                    <th>Brew</th>
-                    <th>Made by</th>
-                    {tellsCups && <th className="right">Cup, of 100</th>}
-                    <th className="right">Time</th>
-                    <th>If that fails</th>
-                  </tr>
-                </thead>
-                <tbody>
-                  {best?.brews.map((b, i) => (
-                    <tr key={b.brew}>
-                      <td>
-                        <Link to={`/trips/${trip.id}/stops/${plan.stop_ids[b.stop]}`}>
-                          {trip.stops[b.stop]?.name}
-                        </Link>{" "}
-                        <span className="quiet">{b.name}</span>
-                      </td>
-                      <td>{method(b.method)}</td>
-                      {tellsCups && (
-                        <td className="right">
-                          <CellFig path={`kit.brews.${i}.cup`}>{Math.round(b.cup)}</CellFig>
-                        </td>
-                      )}
+          <Packing plan={packing.data ?? plan} kept={kept} onTick={(packed) => put({ packed })} />
+          {best && sheet && (
+            <Folded id="kit.figures" title="Figures" className="kit-figures">
+              <Sums answer={{ working: sheet }} />
+            </Folded>
+          )}
+          {chosen.data && chosen.data.front.length > 0 && (
+            <Folded id="kit.front" title={`All ${chosen.data.front.length} on the edge`}>
+              <Front
+                front={chosen.data.front}
+                shown={best ?? undefined}
+                name={nameOf}
+                onPick={(k) => lay(k.items, "That kit is laid out now")}
+              />
+            </Folded>
+          )}
+          <Folded id="kit.brews" title="How it makes each brew">
+            <table className="plain">
+              <thead>
+                <tr>
+                  <th>Brew</th>
+                  <th>Made by</th>
+                  {tellsCups && <th className="right">Cup, of 100</th>}
+                  <th className="right">Time</th>
+                  <th>If that fails</th>
+                </tr>
+              </thead>
+              <tbody>
+                {best?.brews.map((b, i) => (
+                  <tr key={b.brew}>
+                    <td>
+                      <Link to={`/trips/${trip.id}/stops/${plan.stop_ids[b.stop]}`}>
+                        {trip.stops[b.stop]?.name}
+                      </Link>{" "}
+                      <span className="quiet">{b.name}</span>
+                    </td>
+                    <td>{method(b.method)}</td>
+                    {tellsCups && (
                       <td className="right">
-                        <CellFig path={`kit.brews.${i}.minutes`}>
-                          {inWords(b.minutes * 60, "s", system)}
-                        </CellFig>
+                        <CellFig path={`kit.brews.${i}.cup`}>{Math.round(b.cup)}</CellFig>
                       </td>
-                      <td className="quiet">{b.second || "nothing"}</td>
-                    </tr>
-                  ))}
-                </tbody>
-              </table>
-              {answer && answer.excluded.length > 0 && !own && (
-                <details>
-                  <summary>What stays at home, and why ({answer.excluded.length})</summary>
-                  <ul className="reasons">
-                    {answer.excluded.map((x) => (
-                      <li key={x.item}>{say(x, system)}</li>
-                    ))}
-                  </ul>
-                </details>
-              )}
-              <p className="hint">{answer?.said.join(" ")}</p>
-            </section>
-            <Packing plan={packing.data ?? plan} kept={kept} onTick={(packed) => put({ packed })} />
-          </div>
+                    )}
+                    <td className="right">
+                      <CellFig path={`kit.brews.${i}.minutes`}>
+                        {inWords(b.minutes * 60, "s", system)}
+                      </CellFig>
+                    </td>
+                    <td className="quiet">{b.second || "nothing"}</td>
+                  </tr>
+                ))}
+              </tbody>
+            </table>
+            <p className="hint">{answer?.said.join(" ")}</p>
+          </Folded>
+          <Folded id="kit.wishes" title="More wishes, and what counts">
+            <WishesForm
+              wishes={wishes}
+              onChange={(w) => {
+                setWishes(w);
+                save.mutate({ wishes: w });
+              }}
+            />
+          </Folded>
+          {answer && answer.excluded.length > 0 && !own && (
+            <Folded id="kit.home" title={`What stays at home, and why (${answer.excluded.length})`}>
+              <ul className="reasons">
+                {answer.excluded.map((x) => (
+                  <li key={x.item}>{say(x, system)}</li>
+                ))}
+              </ul>
+            </Folded>
+          )}
           {own && !trying && (
             <Losses trip={trip} items={taken} kept={kept} onChange={(lost) => put({ lost }, "Noted")} />
           )}
-        </section>
+          <p>
+            <Link to="/shelf">My gear</Link>{" "}
+            <Button type="text" onClick={() => window.print()}>
+              Print
+            </Button>
+          </p>
+        </div>
       </div>
       <WorkingPanel
         sheet={sheet}
@@ -413,20 +437,30 @@ function LastCheck({ joints }: { joints: Schemas["Joint"][] }) {
   const bad = joints
     .filter((j) => j.level !== "fits")
     .sort((a, b) => (a.level === "no" ? -1 : 1) - (b.level === "no" ? -1 : 1));
+  const list = (some: typeof bad) => (
+    <ul className="checks-list">
+      {some.map((j, i) => (
+        <li key={i} className={`joint-${j.level}`}>
+          <span aria-hidden="true">{j.level === "no" ? "✕" : "△"}</span> <strong>{say(j, system)}</strong>
+          {j.remedy && ` It would take ${j.remedy}.`}
+        </li>
+      ))}
+    </ul>
+  );
+  const no = bad.filter((j) => j.level === "no");
+  const care = bad.filter((j) => j.level !== "no");
   return (
     <section aria-label="Last check before leaving">
-      <h2>Last check before leaving</h2>
+      {/* What does not fit is never folded. */}
+      {no.length > 0 && list(no)}
       {bad.length === 0 ? (
-        <p className="quiet">Everything fits everything.</p>
+        <p className="quiet">Everything fits.</p>
       ) : (
-        <ul className="checks-list">
-          {bad.map((j, i) => (
-            <li key={i} className={`joint-${j.level}`}>
-              <span aria-hidden="true">{j.level === "no" ? "✕" : "△"}</span> <strong>{say(j, system)}</strong>
-              {j.remedy && ` It would take ${j.remedy}.`}
-            </li>
-          ))}
-        </ul>
+        care.length > 0 && (
+          <Folded id="kit.check" title={`Last check before leaving: ${care.length} to see`}>
+            {list(care)}
+          </Folded>
+        )
       )}
     </section>
   );

@@ -1,4 +1,5 @@
 import type { Schemas, TripPlan } from "../api/client";
+import { Folded } from "../app/Folded";
 import { useSettings } from "../app/settings";
 import { inWords, say } from "../units/units";
 
@@ -17,13 +18,7 @@ export function Packing({
   const has = (k: string) => kept.packed.includes(k);
   const done = lines.filter((l) => has(l.key)).length;
   return (
-    <section aria-label="Packing list">
-      <h2>
-        Packing list{" "}
-        <small className="quiet">
-          {done} of {lines.length} packed
-        </small>
-      </h2>
+    <Folded id="kit.packing" title={`Packing list: ${done} of ${lines.length} packed`}>
       <ul className="packing">
         {lines.map((l) => (
           <li key={l.key}>
@@ -51,6 +46,6 @@ export function Packing({
           </li>
         )}
       </ul>
-    </section>
+    </Folded>
   );
 }

@@ -1,6 +1,6 @@
 import { describe, expect, it } from "vitest";
 import type { TripPlan } from "../api/client";
-import { byDay, minutes } from "./days";
+import { byDay, hours, minutes, nextOf } from "./days";
 
 type Task = TripPlan["result"]["tasks"][number];
 const task = (t: Partial<Task>) =>
@@ -57,5 +57,28 @@ describe("the days of a schedule", () => {
     expect(days[0]?.title).toBe("1 day before");
     expect(days[0]?.items[0]?.from).toBe("23:50");
     expect(byDay([task({}), task({ id: "e", when: "evening" })], [], true)).toHaveLength(1);
+  });
+  it("says what is next: of today or later, else what is left", () => {
+    const days = byDay(
+      [task({ id: "a", day: 1 }), task({ id: "b", day: 2 }), task({ id: "c", day: 2 })],
+      [
+        { from: "2026-10-24", to: "2026-10-25", timed: false },
+        { from: "2026-10-25", to: "2026-10-26", timed: false },
+        { from: "2026-10-25", to: "2026-10-26", timed: false },
+      ],
+      false,
+    );
+    const next = (done: string[], today: string) => nextOf(days, (id) => done.includes(id), today)?.i.task.id;
+    expect(next([], "2026-10-01")).toBe("a");
+    expect(next([], "2026-10-25")).toBe("b");
+    expect(next(["b"], "2026-10-25")).toBe("c");
+    expect(next(["b", "c"], "2026-10-25")).toBe("a");
+    expect(next(["a", "b", "c"], "2026-10-25")).toBeUndefined();
+    expect(next(["b"], "2027-01-01")).toBe("a");
+  });
+  it("draws whole hours, six at least, over midnight too", () => {
+    expect(hours([[370, 390]])).toEqual([4, 10]);
+    expect(hours([[1430, 1450]])).toEqual([21, 27]);
+    expect(hours([[370, 1200]])).toEqual([6, 20]);
   });
 });

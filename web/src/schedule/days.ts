@@ -10,6 +10,8 @@ export interface Item {
   /** Local time HH:MM, or undefined for any time of the day. */
   from?: string;
   to?: string;
+  /** The title of its day, where it stands among others. */
+  on?: string;
   /** Said where the zone changes from the item before. */
   zone?: string;
 }
@@ -69,4 +71,33 @@ export function byDay(tasks: Task[], moments: Moment[], ready: boolean): Day[] {
     d.items.push(item);
   });
   return out;
+}
+
+/** A method in a word or two, as the catalogue's own identity has it: cone, hand press, concentrate. */
+export const inAWord = (method: string): string => method.replace("serve-", "").replaceAll("-", " ");
+
+/** The days before leaving as one, each task with its own day. */
+export function leavingAsOne(days: Day[]): Day[] {
+  const before = days.filter((d) => d.items.every((i) => i.task.when === "before"));
+  if (before.length < 2) return days;
+  const items = before.flatMap((d) => d.items.map((i) => ({ ...i, on: d.title })));
+  return [
+    { day: Math.min(...before.map((d) => d.day)), title: "Before leaving", items },
+    ...days.filter((d) => !before.includes(d)),
+  ];
+}
+
+/** The first task that is not done: on the day it is, or later; else whatever is left from before. */
+export function nextOf(days: Day[], done: (id: string) => boolean, today: string) {
+  const open = days.flatMap((d) => d.items.filter((i) => !done(i.task.id)).map((i) => ({ d, i })));
+  return open.find(({ d }) => d.date === undefined || d.date >= today) ?? open[0];
+}
+
+/** Hours for the picture of a day: whole ones round all that has a time, six at least. */
+export function hours(spans: [number, number][]): [number, number] {
+  if (spans.length === 0) return [6, 12];
+  const from = Math.floor(Math.min(...spans.map(([a]) => a)) / 60);
+  const to = Math.ceil(Math.max(...spans.map(([, b]) => b)) / 60);
+  const more = Math.max(6 - (to - from), 0);
+  return [from - Math.floor(more / 2), to + Math.ceil(more / 2)];
 }

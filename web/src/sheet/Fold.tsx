@@ -79,7 +79,7 @@ export function Fold({
       {tasks.map((x) => (
         <p key={x.id}>
           □ {x.begins_at && <span className="num">{x.begins_at} </span>}
-          {say(x, system)}
+          {say(x, system)} {x.caution && <strong>{x.caution}</strong>}
         </p>
       ))}
       {brews.length > brewPages && (

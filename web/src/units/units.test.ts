@@ -1,7 +1,24 @@
 import { describe, expect, it } from "vitest";
-import { clock, counted, figure, fromShown, inWords, rangeInWords, say, toShown } from "./units";
+import { clock, counted, duration, figure, fromShown, inWords, rangeInWords, say, toShown } from "./units";
 
 const plain = (s: string) => s.replaceAll("\u2009", " ");
+
+describe("durations", () => {
+  // Those of the core's TestDuration.
+  it.each([
+    [0, "0 s"],
+    [45.4, "45 s"],
+    [59.7, "1 min"],
+    [90, "1 min 30 s"],
+    [141, "2 min 20 s"],
+    [188, "3 min"],
+    [490, "8 min"],
+    [1160, "19 min"],
+    [4790, "1 h 20 min"],
+    [3600, "1 h"],
+    [64800, "18 h"],
+  ])("tells %s s", (s, said) => expect(duration(s)).toBe(said));
+});
 
 describe("figures", () => {
   // US customary units by definition: 1 ft = 0.3048 m, 1 oz = 28.349523125 g,
