@@ -402,6 +402,7 @@ var logOps = []Operation{
 		}
 		return d.LatestLog(ctx, in.Trip, in.Latest)
 	}),
+	op("GET", "/log/best", "best-path", "The cup that was liked most, where those made like it were, and what the liked ones have in common", func(ctx context.Context, d *Desk, _ nothing) (Path, error) { return d.BestPath(ctx) }),
 	op("POST", "/brews/{brew}/log", "add-log", "Write down how a brew came out", func(ctx context.Context, d *Desk, in struct {
 		InBrew
 		Body LogIn

@@ -119,11 +119,14 @@ func lastOf(log []LogEntry, b Brew) (last []LogEntry, here bool) {
 
 // Path is the cups of a coffee: where each is thought to have been, and what is liked.
 type Path struct {
-	Coffee CoffeeOut `json:"coffee"`
-	Cups   []PathCup `json:"cups" doc:"The oldest first"`
+	Coffee *CoffeeOut `json:"coffee" doc:"Null for cups of no coffee that is named"`
+	Cups   []PathCup  `json:"cups" doc:"The oldest first"`
 	// Liking is null before the first tasting.
 	Liking *taste.Liking `json:"liking"`
 	Window Window        `json:"window" doc:"The published window of extraction and strength"`
+	// Best is the cup of the highest mark, the latest of those.
+	Best   *int64            `json:"best" doc:"Entry of the cup that was liked most; null where none was liked"`
+	Common []quantity.Phrase `json:"common" doc:"What the liked cups, made as that one was, have in common"`
 }
 
 // PathCup is a cup on the path.
@@ -141,17 +144,62 @@ type Window struct {
 	TDSHighPct        float64 `json:"tds_high_pct"`
 }
 
+func emptyPath() Path {
+	return Path{Cups: []PathCup{}, Common: []quantity.Phrase{}, Window: Window{brew.WindowExtractionMin, brew.WindowExtractionMax, brew.WindowTDSMin, brew.WindowTDSMax}}
+}
+
 // PathOf is the path of a coffee's cups.
 func (a App) PathOf(ctx context.Context, coffee int64) (Path, error) {
-	out := Path{Cups: []PathCup{}, Window: Window{brew.WindowExtractionMin, brew.WindowExtractionMax, brew.WindowTDSMin, brew.WindowTDSMax}}
-	var err error
-	if out.Coffee, err = a.CoffeeOut(ctx, coffee); err != nil {
-		return out, err
-	}
-	log, err := a.LogOf(ctx, out.Coffee.UUID)
+	out := emptyPath()
+	c, err := a.CoffeeOut(ctx, coffee)
 	if err != nil {
 		return out, err
 	}
+	out.Coffee = &c
+	log, err := a.LogOf(ctx, c.UUID)
+	if err != nil {
+		return out, err
+	}
+	return a.along(ctx, out, log)
+}
+
+// mostOnPath is how many of the latest cups a path without a coffee has at most.
+const mostOnPath = 60
+
+// BestPath is the path of the cup that was liked most of all: of its coffee, or where it names
+// none, of the cups of its method that name none either. It has no cups where none was liked.
+func (a App) BestPath(ctx context.Context) (Path, error) {
+	log, err := a.LatestLog(ctx, 0, -1)
+	if err != nil {
+		return Path{}, err
+	}
+	var best *LogEntry
+	for i, l := range log { // the latest first
+		if l.Mark != nil && *l.Mark >= taste.LikedFrom && (best == nil || *l.Mark > *best.Mark) {
+			best = &log[i]
+		}
+	}
+	out := emptyPath()
+	if best == nil {
+		return out, nil
+	}
+	if best.Coffee != "" {
+		coffees, err := a.Coffees(ctx, false)
+		if err != nil {
+			return out, err
+		}
+		for _, c := range coffees {
+			if c.UUID == best.Coffee {
+				return a.PathOf(ctx, c.ID)
+			}
+		}
+	}
+	like := slices.DeleteFunc(log, func(l LogEntry) bool { return l.Coffee != best.Coffee || l.Method != best.Method })
+	return a.along(ctx, out, like[:min(len(like), mostOnPath)])
+}
+
+// along puts cups, the latest first, on a path.
+func (a App) along(ctx context.Context, out Path, log []LogEntry) (Path, error) {
 	slices.Reverse(log)
 	planner := &brew.Planner{}
 	var h taste.History
@@ -181,7 +229,41 @@ func (a App) PathOf(ctx context.Context, coffee int64) (Path, error) {
 		out.Cups[i].At, out.Cups[i].Says = l.Point, l.Said.Text
 	}
 	out.Liking = &advice.Liking
+	out.best(log)
 	return out, nil
+}
+
+// best tells the cup that was liked most, and what those made by its method have in common.
+func (p *Path) best(log []LogEntry) {
+	marks := map[int64]LogEntry{}
+	for _, l := range log {
+		marks[l.ID] = l
+	}
+	top := 0.0
+	for _, c := range p.Cups {
+		if m := marks[c.Entry].Mark; m != nil && *m >= taste.LikedFrom && *m >= top {
+			top, p.Best = *m, new(c.Entry)
+		}
+	}
+	if p.Best == nil {
+		return
+	}
+	var cups []taste.Rated
+	for _, c := range p.Cups {
+		l := marks[c.Entry]
+		if l.Mark == nil || l.Method != marks[*p.Best].Method {
+			continue
+		}
+		r := taste.Rated{Mark: *l.Mark, StartC: l.StartC, Point: c.At}
+		if l.GrindUm != nil {
+			r.GrindUm = *l.GrindUm
+		}
+		if l.Had.StartC != nil {
+			r.StartC = *l.Had.StartC
+		}
+		cups = append(cups, r)
+	}
+	p.Common = taste.InCommon(cups)
 }
 
 // AsHad is the plan of an entry as it was really had, to be drawn over what was planned.

@@ -103,8 +103,8 @@ func TestOneBrewFromPlanToLog(t *testing.T) {
 
 	p.stepOn("Sour or bitter? sour")
 	p.stepOn("8 of ten")
-	p.fill("Or in words", "Clear, a little sharp.")
-	p.click("Keep it in the log")
+	p.fill("In your words", "Clear, a little sharp.")
+	p.click("Save the cup")
 	p.see("Last time here")
 	p.see("sour")
 

@@ -54,7 +54,7 @@ func TestABrewOnSimulatedInstruments(t *testing.T) {
 	p.click("Log the cup")
 	p.see("How did it come out?")
 	p.see("the water was")
-	p.click("Keep it in the log")
+	p.click("Save the cup")
 	p.until("be back at the plan", func() bool { return strings.Contains(p.js("location.search"), "tasted") })
 	var log []app.LogEntry
 	require.NoError(t, json.Unmarshal(get(t, a.base+"/api/v1/log"), &log))

@@ -53,7 +53,7 @@ func TestAKitForTheTrip(t *testing.T) {
 		send(t, app.base, "GET", "/trips/1/kit", nil, &k)
 		return len(k.Items)
 	}
-	p.do(chromedp.Click(chromedp.CSS(`[aria-label="Add from the shelf"]`)))
+	p.do(chromedp.Click(chromedp.CSS(`[aria-label="Add from my gear"]`)))
 	p.until("see the list inside the window", func() bool {
 		return p.js(`(() => { const d = [...document.querySelectorAll(".ant-select-dropdown")].find(e => e.getClientRects().length > 0 && e.innerText); if (!d) return "";
 			const r = d.getBoundingClientRect(); return r.top >= 0 && r.bottom <= innerHeight && r.right <= innerWidth ? "in" : "out" })()`) == "in"

@@ -101,8 +101,8 @@ func TestInThePocket(t *testing.T) {
 	})
 	p.click("Log the cup")
 	p.see("How did it come out?")
-	p.fill("Or in words", "Thin, as the air.")
-	p.click("Keep it in the log")
+	p.fill("In your words", "Thin, as the air.")
+	p.click("Save the cup")
 	p.until("be back at the plan", func() bool { return strings.Contains(p.js("location.hash"), "tasted") })
 
 	// Closed, and opened again.

@@ -77,7 +77,7 @@ func TestTheSafeBoilInTheGuide(t *testing.T) {
 	p.click("Log the cup")
 	p.see("Water not safe: its safety boil was skipped.")
 	p.stepOn("8 of ten")
-	p.click("Keep it in the log")
+	p.click("Save the cup")
 	p.see("Last time here")
 	p.open("/log")
 	p.see("Water not safe: its safety boil was skipped.")

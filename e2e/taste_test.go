@@ -9,15 +9,39 @@ import (
 	"testing"
 
 	"github.com/chromedp/chromedp"
+	"github.com/chromedp/chromedp/kb"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"apodemos/app"
 )
 
+// slideTo says a word on a slider of the tasting's field, by the keyboard.
+func (p *person) slideTo(label, word string) {
+	p.t.Helper()
+	at := fmt.Sprintf(`input[type=range][aria-label=%q]`, label)
+	says := func() string {
+		return p.js(fmt.Sprintf(`document.querySelector('%s')?.getAttribute("aria-valuetext") ?? ""`, at))
+	}
+	p.until("find "+label, func() bool { return says() != "" })
+	p.js(fmt.Sprintf(`(document.querySelector('%s').focus(), "")`, at))
+	p.do(chromedp.KeyEvent(kb.Home))
+	for range 7 {
+		if says() == word {
+			return
+		}
+		p.do(chromedp.KeyEvent(kb.ArrowRight))
+	}
+	p.until("have said "+word, func() bool { return says() == word })
+}
+
 // stepOn taps a step of a tasting.
 func (p *person) stepOn(name string) {
 	p.t.Helper()
+	if slider, word, ok := strings.Cut(name, "? "); ok {
+		p.slideTo(slider+"?", word)
+		return
+	}
 	p.until("tap "+name, func() bool {
 		return p.js(fmt.Sprintf(`(() => { const e = document.querySelector('input[aria-label=%q]'); e?.click(); return e?.checked ? "yes" : ""; })()`, name)) == "yes"
 	})
@@ -131,7 +155,7 @@ func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
 	p.stepOn("Sour or bitter? a little sour")
 	p.stepOn("Weak or strong? right")
 	p.stepOn("6 of ten")
-	p.click("Keep it in the log")
+	p.click("Save the cup")
 	p.see("Last time here")
 	p.see("a little sour")
 	p.see("finer")
@@ -149,7 +173,7 @@ func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
 	p.stepOn("9 of ten")
 	p.click("More: what differed")
 	p.fill("Notes, with commas", "plums, lemon")
-	p.click("Keep it in the log")
+	p.click("Save the cup")
 	p.see("You were content. This is it")
 	assert.NotContains(t, p.screen(), "Apply")
 	p.open("/coffees")
@@ -286,14 +310,14 @@ func TestACupOfAnotherDay(t *testing.T) {
 	p.day("entry-when", "0026-09-01T07:30")
 	p.stepOn("7 of ten")
 	p.expectError("422")
-	p.click("Keep it in the log")
+	p.click("Save the cup")
 	p.see("from the year 2000 until now") // and what was said stays
 	p.day("entry-when", "2026-09-01T07:30")
 	p.seeNot("This lies ahead")
 	p.do(chromedp.Reload())
 	p.until("find it still said", func() bool { return p.js(`document.getElementById("entry-when")?.value ?? ""`) == "2026-09-01T07:30" })
 	assert.Equal(t, "true", p.js(`String(document.querySelector('input[aria-label="7 of ten"]').checked)`))
-	p.click("Keep it in the log")
+	p.click("Save the cup")
 	p.until("be back at the plan", func() bool { return strings.Contains(p.js("location.search"), "tasted") })
 	want := p.js(`new Date("2026-09-01T07:30").toISOString().replace(".000", "")`)
 	var log []app.LogEntry

@@ -17,7 +17,7 @@ import (
 func (in *instance) reasons(c *Answer, f *found) {
 	say := func(s quantity.Sentence, v ...quantity.Value) { c.Reasons = append(c.Reasons, s.Say(v...)) }
 	b := f.best
-	say(quantity.Either(in.weight == 1, servesOne, servesAll), in.name(b), num(in.weight), num(100-b.p[oCup]), g(b.p[oMass]), mins(b.p[oTime]))
+	say(quantity.Either(in.weight == 1, servesOne, servesAll), in.name(b), num(in.weight), g(b.p[oMass]), quantity.Lasting(60*b.p[oTime]))
 	if n := in.items[b.base.cup].Pieces(); n < in.people {
 		say(fewCups, num(n), num(in.people))
 	}
@@ -46,7 +46,7 @@ func (in *instance) reasons(c *Answer, f *found) {
 	}
 	r := f.second
 	gap := in.weights.of(r.p) - in.weights.of(b.p)
-	say(nextBest, in.name(r), g(r.p[oMass]), num(100-r.p[oCup]), num(gap))
+	say(nextBest, in.name(r), g(r.p[oMass]), num(100-r.p[oCup]))
 	for _, o := range []struct {
 		i     int
 		w     float64

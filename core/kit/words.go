@@ -6,18 +6,18 @@ var words = quantity.Words
 
 // Reasons: the kit's name comes first.
 var (
-	servesOne = words("{0} serves the one brew: cups of {2} points on average, {3} to carry, {4} a brew.")
-	servesAll = words("{0} serves all {1} brews: cups of {2} points on average, {3} to carry, {4} a brew.")
-	fewCups   = words("There are {0} of one kind of cup for {1} people: you drink in turn. Add up your cups on the shelf if there are more.")
+	servesOne = words("{0} serves the one brew: {2} to carry, {3} to make.")
+	servesAll = words("{0} serves all {1} brews: {2} to carry, {3} a brew.")
+	fewCups   = words("There are {0} of one kind of cup for {1} people: drink in turn, or add cups to your gear.")
 
-	lightestCosts = words("The lightest kit that serves them all, {0}, saves {1} and costs {2} points of the cup.")
-	lightestGains = words("The lightest kit that serves them all, {0}, saves {1} and gains {2} points of the cup.")
-	noneLighter   = words("No kit that serves them all is lighter.")
-	bestCupsMore  = words("The best cups, {1} points, come from {0}, for {2} more.")
-	bestCupsLess  = words("The best cups, {1} points, come from {0}, for {2} less.")
-	noneBetter    = words("No kit makes cups that are better by half a point.")
+	lightestCosts = words("{1} lighter: {0}; its cups are {2} {2#point|points} worse.")
+	lightestGains = words("{1} lighter: {0}; its cups are {2} {2#point|points} better.")
+	noneLighter   = words("No lighter kit serves them all.")
+	bestCupsMore  = words("Best cups, {1} of 100: {0}, {2} heavier.")
+	bestCupsLess  = words("Best cups, {1} of 100: {0}, {2} lighter.")
+	noneBetter    = words("No kit makes noticeably better cups.")
 	noneWithout   = words("Without it no kit serves them all.")
-	nextBest      = words("Next best is {0}: {1} and {2} points; it is {3} points of the weighting behind.")
+	nextBest      = words("Next best: {0}, {1} to carry, cups {2} of 100.")
 
 	ifMass = words("It would win if mass counted more than {0} times as much.")
 	ifCup  = words("It would win if the cup counted more than {0} times as much.")

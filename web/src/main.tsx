@@ -104,6 +104,7 @@ const BringPage =
     : fetched(async () => (await import("./pocket/BringPage")).default);
 const TakePage = fetched(async () => (await import("./pocket/TakePage")).default);
 const AboutPage = fetched(async () => (await import("./pocket/AboutPage")).default);
+const NewCupPage = fetched(async () => (await import("./log/NewCupPage")).default);
 const EntryPage = fetched(async () => (await import("./log/EntryPage")).default);
 
 /** A brew that is being made comes first; else the question is what could be. */
@@ -201,6 +202,7 @@ const router = (mode === "file" ? createHashRouter : createBrowserRouter)([
       { path: "/practice", element: <PracticePage /> },
       { path: "/log", element: <LogPage /> },
       { path: "/log/compare", element: <ComparePage /> },
+      { path: "/log/new", element: <NewCupPage /> },
       { path: "/log/:entry", element: <CupPage /> },
       { path: "/coffees", element: <CoffeesPage /> },
       { path: "/recipes", element: <RecipesPage /> },

@@ -177,7 +177,7 @@ export const useEveryPreview = (trip: number, body: Schemas["EveryIn"]) =>
     }),
   );
 
-const newBrewQuery = (stop: number, query: Asking<"new-brew">["query"]) =>
+export const newBrewQuery = (stop: number, query: Asking<"new-brew">["query"]) =>
   question("new-brew", { path: { stop }, query });
 export const useNewBrew = (stop: number, method: string, school: string) =>
   useQuery({ ...newBrewQuery(stop, { method, school }), enabled: stop > 0 });
@@ -292,6 +292,8 @@ export const comparedQuery = (a: number, b: number) => question("compare-cups", 
 export const useCoffees = (on = "") => useQuery(question("list-coffees", { query: { on } }));
 export const useCoffeePath = (coffee: number) =>
   useQuery({ ...question("coffee-path", { path: { coffee } }), enabled: coffee > 0 });
+/** The cup that was liked most, and those made like it. */
+export const useBestPath = () => useQuery(question("best-path", {}));
 /** Coffees, or recipes, that are deleted and can be had back. */
 export const useDeletedCoffees = () =>
   useQuery({

@@ -88,7 +88,7 @@ export function Floor({
                   {inWords(item.mass_g, "g", system)}
                   {item.kind === "cup" && " each"}
                   {item.kind === "filter" && ` × ${item.count ?? 1}`}
-                  {item.typical && <small> typical</small>}
+                  {item.typical && <abbr title="A typical figure: weigh yours">~</abbr>}
                 </span>
                 <span className="sr">{gone && ", lost"}. Swap it</span>
               </button>
@@ -99,13 +99,13 @@ export function Floor({
       <Select<number>
         size="small"
         style={{ width: 220 }}
-        aria-label="Add from the shelf"
+        aria-label="Add from my gear"
         disabled={rest.length === 0}
         value={0}
         popupMatchSelectWidth={false}
         showSearch={{ optionFilterProp: "label" }}
         options={[
-          { value: 0, label: "Add from the shelf", title: "", disabled: true },
+          { value: 0, label: "Add from my gear", title: "", disabled: true },
           ...rest.map((g) => ({
             value: g.id as number,
             label: `${g.name}, ${inWords(g.mass_g, "g", system)}`,

@@ -13,7 +13,8 @@ import { Score } from "../score/Score";
 import { inWords } from "../units/units";
 import { Unboiled } from "./Unboiled";
 import { saidOf } from "./cups";
-import { tasteWord, TasteForm, type TasteValues } from "./TasteForm";
+import { TasteForm, type TasteValues } from "./TasteForm";
+import { tasteWord } from "./tasteWords";
 import "./log.css";
 
 const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });

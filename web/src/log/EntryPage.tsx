@@ -7,6 +7,7 @@ import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { over, useStored } from "../app/useStored";
 import { inWords } from "../units/units";
+import { BrewedAt, isAhead } from "./BrewedAt";
 import { Noticed } from "./Noticed";
 import { TasteForm, untasted, type TasteValues } from "./TasteForm";
 import { brewPath } from "../app/where";
@@ -42,7 +43,7 @@ export default function EntryPage() {
   const save = useChange(({ brewed, ...t }: Entry) =>
     addLog(id, { ...t, brewed_at: moment(brewed ? new Date(brewed) : new Date()) }),
   );
-  const ahead = taste.brewed !== undefined && new Date(taste.brewed) > new Date();
+  const ahead = isAhead(taste.brewed);
   return (
     <div className="page entry">
       <Loaded query={brew}>
@@ -74,23 +75,7 @@ export default function EntryPage() {
                   pump: b.request.method === "pocket-pump",
                 }}
               />
-              <div className="field entry-when">
-                <label htmlFor="entry-when">Brewed, where that was not just now</label>
-                <input
-                  id="entry-when"
-                  className="plain-input"
-                  type="datetime-local"
-                  value={taste.brewed ?? ""}
-                  aria-invalid={ahead}
-                  aria-describedby={ahead ? "entry-ahead" : undefined}
-                  onChange={(e) => setTaste({ ...taste, brewed: e.target.value || undefined })}
-                />
-                {ahead && (
-                  <p id="entry-ahead" role="alert" className="field-trouble">
-                    This lies ahead: a cup is written down after it was brewed.
-                  </p>
-                )}
-              </div>
+              <BrewedAt value={taste.brewed} onChange={(brewed) => setTaste({ ...taste, brewed })} />
               {save.error && <Trouble error={save.error} />}
               <p className="entry-keep">
                 <Button
@@ -109,7 +94,7 @@ export default function EntryPage() {
                     })
                   }
                 >
-                  Keep it in the log
+                  Save the cup
                 </Button>{" "}
                 <Link to={brewPath(b)}>Back to the plan</Link>
               </p>

@@ -6,6 +6,7 @@ import { ApiError, type Catalogue, type LogEntry } from "../api/client";
 import {
   importLog,
   latestCups,
+  useBestPath,
   useCatalogue,
   useChange,
   useCoffeePath,
@@ -17,7 +18,8 @@ import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { Folded } from "../app/Folded";
 import { Loaded, Trouble } from "../app/Trouble";
-import { counted, inWords } from "../units/units";
+import { brewPath } from "../app/where";
+import { counted, inWords, say } from "../units/units";
 import { mostCups, saidOf } from "./cups";
 import { PathChart, PathList } from "./PathChart";
 import { Stamp } from "./Stamp";
@@ -48,7 +50,7 @@ export default function LogPage() {
   const log = useLog(0, all);
   return (
     <div className="page lb">
-      <h1>Log</h1>
+      <h1 className="sr">Log</h1>
       <Loaded query={log}>{(list) => (list.length === 0 ? <Empty /> : <Cups list={list} />)}</Loaded>
       {!all && log.data?.length === latestCups && (
         <p>
@@ -71,6 +73,9 @@ function Empty() {
       <p>
         <Link className="btn btn-primary" to="/now">
           Begin with a first cup
+        </Link>{" "}
+        <Link className="btn" to="/log/new">
+          Log a cup
         </Link>
       </p>
       <Bring />
@@ -118,13 +123,6 @@ function Bring() {
   );
 }
 
-/** The cup that was marked highest, the latest of those; nothing where none is liked. */
-function bestOf(list: LogEntry[]): LogEntry | undefined {
-  const marked = list.filter((l) => (l.mark ?? 0) >= 7);
-  const top = Math.max(...marked.map((l) => l.mark ?? 0));
-  return marked.find((l) => l.mark === top);
-}
-
 function Cups({ list }: { list: LogEntry[] }) {
   const catalogue = useCatalogue();
   const coffees = useCoffees();
@@ -162,21 +160,54 @@ function Cups({ list }: { list: LogEntry[] }) {
   const stops = [...new Map(list.map((l) => [l.stop_id, l.stop_name])).entries()];
   const pick = (id: number) =>
     setTwo((was) => (was.includes(id) ? was.filter((x) => x !== id) : [...was, id].slice(-mostCups)));
-  const best = bestOf(list);
+  const bestPath = useBestPath().data;
+  const best = list.find((l) => l.id === bestPath?.best);
+  const { system } = useSettings();
   return (
     <>
-      {best && (
-        <p className="verdict lb-best">
-          Your best:{" "}
-          <Link to={`/log/${best.id}`}>
-            <span data-own-words>{best.stop_name}</span>, {when.format(new Date(best.brewed_at))}
-          </Link>
-          , {best.mark} of 10{" "}
-          <Link className="btn btn-primary" to={`/log/${best.id}`}>
-            See this cup
-          </Link>
-        </p>
-      )}
+      <div className="lb-top">
+        <div>
+          {best ? (
+            <>
+              <p className="verdict lb-best">
+                Your best:{" "}
+                <Link to={`/log/${best.id}`}>
+                  <span data-own-words>{best.stop_name}</span>, {when.format(new Date(best.brewed_at))}
+                </Link>
+                , {best.mark} of 10
+              </p>
+              {bestPath?.common.map((c) => (
+                <p key={c.text}>{say(c, system)}</p>
+              ))}
+            </>
+          ) : (
+            bestPath && <p className="verdict lb-best">No cup has 7 of 10 or more yet.</p>
+          )}
+          <p>
+            {best && (
+              <Link
+                id="main-action"
+                className="btn btn-primary"
+                to={best.gone ? `/log/${best.id}` : brewPath({ ...best, id: best.brew_id })}
+              >
+                {best.gone ? "See this cup" : "Plan it again"}
+              </Link>
+            )}{" "}
+            <Link className="btn" to="/log/new">
+              Log a cup
+            </Link>
+          </p>
+        </div>
+        {bestPath && !of && bestPath.cups.length > 1 && (
+          <PathChart
+            glance
+            path={bestPath}
+            entries={list}
+            chosen={best?.id}
+            onChoose={(id) => void navigate(`/log/${id}`)}
+          />
+        )}
+      </div>
       <Folded id="log.filters" title="Find a cup" className="lb-find">
         <div className="lb-filters" role="search">
           <input

@@ -18,11 +18,14 @@ export function PathChart({
   entries,
   chosen,
   onChoose,
+  glance,
 }: {
   path: Schemas["Path"];
   entries: LogEntry[];
   chosen?: number;
   onChoose?: (entry: number) => void;
+  /** Beside the answer: without the words under it. */
+  glance?: boolean;
 }) {
   const { system } = useSettings();
   if (path.cups.length === 0) return null;
@@ -51,7 +54,7 @@ export function PathChart({
         words={words}
         x={{ label: "extraction", unit: "%", ...x }}
         y={{ label: "strength", unit: "%", ...y }}
-        height={250}
+        height={glance ? 220 : 250}
       >
         {(sx, sy) => (
           <>
@@ -98,7 +101,7 @@ export function PathChart({
           </>
         )}
       </Chart>
-      <figcaption>
+      <figcaption className={glance ? "sr" : undefined}>
         {words} The larger the dot, the better the mark; shaded is what is liked, as far as it is known. Where
         a cup was is the model’s estimate, with what was learnt of this coffee and grinder.
       </figcaption>

@@ -8,63 +8,12 @@ import { useSettings } from "../app/settings";
 import { NumberField } from "../units/NumberField";
 import { ClockField } from "../units/ClockField";
 import { clock, toShown } from "../units/units";
+import { TasteField } from "./TasteField";
+import { deeper, tasteWord, type ScaleSpec } from "./tasteWords";
 
 export type TasteValues = Taste;
 
 export const untasted: TasteValues = {};
-
-type Scale = "sour_bitter" | "weak_strong" | "silt" | "hollow" | "harsh" | "flat" | "hotness";
-
-interface ScaleSpec {
-  key: Scale;
-  label: string;
-  steps: [number, string][];
-}
-
-const both = (low: string, mid: string, high: string): [number, string][] => [
-  [-3, `very ${low}`],
-  [-2, low],
-  [-1, `a little ${low}`],
-  [0, mid],
-  [1, `a little ${high}`],
-  [2, high],
-  [3, `very ${high}`],
-];
-const grows = (none: string, what: string): [number, string][] => [
-  [0, none],
-  [1, `a little ${what}`],
-  [2, what],
-  [3, `very ${what}`],
-];
-
-const quick: ScaleSpec[] = [
-  { key: "sour_bitter", label: "Sour or bitter?", steps: both("sour", "balanced", "bitter") },
-  { key: "weak_strong", label: "Weak or strong?", steps: both("weak", "right", "strong") },
-];
-const deeper: ScaleSpec[] = [
-  { key: "hollow", label: "Hollow?", steps: grows("full", "hollow") },
-  { key: "harsh", label: "Harsh?", steps: grows("soft", "harsh") },
-  { key: "flat", label: "Flat?", steps: grows("lively", "flat") },
-  { key: "silt", label: "Silt?", steps: grows("clean", "silty") },
-  {
-    key: "hotness",
-    label: "At the first sip",
-    steps: [
-      [-2, "cold"],
-      [-1, "cool"],
-      [0, "right"],
-      [1, "hot"],
-      [2, "too hot"],
-    ],
-  },
-];
-
-/** What a step on a scale means; nothing where it was not said. */
-export function tasteWord(key: Scale, v: number | undefined): string {
-  if (v === undefined) return "";
-  const all = [...quick, ...deeper].find((s) => s.key === key)?.steps ?? [];
-  return all.find(([n]) => n === Math.round(v))?.[1] ?? String(v);
-}
 
 function Steps({
   spec,
@@ -168,48 +117,50 @@ export function TasteForm({
   };
   return (
     <div className="ts">
-      {quick.map((s) => (
-        <Steps key={s.key} spec={s} value={value[s.key]} onChange={(v) => put({ [s.key]: v })} />
-      ))}
-      <fieldset className="ts-scale">
-        <legend>How good, of ten?</legend>
-        <div className="ts-steps ts-marks">
-          {Array.from({ length: 10 }, (_, i) => i + 1).map((n) => (
-            <label key={n} className={value.mark === n ? "ts-step ts-on" : "ts-step"}>
-              <input
-                type="radio"
-                className="sr"
-                name="taste-mark"
-                checked={value.mark === n}
-                onChange={() => put({ mark: n })}
-                onClick={() => value.mark === n && put({ mark: undefined })}
-                aria-label={`${n} of ten`}
-              />
-              <span aria-hidden="true" className="num">
-                {n}
-              </span>
-            </label>
-          ))}
+      <div className="ts-first">
+        <TasteField value={value} onChange={put} />
+        <div>
+          <fieldset className="ts-scale">
+            <legend>How good, of ten?</legend>
+            <div className="ts-steps ts-marks">
+              {Array.from({ length: 10 }, (_, i) => i + 1).map((n) => (
+                <label key={n} className={value.mark === n ? "ts-step ts-on" : "ts-step"}>
+                  <input
+                    type="radio"
+                    className="sr"
+                    name="taste-mark"
+                    checked={value.mark === n}
+                    onChange={() => put({ mark: n })}
+                    onClick={() => value.mark === n && put({ mark: undefined })}
+                    aria-label={`${n} of ten`}
+                  />
+                  <span aria-hidden="true" className="num">
+                    {n}
+                  </span>
+                </label>
+              ))}
+            </div>
+          </fieldset>
+          <div className="field">
+            <label htmlFor="taste-words">In your words</label>
+            <Input.TextArea
+              id="taste-words"
+              rows={2}
+              maxLength={2000}
+              placeholder="a little sour, watery; plum"
+              value={value.words ?? ""}
+              onChange={(e) => put({ words: e.target.value })}
+              onBlur={() => {
+                if (!value.words) return;
+                // What the words say goes onto the scales that are empty.
+                void core.understand(value.words).then(
+                  (t) => onChange({ ...t, ...value, words: value.words }),
+                  () => undefined,
+                );
+              }}
+            />
+          </div>
         </div>
-      </fieldset>
-      <div className="field">
-        <label htmlFor="taste-words">Or in words</label>
-        <Input.TextArea
-          id="taste-words"
-          rows={2}
-          maxLength={2000}
-          placeholder="a little sour, watery; plum"
-          value={value.words ?? ""}
-          onChange={(e) => put({ words: e.target.value })}
-          onBlur={() => {
-            if (!value.words) return;
-            // What the words say goes onto the scales that are empty.
-            void core.understand(value.words).then(
-              (t) => onChange({ ...t, ...value, words: value.words }),
-              () => undefined,
-            );
-          }}
-        />
       </div>
       {!more ? (
         <Button type="text" onClick={() => setMore(true)}>

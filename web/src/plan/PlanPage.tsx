@@ -10,7 +10,6 @@ import {
   type BrewOut,
   type Catalogue,
   type Change,
-  type Conditions,
   type Plan,
   type PlanRequest,
   type Schemas,
@@ -37,12 +36,13 @@ import { saveBrew, TookTheirs } from "../api/change";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { brewPath, stopPath } from "../app/where";
+import { placeName } from "../place/placeName";
 import { Loaded, Trouble } from "../app/Trouble";
 import { notice } from "../app/notices";
 import { useOfferUndo, useRemove } from "../app/useUndo";
 import { Rounds } from "../score/Rounds";
 import { Score } from "../score/Score";
-import { inWords, say, type System } from "../units/units";
+import { inWords, say } from "../units/units";
 import { useHere } from "../now/useHere";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
@@ -180,15 +180,6 @@ export function NowPlanPage() {
       )}
     </Loaded>
   );
-}
-
-/** What a place of no trip is called until somebody names it. */
-function placeName(c: Conditions, system: System): string {
-  const m = c.place?.altitude_m;
-  const date = new Date().toLocaleDateString(undefined, { day: "numeric", month: "short" });
-  // A name is typed again and looked for: it has plain spaces.
-  const high = m === undefined ? "A place" : inWords(m, "m", system).replace("\u2009", " ");
-  return `${high}, ${date}`;
 }
 
 /** A brew that is being tried and is not kept: nothing counts it until it is. */

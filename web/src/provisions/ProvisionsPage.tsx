@@ -10,6 +10,7 @@ import {
   type WhatIf,
 } from "../api/client";
 import { useCatalogue, useTrip, useTripPlan, useWhatIf } from "../api/queries";
+import { Folded } from "../app/Folded";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { Exports } from "../trips/Exports";
@@ -56,29 +57,20 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
     [setSearch, navigate, trip],
   );
   const lines = r.lines.filter((l) => l.most > 0);
+  const caution = (c: TripResult["cautions"][number]) => (
+    <p key={c.id} className={`remark remark-${c.level}`}>
+      <strong>{c.text}</strong> {c.why}
+    </p>
+  );
   return (
     <WorkingContext.Provider value={working}>
-      <div className="plan provisions">
-        <aside className="rail" aria-label="Totals">
-          <h1>
-            Supplies
-            <small>{trip.name}</small>
-          </h1>
-          <Totals r={r} />
-          {r.totals.kit_g === null && (
-            <p className="quiet">
-              <Link to={`/trips/${trip.id}/kit`}>Take a kit</Link>, and its mass stands here with what it
-              carries.
-            </p>
-          )}
-        </aside>
-        <section className="sheet">
+      <div className="page provisions">
+        <div>
+          <h1 className="sr">Supplies</h1>
           <div className="heading">
             <Verdict r={r} trip={trip} />
-            <span className="grow" />
-            <Link to={`/trips/${trip.id}/sheet`}>Trip sheet to print</Link>
-            <Exports trip={trip} />
           </div>
+          {r.cautions.filter((c) => c.level === "danger").map(caution)}
           {r.impossible.map((i) => (
             <p key={i.brew} className="remark remark-danger">
               <strong>
@@ -101,17 +93,11 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
                 <h2>What if</h2>
                 <Asking trip={trip} what={what} set={setWhat} />
                 {compared.error && !isNone(what) && <Trouble error={compared.error as ApiError} />}
-                {change ? (
-                  <Answer c={change} />
-                ) : (
-                  <p className="quiet">
-                    Everything is worked out anew with the supplies of the plan, and what runs out shows here.
-                  </p>
-                )}
+                {change && <Answer c={change} />}
               </section>
             </div>
           )}
-          <h2>To have and to buy</h2>
+          <h2>Shopping list</h2>
           <table className="plain buy">
             <thead>
               <tr>
@@ -151,121 +137,130 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
               ))}
             </tbody>
           </table>
-          <div className="two">
-            <section>
-              <h2>Canisters</h2>
-              {r.canisters.length === 0 ? (
-                <p className="empty">No brew burns canister gas.</p>
-              ) : (
-                <table className="plain">
-                  <thead>
-                    <tr>
-                      <th>Canister</th>
-                      <th className="right">Full</th>
-                      <th className="right">Left</th>
-                      <th className="right">Propane in it</th>
-                      <th className="right">Brews</th>
-                    </tr>
-                  </thead>
-                  <tbody>
-                    {r.canisters.map((k, i) => (
-                      <tr key={k.n}>
-                        <td>
-                          {k.n}, {k.from < 0 ? "from home" : `from ${r.stops[k.from]?.name}`}
-                        </td>
-                        <td className="num right">{inWords(k.start_g, "g", system)}</td>
-                        <td className="right">
-                          <CellFig path={`canisters.${i}`}>{inWords(k.end_g, "g", system)}</CellFig>
-                        </td>
-                        <td className="num right">{inWords(k.propane_pct, "%", system)}</td>
-                        <td className="num right">{k.brews}</td>
-                      </tr>
-                    ))}
-                  </tbody>
-                </table>
-              )}
-              <h2>Portions</h2>
-              <ul className="bags">
-                {r.bags.map((b, i) => (
-                  <li key={i}>
-                    <span>
-                      Day {b.day}, {catalogue.data?.methods.find((m) => m.id === b.label)?.name ?? b.label}
-                    </span>
-                    <span className="num">{inWords(b.g, "g", system)}</span>
-                  </li>
+          <Folded id="supplies.totals" title="Totals" className="supplies-totals">
+            <Totals r={r} />
+            {r.totals.kit_g === null && (
+              <p className="quiet">
+                <Link to={`/trips/${trip.id}/kit`}>Choose a kit</Link> to see its mass here, too.
+              </p>
+            )}
+          </Folded>
+          <Folded id="supplies.water" title="Water by stop">
+            <table className="plain">
+              <thead>
+                <tr>
+                  <th>Stop</th>
+                  <th className="right">For coffee</th>
+                  <th className="right">Carry on</th>
+                  <th className="right">Treat</th>
+                  <th className="right">Waste carried</th>
+                </tr>
+              </thead>
+              <tbody>
+                {r.stops.map((s, i) => (
+                  <tr key={i}>
+                    <td>
+                      <Link to={`/trips/${trip.id}/stops/${plan.stop_ids[i]}`}>{s.name}</Link>
+                    </td>
+                    <td className="right">
+                      <CellFig path={`stops.${i}.draw_ml`}>{inWords(s.draw_ml, "ml", system)}</CellFig>
+                      {s.bottled_ml > 0 && (
+                        <span className="quiet"> {inWords(s.bottled_ml, "ml", system)} bottled</span>
+                      )}
+                    </td>
+                    <td className="right">
+                      {s.carry_ml > 0 ? (
+                        <CellFig path={`stops.${i}.carry_ml`}>{inWords(s.carry_ml, "ml", system)}</CellFig>
+                      ) : (
+                        "–"
+                      )}
+                    </td>
+                    <td className="right">
+                      {s.treat_s > 0 ? (
+                        <CellFig path={`stops.${i}.treat_s`}>
+                          boil {clock(s.treat_each_s)} min{s.treats > 1 && `, ${s.treats} times`}
+                        </CellFig>
+                      ) : s.filter_ml > 0 ? (
+                        <CellFig path={`stops.${i}.filter_ml`}>
+                          filter {inWords(s.filter_ml, "ml", system)}
+                        </CellFig>
+                      ) : s.water.caution && s.draw_ml > 0 ? (
+                        <strong className="doubtful">make it safe</strong>
+                      ) : (
+                        "–"
+                      )}
+                    </td>
+                    <td className="right">
+                      {s.waste_g > 0 ? (
+                        <CellFig path={`stops.${i}.waste_g`}>{inWords(s.waste_g, "g", system)}</CellFig>
+                      ) : (
+                        "–"
+                      )}
+                    </td>
+                  </tr>
                 ))}
-              </ul>
-            </section>
-            <section>
-              <h2>Water by stop</h2>
+              </tbody>
+            </table>
+          </Folded>
+          <Folded id="supplies.gas" title="Canisters">
+            {r.canisters.length === 0 ? (
+              <p className="empty">No brew burns canister gas.</p>
+            ) : (
               <table className="plain">
                 <thead>
                   <tr>
-                    <th>Stop</th>
-                    <th className="right">For coffee</th>
-                    <th className="right">Carry on</th>
-                    <th className="right">Treat</th>
-                    <th className="right">Waste carried</th>
+                    <th>Canister</th>
+                    <th className="right">Full</th>
+                    <th className="right">Left</th>
+                    <th className="right">Propane in it</th>
+                    <th className="right">Brews</th>
                   </tr>
                 </thead>
                 <tbody>
-                  {r.stops.map((s, i) => (
-                    <tr key={i}>
+                  {r.canisters.map((k, i) => (
+                    <tr key={k.n}>
                       <td>
-                        <Link to={`/trips/${trip.id}/stops/${plan.stop_ids[i]}`}>{s.name}</Link>
+                        {k.n}, {k.from < 0 ? "from home" : `from ${r.stops[k.from]?.name}`}
                       </td>
+                      <td className="num right">{inWords(k.start_g, "g", system)}</td>
                       <td className="right">
-                        <CellFig path={`stops.${i}.draw_ml`}>{inWords(s.draw_ml, "ml", system)}</CellFig>
-                        {s.bottled_ml > 0 && (
-                          <span className="quiet"> {inWords(s.bottled_ml, "ml", system)} bottled</span>
-                        )}
+                        <CellFig path={`canisters.${i}`}>{inWords(k.end_g, "g", system)}</CellFig>
                       </td>
-                      <td className="right">
-                        {s.carry_ml > 0 ? (
-                          <CellFig path={`stops.${i}.carry_ml`}>{inWords(s.carry_ml, "ml", system)}</CellFig>
-                        ) : (
-                          "–"
-                        )}
-                      </td>
-                      <td className="right">
-                        {s.treat_s > 0 ? (
-                          <CellFig path={`stops.${i}.treat_s`}>
-                            boil {clock(s.treat_each_s)} min{s.treats > 1 && `, ${s.treats} times`}
-                          </CellFig>
-                        ) : s.filter_ml > 0 ? (
-                          <CellFig path={`stops.${i}.filter_ml`}>
-                            filter {inWords(s.filter_ml, "ml", system)}
-                          </CellFig>
-                        ) : s.water.caution && s.draw_ml > 0 ? (
-                          <strong className="doubtful">make it safe</strong>
-                        ) : (
-                          "–"
-                        )}
-                      </td>
-                      <td className="right">
-                        {s.waste_g > 0 ? (
-                          <CellFig path={`stops.${i}.waste_g`}>{inWords(s.waste_g, "g", system)}</CellFig>
-                        ) : (
-                          "–"
-                        )}
-                      </td>
+                      <td className="num right">{inWords(k.propane_pct, "%", system)}</td>
+                      <td className="num right">{k.brews}</td>
                     </tr>
                   ))}
                 </tbody>
               </table>
+            )}
+          </Folded>
+          <Folded id="supplies.bags" title={`Portions: ${r.bags.length}`}>
+            <ul className="bags">
+              {r.bags.map((b, i) => (
+                <li key={i}>
+                  <span>
+                    Day {b.day}, {catalogue.data?.methods.find((m) => m.id === b.label)?.name ?? b.label}
+                  </span>
+                  <span className="num">{inWords(b.g, "g", system)}</span>
+                </li>
+              ))}
+            </ul>
+          </Folded>
+          {(r.notes.length > 0 || r.cautions.some((c) => c.level !== "danger")) && (
+            <Folded id="supplies.notes" title="Notes">
               {r.notes.map((n, i) => (
                 <p key={i} className="remark">
                   {say(n, system)}
                 </p>
               ))}
-              {r.cautions.map((c) => (
-                <p key={c.id} className={`remark remark-${c.level}`}>
-                  <strong>{c.text}</strong> {c.why}
-                </p>
-              ))}
-            </section>
-          </div>
-        </section>
+              {r.cautions.filter((c) => c.level !== "danger").map(caution)}
+            </Folded>
+          )}
+          <p className="more-acts">
+            <Link to={`/trips/${trip.id}/sheet`}>Trip sheet to print</Link>
+            <Exports trip={trip} />
+          </p>
+        </div>
       </div>
       <WorkingPanel
         sheet={r.working}

@@ -148,7 +148,7 @@ function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
           ) : (
             <div className="days">{items.map(whole)}</div>
           )}
-          <p className="schedule-more">
+          <p className="more-acts">
             <Button size="small" aria-pressed={reasons} onClick={() => setReasons(!reasons)}>
               {reasons ? "Hide reasons" : "Show reasons"}
             </Button>

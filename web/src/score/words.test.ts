@@ -1,7 +1,7 @@
 import { describe, expect, it } from "vitest";
 import type { Plan } from "../api/client";
 import { scoreInWords } from "./words";
-import { tasteWord } from "../log/TasteForm";
+import { tasteWord } from "../log/tasteWords";
 
 const plan = {
   boil_c: 86.96,

@@ -17,6 +17,7 @@ import {
   useWays,
 } from "../api/queries";
 import { useSettings } from "../app/settings";
+import { Folded } from "../app/Folded";
 import { Menu } from "../app/Menu";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useOfferUndo, useRemove } from "../app/useUndo";
@@ -25,11 +26,10 @@ import { dateInWords } from "../app/dates";
 import { hasDraft } from "../plan/useDraft";
 import { figure, inWords, say } from "../units/units";
 import { TextsOf } from "./Texts";
-import { Hill } from "../place/Hill";
 import { Ways } from "../ways/Ways";
 import { Elsewhere } from "./Elsewhere";
+import { StopSentence } from "./StopSentence";
 import { StopForm } from "./LazyStopForm";
-import { altitudeInWords, boilInWords, heatInWords, waterInWords } from "./words";
 import "./trips.css";
 
 export default function StopPage() {
@@ -77,7 +77,6 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         }
       : undefined,
   );
-  const place = stop.conditions.place;
   return (
     <>
       <div className="heading">
@@ -93,16 +92,20 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         </span>
         <span className="grow" />
         <Button onClick={() => setEditing(true)}>Change the stop</Button>
-        <Button
-          type="text"
-          onClick={() =>
-            void removeWithUndo("stop", stop.id, stop.name).then(() =>
-              navigate(trip.id > 0 ? `/trips/${trip.id}` : "/now"),
-            )
-          }
-        >
-          Delete
-        </Button>
+        <Menu
+          quiet
+          label="…"
+          name={`More for ${stop.name}`}
+          items={[
+            {
+              label: "Delete",
+              onClick: () =>
+                void removeWithUndo("stop", stop.id, stop.name).then(() =>
+                  navigate(trip.id > 0 ? `/trips/${trip.id}` : "/now"),
+                ),
+            },
+          ]}
+        />
       </div>
       {trip.id === 0 && <IntoTrip stop={stop} />}
       <TextsOf place={stop} texts={catalogue.texts} in="p" />
@@ -135,54 +138,25 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
           </Button>
         </p>
       )}
-      <div className="stop-place">
-        <button type="button" className="stop-hill" onClick={() => setEditing(true)}>
-          <span className="sr">Change the altitude</span>
-          <Hill altitude={place?.altitude_m} boil={stop.boil} height={120} />
-        </button>
-        <dl className="facts">
-          {(
-            [
-              ["Altitude", altitudeInWords(stop, system)],
-              [
-                "Water boils at",
-                stop.boil.unplaced
-                  ? boilInWords(stop.boil.boil_c, true, system)
-                  : `${inWords(stop.boil.boil_c, "°C", system, { fine: true })} (${figure(stop.boil.boil_low_c, "°C", system, { fine: true }).text}–${figure(stop.boil.boil_high_c, "°C", system, { fine: true }).text})`,
-              ],
-              [
-                "Air",
-                inWords(place?.air_c ?? usual.request["place.air_c"], "°C", system),
-                place?.air_c === undefined,
-              ],
-              [
-                "Wind at the stove",
-                inWords(place?.wind_ms ?? 0, "m/s", system),
-                place?.wind_ms === undefined,
-              ],
-              [
-                "Heat",
-                heatInWords(stop, catalogue, system),
-                stop.conditions.heat?.burner === undefined && stop.conditions.heat?.supplied_c === undefined,
-              ],
-              ["Water", waterInWords(stop, system)],
-            ] as [string, string, boolean?][]
-          ).map(([label, text, assumed]) => (
-            <div key={label}>
-              <dt>
-                {label}
-                {assumed && <span className="assumed"> assumed</span>}
-              </dt>
-              <dd>
-                <button type="button" className="fact num" onClick={() => setEditing(true)}>
-                  {text}
-                </button>
-              </dd>
-            </div>
-          ))}
-        </dl>
-      </div>
-      <h2>Brews here</h2>
+      <StopSentence key={stop.id} stop={stop} catalogue={catalogue} wish={wish} onWish={setWish}>
+        <p className="verdict stop-boils">
+          {stop.boil.unplaced ? (
+            <>
+              At sea level water boils at {inWords(stop.boil.boil_c, "°C", system, { fine: true })}. Set the
+              altitude.
+            </>
+          ) : (
+            <>
+              Water boils at {inWords(stop.boil.boil_c, "°C", system, { fine: true })}{" "}
+              <span className="quiet">
+                ({figure(stop.boil.boil_low_c, "°C", system, { fine: true }).text}–
+                {figure(stop.boil.boil_high_c, "°C", system, { fine: true }).text})
+              </span>
+            </>
+          )}
+        </p>
+      </StopSentence>
+      {brews.length > 0 && <h2>Brews here</h2>}
       {brews.length === 0 ? (
         <p className="empty">
           None yet. Choose a method below; the plan takes this stop’s altitude, water and heat.
@@ -241,10 +215,11 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
       {brews.length > 0 && trip.id > 0 && (
         <Caffeine trip={trip} day={stop.day} guidance={catalogue.guidance} />
       )}
-      <h2 id="plan">Plan a brew here</h2>
+      <h2 id="plan">{brews.length === 0 ? "The best way here" : "Plan another brew"}</h2>
       {ways.error && <Trouble error={ways.error} retry={() => void ways.refetch()} />}
       {ways.data ? (
         <Ways
+          glance
           along={kit.data?.items}
           found={ways.data}
           catalogue={catalogue}
@@ -268,14 +243,15 @@ function Caffeine({ trip, day, guidance }: { trip: TripOut; day: number; guidanc
   const plan = useTripPlan(trip.id);
   const total = plan.data?.result.day_totals.find((d) => d.day === day);
   if (!total && !plan.isPending) return null;
-  // It has its room before it has its figure, so that nothing moves from under a finger.
+  const mg = total ? Math.round(total.caffeine_mg / 10) * 10 : "…";
   return (
-    <p className={total?.over ? "caffeine caffeine-over" : "caffeine"}>
-      Caffeine on day {day}, one cup of each brew:{" "}
-      <span className="num">about {total ? Math.round(total.caffeine_mg / 10) * 10 : "…"} mg</span> a person
-      {total ? (total.over ? ", over" : ", under") : ", beside"} {guidance.caffeine_day_mg} mg.{" "}
-      {guidance.caffeine}. An estimate, not medical advice.
-    </p>
+    <Folded
+      id="stop.caffeine"
+      className={total?.over ? "caffeine caffeine-over" : "caffeine"}
+      title={`Caffeine on day ${day}, a cup of each: about ${mg} mg${total ? (total.over ? `, over ${guidance.caffeine_day_mg} mg` : `, under ${guidance.caffeine_day_mg} mg`) : ""}`}
+    >
+      <p>{guidance.caffeine}. An estimate, not medical advice.</p>
+    </Folded>
   );
 }
 

@@ -1,0 +1,92 @@
+package taste
+
+import (
+	"slices"
+
+	"apodemos/core/quantity"
+)
+
+// LikedFrom is the mark, of 10, from which a cup counts as liked.
+const LikedFrom = 7
+
+// Rated is a cup with its mark of 10, and how it was made.
+type Rated struct {
+	Mark    float64
+	StartC  float64 // of the water at first contact
+	GrindUm float64 // 0 where it is not known
+	Point
+}
+
+// Differences smaller than these are not told apart. From memory.
+const (
+	apartC   = 1    // °C
+	apartUm  = 20   // µm
+	apartTDS = 0.03 // % of strength
+)
+
+// InCommon is what the liked cups of one coffee and method have in common: where they lay, and
+// in what they all differ from the rest. It says what was, and not that it was the cause; with
+// fewer than two on a side nothing is told apart.
+func InCommon(cups []Rated) []quantity.Phrase {
+	var liked, rest []Rated
+	for _, c := range cups {
+		if c.Mark >= LikedFrom {
+			liked = append(liked, c)
+		} else {
+			rest = append(rest, c)
+		}
+	}
+	out := []quantity.Phrase{}
+	switch len(liked) {
+	case 0:
+		return out
+	case 1:
+		return append(out, onlyLiked.Say())
+	}
+	n := quantity.Of(float64(len(liked)), quantity.None)
+	for _, d := range []struct {
+		of         func(Rated) float64
+		apart      float64
+		unit       quantity.Unit
+		more, less quantity.Sentence
+	}{
+		{func(c Rated) float64 { return c.StartC }, apartC, quantity.Celsius, likedHotter, likedCooler},
+		{func(c Rated) float64 { return c.GrindUm }, apartUm, quantity.Micrometre, likedCoarser, likedFiner},
+		{func(c Rated) float64 { return c.TDSPct }, apartTDS, quantity.Percent, likedStronger, likedWeaker},
+	} {
+		low, high := span(liked, d.of)
+		under, over := span(rest, d.of)
+		switch {
+		case len(rest) < 2 || low == 0 || under == 0:
+		case low >= over+d.apart:
+			out = append(out, d.more.Say(n, quantity.Of(low, d.unit)))
+		case high <= under-d.apart:
+			out = append(out, d.less.Say(n, quantity.Of(high, d.unit)))
+		}
+	}
+	low, high := span(liked, func(c Rated) float64 { return c.ExtractionPct })
+	return append(out, likedBetween.Say(n, quantity.Of(low, quantity.Percent), quantity.Of(high, quantity.Percent)))
+}
+
+// span is the least and the most of a figure; zeros without cups.
+func span(cups []Rated, of func(Rated) float64) (low, high float64) {
+	if len(cups) == 0 {
+		return 0, 0
+	}
+	v := make([]float64, len(cups))
+	for i, c := range cups {
+		v[i] = of(c)
+	}
+	return slices.Min(v), slices.Max(v)
+}
+
+var (
+	onlyLiked     = words("It is the only one you have liked so far.")
+	likedHotter   = words("All {0} that you liked were hotter than the rest: {1} or more.")
+	likedCooler   = words("All {0} that you liked were cooler than the rest: {1} or less.")
+	likedCoarser  = words("All {0} that you liked were ground coarser than the rest: {1} or more.")
+	likedFiner    = words("All {0} that you liked were ground finer than the rest: {1} or less.")
+	likedStronger = words("All {0} that you liked were stronger than the rest: {1} or more.")
+	likedWeaker   = words("All {0} that you liked were weaker than the rest: {1} or less.")
+	likedBetween  = words("The {0} that you liked came out at {1} to {2} of extraction, by the model.")
+)
