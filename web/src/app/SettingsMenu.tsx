@@ -6,6 +6,8 @@ import { Dots } from "./Dots";
 import { Either } from "./Either";
 import { useSettings, type ThemeChoice } from "./settings";
 
+type Hours = ReturnType<typeof useSettings>["hours"];
+
 /** The same units with volumes told the other way. */
 const otherVolumes: Record<System, System> = {
   metric: "metric-dl",
@@ -17,7 +19,7 @@ const otherVolumes: Record<System, System> = {
 /** Help, units and theme, behind one sign that is the same on every page. */
 export function SettingsMenu({ onHelp, trip }: { onHelp: () => void; trip?: number }) {
   const [open, setOpen] = useState(false);
-  const { system, chosen, set } = useSettings();
+  const { system, chosen, hours, set } = useSettings();
   const box = useRef<HTMLDivElement>(null);
   const button = useRef<HTMLButtonElement>(null);
   useEffect(() => {
@@ -85,6 +87,19 @@ export function SettingsMenu({ onHelp, trip }: { onHelp: () => void; trip?: numb
             >
               in {unitOf("ml", system)}
             </button>
+          </div>
+          <div className="settings-row">
+            <span>Clock</span>
+            <Either<Hours>
+              label="Clock"
+              value={hours}
+              options={[
+                { label: "as the device", value: "device" },
+                { label: "24 h", value: "24" },
+                { label: "12 h", value: "12" },
+              ]}
+              onChange={(to) => set({ hours: to })}
+            />
           </div>
           <div className="settings-row">
             <span>Theme</span>

@@ -1,23 +1,36 @@
-/** When a brew of a trip is, as one says it: the weekday, the date as it is written here, and the hour there. */
-export function momentInWords(moment: string, day: number, locale?: string): string {
-  const m = /^(\d{4})-(\d{2})-(\d{2})T(\d{2}:\d{2})/.exec(moment);
-  if (!m) return `day ${day}`;
-  const date = new Date(Date.UTC(Number(m[1]), Number(m[2]) - 1, Number(m[3])));
-  const said = date.toLocaleDateString(locale, {
-    weekday: "short",
-    day: "numeric",
-    month: "short",
-    timeZone: "UTC",
-  });
-  return `${said}, ${m[4]}`;
+// Dates and times as the interface tells them: dates in one style, the clock as the person has it.
+
+/** Whether this device tells the hours twice twelve. */
+export const twelveHere = (): boolean =>
+  new Intl.DateTimeFormat(undefined, { hour: "numeric" }).resolvedOptions().hour12 ?? false;
+
+/** A time of day HH:MM on the person's clock: 06:30, or 6:30 am. */
+export function timeInWords(hhmm: string, twelve: boolean): string {
+  const m = /^(\d{2}):(\d{2})/.exec(hhmm);
+  if (!m || !twelve) return hhmm;
+  const h = Number(m[1]);
+  return `${h % 12 === 0 ? 12 : h % 12}:${m[2]} ${h < 12 ? "am" : "pm"}`;
 }
 
-/** A date such as 2026-11-26 as one writes it here. */
-export function dateInWords(iso: string, locale?: string): string {
-  const date = new Date(`${iso.slice(0, 10)}T00:00:00Z`);
-  return Number.isNaN(date.getTime())
-    ? iso
-    : date.toLocaleDateString(locale, { day: "numeric", month: "short", year: "numeric", timeZone: "UTC" });
+// By hand: what a locale calls September changes with the browser's version.
+const months = "Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec".split(" ");
+const weekdays = "Sun Mon Tue Wed Thu Fri Sat".split(" ");
+
+const inUtc = (iso: string): Date => new Date(`${iso.slice(0, 10)}T00:00:00Z`);
+const dayOf = (d: Date): string => `${d.getUTCDate()} ${months[d.getUTCMonth()]}`;
+
+/** A date such as 2026-11-26: 26 Nov 2026. */
+export function dateInWords(iso: string): string {
+  const date = inUtc(iso);
+  return Number.isNaN(date.getTime()) ? iso : `${dayOf(date)} ${date.getUTCFullYear()}`;
+}
+
+/** When a brew of a trip is, by the clock there: Thu 26 Nov, 07:05. */
+export function momentInWords(moment: string, day: number, twelve: boolean): string {
+  const m = /^(\d{4}-\d{2}-\d{2})T(\d{2}:\d{2})/.exec(moment);
+  if (!m?.[1] || !m[2]) return `day ${day}`;
+  const date = inUtc(m[1]);
+  return `${weekdays[date.getUTCDay()]} ${dayOf(date)}, ${timeInWords(m[2], twelve)}`;
 }
 
 /** The day and the hour of this device's clock, as YYYY-MM-DD and HH:MM. */
@@ -27,4 +40,13 @@ export function today(now = new Date()): { date: string; time: string } {
     date: `${now.getFullYear()}-${two(now.getMonth() + 1)}-${two(now.getDate())}`,
     time: `${two(now.getHours())}:${two(now.getMinutes())}`,
   };
+}
+
+/** An instant by this device's clock: 12 Sep 2026, 08:40; without its year where `year` is false. */
+export function instantInWords(instant: string, twelve: boolean, year = true): string {
+  const at = new Date(instant);
+  if (Number.isNaN(at.getTime())) return instant;
+  const { date, time } = today(at);
+  const day = dateInWords(date);
+  return `${year ? day : day.slice(0, -5)}, ${timeInWords(time, twelve)}`;
 }

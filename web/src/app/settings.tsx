@@ -1,4 +1,5 @@
 import { createContext, useContext, useMemo, useSyncExternalStore, type ReactNode } from "react";
+import { twelveHere } from "./dates";
 import { everywhere, over, useStored } from "./useStored";
 import type { System } from "../units/units";
 import type { ThemeName } from "../theme/tokens";
@@ -13,6 +14,8 @@ interface Values {
   speech: boolean;
   vibration: boolean;
   ribbon: "even" | "km" | "days";
+  /** Hours of the clock, or as the device has them. */
+  hours: "device" | "24" | "12";
 }
 
 interface Settings extends Omit<Values, "theme"> {
@@ -20,6 +23,8 @@ interface Settings extends Omit<Values, "theme"> {
   theme: ThemeName;
   /** The theme that was chosen. */
   chosen: ThemeChoice;
+  /** Whether hours are told twice twelve. */
+  twelve: boolean;
   set: (change: Partial<Values>) => void;
 }
 
@@ -30,6 +35,7 @@ const defaults: Values = {
   speech: false,
   vibration: true,
   ribbon: "even",
+  hours: "device",
 };
 
 const read = over(defaults);
@@ -39,6 +45,7 @@ const Context = createContext<Settings>({
   ...defaults,
   theme: "day",
   chosen: "device",
+  twelve: false,
   set: () => undefined,
 });
 
@@ -56,6 +63,7 @@ export function SettingsProvider({ children }: { children: ReactNode }) {
       ...value,
       theme: value.theme === "device" ? (isDark ? "headlamp" : "day") : value.theme,
       chosen: value.theme,
+      twelve: value.hours === "device" ? twelveHere() : value.hours === "12",
       set: (change) => set({ ...latest.current, ...change }),
     }),
     [value, set, latest, isDark],

@@ -5,6 +5,7 @@ import { saveLog } from "../api/change";
 import type { LogEntry } from "../api/client";
 import { closing, useCatalogue, useChange, useAsMade, useEntry, useHadPlan, usePlanOf } from "../api/queries";
 import { Panel } from "../app/Panel";
+import { instantInWords } from "../app/dates";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
@@ -16,8 +17,6 @@ import { saidOf } from "./cups";
 import { TasteForm, type TasteValues } from "./TasteForm";
 import { tasteWord } from "./tasteWords";
 import "./log.css";
-
-const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
 
 /** A cup of the log: what happened over what was planned, and how it was. */
 export default function CupPage() {
@@ -55,7 +54,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
   const stored = usePlanOf(l.plan_id);
   const had = useHadPlan(l.id);
   const made = useAsMade(l.id, l.made !== undefined);
-  const { system } = useSettings();
+  const { system, twelve } = useSettings();
   const [editing, setEditing] = useState(false);
   const removeWithUndo = useRemove();
   const navigate = useNavigate();
@@ -111,7 +110,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
         </small>
       </h1>
       <p className="quiet">
-        {when.format(new Date(l.brewed_at))}
+        {instantInWords(l.brewed_at, twelve)}
         {l.coffee_name && <span data-own-words> · {l.coffee_name}</span>}
         {l.recipe_name && <span data-own-words> · {l.recipe_name}</span>}
         {l.by && <span data-own-words> · tasted by {l.by}</span>}

@@ -1,17 +1,18 @@
 import { Button } from "antd";
 import { useState } from "react";
+import { instantInWords } from "../app/dates";
+import { useSettings } from "../app/settings";
 import { kindNames, restore, useChange, useDeleted, type Kind } from "../api/queries";
 import { notice } from "../app/notices";
 import { Loaded, Trouble } from "../app/Trouble";
 import { counted } from "../units/units";
 import "./log.css";
 
-const when = new Intl.DateTimeFormat(undefined, { dateStyle: "medium", timeStyle: "short" });
-
 /** Deleted records of every kind, each with its Restore button. */
 export default function DeletedPage() {
   const [older, setOlder] = useState(false);
   const list = useDeleted(older);
+  const { twelve } = useSettings();
   const back = useChange((x: { kind: Kind; id: number }) => restore(x.kind, x.id));
   return (
     <div className="page lb">
@@ -32,7 +33,7 @@ export default function DeletedPage() {
                     {kindNames[x.kind]}: <span data-own-words>{x.name}</span>
                   </span>
                   <span className="quiet">
-                    {when.format(new Date(x.deleted_at))}
+                    {instantInWords(x.deleted_at, twelve)}
                     {x.within && (
                       <>
                         ; in <span data-own-words>{x.within}</span>, which is deleted too

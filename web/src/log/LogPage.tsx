@@ -15,6 +15,7 @@ import {
 } from "../api/queries";
 import { Menu } from "../app/Menu";
 import { notice } from "../app/notices";
+import { instantInWords } from "../app/dates";
 import { useSettings } from "../app/settings";
 import { Folded } from "../app/Folded";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -25,13 +26,6 @@ import { PathChart, PathList } from "./PathChart";
 import { Stamp } from "./Stamp";
 import { Unboiled } from "./Unboiled";
 import "./log.css";
-
-const when = new Intl.DateTimeFormat(undefined, {
-  day: "numeric",
-  month: "short",
-  hour: "2-digit",
-  minute: "2-digit",
-});
 
 const liked: Record<string, (l: LogEntry) => boolean> = {
   liked: (l) => (l.mark ?? 0) >= 7,
@@ -162,7 +156,7 @@ function Cups({ list }: { list: LogEntry[] }) {
     setTwo((was) => (was.includes(id) ? was.filter((x) => x !== id) : [...was, id].slice(-mostCups)));
   const bestPath = useBestPath().data;
   const best = list.find((l) => l.id === bestPath?.best);
-  const { system } = useSettings();
+  const { system, twelve } = useSettings();
   return (
     <>
       <div className="lb-top">
@@ -172,7 +166,8 @@ function Cups({ list }: { list: LogEntry[] }) {
               <p className="verdict lb-best">
                 Your best:{" "}
                 <Link to={`/log/${best.id}`}>
-                  <span data-own-words>{best.stop_name}</span>, {when.format(new Date(best.brewed_at))}
+                  <span data-own-words>{best.stop_name}</span>,{" "}
+                  {instantInWords(best.brewed_at, twelve, false)}
                 </Link>
                 , {best.mark} of 10
               </p>
@@ -314,7 +309,7 @@ function Cups({ list }: { list: LogEntry[] }) {
               compare
               <span className="sr">
                 {" "}
-                {l.brew_name}, {when.format(new Date(l.brewed_at))}
+                {l.brew_name}, {instantInWords(l.brewed_at, twelve, false)}
               </span>
             </label>
           </li>
@@ -357,7 +352,7 @@ function Filter({
 
 /** A cup: its picture, where and how it was made, and how it was. */
 export function Card({ entry: l, names }: { entry: LogEntry; names: Record<string, string> }) {
-  const { system } = useSettings();
+  const { system, twelve } = useSettings();
   const clicks = l.run?.clicks ?? l.clicks;
   return (
     <Link to={`/log/${l.id}`} className="lb-link">
@@ -367,7 +362,7 @@ export function Card({ entry: l, names }: { entry: LogEntry; names: Record<strin
         {l.recipe_name && <span data-own-words>, {l.recipe_name}</span>}
         <span className="quiet" data-own-words>
           {" "}
-          {l.stop_name} · {when.format(new Date(l.brewed_at))}
+          {l.stop_name} · {instantInWords(l.brewed_at, twelve, false)}
         </span>
         {l.coffee_name && (
           <span className="quiet" data-own-words>

@@ -30,7 +30,7 @@ const Sentence = fetched(async () => (await import("./Rest")).Here);
 const Best = fetched(async () => (await import("./Rest")).Best);
 
 function Now({ catalogue }: { catalogue: Catalogue }) {
-  const { system } = useSettings();
+  const { system, twelve } = useSettings();
   const trips = useTrips();
   const last = trips.data?.find((t) => String(t.id) === lastTrip()) ?? trips.data?.find((t) => !t.archived);
   const now = useNow(last?.id ?? 0);
@@ -83,7 +83,7 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
             {now.data.next.brew.name || catalogue.names[now.data.next.brew.request.method]},{" "}
             {now.data.next.stop_name}
           </Link>{" "}
-          <span className="quiet">{momentInWords(now.data.next.moment, now.data.next.day)}</span>
+          <span className="quiet">{momentInWords(now.data.next.moment, now.data.next.day, twelve)}</span>
         </p>
       )}
       <section aria-label="Here" className="now-here">

@@ -259,7 +259,7 @@ function Editor({
 }) {
   const isNew = brew.id === 0;
   const draft = useDraft(brew);
-  const { system } = useSettings();
+  const { system, twelve } = useSettings();
   const client = useQueryClient();
   const trip = useTrip(brew.trip_id);
   const coffees = useCoffees(dayOf(trip.data?.starts_on, stop?.day));
@@ -402,6 +402,7 @@ function Editor({
     mine,
     troubles,
     system,
+    twelve,
     stop,
     onHour: (to) => void setHour(to),
     onRecipe: (to) => void setRecipe(to),

@@ -10,6 +10,7 @@ import type {
   StopOut,
   Trouble,
 } from "../api/client";
+import { timeInWords } from "../app/dates";
 import { Term } from "../app/Term";
 import type { Part, Word } from "../sentence/Sentence";
 import { airWords, waterWords } from "../sentence/placeWords";
@@ -28,6 +29,7 @@ interface Of {
   mine: Schemas["OwnRecipe"][];
   troubles: Trouble[];
   system: System;
+  twelve: boolean;
   stop?: StopOut;
   /** It is kept, and not a trial. */
   onHour: (at: string) => void;
@@ -181,7 +183,7 @@ export function planWords(of: Of): Part[] {
     {
       id: "at",
       label: "Coffee in hand at",
-      text: draft.at || "any time",
+      text: timeInWords(draft.at, of.twelve) || "any time",
       assumed: draft.at === "",
       control: () => (
         <>

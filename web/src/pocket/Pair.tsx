@@ -2,11 +2,13 @@ import { Button } from "antd";
 import { useState } from "react";
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { api, must, type Schemas } from "../api/client";
-import { dateInWords } from "../app/dates";
+import { dateInWords, instantInWords, timeInWords, today } from "../app/dates";
+import { useSettings } from "../app/settings";
 import { Code } from "./Code";
 
 /** The phones that may reach this program, and how another is let in. */
 export function Pair() {
+  const { twelve } = useSettings();
   const client = useQueryClient();
   const pairing = useQuery({ queryKey: ["pairing"], queryFn: () => must(api.GET("/pairing")) });
   const [key, setKey] = useState<Schemas["KeyOut"]>();
@@ -49,8 +51,8 @@ export function Pair() {
         <div>
           <p>
             Key <strong className="num">{key.key}</strong>: it pairs one device, until{" "}
-            {new Date(key.until).toLocaleTimeString([], { hour: "2-digit", minute: "2-digit" })}. Scan, or
-            open the address and type the key.
+            {timeInWords(today(new Date(key.until)).time, twelve)}. Scan, or open the address and type the
+            key.
           </p>
           {key.codes.map((c) => (
             <div key={c.text} className="code-row">
@@ -80,7 +82,7 @@ export function Pair() {
               <tr key={d.id}>
                 <td>{d.name}</td>
                 <td>{dateInWords(d.paired_at.slice(0, 10))}</td>
-                <td>{new Date(d.seen_at).toLocaleString([], { dateStyle: "medium", timeStyle: "short" })}</td>
+                <td>{instantInWords(d.seen_at, twelve)}</td>
                 <td>
                   {p.here && (
                     <Button

@@ -5,7 +5,7 @@ import type { TripOut, TripPlan } from "../api/client";
 import { useTrip, useTripPlan } from "../api/queries";
 import { Folded } from "../app/Folded";
 import { Loaded, Trouble } from "../app/Trouble";
-import { dateInWords, today as todayHere } from "../app/dates";
+import { dateInWords, timeInWords, today as todayHere } from "../app/dates";
 import { useSettings } from "../app/settings";
 import { Exports } from "../trips/Exports";
 import { counted, duration, say, type System } from "../units/units";
@@ -28,7 +28,13 @@ export default function SchedulePage() {
 }
 
 /** Where a day is spent, and what is made and done there, in a line. */
-function inShort(d: Day, trip: TripOut, plan: TripPlan, names: Record<number, string>): string {
+function inShort(
+  d: Day,
+  trip: TripOut,
+  plan: TripPlan,
+  names: Record<number, string>,
+  twelve: boolean,
+): string {
   const brews = d.items.filter((i) => i.task.id.startsWith("brew:"));
   const at = [...new Set(brews.map((i) => plan.stop_ids[i.task.stop]))].map(
     (id) => trip.stops.find((s) => s.id === id)?.name,
@@ -36,7 +42,7 @@ function inShort(d: Day, trip: TripOut, plan: TripPlan, names: Record<number, st
   const rest = d.items.length - brews.length;
   return [
     at.join(", "),
-    brews.map((i) => `${names[i.task.brew ?? 0] ?? ""} ${i.to ?? ""}`.trim()).join(", "),
+    brews.map((i) => `${names[i.task.brew ?? 0] ?? ""} ${timeInWords(i.to ?? "", twelve)}`.trim()).join(", "),
     rest > 0 && (brews.length > 0 ? `${rest} more` : counted(rest, "thing")),
   ]
     .filter(Boolean)
@@ -44,7 +50,7 @@ function inShort(d: Day, trip: TripOut, plan: TripPlan, names: Record<number, st
 }
 
 function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
-  const { system } = useSettings();
+  const { system, twelve } = useSettings();
   const [search] = useSearchParams();
   const asked = search.get("view");
   const view = asked === "list" || asked === "days" ? asked : "next";
@@ -88,7 +94,7 @@ function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
           <>
             <strong>{d.title}</strong>{" "}
             <span className="quiet">
-              {left(d) === 0 ? "done" : inShort(d, trip, plan, names)}
+              {left(d) === 0 ? "done" : inShort(d, trip, plan, names, twelve)}
               {left(d) > 0 && left(d) < d.items.length && ` · ${left(d)} open`}
             </span>
           </>
@@ -109,7 +115,7 @@ function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
               {next.d.date === date ? "Today, " : ""}
               {next.d.date === date ? next.d.title.toLowerCase() : next.d.title}
               {next.d.date && `, ${dateInWords(next.d.date)}`}
-              {next.i.from && `, ${next.i.from}`}
+              {next.i.from && `, ${timeInWords(next.i.from, twelve)}`}
             </p>
             <p className="verdict">Next: {say(next.i.task, system)}</p>
             <About task={next.i.task} reasons={reasons} />
@@ -185,12 +191,13 @@ function Task({
   reasons: boolean;
 }) {
   const { task, from } = item;
+  const { twelve } = useSettings();
   return (
     <li className={`task task-${task.when}${ticks.has(task.id) ? " task-done" : ""}`}>
       <label>
         <input type="checkbox" checked={ticks.has(task.id)} onChange={() => ticks.flip(task.id)} />
         <span>
-          {from && <strong className="num">{from} </strong>}
+          {from && <strong className="num">{timeInWords(from, twelve)} </strong>}
           {!from && task.when === "evening" && <strong>Evening: </strong>}
           {!from && task.when === "morning" && <strong>On arrival: </strong>}
           {say(task, system)}

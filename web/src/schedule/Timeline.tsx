@@ -1,3 +1,5 @@
+import { timeInWords } from "../app/dates";
+import { useSettings } from "../app/settings";
 import { useWidth } from "../app/useWidth";
 import { hours, type Day, type Item } from "./days";
 
@@ -12,12 +14,18 @@ interface Timed {
 }
 
 /** Labels over their ends, one row higher where the one before reaches that far. */
-function labelled(timed: Timed[], names: Record<number, string>, x: (min: number) => number, W: number) {
+function labelled(
+  timed: Timed[],
+  names: Record<number, string>,
+  x: (min: number) => number,
+  W: number,
+  twelve: boolean,
+) {
   const out: { label: string; at: number; up: number }[] = [];
   let free = -Infinity;
   for (const { i, from } of timed) {
     const name = i.task.id.startsWith("brew:") ? names[i.task.brew ?? 0] : "";
-    const label = name ? `${name}, ${i.to}` : "";
+    const label = name ? `${name}, ${timeInWords(i.to ?? "", twelve)}` : "";
     const wide = label.length * 8.2;
     const at = Math.min(x(from), W - wide);
     out.push({ label, at, up: label && at < free ? 16 : 0 });
@@ -28,6 +36,7 @@ function labelled(timed: Timed[], names: Record<number, string>, x: (min: number
 
 /** A day as a line of hours: how long each thing takes, and the cup at its end. */
 export function Timeline({ day, names, now }: { day: Day; names: Record<number, string>; now?: string }) {
+  const { twelve } = useSettings();
   const [ref, W] = useWidth(600, 280);
   const timed = day.items.flatMap((i): Timed[] => {
     if (!i.from || !i.to || i.task.for_s >= 6 * 3600) return [];
@@ -41,7 +50,7 @@ export function Timeline({ day, names, now }: { day: Day; names: Record<number, 
   const every = [1, 2, 3, 6].find((h) => h * room > 64) ?? 12;
   const ticks = Array.from({ length: last - first + 1 }, (_, k) => first + k).filter((h) => h % every === 0);
   const here = now === undefined ? undefined : minutesOf(now);
-  const labels = labelled(timed, names, x, W);
+  const labels = labelled(timed, names, x, W, twelve);
   if (timed.length === 0) return null;
   return (
     <div ref={ref}>
@@ -50,7 +59,10 @@ export function Timeline({ day, names, now }: { day: Day; names: Record<number, 
         viewBox={`0 0 ${W} 74`}
         role="img"
         aria-label={timed
-          .map(({ i }) => `${i.from} to ${i.to}: ${names[i.task.brew ?? 0] ?? i.task.text}`)
+          .map(
+            ({ i }) =>
+              `${timeInWords(i.from ?? "", twelve)} to ${timeInWords(i.to ?? "", twelve)}: ${names[i.task.brew ?? 0] ?? i.task.text}`,
+          )
           .join("; ")}
       >
         {timed.map(({ i, from, to }, k) => (
@@ -71,7 +83,7 @@ export function Timeline({ day, names, now }: { day: Day; names: Record<number, 
         <line className="timeline-hours" x1="8" x2={W - 8} y1={LINE} y2={LINE} />
         {ticks.map((h) => (
           <text key={h} className="timeline-hour num" x={x(h * 60)} y={LINE + 18} textAnchor="middle">
-            {String(((h % 24) + 24) % 24).padStart(2, "0")}:00
+            {timeInWords(`${String(((h % 24) + 24) % 24).padStart(2, "0")}:00`, twelve)}
           </text>
         ))}
         {here !== undefined && here >= first * 60 && here <= last * 60 && (

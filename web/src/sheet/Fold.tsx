@@ -1,5 +1,6 @@
 import { useLayoutEffect, useRef, type ReactNode } from "react";
 import type { Catalogue, TripOut, TripPlan } from "../api/client";
+import { timeInWords } from "../app/dates";
 import { useSettings } from "../app/settings";
 import { TextsOf } from "../trips/Texts";
 import { altitudeInWords, boilInWords, heatInWords, safeBoils, waterInWords } from "../trips/words";
@@ -25,7 +26,7 @@ export function Fold({
   day: number;
   catalogue: Catalogue;
 }) {
-  const { system } = useSettings();
+  const { system, twelve } = useSettings();
   const brews = r.brews.filter((b) => b.day === day);
   const here = r.stops
     .map((t, i) => ({ t, s: trip.stops[i], i }))
@@ -78,7 +79,7 @@ export function Fold({
       {tasks.length > 0 && <h2>To do</h2>}
       {tasks.map((x) => (
         <p key={x.id}>
-          □ {x.begins_at && <span className="num">{x.begins_at} </span>}
+          □ {x.begins_at && <span className="num">{timeInWords(x.begins_at, twelve)} </span>}
           {say(x, system)} {x.caution && <strong>{x.caution}</strong>}
         </p>
       ))}

@@ -1,7 +1,7 @@
 // What the trip sheet and the folded sheet both have on paper.
 
 import type { Catalogue, TripOut, TripPlan } from "../api/client";
-import { dateInWords } from "../app/dates";
+import { dateInWords, timeInWords } from "../app/dates";
 import { useSettings } from "../app/settings";
 import { clock, figure, inWords, say } from "../units/units";
 import { roundsInWords } from "./rounds";
@@ -36,14 +36,14 @@ export function BrewOnPaper({
   /** Which of so many parts; all of it when left out. */
   part?: { n: number; of: number };
 }) {
-  const { system } = useSettings();
+  const { system, twelve } = useSettings();
   const all = stepsOf(b);
   const each = Math.ceil(all.length / (part?.of ?? 1));
   const steps = part ? all.slice(part.n * each, (part.n + 1) * each) : all;
   return (
     <section>
       <h2>
-        {b.at && <span className="num">{b.at} </span>}
+        {b.at && <span className="num">{timeInWords(b.at, twelve)} </span>}
         {catalogue.methods.find((m) => m.id === b.method)?.name}
         <small> {b.name}</small>
       </h2>

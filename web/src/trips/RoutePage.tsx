@@ -7,7 +7,7 @@ import { Loaded, Trouble } from "../app/Trouble";
 import { Menu } from "../app/Menu";
 import { useSettings } from "../app/settings";
 import { brewPath } from "../app/where";
-import { dateInWords } from "../app/dates";
+import { dateInWords, timeInWords } from "../app/dates";
 import { useRemove } from "../app/useUndo";
 import { BagMark, DryMark, HeatMark, heatOf } from "../ribbon/Ribbon";
 import { nights } from "../ribbon/places";
@@ -31,7 +31,7 @@ export default function RoutePage() {
 
 function Route({ trip: t }: { trip: TripOut }) {
   const catalogue = useCatalogue();
-  const { system } = useSettings();
+  const { system, twelve } = useSettings();
   const [search, setSearch] = useSearchParams();
   const [adding, setAdding] = useState(false);
   const [editing, setEditing] = useState(false);
@@ -127,7 +127,7 @@ function Route({ trip: t }: { trip: TripOut }) {
                     .filter((b) => b.stop_id === s.id)
                     .map((b) => (
                       <Link key={b.id} className="brew-link" to={brewPath(b)}>
-                        {b.at && <span className="num">{b.at} </span>}
+                        {b.at && <span className="num">{timeInWords(b.at, twelve)} </span>}
                         {catalogue.data?.methods.find((m) => m.id === b.request.method)?.name ?? "a brew"}
                         {b.tastings > 0 && <span className="quiet"> · made</span>}
                         {hasDraft(b.id) && <span className="unsaved"> changed, not saved</span>}

@@ -22,7 +22,7 @@ import { Menu } from "../app/Menu";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useOfferUndo, useRemove } from "../app/useUndo";
 import { brewPath, stopPath } from "../app/where";
-import { dateInWords } from "../app/dates";
+import { dateInWords, timeInWords } from "../app/dates";
 import { hasDraft } from "../plan/useDraft";
 import { figure, inWords, say } from "../units/units";
 import { TextsOf } from "./Texts";
@@ -56,7 +56,7 @@ export default function StopPage() {
 }
 
 function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catalogue: Catalogue }) {
-  const { system } = useSettings();
+  const { system, twelve } = useSettings();
   const navigate = useNavigate();
   const removeWithUndo = useRemove();
   const [search, setSearch] = useSearchParams();
@@ -177,7 +177,7 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
               const at = brewPath(b);
               return (
                 <tr key={b.id}>
-                  <td className="num">{b.at || "–"}</td>
+                  <td className="num">{timeInWords(b.at, twelve) || "–"}</td>
                   <td>
                     <Link to={at}>{m?.name ?? "a brew"}</Link>{" "}
                     {b.name && <span className="quiet">{b.name}</span>}
