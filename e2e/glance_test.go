@@ -2,8 +2,6 @@ package e2e
 
 import (
 	"encoding/json"
-	"fmt"
-	"os"
 	"strings"
 	"testing"
 	"time"
@@ -49,11 +47,11 @@ var looks = []struct {
 	{"now", "/now", "All 11 ways", onLaptop, most{85, 16}, "the water, how it is made safe and the heat are always words of the sentence"},
 	{"plan", "/trips/1/stops/5/brews/9", "Why? Other options", most{170, 25}, most{90, 15}, "the steps stand beside the score"},
 	{"guide", "/trips/1/stops/5/brews/9/guide", "Pot ready?", onLaptop, onPhone, ""},
-	{"log", "/log", "29 cups", most{165, 25}, onPhone, "not yet: each cup has its words"},
-	{"supplies", "/trips/1/provisions", "Nothing runs out", most{150, 25}, onPhone, "not yet: the sums stand beside the picture"},
+	{"log", "/log", "29 cups", onLaptop, onPhone, ""},
+	{"supplies", "/trips/1/provisions", "Nothing runs out", onLaptop, onPhone, ""},
 	{"schedule", "/trips/1/schedule", "Weigh out", most{140, 25}, onPhone, "a day’s list is what the view is for"},
-	{"kit", "/trips/1/kit", "serves all 15 brews", most{300, 50}, onPhone, "not yet: wishes and sums stand beside the kit"},
-	{"stop", "/trips/1/stops/5", "why here", most{185, 25}, onPhone, "not yet: the first of the ways below reaches onto the first screen"},
+	{"kit", "/trips/1/kit", "serves all 15 brews", most{130, 28}, onPhone, "each piece is a control with its name and mass"},
+	{"stop", "/trips/1/stops/5", "Brews here", most{145, 25}, onPhone, "its own notes and its brews stand over the best way"},
 }
 
 // A first screen is read at one glance.
@@ -96,11 +94,9 @@ const sizes = `(() => {
   return [...out].map(x => x.join(" ")).join("\n");
 })()`
 
-// Five sizes of type, nothing under 13 px; and axe-core finds nothing serious, in both themes.
-func TestFiveSizesAndNothingSerious(t *testing.T) {
+// Five sizes of type, nothing under 13 px.
+func TestFiveSizesOfType(t *testing.T) {
 	t.Parallel()
-	axe, err := os.ReadFile("../web/node_modules/axe-core/axe.min.js")
-	require.NoError(t, err)
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	for _, v := range looks {
@@ -110,13 +106,6 @@ func TestFiveSizesAndNothingSerious(t *testing.T) {
 			p.see(v.sign)
 			p.settle()
 			assert.Empty(t, p.js(sizes), "%s at %d px: other sizes of type", v.name, w)
-			for _, theme := range []string{"day", "headlamp"} {
-				p.theme(theme)
-				p.js(string(axe) + `; ""`)
-				found := p.text(fmt.Sprintf("axe on %s", v.name), `window.axeSaid ?? (window.axeAsked ??= (axe.run(document, {resultTypes: ["violations"]}).then(r => { window.axeSaid = "done " + r.violations.filter(x => ["serious", "critical"].includes(x.impact)).map(x => x.id + ": " + x.nodes.slice(0, 3).map(n => n.target.join(" ")).join(", ")).join("\n"); }), "asked"), "")`)
-				p.js(`(delete window.axeSaid, delete window.axeAsked, "")`)
-				assert.Equal(t, "done ", found, "%s at %d px, %s", v.name, w, theme)
-			}
 		}
 	}
 }

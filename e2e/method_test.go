@@ -119,7 +119,7 @@ func TestTheSteepIsDraggedAndPutBack(t *testing.T) {
 	p.do(chromedp.KeyEvent(kb.ArrowDown))
 	p.until("see it beside home", func() bool { // a list that is still opening takes no click
 		p.js(`(() => { [...document.querySelectorAll(".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")].find(e => e.innerText.includes("home"))?.click(); return ""; })()`)
-		return strings.Contains(p.screen(), "with home (dotted)")
+		return strings.Contains(p.screen(), "At home (dotted)")
 	})
 }
 

@@ -155,6 +155,7 @@ func TestTheWaysFollow(t *testing.T) {
 	first := func() string { return p.js(`document.querySelector(".way h3")?.innerText ?? ""`) }
 	p.until("see ways", func() bool { return first() != "" })
 	was := first()
+	p.word("What matters most")
 	p.clickKind("full-bodied", ".strip label")
 	p.until("see another first", func() bool { return first() != was })
 	p.click("All ")
@@ -243,14 +244,14 @@ func TestAPlanAtOneLook(t *testing.T) {
 	p.open("/trips/1/stops/5/brews/9")
 	p.see("Boils here at")
 	p.compare("Moka pot: Hot water")
-	p.see("This, and Hot water in the boiler")
+	p.see("the same coffee and water")
 	ticks := func() []string {
 		return strings.Split(p.js(`[...document.querySelectorAll(".score svg")].map(s => [...s.querySelectorAll("g[aria-hidden] > g > .sc-tick")].map(e => e.textContent + "@" + Math.round(e.getAttribute("x"))).join(" ")).join("|")`), "|")
 	}
 	p.until("see two scores", func() bool { return len(ticks()) == 2 })
 	both := ticks()
 	assert.Equal(t, both[0], both[1], "one time axis for both")
-	p.see("in all")
+	p.see("In all")
 
 	p.click("All settings")
 	p.fill("What do you want to change?", "lid")
@@ -296,3 +297,24 @@ func TestBackLeadsWhereOneWas(t *testing.T) {
 }
 
 func itoa(n int64) string { return strconv.FormatInt(n, 10) }
+
+// The last pot and the last grinder are taken away: what would help is offered, and one tap is enough.
+func TestNothingThereIsNoDeadEnd(t *testing.T) {
+	t.Parallel()
+	app := startOwn(t)
+	p := sit(t, app.base)
+	p.open("/now")
+	p.see("Plan: ")
+	p.word("What you have")
+	gear := func(name string) { p.clickKind(name, ".now-gear label") }
+	gear("Titanium pot") // assumed: the first tap says that it is there
+	gear("Titanium pot")
+	p.see("Nothing can be made with this.")
+	p.clickKind("Borrow a pot", "button")
+	p.see("Plan: ")
+	gear("grinder")
+	p.see("Nothing can be made with this.")
+	p.clickKind("The coffee is ground already", "button")
+	p.see("Plan: ")
+	assert.Contains(t, p.says("What you have"), "ground coffee")
+}

@@ -3,8 +3,10 @@ package e2e
 import (
 	"encoding/json"
 	"fmt"
+	"os"
 	"slices"
 	"strings"
+	"sync"
 	"testing"
 	"time"
 
@@ -30,6 +32,10 @@ var views = []struct{ name, path, sign string }{
 	{"kit", "/trips/1/kit", "How it makes each brew"},
 	{"shelf", "/shelf", "Hand press"},
 	{"log", "/log", "Day five: citrus, long."},
+	{"a cup without a plan", "/log/new", "a place of no trip"},
+	{"all days", "/trips/1/schedule?view=days", "Afterwards"},
+	{"deleted", "/deleted", "Deleted"},
+	{"manual", "/manual", "Which kit"},
 	{"a coffee's path", "/log?liking=liked", "of 29"},
 	{"a cup", "/log/1", "As planned"},
 	{"two cups", "/log/compare?a=24&b=27", "What differed"},
@@ -233,18 +239,21 @@ func TestEveryViewIsWithinReach(t *testing.T) {
 			for _, theme := range []string{"day", "headlamp"} {
 				p.do(chromedp.EmulateViewport(1280, 800))
 				p.theme(theme)
-				for _, width := range []int64{1280, 1024, 820, 390, 360} {
+				for _, width := range []int64{1280, 1024, 820, 640, 390, 360, 320} {
 					if width != 1280 && width != 390 && theme != "day" {
-						continue // a theme makes nothing wider
+						continue // a theme makes nothing wider; 640 px is 1280 at 200 %
 					}
 					at := fmt.Sprintf("%s, %s, %d px", v.name, theme, width)
-					p.do(chromedp.EmulateViewport(width, map[int64]int64{1280: 800, 1024: 768, 820: 1180, 390: 844, 360: 780}[width]))
+					p.do(chromedp.EmulateViewport(width, map[int64]int64{1280: 800, 1024: 768, 820: 1180, 640: 400, 390: 844, 360: 780, 320: 640}[width]))
 					p.settle()
 					assert.Empty(t, p.js(unnamed), "%s: without a name", at)
 					assert.Empty(t, p.js(faint), "%s: too faint", at)
 					assert.Empty(t, p.soon("", overlaid), "%s: over one another", at)
 					if width >= 820 {
 						assert.Empty(t, p.js(cut), "%s: cut", at)
+					}
+					if width == 1280 || width == 390 {
+						assert.Equal(t, "done ", p.axe(), "%s: axe", at)
 					}
 					if width == 390 {
 						assert.Empty(t, p.js(fmt.Sprintf(small, 44)), "%s: too small to touch", at)
@@ -255,6 +264,21 @@ func TestEveryViewIsWithinReach(t *testing.T) {
 			}
 		}
 	}
+}
+
+var axeCore = sync.OnceValues(func() ([]byte, error) { return os.ReadFile("../web/node_modules/axe-core/axe.min.js") })
+
+// axe runs axe-core on the page and gives what is serious of its findings, after "done ".
+func (p *person) axe() string {
+	p.t.Helper()
+	code, err := axeCore()
+	require.NoError(p.t, err)
+	if p.js(`window.axe ? "y" : ""`) == "" {
+		p.js(string(code) + `; ""`)
+	}
+	found := p.text("have axe done", `window.axeSaid ?? (window.axeAsked ??= (axe.run(document, {resultTypes: ["violations"]}).then(r => { window.axeSaid = "done " + r.violations.filter(x => ["serious", "critical"].includes(x.impact)).map(x => x.id + ": " + x.nodes.slice(0, 3).map(n => n.target.join(" ")).join(", ")).join("\n"); }), "asked"), "")`)
+	p.js(`(delete window.axeSaid, delete window.axeAsked, "")`)
+	return found
 }
 
 // soon gives what an expression says once it says what is wanted, or what it says after 8 s: a

@@ -5,6 +5,7 @@ import (
 	"os"
 	"path/filepath"
 	"slices"
+	"strconv"
 	"strings"
 	"testing"
 
@@ -326,4 +327,36 @@ func TestACupOfAnotherDay(t *testing.T) {
 	p.open("/trips/1/stops/5/brews/9/log")
 	p.see("How did it come out?")
 	assert.Empty(t, p.js(`document.getElementById("entry-when").value`), "the next is of now again")
+}
+
+// A cup that was made without a plan is written down from the log, its taste set with a finger.
+func TestACupWithoutAPlan(t *testing.T) {
+	t.Parallel()
+	a := start(t, t.TempDir())
+	p := sit(t, a.base)
+	p.open("/log")
+	p.click("Log a cup")
+	p.see("a place of no trip")
+	p.word("Method")
+	p.do(chromedp.SetValue(chromedp.CSS(`select[aria-label="Method"]`), "press-pot"))
+	p.see("Press pot")
+	at := strings.Split(p.text("see the field", `(() => { const r = document.querySelector(".ts-field svg")?.getBoundingClientRect(); return r && r.width > 0 ? [r.x + r.width * 0.63, r.y + r.height * 0.5].join(" ") : ""; })()`), " ")
+	x, _ := strconv.ParseFloat(at[0], 64)
+	y, _ := strconv.ParseFloat(at[1], 64)
+	p.do(chromedp.MouseClickXY(x, y))
+	p.see("a little bitter, right")
+	p.stepOn("6 of ten")
+	p.fill("In your words", "Left too long.")
+	p.open("/log/new") // left half done, it is still there
+	p.see("a little bitter, right")
+	p.click("Save the cup")
+	p.see("Last time here: a little bitter")
+	var log []app.LogEntry
+	send(t, a.base, "GET", "/log?latest=1", nil, &log)
+	require.Len(t, log, 1)
+	assert.Equal(t, "press-pot", log[0].Method)
+	assert.Equal(t, "Left too long.", log[0].Words)
+	assert.InDelta(t, 1, *log[0].SourBitter, 0)
+	assert.InDelta(t, 0, *log[0].WeakStrong, 0)
+	assert.Zero(t, log[0].TripID)
 }

@@ -279,7 +279,7 @@ func TestWhatIsPrinted(t *testing.T) {
 		return sizes
 	}
 	p.see("From the port to the ice field")
-	p.see("Sep 9, 2026 · page 6 of 10")
+	p.see("9 Sep 2026 · page 6 of 10")
 	assert.Equal(t, slices.Repeat([]string{"148×210"}, 10), paper())
 	p.click("A4")
 	p.until("the larger paper", func() bool { return p.js(`document.querySelector(".paper-a4") ? "yes" : ""`) == "yes" })
@@ -293,7 +293,7 @@ func TestWhatIsPrinted(t *testing.T) {
 	// What is begun on a day stands on it, though it is for a cup of the next.
 	p.choose(`[aria-label="Day"]`, "Day 8")
 	p.see("Market town")
-	assert.Contains(t, p.js(`document.querySelector(".fold").innerText.replace(/\s+/g, " ")`), "12:15 Begin 290 ml of cold concentrate")
+	assert.Contains(t, p.js(`document.querySelector(".fold").innerText.replace(/\s+/g, " ")`), "12:15 Start 290 ml of cold concentrate")
 	p.choose(`[aria-label="Day"]`, "Day 5")
 	p.see("High plateau")
 	assert.Equal(t, "8", p.js(`String(document.querySelectorAll(".fold-page").length)`))

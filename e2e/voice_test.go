@@ -309,7 +309,7 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.seeNot("Make this water safe first")
 	p.see("boil it")
 	p.clickKind("Steeped or boiled pot", "td a")
-	p.see("Keep it at a rolling boil all this time: it makes the water safe.")
+	p.see("Keep it at a rolling boil: it makes the water safe.")
 	p.seeNot("Before the first step.")
 	p.do(chromedp.KeyEvent("p"))
 	p.see("boil 3:00 min")

@@ -18,6 +18,7 @@ type Change struct {
 	As       string         `json:"as,omitempty" enum:",home,plain" doc:"home: in a kitchen at sea level; plain: with nothing made up for"`
 	Method   string         `json:"method,omitempty" doc:"Made another way: what it fixes for itself is left to it"`
 	School   string         `json:"school,omitempty"`
+	Same     bool           `json:"same,omitempty" doc:"With the coffee and the water of the plan, if the other way takes them: with method or school"`
 	ReadingG *float64       `json:"reading_g,omitempty" doc:"The scale should stop at this at last"`
 	DrainedS *float64       `json:"drained_s,omitempty" doc:"The bed was seen drained then, from first contact: this dripper with this paper and grinder is fitted to it"`
 	Recipe   *recipe.Recipe `json:"recipe,omitempty" doc:"Made by a recipe of one's own: what that sets is not asked besides"`
@@ -47,7 +48,11 @@ func (r Request) Changed(c Change) (Request, error) {
 		if c.Method == "" {
 			c.Method = r.Method
 		}
-		return r.By(c.Method, c.School), nil
+		next := r.By(c.Method, c.School)
+		if c.Same {
+			next = r.asMuch(next)
+		}
+		return next, nil
 	}
 	p, err := Compute(r)
 	if err != nil {
@@ -66,6 +71,30 @@ func (r Request) Changed(c Change) (Request, error) {
 		r.Pours = p.moved(r.Pours, *c.Pour)
 	}
 	return r, nil
+}
+
+// asMuch is a request with the coffee and the water that another one comes to; where it does
+// not take both, with the coffee at its own ratio, and else as it was.
+func (r Request) asMuch(next Request) Request {
+	p, err := Compute(r)
+	if err != nil || *p.Water.PouredMl == 0 {
+		return next
+	}
+	takes := func(to Request) bool {
+		q, err := Compute(to)
+		return err == nil && !q.Clogged && math.Abs(*q.DoseG-*p.DoseG) < 0.5
+	}
+	alike := next
+	alike.DoseG, alike.WaterG, alike.CupMl, alike.Ratio = p.DoseG, p.Water.PouredMl, nil, nil
+	if takes(alike) {
+		return alike
+	}
+	alike = next
+	alike.DoseG = p.DoseG
+	if takes(alike) {
+		return alike
+	}
+	return next
 }
 
 // drainFactor is the factor on the resistance of bed and paper with which this brew, as it

@@ -130,3 +130,33 @@ func TestWhereABrewLies(t *testing.T) {
 	p := compute(t, Request{Method: "cone", Conditions: Conditions{Calibration: Calibration{TDSPct: ptr(3.0)}}})
 	assert.Equal(t, "strong", p.Strength.Lies.Strength, "a reading is what counts")
 }
+
+// A comparison is of two ways with the same coffee and water, if the other takes them; it never
+// gives what cannot be planned.
+func TestComparedWithAsMuch(t *testing.T) {
+	r := Request{Method: "cone", Drinkers: ptr(2.0), Conditions: Conditions{Place: Place{AltitudeM: ptr(2300.0)}}}
+	p := compute(t, r)
+	alike := 0
+	for _, m := range method.All {
+		for _, s := range m.Schools {
+			own, ownErr := r.Changed(Change{Method: m.ID, School: s.ID})
+			require.NoError(t, ownErr)
+			as, err := r.Changed(Change{Method: m.ID, School: s.ID, Same: true})
+			require.NoError(t, err)
+			q, err := Compute(as)
+			if _, ownErr = Compute(own); ownErr == nil {
+				require.NoError(t, err, "%s/%s", m.ID, s.ID)
+			}
+			if err != nil || as.DoseG == nil {
+				continue
+			}
+			assert.InDelta(t, *p.DoseG, *q.DoseG, 0.01, "%s/%s", m.ID, s.ID)
+			if as.WaterG != nil {
+				alike++
+				assert.InDelta(t, *p.Water.PouredMl, *as.WaterG, 0.01, "%s/%s", m.ID, s.ID)
+			}
+		}
+	}
+	assert.Greater(t, alike, 8, "most take both")
+	assert.Nil(t, changed(t, r, Change{Method: "press-pot", School: "steeped-skimmed"}).DoseG, "else by its own recipe")
+}

@@ -84,7 +84,7 @@ func TestWhatIsAddedLaterHasCooled(t *testing.T) {
 	drip := compute(t, Request{Method: "slow-drip", School: ptr("black"), Conditions: Conditions{Place: Place{AltitudeM: ptr(500.0), AirC: ptr(0.0), WindMs: ptr(2.0)}}})
 	assert.True(t, drip.Made().Reheats)
 	again := stepByID(t, drip, "reheat")
-	assert.Contains(t, again.Text, "to top up with")
+	assert.Contains(t, again.Text, "to top up")
 	assert.NotEqual(t, method.Flame, again.Lane, "the list, the guide and the sheet say it")
 	assert.Equal(t, again.AtS, stepByID(t, drip, "flame-again").AtS, "and the flame shows it")
 	assert.LessOrEqual(t, again.AtS+again.ForS, *drip.ContactS+1)

@@ -129,7 +129,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 		{school: "cone/three-pours", r: Request{DoseG: ptr(22.0), CupMl: ptr(300.0)}, sees: []sight{
 			{"rinse", -1, -1, "Tip the rinse out"},
 			{"first-pour", -1, -1, "Circle out"},
-			{"second-pour", -1, -1, "other way, just before it has drained"},
+			{"second-pour", -1, -1, "Begin just before it has drained"},
 		}, check: func(t *testing.T, p *Plan) {
 			for _, s := range p.Steps {
 				assert.NotRegexp(t, `scale|Weigh|to about \d`, s.Text, "no scale")
@@ -161,7 +161,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.Contains(t, s.Clean, "under water in a refrigerator")
 		}},
 		{school: "slow-drip/black", r: Request{CupMl: ptr(165.0)}, sees: []sight{
-			{"set", -1, -1, "its base must sit on the rim"},
+			{"set", -1, -1, "Its base must sit on the rim"},
 			{"level", -1, -1, "levelled by a shake, never pressed"},
 			{"first-water", 0, -1, "A first little water"},
 			{"fill", 20, -1, "onto the press’s handle"},
@@ -172,7 +172,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.InDelta(t, 6.5*60, drip.AtS+drip.ForS, 1.5*60, "5–8 minutes")
 			assert.InDelta(t, 16.5, *p.DoseG, 2.5, "3 tablespoons of 5–6 g")
 		}},
-		{school: "slow-drip/condensed-milk", sees: []sight{{"set", -1, -1, "Condensed milk into the cup first, then the filter on it: its base must sit on the rim"}, {"serve", -1, -1, "Stir the milk up"}}},
+		{school: "slow-drip/condensed-milk", sees: []sight{{"set", -1, -1, "Put condensed milk in the cup, then the filter on it. Its base must sit on the rim"}, {"serve", -1, -1, "Stir the milk up"}}},
 		{school: "hand-press/upright", sees: []sight{
 			{"fill", 0, -1, ""}, {"stir", -1, -1, ""}, {"press", 75, -1, "slowly"},
 		}, check: func(t *testing.T, p *Plan) {
@@ -198,7 +198,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.Contains(t, stepByID(t, p, "flow").Sign, "no longer runs smoothly")
 		}},
 		{school: "moka/cold-fill", sees: []sight{
-			{"fill-kettle", -1, -1, "boiler with cold water, to just below the valve"},
+			{"fill-kettle", -1, -1, "boiler with cold water. Stop just below the valve"},
 			{"screw", -1, -1, "Lid open"},
 			{"light", -1, -1, "the moka pot on it"},
 			{"off", -1, -1, "Off at once"},

@@ -203,6 +203,6 @@ func partOf(id method.StepID, j int) method.StepID {
 
 // What is said of a pour in stages.
 const (
-	stageText = "[scale?Pour to {to}|Pour until {share} of the water is in]; stop a finger under the rim."
+	stageText = "[scale?Pour to {to}|Pour until {share} is in]; stop a finger under the rim."
 	stageLast = "[scale?Pour the last, to {to}|Pour the rest]; stop a finger under the rim."
 )

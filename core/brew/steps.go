@@ -94,7 +94,7 @@ func (c *script) steps() {
 			until, sign = method.Time, "" // a moment will do
 		}
 		c.add(Step{ID: method.Reheat, Label: "reheat", AtS: at, ForS: c.ReheatS, Lane: method.Water, Until: until, Sign: sign, Caution: quantity.Either(c.Burner.Flame, "hot-pot", "scald")},
-			"Put the rest of the water on the heat again, to top up with.")
+			"Put the rest of the water on again, to top up.")
 		c.add(Step{ID: method.FlameAgain, Label: "again", AtS: at, ForS: c.ReheatS, Lane: method.Flame, Until: until, Sign: sign}, quantity.Either(c.Burner.Flame, "Full flame.", "Full power."))
 		if c.Burner.Flame {
 			c.caution("co", string(method.Reheat))
@@ -187,7 +187,7 @@ func (c *script) stepFill(at float64) {
 		fill = "Fill the kettle with {fill}."
 	}
 	if c.School.ColdFill {
-		fill = "Fill the boiler with [scale?{heated} of ]cold water, to just below the valve."
+		fill = "Fill the boiler with [scale?{heated} of ]cold water. Stop just below the valve."
 	}
 	if *c.Request.Water.Treatment == water.Doubtful {
 		fill += " Use safe water." // no later step makes it safe

@@ -160,7 +160,7 @@ func (c *script) figure(w *wording, name string, s Step, pour *method.Step) {
 		case pour != nil && c.ofKettle(pour) > 0.97:
 			w.say("Pour all the water")
 		case pour != nil:
-			w.say("Pour until " + share(c.ofKettle(pour)) + " of the water is in")
+			w.say("Pour until " + share(c.ofKettle(pour)) + " is in")
 		default:
 			w.say("Pour the water")
 		}
@@ -295,7 +295,11 @@ func (c *script) coffeeWords(w *wording) {
 		w.say(" of the coffee ground at home, " + fine)
 		return
 	}
-	w.say(" of coffee and grind it " + fine)
+	if c.plan.DoseMeasures != nil && !*c.Request.Scale || c.portions() > 1 {
+		w.say(" of coffee. Grind it " + fine)
+	} else {
+		w.say(" of coffee and grind it " + fine)
+	}
 	c.clickWords(w)
 }
 
@@ -323,7 +327,7 @@ func (c *script) measureWords(w *wording) {
 	apart := c.Batch.N * c.sides()
 	w.value(m.Count/apart, quantity.None).say(" × " + m.Name)
 	if c.portions() > 1 {
-		w.say(" for each cup")
+		w.say(" a cup")
 	}
 	w.say(" (").value(m.Grams/apart, quantity.Gram).say(")")
 }

@@ -264,7 +264,7 @@ func (c *Recipe) ownSteps(line []method.Step) []method.Step {
 		}
 		if s.ID == method.BoilStep && s.FromBoil && c.BrewTreatS() > 0 {
 			s.Keep = true
-			s.Text = "Keep it at a rolling boil all this time: it makes the water safe."
+			s.Text = "Keep it at a rolling boil: it makes the water safe."
 		}
 		if s.FromBoil && longer > 0 {
 			switch {

@@ -704,3 +704,28 @@ func TestTheLineOnTheWaterAgreesWithTheSteps(t *testing.T) {
 	assert.Positive(t, on)
 	assert.Positive(t, off)
 }
+
+// byEye is an amount as it is told without a scale: one figure and its unit.
+var byEye = regexp.MustCompile(`(about )?(a|two|three) \w+ of a cup|\d+ × \w+ \w+( a cup)? \([^)]*\)`)
+
+// A step is read at arm's length: its first sentence has at most 12 words, and what else is said of it
+// comes after.
+func TestAStepBeginsInTwelveWords(t *testing.T) {
+	for _, source := range []string{"stream", "tap", "snow"} {
+		for _, scale := range []bool{true, false} {
+			for _, cups := range []float64{1, 2, 4} {
+				eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
+					treatment := map[bool]string{true: "safe", false: "boil"}[source == "tap"]
+					p, err := Compute(Request{Method: m.ID, School: &s.ID, Drinkers: &cups, Scale: &scale, Conditions: Conditions{Place: Place{AltitudeM: ptr(2300.0)}, Water: Water{Source: &source, Treatment: &treatment}}})
+					if err != nil {
+						return
+					}
+					for _, st := range p.Steps {
+						first, _, _ := strings.Cut(byEye.ReplaceAllString(st.Text, "some cups"), ". ")
+						assert.LessOrEqual(t, len(strings.Fields(first)), 12, first)
+					}
+				})
+			}
+		}
+	}
+}

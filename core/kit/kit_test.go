@@ -1002,7 +1002,7 @@ func TestTooFewCupsAreDrunkFromInTurn(t *testing.T) {
 	for _, r := range c.Reasons {
 		said += r.Text + " "
 	}
-	assert.Contains(t, said, "There are 2 of one kind of cup for 4 people: you drink in turn.")
+	assert.Contains(t, said, "There are 2 of one kind of cup for 4 people: drink in turn")
 	for i := range list {
 		list[i].Count = nil
 		if list[i].Kind == gear.Cup {

@@ -223,13 +223,13 @@ var cone = Method{
 			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 36, ChamberMl: 400, NoScale: true, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
-				prep("paper", "fold paper", "Fold the paper into the dripper; set it on {server}.", 20),
+				prep("paper", "fold paper", "Fold the paper into the dripper. Set it on {server}.", 20),
 				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip the rinse out.", 20),
 				withHotWater("level", "level", "Coffee in. Shake it level.", 10).care(""),
 				pour("bloom-pour", "wet all", "[scale?Wet all of it, about {to}.|Wet all of it with {share} of the water.]", 0, 10, 0.15).care("pour"),
 				do("bloom", "bloom", "Bloom.", 10, 30),
-				pour("first-pour", "circle", "[scale?Circle out, to about {to}.|Circle out, until {share} of the water is in.]", 40, 25, 0.45),
-				pour("second-pour", "circle back", "Circle the other way, just before it has drained, [scale?to about {to}|until {share} of the water is in].", 80, 25, 0.75),
+				pour("first-pour", "circle", "[scale?Circle out, to about {to}.|Circle out, until {share} is in.]", 40, 25, 0.45),
+				pour("second-pour", "circle back", "Circle back [scale?to about {to}|until {share} is in]. Begin just before it has drained.", 80, 25, 0.75),
 				pour("third-pour", "circle", "[scale?The last, to about {to}.|The rest.]", 120, 20, 1),
 				do("drawdown", "draws down", "Let it draw down.", 140, 50).drains().sign("the bed shines no longer"),
 				serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
@@ -243,12 +243,12 @@ var cone = Method{
 			Steps: []Step{
 				weigh(),
 				prep("unfold", "unfold", "Unfold the dripper and lock its ribs. See that all its feet stand on the rim, and that the rim carries it.", 20),
-				prep("paper", "fold paper", "Fold the paper and press it against the ribs; set it on {server}[scale?, and that on the scale].", 20),
-				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water, so that it clings to the ribs. Tip the rinse out.", 20),
+				prep("paper", "fold paper", "Fold the paper and press it against the ribs. Set it on {server}[scale?, and that on the scale].", 20),
+				withHotWater("rinse", "rinse", "Rinse the paper: {rinse} of hot water. It clings to the ribs; tip the rinse out.", 20),
 				withHotWater("level", "level", "Coffee in. Shake it level, holding the dripper.[scale? Zero the scale.]", 15).care(""),
-				pour("bloom-pour", "wet all", "{pour}, gently: it is light and tips.", 0, 10, 0.16).care("pour"),
+				pour("bloom-pour", "wet all", "{pour}, gently. It is light and tips.", 0, 10, 0.16).care("pour"),
 				do("bloom", "bloom", "Bloom.", 10, 30),
-				pour("second-pour", "small circles", "{pour}, in small circles; keep off the bare paper.", 40, 20, 0.45),
+				pour("second-pour", "small circles", "{pour}, in small circles. Keep off the bare paper.", 40, 20, 0.45),
 				pour("third-pour", "small circles", "{pour}.", 80, 20, 0.75),
 				pour("fourth-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 120, 15, 1),
 				do("drawdown", "draws down", "Let it draw down.", 135, 45).drains().sign("the bed shines no longer"),
@@ -288,12 +288,12 @@ var flatBed = Method{
 		FillFresh: 0.9, FillRested: 0.95, MostG: 45, ChamberMl: 450, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"flat paper"}, Clean: packPapers,
 		Steps: []Step{
 			weigh(),
-			prep("paper", "paper in", "Set the dry paper in the dripper, the dripper on {server}[scale?, that on the scale].", 15),
+			prep("paper", "paper in", "Set the dry paper in the dripper. Set that on {server}[scale?, and all on the scale].", 15),
 			withHotWater("level", "level", "Coffee in. Shake it level.[scale? Zero the scale.]", 10).care(""),
 			pour("bloom-pour", "wet all", "[scale?Pour to {to}: three times the dose.|Wet all of it with {share} of the water.]", 0, 12, 0.2).perDose(3).care("pour"),
 			do("bloom", "bloom, swirl", "Swirl, and let it bloom.", 12, 18),
-			pour("second-pour", "circles", "Slow circles, [scale?to {to}|until {share} of the water is in].", 30, 40, 0.6),
-			pour("third-pour", "circles", "Slow circles, [scale?to {to}|until {share} of the water is in].", 90, 40, 1),
+			pour("second-pour", "circles", "Slow circles, [scale?to {to}|until {share} is in].", 30, 40, 0.6),
+			pour("third-pour", "circles", "Slow circles, [scale?to {to}|until {share} is in].", 90, 40, 1),
 			do("flatten", "swirl flat", "Swirl, so that the bed ends flat.", 130, 8),
 			do("drawdown", "draws down", "Let it draw down.", 138, 62).drains().sign("the bed lies bare and flat"),
 			serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
@@ -355,12 +355,12 @@ var slowDrip = Method{
 	Scores:  Scores{2, 5, 3, 4, "holes pass some silt; the press meters the flow; wipes clean"},
 	Schools: []School{
 		slowDripSchool("black", "Black, topped up", "Topped up with hot water to a long cup. Choose it where there is hot water and no paper.", func(s *School) { s.DiluteShare, s.CupMl = 0.5, 150 }, ""),
-		slowDripSchool("condensed-milk", "Over condensed milk", "Dripped onto sweet milk and stirred. Choose it cold and tired: it is dinner too.", func(s *School) { s.Milk, s.CupMl = 25, 80; s.Consumables = []string{"condensed milk"} }, "Condensed milk into the cup first, then the filter on it: its base must sit on the rim."),
+		slowDripSchool("condensed-milk", "Over condensed milk", "Dripped onto sweet milk and stirred. Choose it cold and tired: it is dinner too.", func(s *School) { s.Milk, s.CupMl = 25, 80; s.Consumables = []string{"condensed milk"} }, "Put condensed milk in the cup, then the filter on it. Its base must sit on the rim."),
 		slowDripSchool("iced", "Over ice", "Dripped strong, then over ice. Choose it in the heat, where ice can be had.", func(s *School) {
 			s.Milk, s.CupMl = 25, 150
 			s.DiluteShare, s.DiluteCold, s.DiluteIce = 0.4, true, true
 			s.Consumables = []string{"condensed milk", "ice"}
-		}, "Condensed milk into the cup first, then the filter on it: its base must sit on the rim. Ice ready in a glass."),
+		}, "Put condensed milk in the cup, then the filter on it. Its base must sit on the rim. Ice ready in a glass."),
 	},
 }
 
@@ -369,7 +369,7 @@ func slowDripSchool(id, name, why string, change func(*School), first string) Sc
 		FillFresh: 0.9, FillRested: 0.95, Access: 0.8, Adjust: "grind", Band: 3, WashupMl: 60, Clean: "Knock the grounds out and wipe it; carry the grounds out.", Cautions: []string{"scald"}}
 	change(&s)
 	if first == "" {
-		first = "Set the filter on {server}: its base must sit on the rim."
+		first = "Set the filter on {server}. Its base must sit on the rim."
 	}
 	last := serve("serve", "serve", "Lift the filter off and serve.", 15)
 	switch {
@@ -386,7 +386,7 @@ func slowDripSchool(id, name, why string, change func(*School), first string) Sc
 		withHotWater("level", "level", "Coffee in, levelled by a shake, never pressed. The gravity press on top.", 15).care(""),
 		pour("first-water", "first water", "A first little water, [scale?to {to}|{share} of it].", 0, 8, 0.2).care("pour"),
 		do("bloom", "bloom", "Let it swell.", 8, 12),
-		pour("fill", "fill slowly", "Fill slowly, [scale?to {to}|with the rest]; pour onto the press’s handle so that it does not tip.", 20, 25, 1),
+		pour("fill", "fill slowly", "Fill slowly, [scale?to {to}|with the rest]. Pour onto the press’s handle: it then doesn’t tip.", 20, 25, 1),
 		do("drip", "drips", "Let it drip.", 45, 315).drains().sign("it drips slower than a drop a second"),
 		last,
 	}
@@ -455,7 +455,7 @@ var pocketPump = Method{
 		Steps: []Step{
 			prep("dose", "fill basket", "{coffee}. Fill the basket to the brim, tap, level; do not tamp.", 90),
 			withHotWater("swill", "swill", "Swill the tank with {rinse} of hot water; tip it out.", 15),
-			pour("fill", "fill tank", "Pour {water} into the tank, to its mark, and screw it shut.", 0, 15, 1).care("scald"),
+			pour("fill", "fill tank", "Pour {water} into the tank, to its mark. Screw it shut.", 0, 15, 1).care("scald"),
 			do("pump", "13 presses", "Pump slowly, about thirteen presses.", 15, 35).sign("it runs pale and bubbles").care("press"),
 			serve("dilute", "dilute", "[dilution?Add {topup}, to taste.|Serve.]", 15),
 		}, Cautions: []string{"scald", "parts"},
@@ -512,7 +512,7 @@ func concentrate(id, name, why string, ratio float64) School {
 			pour("fill", "water on", "{pour}: safe cold water.", 0, 60, 1),
 			do("wet", "stir", "Stir until all of it is wet.", 60, 60),
 			stand("steep", "steep", "Cover it. Twelve hours at room temperature; up to a day in a refrigerator.", 120, 12*3600).with(heat.Closed),
-			serve("strain", "strain", "Strain and press it into a clean bottle, or {vials}.", 600),
+			serve("strain", "strain", "Strain and press it into a clean bottle. Or fill {vials}.", 600),
 			serve("chill", "chill", "Keep it cold; up to two weeks in a refrigerator.", 60).care("keeps"),
 		}, Cautions: []string{"keeps", "strong"}}
 }
@@ -527,7 +527,7 @@ var serveConcentrate = Method{
 			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{80, 85, 90}, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
-				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into [many?each|the] cup: {vials} in all.", 0, 10),
+				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into [many?each|the] cup. That is {vials} in all.", 0, 10),
 				pour("fill", "hot water", "Add {topup}.", 10, 15, 1).care("scald"),
 				serve("serve", "serve", "Stir and serve.", 10),
 			}, Cautions: []string{"keeps", "strong"}},
@@ -535,7 +535,7 @@ var serveConcentrate = Method{
 			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{0, 0, 0}, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, DiluteCold: true, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
-				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into [many?each|the] cup: {vials} in all.", 0, 10),
+				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into [many?each|the] cup. That is {vials} in all.", 0, 10),
 				pour("fill", "cold water", "Add {topup}.", 10, 15, 1),
 				serve("serve", "serve", "Stir and serve.", 10),
 			}, Cautions: []string{"keeps", "strong"}},

@@ -21,6 +21,7 @@ import (
 type Wanted struct {
 	Request brew.Request `json:"request"`
 	Have    []gear.Item  `json:"have" maxItems:"400" doc:"What there is to make it with; empty where nobody says, and then anything is taken to be there"`
+	Said    bool         `json:"said,omitempty" doc:"Have is all there is, though it may be nothing"`
 	Along   []int64      `json:"along,omitempty" maxItems:"400" doc:"IDs of the pieces that go along on the trip: they are taken before the others"`
 	Wish    Wish         `json:"wish,omitempty" enum:",quick,light,clear,full,tidy,little-water"`
 }
@@ -32,6 +33,7 @@ type Found struct {
 	AltitudeM *float64              `json:"altitude_m" doc:"Null where it is not known"`
 	Water     conditions.WaterState `json:"water"`
 	Ways      []Way                 `json:"ways"`
+	Remedies  []Remedy              `json:"remedies" doc:"Where no way is possible for want of gear: what would open one, each by itself, or else all of them together"`
 }
 
 // Way is one method by the school of it that suits best, with the gear in hand.
@@ -52,11 +54,23 @@ type Way struct {
 // Of finds the ways. Its error is brew.Problems, where the place itself is not allowed, or the
 // context's, when its asker is gone.
 func Of(ctx context.Context, in Wanted) (*Found, error) {
+	if in.Said && len(in.Have) == 0 {
+		in.Have = []gear.Item{{Name: "nothing", Kind: gear.Extra}}
+	}
+	out, err := find(ctx, in)
+	if err != nil || out.Ways[0].Not == "" {
+		return out, err
+	}
+	out.Remedies, err = remedies(ctx, in)
+	return out, err
+}
+
+func find(ctx context.Context, in Wanted) (*Found, error) {
 	set, err := conditions.Of(in.Request.Conditions)
 	if err != nil {
 		return nil, err
 	}
-	out := &Found{Boil: set.Boil, Water: set.Water()}
+	out := &Found{Boil: set.Boil, Water: set.Water(), Remedies: []Remedy{}}
 	if set.AltitudeKnown {
 		out.AltitudeM = &set.AltitudeM
 	}

@@ -291,3 +291,31 @@ func TestTheOneThatHoldsItIsTaken(t *testing.T) {
 	one := way(t, of(t, r, append(slices.Clone(items), large, mill), Balanced), "pot")
 	assert.Equal(t, "Titanium pot, 1 L", one.Fit.Vessel.Name)
 }
+
+// Where the last pot, grinder or mug is gone, what would open a way is answered, and does.
+func TestNoDeadEnd(t *testing.T) {
+	r := at(900, "safe")
+	ids := func(items ...gear.Item) (out []string) {
+		f, err := Of(t.Context(), Wanted{Request: r, Have: items, Said: true})
+		require.NoError(t, err)
+		if f.Ways[0].Not == "" {
+			assert.Empty(t, f.Remedies)
+			return []string{"possible"}
+		}
+		for _, x := range f.Remedies {
+			out = append(out, x.ID)
+			assert.NotEmpty(t, x.Method)
+			assert.NotEmpty(t, x.Text)
+		}
+		return out
+	}
+	pot, burner, grinder, mug := have(t, "Titanium pot, 1 L")[0], have(t, "Canister burner")[0], have(t, "Hand grinder")[0], have(t, "Steel mug, wide")[0]
+	assert.Equal(t, []string{"possible"}, ids(pot, burner, grinder, mug))
+	assert.Contains(t, ids(pot, burner, mug), "ground")
+	assert.Contains(t, ids(burner, grinder, mug), "vessel")
+	assert.Equal(t, []string{"ground", "vessel"}, ids(burner, mug)[:2], "neither by itself")
+	assert.NotEmpty(t, ids(), "nothing at all, and said so, is not everything")
+	f, err := Of(t.Context(), Wanted{Request: r})
+	require.NoError(t, err)
+	assert.Empty(t, f.Ways[0].Not, "while nobody says, anything may be there")
+}

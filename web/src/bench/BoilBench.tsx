@@ -1,5 +1,6 @@
 import { limits } from "../api/limits";
 import { area } from "d3-shape";
+import { Folded } from "../app/Folded";
 import { useSettings } from "../app/settings";
 import { Chart, Handle, Line, type Points } from "../chart/Chart";
 import { inWords } from "../units/units";
@@ -39,14 +40,16 @@ export function BoilBench({ base, catalogue }: BenchProps) {
         />
       }
       foot={
-        <p className="hint">
-          Trusted in this order: a thermometer in boiling water; a barometer at the stop, if it is not reduced
-          to sea level; altitude with a forecast; altitude alone. The band is the weather: ten hectopascal
-          either way at sea level and twice that at {inWords(4500, "m", system)}; less when the pressure at
-          sea level is known and it is said what it is: an airport’s is reduced through the standard air, a
-          weather map’s through the air as it is. West’s atmosphere suits high mountains in summer and the
-          tropics.
-        </p>
+        <Folded id="bench.boil" title="What is trusted first">
+          <p className="hint">
+            Trusted in this order: a thermometer in boiling water; a barometer at the stop, if it is not
+            reduced to sea level; altitude with a forecast; altitude alone. The band is the weather: ten
+            hectopascal either way at sea level and twice that at {inWords(4500, "m", system)}; less when the
+            pressure at sea level is known and it is said what it is: an airport’s is reduced through the
+            standard air, a weather map’s through the air as it is. West’s atmosphere suits high mountains in
+            summer and the tropics.
+          </p>
+        </Folded>
       }
     >
       {(a) => {
@@ -54,55 +57,64 @@ export function BoilBench({ base, catalogue }: BenchProps) {
         const band = a.isa_low.map((p, i) => [p[0], p[1], a.isa_high[i]?.[1]] as [number, number, number]);
         const words = `Boiling point over altitude. At ${inWords(m, "m", system)} water boils at ${inWords(a.boil_c, "°C", system, { fine: true })}, between ${inWords(a.boil_low_c, "°C", system, { fine: true })} and ${inWords(a.boil_high_c, "°C", system, { fine: true })}.`;
         return (
-          <Chart
-            title="Boiling point over altitude"
-            words={words}
-            x={{ label: "altitude", unit: "m", from: -430, to: 8850 }}
-            y={{ label: "boiling point", unit: "°C", from: 68, to: 103 }}
-            height={460}
-          >
-            {(x, y) => (
-              <>
-                <path
-                  className="ch-band-boil"
-                  d={
-                    area<[number, number, number]>(
-                      (p) => x(p[0]),
-                      (p) => y(p[1]),
-                      (p) => y(p[2]),
-                    )(band) ?? ""
-                  }
-                />
-                <Line points={a.isa as Points} x={x} y={y} className="ch-boil" />
-                <Line points={a.west as Points} x={x} y={y} className="ch-boil-west" />
-                <text className="ch-name" x={x(7200)} y={y(74.2)} textAnchor="end">
-                  standard atmosphere
-                </text>
-                <text className="ch-name" x={x(7300)} y={y(78.6)}>
-                  West’s
-                </text>
-                <path
-                  className="ch-cross"
-                  d={`M${x(m)},${y.range()[0]} V${y(a.boil_c)} H${x.range()[0]}`}
-                  fill="none"
-                />
-                <text className="ch-name num" x={x(m) + 14} y={y(a.boil_c) - 10}>
-                  {inWords(a.boil_c, "°C", system, { fine: true })} at {inWords(m, "m", system)}
-                </text>
-                <Handle
-                  label="Altitude of the stop"
-                  x={x}
-                  y={y}
-                  at={[m, a.boil_c]}
-                  units={["m", "°C"]}
-                  steps={[10, 0]}
-                  min={[limits["Place.altitude_m"].min, 0]}
-                  max={[limits["Place.altitude_m"].max, 0]}
-                  onMove={([v]) => base.set("place.altitude_m", v)}
-                />
-              </>
-            )}
-          </Chart>
+          <>
+            <p className="bench-answer">
+              At {inWords(m, "m", system)} water boils at {inWords(a.boil_c, "°C", system, { fine: true })}{" "}
+              <span className="quiet">
+                ({inWords(a.boil_low_c, "°C", system, { fine: true })} to{" "}
+                {inWords(a.boil_high_c, "°C", system, { fine: true })}, by the weather)
+              </span>
+            </p>
+            <Chart
+              title="Boiling point over altitude"
+              words={words}
+              x={{ label: "altitude", unit: "m", from: -430, to: 8850 }}
+              y={{ label: "boiling point", unit: "°C", from: 68, to: 103 }}
+              height={460}
+            >
+              {(x, y) => (
+                <>
+                  <path
+                    className="ch-band-boil"
+                    d={
+                      area<[number, number, number]>(
+                        (p) => x(p[0]),
+                        (p) => y(p[1]),
+                        (p) => y(p[2]),
+                      )(band) ?? ""
+                    }
+                  />
+                  <Line points={a.isa as Points} x={x} y={y} className="ch-boil" />
+                  <Line points={a.west as Points} x={x} y={y} className="ch-boil-west" />
+                  <text className="ch-name" x={x(7200)} y={y(74.2)} textAnchor="end">
+                    standard atmosphere
+                  </text>
+                  <text className="ch-name" x={x(7300)} y={y(78.6)}>
+                    West’s
+                  </text>
+                  <path
+                    className="ch-cross"
+                    d={`M${x(m)},${y.range()[0]} V${y(a.boil_c)} H${x.range()[0]}`}
+                    fill="none"
+                  />
+                  <text className="ch-name num" x={x(m) + 14} y={y(a.boil_c) - 10}>
+                    {inWords(a.boil_c, "°C", system, { fine: true })} at {inWords(m, "m", system)}
+                  </text>
+                  <Handle
+                    label="Altitude of the stop"
+                    x={x}
+                    y={y}
+                    at={[m, a.boil_c]}
+                    units={["m", "°C"]}
+                    steps={[10, 0]}
+                    min={[limits["Place.altitude_m"].min, 0]}
+                    max={[limits["Place.altitude_m"].max, 0]}
+                    onMove={([v]) => base.set("place.altitude_m", v)}
+                  />
+                </>
+              )}
+            </Chart>
+          </>
         );
       }}
     </Sheet>

@@ -13,6 +13,7 @@ import {
   useRun as useKeptRun,
 } from "../api/queries";
 import { Dots } from "../app/Dots";
+import { Folded } from "../app/Folded";
 import { isTyping } from "../app/keys";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
@@ -84,6 +85,15 @@ function Replan({ brew }: { brew: BrewOut }) {
 type LiveStep = Schemas["LiveStep"];
 
 /** What to do, before which cup or batch it is where there are several. */
+/** What is read from afar: the first sentences, twelve words at most; and what else is said. */
+function firstOf(text: string): { first: string; rest: string } {
+  const all = text.split(/(?<=[.!?]) +(?=\S)/);
+  const words = (n: number) => all.slice(0, n).join(" ").split(/\s+/).length;
+  let n = 1;
+  while (n < all.length && words(n + 1) <= 12) n++;
+  return { first: all.slice(0, n).join(" "), rest: all.slice(n).join(" ") };
+}
+
 function instruction(s: LiveStep, plan: Plan, system: System): string {
   const round = plan.rounds[s.round - 1];
   const which = round ? `${round.kind === "cup" ? "Cup" : "Batch"} ${s.round}. ` : "";
@@ -180,6 +190,7 @@ function Guide({
 
   const view = f?.view;
   const shown = f && view ? f.steps[view.shown] : undefined;
+  const words = firstOf(shown ? instruction(shown, plan, system) : "");
   const waits = view?.waits ?? "";
   const go = () => {
     const first = f?.steps[0];
@@ -453,8 +464,13 @@ function Guide({
           {going && shown && (
             <p className="guide-do" data-testid="instruction">
               {view.gate === "boil" && !shown.id.startsWith("wait") ? "When it boils: " : ""}
-              {instruction(shown, plan, system)}
+              {words.first}
             </p>
+          )}
+          {going && shown && words.rest && (
+            <Folded id="guide.rest" title="More" className="guide-rest">
+              <p>{words.rest}</p>
+            </Folded>
           )}
         </div>
         {going && shown && (
@@ -539,7 +555,7 @@ function Guide({
               <span className="quiet">
                 Then, at <span className="num">{clock(after.at_s)}</span>
               </span>
-              <span>{instruction(after, plan, system)}</span>
+              <span>{firstOf(instruction(after, plan, system)).first}</span>
             </p>
           )}
           {f.off.length > 0 && (

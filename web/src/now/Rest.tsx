@@ -110,7 +110,7 @@ export function Here({ catalogue, h }: Props) {
       text:
         h.shelf && h.shelf.length > 0 && on.length === h.pieces.length
           ? "all my gear"
-          : inARow(on.map((p) => p.name)),
+          : inARow([...on.map((p) => p.name), ...(here.ground ? ["ground coffee"] : [])]),
       assumed: here.have === undefined,
       wanting: here.have !== undefined && on.length === 0,
       control: () => (
@@ -128,6 +128,15 @@ export function Here({ catalogue, h }: Props) {
                 </label>
               );
             })}
+            <label className={here.ground ? "piece-on" : undefined}>
+              <input
+                type="checkbox"
+                className="sr"
+                checked={here.ground ?? false}
+                onChange={() => h.set({ ground: !here.ground || undefined })}
+              />
+              <span>ground coffee</span>
+            </label>
           </div>
         </fieldset>
       ),
@@ -183,6 +192,19 @@ export function Best({ catalogue, h }: Props) {
           wish={here.wish ?? ""}
           onWish={(wish) => h.set({ wish: wish || undefined })}
           planned={wayPath}
+          onRemedy={(r) =>
+            h.set({
+              ...(r.ground && { ground: true }),
+              ...(r.items && {
+                have: [
+                  ...h.have,
+                  ...catalogue.starter.flatMap((s) =>
+                    r.items?.some((i) => i.name === s.name) ? [s.id as number] : [],
+                  ),
+                ],
+              }),
+            })
+          }
         />
       ) : (
         !ways.error && <div className="room room-tall" role="status" aria-label="Working out the ways" />

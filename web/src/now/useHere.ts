@@ -41,8 +41,10 @@ export function useHere(catalogue: Catalogue | undefined) {
             ...here.conditions,
             drinkers: here.drinkers ?? 1,
             ...(here.cup_ml !== undefined && { cup_ml: here.cup_ml }),
+            ...(here.ground && { coffee: { ground_ahead: true } }),
           },
           have: items,
+          ...(here.have && { said: true }),
           ...(here.wish && { wish: here.wish as Schemas["Wanted"]["wish"] }),
         }
       : undefined;

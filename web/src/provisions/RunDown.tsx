@@ -35,7 +35,7 @@ export function steps(l: Line): { day: number; left: number; why: string }[] {
 export function RunDown({ r, lines, changed }: { r: TripResult; lines: Line[]; changed?: TripResult }) {
   const { system } = useSettings();
   const id = useId();
-  const [ref, width] = useWidth(760);
+  const [ref, width] = useWidth(760, 280);
   const days = Math.max(r.days, changed?.days ?? 0);
   const x = (d: number) => LEFT + ((d - 1) / Math.max(days, 1)) * (width - LEFT - RIGHT);
   const height = lines.length * ROW + 30;

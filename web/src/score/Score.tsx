@@ -85,14 +85,17 @@ export const Score = memo(function Score({
   const steep = plan.steps.find((s) => s.id === "steep");
   const now = playhead === undefined ? undefined : Math.min(Math.max(playhead, t.start), t.end);
 
+  // Nothing in it takes the focus.
+  const still = compact || !onDose;
+
   return (
     <div
       ref={ref}
       className="score"
       // It scrolls on a phone, by the keyboard too.
-      tabIndex={compact ? 0 : undefined}
-      role={compact ? "group" : undefined}
-      aria-label={compact ? "Score" : undefined}
+      tabIndex={still ? 0 : undefined}
+      role={still ? "group" : undefined}
+      aria-label={still ? "Score" : undefined}
       data-boil={plan.boil_c}
       // The names of the lanes stay where they are while the time goes by.
       onScroll={(e) => e.currentTarget.style.setProperty("--gone", `${e.currentTarget.scrollLeft}px`)}

@@ -215,7 +215,7 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
       {brews.length > 0 && trip.id > 0 && (
         <Caffeine trip={trip} day={stop.day} guidance={catalogue.guidance} />
       )}
-      <h2 id="plan">{brews.length === 0 ? "The best way here" : "Plan another brew"}</h2>
+      <h2 id="plan">Plan a brew here</h2>
       {ways.error && <Trouble error={ways.error} retry={() => void ways.refetch()} />}
       {ways.data ? (
         <Ways

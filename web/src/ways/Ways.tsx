@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useId, useState } from "react";
+import { Fragment, useId, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import type { Catalogue, Schemas } from "../api/client";
 import { Strip } from "../app/Strip";
@@ -27,6 +27,7 @@ export function Ways({
   along,
   first = 3,
   glance,
+  onRemedy,
 }: {
   found: Schemas["Found"];
   catalogue: Catalogue;
@@ -40,6 +41,8 @@ export function Ways({
   first?: number;
   /** The best one large and two others in a line; what matters most is said elsewhere. */
   glance?: boolean;
+  /** Takes what would make coffee possible; nothing where it cannot be said here. */
+  onRemedy?: (r: Schemas["Remedy"]) => void;
 }) {
   const { system } = useSettings();
   const [all, setAll] = useState(false);
@@ -80,7 +83,29 @@ export function Ways({
         />
       )}
       {possible.length === 0 && (
-        <p className="empty">Nothing can be made here with this. Say what else you have, or another heat.</p>
+        <div className="empty">
+          <p>
+            <strong>Nothing can be made with this.</strong>{" "}
+            {found.remedies.length > 0
+              ? "What would help:"
+              : "Say what else you have, or another heat source."}
+          </p>
+          {found.remedies.length > 0 && (
+            <p>
+              {found.remedies.map((r) => (
+                <Fragment key={r.id}>
+                  {onRemedy ? (
+                    <button type="button" className="btn" onClick={() => onRemedy(r)}>
+                      {r.text}
+                    </button>
+                  ) : (
+                    <strong>{r.text}.</strong>
+                  )}{" "}
+                </Fragment>
+              ))}
+            </p>
+          )}
+        </div>
       )}
       <ol className={glance && !all ? "ways ways-glance" : "ways"} id={list}>
         {shown.map((w, i) => (
