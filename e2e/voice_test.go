@@ -334,7 +334,7 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.see("Stopping now is unsafe.")
 	assert.Contains(t, p.js(`document.querySelector("[data-testid=instruction]")?.innerText ?? ""`), "rolling boil")
 	p.see("Off the heat. Swirl.")
-	for _, at := range []string{"/trips/1/schedule", "/trips/1/sheet"} {
+	for _, at := range []string{"/trips/1/schedule?view=days", "/trips/1/sheet"} {
 		p.open(at)
 		p.see("Way to the water: " + way)
 	}
