@@ -80,10 +80,7 @@ function Bag({ coffee: c, onEdit }: { coffee: Coffee; onEdit: () => void }) {
       </p>
       {c.left_g !== null ? (
         <>
-          <svg className="lb-left" viewBox="0 0 100 6" preserveAspectRatio="none" aria-hidden="true">
-            <rect width="100" height="6" fill="var(--line)" />
-            <rect width={100 * (share ?? 1)} height="6" fill="var(--coffee)" />
-          </svg>
+          <BagOf share={share} days={days} />
           <p>
             <strong className="num">{inWords(c.left_g, "g", system)}</strong> left
             {c.grams !== undefined && <span className="quiet"> of {inWords(c.grams, "g", system)}</span>}
@@ -112,6 +109,36 @@ function Bag({ coffee: c, onEdit }: { coffee: Coffee; onEdit: () => void }) {
         </Button>
       </p>
     </li>
+  );
+}
+
+/** The weeks since a roast that are drawn. */
+const WEEKS = 8;
+
+/** A bag with what is left in it, and the weeks since it was roasted beside it. */
+function BagOf({ share, days }: { share: number | undefined; days: number | undefined }) {
+  const inside = 58 * (share ?? 0);
+  const x = (d: number) => 84 + (Math.min(d, WEEKS * 7) / (WEEKS * 7)) * 190;
+  return (
+    <svg className="lb-left" viewBox="0 0 290 92" aria-hidden="true">
+      <path className="bag-coffee" d={`M10 ${80 - inside} H58 V80 H10 Z`} />
+      <path className="bag-line" d="M10 18 H58 V80 H10 Z M10 18 L16 8 H52 L58 18 M26 30 h16" />
+      {days !== undefined && (
+        <>
+          <path className="bag-line" d={`M${x(0)} 56 H${x(WEEKS * 7)}`} />
+          {Array.from({ length: WEEKS + 1 }, (_, w) => (
+            <path key={w} className="bag-line" d={`M${x(w * 7)} ${w % 4 === 0 ? 50 : 53} V56`} />
+          ))}
+          <circle className="bag-coffee" cx={x(days)} cy={56} r="6" />
+          <text x={x(0)} y={76}>
+            roasted
+          </text>
+          <text x={x(WEEKS * 7)} y={76} textAnchor="end">
+            {WEEKS} weeks
+          </text>
+        </>
+      )}
+    </svg>
   );
 }
 

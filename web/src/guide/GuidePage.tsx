@@ -24,6 +24,8 @@ import { carryRun } from "../pocket/runs";
 import { beep, keepAwake, mayStayOn, shake, speak } from "./aids";
 import { askToAlert, mayAlert, setAlarms } from "./alerts";
 import { connect, kinds, type Kind } from "./instruments";
+import { Setup } from "../drawn/Setup";
+import { brewerOf, stateAt } from "../drawn/state";
 import { Pair } from "./Pair";
 import { signs } from "./signs";
 import { useFollow, type Source } from "./useFollow";
@@ -430,7 +432,16 @@ function Guide({
           new ones.
         </p>
       )}
-      <div className="guide-now">
+      <div className={catalogue.data ? "guide-now guide-drawn" : "guide-now"}>
+        {catalogue.data && (
+          <div className="guide-setup">
+            <Setup
+              plan={plan}
+              brewer={brewerOf(plan.request.method, catalogue.data)}
+              now={f.done ? { lit: false, boils: false, pot: 0, drink: 1 } : stateAt(plan, steps, position)}
+            />
+          </div>
+        )}
         <div aria-live="polite" aria-atomic="true" data-testid="announced">
           {plan.cautions
             .filter((c) => c.first && (!f.begun || (view.present === 0 && going)))

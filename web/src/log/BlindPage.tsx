@@ -103,6 +103,7 @@ export default function BlindPage() {
                     <strong data-own-words>
                       {nameOf(x.a, names)} · {nameOf(x.b, names)}
                     </strong>
+                    <Liked rounds={x.rounds} />
                     <Says verdict={x.verdict} />
                     <span className="quiet">{counted(x.rounds.length, "round")}</span>
                   </Link>
@@ -113,6 +114,25 @@ export default function BlindPage() {
         }
       </Loaded>
     </div>
+  );
+}
+
+/** Which of the two was liked, round by round: the one above, the other below, neither between. */
+function Liked({ rounds }: { rounds: Schemas["BlindTold"][] }) {
+  if (rounds.length === 0) return null;
+  const y = { a: 8, neither: 19, b: 30 };
+  return (
+    <svg className="lb-rounds" width={Math.max(rounds.length * 16 + 4, 40)} height="38" aria-hidden="true">
+      {rounds.map((r, i) => (
+        <circle
+          key={i}
+          className={r.liked === "neither" ? undefined : "lb-right-one"}
+          cx={i * 16 + 10}
+          cy={y[r.liked]}
+          r="5.5"
+        />
+      ))}
+    </svg>
   );
 }
 

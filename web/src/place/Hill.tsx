@@ -49,6 +49,13 @@ export function Hill({
   const y = (m: number) => base - ((m + 430) / (top + 430)) * (base - roof);
   const shares = Array.from({ length: 101 }, (_, i) => i / 100);
   const ground = shares.map((s) => `${(s * width).toFixed(1)},${y(groundAt(s, top)).toFixed(1)}`).join(" L");
+  // A ridge behind it, paler: no height is read off it.
+  const far = shares
+    .map(
+      (s) =>
+        `${(s * width).toFixed(1)},${y(top * (0.34 + 0.3 * Math.sin(s * 5.1 + 0.6) + 0.1 * Math.sin(s * 13))).toFixed(1)}`,
+    )
+    .join(" L");
   const x = shareAt(at, top) * width;
   const py = y(at);
   const right = x < width * 0.5;
@@ -106,7 +113,18 @@ export function Hill({
         </title>
         <g aria-hidden="true">
           <rect className="hill-sea" x={0} y={y(0)} width={width * 0.06} height={base - y(0)} />
-          <path className="hill-ground" d={`M0,${base} L${ground} L${width},${base} Z`} />
+          <defs>
+            <linearGradient id={`${id}-g`} x1="0" y1="0" x2="0.25" y2="1">
+              <stop className="hill-light" offset="0" />
+              <stop className="hill-shade" offset="1" />
+            </linearGradient>
+          </defs>
+          <path className="hill-far" d={`M0,${base} L${far} L${width},${base} Z`} />
+          <path
+            className="hill-ground"
+            fill={`url(#${id}-g)`}
+            d={`M0,${base} L${ground} L${width},${base} Z`}
+          />
           {ticks.map((v) => {
             const m = fromShown(v, "m", system);
             // The boiling point is written over it.

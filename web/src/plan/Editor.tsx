@@ -33,6 +33,8 @@ import { StepList } from "./StepList";
 import { LastCups } from "./LastCups";
 import { OwnLines } from "./OwnLines";
 import { byRecipe } from "./own";
+import { Setup } from "../drawn/Setup";
+import { brewerOf } from "../drawn/state";
 import { Take } from "./Take";
 import { Acts } from "./Acts";
 import { Folds } from "./Folds";
@@ -268,6 +270,7 @@ export function Editor({
         </header>
         <div className="plan-answer">
           {p && <Take plan={p} />}
+          {p && <Setup plan={p} brewer={brewerOf(p.request.method, catalogue)} />}
           <div className="plan-go">
             <Button
               type="primary"

@@ -20,6 +20,27 @@ const list: { kind: Kind; name: string; how: string }[] = [
 
 const pours = (k: Kind) => k === "stream" || k === "gram" || k === "broken";
 
+/** The errors of the last times, the oldest left: the lower, the nearer. */
+function Errors({ of }: { of: number[] }) {
+  if (of.length === 0) return null;
+  const most = Math.max(...of.map(Math.abs), 0.1);
+  return (
+    <svg className="pr-errors" width="160" height="34" aria-hidden="true">
+      <line x1="0" x2="160" y1="30" y2="30" />
+      {of.map((v, i) => (
+        <rect
+          key={i}
+          className={i === of.length - 1 ? "pr-last" : undefined}
+          x={i * 16 + 2}
+          width="11"
+          y={30 - Math.max((Math.abs(v) / most) * 28, 1.5)}
+          height={Math.max((Math.abs(v) / most) * 28, 1.5)}
+        />
+      ))}
+    </svg>
+  );
+}
+
 /** The exercises, and how one gets on with them. */
 export function Exercises({ altitude }: { altitude: number }) {
   const [kind, setKind] = useState<Kind>();
@@ -41,6 +62,7 @@ export function Exercises({ altitude }: { altitude: number }) {
                 onClick={() => setKind(e.kind)}
               >
                 <strong>{e.name}</strong>
+                <Errors of={last} />
                 <span>{e.how}</span>
                 <span className="quiet">
                   {last.length === 0 ? (

@@ -3,12 +3,20 @@ import { Share } from "../pocket/Share";
 import { inPocket } from "../pocket/mode";
 import { Link } from "react-router";
 import { ApiError, type Recipe } from "../api/client";
-import { importRecipe, useCatalogue, useChange, useDeletedRecipes, useRecipes } from "../api/queries";
+import {
+  importRecipe,
+  useCatalogue,
+  useChange,
+  useDeletedRecipes,
+  usePlan,
+  useRecipes,
+} from "../api/queries";
 import { notice } from "../app/notices";
 import { useSettings } from "../app/settings";
 import { Loaded } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
 import { Deleted } from "../log/Deleted";
+import { Stamp } from "../log/Stamp";
 import { clock, inWords, type System } from "../units/units";
 import "../log/log.css";
 
@@ -30,6 +38,19 @@ export function recipeInWords(r: Recipe, system: System): string {
   ]
     .filter(Boolean)
     .join(" · ");
+}
+
+/** A recipe's score, small; room for it until it is worked out. */
+function RecipeStamp({ recipe }: { recipe: Recipe }) {
+  const plan = usePlan(recipe.method ? { method: recipe.method, recipe } : undefined).data;
+  return (
+    <Stamp
+      small={{
+        bars: (plan?.steps ?? []).map((s) => ({ lane: s.lane, at_s: s.at_s, for_s: s.for_s })),
+        water: plan?.curves.water_c ?? [],
+      }}
+    />
+  );
 }
 
 /** One's own recipes. */
@@ -83,6 +104,7 @@ export default function RecipesPage() {
             <ul className="lb-cups">
               {list.map((r) => (
                 <li key={r.id} className="lb-card">
+                  <RecipeStamp recipe={r.recipe} />
                   <h2>
                     <Link to={`/recipes/${r.id}`} data-own-words>
                       {r.recipe.name}
