@@ -85,7 +85,6 @@ export function LastCups({
           </span>
         )}
       </p>
-      {a && !change && <p className="last-why">{say(a.why, system)}</p>}
       {a && (
         <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
           <summary>Why? Other options</summary>
