@@ -15,7 +15,7 @@ import (
 // glance counts what is on the first screen: words of two letters or more, and controls without
 // navigation and without figures that open their working. Cautions of danger are outside the count.
 const glance = `(() => {
-  const apart = "header, .trip-nav, .thumb, .ribbon, .skip, .sr, script, style, .care-danger, .remark-danger, .ant-notification, .pocket-strip";
+  const apart = "header, .trip-nav, nav, .thumb, .ribbon, .skip, .sr, script, style, .care-danger, .remark-danger, .ant-notification, .pocket-strip";
   const seen = r => r.width > 0 && r.height > 0 && r.top < innerHeight && r.bottom > 0 && r.left < innerWidth && r.right > 0;
   let words = 0;
   const walk = document.createTreeWalker(document.body, NodeFilter.SHOW_TEXT);
@@ -45,13 +45,34 @@ var looks = []struct {
 	why              string
 }{
 	{"now", "/now", "All 11 ways", onLaptop, most{85, 16}, "the water, how it is made safe and the heat are always words of the sentence"},
-	{"plan", "/trips/1/stops/5/brews/9", "Why? Other options", most{170, 25}, most{90, 15}, "the steps stand beside the score"},
+	{"plan", "/trips/1/stops/5/brews/9", "Why? Other options", most{145, 25}, onPhone, "the steps stand beside the score"},
 	{"guide", "/trips/1/stops/5/brews/9/guide", "Pot ready?", onLaptop, onPhone, ""},
 	{"log", "/log", "29 cups", onLaptop, onPhone, ""},
 	{"supplies", "/trips/1/provisions", "Nothing runs out", onLaptop, onPhone, ""},
 	{"schedule", "/trips/1/schedule", "Weigh out", most{140, 25}, onPhone, "a day’s list is what the view is for"},
 	{"kit", "/trips/1/kit", "serves all 15 brews", most{130, 28}, onPhone, "each piece is a control with its name and mass"},
 	{"stop", "/trips/1/stops/5", "Brews here", most{145, 25}, onPhone, "its own notes and its brews stand over the best way"},
+	{"route", "/trips/1", "High plateau", most{120, 45}, most{70, 22}, "each stop, its menu and each brew is a control"},
+	{"shelf", "/shelf", "Hand press", most{150, 30}, onPhone, "each thing has its figures"},
+	{"a cup", "/log/1", "As planned", onLaptop, most{75, 15}, "its own words and notes"},
+	{"two cups", "/log/compare?a=24&b=27", "What differed", onLaptop, onPhone, ""},
+	{"log a cup", "/log/new", "a place of no trip", onLaptop, onPhone, ""},
+	{"log entry", "/trips/1/stops/5/brews/9/log", "Back to the plan", onLaptop, onPhone, ""},
+	{"coffees", "/coffees", "Cloud terrace, washed", onLaptop, onPhone, ""},
+	{"recipes", "/recipes", "From the bag: four pours", onLaptop, onPhone, ""},
+	{"blind", "/blind", "Begin", onLaptop, onPhone, ""},
+	{"offline copy", "/trips/1/along", "As one file", onLaptop, most{90, 15}, "both ways of taking it stand beside each other"},
+	{"boiling", "/bench/boil", "What does water boil at?", onLaptop, onPhone, ""},
+	{"waiting", "/bench/wait", "Wait until", onLaptop, onPhone, ""},
+	{"fuel", "/bench/fuel", "for one boil", onLaptop, onPhone, ""},
+	{"canister", "/bench/canister", "feeds", onLaptop, onPhone, ""},
+	{"minerals", "/bench/water", "baking soda", most{130, 25}, most{75, 15}, "two waters, each with its minerals"},
+	{"grinder", "/bench/grind", "clicks", onLaptop, onPhone, ""},
+	{"practice", "/practice?method=press-pot", "A whole brew", onLaptop, most{95, 15}, "each exercise says what to do"},
+	{"trips", "/trips", "From the port to the ice field", onLaptop, most{85, 15}, "how to begin a trip stands beside those there are"},
+	{"import", "/import", "Choose a file", onLaptop, onPhone, ""},
+	{"bring", "/bring", "Choose the pocket", onLaptop, onPhone, ""},
+	{"take", "/take", "Look at it", onLaptop, onPhone, ""},
 }
 
 // A first screen is read at one glance.

@@ -150,7 +150,7 @@ type person struct {
 
 // unfolded has the parts of a plan that explain open, as somebody leaves them who reads them all, and a clock of 24 hours. Not
 // in a file: storage that is asked for before its page is there may be another page's.
-const unfolded = `if (location.protocol.startsWith("http")) try { for (const id of ["plan.figures", "plan.fit", "plan.cup", "plan.notes", "kit.wishes", "kit.front", "kit.reasons", "kit.figures", "kit.brews", "kit.packing", "kit.check", "kit.home", "supplies.totals", "supplies.water", "supplies.gas", "supplies.bags", "supplies.notes", "stop.caffeine", "guide.rest", "bench.boil", "log.filters"]) localStorage.getItem("apodemos.open." + id) ?? localStorage.setItem("apodemos.open." + id, "1"); localStorage.getItem("apodemos.settings") ?? localStorage.setItem("apodemos.settings", '{"hours":"24"}'); } catch {}`
+const unfolded = `if (location.protocol.startsWith("http")) try { for (const id of ["plan.figures", "plan.fit", "plan.cup", "plan.notes", "kit.wishes", "kit.front", "kit.reasons", "kit.figures", "kit.brews", "kit.packing", "kit.check", "kit.home", "supplies.totals", "supplies.water", "supplies.gas", "supplies.bags", "supplies.notes", "stop.caffeine", "guide.rest", "bench.boil", "along.file", "along.device", "route.ribbon", "log.filters"]) localStorage.getItem("apodemos.open." + id) ?? localStorage.setItem("apodemos.open." + id, "1"); localStorage.getItem("apodemos.settings") ?? localStorage.setItem("apodemos.settings", '{"hours":"24"}'); } catch {}`
 
 // sit opens a tab. An error on its console fails the test, unless expected.
 func sit(t testing.TB, base string) *person {

@@ -2,6 +2,7 @@ import { Button } from "antd";
 import { useState } from "react";
 import { Link, useParams } from "react-router";
 import { useTrip, useTrips } from "../api/queries";
+import { Folded } from "../app/Folded";
 import { Loaded, Trouble } from "../app/Trouble";
 import { install } from "./installed";
 import { Pair } from "./Pair";
@@ -19,25 +20,25 @@ export default function AlongPage() {
       <Loaded query={trip}>
         {(t) => (
           <>
-            <p className="quiet">
-              {t.name}, with its stops, brews, plans, your recipes, coffees, shelf and log. Where you brew
-              there is neither this computer nor a network.
-            </p>
+            <p className="verdict">{t.name} works without a network, in one file or on this device.</p>
             <h2>As one file</h2>
-            <p>
-              Works on a phone from its own storage, in flight mode: plans, guide, practice, log and advice,
-              schedule and packing. Send it to the phone by cable, mail or a card, and open it there in the
-              browser. It keeps what you do in it; bring it back when you are home.
-            </p>
             <p>
               <Button type="primary" href={`/api/v1/pocket.html?trips=${id}`} download>
                 Take it along as one file
               </Button>{" "}
               <span className="quiet">about 3 MB</span>
             </p>
-            <p className="quiet">
-              iPhones only preview such files: install the application there instead, which needs HTTPS.
-            </p>
+            <Folded id="along.file" title="What it can do">
+              <p>
+                Works on a phone from its own storage, in flight mode: plans, guide, practice, log and advice,
+                schedule and packing, with your recipes, coffees, gear and log. Send it to the phone by cable,
+                mail or a card, and open it there in the browser. It keeps what you do in it; bring it home
+                afterwards.
+              </p>
+              <p className="quiet">
+                iPhones only preview such files: install the application there instead, which needs HTTPS.
+              </p>
+            </Folded>
             <h2>On this device</h2>
             <Carry trip={id} />
             <Pair />
@@ -90,10 +91,6 @@ function Carry({ trip }: { trip: number }) {
     });
   return (
     <>
-      <p>
-        Install Apodemos from the browser’s menu, and carry trips on it: it opens without the server, and what
-        was done comes home by itself when the server is met.
-      </p>
       {waiting && (
         <p>
           This device carries {here.name}, with changes that are not home yet.{" "}
@@ -142,6 +139,12 @@ function Carry({ trip }: { trip: number }) {
         </span>
       </p>
       {error && <Trouble error={error} />}
+      <Folded id="along.device" title="How that works">
+        <p>
+          Install Apodemos from the browser’s menu, and carry trips on it: it opens without the server, and
+          what was done comes home by itself when the server is met.
+        </p>
+      </Folded>
     </>
   );
 }

@@ -4,6 +4,7 @@ import { useSearchParams } from "react-router";
 import { limits } from "../api/limits";
 import { ApiError } from "../api/client";
 import { useCatalogue, useInfo, usePlan } from "../api/queries";
+import { Folded } from "../app/Folded";
 import { Loaded, Trouble } from "../app/Trouble";
 import { NumberField } from "../units/NumberField";
 import { Exercises } from "./Exercises";
@@ -45,10 +46,12 @@ export default function PracticePage() {
   return (
     <div className="page practice">
       <h1>Practice</h1>
-      <p className="quiet">
-        On a virtual brewer: no coffee is used up. What it does is the model of the plans, with the
-        differences that a stove, a draught and a grinder have.
-      </p>
+      <Folded id="practice.how" title="No coffee is used up">
+        <p className="quiet">
+          It is made on a virtual brewer. What it does is the model of the plans, with the differences that a
+          stove, a draught and a grinder have.
+        </p>
+      </Folded>
       <div className="pr-choose">
         <NumberField
           id="practice-altitude"

@@ -3,6 +3,8 @@ import { useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import type { StopOut, TripOut } from "../api/client";
 import { useCatalogue, useTrip } from "../api/queries";
+import { Folded } from "../app/Folded";
+import { inAWord } from "../schedule/days";
 import { Loaded, Trouble } from "../app/Trouble";
 import { Menu } from "../app/Menu";
 import { useSettings } from "../app/settings";
@@ -116,7 +118,10 @@ function Route({ trip: t }: { trip: TripOut }) {
                     : inWords(s.conditions.place?.air_c ?? usual.request["place.air_c"], "°C", system)}
                 </td>
                 <td>
-                  <HeatMark shape={heatOf(s).shape} /> {heatInWords(s, catalogue.data, system)}
+                  <span title={heatInWords(s, catalogue.data, system)}>
+                    <HeatMark shape={heatOf(s).shape} />
+                    <span className="sr">{heatInWords(s, catalogue.data, system)}</span>
+                  </span>
                   {s.facts.fire_ban && <span className="ban"> fire ban</span>}
                 </td>
                 <td>
@@ -128,8 +133,13 @@ function Route({ trip: t }: { trip: TripOut }) {
                     .map((b) => (
                       <Link key={b.id} className="brew-link" to={brewPath(b)}>
                         {b.at && <span className="num">{timeInWords(b.at, twelve)} </span>}
-                        {catalogue.data?.methods.find((m) => m.id === b.request.method)?.name ?? "a brew"}
-                        {b.tastings > 0 && <span className="quiet"> · made</span>}
+                        {inAWord(b.request.method)}
+                        {b.tastings > 0 && (
+                          <span className="quiet" title="made">
+                            {" "}
+                            ✓<span className="sr"> made</span>
+                          </span>
+                        )}
                         {hasDraft(b.id) && <span className="unsaved"> changed, not saved</span>}
                       </Link>
                     ))}
@@ -161,11 +171,13 @@ function Route({ trip: t }: { trip: TripOut }) {
           </tbody>
         </table>
       )}
-      <p className="quiet hint">
-        On the ribbon, to scale by distance or days: drag a stop’s ring, or Alt and an arrow key, to move it;
-        double-click the ground to add one there; click a stay’s line by days, or press x on its stop, to
-        split it.
-      </p>
+      <Folded id="route.ribbon" title="Moving stops on the ribbon">
+        <p className="hint">
+          On the ribbon, to scale by distance or days: drag a stop’s ring, or Alt and an arrow key, to move
+          it; double-click the ground to add one there; click a stay’s line by days, or press x on its stop,
+          to split it.
+        </p>
+      </Folded>
       {(adding || chosen || after) && (
         <StopForm
           trip={t}
