@@ -245,6 +245,26 @@ func TestArrangingATrip(t *testing.T) {
 	p.see("Show archived trips")
 }
 
+// On paper nothing can be opened: what is folded on the screen is printed, and stays folded after.
+func TestWhatIsFoldedIsPrinted(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/trips/1/kit")
+	p.js(`(Object.keys(localStorage).filter(k => k.startsWith("apodemos.open.")).forEach(k => localStorage.setItem(k, "0")), "")`)
+	p.open("/trips/1/kit")
+	p.see("serves all 15 brews")
+	p.see("Packing list: 0 of")
+	p.seeNot("bagged and marked")
+	p.js(`(dispatchEvent(new Event("beforeprint")), "")`)
+	p.see("bagged and marked")
+	p.see("How it makes each brew")
+	p.js(`(dispatchEvent(new Event("afterprint")), "")`)
+	p.seeNot("bagged and marked")
+	time.Sleep(200 * time.Millisecond)
+	assert.Equal(t, "0", p.js(`localStorage.getItem("apodemos.open.kit.packing") ?? ""`), "nobody opened it")
+}
+
 // The trip sheet prints a page a stop at most, on A5, and a plan on one or two.
 func TestWhatIsPrinted(t *testing.T) {
 	t.Parallel()

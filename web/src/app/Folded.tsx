@@ -11,6 +11,24 @@ function was(id: string): boolean | undefined {
   }
 }
 
+// On paper nothing can be opened: all of it is there, and closes again after.
+let printing = false;
+globalThis.addEventListener?.("beforeprint", () => {
+  printing = true;
+  for (const d of document.querySelectorAll<HTMLDetailsElement>("details.folded:not([open])")) {
+    d.dataset.printed = "";
+    d.open = true;
+  }
+});
+globalThis.addEventListener?.("afterprint", () => {
+  for (const d of document.querySelectorAll<HTMLDetailsElement>("details[data-printed]")) {
+    delete d.dataset.printed;
+    d.open = false;
+  }
+  // What the browser still has to say of opening and closing is not somebody's choice.
+  setTimeout(() => (printing = false));
+});
+
 /** A part that explains, folded until somebody opens it; it stays as one left it, on this device. */
 export function Folded({
   id,
@@ -33,7 +51,7 @@ export function Folded({
       open={now}
       onToggle={(e) => {
         const to = e.currentTarget.open;
-        if (to === now) return;
+        if (to === now || printing) return;
         setNow(to);
         try {
           localStorage.setItem(name(id), to ? "1" : "0");

@@ -38,11 +38,14 @@ export default function CoffeesPage() {
               you taste of it becomes the next change.
             </p>
           ) : (
-            <ul className="lb-cups">
-              {list.map((c) => (
-                <Bag key={c.id} coffee={c} onEdit={() => setEditing(c)} />
-              ))}
-            </ul>
+            <>
+              <Left list={list} />
+              <ul className="lb-cups">
+                {list.map((c) => (
+                  <Bag key={c.id} coffee={c} onEdit={() => setEditing(c)} />
+                ))}
+              </ul>
+            </>
           )
         }
       </Loaded>
@@ -55,6 +58,23 @@ export default function CoffeesPage() {
         />
       )}
     </div>
+  );
+}
+
+/** How much coffee there is, in one line. */
+function Left({ list }: { list: Coffee[] }) {
+  const { system } = useSettings();
+  const known = list.flatMap((c) => (c.left_g === null ? [] : [c.left_g]));
+  if (known.length === 0) return null;
+  return (
+    <p className="verdict">
+      {inWords(
+        known.reduce((a, b) => a + b, 0),
+        "g",
+        system,
+      )}{" "}
+      left in {counted(known.length, "bag")}.
+    </p>
   );
 }
 

@@ -40,8 +40,8 @@ export default function AboutPage() {
       <h2>What is untried</h2>
       <p>
         It is tried in Chromium, from a file and with the network off. Other browsers with WebAssembly and the
-        built-in decompression of 2023 and later should do. iPhones only preview such files: there, install
-        the application from your own server instead.
+        built-in decompression of 2023 and later should do. Some phones only preview such a file: there,
+        install the application from your own server instead.
       </p>
     </div>
   );

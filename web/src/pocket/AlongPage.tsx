@@ -36,7 +36,8 @@ export default function AlongPage() {
                 afterwards.
               </p>
               <p className="quiet">
-                iPhones only preview such files: install the application there instead, which needs HTTPS.
+                Some phones only preview such a file: install the application there instead, which needs
+                HTTPS.
               </p>
             </Folded>
             <h2>On this device</h2>

@@ -41,6 +41,9 @@ function Route({ trip: t }: { trip: TripOut }) {
   const arrange = useArrange(t);
   const removeWithUndo = useRemove();
   const [every, setEvery] = useState<"morning" | "evening">();
+  const highest = t.stops
+    .filter((s) => s.conditions.place?.altitude_m !== undefined)
+    .sort((a, b) => (b.conditions.place?.altitude_m ?? 0) - (a.conditions.place?.altitude_m ?? 0))[0];
   const chosen = search
     .get("add")
     ?.split(",")
@@ -71,6 +74,12 @@ function Route({ trip: t }: { trip: TripOut }) {
         )}
         <Exports trip={t} />
       </div>
+      {highest && (
+        <p className="verdict">
+          Highest: {highest.name}, {altitudeInWords(highest, system)}, where water boils at{" "}
+          {boilInWords(highest.boil.boil_c, highest.boil.unplaced, system)}.
+        </p>
+      )}
       {every && <EveryPanel trip={t.id} meal={every} onClose={() => setEvery(undefined)} />}
       {arrange.error && <Trouble error={arrange.error} />}
       {t.stops.length === 0 ? (
