@@ -287,7 +287,7 @@ func TestATimedDrawdownFitsTheDripper(t *testing.T) {
 	p := sit(t, app.base)
 	p.open("/trips/1/stops/5/brews/9")
 	p.see("Boils here at")
-	p.click("It drained at another time")
+	p.click("Drained at a different time")
 	p.expectError("422") // a time that no paper takes is refused by the core
 	p.fill("Drained, from the first pour", "50")
 	p.click("Fit this dripper")

@@ -33,7 +33,7 @@ for boil, and answers it. "apodemos openapi" has what each may be asked.`,
 			from := p.figure(quantity.Fine(a.FromC, quantity.Celsius))
 			p.title("To " + p.figure(quantity.Of(a.TargetC, quantity.Celsius)) + " from " + from)
 			if a.FromC <= a.TargetC {
-				p.line("  ", "It is at most "+from+" here: do not wait; keep it hot.")
+				p.line("  ", "It is at most "+from+" here: use it straight away, and keep it hot.")
 			} else {
 				for _, f := range []struct {
 					how string

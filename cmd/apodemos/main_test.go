@@ -284,7 +284,7 @@ func TestAPageForAPerson(t *testing.T) {
 	assert.Contains(t, out, `"lid_s"`)
 	for _, c := range []struct{ question, in, units, says string }{
 		{"wait", `{"request":{"method":"cone"},"target_c":90}`, "metric", `Lid ajar +\d:\d\d`},
-		{"wait", `{"request":{"method":"cone","place":{"altitude_m":2300}},"target_c":93}`, "metric", `It is at most 92\.3 °C here: do not wait`},
+		{"wait", `{"request":{"method":"cone","place":{"altitude_m":2300}},"target_c":93}`, "metric", `It is at most 92\.3 °C here: use it straight away`},
 		{"canister", `{"request":{"method":"cone","place":{"air_c":20},"heat":{"burner":"canister"}}}`, "metric", `It feeds well at 20 °C`},
 		{"canister", `{"request":{"method":"cone","place":{"air_c":-25},"heat":{"burner":"canister"}}}`, "us", `(?s)It will not feed at −13 °F.*Warm it first to +\d+ °F.*lukewarm water only`},
 		{"grind", `{"clicks":20,"from":{"um_per_click":37},"to":{"um_per_click":25}}`, "metric", `(?s)30 clicks on the other.*740 µm, medium`},  // 20 × 37 = 740 = 29.6 × 25
@@ -321,8 +321,8 @@ func TestAPageForThePath(t *testing.T) {
 
 	out, err = execute(`{"method":"cone"}`, "plan", "--text")
 	require.NoError(t, err)
-	assert.Positive(t, strings.Index(out, "Is this water safe to drink?"))
-	assert.Less(t, strings.Index(out, "Is this water safe to drink?"), strings.Index(out, "Steps"))
+	assert.Positive(t, strings.Index(out, "Treat this water as unsafe"))
+	assert.Less(t, strings.Index(out, "Treat this water as unsafe"), strings.Index(out, "Steps"))
 
 	p := leaf{us: true}
 	assert.Equal(t, "0 °F", p.figure(quantity.Of(-17.9, quantity.Celsius)))

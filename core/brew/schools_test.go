@@ -193,7 +193,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			{"boiler", -1, -1, "hot water into the boiler, to just below the valve"},
 			{"screw", -1, -1, "with a cloth: it is hot"},
 			{"on", -1, -1, "Lid open, on a moderate flame"},
-			{"off", -1, -1, "Off at once"},
+			{"off", -1, -1, "Take it off now"},
 		}, check: func(t *testing.T, p *Plan) {
 			assert.Contains(t, stepByID(t, p, "flow").Sign, "no longer runs smoothly")
 		}},
@@ -201,7 +201,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			{"fill-kettle", -1, -1, "boiler with cold water. Stop just below the valve"},
 			{"screw", -1, -1, "Lid open"},
 			{"light", -1, -1, "the moka pot on it"},
-			{"off", -1, -1, "Off at once"},
+			{"off", -1, -1, "Take it off now"},
 		}, never: []string{"Fill the pot", "it is hot", "hot water"}},
 		{school: "cold-concentrate/one-to-three", sees: []sight{{"wet", -1, -1, "until all of it is wet"}, {"steep", -1, 12 * 3600, "Twelve hours"}, {"strain", -1, -1, "vials of 60 ml"}, {"chill", -1, -1, "two weeks in a refrigerator"}}},
 		{school: "serve-concentrate/hot", r: Request{CupMl: ptr(240.0), Dilution: ptr(3.0)}, sees: []sight{{"concentrate", -1, -1, "60 ml"}, {"fill", -1, -1, "180 ml of hot water"}}},

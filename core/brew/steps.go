@@ -220,7 +220,7 @@ func (c *script) stepLight(at float64) {
 	}
 	sign := "big bubbles break the surface"
 	if c.School.ColdFill {
-		full, lid, sign = "Moderate: no flame past the foot", ", the moka pot on it, its lid open.", "the first coffee rises"
+		full, lid, sign = "Medium flame, kept under the base", ", the moka pot on it, its lid open.", "the first coffee rises"
 	}
 	forS := math.Min(lightS, c.Took.HeatS)
 	if at < 0 {

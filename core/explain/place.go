@@ -26,7 +26,7 @@ func Place(s *conditions.Settled) working.Sheet {
 		pressure.Formula = "the pressure as a barometer reads it at the place (station pressure), not reduced to sea level; a watch or telephone is good to about 2 hPa"
 		pressure.Inputs = []working.Input{working.Num("Pressure here", *p.PressureHPa, quantity.HPa, "request.place.pressure_hpa")}
 	default:
-		from := working.Word("Altitude", "not said: as at the sea", "request.place.altitude_m")
+		from := working.Word("Altitude", "not said: sea level assumed", "request.place.altitude_m")
 		if p.AltitudeM != nil {
 			from = working.Num("Altitude", *p.AltitudeM, quantity.Metre, "request.place.altitude_m")
 		}

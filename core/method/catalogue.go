@@ -27,7 +27,7 @@ var pot = Method{
 				prep("cups", "set out cups", "Set out the cups and two spoons.", 15),
 				do("coffee-in", "coffee in", "[onheat?Off the heat. ][kettle?Pour the water into the pot. ]Coffee in. Wet all of it.", 0, 20).sign("no dry patch is left on top").care("boil-over"),
 				stand("steep", "steep", "Lid on. Let it stand.", 20, 220).stretch(),
-				do("stir", "stir", "Stir the crust under.", 240, 10),
+				do("stir", "stir", "Stir the crust in.", 240, 10),
 				do("skim", "skim", "Skim the foam with two spoons.", 250, 30).sign("the top is dark and bare"),
 				stand("settle", "settle", "Let it settle. Do not move the pot.", 280, 90),
 				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
@@ -44,7 +44,7 @@ var pot = Method{
 				do("coffee-in", "coffee in", "Coffee into the cold water. Lid on.", 0, 20),
 				do("off", "off", "Off the heat at once, the moment it boils and climbs.", 0, 10).fromBoil().care("climbs"),
 				stand("stand", "stand", "Let it stand.", 10, 120).fromBoil(),
-				do("splash", "cold splash", "[splash?Pour in {splash} of cold, safe water to drop the grounds.|No cold splash: the cold water here is not safe. Tap the pot and let the grounds sink.]", 130, 10).fromBoil(),
+				do("splash", "cold splash", "[splash?Pour in {splash} of cold, safe water to drop the grounds.|Tap the pot; let the grounds sink. Add no cold water: it is unsafe.]", 130, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 140, 60).fromBoil(),
 				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
 			},
@@ -74,7 +74,7 @@ var pot = Method{
 				weigh(),
 				do("coffee-on", "coffee on top", "Pour the coffee on top of the cold water. Do not stir.", 0, 20),
 				do("boil", "gentle boil", "Time a gentle boil; raise the pot if it climbs. Beyond a minute and a half it turns bitter.", 0, 60).fromBoil().sign("the foam is pale and bare of grounds").care("climbs"),
-				do("splash", "cold splash", "Off the heat. [splash?Pour in {splash} of cold, safe water from a height.|No cold splash: the cold water here is not safe. Tap the pot.]", 60, 10).fromBoil(),
+				do("splash", "cold splash", "Off the heat. [splash?Pour in {splash} of cold, safe water from a height.|Tap the pot. Add no cold water: it is unsafe.]", 60, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 70, 240).fromBoil(),
 				serve("decant", "decant", "Pour gently. Leave about {left} with the silt; dilute to taste.", 40).sign("silt reaches the lip").care("hot-pot"),
 			},
@@ -109,7 +109,7 @@ var pot = Method{
 				stand("steep", "second crust", "Let the second crust form.", 85, 120).with(heat.Crusted).stretch(),
 				do("break-again", "break", "Break it.", 205, 10),
 				stand("settle", "settle", "Let it settle.", 215, 60).with(heat.Crusted),
-				do("splash", "cold splash", "[splash?Pour in {splash} of cold, safe water.|No cold splash: the cold water here is not safe. Tap the pot.]", 275, 10),
+				do("splash", "cold splash", "[splash?Pour in {splash} of cold, safe water.|Tap the pot. Add no cold water: it is unsafe.]", 275, 10),
 				serve("decant", "decant", "Pour through a small sieve for the first cup.", 40).sign("silt reaches the lip").care("hot-pot"),
 			},
 			Cautions: []string{"scald"},
@@ -231,7 +231,7 @@ var cone = Method{
 				pour("first-pour", "circle", "[scale?Circle out, to about {to}.|Circle out, until {share} is in.]", 40, 25, 0.45),
 				pour("second-pour", "circle back", "Circle back [scale?to about {to}|until {share} is in]. Begin just before it has drained.", 80, 25, 0.75),
 				pour("third-pour", "circle", "[scale?The last, to about {to}.|The rest.]", 120, 20, 1),
-				do("drawdown", "draws down", "Let it draw down.", 140, 50).drains().sign("the bed shines no longer"),
+				do("drawdown", "draws down", "Let it draw down.", 140, 50).drains().sign("the bed looks dull"),
 				serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
 			}, Cautions: []string{"scald"},
 		},
@@ -251,7 +251,7 @@ var cone = Method{
 				pour("second-pour", "small circles", "{pour}, in small circles. Keep off the bare paper.", 40, 20, 0.45),
 				pour("third-pour", "small circles", "{pour}.", 80, 20, 0.75),
 				pour("fourth-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 120, 15, 1),
-				do("drawdown", "draws down", "Let it draw down.", 135, 45).drains().sign("the bed shines no longer"),
+				do("drawdown", "draws down", "Let it draw down.", 135, 45).drains().sign("the bed looks dull"),
 				serve("serve", "serve", "Lift the dripper off by its ring. Swirl {swirl} and serve.", 20),
 			}, Cautions: []string{"scald"},
 		},
@@ -407,7 +407,7 @@ func pressSteps(fill, after string, inverted bool) []Step {
 	} else {
 		steps = append(steps, do("set", "on the cup", "Steady it on {server}.", 65, 5))
 	}
-	return append(steps, do("press", "press", "Press slowly, by its own weight and yours.", 75, 30).sign("just before it hisses").stirs(2.5).care("press"), serve("serve", "serve", after, 20))
+	return append(steps, do("press", "press", "Press slowly.", 75, 30).sign("just before it hisses").stirs(2.5).care("press"), serve("serve", "serve", after, 20))
 }
 
 var handPress = Method{
@@ -490,8 +490,8 @@ func mokaSteps(on ...Step) []Step {
 	out := []Step{prep("dose", "fill basket", "{coffee}. Fill the basket to the brim and level it; never tamp.", 90)}
 	out = append(out, on...)
 	return append(out,
-		do("flow", "flows", "It flows; keep the heat low.", 0, 40).sign("the stream no longer runs smoothly").care("hot-pot"),
-		do("off", "off", "Off at once; cool the foot with a wet cloth.", 40, 10),
+		do("flow", "flows", "Keep the heat low as it flows.", 0, 40).sign("the stream no longer runs smoothly").care("hot-pot"),
+		do("off", "off", "Take it off now, by the handle. Cool the base in water.", 40, 10),
 		serve("serve", "serve", "Stir and pour.[dilution? Add {topup}.]", 20).care("hot-pot"),
 	)
 }

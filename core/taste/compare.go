@@ -98,7 +98,7 @@ func recipeOf(r brew.Request) string {
 // liked is which of two was liked better: by the marks, and where they are the same or
 // missing, by how far each was from balanced.
 func liked(a, b Tasting) (string, quantity.Phrase) {
-	said := func(t Tasting) quantity.Value { return quantity.Text(cmp.Or(Say(t), "nothing said")) }
+	said := func(t Tasting) quantity.Value { return quantity.Text(cmp.Or(Say(t), "no taste noted")) }
 	words := saidOfBoth.Say(said(a), said(b))
 	if a.Mark != nil && b.Mark != nil && *a.Mark != *b.Mark {
 		return quantity.Either(*a.Mark > *b.Mark, "a", "b"), words

@@ -37,7 +37,7 @@ var (
 	coarserGroundsSink  = words("Coarser grounds sink faster and fewer of them pass.")
 	modelWouldNot       = words("{0}. The model would not have thought so: a step by the rule of thumb, and the next cup will tell.")
 	nothingTastedYet    = words("Nothing was tasted yet: the recipe as it is.")
-	allYourCups         = words("By all your cups this is about as you like it, though the last was {1}: a cup varies by about {0} points of extraction. If the next is so again, that will count.")
+	allYourCups         = words("By all your cups this is about as you like it. The last was {1}, probably by chance: cups vary by about {0} points of extraction. Another such cup would change this.")
 	thisAnythingFurther = words("This is it: anything further is noise. From brew to brew a cup varies by about {0} points of extraction.")
 	nothingMayChanged   = words("Nothing that may be changed brings it nearer by more than cups vary from brew to brew.")
 	ruleThumb           = words("By the rule of thumb.")
@@ -58,7 +58,7 @@ var (
 	preferredRoundsMore = words("{2} was preferred in {0} of {1} rounds: more than chance.")
 	oddCupFound         = words("The odd cup was found in {0} of {1} rounds: more than chance.")
 	preferredRoundsMay  = words("{2} was preferred in {0} of {1} rounds: it may still be chance. Six in a row would not be.")
-	preferredRoundsNo   = words("{2} was preferred in {0} of {1} rounds: no more than chance would.")
+	preferredRoundsNo   = words("{2} was preferred in {0} of {1} rounds: no difference shown, it could be chance.")
 	eachPreferredAs     = words("Each was preferred as often: no more than chance.")
 )
 

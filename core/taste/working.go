@@ -27,7 +27,7 @@ func (t *taster) workings(a *Advice, from cup) {
 	put := a.Working.Put
 	var heard []working.Input
 	for i, l := range a.Path {
-		heard = append(heard, working.Num(fmt.Sprintf("After cup %d: %s", i+1, quantity.Either(l.Said.Text == "", "nothing said", l.Said.Text)), l.Liking.ExtractionPct, quantity.Percent, ""))
+		heard = append(heard, working.Num(fmt.Sprintf("After cup %d: %s", i+1, quantity.Either(l.Said.Text == "", "no taste noted", l.Said.Text)), l.Liking.ExtractionPct, quantity.Percent, ""))
 	}
 	l := a.Liking
 	put("liking.extraction_pct", l.ExtractionPct, working.Figure{Label: "Extraction that you like", Unit: quantity.Percent, Kind: working.Memory, Source: source, Limits: limits,

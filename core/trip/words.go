@@ -71,7 +71,7 @@ var cautions = map[string]saying{
 	"ferry":           {words("On a ferry stove and fuel stay packed, and some carriers take none."), words("Nobody sees a flame below deck in time. Ask the carrier.")},
 	"train":           {words("On a train nothing burns, and some carriers limit fuel."), words("Ask the carrier.")},
 	"odds":            {words("{0}: {1}"), words("The safety boil depends on it. Until it is settled, boil for the longer time.")},
-	"unplaced":        {words("How high {0} lies is not known: boiling point, time and fuel there count as at the sea. Say its altitude."), words("Water boils about 1 °C lower for every 300 m, and takes wind and cold with it. A boil that disinfects counts as high up: 3 minutes.")},
+	"unplaced":        {words("The altitude of {0} is not known: boiling point, time and fuel there assume sea level. Set its altitude."), words("Water boils about 1 °C lower for every 300 m, and takes wind and cold with it. A boil that disinfects counts as high up: 3 minutes.")},
 	"fire-ban":        {words("There is a fire ban at {0}: {1} needs a flame. Plan one that needs none, or ask whether a stove is excepted."), words("A ban is law there, and dry ground burns from a spark.")},
 	"not-there/fire":  {words("{1} at {0} is planned with an open fire, which is not allowed or not there."), words("The stop says what there is: {2}.")},
 	"not-there/stove": {words("{1} at {0} is planned with a stove, which is not allowed or not there."), words("The stop says what there is: {2}.")},

@@ -11,7 +11,7 @@ export function isTyping(e: KeyboardEvent): boolean {
 }
 
 export const shortcuts: { keys: string; does: string; where: string }[] = [
-  { keys: "h", does: "Coffee here, soon", where: "anywhere" },
+  { keys: "h", does: "Coffee now", where: "anywhere" },
   { keys: "r", does: "Route of the trip", where: "anywhere" },
   { keys: "p", does: "Provisions of the trip", where: "anywhere" },
   { keys: "d", does: "Schedule, day by day", where: "anywhere" },

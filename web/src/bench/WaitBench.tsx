@@ -143,7 +143,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
           <>
             <p className="bench-answer">
               {w.from_c <= target
-                ? `It is at most ${inWords(w.from_c, "°C", system, { fine: true })} here: do not wait; keep it hot.`
+                ? `It is at most ${inWords(w.from_c, "°C", system, { fine: true })} here: use it straight away, and keep it hot.`
                 : `Wait until ${inWords(target, "°C", system)}: ${w.lid_s === null ? "–" : clock(w.lid_s, 5)} with the lid ajar, ${w.open_s === null ? "–" : clock(w.open_s, 5)} without.`}
             </p>
             <Chart

@@ -125,7 +125,7 @@ export function PathList({ path, entries }: { path: Schemas["Path"]; entries: Lo
               {clicks !== null && clicks !== undefined && ` · ${inWords(clicks, "clicks", system)}`}
             </Link>
             <span className="quiet">
-              {c.says || "nothing said"}
+              {c.says || "no taste noted"}
               {e?.mark !== undefined && `, ${e.mark} of 10`}
             </span>
           </li>

@@ -5,7 +5,7 @@ export const letters = ["A", "B", "C", "D"];
 export const mostCups = letters.length;
 
 /** How a cup was, in a few words. */
-export const saidOf = (l: Pick<LogEntry, "says">) => l.says || "nothing said";
+export const saidOf = (l: Pick<LogEntry, "says">) => l.says || "no taste noted";
 
 /** In what all the cups are alike, of what their pairs say. */
 export const sameIn = (compared: Schemas["Compared"][]) =>

@@ -26,7 +26,7 @@ export function Drained({ plan, factor, onDrained, onForget }: Props) {
     <div className="drained">
       {at === undefined ? (
         <Button type="text" size="small" onClick={() => setAt(end)}>
-          It drained at another time than {clock(end)}?
+          Drained at a different time than {clock(end)}?
         </Button>
       ) : (
         <>

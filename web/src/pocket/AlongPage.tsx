@@ -16,7 +16,7 @@ export default function AlongPage() {
   const trip = useTrip(id);
   return (
     <div className="page prose">
-      <h1>Take it along</h1>
+      <h1>Offline copy</h1>
       <Loaded query={trip}>
         {(t) => (
           <>
@@ -24,7 +24,7 @@ export default function AlongPage() {
             <h2>As one file</h2>
             <p>
               <Button type="primary" href={`/api/v1/pocket.html?trips=${id}`} download>
-                Take it along as one file
+                Save it as one file
               </Button>{" "}
               <span className="quiet">about 3 MB</span>
             </p>

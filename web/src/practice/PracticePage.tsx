@@ -84,7 +84,7 @@ export default function PracticePage() {
                 setRound(round + 1);
               }}
             />
-            <Button onClick={() => setRound(round + 1)}>Begin anew</Button>
+            <Button onClick={() => setRound(round + 1)}>Start over</Button>
           </div>
         )}
       </Loaded>

@@ -23,7 +23,7 @@ export function Exports({ trip }: { trip: Pick<TripOut, "id"> }) {
   return (
     <>
       <Link className="btn" to={`/trips/${trip.id}/along`}>
-        Take it along
+        Take offline
       </Link>
       <Menu
         label="Save as…"

@@ -269,7 +269,7 @@ export function PlacePage() {
             return (
               <p className="empty">
                 This place is not here; it may have been deleted, or put into a trip.{" "}
-                <Link to="/now">Coffee here, soon</Link>.
+                <Link to="/now">Coffee now</Link>.
               </p>
             );
           return (
