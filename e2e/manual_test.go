@@ -74,6 +74,8 @@ func (p *person) follow(step string) {
 			p.fill(at, text)
 		case choose != "":
 			p.pick(at, option)
+		case under == "How was it?":
+			p.spot(touch)
 		case under != "":
 			p.touchUnder(under, touch)
 		case touch != "":
@@ -108,6 +110,16 @@ func (p *person) pick(label, option string) {
 		return
 	}
 	p.do(selectOption(fmt.Sprintf(`[id=%q]`, id), option)...)
+}
+
+// spot touches the field of a tasting at one of its words.
+func (p *person) spot(word string) {
+	p.t.Helper()
+	at := p.text("find "+word+" on the field", fmt.Sprintf(`(() => { const e = [...document.querySelectorAll(".ts-field text")].find(e => e.textContent.trim() === %q); e?.scrollIntoView({block: "center"}); const r = e?.getBoundingClientRect(); return r?.width ? [r.x + r.width / 2, r.y + r.height / 2].join(" ") : ""; })()`, word))
+	var x, y float64
+	_, err := fmt.Sscan(at, &x, &y)
+	require.NoError(p.t, err)
+	p.do(chromedp.MouseClickXY(x, y))
 }
 
 // touchUnder touches one of the answers to a question, or a thing in a part of the page.

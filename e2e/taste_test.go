@@ -165,6 +165,7 @@ func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
 	send(t, app.base, "GET", fmt.Sprintf("/brews/%d", made.ID), nil, &made)
 	require.NotNil(t, made.Request.Grinder.Clicks)
 	assert.Less(t, *made.Request.Grinder.Clicks, before)
+	p.clickKind("Why? Other options", "summary")
 	p.see("one change at a time")
 
 	// The second cup is liked: it is left alone.
@@ -175,6 +176,7 @@ func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
 	p.click("More: what differed")
 	p.fill("Notes, with commas", "plums, lemon")
 	p.click("Save the cup")
+	p.clickKind("Why? Other options", "summary")
 	p.see("You were content. This is it")
 	assert.NotContains(t, p.screen(), "Apply")
 	p.open("/coffees")

@@ -225,8 +225,8 @@ func TestOneVoice(t *testing.T) {
 		p.until("be told what to do", func() bool { return p.js(`document.querySelector("[data-testid=instruction]")?.innerText ?? ""`) != "" })
 		var said []string
 		hear := func() {
-			for _, id := range []string{"instruction", "meanwhile"} {
-				if s := spaced(p.js(fmt.Sprintf(`document.querySelector("[data-testid=%s]")?.innerText ?? ""`, id))); s != "" && !slices.Contains(said, s) {
+			for _, told := range []string{`[data-testid=instruction], .guide-rest p`, `[data-testid=meanwhile]`} {
+				if s := spaced(p.js(fmt.Sprintf(`[...document.querySelectorAll(%q)].map(e => e.innerText).join(" ")`, told))); s != "" && !slices.Contains(said, s) {
 					said = append(said, s)
 				}
 			}

@@ -90,6 +90,8 @@ type LiveStep = Schemas["LiveStep"];
 /** What is read from afar: the first sentences, twelve words at most; and what else is said. */
 function firstOf(text: string): { first: string; rest: string } {
   const all = text.split(/(?<=[.!?]) +(?=\S)/);
+  // Which cup or batch it is belongs to what is to be done.
+  if (/^(Cup|Batch) \d+\.$/.test(all[0] ?? "")) all.splice(0, 2, all.slice(0, 2).join(" "));
   const words = (n: number) => all.slice(0, n).join(" ").split(/\s+/).length;
   let n = 1;
   while (n < all.length && words(n + 1) <= 12) n++;
