@@ -90,16 +90,22 @@ export function useFollow({
     [rate],
   );
 
-  /** Takes in what was done elsewhere. */
+  /** Takes in what was done elsewhere, in its turn: a tap that is being answered is not lost. */
   const meet = useCallback((run: Run) => {
-    known.current = { id: run.id, revision: run.revision ?? 0 };
-    if (!run.record || same(run.record, record.current)) return;
-    zero.current = run.zero_ms;
-    record.current = run.record;
-    key.current = undefined;
-    since.current = [];
-    read.current = Math.max(read.current, run.record.until_s);
-    again.current();
+    queue.current = queue.current.then(() => {
+      // What is on its way is joined with it, and comes back with the answer.
+      if (sending.current || last.current) return;
+      const revision = run.revision ?? 0;
+      if (run.id === known.current.id && revision < known.current.revision) return;
+      known.current = { id: run.id, revision };
+      if (!run.record || same(run.record, record.current)) return;
+      zero.current = run.zero_ms;
+      record.current = run.record;
+      key.current = undefined;
+      since.current = [];
+      read.current = Math.max(read.current, run.record.until_s);
+      again.current();
+    });
   }, []);
 
   /** Sends one at a time: each starts from the revision that the last one made. */
