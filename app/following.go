@@ -18,9 +18,8 @@ import (
 	"apodemos/instruments"
 )
 
-// A follower that was asked once is most often asked again, with a little more: the last
-// ones are kept, each by a key of its own, so that two pages at one brew do not take each
-// other's.
+// following keeps the latest followers, because a follower is usually asked again with a little
+// more. Each has a key of its own, so that two pages that guide one brew do not share one.
 type following struct {
 	mu   sync.Mutex
 	kept map[string]*run.Follower

@@ -166,8 +166,8 @@ func (a App) PathOf(ctx context.Context, coffee int64) (Path, error) {
 // mostOnPath is how many of the latest cups a path without a coffee has at most.
 const mostOnPath = 60
 
-// BestPath is the path of the cup that was liked most of all: of its coffee, or where it names
-// none, of the cups of its method that name none either. It has no cups where none was liked.
+// BestPath returns the path of the best-liked cup: the cups of its coffee or, if it names none, the
+// cups of its method without a coffee. It is empty if no cup was liked.
 func (a App) BestPath(ctx context.Context) (Path, error) {
 	log, err := a.LatestLog(ctx, 0, -1)
 	if err != nil {
@@ -198,7 +198,7 @@ func (a App) BestPath(ctx context.Context) (Path, error) {
 	return a.along(ctx, out, like[:min(len(like), mostOnPath)])
 }
 
-// along puts cups, the latest first, on a path.
+// along computes where the cups of a path lie; log has the latest first.
 func (a App) along(ctx context.Context, out Path, log []LogEntry) (Path, error) {
 	slices.Reverse(log)
 	planner := &brew.Planner{}
@@ -233,7 +233,7 @@ func (a App) along(ctx context.Context, out Path, log []LogEntry) (Path, error) 
 	return out, nil
 }
 
-// best tells the cup that was liked most, and what those made by its method have in common.
+// best finds the best-liked cup and what the liked cups of its method have in common.
 func (p *Path) best(log []LogEntry) {
 	marks := map[int64]LogEntry{}
 	for _, l := range log {

@@ -59,10 +59,10 @@ func TestAKitForTheTrip(t *testing.T) {
 			const r = d.getBoundingClientRect(); return r.top >= 0 && r.bottom <= innerHeight && r.right <= innerWidth ? "in" : "out" })()`) == "in"
 	})
 	p.clickKind("Moka pot, small", ".ant-select-item-option")
-	p.see("Tried, not the trip’s yet")
+	p.see("On trial, not the trip’s kit yet")
 	assert.Zero(t, kept())
 	p.open("/trips/1/kit")
-	p.see("Tried, not the trip’s yet")
+	p.see("On trial, not the trip’s kit yet")
 	p.click("Back to the best kit")
 	p.see("The best from your gear")
 	p.see("serves all 15 brews")

@@ -75,7 +75,7 @@ func TestCoffeeHereInEightTaps(t *testing.T) {
 	tap("Press pot", ".now-gear label")
 	p.until("have all said but the heat and the wish", func() bool { return p.js(assumed) == "Heat source, What matters most" })
 	p.see("boils at 92.3 °C")
-	p.see("It is boiled for 3:00 min")
+	p.see("It is boiled for 3 min")
 	tap("Plan: ", ".now-go a")
 	p.see("onto the coffee")
 	tap("Brew it", "button")

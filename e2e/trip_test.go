@@ -355,3 +355,46 @@ func TestATotalLeadsToItsPlans(t *testing.T) {
 	p.do(chromedp.Click(chromedp.CSS(`[data-figure="kit.brews.2.minutes"]`)))
 	p.see("From the boil until all is served")
 }
+
+// A stop is changed in its sentence: the answer follows, a number that is being typed is not saved
+// before it is whole, a wrong one changes nothing, and what was saved can be undone.
+func TestAStopIsChangedInItsSentence(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	altitude := func() float64 {
+		var s struct {
+			Conditions struct {
+				Place struct {
+					AltitudeM float64 `json:"altitude_m"`
+				}
+			}
+		}
+		send(t, app.base, "GET", "/stops/5", nil, &s)
+		return s.Conditions.Place.AltitudeM
+	}
+	p.open("/trips/1/stops/5")
+	p.see("Water boils at 87.0")
+	p.word("Altitude")
+	p.into("Altitude")
+	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent("23"))
+	p.see("Water boils at 99.9") // it follows
+	time.Sleep(1500 * time.Millisecond)
+	assert.InDelta(t, 3900, altitude(), 0, "the first digits are not what is meant")
+	p.do(chromedp.KeyEvent("00"))
+	p.see("Water boils at 92.3")
+	p.click("Done")
+	p.until("be saved", func() bool { return altitude() == 2300 })
+	p.undo("High plateau changed")
+	p.until("be as it was", func() bool { return altitude() == 3900 })
+	p.see("Water boils at 87.0")
+
+	p.word("Altitude")
+	p.into("Altitude")
+	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent("99999"))
+	p.see("99,999 m is not allowed")
+	p.click("Done")
+	time.Sleep(1500 * time.Millisecond)
+	assert.InDelta(t, 3900, altitude(), 0)
+	assert.NotContains(t, p.screen(), "High plateau changed")
+}

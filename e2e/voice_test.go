@@ -141,7 +141,7 @@ func TestOneVoice(t *testing.T) {
 		text := plainStep(string(out))
 		assert.Contains(t, text, plainStep(b.plan.Boiling.Text), what)
 		if b.plan.SafeBoilS != nil {
-			assert.Contains(t, b.plan.Boiling.Text, "Rolling boil for 3:00", what)
+			assert.Contains(t, b.plan.Boiling.Text, "Rolling boil for 3 min", what)
 		}
 		for _, k := range b.plan.Cautions {
 			if k.Level == "danger" {
@@ -309,10 +309,10 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.seeNot("Make this water safe first")
 	p.see("boil it")
 	p.clickKind("Steeped or boiled pot", "td a")
-	p.see("Keep it at a rolling boil: it makes the water safe.")
+	p.see("Keep a rolling boil for 3 min. It makes the water safe.")
 	p.seeNot("Before the first step.")
 	p.do(chromedp.KeyEvent("p"))
-	p.see("boil 3:00 min")
+	p.see("boil 3 min")
 	p.do(chromedp.NavigateBack())
 	p.see("Boils here at")
 	p.see("The stop has changed since it was saved")

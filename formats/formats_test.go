@@ -312,7 +312,7 @@ func TestLightingIsInItsBrew(t *testing.T) {
 		assert.NotContains(t, e.Summary, "to the boil")
 		if strings.Contains(e.Description, "to the boil") {
 			lit++
-			assert.Contains(t, e.Description, "carbon monoxide", "the caution goes with it")
+			assert.Contains(t, e.Description, "Carbon monoxide", "the caution goes with it")
 			assert.Regexp(t, `\n\d\d:\d\d  `, e.Description)
 		}
 		for _, o := range events[i+1:] {

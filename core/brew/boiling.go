@@ -17,7 +17,6 @@ func (c *script) boiling() quantity.Phrase {
 }
 
 func (c *script) boilLine() quantity.Phrase {
-	sec := func(v float64) quantity.Value { return quantity.Of(v, quantity.Second) }
 	wait := c.waits()
 	switch {
 	case c.heatless():
@@ -27,21 +26,21 @@ func (c *script) boilLine() quantity.Phrase {
 	case c.supplied():
 		return hotWaterFromUrn.Say()
 	case c.BoilsIn() && c.safeBoilS() > 0:
-		return rollingBoilWith.Say(sec(c.BoilS))
+		return rollingBoilWith.Say(quantity.Lasting(c.BoilS))
 	case c.BoilsIn() && c.BoilS > 0:
-		return boilWithCoffee.Say(sec(c.BoilS))
+		return boilWithCoffee.Say(quantity.Lasting(c.BoilS))
 	case c.BoilsIn():
 		return takeOffFirst.Say()
 	case c.School.ColdFill:
 		return potHeatsOwn.Say()
 	case c.safeBoilS() > 0 && wait:
-		return rollingBoilMake.Say(sec(c.safeBoilS()), sec(c.WaitS))
+		return rollingBoilMake.Say(quantity.Lasting(c.safeBoilS()), quantity.Lasting(c.WaitS))
 	case c.safeBoilS() > 0 && c.offAfter() != "":
-		return rollingBoilKeep.Say(sec(c.safeBoilS()))
+		return rollingBoilKeep.Say(quantity.Lasting(c.safeBoilS()))
 	case c.safeBoilS() > 0:
-		return rollingBoilMakeSafe.Say(sec(c.safeBoilS()))
+		return rollingBoilMakeSafe.Say(quantity.Lasting(c.safeBoilS()))
 	case wait:
-		return boilThenWait.Say(sec(c.WaitS))
+		return boilThenWait.Say(quantity.Lasting(c.WaitS))
 	case c.Method.InPot():
 		return boilsTakeOff.Say(quantity.Fine(c.Boil.BoilC, quantity.Celsius))
 	}
@@ -49,6 +48,11 @@ func (c *script) boilLine() quantity.Phrase {
 		return boilsKeepOn.Say(quantity.Fine(c.Boil.BoilC, quantity.Celsius))
 	}
 	return boilsUseStraight.Say(quantity.Fine(c.Boil.BoilC, quantity.Celsius))
+}
+
+// keepRolling returns the text of a safety boil of s seconds. It always says the time.
+func keepRolling(s float64) string {
+	return "Keep a rolling boil for " + quantity.Duration(s) + ". It makes the water safe."
 }
 
 // safeBoilS is how long this brew's water is kept at a rolling boil to be safe, in s, its

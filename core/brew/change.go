@@ -73,8 +73,8 @@ func (r Request) Changed(c Change) (Request, error) {
 	return r, nil
 }
 
-// asMuch is a request with the coffee and the water that another one comes to; where it does
-// not take both, with the coffee at its own ratio, and else as it was.
+// asMuch returns next with the coffee and the water of r's plan. If next cannot take both, it gets
+// the coffee at its own ratio; if not even that, it stays as it was.
 func (r Request) asMuch(next Request) Request {
 	p, err := Compute(r)
 	if err != nil || *p.Water.PouredMl == 0 {

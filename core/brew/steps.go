@@ -76,7 +76,7 @@ func (c *script) steps() {
 			c.stepLow(method.FlameLow, c.BoiledS, low)
 		}
 		if c.TreatS > 0 {
-			c.add(Step{ID: method.Disinfect, Label: "rolling boil", AtS: c.BoiledS + c.ReadyMoreS, ForS: c.TreatS, Lane: method.Water, Until: method.Time, Keep: true, Caution: "boiled"}, "Keep it at a rolling boil, to make the water safe.")
+			c.add(Step{ID: method.Disinfect, Label: "rolling boil", AtS: c.BoiledS + c.ReadyMoreS, ForS: c.TreatS, Lane: method.Water, Until: method.Time, Keep: true, Caution: "boiled"}, keepRolling(c.TreatS))
 		}
 	}
 	if c.waits() {

@@ -264,7 +264,7 @@ func (c *Recipe) ownSteps(line []method.Step) []method.Step {
 		}
 		if s.ID == method.BoilStep && s.FromBoil && c.BrewTreatS() > 0 {
 			s.Keep = true
-			s.Text = "Keep it at a rolling boil: it makes the water safe."
+			s.Text = keepRolling(s.ForS + longer)
 		}
 		if s.FromBoil && longer > 0 {
 			switch {
@@ -275,7 +275,7 @@ func (c *Recipe) ownSteps(line []method.Step) []method.Step {
 				boiled = true
 			default:
 				if !boiled {
-					line = append(line, method.Step{ID: method.Disinfect, Phase: method.Brew, Lane: method.Hands, Label: "rolling boil", Text: "Keep it at a rolling boil, to make the water safe. Lift it when it climbs.", FromBoil: true, ForS: longer, Until: method.Time, Keep: true, Caution: "climbs", Cover: s.Cover})
+					line = append(line, method.Step{ID: method.Disinfect, Phase: method.Brew, Lane: method.Hands, Label: "rolling boil", Text: keepRolling(longer) + " Lift it when it rises.", FromBoil: true, ForS: longer, Until: method.Time, Keep: true, Caution: "climbs", Cover: s.Cover})
 					boiled = true
 				}
 				s.AtS += longer

@@ -13,6 +13,7 @@ import (
 
 	"apodemos/core/heat"
 	"apodemos/core/method"
+	"apodemos/core/quantity"
 	"apodemos/core/water"
 
 	. "apodemos/core/brew"
@@ -728,4 +729,29 @@ func TestAStepBeginsInTwelveWords(t *testing.T) {
 			}
 		}
 	}
+}
+
+// A boil that makes the water safe says how long it lasts, in the step itself and as long as it does.
+func TestASafeBoilSaysItsTime(t *testing.T) {
+	kept := 0
+	for _, source := range []string{"stream", "snow"} {
+		for altitude := 0.0; altitude <= 5000; altitude += 1000 {
+			eachSchool(t, func(t *testing.T, m method.Method, s method.School) {
+				p, err := Compute(Request{Method: m.ID, School: &s.ID, Conditions: Conditions{Place: Place{AltitudeM: &altitude}, Water: Water{Source: &source, Treatment: ptr("boil")}}})
+				if err != nil {
+					return
+				}
+				for _, st := range p.Steps {
+					if st.Keep {
+						kept++
+						assert.Contains(t, st.Text, "boil for "+quantity.Duration(st.ForS), "%s/%s at %g m", m.ID, s.ID, altitude)
+					}
+				}
+				if p.SafeBoilS != nil && !strings.Contains(p.Boiling.Text, quantity.Duration(*p.SafeBoilS)) {
+					assert.Contains(t, p.Boiling.Text, "with the coffee in it", "the line says as long, or how long the coffee boils")
+				}
+			})
+		}
+	}
+	assert.Greater(t, kept, 100)
 }

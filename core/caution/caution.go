@@ -34,12 +34,18 @@ func ByID(id, step string) Caution {
 // Known reports whether there is such a caution.
 func Known(id string) bool { _, ok := all[id]; return ok }
 
+// The caution against carbon monoxide, in the same words wherever a flame is lit.
+const (
+	MonoxideText = "Burn nothing inside a tent, a vehicle or a closed shelter."
+	MonoxideWhy  = "Carbon monoxide kills without a smell; a tent burns in seconds."
+)
+
 var all = map[string]Caution{
 	"scald":               {Level: "care", Text: "Set everything down before you pour. Keep hands and feet out of the way of a spill.", Why: "Near-boiling water scalds instantly."},
 	"hot-pot":             {Level: "care", Text: "Hold pot and lid with a dry cloth or the handle.", Why: "The metal is as hot as the coffee; a wet cloth lets the heat through."},
 	"pour":                {Level: "care", Text: "Steady the dripper with your other hand. Stop a finger below the rim.", Why: "A light dripper tips; a full one overflows."},
 	"boil-over":           {Level: "care", Text: "Take it off the heat first. Then add the coffee a little at a time.", Why: "Fresh coffee foams up and boils over."},
-	"co":                  {Level: "danger", Text: "Burn nothing inside a tent, a vehicle or a closed shelter.", Why: "Carbon monoxide kills without a smell; a tent burns in seconds."},
+	"co":                  {Level: "danger", Text: MonoxideText, Why: MonoxideWhy},
 	"fire-ban":            {Level: "care", Text: "Check for a fire ban and clear the ground round the stove. Put it right out before you leave.", Why: "Local rules and land managers come first; some bans cover stoves."},
 	"canister":            {Level: "danger", Text: "Keep the canister outside the screen and cool enough to hold.", Why: "An overheated canister bursts."},
 	"spirit":              {Level: "danger", Text: "Never refill a spirit burner that is lit or hot: put it out and let it cool first. Check for the flame with your hand above it.", Why: "The flame can hardly be seen, and spirit poured near it flashes back."},

@@ -17,7 +17,7 @@ import (
 func (in *instance) reasons(c *Answer, f *found) {
 	say := func(s quantity.Sentence, v ...quantity.Value) { c.Reasons = append(c.Reasons, s.Say(v...)) }
 	b := f.best
-	say(quantity.Either(in.weight == 1, servesOne, servesAll), in.name(b), num(in.weight), g(b.p[oMass]), quantity.Lasting(60*b.p[oTime]))
+	say(quantity.Either(in.weight == 1, servesOne, servesAll), in.name(b), num(in.weight), g(b.p[oMass]), quantity.Lasting(60*math.Round(b.p[oTime])))
 	if n := in.items[b.base.cup].Pieces(); n < in.people {
 		say(fewCups, num(n), num(in.people))
 	}

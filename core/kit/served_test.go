@@ -2,6 +2,7 @@ package kit
 
 import (
 	"fmt"
+	"math"
 	"slices"
 	"strings"
 	"testing"
@@ -191,7 +192,7 @@ func TestReasonsSayWhatTheKitsAre(t *testing.T) {
 			said["serves"] = true
 			assert.InDelta(t, 4, r.Values[0].Value, 1e-9, "brews")
 			assert.InDelta(t, c.Best.MassG, r.Values[1].Value, 1e-6)
-			assert.Contains(t, r.Text, quantity.Duration(60*c.Best.Minutes)+" a brew")
+			assert.Contains(t, r.Text, quantity.Duration(60*math.Round(c.Best.Minutes))+" a brew")
 		case strings.Contains(r.Text, " g lighter: "):
 			said["light"] = true
 			lightest := slices.MinFunc(c.Front, func(a, b Kit) int { return int(1e6 * (a.MassG - b.MassG)) })

@@ -85,13 +85,13 @@ func Clock(s float64) string {
 }
 
 // Duration writes how long something takes, as one says it: "45 s", "2 min 20 s", "19 min",
-// "1 h 20 min". Under 3 minutes it is rounded to 5 s, above to a minute.
+// "1 h 20 min". Under 10 minutes it is rounded to 5 s, above to a minute.
 func Duration(s float64) string {
 	n := int(math.Round(s))
 	if n >= 60 {
 		n = int(RoundTo(s, 5))
 	}
-	if n >= 180 {
+	if n >= 600 {
 		n = int(RoundTo(s, 60))
 	}
 	h, m, rest := n/3600, n/60%60, n%60

@@ -15,7 +15,7 @@ func TestClock(t *testing.T) {
 }
 
 func TestDuration(t *testing.T) {
-	for s, want := range map[float64]string{0: "0 s", 45.4: "45 s", 59.7: "1 min", 90: "1 min 30 s", 141: "2 min 20 s", 188: "3 min", 490: "8 min", 1160: "19 min", 4790: "1 h 20 min", 3600: "1 h", 64800: "18 h"} {
+	for s, want := range map[float64]string{0: "0 s", 45.4: "45 s", 59.7: "1 min", 90: "1 min 30 s", 141: "2 min 20 s", 188: "3 min 10 s", 490: "8 min 10 s", 180: "3 min", 1160: "19 min", 4790: "1 h 20 min", 3600: "1 h", 64800: "18 h"} {
 		assert.Equal(t, want, Duration(s))
 		assert.Equal(t, want, Lasting(s).String())
 	}

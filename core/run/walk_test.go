@@ -120,9 +120,9 @@ func agree(t *testing.T, what string, p *brew.Plan) {
 			}
 		case st.ID == method.Wait:
 			assert.InDelta(t, *p.WaitS, st.ForS, 1e-6, "%s: the wait", what)
-			assert.Contains(t, p.Boiling.Text, quantity.Of(*p.WaitS, quantity.Second).String(), "%s: the wait in the line", what)
+			assert.Contains(t, p.Boiling.Text, quantity.Duration(*p.WaitS), "%s: the wait in the line", what)
 		case st.ID == method.Disinfect:
-			assert.Contains(t, p.Boiling.Text, quantity.Of(st.ForS, quantity.Second).String(), "%s: the safe boil in the line", what)
+			assert.Contains(t, p.Boiling.Text, quantity.Duration(st.ForS), "%s: the safe boil in the line", what)
 			assert.InDelta(t, *p.SafeBoilS, st.ForS, 1e-6, what)
 		case st.ID == method.FlameFull && p.Heat != nil && !b.BoilsIn():
 			assert.InDelta(t, *p.Heat.HeatS, st.ForS, 1, "%s: to the boil", what)
@@ -225,7 +225,7 @@ func safe(t *testing.T, what string, p *brew.Plan) {
 		}
 		assert.NotContains(t, s.Text, "cold, safe water", "%s: %s", what, s.ID)
 	}
-	assert.True(t, strings.HasPrefix(p.Boiling.Text, "Rolling boil for 3:00"), "%s: %s", what, p.Boiling.Text)
+	assert.True(t, strings.HasPrefix(p.Boiling.Text, "Rolling boil for 3 min"), "%s: %s", what, p.Boiling.Text)
 	before, after := p.Decisions()
 	for _, d := range append(before, after...) {
 		if d.ID == "do-not-wait" {

@@ -17,16 +17,16 @@ type Rated struct {
 	Point
 }
 
-// Differences smaller than these are not told apart. From memory.
+// Smaller differences than these do not count. From memory.
 const (
 	apartC   = 1    // °C
 	apartUm  = 20   // µm
 	apartTDS = 0.03 // % of strength
 )
 
-// InCommon is what the liked cups of one coffee and method have in common: where they lay, and
-// in what they all differ from the rest. It says what was, and not that it was the cause; with
-// fewer than two on a side nothing is told apart.
+// InCommon says what the liked cups of one coffee and method have in common: their extraction, and
+// any figure that sets all of them apart from the rest. It describes and does not claim a cause.
+// Comparing needs at least two cups on each side.
 func InCommon(cups []Rated) []quantity.Phrase {
 	var liked, rest []Rated
 	for _, c := range cups {
@@ -82,11 +82,11 @@ func span(cups []Rated, of func(Rated) float64) (low, high float64) {
 
 var (
 	onlyLiked     = words("It is the only one you have liked so far.")
-	likedHotter   = words("All {0} that you liked were hotter than the rest: {1} or more.")
-	likedCooler   = words("All {0} that you liked were cooler than the rest: {1} or less.")
-	likedCoarser  = words("All {0} that you liked were ground coarser than the rest: {1} or more.")
-	likedFiner    = words("All {0} that you liked were ground finer than the rest: {1} or less.")
-	likedStronger = words("All {0} that you liked were stronger than the rest: {1} or more.")
-	likedWeaker   = words("All {0} that you liked were weaker than the rest: {1} or less.")
-	likedBetween  = words("The {0} that you liked came out at {1} to {2} of extraction, by the model.")
+	likedHotter   = words("The {0} you liked were hotter than the rest: {1} or more.")
+	likedCooler   = words("The {0} you liked were cooler than the rest: {1} or less.")
+	likedCoarser  = words("The {0} you liked were ground coarser than the rest: {1} or more.")
+	likedFiner    = words("The {0} you liked were ground finer than the rest: {1} or less.")
+	likedStronger = words("The {0} you liked were stronger than the rest: {1} or more.")
+	likedWeaker   = words("The {0} you liked were weaker than the rest: {1} or less.")
+	likedBetween  = words("The {0} you liked came out at {1} to {2} extraction, by the model.")
 )

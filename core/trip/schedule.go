@@ -332,7 +332,7 @@ func (c *calc) mornings() {
 		case b.ID != "":
 			key = "brew/switched"
 		}
-		c.task(t, key, o.name(), quantity.Noun(m.Name), count(o.People), quantity.Lasting(o.TotalS))
+		c.task(t, key, o.name(), quantity.Noun(m.Name), count(o.People), quantity.Lasting(60*math.Ceil(o.TotalS/60)))
 		told := &c.out.Tasks[len(c.out.Tasks)-1].Phrase
 		if o.Recipe != "" {
 			*told = quantity.Together(*told, byRecipe.Say(quantity.Text(o.Recipe)))

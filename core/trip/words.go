@@ -1,6 +1,7 @@
 package trip
 
 import (
+	"apodemos/core/caution"
 	"apodemos/core/coffee"
 	"apodemos/core/quantity"
 )
@@ -10,14 +11,14 @@ var words = quantity.Words
 // A saying is how a caution is told, and why it is there.
 type saying struct{ text, why quantity.Sentence }
 
-// A chore is how a task is told: what to do, what to take care of while doing it, and why.
+// A chore holds the sentences of a task: what to do, its caution, and why.
 type chore struct{ text, care, danger, why quantity.Sentence }
 
 // Sentences that several tasks share.
 var (
 	countedBack = words("Counted back from coffee in hand.")
 	soldLater   = words("What is left will not last until the next place that sells it.")
-	burning     = words("In the open or at a wide-open door: burning uses up air and gives off carbon monoxide, which kills without a smell.")
+	burning     = words(caution.MonoxideText + " " + caution.MonoxideWhy)
 )
 
 // tasks are the sentences of the schedule, by task and case.
@@ -49,7 +50,7 @@ var tasks = map[string]chore{
 	"buy/pieces":       {text: words("Buy {0} {1} at {2}."), why: soldLater},
 	"find":             {text: words("Find {0} of {1} at {2}, or make a brew that needs no flame."), why: words("Fuel may not fly, and no stop from the flight to here says that it sells any.")},
 	"ground-fuel":      {text: words("Use up or leave all fuel at {0}; clean and air the stove."), danger: words("No aircraft takes fuel, full or part-used. The carrier's rules come first.")},
-	"carry":            {text: words("Fill {1} of water for coffee before leaving {0}."), why: words("The next stop has no water.")},
+	"carry":            {text: words("Fill bottles with {1} of water for coffee before leaving {0}."), why: words("The next stop has no water.")},
 	"bin":              {text: words("Leave wet grounds and papers in the bin at {0}."), why: words("Wet grounds are heavy and smell.")},
 	"clean":            {text: words("{0}: {1} Dry it fully in the air."), why: words("What is put away damp smells, and a damp cloth grows mould.")},
 	"weigh":            {text: words("Weigh the canister: this plan leaves {0} of gas in it."), why: words("What you really burned sets the stove's efficiency for the next trip.")},

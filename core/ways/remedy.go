@@ -7,8 +7,7 @@ import (
 	"apodemos/core/gear"
 )
 
-// Remedy is something that would make coffee possible where no way is: one answers it by saying
-// that it is so.
+// Remedy is a change that makes coffee possible when no way is.
 type Remedy struct {
 	ID     string      `json:"id" enum:"ground,cup,vessel"`
 	Text   string      `json:"text" doc:"As a person says it"`
@@ -23,7 +22,7 @@ var (
 	borrowPot     = words("Borrow a pot")
 )
 
-// remedies are what each opens a way by itself; where nothing does, all that together do.
+// remedies returns the changes that each open a way alone or, if none does, those that do together.
 func remedies(ctx context.Context, in Wanted) ([]Remedy, error) {
 	starter := gear.Starter()
 	first := func(k gear.Kind) []gear.Item {

@@ -11,7 +11,7 @@ function was(id: string): boolean | undefined {
   }
 }
 
-// On paper nothing can be opened: all of it is there, and closes again after.
+// Paper cannot be opened: printing opens everything and closes it again afterwards.
 let printing = false;
 globalThis.addEventListener?.("beforeprint", () => {
   printing = true;
@@ -25,7 +25,7 @@ globalThis.addEventListener?.("afterprint", () => {
     delete d.dataset.printed;
     d.open = false;
   }
-  // What the browser still has to say of opening and closing is not somebody's choice.
+  // Toggle events that still follow are not a choice of the reader.
   setTimeout(() => (printing = false));
 });
 

@@ -1,6 +1,6 @@
-// Dates and times as the interface tells them: dates in one style, the clock as the person has it.
+// Dates in one style, and times on the person's clock.
 
-/** Whether this device tells the hours twice twelve. */
+/** Whether this device uses a 12-hour clock. */
 export const twelveHere = (): boolean =>
   new Intl.DateTimeFormat(undefined, { hour: "numeric" }).resolvedOptions().hour12 ?? false;
 
@@ -12,7 +12,7 @@ export function timeInWords(hhmm: string, twelve: boolean): string {
   return `${h % 12 === 0 ? 12 : h % 12}:${m[2]} ${h < 12 ? "am" : "pm"}`;
 }
 
-// By hand: what a locale calls September changes with the browser's version.
+// By hand: browsers differ in how they shorten September.
 const months = "Jan Feb Mar Apr May Jun Jul Aug Sep Oct Nov Dec".split(" ");
 const weekdays = "Sun Mon Tue Wed Thu Fri Sat".split(" ");
 

@@ -23,7 +23,7 @@ interface Settings extends Omit<Values, "theme"> {
   theme: ThemeName;
   /** The theme that was chosen. */
   chosen: ThemeChoice;
-  /** Whether hours are told twice twelve. */
+  /** Whether the clock has 12 hours. */
   twelve: boolean;
   set: (change: Partial<Values>) => void;
 }

@@ -2,7 +2,7 @@ import type { Plan } from "../api/client";
 import { paths } from "../kit/drawings";
 import "./setup.css";
 
-/** Where in the drawing of a brewer its liquid is, on the ground of 64 by 48 that all are drawn on. */
+/** The part of a drawing that holds liquid, in its 64 by 48 units. */
 const inside: Record<string, { top: number; bottom: number; shape: string }> = {
   server: { top: 14, bottom: 42, shape: "20,10 44,10 48,42 16,42" },
   pot: { top: 18, bottom: 42, shape: "14,16 50,16 50,42 14,42" },
@@ -45,24 +45,24 @@ function Piece({ of, fill, liquid }: { of: string; fill?: number; liquid?: "wate
   );
 }
 
-/** How far things are: shares of what the pot holds and of what is poured; still where left out. */
+/** The state of a brew for its drawing. */
 export interface Now {
   lit: boolean;
   boils: boolean;
-  /** Of the water that is heated, what is still in the pot. */
+  /** Share of the heated water still in the pot. */
   pot: number;
-  /** Of the drink, what is in the cup or brewer. */
+  /** Share of the drink in the cup or brewer. */
   drink: number;
 }
 
 /**
- * What stands there: the pot on its flame, and the brewer over what it runs into. In the guide the pot empties and
- * the cup fills as it goes.
+ * Draws the pot on its flame, and the brewer over its server or cup. With `now` the pot empties and the cup fills;
+ * without it the drawing is still.
  */
 export function Setup({ plan, brewer, now }: { plan: Plan; brewer: string; now?: Now }) {
   const drips = droppers.includes(brewer);
   const heats = plan.heat !== null && plan.heat !== undefined;
-  // What is brewed in the pot itself has one vessel.
+  // Coffee brewed in the pot needs no second vessel.
   const inPot = brewer === "pot" || brewer === "moka pot";
   const at = now ?? { lit: heats, boils: false, pot: 1, drink: drips ? 0.75 : 0.8 };
   const second = inPot ? 0 : 76;

@@ -4,7 +4,7 @@ import type { Now } from "./Setup";
 
 const families: Record<string, string> = { pot: "pot", cup: "cup", concentrate: "jar" };
 
-/** What a method's brewer is drawn as. */
+/** The drawing of a method's brewer, by its name. */
 export function brewerOf(method: string, catalogue: Catalogue): string {
   const m = catalogue.methods.find((x) => x.id === method);
   const type = m?.needs[0] ?? "";
@@ -13,7 +13,7 @@ export function brewerOf(method: string, catalogue: Catalogue): string {
 
 type Step = Pick<Plan["steps"][number], "lane" | "at_s" | "for_s" | "to_g">;
 
-/** The share of all that is poured which is in at a moment of the brew's clock. */
+/** The share of the water poured by a time on the brew's clock. */
 export function pouredAt(steps: Step[], at: number): number {
   const pours = steps.filter((s) => s.lane === "scale" && s.to_g != null).sort((a, b) => a.at_s - b.at_s);
   const all = Math.max(...pours.map((s) => s.to_g ?? 0), 0);
@@ -26,13 +26,13 @@ export function pouredAt(steps: Step[], at: number): number {
   return all > 0 ? g / all : 0;
 }
 
-/** A curve's value at a moment; nothing outside it. */
+/** The first value of a curve at or after a time; undefined after its end. */
 function valueAt(curve: (number | undefined)[][], at: number): number | undefined {
   const i = curve.findIndex(([s]) => (s ?? 0) >= at);
   return i < 0 ? undefined : curve[i]?.[1];
 }
 
-/** How things stand at a moment of the brew's clock, by the plan. */
+/** The state of a brew at a time on its clock, by the plan. */
 export function stateAt(plan: Plan, steps: Step[], at: number): Now {
   const lit = steps.some((s) => s.lane === "flame" && s.at_s <= at && at < s.at_s + s.for_s);
   const hot = valueAt(plan.curves.water_c, at);

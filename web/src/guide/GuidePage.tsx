@@ -87,10 +87,10 @@ function Replan({ brew }: { brew: BrewOut }) {
 type LiveStep = Schemas["LiveStep"];
 
 /** What to do, before which cup or batch it is where there are several. */
-/** What is read from afar: the first sentences, twelve words at most; and what else is said. */
+/** The first sentences of a step, at most twelve words, and the rest. */
 function firstOf(text: string): { first: string; rest: string } {
   const all = text.split(/(?<=[.!?]) +(?=\S)/);
-  // Which cup or batch it is belongs to what is to be done.
+  // "Cup 1." is not a sentence of its own.
   if (/^(Cup|Batch) \d+\.$/.test(all[0] ?? "")) all.splice(0, 2, all.slice(0, 2).join(" "));
   const words = (n: number) => all.slice(0, n).join(" ").split(/\s+/).length;
   let n = 1;

@@ -90,10 +90,10 @@ export function useFollow({
     [rate],
   );
 
-  /** Takes in what was done elsewhere, in its turn: a tap that is being answered is not lost. */
+  /** Takes over a change from another device. It waits its turn, so that no tap is lost. */
   const meet = useCallback((run: Run) => {
     queue.current = queue.current.then(() => {
-      // What is on its way is joined with it, and comes back with the answer.
+      // The server joins a save that is on its way with it; the answer has both.
       if (sending.current || last.current) return;
       const revision = run.revision ?? 0;
       if (run.id === known.current.id && revision < known.current.revision) return;
@@ -138,8 +138,8 @@ export function useFollow({
         sending.current = false;
         setLost(undefined);
         if (!last.current) return meet(kept);
-        // What came from another device is in it, and not in what is sent next: that goes from the revision
-        // before, so that both are joined again.
+        // The next save lacks what came from the other device. Sent from the revision before, the server joins
+        // the two again.
         const joined = kept.record !== undefined && !same(kept.record, record);
         known.current = { id: kept.id, revision: joined ? known.current.revision : (kept.revision ?? 0) };
         sendNext.current();

@@ -170,7 +170,11 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
           <div>
             <h1 className="sr">Kit</h1>
             <p className="quiet">
-              {trying ? "Tried, not the trip’s yet" : own ? "As you laid it out" : "The best from your gear"}
+              {trying
+                ? "On trial, not the trip’s kit yet"
+                : own
+                  ? "As you laid it out"
+                  : "The best from your gear"}
             </p>
             {(own ? best : answer?.reasons[0]) && (
               <p className="verdict">
@@ -457,7 +461,7 @@ function LastCheck({ joints }: { joints: Schemas["Joint"][] }) {
         <p className="quiet">Everything fits.</p>
       ) : (
         care.length > 0 && (
-          <Folded id="kit.check" title={`Last check before leaving: ${care.length} to see`}>
+          <Folded id="kit.check" title={`Last check before leaving: ${care.length} to check`}>
             {list(care)}
           </Folded>
         )

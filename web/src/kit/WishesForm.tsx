@@ -85,7 +85,7 @@ function Check({ put, of, is, label }: { put: Put; of: "fallback" | "buy"; is: b
   );
 }
 
-/** What a kit is wished to be, as words of a sentence. */
+/** The wishes for a kit as words of a sentence. */
 export function wishWords(wishes: Wishes, onChange: (w: Wishes) => void, system: System): Part[] {
   const put = putting(wishes, onChange);
   const cup = [wishes.clarity && "clear", wishes.body && "full-bodied"].filter(Boolean).join(", ");

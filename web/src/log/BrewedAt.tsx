@@ -1,8 +1,8 @@
-/** Whether a moment, by the clock here, is still to come. */
+/** Whether a local date and time is in the future. */
 export const isAhead = (brewed: string | undefined): boolean =>
   brewed !== undefined && new Date(brewed) > new Date();
 
-/** When it was brewed, where that was not just now. */
+/** The time of brewing, if it was not just now. */
 export function BrewedAt({
   value,
   onChange,
@@ -25,7 +25,7 @@ export function BrewedAt({
       />
       {ahead && (
         <p id="entry-ahead" role="alert" className="field-trouble">
-          This lies ahead: a cup is written down after it was brewed.
+          This is in the future: log a cup after brewing it.
         </p>
       )}
     </div>

@@ -28,13 +28,13 @@ import { BrewedAt, isAhead } from "./BrewedAt";
 import { TasteForm, type TasteValues } from "./TasteForm";
 import "./log.css";
 
-/** What was made, where it was not planned here, and how it was. */
+/** A cup that was not planned here: what it was, and how it tasted. */
 interface Cup {
   method: string;
   school?: string;
   coffee?: string;
   cups: number;
-  /** A stop, or a place of no trip; none for anywhere else. */
+  /** A stop, or a place without a trip; undefined for anywhere else. */
   stop?: number;
   brewed?: string;
   taste: TasteValues;
@@ -51,7 +51,7 @@ const read = (text: string | null): Cup => {
 };
 const write = (c: Cup) => (c === empty ? null : JSON.stringify(c));
 
-/** Writes a cup down that was not planned here: what it was, and how it came out. */
+/** Logs a cup that was not planned here. */
 export default function NewCupPage() {
   const catalogue = useCatalogue();
   return (
@@ -70,7 +70,7 @@ function NewCup({ catalogue }: { catalogue: Catalogue }) {
   const id = Number(lastTrip() ?? trips.data?.[0]?.id ?? 0);
   const trip = useTrip(trips.data?.some((t) => t.id === id) ? id : 0);
   const stops = [...(trip.data?.stops ?? []), ...(places.data?.stops ?? [])];
-  // Left half done, it is there when one comes back.
+  // Half-finished, it is kept on the device.
   const { value: cup, set } = useStored("cup.new", read, write);
   const [made, setMade] = useState(0);
   const put = (part: Partial<Cup>) => set({ ...cup, ...part });
@@ -78,7 +78,7 @@ function NewCup({ catalogue }: { catalogue: Catalogue }) {
   const school = cup.school ?? method?.schools[0]?.id ?? "";
   const stop = stops.find((s) => s.id === cup.stop);
   const coffee = coffees.data?.find((c) => c.uuid === cup.coffee);
-  // A second try goes to what the first has made.
+  // A retry continues with what the first try made.
   const kept = useRef<{ place?: number; brew?: Awaited<ReturnType<typeof addBrew>> }>({});
   const save = useChange(async () => {
     kept.current.place ??=

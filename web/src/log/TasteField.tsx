@@ -1,7 +1,7 @@
 import type { PointerEvent } from "react";
 import { tasteWord } from "./tasteWords";
 
-/** How far each way a scale goes. */
+/** Steps from the middle to either end of a scale. */
 const MOST = 3;
 const W = 280;
 const H = 240;
@@ -14,7 +14,7 @@ interface Spot {
   weak_strong?: number;
 }
 
-/** Where a cup lay between sour and bitter, weak and strong: set with a finger, or with the arrows of two sliders. */
+/** Sets how sour or bitter and how weak or strong a cup was, with a finger or with the keys of two sliders. */
 export function TasteField({ value, onChange }: { value: Spot; onChange: (v: Spot) => void }) {
   const put = (e: PointerEvent<SVGSVGElement>) => {
     if (e.type === "pointermove" && !(e.buttons & 1)) return;
@@ -39,7 +39,7 @@ export function TasteField({ value, onChange }: { value: Spot; onChange: (v: Spo
       value={value[key] ?? 0}
       onChange={(e) => onChange({ ...value, [key]: Number(e.target.value) })}
       onKeyDown={(e) => {
-        // The middle is said, too, where nothing was.
+        // Enter chooses the middle.
         if (e.key === "Enter" && value[key] === undefined) onChange({ ...value, [key]: 0 });
       }}
     />

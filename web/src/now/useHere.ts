@@ -1,26 +1,9 @@
-import { useEffect, useMemo, useRef, useState } from "react";
+import { useMemo } from "react";
 import type { Catalogue, Schemas } from "../api/client";
 import { useGear, useWays } from "../api/queries";
+import { useSettled } from "../app/useSettled";
 import { useStored } from "../app/useStored";
 import { assumedHave, itemsOf, nowhere, pieces, readHere, writeHere, type Here } from "./state";
-
-/** A value once it has stood still for a moment. */
-function useSettled<T>(value: T): T {
-  const [settled, setSettled] = useState(value);
-  const text = JSON.stringify(value);
-  const latest = useRef(value);
-  useEffect(() => {
-    latest.current = value;
-  });
-  useEffect(() => {
-    const timer = setTimeout(() => setSettled(latest.current), STILL_MS);
-    return () => clearTimeout(timer);
-  }, [text]);
-  // The first is asked for at once.
-  return settled ?? value;
-}
-
-const STILL_MS = 90;
 
 /** Here and now: what was said of it, what one has, and the ways that there are. */
 export function useHere(catalogue: Catalogue | undefined) {

@@ -5,7 +5,7 @@ import { Strip } from "../app/Strip";
 import { useSettings } from "../app/settings";
 import { getIn, setIn, without } from "../plan/paths";
 import { QuantityInput } from "../units/QuantityInput";
-import { figure, inWords } from "../units/units";
+import { duration, figure, inWords } from "../units/units";
 import { atAltitude } from "./altitude";
 import { burnerIcon, Icon } from "./icons";
 import "./place.css";
@@ -282,7 +282,6 @@ export function TreatmentControl({ conditions, catalogue, onChange }: PlaceContr
 
 /** What a place's water comes to: the caution if it is doubtful, or how long it is boiled. */
 export function WaterSaid({ water }: { water: Schemas["WaterState"] | undefined }) {
-  const { system } = useSettings();
   if (water?.caution)
     return (
       <p className="care care-danger place-said" role="status" data-testid="doubtful">
@@ -292,7 +291,7 @@ export function WaterSaid({ water }: { water: Schemas["WaterState"] | undefined 
   if (!water || water.boil_s <= 0) return null;
   return (
     <p className="place-said quiet" role="status">
-      It is boiled for {inWords(water.boil_s, "s", system)} min, on the way to the coffee.
+      It is boiled for {duration(water.boil_s)}, on the way to the coffee.
     </p>
   );
 }

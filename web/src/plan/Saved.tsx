@@ -18,7 +18,7 @@ export function Saved({
   /** It is planned from what was said of here and now. */
   here?: boolean;
   busy: boolean;
-  /** Of the core that made the plan. */
+  /** Version of the core that made the plan. */
   version: string | undefined;
   onSave: () => void;
   onBack: () => void;

@@ -38,7 +38,7 @@ export function Versus({
   other: Plan;
   name: string;
   otherName: string;
-  /** Whether the other is made with this one's coffee and water; nothing where that is not asked. */
+  /** Whether the other uses this one's coffee and water; undefined if that is no question. */
   same?: boolean;
   onSame: (same: boolean) => void;
 }) {
@@ -48,14 +48,14 @@ export function Versus({
     const b = r.of(other);
     if (a === null || a === undefined || b === null || b === undefined) return [];
     const [here, there] = [a, b].map((v) => inWords(v, r.unit, system, { step: r.step }));
-    // What does not differ need not be read.
+    // Equal figures are left out.
     return here === there ? [] : [{ ...r, here, there }];
   });
   const dose = (p: Plan) => Math.round((p.dose_g ?? 0) * 2);
   return (
     <div className="versus" data-testid="versus">
       {differ.length === 0 ? (
-        <p>No figure differs.</p>
+        <p>Nothing differs.</p>
       ) : (
         <table className="plain">
           <thead>
@@ -90,7 +90,7 @@ export function Versus({
             onChange={(to) => onSame(to === "same")}
           />
           {same && dose(plan) !== dose(other) && (
-            <span className="quiet"> It takes another amount: this is its own recipe.</span>
+            <span className="quiet"> It needs a different amount, so this is its own recipe.</span>
           )}
         </p>
       )}

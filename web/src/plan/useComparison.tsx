@@ -3,14 +3,14 @@ import type { Catalogue, Change, Plan, PlanRequest } from "../api/client";
 import { useChanged, usePlan } from "../api/queries";
 import { Versus } from "./Versus";
 
-/** What a brew is compared with, as a change of it. */
+/** The change that gives the other plan. */
 const againstBy = (against: string, same: boolean): Change | undefined => {
   if (against === "") return undefined;
   const [method, school] = against.split("/") as [string, string?];
   return school === undefined ? { as: method as Change["as"] } : { method, school, ...(same && { same }) };
 };
 
-/** What the two plans of a comparison are called: by their methods, or where that is one by their styles. */
+/** Names the two plans of a comparison: by method or, if that is the same, by style. */
 function namesOf(
   against: string,
   method: string,
@@ -25,7 +25,7 @@ function namesOf(
     : { name: names[method] ?? "This", otherName: names[other] ?? "The other" };
 }
 
-/** Another plan to compare one with: what was chosen, that plan, and what differs as a table. */
+/** A plan to compare with: the choice, the other plan, and a table of what differs. */
 export function useComparison(
   request: PlanRequest,
   plan: Plan | undefined,

@@ -15,7 +15,7 @@ import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
 import { Exports } from "../trips/Exports";
 import { CellFig, Num, PlanFig } from "../units/Fig";
-import { counted, clock, inWords, say } from "../units/units";
+import { counted, duration, inWords, say } from "../units/units";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 import { RunDown } from "./RunDown";
@@ -178,7 +178,8 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
                     <td className="right">
                       {s.treat_s > 0 ? (
                         <CellFig path={`stops.${i}.treat_s`}>
-                          boil {clock(s.treat_each_s)} min{s.treats > 1 && `, ${s.treats} times`}
+                          boil {duration(s.treat_each_s)}
+                          {s.treats > 1 && `, ${s.treats} times`}
                         </CellFig>
                       ) : s.filter_ml > 0 ? (
                         <CellFig path={`stops.${i}.filter_ml`}>

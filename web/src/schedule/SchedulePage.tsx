@@ -4,12 +4,13 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { TripOut, TripPlan } from "../api/client";
 import { useTrip, useTripPlan } from "../api/queries";
 import { Folded } from "../app/Folded";
+import { inAWord } from "../app/inAWord";
 import { Loaded, Trouble } from "../app/Trouble";
 import { dateInWords, timeInWords, today as todayHere } from "../app/dates";
 import { useSettings } from "../app/settings";
 import { Exports } from "../trips/Exports";
 import { counted, duration, say, type System } from "../units/units";
-import { byDay, inAWord, leavingAsOne, nextOf, type Day, type Item } from "./days";
+import { byDay, leavingAsOne, nextOf, type Day, type Item } from "./days";
 import { Timeline } from "./Timeline";
 import { useTicks } from "./useTicks";
 import "./schedule.css";
@@ -27,7 +28,7 @@ export default function SchedulePage() {
   );
 }
 
-/** Where a day is spent, and what is made and done there, in a line. */
+/** A day in one line: its place, its brews and how much else there is to do. */
 function inShort(
   d: Day,
   trip: TripOut,
@@ -63,7 +64,7 @@ function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
   const grouped = leavingAsOne(items);
   const shown = grouped.find((d) => d.items.some((i) => i.task === next?.i.task)) ?? grouped.at(-1);
   const left = (d: Day) => d.items.filter((i) => !ticks.has(i.task.id)).length;
-  // What is next stands above, with all that is said of it.
+  // The next task is shown above, with everything about it.
   const listed = (d: Day) => d.items.filter((i) => view !== "next" || i.task !== next?.i.task);
   const list = (d: Day) => (
     <ul>
@@ -125,7 +126,7 @@ function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
             <ToPlan task={next.i.task} trip={trip} plan={plan} />
           </div>
         ) : (
-          items.length > 0 && <p className="verdict next-task">All is done.</p>
+          items.length > 0 && <p className="verdict next-task">All done.</p>
         )}
         {!trip.starts_on && items.length > 0 && (
           <span className="quiet">Set the trip’s first day to get dates and a calendar.</span>
@@ -158,7 +159,7 @@ function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
             <Button size="small" aria-pressed={reasons} onClick={() => setReasons(!reasons)}>
               {reasons ? "Hide reasons" : "Show reasons"}
             </Button>
-            {view !== "next" && <Link to="?">Next day first</Link>}
+            {view !== "next" && <Link to="?">Day by day</Link>}
             {view !== "days" && <Link to="?view=days">All days</Link>}
             {view !== "list" && <Link to="?view=list">Without the brews</Link>}
             <Link to={`/trips/${trip.id}/sheet`}>Trip sheet to print</Link>
@@ -211,7 +212,7 @@ function Task({
   );
 }
 
-/** What is said of a task besides what to do: what to take care of, the way to the water, the reason. */
+/** A task's caution, the way to the water, and the reason if asked for. */
 function About({ task, reasons }: { task: Item["task"]; reasons: boolean }) {
   return (
     <>
@@ -226,7 +227,7 @@ function About({ task, reasons }: { task: Item["task"]; reasons: boolean }) {
   );
 }
 
-/** To the plan of a brew that is to be started. */
+/** A link to the plan of a brew task. */
 function ToPlan({ task, trip, plan }: { task: Item["task"]; trip: TripOut; plan: TripPlan }) {
   const stop = plan.stop_ids[task.stop];
   if (!task.brew || stop === undefined || !task.id.startsWith("brew:")) return null;

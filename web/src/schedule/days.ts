@@ -73,10 +73,7 @@ export function byDay(tasks: Task[], moments: Moment[], ready: boolean): Day[] {
   return out;
 }
 
-/** A method in a word or two, as the catalogue's own identity has it: cone, hand press, concentrate. */
-export const inAWord = (method: string): string => method.replace("serve-", "").replaceAll("-", " ");
-
-/** The days before leaving as one, each task with its own day. */
+/** Merges the days before leaving into one; each task keeps its day. */
 export function leavingAsOne(days: Day[]): Day[] {
   const before = days.filter((d) => d.items.every((i) => i.task.when === "before"));
   if (before.length < 2) return days;
@@ -87,13 +84,13 @@ export function leavingAsOne(days: Day[]): Day[] {
   ];
 }
 
-/** The first task that is not done: on the day it is, or later; else whatever is left from before. */
+/** The first open task from today on or, if there is none, the first open one. */
 export function nextOf(days: Day[], done: (id: string) => boolean, today: string) {
   const open = days.flatMap((d) => d.items.filter((i) => !done(i.task.id)).map((i) => ({ d, i })));
   return open.find(({ d }) => d.date === undefined || d.date >= today) ?? open[0];
 }
 
-/** Hours for the picture of a day: whole ones round all that has a time, six at least. */
+/** The whole hours round all timed tasks, at least six. */
 export function hours(spans: [number, number][]): [number, number] {
   if (spans.length === 0) return [6, 12];
   const from = Math.floor(Math.min(...spans.map(([a]) => a)) / 60);

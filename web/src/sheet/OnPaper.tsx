@@ -72,7 +72,7 @@ export function BrewOnPaper({
       <ol>
         {steps.map((st) => (
           <li key={st.id}>
-            <span className="num">{clock(st.at_s, 5)}</span>
+            <span className="num">{clock(st.at_s)}</span>
             <span>
               {say(st, system)}
               {st.sign && <em> Until {st.sign}.</em>}

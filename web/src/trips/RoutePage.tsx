@@ -4,7 +4,7 @@ import { Link, useParams, useSearchParams } from "react-router";
 import type { StopOut, TripOut } from "../api/client";
 import { useCatalogue, useTrip } from "../api/queries";
 import { Folded } from "../app/Folded";
-import { inAWord } from "../schedule/days";
+import { inAWord } from "../app/inAWord";
 import { Loaded, Trouble } from "../app/Trouble";
 import { Menu } from "../app/Menu";
 import { useSettings } from "../app/settings";

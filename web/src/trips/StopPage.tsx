@@ -20,6 +20,7 @@ import { useSettings } from "../app/settings";
 import { Folded } from "../app/Folded";
 import { Menu } from "../app/Menu";
 import { Loaded, Trouble } from "../app/Trouble";
+import { useSettled } from "../app/useSettled";
 import { useOfferUndo, useRemove } from "../app/useUndo";
 import { brewPath, stopPath } from "../app/where";
 import { dateInWords, timeInWords } from "../app/dates";
@@ -28,6 +29,7 @@ import { figure, inWords, say } from "../units/units";
 import { TextsOf } from "./Texts";
 import { Ways } from "../ways/Ways";
 import { Elsewhere } from "./Elsewhere";
+import { useConditions } from "./useConditions";
 import { StopSentence } from "./StopSentence";
 import { StopForm } from "./LazyStopForm";
 import "./trips.css";
@@ -48,7 +50,11 @@ export default function StopPage() {
                 <Link to={`/trips/${t.id}`}>Back to the route</Link>.
               </p>
             );
-          return <Loaded query={catalogue}>{(c) => <AtStop trip={t} stop={stop} catalogue={c} />}</Loaded>;
+          return (
+            <Loaded query={catalogue}>
+              {(c) => <AtStop key={stop.id} trip={t} stop={stop} catalogue={c} />}
+            </Loaded>
+          );
         }}
       </Loaded>
     </div>
@@ -67,16 +73,20 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
   const gear = useGear();
   const kit = useTripKit(trip.id);
   const [wish, setWish] = useState("");
-  const ways = useWays(
+  const { conditions, changing, error, set } = useConditions(stop);
+  const wanted =
     gear.data && (trip.id === 0 || kit.data)
       ? {
-          request: { method: "", ...stop.conditions, drinkers: trip.people },
+          request: { method: "", ...conditions, drinkers: trip.people },
           have: gear.data,
           ...(kit.data && { along: kit.data.items }),
           ...(wish && { wish: wish as Schemas["Wanted"]["wish"] }),
         }
-      : undefined,
-  );
+      : undefined;
+  // While somebody drags, the last is enough.
+  const ways = useWays(useSettled(wanted));
+  // The answer moves with what is being changed.
+  const boil = changing && ways.data ? ways.data.boil : stop.boil;
   return (
     <>
       <div className="heading">
@@ -138,19 +148,27 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
           </Button>
         </p>
       )}
-      <StopSentence key={stop.id} stop={stop} catalogue={catalogue} wish={wish} onWish={setWish}>
+      <StopSentence
+        conditions={conditions}
+        boil={boil}
+        error={error}
+        onChange={set}
+        catalogue={catalogue}
+        wish={wish}
+        onWish={setWish}
+      >
         <p className="verdict stop-boils">
-          {stop.boil.unplaced ? (
+          {boil.unplaced ? (
             <>
-              At sea level water boils at {inWords(stop.boil.boil_c, "°C", system, { fine: true })}. Set the
+              At sea level water boils at {inWords(boil.boil_c, "°C", system, { fine: true })}. Set the
               altitude.
             </>
           ) : (
             <>
-              Water boils at {inWords(stop.boil.boil_c, "°C", system, { fine: true })}{" "}
+              Water boils at {inWords(boil.boil_c, "°C", system, { fine: true })}{" "}
               <span className="quiet">
-                ({figure(stop.boil.boil_low_c, "°C", system, { fine: true }).text}–
-                {figure(stop.boil.boil_high_c, "°C", system, { fine: true }).text})
+                ({figure(boil.boil_low_c, "°C", system, { fine: true }).text}–
+                {figure(boil.boil_high_c, "°C", system, { fine: true }).text})
               </span>
             </>
           )}
@@ -275,7 +293,12 @@ export function PlacePage() {
           return (
             <Loaded query={catalogue}>
               {(c) => (
-                <AtStop trip={{ ...noTrip, stops: [stop], brews: p.brews }} stop={stop} catalogue={c} />
+                <AtStop
+                  key={stop.id}
+                  trip={{ ...noTrip, stops: [stop], brews: p.brews }}
+                  stop={stop}
+                  catalogue={c}
+                />
               )}
             </Loaded>
           );

@@ -1,6 +1,6 @@
 import { usual } from "../api/limits";
 import type { Catalogue, StopOut } from "../api/client";
-import { clock, inWords, type System } from "../units/units";
+import { duration, inWords, type System } from "../units/units";
 
 /** The heat at a stop, in words. */
 export function heatInWords(s: StopOut, catalogue: Catalogue | undefined, system: System): string {
@@ -57,4 +57,4 @@ export const isDry = (s: StopOut): boolean => s.water.source === "none";
 
 /** How long water is boiled to be safe: each pot by itself, and not the sum of them. */
 export const safeBoils = (t: { treat_each_s: number; treats: number }): string =>
-  `boil it ${clock(t.treat_each_s)} min${t.treats > 1 ? " each time" : ""} to make it safe`;
+  `boil it ${duration(t.treat_each_s)}${t.treats > 1 ? " each time" : ""} to make it safe`;

@@ -62,12 +62,12 @@ export function clock(seconds: number, to = Math.abs(seconds) < 60 ? 1 : 5): str
   return h > 0 ? `${sign}${h} h ${two(m)}` : `${sign}${m}:${two(s)}`;
 }
 
-/** How long something takes, as one says it: 45 s, 19 min, 1 h 20 min. The core's Duration. */
+/** A duration in words: 45 s, 19 min, 1 h 20 min. The core's Duration. */
 export function duration(seconds: number): string {
   const near = (v: number, to: number) => Math.round(v / to) * to;
   let n = Math.round(seconds);
   if (n >= 60) n = near(seconds, 5);
-  if (n >= 180) n = near(seconds, 60);
+  if (n >= 600) n = near(seconds, 60);
   const parts = [
     [Math.floor(n / 3600), "h"],
     [Math.floor(n / 60) % 60, "min"],
