@@ -95,7 +95,7 @@ func TestACupHasAMomentThatCanBe(t *testing.T) {
 			require.NoError(t, err, at)
 		} else {
 			assert.ErrorContains(t, err, "brewed_at", at)
-			assert.ErrorContains(t, err, "allowed: from the year 2000 until now", at)
+			assert.ErrorContains(t, err, "Enter a time from the year 2000 until now", at)
 		}
 	}
 }

@@ -304,7 +304,7 @@ type ClashLine struct {
 }
 
 // ErrOpen is returned where something was changed on both sides and nobody has chosen yet.
-var ErrOpen = errors.New("something was changed on both sides; choose first")
+var ErrOpen = errors.New("both sides changed something; choose first")
 
 // Bring takes in what was done in a pocket: all of it, or nothing. What was changed on both
 // sides is chosen by the clash's ID. Without keep it is only looked at. Its error is
@@ -741,7 +741,7 @@ func nameOf(s *journal.State) func(journal.Key) string {
 			return says(f, func(kind, uuid string) string { return name(journal.Key{Kind: kind, UUID: uuid}) })
 		}
 		if k.UUID == NoTripUUID {
-			return "Places of no trip"
+			return "Places outside trips"
 		}
 		return cmp.Or(word(f, "name"), "a "+k.Kind)
 	}

@@ -124,26 +124,26 @@ func checkEvent(e journal.Edit) error {
 	names := slices.Concat(slices.Collect(maps.Keys(e.Set)), e.Cut, slices.Collect(maps.Keys(e.Over)), slices.Collect(maps.Keys(e.Live)))
 	for _, n := range names {
 		if len(n) > 400 || !clean(n) {
-			return fmt.Errorf("%q is no name of a field", short(n))
+			return fmt.Errorf("%q is not a field name", short(n))
 		}
 	}
 	for _, v := range e.Set {
 		size += len(v)
 	}
 	if size > maxEventBytes {
-		return fmt.Errorf("%d bytes; allowed: up to %d", size, maxEventBytes)
+		return fmt.Errorf("%d bytes is too large. Send up to %d bytes", size, maxEventBytes)
 	}
 	if !slices.Contains(KindsInOrder, e.Kind) {
-		return fmt.Errorf("%q is no kind of record; allowed: %s", short(e.Kind), strings.Join(KindsInOrder, ", "))
+		return fmt.Errorf("%q is not a kind of record. Enter %s", short(e.Kind), strings.Join(KindsInOrder, ", "))
 	}
 	if !isUUID(e.UUID) {
-		return fmt.Errorf("%q is no identity; allowed: a UUID", short(e.UUID))
+		return fmt.Errorf("%q is not a UUID. Enter a UUID", short(e.UUID))
 	}
 	if e.Stamp < 1 || e.Stamp > 1<<50 {
-		return fmt.Errorf("stamp %d; allowed: 1 and more", e.Stamp)
+		return fmt.Errorf("stamp %d is too low. Enter 1 or more", e.Stamp)
 	}
 	if !clean(e.ID) || !strings.Contains(e.ID, ".") {
-		return fmt.Errorf("%q is no name of an event", short(e.ID))
+		return fmt.Errorf("%q is not an event name", short(e.ID))
 	}
 	return nil
 }

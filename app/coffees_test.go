@@ -315,7 +315,7 @@ func TestALogGoesOutAndComesIn(t *testing.T) {
 	for text, says := range map[string]string{
 		`{"format":"apodemos-log","version":1,"entries":[],"more":1}`:                      "more: not a known field",
 		`{"format":"other","version":1,"entries":[]}`:                                      `"other" is not a log`,
-		`{"format":"apodemos-log","version":9,"entries":[]}`:                               "version 9 is not known here",
+		`{"format":"apodemos-log","version":9,"entries":[]}`:                               "version: 9 is not known here",
 		`{"format":"apodemos-log","version":1,"entries":[{"brewed_at":"x","request":{}}]}`: "entries[0].brewed_at",
 		"name,brewed_at,method\nMoor,2026-09-05T06:00:00Z,tea\n":                           "entries[0].request.method",
 		"name,brewed_at,method,sour_bitter\nMoor,2026-09-05T06:00:00Z,cone,9\n":            "sour_bitter",
@@ -363,7 +363,7 @@ func TestARecipeGoesOutAndComesIn(t *testing.T) {
 	assert.Equal(t, kept.UUID, there.UUID)
 	assert.Equal(t, kept.Recipe, there.Recipe)
 	for text, says := range map[string]string{
-		`{"format":"apodemos-recipe","version":2,"recipe":{}}`:               "version 2",
+		`{"format":"apodemos-recipe","version":2,"recipe":{}}`:               "version: 2",
 		`{"format":"apodemos-recipe","version":1,"recipe":{"colour":"red"}}`: "recipe.colour",
 		`{"name":"Mine","method":"cone","water_c":10}`:                       "water_c",
 		`{"name":"Mine","method":"cone","clicks":20}`:                        "grinder",

@@ -98,7 +98,7 @@ var kinds = []*Kind{
 			return WeighedCoffee(c), err
 		},
 		Whole:  []string{"weighed"},
-		Labels: map[string]string{"weighed": "what is left in the bag", "weighed/grams": "grams in the bag", "weighed/since": "when it was weighed"},
+		Labels: map[string]string{"weighed": "coffee left in the bag", "weighed/grams": "grams in the bag", "weighed/since": "when it was weighed"},
 		Units:  map[string]quantity.Unit{"weighed/grams": quantity.Gram},
 		Check:  checking(func(c CoffeeSet) error { return errors.Join(CheckShape("", c), CheckCoffee(&c)) }),
 	},
@@ -127,8 +127,8 @@ var kinds = []*Kind{
 			return &TripRecord{TripBody: t}, err
 		},
 		Whole: []string{"wishes", "supplies/canister"},
-		Labels: map[string]string{"starts_on": "date of the start", "archived": "out of the way", "wishes": "wishes for the kit", "ticks": "what of the schedule is done", "packed": "what is packed",
-			"items": "the kit", "must": "the kit", "without": "the kit", "lost": "what is lost"},
+		Labels: map[string]string{"starts_on": "start date", "archived": "archived", "wishes": "wishes for the kit", "ticks": "schedule done", "packed": "packed",
+			"items": "the kit", "must": "the kit", "without": "the kit", "lost": "lost"},
 		Check: checking(func(t TripBody) error {
 			if bad := zone.Day("starts_on", t.StartsOn); bad != nil {
 				return bad
@@ -166,7 +166,7 @@ var kinds = []*Kind{
 		Whole:   []string{"way", "own/water", "own/heat", "own/vessel"},
 		Settled: []string{"plan"},
 		Fields:  []Fields{{"own/", field.Plain(brew.Fields)}, {"way/", field.Plain(brew.Fields)}},
-		Labels:  map[string]string{"at": "hour", "way": "how it is made", "own/water": "water", "own/heat": "heat", "own/vessel": "pot"},
+		Labels:  map[string]string{"at": "hour", "way": "method and settings", "own/water": "water", "own/heat": "heat", "own/vessel": "pot"},
 		Check:   checking(func(b BrewBody) error { return CheckShape("", BrewIn{Name: b.Name, At: b.At}) }),
 		Says: func(f journal.Fields, other func(kind, uuid string) string) string {
 			n := word(f, "name")
@@ -209,7 +209,7 @@ var kinds = []*Kind{
 		Whole:  []string{"made"},
 		Check:  checking(func(l LogBody) error { return errors.Join(CheckShape("", l.Noted), orNone(l.Noted.check())) }),
 		Fields: []Fields{{Of: field.Plain(taste.TastingFields)}, {"run/", field.Plain(taste.HadFields)}},
-		Labels: map[string]string{"made": "how it went", "by": "who tasted", "words": "words", "notes": "notes tasted", "brewed_at": "when it was made"},
+		Labels: map[string]string{"made": "what happened", "by": "who tasted", "words": "words", "notes": "notes tasted", "brewed_at": "time brewed"},
 		Says: func(f journal.Fields, other func(kind, uuid string) string) string {
 			at, _, _ := strings.Cut(word(f, "brewed_at"), "T")
 			if b := word(f, "brew"); b != "" {
@@ -257,7 +257,7 @@ func stopLabels() map[string]string {
 // labels, or else from its name.
 func (k *Kind) told(path string) (label string, unit quantity.Unit) {
 	if path == journal.Deleted {
-		return "whether it is there", ""
+		return "deleted or not", ""
 	}
 	for _, of := range k.Fields {
 		rest, under := strings.CutPrefix(path, of.Under)

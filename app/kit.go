@@ -144,7 +144,7 @@ func (a App) LayKit(ctx context.Context, id int64, in LayIn) (Laid, error) {
 		here.Stops = t.Stops[i : i+1]
 		without, err := kit.Lay(ctx, here, shelf, left, in.Wishes)
 		if bad, ok := errors.AsType[brew.Problems](err); ok {
-			out.Stuck = append(out.Stuck, kit.Blocked{Stop: i, Name: st.Name, Why: bad[0].Message})
+			out.Stuck = append(out.Stuck, kit.Blocked{Stop: i, Name: st.Name, Why: bad[0].Says()})
 			continue
 		}
 		if err != nil {

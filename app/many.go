@@ -62,7 +62,7 @@ func (a App) Every(ctx context.Context, id int64, in EveryIn) (EveryOut, error) 
 	}
 	if len(have) == 0 && in.Method == "" {
 		have = gear.Assumed()
-		out.Said = append(out.Said, "Nothing is on your shelf: a pot, a grinder and mugs are taken to be there")
+		out.Said = append(out.Said, "You have no gear yet: a pot, a grinder and mugs are assumed")
 	}
 	meal := trip.Meals[0]
 	if in.Meal == "evening" {
@@ -135,13 +135,13 @@ func (a App) wayAt(ctx context.Context, r brew.Request, have []gear.Item, along 
 				return &q, "", nil
 			}
 		} else {
-			said = x.Not + "; made another way"
+			said = x.Not + "; another method"
 		}
 	}
 	if best := w.Ways[0]; best.Not == "" {
 		return &best.Request, said, nil
 	}
-	return nil, "no brew, for nothing can be made there with what goes along", nil
+	return nil, "no brew: nothing works there with this gear", nil
 }
 
 // Elsewhere is where a brew goes.

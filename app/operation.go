@@ -1,7 +1,6 @@
 package app
 
 import (
-	"cmp"
 	"context"
 	"encoding/json"
 	"errors"
@@ -90,7 +89,7 @@ type Change struct {
 func changed[T any](c Change, was T) (next T, revision int64, err error) {
 	revision, perr := strconv.ParseInt(strings.Trim(strings.TrimPrefix(c.IfMatch, "W/"), `"`), 10, 64)
 	if c.IfMatch == "" || perr != nil || revision < 1 {
-		return next, 0, Fault{Status: 428, Detail: fmt.Sprintf("If-Match: %q is not a revision; send the one that the change began from, such as \"3\". Nothing was changed.", short(c.IfMatch))}
+		return next, 0, Fault{Status: 428, Detail: fmt.Sprintf("If-Match: %q is not a revision. Send the one you started from, such as \"3\". Nothing was changed.", short(c.IfMatch))}
 	}
 	next, _, err = Merged(was, c.Body)
 	return next, revision, err
@@ -293,11 +292,11 @@ func bindBody(in reflect.Value, a Asked, trusted bool) error {
 		return nil
 	}
 	if len(strings.TrimSpace(string(a.Body))) == 0 {
-		return Fault{Status: 400, Detail: "body: nothing was sent; send what the operation takes"}
+		return Fault{Status: 400, Detail: "Nothing was sent. Send what the operation takes."}
 	}
 	tree, err := treeOf(a.Body)
 	if err != nil {
-		return Fault{Status: 400, Detail: "body: not JSON: " + err.Error(), Errors: []FaultField{{Message: err.Error(), Location: "body"}}}
+		return Fault{Status: 400, Detail: "This is not JSON: " + err.Error() + ". Send JSON.", Errors: []FaultField{{Message: "This is not JSON: " + err.Error() + ". Send JSON.", Location: "body"}}}
 	}
 	to := in.FieldByIndex(f.Index)
 	if f.Type == reflect.TypeFor[Patch]() {
@@ -313,7 +312,7 @@ func bindBody(in reflect.Value, a Asked, trusted bool) error {
 		}
 	}
 	if err := json.Unmarshal(a.Body, to.Addr().Interface()); err != nil {
-		return Fault{Status: 422, Detail: "body: " + err.Error()}
+		return Fault{Status: 422, Detail: "This can’t be read: " + err.Error() + "."}
 	}
 	return nil
 }
@@ -340,8 +339,8 @@ func (f Fault) Unwrap() error { return f.Why }
 
 // What is said of what is not there, and of what was changed meanwhile.
 const (
-	SaidNotFound = "There is no such thing here; it may have been deleted."
-	SaidConflict = "It was changed elsewhere since you opened it. Nothing was saved."
+	SaidNotFound = "This isn’t here; it may have been deleted."
+	SaidConflict = "It was changed elsewhere meanwhile. Nothing was saved."
 )
 
 // titles are those of HTTP, which is not in a page.
@@ -363,9 +362,9 @@ func FaultOf(at string, err error) Fault {
 		return Fault{Status: status, Title: titles[status], Detail: detail, Why: err}
 	}
 	if bad, ok := errors.AsType[brew.Problems](err); ok {
-		f := say(422, cmp.Or(bad[0].Field, at)+": "+bad[0].Message)
+		f := say(422, bad[0].Says())
 		for _, p := range bad {
-			x := FaultField{Message: p.Message, Location: strings.TrimSuffix(at+"."+p.Field, "."), Value: p.Value}
+			x := FaultField{Message: p.Says(), Location: strings.TrimSuffix(at+"."+p.Field, "."), Value: p.Value}
 			if b, err := json.Marshal(p.Value); err != nil || len(b) > maxEcho {
 				x.Value = fmt.Sprintf("%d bytes", len(b))
 			}
@@ -379,22 +378,22 @@ func FaultOf(at string, err error) Fault {
 	case errors.Is(err, ErrConflict):
 		return say(412, SaidConflict)
 	case errors.Is(err, ErrReadOnly):
-		return say(403, "The data directory can only be read: it can be looked at and backed up. Nothing was changed.")
+		return say(403, "The data is read-only: you can look and back up. Nothing was changed.")
 	case errors.Is(err, ErrBusy):
-		return say(503, "Too much is being written. Nothing of this was kept; try again.")
+		return say(503, "Too many changes at once. Nothing was saved; try again.")
 	case errors.Is(err, ErrOpen):
-		return say(409, "Something was changed on both sides, and not all of it has been chosen of yet. Nothing was changed; look at it again and choose.")
+		return say(409, "Both sides changed something. Choose for each first. Nothing was changed.")
 	case errors.Is(err, os.ErrDeadlineExceeded):
-		return say(408, "The request was not all here in time. Nothing was changed; try again.")
+		return say(408, "The request took too long to arrive. Nothing was changed; try again.")
 	case errors.Is(err, context.Canceled):
-		return say(499, "The page went on before the answer was ready.")
+		return say(499, "The request was cancelled.")
 	}
 	if bad, ok := errors.AsType[ErrPocket](err); ok {
 		f := say(422, bad.Why)
 		f.Errors = []FaultField{{Message: bad.Why, Location: "file"}}
 		return f
 	}
-	return say(500, "It could not be saved or read: "+err.Error()+". Nothing was changed.")
+	return say(500, "It couldn’t be saved or read: "+err.Error()+". Nothing was changed.")
 }
 
 // Find finds the operation of a path among those of a place, and what stands in its braces; other

@@ -72,14 +72,14 @@ var programOps = []Operation{
 	}) (Now, error) {
 		return d.App.Now(ctx, in.Trip, d.Now())
 	}),
-	op("GET", "/simulated/elevation", "simulated-elevation", "An elevation of the made-up terrain", func(_ context.Context, _ *Desk, in struct {
+	op("GET", "/simulated/elevation", "simulated-elevation", "A simulated elevation", func(_ context.Context, _ *Desk, in struct {
 		Lat float64 `query:"lat" minimum:"-90" maximum:"90" required:"true"`
 		Lon float64 `query:"lon" minimum:"-180" maximum:"180" required:"true"`
 	}) (Elevation, error) {
 		m, source := instruments.Terrain{Seed: TerrainSeed}.Elevation(in.Lat, in.Lon)
 		return Elevation{M: m, Source: source}, nil
 	}),
-	op("GET", "/simulated/forecast", "simulated-forecast", "A made-up forecast for a day at a place", func(_ context.Context, _ *Desk, in struct {
+	op("GET", "/simulated/forecast", "simulated-forecast", "A simulated forecast for a day at a place", func(_ context.Context, _ *Desk, in struct {
 		Lat       float64 `query:"lat" minimum:"-90" maximum:"90" required:"true"`
 		Lon       float64 `query:"lon" minimum:"-180" maximum:"180" required:"true"`
 		AltitudeM float64 `query:"altitude_m" minimum:"-430" maximum:"8850"`
@@ -96,44 +96,44 @@ func asked[I, O any](path, id, summary, at string, do func(I) (O, error)) Operat
 }
 
 var coreOps = []Operation{
-	op("POST", "/plan", "plan", "Plan a brew without keeping it", func(_ context.Context, _ *Desk, in struct {
+	op("POST", "/plan", "plan", "Plan a brew without saving it", func(_ context.Context, _ *Desk, in struct {
 		Working bool `query:"working" default:"true" doc:"With the workings of every figure, unless false"`
 		Body    brew.Request
 	}) (*brew.Plan, error) {
 		return Plan(in.Body, in.Working)
 	}).alone(),
-	asked("/plan/changed", "change-request", "The request that gives what a person changed in the picture of a plan", "body.request", func(in ChangedIn) (brew.Request, error) { return in.Request.Changed(in.Change) }),
-	op("POST", "/choices", "choices", "What every school would give at a stop", func(ctx context.Context, d *Desk, in With[brew.Request]) ([]brew.Choice, error) {
+	asked("/plan/changed", "change-request", "The request for a change made in the picture of a plan", "body.request", func(in ChangedIn) (brew.Request, error) { return in.Request.Changed(in.Change) }),
+	op("POST", "/choices", "choices", "What every style gives at a stop", func(ctx context.Context, d *Desk, in With[brew.Request]) ([]brew.Choice, error) {
 		shelf, err := d.Gear(ctx)
 		if err != nil {
 			return nil, err
 		}
 		return Choices(ctx, in.Body, shelf)
 	}).asks(),
-	op("POST", "/ways", "ways", "In what ways coffee can be made at a place with what there is, the best first", func(ctx context.Context, _ *Desk, in With[ways.Wanted]) (*ways.Found, error) {
+	op("POST", "/ways", "ways", "The methods that work at a place with the gear there, best first", func(ctx context.Context, _ *Desk, in With[ways.Wanted]) (*ways.Found, error) {
 		return ways.Of(ctx, in.Body)
 	}).at("body.request").alone(),
-	asked("/fit", "fit", "The gear that suits a brew best, of what there is, and how it goes together", "body.request", FitOf),
+	asked("/fit", "fit", "The gear that suits a brew best, and how it fits together", "body.request", FitOf),
 	asked("/bench/boil", "bench-boil", "What does water boil at?", "body.request", func(in BenchBoil) (*bench.BoilAnswer, error) { return bench.BoilingPoint(in.Request) }),
 	asked("/bench/wait", "bench-wait", "How long do I wait?", "body.request", bench.HowLong),
 	asked("/bench/fuel", "bench-fuel", "How much fuel?", "body.request", bench.HowMuchFuel),
 	asked("/bench/canister", "bench-canister", "Will the canister feed?", "body.request", bench.WillItFeed),
 	asked("/bench/water", "bench-water", "What is in the water?", "body.request", bench.WhatIsInIt),
 	asked("/bench/grind", "bench-grind", "What setting on this grinder?", "body.request", bench.WhatSetting),
-	asked("/follow", "follow", "Where a brew being made is, what differs, and the rest planned anew", "body", Follow),
-	asked("/review", "review", "What of a run cost what, and one thing to try next", "body", ReviewOf),
-	asked("/practice", "practice", "The virtual brewer under one's own hand, at a moment", "body", sim.PracticeIn.At),
-	asked("/exercise", "exercise", "An exercise of the hand or the eye, and how it went", "body", sim.Exercise.Go),
-	asked("/simulate", "simulate", "A brew made on the virtual brewer", "body", Simulate),
-	asked("/share", "share", "A plan or a recipe as a text and a code that hold it whole", "body", Share),
-	asked("/share/read", "read-share", "Read a plan or a recipe that was shared, without keeping it", "body", func(in WordsIn) (Shared, error) { return ReadShare(in.Words) }),
-	asked("/recipes/read", "read-recipe", "Read a recipe from words, without keeping it", "body", func(in WordsIn) (recipe.Reading, error) { return recipe.Read(in.Words) }),
+	asked("/follow", "follow", "Where a running brew is, what differs, and the rest re-planned", "body", Follow),
+	asked("/review", "review", "What in a run cost how much, and one thing to try next", "body", ReviewOf),
+	asked("/practice", "practice", "The simulated brewer, worked by hand, at a moment", "body", sim.PracticeIn.At),
+	asked("/exercise", "exercise", "An exercise of hand or eye, and its result", "body", sim.Exercise.Go),
+	asked("/simulate", "simulate", "A brew made on the simulated brewer", "body", Simulate),
+	asked("/share", "share", "A plan or a recipe as a text and a code with everything in it", "body", Share),
+	asked("/share/read", "read-share", "Read a shared plan or recipe without saving it", "body", func(in WordsIn) (Shared, error) { return ReadShare(in.Words) }),
+	asked("/recipes/read", "read-recipe", "Read a recipe from words without saving it", "body", func(in WordsIn) (recipe.Reading, error) { return recipe.Read(in.Words) }),
 	asked("/taste/understand", "understand", "What a few words say of a cup", "body", func(in WordsIn) (taste.Tasting, error) { return taste.Understand(in.Words), nil }),
-	op("POST", "/page/trip", "page-trip", "Everything worked out for a trip that the page has", func(ctx context.Context, _ *Desk, in With[PlanTripIn]) (TripPlan, error) {
+	op("POST", "/page/trip", "page-trip", "Everything worked out for a trip in the request", func(ctx context.Context, _ *Desk, in With[PlanTripIn]) (TripPlan, error) {
 		b := in.Body
 		return PlanTrip(ctx, JourneyOf(b.Trip, b.Stops, b.Brews, b.Coffees), b.Stops, b.Items, b.Steps)
 	}).alone().only(InPage),
-	op("POST", "/page/what-if", "page-what-if", "Such a trip beside the same with something gone wrong", func(_ context.Context, _ *Desk, in With[WhatIfIn]) (*trip.Comparison, error) {
+	op("POST", "/page/what-if", "page-what-if", "A trip in the request, compared with the same when something goes wrong", func(_ context.Context, _ *Desk, in With[WhatIfIn]) (*trip.Comparison, error) {
 		b := in.Body
 		return trip.Compare(JourneyOf(b.Trip, b.Stops, b.Brews, b.Coffees), b.What)
 	}).alone().only(InPage),
@@ -149,7 +149,7 @@ var tripOps = []Operation{
 	}) (TripOut, error) {
 		return d.ChangeTrip(ctx, in.Trip, func(was TripIn) (TripIn, int64, error) { return changed(in.Change, was) })
 	}),
-	op("PUT", "/trips/{trip}/archived", "archive-trip", "Put a trip out of the way, or bring it back", func(ctx context.Context, d *Desk, in struct {
+	op("PUT", "/trips/{trip}/archived", "archive-trip", "Archive a trip, or restore it", func(ctx context.Context, d *Desk, in struct {
 		InTrip
 		Body struct {
 			Archived bool `json:"archived"`
@@ -168,13 +168,13 @@ var tripOps = []Operation{
 	}) (TripPlan, error) {
 		return d.TripPlan(ctx, in.Trip, in.Steps, in.Items)
 	}),
-	op("POST", "/trips/{trip}/what-if", "what-if", "The trip beside the same with something gone wrong", func(ctx context.Context, d *Desk, in struct {
+	op("POST", "/trips/{trip}/what-if", "what-if", "The trip compared with the same when something goes wrong", func(ctx context.Context, d *Desk, in struct {
 		InTrip
 		Body trip.WhatIf
 	}) (*trip.Comparison, error) {
 		return d.WhatIf(ctx, in.Trip, in.Body)
 	}).asks(),
-	op("PUT", "/trips/{trip}/arrangement", "arrange-stops", "Set the order, days and distances of stops at once", func(ctx context.Context, d *Desk, in struct {
+	op("PUT", "/trips/{trip}/arrangement", "arrange-stops", "Set the order, days and distances of all stops together", func(ctx context.Context, d *Desk, in struct {
 		InTrip
 		Body []ArrangeIn `maxItems:"400"`
 	}) (TripOut, error) {
@@ -186,7 +186,7 @@ var tripOps = []Operation{
 	op("GET", "/trips/{trip}/schedule/ticks", "list-ticks", "The tasks of a trip's schedule that are done", func(ctx context.Context, d *Desk, in InTrip) ([]string, error) {
 		return d.Done(ctx, in.Trip, ScheduleList)
 	}),
-	op("PUT", "/trips/{trip}/schedule/ticks", "set-ticks", "Say which tasks of a trip's schedule are done, or not; the others stay", func(ctx context.Context, d *Desk, in struct {
+	op("PUT", "/trips/{trip}/schedule/ticks", "set-ticks", "Set which tasks of a trip's schedule are done; the others stay", func(ctx context.Context, d *Desk, in struct {
 		InTrip
 		Body struct {
 			Lines []string `json:"lines" maxItems:"2000" doc:"IDs of the tasks, each up to 200 characters"`
@@ -199,7 +199,7 @@ var tripOps = []Operation{
 		return d.Done(ctx, in.Trip, ScheduleList)
 	}),
 	op("GET", "/trips/{trip}/kit", "get-kit", "The kit of a trip", func(ctx context.Context, d *Desk, in InTrip) (TripKit, error) { return d.TripKit(ctx, in.Trip) }),
-	op("PATCH", "/trips/{trip}/kit", "set-kit", "Keep the kit of a trip, its packing and what was lost", func(ctx context.Context, d *Desk, in struct {
+	op("PATCH", "/trips/{trip}/kit", "set-kit", "Save the kit of a trip, its packing and what was lost", func(ctx context.Context, d *Desk, in struct {
 		InTrip
 		Change
 	}) (TripKit, error) {
@@ -217,7 +217,7 @@ var tripOps = []Operation{
 		}
 		return d.TripKit(ctx, in.Trip)
 	}),
-	op("POST", "/trips/{trip}/kit/choose", "choose-kit", "The best kits from the shelf for a trip, and why", func(ctx context.Context, d *Desk, in struct {
+	op("POST", "/trips/{trip}/kit/choose", "choose-kit", "The best kits from my gear for a trip, and why", func(ctx context.Context, d *Desk, in struct {
 		InTrip
 		Body kit.Wishes
 	}) (*kit.Answer, error) {
@@ -228,7 +228,7 @@ var tripOps = []Operation{
 		}
 		return d.ChooseKit(ctx, in.Trip, in.Body)
 	}).asks(),
-	op("GET", "/trips/{trip}/kit/progress", "kit-progress", "How far the choice of a kit has come that is being made", func(ctx context.Context, d *Desk, in InTrip) (Choosing, error) {
+	op("GET", "/trips/{trip}/kit/progress", "kit-progress", "Progress of the choice of a kit", func(ctx context.Context, d *Desk, in InTrip) (Choosing, error) {
 		if _, err := d.TripKit(ctx, in.Trip); err != nil {
 			return Choosing{}, err
 		}
@@ -246,7 +246,7 @@ var tripOps = []Operation{
 	}) (Applied, error) {
 		return d.ApplyKit(ctx, in.Trip, in.Body)
 	}).changes(KindBrew, KindPlan, KindContent),
-	op("POST", "/trips/{trip}/brews/every", "add-every-brew", "A brew on every morning, or evening, of a trip that has none", func(ctx context.Context, d *Desk, in struct {
+	op("POST", "/trips/{trip}/brews/every", "add-every-brew", "A brew for every morning, or evening, that has none", func(ctx context.Context, d *Desk, in struct {
 		InTrip
 		Body EveryIn
 	}) (EveryOut, error) {
@@ -284,7 +284,7 @@ var stopOps = []Operation{
 	}) (nothing, error) {
 		return nothing{}, d.JoinStops(ctx, in.Stop, in.Body.With)
 	}),
-	op("PUT", "/stops/{stop}/trip", "put-stop-into-trip", "Move a stop with its brews and their log into a trip, or out of any", func(ctx context.Context, d *Desk, in struct {
+	op("PUT", "/stops/{stop}/trip", "put-stop-into-trip", "Move a stop with its brews and cups into a trip, or out of one", func(ctx context.Context, d *Desk, in struct {
 		InStop
 		Body struct {
 			Trip int64 `json:"trip" minimum:"0" doc:"0 for none"`
@@ -293,14 +293,14 @@ var stopOps = []Operation{
 	}) (StopOut, error) {
 		return d.PutInto(ctx, in.Stop, in.Body.Trip, max(in.Body.Day, 1))
 	}),
-	op("GET", "/places", "list-places", "Places of no trip, the latest first, with their brews", func(ctx context.Context, d *Desk, _ nothing) (Places, error) { return d.Places(ctx) }),
-	op("POST", "/places", "add-place", "Keep a place of no trip", func(ctx context.Context, d *Desk, in With[PlaceIn]) (StopOut, error) {
+	op("GET", "/places", "list-places", "Places outside trips, the latest first, with their brews", func(ctx context.Context, d *Desk, _ nothing) (Places, error) { return d.Places(ctx) }),
+	op("POST", "/places", "add-place", "Save a place outside trips", func(ctx context.Context, d *Desk, in With[PlaceIn]) (StopOut, error) {
 		return d.AddPlace(ctx, Stop{StopIn: StopIn{Spot: in.Body.Spot, Conditions: in.Body.Conditions}.Settled()})
 	}),
 }
 
 var brewOps = []Operation{
-	op("GET", "/stops/{stop}/brews/new", "new-brew", "What a new brew at a stop would be, without keeping it", func(ctx context.Context, d *Desk, in struct {
+	op("GET", "/stops/{stop}/brews/new", "new-brew", "What a new brew at a stop would be, without saving it", func(ctx context.Context, d *Desk, in struct {
 		InStop
 		Method string `query:"method" maxLength:"40" doc:"Chosen later when left out"`
 		School string `query:"school" maxLength:"40"`
@@ -308,7 +308,7 @@ var brewOps = []Operation{
 	}) (NewBrew, error) {
 		return d.NewBrew(ctx, in.Stop, in.Method, in.School, in.At)
 	}),
-	op("POST", "/stops/{stop}/brews", "add-brew", "Plan a brew at a stop and keep it", func(ctx context.Context, d *Desk, in struct {
+	op("POST", "/stops/{stop}/brews", "add-brew", "Plan a brew at a stop and save it", func(ctx context.Context, d *Desk, in struct {
 		InStop
 		Body BrewIn
 	}) (BrewOut, error) {
@@ -321,7 +321,7 @@ var brewOps = []Operation{
 		}
 		return d.BrewOut(ctx, b)
 	}),
-	op("PATCH", "/brews/{brew}", "set-brew", "Change a brew and plan it anew", func(ctx context.Context, d *Desk, in struct {
+	op("PATCH", "/brews/{brew}", "set-brew", "Change a brew and re-plan it", func(ctx context.Context, d *Desk, in struct {
 		InBrew
 		Change
 	}) (BrewOut, error) {
@@ -335,7 +335,7 @@ var brewOps = []Operation{
 		}
 		return d.ChangeBrew(ctx, b, revision, next)
 	}).at("body.request"),
-	op("POST", "/brews/{brew}/copy", "copy-brew", "Plan a brew at another stop, or hour, too", func(ctx context.Context, d *Desk, in struct {
+	op("POST", "/brews/{brew}/copy", "copy-brew", "Copy a brew to another stop or time", func(ctx context.Context, d *Desk, in struct {
 		InBrew
 		Body Elsewhere
 	}) (BrewOut, error) {
@@ -345,7 +345,7 @@ var brewOps = []Operation{
 		}
 		return d.CopyBrew(ctx, b, in.Body)
 	}).at("body.request"),
-	op("PUT", "/brews/{brew}/place", "move-brew", "Move a brew with its log to another stop, or hour", func(ctx context.Context, d *Desk, in struct {
+	op("PUT", "/brews/{brew}/place", "move-brew", "Move a brew with its cups to another stop or time", func(ctx context.Context, d *Desk, in struct {
 		InBrew
 		Body Elsewhere
 	}) (BrewOut, error) {
@@ -355,21 +355,21 @@ var brewOps = []Operation{
 		}
 		return d.ShiftBrew(ctx, b, b.Revision, in.Body)
 	}).at("body.request"),
-	op("GET", "/plans/{plan}", "get-plan", "A stored plan, as it was told", func(ctx context.Context, d *Desk, in InPlan) (StoredPlan, error) { return d.Told(ctx, in.Plan) }),
-	op("GET", "/plans/{plan}/recipe", "recipe-of-plan", "What a plan came to as a recipe to keep", func(ctx context.Context, d *Desk, in struct {
+	op("GET", "/plans/{plan}", "get-plan", "A stored plan, as it was shown", func(ctx context.Context, d *Desk, in InPlan) (StoredPlan, error) { return d.Told(ctx, in.Plan) }),
+	op("GET", "/plans/{plan}/recipe", "recipe-of-plan", "A plan as a recipe to save", func(ctx context.Context, d *Desk, in struct {
 		InPlan
 		Name string `query:"name" maxLength:"120"`
 	}) (recipe.Recipe, error) {
 		return d.RecipeOfPlan(ctx, in.Plan, in.Name)
 	}),
-	op("GET", "/brews/{brew}/run", "get-run", "The brew being made by the clock", func(ctx context.Context, d *Desk, in InBrew) (RunOut, error) {
+	op("GET", "/brews/{brew}/run", "get-run", "The running brew", func(ctx context.Context, d *Desk, in InBrew) (RunOut, error) {
 		r, err := d.Run(ctx, in.Brew)
 		if errors.Is(err, ErrNotFound) {
 			return RunOut{}, nil
 		}
 		return RunOut{Run: &r}, err
 	}),
-	op("PUT", "/brews/{brew}/run", "set-run", "Keep the state of the brew being made", func(ctx context.Context, d *Desk, in struct {
+	op("PUT", "/brews/{brew}/run", "set-run", "Save the state of the running brew", func(ctx context.Context, d *Desk, in struct {
 		InBrew
 		Body run.Run
 	}) (run.Run, error) {
@@ -378,13 +378,13 @@ var brewOps = []Operation{
 	op("DELETE", "/brews/{brew}/run", "end-run", "Stop making a brew", func(ctx context.Context, d *Desk, in InBrew) (nothing, error) {
 		return nothing{}, d.EndRun(ctx, in.Brew)
 	}),
-	op("GET", "/brews/{brew}/run/noticed", "noticed", "What the run of a brew says besides how it tastes", func(ctx context.Context, d *Desk, in InBrew) (Noticed, error) {
+	op("GET", "/brews/{brew}/run/noticed", "noticed", "What a run shows apart from taste", func(ctx context.Context, d *Desk, in InBrew) (Noticed, error) {
 		if _, err := d.Brew(ctx, in.Brew); err != nil {
 			return Noticed{}, err
 		}
 		return d.Noticed(ctx, in.Brew)
 	}),
-	op("POST", "/brews/{brew}/advice", "advise", "What to change of a brew next, from what was tasted of its coffee", func(ctx context.Context, d *Desk, in struct {
+	op("POST", "/brews/{brew}/advice", "advise", "What to change next in a brew, from the cups of its coffee", func(ctx context.Context, d *Desk, in struct {
 		InBrew
 		Body AdviceIn
 	}) (BrewAdvice, error) {
@@ -402,8 +402,8 @@ var logOps = []Operation{
 		}
 		return d.LatestLog(ctx, in.Trip, in.Latest)
 	}),
-	op("GET", "/log/best", "best-path", "The cup that was liked most, where those made like it were, and what the liked ones have in common", func(ctx context.Context, d *Desk, _ nothing) (Path, error) { return d.BestPath(ctx) }),
-	op("POST", "/brews/{brew}/log", "add-log", "Write down how a brew came out", func(ctx context.Context, d *Desk, in struct {
+	op("GET", "/log/best", "best-path", "The best cup, where others like it were, and what the liked cups have in common", func(ctx context.Context, d *Desk, _ nothing) (Path, error) { return d.BestPath(ctx) }),
+	op("POST", "/brews/{brew}/log", "add-log", "Log a cup", func(ctx context.Context, d *Desk, in struct {
 		InBrew
 		Body LogIn
 	}) (LogEntry, error) {
@@ -430,9 +430,9 @@ var logOps = []Operation{
 		}
 		return d.LogEntry(ctx, in.Entry)
 	}),
-	op("GET", "/log/{entry}/made", "as-made", "How a cup of the log was made, over what was planned", func(ctx context.Context, d *Desk, in InEntry) (*run.Following, error) { return d.AsMade(ctx, in.Entry) }),
-	op("GET", "/log/{entry}/had", "plan-as-had", "The plan of an entry as it was really had", func(ctx context.Context, d *Desk, in InEntry) (*brew.Plan, error) { return d.AsHad(ctx, in.Entry) }),
-	op("GET", "/log/{entry}/recipe", "recipe-of-entry", "A cup of the log as a recipe to keep, as it was really had", func(ctx context.Context, d *Desk, in struct {
+	op("GET", "/log/{entry}/made", "as-made", "How a logged cup was made, compared with its plan", func(ctx context.Context, d *Desk, in InEntry) (*run.Following, error) { return d.AsMade(ctx, in.Entry) }),
+	op("GET", "/log/{entry}/had", "plan-as-had", "The plan of a logged cup, as it was really made", func(ctx context.Context, d *Desk, in InEntry) (*brew.Plan, error) { return d.AsHad(ctx, in.Entry) }),
+	op("GET", "/log/{entry}/recipe", "recipe-of-entry", "A logged cup as a recipe to save, as it was really made", func(ctx context.Context, d *Desk, in struct {
 		InEntry
 		Name string `query:"name" maxLength:"120"`
 	}) (recipe.Recipe, error) {
@@ -454,10 +454,10 @@ var logOps = []Operation{
 		return d.BeginBlind(ctx, in.Body.A, in.Body.B)
 	}),
 	op("GET", "/blinds/{blind}", "get-blind", "A blind comparison, as its taster may see it", func(ctx context.Context, d *Desk, in InBlind) (BlindOut, error) { return d.BlindOut(ctx, in.Blind) }),
-	op("POST", "/blinds/{blind}/deal", "deal-blind", "Deal a round, or tell the one that is dealt: for whoever pours", func(ctx context.Context, d *Desk, in InBlind) (Dealt, error) {
+	op("POST", "/blinds/{blind}/deal", "deal-blind", "Deal a round, or show the one dealt: for the person who pours", func(ctx context.Context, d *Desk, in InBlind) (Dealt, error) {
 		return d.DealBlind(ctx, in.Blind, d.Seed())
 	}),
-	op("POST", "/blinds/{blind}/say", "say-blind", "Say which cup was liked; which was which is told then", func(ctx context.Context, d *Desk, in struct {
+	op("POST", "/blinds/{blind}/say", "say-blind", "Say which cup was liked; then it tells which was which", func(ctx context.Context, d *Desk, in struct {
 		InBlind
 		Body struct {
 			Liked string `json:"liked" enum:"first,second,neither"`
@@ -474,7 +474,7 @@ var coffeeOps = []Operation{
 	}) ([]CoffeeOut, error) {
 		return d.CoffeesOut(ctx, in.On, in.All)
 	}),
-	op("POST", "/coffees", "add-coffee", "Keep a coffee", func(ctx context.Context, d *Desk, in With[CoffeeSet]) (CoffeeOut, error) {
+	op("POST", "/coffees", "add-coffee", "Save a coffee", func(ctx context.Context, d *Desk, in With[CoffeeSet]) (CoffeeOut, error) {
 		if err := CheckCoffee(&in.Body); err != nil {
 			return CoffeeOut{}, err
 		}
@@ -505,17 +505,17 @@ var coffeeOps = []Operation{
 		}
 		return d.CoffeeOut(ctx, in.Coffee)
 	}),
-	op("GET", "/coffees/{coffee}/path", "coffee-path", "Where the cups of a coffee were, and what is liked of it", func(ctx context.Context, d *Desk, in InCoffee) (Path, error) { return d.PathOf(ctx, in.Coffee) }),
-	op("GET", "/recipes", "list-recipes", "One's own recipes, the newest first", func(ctx context.Context, d *Desk, in struct {
+	op("GET", "/coffees/{coffee}/path", "coffee-path", "Where the cups of a coffee were, and which you like", func(ctx context.Context, d *Desk, in InCoffee) (Path, error) { return d.PathOf(ctx, in.Coffee) }),
+	op("GET", "/recipes", "list-recipes", "Your recipes, newest first", func(ctx context.Context, d *Desk, in struct {
 		All bool `query:"all" doc:"Those deleted, too"`
 	}) ([]OwnRecipe, error) {
 		return d.Recipes(ctx, in.All)
 	}),
-	op("POST", "/recipes", "add-recipe", "Keep a recipe of one's own", func(ctx context.Context, d *Desk, in With[recipe.Recipe]) (OwnRecipe, error) {
+	op("POST", "/recipes", "add-recipe", "Save a recipe", func(ctx context.Context, d *Desk, in With[recipe.Recipe]) (OwnRecipe, error) {
 		return d.KeepRecipe(ctx, in.Body)
 	}),
-	op("GET", "/recipes/{recipe}", "get-recipe", "A recipe of one's own, also one that is deleted", func(ctx context.Context, d *Desk, in InRecipe) (OwnRecipe, error) { return d.OwnRecipe(ctx, in.Recipe) }),
-	op("PATCH", "/recipes/{recipe}", "set-recipe", "Change a recipe of one's own; brews keep what they were planned by", func(ctx context.Context, d *Desk, in struct {
+	op("GET", "/recipes/{recipe}", "get-recipe", "A recipe, also a deleted one", func(ctx context.Context, d *Desk, in InRecipe) (OwnRecipe, error) { return d.OwnRecipe(ctx, in.Recipe) }),
+	op("PATCH", "/recipes/{recipe}", "set-recipe", "Change a recipe; brews keep the one they were planned with", func(ctx context.Context, d *Desk, in struct {
 		InRecipe
 		Change
 	}) (OwnRecipe, error) {
@@ -539,7 +539,7 @@ var coffeeOps = []Operation{
 
 var gearOps = []Operation{
 	op("GET", "/gear", "list-gear", "The shelf", func(ctx context.Context, d *Desk, _ nothing) ([]gear.Item, error) { return d.Gear(ctx) }),
-	op("POST", "/gear", "add-gear", "Put a piece on the shelf", func(ctx context.Context, d *Desk, in With[gear.Item]) (gear.Item, error) {
+	op("POST", "/gear", "add-gear", "Add gear", func(ctx context.Context, d *Desk, in With[gear.Item]) (gear.Item, error) {
 		if bad := in.Body.Check(); len(bad) > 0 {
 			return in.Body, bad
 		}
@@ -550,7 +550,7 @@ var gearOps = []Operation{
 		}
 		return d.GearItem(ctx, ids[0])
 	}),
-	op("POST", "/gear/starter", "add-starter-gear", "Put plain generic gear with typical figures on the shelf", func(ctx context.Context, d *Desk, _ nothing) ([]gear.Item, error) {
+	op("POST", "/gear/starter", "add-starter-gear", "Add typical gear", func(ctx context.Context, d *Desk, _ nothing) ([]gear.Item, error) {
 		if _, err := d.AddGear(ctx, gear.Starter()); err != nil {
 			return nil, err
 		}
@@ -589,7 +589,7 @@ func trashOps() (out []Operation) {
 	}
 	for _, k := range kinds {
 		if k.Path != "" {
-			out = append(out, in[k.Name]("DELETE", k.Path, "delete-"+k.Name, "Take it away; restore-"+k.Name+" brings it back", App.Delete, k.Name),
+			out = append(out, in[k.Name]("DELETE", k.Path, "delete-"+k.Name, "Delete it; restore-"+k.Name+" brings it back", App.Delete, k.Name),
 				in[k.Name]("POST", k.Path+"/restore", "restore-"+k.Name, "Undo delete-"+k.Name, App.Restore, k.Name))
 		}
 	}

@@ -138,7 +138,7 @@ func RecordOf(key journal.Key, f journal.Fields) (Record, error) {
 	r := Record{Key: key, Deleted: f.IsDeleted()}
 	k := kindOf(key.Kind)
 	if k == nil || k.Value == nil {
-		return r, fmt.Errorf("%s: %w", key, errors.New("no such kind of record"))
+		return r, fmt.Errorf("%s: %w", key, errors.New("not a kind of record"))
 	}
 	rest := journal.Fields{}
 	for name, v := range f {

@@ -18,10 +18,10 @@ var ErrNotFound = errors.New("not found")
 var ErrConflict = errors.New("changed since it was read")
 
 // ErrBusy is returned where too many wait to be written.
-var ErrBusy = errors.New("too much is being written; nothing of this was kept")
+var ErrBusy = errors.New("too many changes at once; nothing was saved")
 
 // ErrReadOnly is returned where something is to be kept, and nothing can be.
-var ErrReadOnly = errors.New("the data directory can only be read; nothing was kept")
+var ErrReadOnly = errors.New("the data directory is read-only; nothing was saved")
 
 // Trip is a journey.
 type Trip struct {

@@ -44,7 +44,7 @@ func treeOf(b []byte) (any, error) {
 	err := d.Decode(&v)
 	if err == nil {
 		if _, end := d.Token(); !errors.Is(end, io.EOF) {
-			err = errors.New("there is more behind it")
+			err = errors.New("there is more text after it")
 		}
 	}
 	if errors.Is(err, io.ErrUnexpectedEOF) {

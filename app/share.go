@@ -131,9 +131,9 @@ func ReadShare(text string) (Shared, error) {
 	at := strings.Index(text, SharePrefix)
 	if at < 0 {
 		if strings.Contains(text, "apodemos") {
-			return no("is of a version that this one does not know; allowed: " + SharePrefix + "…")
+			return no("comes from another version. Enter text that starts with " + SharePrefix)
 		}
-		return no("holds no plan and no recipe; allowed: the text or the address that was shared, whole")
+		return no("holds no plan or recipe. Enter the whole shared text or address")
 	}
 	text = text[at+len(SharePrefix):]
 	if end := strings.IndexFunc(text, func(r rune) bool {
@@ -142,18 +142,18 @@ func ReadShare(text string) (Shared, error) {
 		text = text[:end]
 	}
 	if len(text) > MaxShare {
-		return no(fmt.Sprintf("is longer than allowed; allowed: up to %d characters", MaxShare))
+		return no(fmt.Sprintf("is too long. Enter up to %d characters", MaxShare))
 	}
 	b, err := base64.RawURLEncoding.DecodeString(text)
 	if err != nil {
-		return no("is not whole: a part of it is missing")
+		return no("is cut short. Enter the whole shared text or address")
 	}
 	raw, err := io.ReadAll(io.LimitReader(flate.NewReader(bytes.NewReader(b)), maxShared+1))
 	if err != nil {
-		return no("is not whole: a part of it is missing")
+		return no("is cut short. Enter the whole shared text or address")
 	}
 	if len(raw) > maxShared {
-		return no("holds more than a plan")
+		return no("holds more than a plan. Enter the shared text again")
 	}
 	s, err := brew.DecodeJSON[Shared](bytes.NewReader(raw), maxShared, "share", "{}")
 	if err != nil {

@@ -178,13 +178,13 @@ func Ready(ctx context.Context, dir string, fresh bool) (kept string, err error)
 		case err != nil:
 			return "", err
 		case fresh && !is && !empty:
-			return "", fmt.Errorf("--fresh: what is in %s is not the demo and was left alone; allowed: a directory that apodemos demo made, or an empty one", dir)
+			return "", fmt.Errorf("--fresh: %s doesn’t hold the demo, so nothing was changed. Enter the demo’s directory, or an empty one", dir)
 		case !fresh && !empty:
 			return "", nil
 		}
 	}
 	if err := os.MkdirAll(dir, 0o700); err != nil {
-		return "", fmt.Errorf("cannot make the data directory: %w", err)
+		return "", fmt.Errorf("can’t make the data directory: %w", err)
 	}
 	left, err := filepath.Glob(filepath.Join(dir, "seeding-*"))
 	if err != nil {

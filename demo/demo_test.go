@@ -86,7 +86,7 @@ func TestReady(t *testing.T) {
 	require.NoError(t, err)
 	require.NoError(t, s.Close())
 	_, err = Ready(ctx, own, true)
-	assert.ErrorContains(t, err, "is not the demo and was left alone")
+	assert.ErrorContains(t, err, "doesn’t hold the demo, so nothing was changed")
 	assert.Equal(t, "Mine", trips(own)[0].Name)
 	text := t.TempDir()
 	require.NoError(t, os.WriteFile(filepath.Join(text, store.FileName), []byte("a shopping list"), 0o600))

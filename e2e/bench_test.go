@@ -62,7 +62,7 @@ func TestTheFiveQuestions(t *testing.T) {
 	p.until("see 1.09 bar", func() bool { return math.Abs(number(t, p.figure("start_bar"))-1.09) < 0.011 })
 	p.expectError("422") // half a mixture is refused by the core
 	p.fill("Propane", "50")
-	p.see("together; allowed: 100 %")
+	p.see("Enter shares that add up to 100 %")
 
 	// The 2009 target from distilled water, by hand: 167.5 mg/L of Epsom salt.
 	p.open("/bench/water?from=stop4")
@@ -72,8 +72,8 @@ func TestTheFiveQuestions(t *testing.T) {
 	p.until("see the salts", func() bool {
 		return strings.HasPrefix(p.figure("epsom_mg_per_l"), "167") && strings.HasPrefix(p.figure("soda_mg_per_l"), "67")
 	})
-	p.click("Put the recipe into the note of Village guest house")
-	p.see("It stands there.")
+	p.click("Add to the note of Village guest house")
+	p.see("Added.")
 }
 
 // seconds reads a clock such as "2:30 min".
@@ -96,10 +96,10 @@ func TestACalibrationIsSeenInThePlan(t *testing.T) {
 	p.see("for one boil")
 	p.fill("Water, one boil", "1000")
 	p.fill("Boils", "3")
-	p.fill("Fuel gone", "75")
+	p.fill("Fuel burned", "75")
 	p.until("see the efficiency of all that was typed", func() bool { return number(t, p.figure("efficiency_pct")) > 10 })
 	measured := number(t, p.figure("efficiency_pct"))
-	p.click("Use what was measured")
+	p.click("Use these measurements")
 	p.click("Keep for High plateau")
 	p.seeNot("Keep for High plateau")
 
@@ -116,9 +116,9 @@ func TestACalibrationIsSeenInThePlan(t *testing.T) {
 	p.see("Wait until")
 	p.click("Take a reading")
 	p.fill("Time off the boil", "3 min")
-	p.fill("It reads", "90")
+	p.fill("Reading", "90")
 	p.until("see the fit", func() bool { return p.figure("loss_factor") != "" })
 	assert.Greater(t, number(t, p.figure("loss_factor")), 0.5)
-	p.click("Use it for this pot")
+	p.click("Use for this pot")
 	p.see("Keep for Windy beach")
 }

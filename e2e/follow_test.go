@@ -27,7 +27,7 @@ func TestABrewOnSimulatedInstruments(t *testing.T) {
 	p.open("/trips/1/stops/5/brews/9/guide")
 	p.see("Pot ready? Press space or Start.")
 	p.instruments()
-	p.do(selectOption("guide-source", "simulated, a kettle that stood and a heavy hand")...)
+	p.do(selectOption("guide-source", "simulated, cooler kettle, heavy pours")...)
 	p.see("a heavy hand")
 	planned := p.js(`[...document.querySelectorAll(".sc-reading-name")].map(e => e.textContent).join(" ")`)
 	p.click("Start")
@@ -52,8 +52,8 @@ func TestABrewOnSimulatedInstruments(t *testing.T) {
 	assert.Contains(t, all, "colder than planned")
 	assert.NotEmpty(t, p.js(`document.querySelector(".sc-real-scale").getAttribute("d")`))
 	p.click("Log the cup")
-	p.see("How did it come out?")
-	p.see("the water was")
+	p.see("How was it?")
+	p.see("water")
 	p.click("Save the cup")
 	p.until("be back at the plan", func() bool { return strings.Contains(p.js("location.search"), "tasted") })
 	var log []app.LogEntry
@@ -63,7 +63,7 @@ func TestABrewOnSimulatedInstruments(t *testing.T) {
 	assert.NotEmpty(t, log[0].Made.BeganAt)
 	require.NotNil(t, log[0].Had.StartC)
 	p.open(fmt.Sprintf("/log/%d", log[0].ID))
-	p.see("What happened, over what was planned")
+	p.see("What happened, with the plan")
 	p.until("see the curve that was", func() bool { return p.js(`document.querySelector(".sc-real-scale")?.getAttribute("d") ?? ""`) != "" })
 }
 
@@ -100,7 +100,7 @@ func TestABrewByTapsAlone(t *testing.T) {
 	assert.True(t, tapped["It boils"], "%v", tapped)
 	assert.True(t, tapped["Drained"], "%v", tapped)
 	p.click("Log the cup")
-	p.see("How did it come out?")
+	p.see("How was it?")
 }
 
 // A guide whose tab and program are killed goes on within a second of the truth.
@@ -147,7 +147,7 @@ func TestATaughtHandPractises(t *testing.T) {
 	p.open("/practice")
 	p.click("Stop on the gram")
 	for n := 1; n <= 2; n++ {
-		p.click(map[int]string{1: "Begin", 2: "Once more"}[n])
+		p.click(map[int]string{1: "Begin", 2: "Again"}[n])
 		p.see("stop at 60")
 		p.js(`(document.body.dispatchEvent(new KeyboardEvent("keydown", {key: "w", bubbles: true})), "")`)
 		// The hand lets go when the scale says so.
@@ -169,7 +169,7 @@ func TestAWholeBrewIsPractised(t *testing.T) {
 	a := start(t, t.TempDir(), "--clock-rate", "12")
 	p := sit(t, a.base)
 	p.open("/practice?method=press-pot&altitude=2300")
-	p.click("Begin the brew")
+	p.click("Start the brew")
 	p.see("Fill the kettle")
 	tap := func(b string) bool {
 		return p.js(fmt.Sprintf(`(() => { const b = [...document.querySelectorAll(".pr-whole button")].find(e => e.innerText.trim() === %q && !e.disabled); b?.click(); return b ? "y" : ""; })()`, b)) == "y"
@@ -177,7 +177,7 @@ func TestAWholeBrewIsPractised(t *testing.T) {
 	require.True(t, tap("Fill the kettle"))
 	lit, boiled, pouring := false, false, false
 	end := time.Now().Add(110 * time.Second)
-	for !strings.Contains(p.screen(), "What it came to") && p.js(`document.querySelector("[data-testid=review]") ? "y" : ""`) != "y" {
+	for !strings.Contains(p.screen(), "Result") && p.js(`document.querySelector("[data-testid=review]") ? "y" : ""`) != "y" {
 		require.True(t, time.Now().Before(end), p.screen())
 		s := p.screen()
 		do := p.js(`document.querySelector("[data-testid=practice-do]")?.innerText ?? ""`)

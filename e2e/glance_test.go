@@ -56,7 +56,7 @@ var looks = []struct {
 	{"shelf", "/shelf", "Hand press", most{150, 30}, onPhone, "each thing has its figures"},
 	{"a cup", "/log/1", "As planned", onLaptop, most{75, 15}, "its own words and notes"},
 	{"two cups", "/log/compare?a=24&b=27", "What differed", onLaptop, onPhone, ""},
-	{"log a cup", "/log/new", "a place of no trip", onLaptop, onPhone, ""},
+	{"log a cup", "/log/new", "a place outside trips", onLaptop, onPhone, ""},
 	{"log entry", "/trips/1/stops/5/brews/9/log", "Back to the plan", onLaptop, onPhone, ""},
 	{"coffees", "/coffees", "Cloud terrace, washed", onLaptop, onPhone, ""},
 	{"recipes", "/recipes", "From the bag: four pours", onLaptop, onPhone, ""},

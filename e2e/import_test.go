@@ -39,7 +39,7 @@ func TestAPlannedTrackIsLaidOut(t *testing.T) {
 		p.do(chromedp.KeyEvent(kb.ArrowRight))
 	}
 	p.until("the night moved", func() bool { return along() != before })
-	p.click("Keep the trip")
+	p.click("Save the trip")
 	p.see("Planned on a map")
 	var trip struct {
 		Stops []struct {
@@ -63,13 +63,13 @@ func TestAnUnknownAltitudeStaysSo(t *testing.T) {
 	p.wild("no-elevation")
 	p.see("The altitude of 2 stops is not known")
 	assert.Equal(t, "", p.js(`document.querySelector('[aria-label="Altitude of stop 1"]').value`))
-	p.click("Keep the trip")
-	p.see("altitude not known")
-	p.see("not known; at the sea 100.0 °C")
+	p.click("Save the trip")
+	p.see("altitude unknown")
+	p.see("unknown; at sea level 100.0 °C")
 	p.open("/trips/2")
 	p.click("Start")
-	p.see("altitude not known")
-	p.see("not known; at the sea 100.0 °C")
+	p.see("altitude unknown")
+	p.see("unknown; at sea level 100.0 °C")
 	assert.Contains(t, string(get(t, app.base+"/api/v1/trips/2/export/stops.gpx")), "Altitude not known.")
 	assert.NotContains(t, string(get(t, app.base+"/api/v1/trips/2/export/stops.gpx")), "<ele>")
 	assert.NotContains(t, string(get(t, app.base+"/api/v1/trips/2/export/trip.json")), "altitude_m")
@@ -78,7 +78,7 @@ func TestAnUnknownAltitudeStaysSo(t *testing.T) {
 	p.wild("no-elevation")
 	p.click("Ask the simulated terrain")
 	p.see("not to be relied on")
-	p.click("Keep the trip")
+	p.click("Save the trip")
 	p.see("Kept")
 	assert.Contains(t, string(get(t, app.base+"/api/v1/trips/3")), "Altitude from the")
 }
@@ -97,8 +97,8 @@ func TestManyNamesAreChosenFrom(t *testing.T) {
 
 	p.wild("times-without-zone")
 	p.see("8 times say no zone")
-	p.fill("Time zone of the file’s times", "Europe/Lisbon")
-	p.click("Keep the trip")
+	p.fill("Time zone of the file", "Europe/Lisbon")
+	p.click("Save the trip")
 	p.see("Two days by the clock")
 	assert.Contains(t, string(get(t, app.base+"/api/v1/trips/2")), `"time_zone":"Europe/Lisbon"`)
 }

@@ -100,7 +100,7 @@ func (p *person) carry() {
 	p.t.Helper()
 	p.open("/trips/1/along")
 	p.click("Carry it on this device")
-	p.see("Carried. It works without the server from now on.")
+	p.see("Ready. It works without the server now.")
 	p.until("be kept by the service worker", func() bool { return p.js(`String(Boolean(navigator.serviceWorker.controller))`) == "true" })
 }
 
@@ -117,7 +117,7 @@ func TestInstalledOnADevice(t *testing.T) {
 
 	way.closed.Store(true)
 	p.open("/trips/1/stops/5/brews/9")
-	p.see("Without your server, on what this device carries.")
+	p.see("Offline, with what this device carries.")
 	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	p.see("Not saved yet")
@@ -140,7 +140,7 @@ func TestInstalledOnADevice(t *testing.T) {
 	// The server is met again.
 	way.closed.Store(false)
 	p.open("/trips/1/stops/5/brews/9")
-	p.see("What was done without the server is home")
+	p.see("Offline changes are home")
 	p.seeNot("Without your server")
 	p.open("/trips/1/stops/5/brews/9")
 	p.until("see at home what was done without it", func() bool {
@@ -154,11 +154,11 @@ func TestInstalledOnADevice(t *testing.T) {
 	// A newer version.
 	way.newer.Store(true)
 	p.open("/trips")
-	p.see("A newer version of Apodemos is here.")
+	p.see("A newer version is ready.")
 	p.js(`(window.stayed = "yes", "")`)
 	p.click("Change to it")
 	p.until("have changed to it", func() bool { return p.js(`window.stayed ?? "no"`) == "no" })
-	p.seeNot("A newer version of Apodemos is here.")
+	p.seeNot("A newer version is ready.")
 	way.closed.Store(true)
 	p.open("/trips/1")
 	p.see("Without your server")
@@ -255,7 +255,7 @@ func TestAPhoneIsPaired(t *testing.T) {
 	p.open("/trips/1")
 	p.see("River gorge")
 	p.open("/trips/1/along")
-	p.see("Devices are paired, and let go of, on the machine that Apodemos runs on.")
+	p.see("Pair and remove devices on the machine that runs Apodemos.")
 	p.see("Another computer")
 
 	// It takes the trip offline, and changes something without the server.
@@ -282,7 +282,7 @@ func TestAPhoneIsPaired(t *testing.T) {
 	dir2 := t.TempDir()
 	p.savesInto(dir2)
 	p.click("Save a copy")
-	p.see("among your downloads?")
+	p.see("in your downloads?")
 	p.until("have the copy", func() bool { names, _ := filepath.Glob(filepath.Join(dir2, "*-pocket-*.json")); return len(names) == 1 })
 }
 

@@ -18,20 +18,20 @@ func TestAKitForTheTrip(t *testing.T) {
 	p := sit(t, app.base)
 	p.open("/shelf")
 	p.see("Slow metal drip")
-	p.click("Add a thing")
-	p.see("Put it on the shelf")
+	p.click("Add gear")
+	p.see("Add gear")
 	p.fill("Name", "Narrow glass")
 	p.do(selectOption("gear-kind", "Cups and mugs")...)
 	p.fill("Mass of one", "90")
 	p.fill("Pieces", "2")
 	p.fill("Holds", "260")
 	p.fill("Rim, inside", "70")
-	p.click("Put it on the shelf")
+	p.click("Add gear")
 	p.see("rim 70 mm")
 
 	p.click("Trip")
 	p.click("Kit")
-	p.see("The best from your gear")
+	p.see("Best from your gear")
 	p.see("serves all 15 brews")
 	p.see("the best is proven")
 	p.do(chromedp.Click(chromedp.CSS(`[data-figure="kit.mass_g"]`)))
@@ -41,9 +41,9 @@ func TestAKitForTheTrip(t *testing.T) {
 	before := p.js(`document.querySelector(".kit-figures .num-big").innerText`)
 
 	// Heavier than allowed: which limit, and what the lightest weighs.
-	p.fill("To carry", "400")
+	p.fill("Weight", "400")
 	p.see("The lightest kit that serves every brew weighs")
-	p.fill("To carry", kb.Delete)
+	p.fill("Weight", kb.Delete)
 	p.see("serves all 15 brews")
 
 	// What is tried is not the trip's kit until it is used; the list of things opens inside
@@ -64,14 +64,14 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.open("/trips/1/kit")
 	p.see("On trial, not the trip’s kit yet")
 	p.click("Back to the best kit")
-	p.see("The best from your gear")
+	p.see("Best from your gear")
 	p.see("serves all 15 brews")
 	assert.Zero(t, kept())
 
 	// A kit of one's own: the slow drip in place of the dripper does not sit on
 	// the wide mug.
 	p.click("Use this kit")
-	p.see("As you laid it out")
+	p.see("Your kit")
 	p.clickKind("Flat-bed dripper, steel", ".piece")
 	p.clickKind("Slow metal drip", "[role=menuitem]")
 	p.see("Slow metal drip in place of Flat-bed dripper")
@@ -115,7 +115,7 @@ func TestAChoiceSaysHowFarItIs(t *testing.T) {
 	p := sit(t, app.base)
 	p.open("/trips/1/kit")
 	p.see("Choosing: ")
-	p.see("% gone through")
+	p.see("% done")
 	p.within(3*time.Minute, "see it done", func() bool { return strings.Contains(p.screen(), "serves all 15 brews") })
 	p.seeNot("Choosing: ")
 }

@@ -187,22 +187,22 @@ func TestTheManualBesideThePage(t *testing.T) {
 	p.open("/now")
 	p.see("water from")
 	p.do(chromedp.KeyEvent("?"))
-	p.see("How to, words and keys")
+	p.see("Help, words and keys")
 	for _, c := range chapters(t) {
 		p.see(c.title)
 	}
-	p.fill("What do you want to do?", "melting snow")
+	p.fill("Search help", "melting snow")
 	p.see("Snow")
-	p.fill("What do you want to do?", "bloom")
+	p.fill("Search help", "bloom")
 	p.see("lets the gas out of fresh coffee")
-	p.fill("What do you want to do?", "xyzzy")
-	p.see("Nothing says “xyzzy”")
-	p.into("What do you want to do?")
+	p.fill("Search help", "xyzzy")
+	p.see("No help on “xyzzy”")
+	p.into("Search help")
 	p.do(chromedp.KeyEvent("a"))
-	p.fill("What do you want to do?", "printed on a bag")
+	p.fill("Search help", "printed on a bag")
 	p.click("A recipe from a bag")
 	p.see("All there is")
-	p.click("Go where it begins")
+	p.click("Go there")
 	p.see("Add a coffee")
 	p.see("All there is") // it stays beside the page
 	p.click("As a page")
@@ -210,7 +210,7 @@ func TestTheManualBesideThePage(t *testing.T) {
 		return strings.HasSuffix(p.js(`location.pathname`), "/manual/recipe-from-a-bag")
 	})
 	p.open("/manual/no-such")
-	p.see("There is no chapter “no-such”")
+	p.see("No help page “no-such”")
 	p.do(chromedp.EmulateViewport(360, 740))
 	p.open("/manual/snow")
 	p.see("Snow")
@@ -229,13 +229,13 @@ func TestALookAround(t *testing.T) {
 	p := sit(t, app.base)
 	p.open("/")
 	p.see("First time here?")
-	p.click("A look around, in five steps")
+	p.click("Tour in five steps")
 	for i, at := range []struct{ path, says string }{
 		{"/now", "Where you are"},
-		{"/trips/1", "A trip, from side to side"},
+		{"/trips/1", "A trip along its route"},
 		{"/brews/", "A brew in one picture"},
 		{"/brews/", "The guide"},
-		{"/log", "What happened changes what comes next"},
+		{"/log", "Your cup changes the next one"},
 	} {
 		p.see(at.says)
 		assert.Contains(t, p.js(`location.pathname`), at.path)
@@ -245,19 +245,19 @@ func TestALookAround(t *testing.T) {
 		}
 	}
 	p.click("Finish")
-	p.seeNot("What happened changes what comes next")
+	p.seeNot("Your cup changes the next one")
 	p.open("/")
 	p.see("water from")
 	p.seeNot("First time here?")
 	p.do(chromedp.KeyEvent("?"))
-	p.click("A look around, in five steps")
+	p.click("Tour in five steps")
 	p.see("Where you are")
 	p.click("Skip it")
 	p.seeNot("Where you are")
 
 	// Who goes elsewhere meanwhile is let go.
 	p.do(chromedp.KeyEvent("?"))
-	p.click("A look around, in five steps")
+	p.click("Tour in five steps")
 	p.see("Where you are")
 	p.do(chromedp.KeyEvent("l"))
 	p.see("29 cups")

@@ -28,11 +28,11 @@ var views = []struct{ name, path, sign string }{
 	{"log entry", "/trips/1/stops/5/brews/9/log", "Back to the plan"},
 	{"provisions", "/trips/1/provisions", "What if"},
 	{"schedule", "/trips/1/schedule", "Weigh out"},
-	{"sheet", "/trips/1/sheet", "If you end up at"},
-	{"kit", "/trips/1/kit", "How it makes each brew"},
+	{"sheet", "/trips/1/sheet", "If you stop at"},
+	{"kit", "/trips/1/kit", "Each brew"},
 	{"shelf", "/shelf", "Hand press"},
 	{"log", "/log", "Day five: citrus, long."},
-	{"a cup without a plan", "/log/new", "a place of no trip"},
+	{"a cup without a plan", "/log/new", "a place outside trips"},
 	{"all days", "/trips/1/schedule?view=days", "Afterwards"},
 	{"deleted", "/deleted", "Deleted"},
 	{"manual", "/manual", "Which kit"},
@@ -190,7 +190,7 @@ const overlaid = `(() => {
   return out.slice(0, 6).join("\n");
 })()`
 
-// No view shows what a thing is called inside.
+// No view shows what a item is called inside.
 func TestNoInsideNamesAreShown(t *testing.T) {
 	t.Parallel()
 	app := start(t, t.TempDir())

@@ -46,7 +46,7 @@ func TestTheSafeBoilInTheGuide(t *testing.T) {
 	p.see("Wait for a rolling boil.")
 	assert.Contains(t, p.js(`document.querySelector("[data-testid=instruction]").innerText`), "rolling boil")
 	p.instruments()
-	p.do(selectOption(".guide-byhand .ant-select input", "the water is")...)
+	p.do(selectOption(".guide-byhand .ant-select input", "water")...)
 	p.fill("Reading", "18")
 	p.click("Read")
 	p.click("It boils")
@@ -169,5 +169,5 @@ func TestAFinishedBrewIsOfferedAndNotOpened(t *testing.T) {
 	p.see("finished, ")
 	assert.NotContains(t, p.js("location.pathname"), "guide")
 	p.click("Log the cup: First light")
-	p.see("How did it come out?")
+	p.see("How was it?")
 }

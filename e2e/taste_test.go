@@ -96,12 +96,12 @@ func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
 	p.open("/coffees")
 	p.see("No coffee is kept yet")
 	p.click("Add a coffee")
-	p.fill("What you call it", "Moor washed")
+	p.fill("Name", "Moor washed")
 	p.choose("#coffee-roast", "medium")
 	p.fill("In the bag now", "250")
-	p.fill("Notes printed on it, with commas", "plum, cocoa")
-	p.fill("The recipe printed on it, as it stands", "13 g · 200 g · 90 °C · medium-coarse · 30 / 110 / 170 / 200 at 0:00 / 0:45 / 1:30 / 2:15 · 3:20 · enjoy")
-	p.click("Keep it")
+	p.fill("Tasting notes on the bag, separated by commas", "plum, cocoa")
+	p.fill("Recipe on the bag, word for word", "13 g · 200 g · 90 °C · medium-coarse · 30 / 110 / 170 / 200 at 0:00 / 0:45 / 1:30 / 2:15 · 3:20 · enjoy")
+	p.click("Save")
 	p.see("250 g left")
 
 	// Its recipe, read from the words: what was understood is shown, what was not is named.
@@ -111,9 +111,9 @@ func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
 	p.see("4 pours, each to a reading at a time")
 	p.see("Not understood, and left out")
 	assert.Contains(t, p.screen(), "enjoy")
-	p.fill("Its name", "The bag's")
+	p.fill("Name", "The bag's")
 	p.do(selectOption("recipe-method", "Cone dripper")...)
-	p.click("Keep it")
+	p.click("Save")
 	p.see("Brew it now")
 	var own []struct {
 		Recipe struct {
@@ -136,7 +136,7 @@ func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
 	p.open(at)
 	p.see("onto the coffee")
 	p.do(selectOption("plan-school", "The bag's")...)
-	p.see("kept exactly here")
+	p.see("followed exactly")
 	p.do(selectOption("plan-coffee", "Moor washed")...)
 	p.click("Save")
 	p.see("Saved")
@@ -152,7 +152,7 @@ func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
 	// Tasted on the phone: two taps and a mark.
 	p.do(chromedp.EmulateViewport(390, 844))
 	p.open(at + "/log")
-	p.see("How good, of ten?")
+	p.see("Mark, of ten")
 	p.stepOn("Sour or bitter? a little sour")
 	p.stepOn("Weak or strong? right")
 	p.stepOn("6 of ten")
@@ -174,7 +174,7 @@ func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
 	p.stepOn("Weak or strong? right")
 	p.stepOn("9 of ten")
 	p.click("More: what differed")
-	p.fill("Notes, with commas", "plums, lemon")
+	p.fill("Notes, separated by commas", "plums, lemon")
 	p.click("Save the cup")
 	p.clickKind("Why? Other options", "summary")
 	p.see("You were content. This is it")
@@ -202,7 +202,7 @@ func TestFromTheBagToTheCupThatIsLiked(t *testing.T) {
 	p.see("2 cups")
 	p.choose("#log-coffee", "Moor washed")
 	p.see("The larger the dot, the better the mark")
-	p.fill("Look for a cup", "lemon")
+	p.fill("Find a cup", "lemon")
 	p.see("1 cup of 2")
 }
 
@@ -230,8 +230,8 @@ func TestTwoMethodsBlind(t *testing.T) {
 		p.click("Deal the cups")
 		p.see("Cup 1:")
 		first := strings.Contains(p.js(`document.querySelector(".lb-dealt p").innerText`), names["cone"])
-		p.click("Poured: hide it and hand over")
-		p.see("Who tastes:")
+		p.click("Poured: hand over")
+		p.see("You taste:")
 		assert.NotContains(t, p.js(`document.querySelector(".lb-round").innerText`), names["cone"], "who tastes does not see it")
 		if first {
 			p.click("Cup 1")
@@ -297,7 +297,7 @@ func TestTheLogbookGoesAlong(t *testing.T) {
 	q.see("From the bag: four pours")
 	q.do(chromedp.SetUploadFiles(chromedp.CSS("#recipe-file"), []string{writeFile(t, "bad.json", `{"name":"x","method":"cone","water_c":5}`)}))
 	q.expectError("422")
-	q.see("The file was not read.")
+	q.see("The file can’t be read.")
 	q.see("water_c")
 }
 
@@ -307,7 +307,7 @@ func TestACupOfAnotherDay(t *testing.T) {
 	a := start(t, t.TempDir())
 	p := sit(t, a.base)
 	p.open("/trips/1/stops/5/brews/9/log")
-	p.see("How did it come out?")
+	p.see("How was it?")
 	p.day("entry-when", "2199-01-01T08:00")
 	p.see("This is in the future")
 	p.day("entry-when", "0026-09-01T07:30")
@@ -327,7 +327,7 @@ func TestACupOfAnotherDay(t *testing.T) {
 	send(t, a.base, "GET", "/log", nil, &log)
 	assert.True(t, slices.ContainsFunc(log, func(l app.LogEntry) bool { return l.BrewID == 9 && l.BrewedAt == want }), "of %s: %+v", want, log)
 	p.open("/trips/1/stops/5/brews/9/log")
-	p.see("How did it come out?")
+	p.see("How was it?")
 	assert.Empty(t, p.js(`document.getElementById("entry-when").value`), "the next is of now again")
 }
 
@@ -338,7 +338,7 @@ func TestACupWithoutAPlan(t *testing.T) {
 	p := sit(t, a.base)
 	p.open("/log")
 	p.click("Log a cup")
-	p.see("a place of no trip")
+	p.see("a place outside trips")
 	p.word("Method")
 	p.do(chromedp.SetValue(chromedp.CSS(`select[aria-label="Method"]`), "press-pot"))
 	p.see("Press pot")

@@ -56,7 +56,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/trips")
-	p.click("Read a trip from a file")
+	p.click("Import a trip")
 	p.see("Choose a file")
 	p.do(chromedp.SetUploadFiles(chromedp.CSS("#import-file"), []string{track(t)}))
 	p.see("4 stops from saddle.gpx")
@@ -64,7 +64,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 	p.fill("Name of stop 3", "High camp")
 	p.clickKind("Keep Start", "input")
 	p.see("3 stops from saddle.gpx")
-	p.click("Keep the trip")
+	p.click("Save the trip")
 	p.see("High camp")
 	p.see("Over the saddle")
 
@@ -132,7 +132,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 	// With the reminders that one chooses; and what is no longer to be done is called off.
 	p.click("Save as…")
 	p.click("Schedule (iCalendar)…")
-	p.see("On an evening with something to get ready")
+	p.see("On evenings with something to prepare")
 	p.choose("#calendar-alarm", "15 minutes before")
 	chosen := get(t, app.base+p.js(`[...document.querySelectorAll("a")].find(a => a.innerText === "Save the calendar").getAttribute("href")`))
 	assert.Contains(t, string(chosen), "TRIGGER:-PT15M\r\n")
@@ -146,7 +146,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 	p.see("Choose a file")
 	p.do(chromedp.SetUploadFiles(chromedp.CSS("#import-file"), []string{file}))
 	p.see("3 stops from again.json")
-	p.click("Keep the trip")
+	p.click("Save the trip")
 	p.see("High camp")
 	p.click("Supplies")
 	p.until("the same gas", func() bool { return number(t, p.figure("totals.gas_g")) == gas })
@@ -180,7 +180,7 @@ func TestArrangingATrip(t *testing.T) {
 	p.click("distance")
 	p.do(chromedp.Focus(chromedp.CSS(`.ribbon-stops button[title^="Forest hut"]`)))
 	p.do(chromedp.KeyEvent(kb.ArrowRight, chromedp.KeyModifiers(kb.ModifierAlt)))
-	p.see("Forest hut has moved along the route")
+	p.see("Forest hut moved along the route")
 	p.click("Undo")
 	p.click("More for Forest hut")
 	p.clickKind("Move later", "[role=menuitem]")
@@ -222,7 +222,7 @@ func TestArrangingATrip(t *testing.T) {
 	p.seeNot("Forest hut (2)")
 
 	p.click("Change the trip")
-	p.see("What is carried")
+	p.see("What you carry")
 	p.expectError("422") // a slip of the finger, told where it was made
 	p.day("trip-starts", "0026-09-05")
 	p.click("Save the trip")
@@ -258,7 +258,7 @@ func TestWhatIsFoldedIsPrinted(t *testing.T) {
 	p.seeNot("bagged and marked")
 	p.js(`(dispatchEvent(new Event("beforeprint")), "")`)
 	p.see("bagged and marked")
-	p.see("How it makes each brew")
+	p.see("Each brew")
 	p.js(`(dispatchEvent(new Event("afterprint")), "")`)
 	p.seeNot("bagged and marked")
 	time.Sleep(200 * time.Millisecond)
@@ -278,12 +278,12 @@ func TestWhatIsPrinted(t *testing.T) {
 	p.open("/trips/1")
 	p.click("Save as…")
 	p.click("Schedule (iCalendar)…")
-	p.see("On an evening with something to get ready")
+	p.see("On evenings with something to prepare")
 	p.until("the panel at the side", func() bool {
 		return p.js(`getComputedStyle(document.querySelector(".ant-drawer")).position`) == "fixed"
 	})
 	p.open("/trips/1/sheet")
-	p.see("If you end up at")
+	p.see("If you stop at")
 	assert.Equal(t, 1+9, pages(chromedp.PaperA5), "a front page, and a page a stop")
 	// Each says of what trip, day and page it is; and the paper is the one chosen.
 	paper := func() (sizes []string) {
@@ -306,7 +306,7 @@ func TestWhatIsPrinted(t *testing.T) {
 	assert.Equal(t, slices.Repeat([]string{"210×297"}, 10), paper())
 	assert.Equal(t, "yes", p.js(`[...document.querySelectorAll(".leaf-brews")].every(e => { const top = new Map(); for (const s of e.children) { const r = s.getBoundingClientRect(), k = Math.round(r.left); top.set(k, Math.min(top.get(k) ?? 1e9, r.top)); } const v = [...top.values()]; return Math.max(...v) - Math.min(...v) < 1.5; }) ? "yes" : "no"`), "columns begin alike")
 	// One day on a sheet that folds to eight: all of it there, none of it cut off.
-	p.click("Pocket fold")
+	p.click("Folded sheet")
 	p.do(chromedp.EmulateViewport(360, 780))
 	p.until("no wider than a phone", func() bool { return p.js(`document.documentElement.scrollWidth <= 361 ? "yes" : ""`) == "yes" })
 	p.do(chromedp.EmulateViewport(1280, 800))
@@ -351,7 +351,7 @@ func TestATotalLeadsToItsPlans(t *testing.T) {
 	p.see("Day 2, Two mugs behind the boat")
 
 	p.open("/trips/1/kit")
-	p.see("How it makes each brew")
+	p.see("Each brew")
 	p.do(chromedp.Click(chromedp.CSS(`[data-figure="kit.brews.2.minutes"]`)))
 	p.see("From the boil until all is served")
 }
@@ -392,7 +392,7 @@ func TestAStopIsChangedInItsSentence(t *testing.T) {
 	p.word("Altitude")
 	p.into("Altitude")
 	p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent("99999"))
-	p.see("99,999 m is not allowed")
+	p.see("99,999 m is out of range")
 	p.click("Done")
 	time.Sleep(1500 * time.Millisecond)
 	assert.InDelta(t, 3900, altitude(), 0)

@@ -175,7 +175,7 @@ func TestOneVoice(t *testing.T) {
 	for _, system := range []string{"metric", "US"} {
 		p.open(fmt.Sprintf("/trips/%d/sheet", made.ID))
 		p.units(system)
-		p.see("If you end up at")
+		p.see("If you stop at")
 		for _, b := range all {
 			for _, k := range b.plan.Cautions {
 				if k.Level == "danger" && k.Step != "" && system == "metric" {
@@ -281,7 +281,7 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.clickKind("a stream", ".strip label")
 	p.see("Make this water safe first")
 	const way = "Down the bank by the birch, one hand on the rope."
-	p.click("The water and a note")
+	p.click("Water and a note")
 	p.fill("Way to the water", way)
 	p.click("Add the stop")
 	p.see("Stream camp")
@@ -291,12 +291,12 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.click("All ")
 	p.see("Does not disinfect: needs safe water")
 	p.plan("Steeped or boiled pot: Warm water, then a boil")
-	p.see("Before the first step.")
+	p.see("Before the first step:")
 	p.see("Make this water safe first")
 	p.click("Save")
 	p.see("Saved")
 	p.click("Brew it")
-	p.see("Before you begin.")
+	p.see("Before you start.")
 
 	// It is decided at the stop, and plan, guide, paper and provisions follow.
 	p.click("Plan")
@@ -310,7 +310,7 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.see("boil it")
 	p.clickKind("Steeped or boiled pot", "td a")
 	p.see("Keep a rolling boil for 3 min. It makes the water safe.")
-	p.seeNot("Before the first step.")
+	p.seeNot("Before the first step:")
 	p.do(chromedp.KeyEvent("p"))
 	p.see("boil 3 min")
 	p.do(chromedp.NavigateBack())
@@ -318,7 +318,7 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.see("The stop has changed since it was saved")
 	p.click("Brew it")
 	p.see("Pot ready?")
-	p.seeNot("Before you begin.")
+	p.seeNot("Before you start.")
 	p.click("Start")
 	left := ""
 	p.until("reach the boil", func() bool {
@@ -333,7 +333,7 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.do(chromedp.KeyEvent(kb.ArrowRight))
 	p.see("Stopping now is unsafe.")
 	assert.Contains(t, p.js(`document.querySelector("[data-testid=instruction]")?.innerText ?? ""`), "rolling boil")
-	p.see("Off the heat. Swirl.")
+	p.see("Take it off the heat. Swirl.")
 	for _, at := range []string{"/trips/1/schedule?view=days", "/trips/1/sheet"} {
 		p.open(at)
 		p.see("Way to the water: " + way)

@@ -36,7 +36,7 @@ func (a Alarms) check() error {
 		allowed     []string
 	}{{"alarm", a.Brew, BeforeBrews}, {"evening", a.Evening, InEvenings}} {
 		if f.value != "" && !slices.Contains(f.allowed, f.value) {
-			bad = append(bad, brew.Problem{Field: f.name, Value: f.value, Message: fmt.Sprintf("%q is no time of an alarm; allowed: %s", f.value, strings.Join(f.allowed, ", "))})
+			bad = append(bad, brew.Problem{Field: f.name, Value: f.value, Message: fmt.Sprintf("%q is not an alarm time. Choose %s", f.value, strings.Join(f.allowed, ", "))})
 		}
 	}
 	if bad != nil {

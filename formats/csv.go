@@ -58,7 +58,7 @@ func (r record) number(name string, min, max float64) (*float64, error) {
 	}
 	v, err := strconv.ParseFloat(plain, 64)
 	if err != nil || !(v >= min && v <= max) {
-		return nil, fmt.Errorf("%s: %q is not allowed; allowed: a number from %g to %g", name, text, min, max)
+		return nil, fmt.Errorf("%s: %q is out of range. Enter %g to %g", name, text, min, max)
 	}
 	return &v, nil
 }
@@ -75,13 +75,13 @@ func readTable(r io.Reader, columns []string, what string, most int) ([]record, 
 		return nil, err
 	}
 	if len(b) > MaxCSVBytes {
-		return fail(0, "larger than %d kB; allowed: up to that", MaxCSVBytes>>10)
+		return fail(0, "too large. Choose a file of up to %d kB", MaxCSVBytes>>10)
 	}
 	b = bytes.TrimPrefix(b, []byte("\xef\xbb\xbf"))
 	if !utf8.Valid(b) {
 		// Old spreadsheets write Windows-1252.
 		if b, err = charmap.Windows1252.NewDecoder().Bytes(b); err != nil {
-			return fail(0, "neither UTF-8 nor Windows-1252; allowed: UTF-8")
+			return fail(0, "its text encoding is not known. Save it as UTF-8")
 		}
 	}
 	first, _, _ := bytes.Cut(b, []byte("\n"))
@@ -95,21 +95,21 @@ func readTable(r io.Reader, columns []string, what string, most int) ([]record, 
 	in.Comma, in.TrimLeadingSpace, in.FieldsPerRecord = comma, true, -1
 	head, err := in.Read()
 	if err != nil {
-		return fail(1, "no header; allowed: a first line with the names of columns: %s", strings.Join(columns, ", "))
+		return fail(1, "it has no header. Add a first line with column names: %s", strings.Join(columns, ", "))
 	}
 	seen := map[string]bool{}
 	for i, h := range head {
 		head[i] = strings.ToLower(strings.TrimSpace(h))
 		if !slices.Contains(columns, head[i]) {
-			return fail(1, "column %q is not known; allowed: %s", h, strings.Join(columns, ", "))
+			return fail(1, "column %q is not known. Choose from %s", h, strings.Join(columns, ", "))
 		}
 		if seen[head[i]] {
-			return fail(1, "column %q stands twice; allowed: once", h)
+			return fail(1, "column %q is there twice. Keep one", h)
 		}
 		seen[head[i]] = true
 	}
 	if !seen["name"] {
-		return fail(1, "no column name; allowed: at least that one, of %s", strings.Join(columns, ", "))
+		return fail(1, "there is no column “name”. Add it (columns: %s)", strings.Join(columns, ", "))
 	}
 	var out []record
 	for {
@@ -122,14 +122,14 @@ func readTable(r io.Reader, columns []string, what string, most int) ([]record, 
 			if pe, ok := errors.AsType[*csv.ParseError](err); ok {
 				line = pe.Line
 			}
-			return fail(line, "%v; allowed: well-formed CSV", errors.Unwrap(err))
+			return fail(line, "%v. Check the quotes and commas of this line", errors.Unwrap(err))
 		}
 		line, _ := in.FieldPos(0)
 		if len(rec) != len(head) {
-			return fail(line, "%d cells under %d columns; allowed: one each", len(rec), len(head))
+			return fail(line, "%d cells for %d columns. Enter one for each column", len(rec), len(head))
 		}
 		if len(out) == most {
-			return fail(line, "more than %d lines; allowed: up to that", most)
+			return fail(line, "too many lines. Keep up to %d", most)
 		}
 		cells := map[string]string{}
 		for i, h := range head {
@@ -139,7 +139,7 @@ func readTable(r io.Reader, columns []string, what string, most int) ([]record, 
 		out = append(out, record{line, cells, comma})
 	}
 	if len(out) == 0 {
-		return fail(2, "no %s; allowed: a line a %s under the header", what, what)
+		return fail(2, "there is no %s. Add a line for each %s under the header", what, what)
 	}
 	return out, nil
 }
@@ -183,7 +183,7 @@ func readStop(rec record, day *int) (StopFile, error) {
 		g[name] = v
 	}
 	if s.Name = short(cell("name"), 120); s.Name == "" {
-		return s, errors.New("name: empty; allowed: 1 to 120 characters")
+		return s, errors.New("name: it is empty. Enter 1 to 120 characters")
 	}
 	*day++
 	if v := number("day", 1, trip.MaxDay); v != nil {
@@ -218,7 +218,7 @@ func readStop(rec record, day *int) (StopFile, error) {
 	}
 	heat, ok := heats[strings.ToLower(cell("heat"))]
 	if !ok {
-		return s, fmt.Errorf("heat: %q is not known; allowed: stove, spirit, petrol, fire, twig, mains, 12v, urn, or nothing", cell("heat"))
+		return s, fmt.Errorf("heat: %q is not known. Enter stove, spirit, petrol, fire, twig, mains, 12v or urn, or leave it empty", cell("heat"))
 	}
 	for k, v := range heat {
 		put("heat", k, v)
@@ -227,7 +227,7 @@ func readStop(rec record, day *int) (StopFile, error) {
 	if w != "" {
 		field, _ := brew.FieldByPath("water.source")
 		if !slices.Contains(field.Words, w) {
-			return s, fmt.Errorf("water: %q is not known; allowed: %s, or nothing", w, strings.Join(field.Words, ", "))
+			return s, fmt.Errorf("water: %q is not known. Enter %s, or leave it empty", w, strings.Join(field.Words, ", "))
 		}
 		put("water", "source", w)
 		if w == "snow" {
@@ -237,7 +237,7 @@ func readStop(rec record, day *int) (StopFile, error) {
 	if t := strings.ToLower(cell("treatment")); t != "" {
 		field, _ := brew.FieldByPath("water.treatment")
 		if !slices.Contains(field.Words, t) {
-			return s, fmt.Errorf("treatment: %q is not known; allowed: %s, or nothing", t, strings.Join(field.Words, ", "))
+			return s, fmt.Errorf("treatment: %q is not known. Enter %s, or leave it empty", t, strings.Join(field.Words, ", "))
 		}
 		put("water", "treatment", t)
 	}

@@ -56,7 +56,7 @@ func ReadGear(r io.Reader) ([]gear.Item, error) {
 			case "yes", "true", "1":
 				fields[c] = true
 			default:
-				return fail(fmt.Errorf("%s: %q is not allowed; allowed: yes or no", c, rec.cells[c]))
+				return fail(fmt.Errorf("%s: %q is not known. Enter yes or no", c, rec.cells[c]))
 			}
 		}
 		if v := rec.cells["parts"]; v != "" {

@@ -170,14 +170,14 @@ func ReadGPX(r io.Reader) (*GPX, error) {
 		}
 		out, err := charset.NewReaderLabel(label, in)
 		if err != nil {
-			return nil, fmt.Errorf("encoding %q is not known; allowed: UTF-8, UTF-16, ISO-8859-1 and other usual ones", short(label, 40))
+			return nil, fmt.Errorf("its text encoding, %q, is not known. Save it as UTF-8", short(label, 40))
 		}
 		return budget{bufio.NewReader(out), &left}, nil
 	}
 	g := &gpxReader{GPX: &GPX{}, step: firstStepKm, left: &left}
 	err := g.read(d)
 	if err == nil && limited.N <= 0 {
-		return nil, &FormatError{Kind: "GPX", What: fmt.Sprintf("larger than %d MB; allowed: up to that", MaxGPXBytes>>20)}
+		return nil, &FormatError{Kind: "GPX", What: fmt.Sprintf("too large. Choose a file of up to %d MB", MaxGPXBytes>>20)}
 	}
 	if err != nil {
 		line, _ := d.InputPos()
@@ -188,11 +188,14 @@ func ReadGPX(r io.Reader) (*GPX, error) {
 		if syn, ok := errors.AsType[*xml.SyntaxError](err); ok {
 			line, what = syn.Line, syn.Msg
 		}
-		return nil, &FormatError{Kind: "GPX", Line: line, What: what + "; allowed: GPX 1.0 or 1.1, well-formed XML"}
+		if _, odd, ok := strings.Cut(what, "its text encoding"); ok {
+			return nil, &FormatError{Kind: "GPX", Line: line, What: "its text encoding" + odd}
+		}
+		return nil, &FormatError{Kind: "GPX", Line: line, What: what + ". Choose a whole GPX file, version 1.0 or 1.1"}
 	}
 	g.finish()
 	if len(g.Waypoints)+len(g.Route)+len(g.Track) == 0 {
-		return nil, &FormatError{Kind: "GPX", What: "no waypoint, route or track in it; allowed: at least one"}
+		return nil, &FormatError{Kind: "GPX", What: "it has no waypoint, route or track. Choose a file with at least one"}
 	}
 	return g.GPX, nil
 }
@@ -233,10 +236,10 @@ func (g *gpxReader) read(d *xml.Decoder) error {
 		if err == io.EOF {
 			if len(stack) > 0 {
 				line, _ := d.InputPos()
-				return &FormatError{"GPX", line, fmt.Sprintf("the file ends inside <%s>; allowed: a whole file", short(stack[len(stack)-1], 40))}
+				return &FormatError{"GPX", line, fmt.Sprintf("it ends inside <%s>. Choose the whole file", short(stack[len(stack)-1], 40))}
 			}
 			if !g.root {
-				return &FormatError{Kind: "GPX", What: "the file is empty; allowed: GPX 1.0 or 1.1"}
+				return &FormatError{Kind: "GPX", What: "it is empty. Choose a GPX file, version 1.0 or 1.1"}
 			}
 			return nil
 		}
@@ -247,20 +250,20 @@ func (g *gpxReader) read(d *xml.Decoder) error {
 		case xml.Directive:
 			if strings.ContainsAny(string(t), "[]") || strings.Contains(strings.ToUpper(string(t)), "ENTITY") {
 				line, _ := d.InputPos()
-				return &FormatError{"GPX", line, "a document type declaration with definitions in it is not allowed in GPX"}
+				return &FormatError{"GPX", line, "it contains a document type declaration, which GPX doesn’t allow"}
 			}
 		case xml.StartElement:
 			name := t.Name.Local
 			if !g.root {
 				if name != "gpx" {
 					line, _ := d.InputPos()
-					return &FormatError{"GPX", line, fmt.Sprintf("<%s> is not GPX; allowed: a file that begins with <gpx>", short(name, 40))}
+					return &FormatError{"GPX", line, fmt.Sprintf("it starts with <%s>, so it is not GPX. Choose a file that starts with <gpx>", short(name, 40))}
 				}
 				g.root = true
 			}
 			if len(stack) > 200 {
 				line, _ := d.InputPos()
-				return &FormatError{"GPX", line, "nested too deep; allowed: 200 levels"}
+				return &FormatError{"GPX", line, "nested too deep. Choose a file with up to 200 levels"}
 			}
 			stack = append(stack, name)
 			text = text[:0]
@@ -274,7 +277,7 @@ func (g *gpxReader) read(d *xml.Decoder) error {
 		case xml.EndElement:
 			if len(stack) == 0 || stack[len(stack)-1] != t.Name.Local {
 				line, _ := d.InputPos()
-				return &FormatError{"GPX", line, fmt.Sprintf("</%s> closes nothing that is open; allowed: well-formed XML", short(t.Name.Local, 40))}
+				return &FormatError{"GPX", line, fmt.Sprintf("</%s> closes nothing. Choose an undamaged file", short(t.Name.Local, 40))}
 			}
 			stack = stack[:len(stack)-1]
 			parent := ""
@@ -315,7 +318,7 @@ func (g *gpxReader) open(name string, attrs []xml.Attr, d *xml.Decoder) error {
 			v, err := strconv.ParseFloat(strings.TrimSpace(a.Value), 64)
 			if err != nil || !(math.Abs(v) <= limit) {
 				line, _ := d.InputPos()
-				return &FormatError{"GPX", line, fmt.Sprintf("%s=%q of <%s> is not allowed; allowed: %s", a.Name.Local, short(a.Value, 40), name, allowed)}
+				return &FormatError{"GPX", line, fmt.Sprintf("%s=%q in <%s> is out of range. It must be %s", a.Name.Local, short(a.Value, 40), name, allowed)}
 			}
 			if v > 180 {
 				v -= 360
@@ -327,7 +330,7 @@ func (g *gpxReader) open(name string, attrs []xml.Attr, d *xml.Decoder) error {
 		}
 		if got != 2 {
 			line, _ := d.InputPos()
-			return &FormatError{"GPX", line, fmt.Sprintf("<%s> lacks lat or lon; allowed: both, in degrees", name)}
+			return &FormatError{"GPX", line, fmt.Sprintf("<%s> has no lat or lon. It must have both, in degrees", name)}
 		}
 	}
 	return nil
@@ -454,7 +457,7 @@ func unmarked(s string) string {
 func (g *gpxReader) named(list *[]GPXPoint, d *xml.Decoder) error {
 	if len(*list) == maxNamed {
 		line, _ := d.InputPos()
-		return &FormatError{"GPX", line, fmt.Sprintf("more than %d waypoints or route points; allowed: up to that", maxNamed)}
+		return &FormatError{"GPX", line, fmt.Sprintf("too many points. Choose a file with up to %d waypoints or route points", maxNamed)}
 	}
 	*list = append(*list, g.pt)
 	g.at = ""

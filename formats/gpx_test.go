@@ -123,19 +123,19 @@ func utf16le(s string) string {
 
 func TestBadGPX(t *testing.T) {
 	for name, c := range map[string]struct{ file, says string }{
-		"empty":            {"", "the file is empty"},
-		"not XML":          {"hello", "allowed: GPX"},
-		"not GPX":          {"<kml/>", "<kml> is not GPX"},
+		"empty":            {"", "it is empty"},
+		"not XML":          {"hello", "GPX file, version 1.0"},
+		"not GPX":          {"<kml/>", "it starts with <kml>"},
 		"nothing in it":    {head + "</gpx>", "no waypoint, route or track"},
-		"cut off":          {head + "<wpt lat=\"1\" lon=\"2\">", "line 3: the file ends inside <wpt>"},
+		"cut off":          {head + "<wpt lat=\"1\" lon=\"2\">", "line 3: it ends inside <wpt>"},
 		"crossed":          {head + "<trk><trkseg></trk></trkseg></gpx>", "</trk> closes nothing"},
-		"no coordinates":   {head + "<wpt lat=\"1\"/></gpx>", "line 3: <wpt> lacks lat or lon"},
+		"no coordinates":   {head + "<wpt lat=\"1\"/></gpx>", "line 3: <wpt> has no lat or lon"},
 		"off the earth":    {head + "\n<wpt lat=\"91\" lon=\"2\"/></gpx>", "line 4: lat=\"91\""},
 		"not a number":     {head + "<wpt lat=\"NaN\" lon=\"2\"/></gpx>", "lat=\"NaN\""},
 		"entity bomb":      {"<!DOCTYPE lolz [<!ENTITY lol \"lol\"><!ENTITY lol2 \"&lol;&lol;\">]>" + head + "<wpt lat=\"1\" lon=\"2\"><name>&lol2;</name></wpt></gpx>", "document type declaration"},
 		"unknown entity":   {head + "<wpt lat=\"1\" lon=\"2\"><name>&lol;</name></wpt></gpx>", "line 3: invalid character entity &lol;"},
 		"wrong encoding":   {"<?xml version=\"1.0\" encoding=\"UTF-8\"?><gpx><wpt lat=\"1\" lon=\"2\"><name>\xdc</name></wpt></gpx>", "invalid UTF-8"},
-		"unknown encoding": {"<?xml version=\"1.0\" encoding=\"klingon\"?><gpx/>", "encoding \"klingon\" is not known"},
+		"unknown encoding": {"<?xml version=\"1.0\" encoding=\"klingon\"?><gpx/>", "is not known. Save it as UTF-8"},
 		"too deep":         {head + strings.Repeat("<a>", 300), "nested too deep"},
 	} {
 		_, err := ReadGPX(strings.NewReader(c.file))
@@ -154,14 +154,14 @@ func TestOddTracksAreReadAndTold(t *testing.T) {
 <trkpt lat="0" lon="0.03"><time>2026-09-05T10:00:00Z</time></trkpt>
 </trkseg></trk></gpx>`)
 	said := strings.Join(p.Said, "\n")
-	assert.Contains(t, said, "2 elevations are not numbers or outside")
+	assert.Contains(t, said, "2 elevations aren’t numbers or are outside")
 	assert.Contains(t, said, "3 track points have no elevation")
-	assert.Contains(t, said, "2 times are unreadable or go backwards")
+	assert.Contains(t, said, "2 times can’t be read or go backwards")
 	assert.Equal(t, map[string]any{"altitude_m": 100.0}, p.Trip.Stops[0].Conditions["place"])
 
 	none := propose(t, head+`<trk><trkseg><trkpt lat="0" lon="0"/><trkpt lat="0" lon="0.1"/></trkseg></trk></gpx>`)
 	assert.Nil(t, none.Way[0].M)
-	assert.Contains(t, strings.Join(none.Said, "\n"), "Altitudes that the file does not have are from the test terrain")
+	assert.Contains(t, strings.Join(none.Said, "\n"), "Missing altitudes are from the test terrain")
 	assert.Contains(t, strings.Join(none.Said, "\n"), "No times in the file")
 }
 

@@ -56,11 +56,11 @@ func ReadLogFile(r io.Reader) (LogFile, error) {
 	case err != nil:
 		return f, err
 	case f.Format != LogFormat:
-		return f, brew.Problems{{Field: "format", Value: f.Format, Message: fmt.Sprintf("%q is not a log; allowed: %s", f.Format, LogFormat)}}
+		return f, brew.Problems{{Field: "format", Value: f.Format, Message: fmt.Sprintf("%q is not a log. Choose a file with the format %s", f.Format, LogFormat)}}
 	case f.Version != LogVersion:
-		return f, brew.Problems{{Field: "version", Value: f.Version, Message: fmt.Sprintf("version %d is not known here; allowed: %d. A file of a later version wants a later Apodemos", f.Version, LogVersion)}}
+		return f, brew.Problems{{Field: "version", Value: f.Version, Message: fmt.Sprintf("%d is not known here. Enter %d. A newer file needs a newer Apodemos", f.Version, LogVersion)}}
 	case len(f.Entries) > maxLogLines:
-		return f, brew.Problems{{Field: "entries", Value: len(f.Entries), Message: fmt.Sprintf("%d entries; allowed: up to %d", len(f.Entries), maxLogLines)}}
+		return f, brew.Problems{{Field: "entries", Value: len(f.Entries), Message: fmt.Sprintf("%d is too many. Choose a file with up to %d entries", len(f.Entries), maxLogLines)}}
 	}
 	return f, f.check()
 }
@@ -72,14 +72,14 @@ func (f LogFile) check() error {
 		e := &f.Entries[i]
 		at := fmt.Sprintf("entries[%d].", i)
 		if _, err := time.Parse(time.RFC3339, e.BrewedAt); err != nil {
-			bad = append(bad, brew.Problem{Field: at + "brewed_at", Value: e.BrewedAt, Message: fmt.Sprintf("%q is not a moment; allowed: RFC 3339, such as 2026-09-05T07:00:00Z", e.BrewedAt)})
+			bad = append(bad, brew.Problem{Field: at + "brewed_at", Value: e.BrewedAt, Message: fmt.Sprintf("%q is not a date and time. Enter one such as 2026-09-05T07:00:00Z", e.BrewedAt)})
 		}
 		for _, t := range []struct {
 			name, v string
 			max     int
 		}{{"id", e.ID, 36}, {"place", e.Place, 120}, {"brew", e.Brew, 120}, {"notes", e.Notes, 1000}, {"coffee", e.Coffee, 36}, {"coffee_name", e.Name, 40}, {"by", e.By, 40}} {
 			if n := len([]rune(t.v)); n > t.max {
-				bad = append(bad, brew.Problem{Field: at + t.name, Value: n, Message: fmt.Sprintf("%d characters; allowed: up to %d", n, t.max)})
+				bad = append(bad, brew.Problem{Field: at + t.name, Value: n, Message: fmt.Sprintf("%d characters is too long. Enter up to %d", n, t.max)})
 			}
 		}
 		bad = append(bad, e.Tasting.Check().At(at+"tasting.")...)
@@ -87,7 +87,7 @@ func (f LogFile) check() error {
 	}
 	for i, c := range f.Coffees {
 		if n := len([]rune(c.Name)); n < 1 || n > 40 || len(c.ID) > 36 {
-			bad = append(bad, brew.Problem{Field: fmt.Sprintf("coffees[%d].name", i), Value: c.Name, Message: fmt.Sprintf("%d characters; allowed: 1 to 40, and an id of up to 36", n)})
+			bad = append(bad, brew.Problem{Field: fmt.Sprintf("coffees[%d].name", i), Value: c.Name, Message: fmt.Sprintf("%d characters is out of range. Enter 1 to 40 characters, and an id of up to 36", n)})
 		}
 	}
 	if len(bad) > 0 {
@@ -197,7 +197,7 @@ func ReadLogCSV(r io.Reader) (LogFile, error) {
 			e.Run.Unboiled = new(true)
 		case "", "no":
 		default:
-			return fail(fmt.Errorf("run_water_unboiled: %q; allowed: yes, no, or leave it empty", said))
+			return fail(fmt.Errorf("run_water_unboiled: %q is not known. Enter yes or no, or leave it empty", said))
 		}
 		e.Request.Method = rec.cells["method"]
 		if s := rec.cells["school"]; s != "" {

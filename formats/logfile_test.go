@@ -76,7 +76,7 @@ func TestARecipeFile(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, own, back)
 	_, err = ReadRecipe(strings.NewReader(strings.Repeat(" ", MaxRecipeBytes+2)))
-	assert.ErrorContains(t, err, "larger than")
+	assert.ErrorContains(t, err, "too large")
 }
 
 func FuzzReadLogCSV(f *testing.F) {

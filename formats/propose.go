@@ -101,7 +101,7 @@ func (g *GPX) Propose(opt Options) Proposal {
 	for _, w := range g.Waypoints {
 		c := place{name: w.Name, note: w.Note, texts: w.Texts, kind: "waypoint", lat: w.Lat, lon: w.Lon, ele: w.Ele, from: w.Time, to: w.Time, rank: 0}
 		if off := g.snap(&c); off > offTrackKm {
-			say("%s lies %.0f km off the track; it is put at the point nearest to it.", named(c), off)
+			say("%s is %.0f km off the track; it is placed at the nearest point.", named(c), off)
 		}
 		list = append(list, c)
 	}
@@ -137,14 +137,14 @@ func (g *GPX) Propose(opt Options) Proposal {
 	switch seams := slices.ContainsFunc(list, func(c place) bool { return c.seam }); {
 	case timed >= 2:
 	case seams:
-		say("No times in the file: each of its tracks is taken for a day.")
+		say("No times in the file: each track counts as a day.")
 	case len(g.Track) > 0 || names > maxNames:
 		list = inOrder(append(list, g.nights(list, &p, opt.HoursADay, say)...))
 	case len(list) > 1:
 		for i := range list {
 			list[i].night = true
 		}
-		say("No times in the file: a day from each stop to the next is assumed.")
+		say("No times in the file: assumed one day from stop to stop.")
 	}
 	if names > maxNames {
 		kept := 0
@@ -154,11 +154,11 @@ func (g *GPX) Propose(opt Options) Proposal {
 				kept++
 			}
 		}
-		say("%d named points are too many for stops: %d of them are proposed, for the days and the ends; choose others in the list.", names, kept)
+		say("%d named points are too many: %d are proposed as stops, for the days and ends. Choose others in the list.", names, kept)
 	}
 	if n := len(list); n > maxListed {
 		list = thinned(list, maxListed)
-		say("%d places; %d of them are listed.", n, len(list))
+		say("%d places; %d are listed.", n, len(list))
 	}
 	p.days(list, timed >= 2, say)
 	p.elevations(list, opt.Terrain, say)
@@ -299,9 +299,9 @@ func (g *GPX) nights(list []place, p *Proposal, perDay float64, say func(string,
 	p.HoursADay = perDay
 	how := "by distance alone"
 	if len(g.Track) > 0 && g.NoElevation < g.Points {
-		how = fmt.Sprintf("%d km an hour and an hour for %d m of climbing, by Naismith's rule, without rests", walkKmH, climbMH)
+		how = fmt.Sprintf("%d km an hour, plus an hour per %d m of climbing (Naismith’s rule), without rests", walkKmH, climbMH)
 	}
-	say("No times in the file: %.0f hours of walking (%s) are laid out in days of up to %g hours. Change the hours, or move the nights.", all, how, perDay)
+	say("No times in the file: %.0f h of walking (%s), in days of up to %g h. Change the hours, or move the nights.", all, how, perDay)
 	var out []place
 	for k := 1; k < n; k++ {
 		want := all * float64(k) / float64(n)
@@ -350,22 +350,22 @@ func (g *GPX) say(say func(string, ...any)) {
 		say("%s", s)
 	}
 	if g.Nowhere > 0 {
-		say("%d points at 0° 0° were left out: a receiver that sees no sky believes to be there.", g.Nowhere)
+		say("%d points at 0° 0° were left out: a receiver without a view of the sky writes those.", g.Nowhere)
 	}
 	if g.LocalTimes > 0 {
-		say("%d times say no zone: they are taken as the clock's where they were. Set the time zone below.", g.LocalTimes)
+		say("%d times have no zone: read as local time. Set the time zone below.", g.LocalTimes)
 	}
 	if g.Points > 0 {
-		say("%d track points, %.1f km; elevations are means over short stretches and the median of five of them, so that single wild ones do not count.", g.Points, g.Track[len(g.Track)-1].Km)
+		say("%d track points, %.1f km; elevations are smoothed (median of five short means).", g.Points, g.Track[len(g.Track)-1].Km)
 	}
 	if g.BadElevation > 0 {
-		say("%d elevations are not numbers or outside %d to %d m; they were not used.", g.BadElevation, air.MinAltitudeM, air.MaxAltitudeM)
+		say("%d elevations aren’t numbers or are outside %d to %d m; they weren’t used.", g.BadElevation, air.MinAltitudeM, air.MaxAltitudeM)
 	}
 	if g.NoElevation > 0 && g.NoElevation < g.Points {
-		say("%d track points have no elevation; the nearest before counts.", g.NoElevation)
+		say("%d track points have no elevation; the last one before counts.", g.NoElevation)
 	}
 	if g.BadTime > 0 {
-		say("%d times are unreadable or go backwards; they were not used.", g.BadTime)
+		say("%d times can’t be read or go backwards; they weren’t used.", g.BadTime)
 	}
 }
 
@@ -533,7 +533,7 @@ func (p *Proposal) days(list []place, timed bool, say func(string, ...any)) {
 		p.Kinds = append(p.Kinds, c.kind)
 		p.Keep = append(p.Keep, !c.spare)
 	}
-	say("Time zones are those of the nearest place that one is named for: near a frontier look at them.")
+	say("Time zones are guessed from the nearest city. Check them near a border.")
 }
 
 func date(t time.Time) time.Time {
@@ -566,10 +566,10 @@ func (p *Proposal) elevations(list []place, t Terrain, say func(string, ...any))
 		s.Conditions = map[string]any{"place": map[string]any{"altitude_m": m}}
 	}
 	if unknown > 0 {
-		say("%d stops have no elevation in the file: their altitude is not known, and what hangs on it says so. Enter it.", unknown)
+		say("%d stops have no elevation in the file. Enter their altitude.", unknown)
 	}
 	if source != "" {
-		say("Altitudes that the file does not have are from the %s: they are marked, and not to be relied on.", source)
+		say("Missing altitudes are from the %s and marked: don’t rely on them.", source)
 	}
 }
 

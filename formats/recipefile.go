@@ -44,9 +44,9 @@ func ReadRecipe(r io.Reader) (recipe.Recipe, error) {
 	case err != nil:
 		return f.Recipe, err
 	case f.Format != RecipeFormat:
-		return f.Recipe, brew.Problems{{Field: "format", Value: f.Format, Message: fmt.Sprintf("%q is not a recipe; allowed: %s", f.Format, RecipeFormat)}}
+		return f.Recipe, brew.Problems{{Field: "format", Value: f.Format, Message: fmt.Sprintf("%q is not a recipe. Choose a file with the format %s", f.Format, RecipeFormat)}}
 	case f.Version != RecipeVersion:
-		return f.Recipe, brew.Problems{{Field: "version", Value: f.Version, Message: fmt.Sprintf("version %d is not known here; allowed: %d. A file of a later version wants a later Apodemos", f.Version, RecipeVersion)}}
+		return f.Recipe, brew.Problems{{Field: "version", Value: f.Version, Message: fmt.Sprintf("%d is not known here. Enter %d. A newer file needs a newer Apodemos", f.Version, RecipeVersion)}}
 	}
 	return printed(f.Recipe), nil
 }

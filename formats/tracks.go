@@ -14,7 +14,7 @@ import (
 func arrange(parts []*part) (out []*part, said []string) {
 	out, twice := once(parts)
 	if twice > 0 {
-		said = append(said, fmt.Sprintf("%d of %d tracks tell of the same way at the same time as another, from a second recorder: the fuller one counts.", twice, len(parts)))
+		said = append(said, fmt.Sprintf("%d of %d tracks repeat another one at the same time: the fuller one counts.", twice, len(parts)))
 	}
 	was := slices.Clone(out)
 	if timed := !slices.ContainsFunc(out, func(p *part) bool { return p.from.IsZero() }); timed {
@@ -23,7 +23,7 @@ func arrange(parts []*part) (out []*part, said []string) {
 		out = byPlace(out)
 	}
 	if !slices.Equal(was, out) {
-		said = append(said, "The tracks do not stand in the order of the way; they are put in it.")
+		said = append(said, "The tracks were out of order, and were sorted.")
 	}
 	return out, said
 }

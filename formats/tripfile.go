@@ -64,10 +64,10 @@ func ReadTrip(r io.Reader) (TripFile, error) {
 		return f, err
 	}
 	if f.Format != TripFormat {
-		return f, brew.Problems{{Field: "format", Value: f.Format, Message: fmt.Sprintf("%q is not a trip; allowed: %s", f.Format, TripFormat)}}
+		return f, brew.Problems{{Field: "format", Value: f.Format, Message: fmt.Sprintf("%q is not a trip. Choose a file with the format %s", f.Format, TripFormat)}}
 	}
 	if f.Version < 1 || f.Version > TripVersion {
-		return f, brew.Problems{{Field: "version", Value: f.Version, Message: fmt.Sprintf("version %d is not known here; allowed: 1 to %d. A file of a later version wants a later Apodemos", f.Version, TripVersion)}}
+		return f, brew.Problems{{Field: "version", Value: f.Version, Message: fmt.Sprintf("%d is not known here. Enter 1 to %d. A newer file needs a newer Apodemos", f.Version, TripVersion)}}
 	}
 	return f, nil
 }
@@ -112,15 +112,15 @@ func (f TripFile) Trip() (trip.Trip, error) {
 		bad = append(bad, brew.Problem{Field: path, Value: value, Message: fmt.Sprintf(format, args...)})
 	}
 	if n := len([]rune(t.Name)); n < 1 || n > 120 {
-		add("name", f.Name, "%d characters; allowed: 1 to 120", n)
+		add("name", f.Name, "%d characters is out of range. Enter 1 to 120", n)
 	}
 	bad = append(bad, zone.Day("starts_on", f.StartsOn)...)
 	for i, c := range f.Coffees {
 		if n := len([]rune(c.Name)); n < 1 || n > 40 {
-			add(fmt.Sprintf("coffees[%d].name", i), c.Name, "%d characters; allowed: 1 to 40", n)
+			add(fmt.Sprintf("coffees[%d].name", i), c.Name, "%d characters is out of range. Enter 1 to 40", n)
 		}
 		if n := len(c.ID); n < 1 || n > 36 {
-			add(fmt.Sprintf("coffees[%d].id", i), c.ID, "%d characters; allowed: 1 to 36", n)
+			add(fmt.Sprintf("coffees[%d].id", i), c.ID, "%d characters is out of range. Enter 1 to 36", n)
 		}
 	}
 	for i, sf := range f.Stops {
@@ -128,10 +128,10 @@ func (f TripFile) Trip() (trip.Trip, error) {
 		s := trip.Stop{Spot: sf.Spot, Day: sf.Day, Km: sf.Km}
 		s.Name = oneLine(s.Name)
 		if n := len([]rune(s.Name)); n < 1 || n > 120 {
-			add(at+".name", sf.Name, "%d characters; allowed: 1 to 120", n)
+			add(at+".name", sf.Name, "%d characters is out of range. Enter 1 to 120", n)
 		}
 		if !(s.Km >= 0 && s.Km <= 40000) {
-			add(at+".km", s.Km, "%g km is not allowed; allowed: 0 to 40000 km", s.Km)
+			add(at+".km", s.Km, "%g km is out of range. Enter 0 to 40000 km", s.Km)
 		}
 		if s.TimeZone == "" {
 			s.TimeZone = "UTC"
@@ -185,7 +185,7 @@ func checkFacts(at string, f trip.Facts) brew.Problems {
 	word := func(name string, values ...string) {
 		for _, v := range values {
 			if !slices.Contains(factWords[name], v) {
-				bad = append(bad, brew.Problem{Field: at + name, Value: v, Message: fmt.Sprintf("%q is not known; allowed: one of %s", v, strings.TrimPrefix(strings.Join(factWords[name], ", "), ", "))})
+				bad = append(bad, brew.Problem{Field: at + name, Value: v, Message: fmt.Sprintf("%q is not known. Enter one of %s", v, strings.TrimPrefix(strings.Join(factWords[name], ", "), ", "))})
 			}
 		}
 	}

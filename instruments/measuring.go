@@ -34,7 +34,7 @@ type Instrument interface {
 }
 
 // ErrZero is returned by an instrument that cannot be zeroed.
-var ErrZero = errors.New("this instrument has no nought of its own")
+var ErrZero = errors.New("this instrument has no zero of its own")
 
 // Faults are how a stand-in differs from a perfect instrument. The zero Faults are none.
 type Faults struct {

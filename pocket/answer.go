@@ -45,7 +45,7 @@ func AnswerAlone(ctx context.Context, in Asked) (Answered, bool) {
 func answered(ctx context.Context, d *app.Desk, o *app.Operation, values map[string]string, query string, in Asked) (out Answered) {
 	defer func() {
 		if what := recover(); what != nil {
-			out = problem(app.Fault{Status: 500, Detail: "Something went wrong in the program; nothing was saved. Please report what you did."})
+			out = problem(app.Fault{Status: 500, Detail: "Apodemos failed; nothing was saved. Please report what you did."})
 		}
 	}()
 	q, err := url.ParseQuery(query)
@@ -80,7 +80,7 @@ func (s *Session) Answer(ctx context.Context, in Asked) Answered {
 	case other:
 		out = problem(app.Fault{Status: 405, Detail: "There is no such operation."})
 	default:
-		out = problem(app.Fault{Status: 404, Detail: "This is done at home, and not in the pocket."})
+		out = problem(app.Fault{Status: 404, Detail: "This can’t be done offline. Do it in the Apodemos that made this copy."})
 	}
 	events, err := s.keep(ctx)
 	if err != nil && out.Status < 300 {

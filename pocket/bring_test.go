@@ -500,7 +500,7 @@ func TestSeveralTrips(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "snow", there[2].Note)
 	_, err = home.TakeAlong(ctx, nil, session(today))
-	require.ErrorContains(t, err, "allowed: 1 to 20")
+	require.ErrorContains(t, err, "Choose 1 to 20")
 }
 
 // Two copies of one pocket, used side by side, come home both.

@@ -401,7 +401,7 @@ func TestEveryMorningWithNothingOnTheShelf(t *testing.T) {
 		assert.Empty(t, look.Made, "a look makes nothing")
 		require.NotEmpty(t, look.Would)
 		require.NotEmpty(t, look.Said)
-		assert.Contains(t, look.Said[0], "a pot, a grinder and mugs are taken to be there")
+		assert.Contains(t, look.Said[0], "a pot, a grinder and mugs are assumed")
 		out, err := a.Every(t.Context(), id, app.EveryIn{Meal: "morning"})
 		require.NoError(t, err)
 		require.Len(t, out.Made, len(look.Would))

@@ -160,7 +160,7 @@ func TestAJournalIsSmall(t *testing.T) {
 
 // A clock that was wrong is said, and nothing is decided by it.
 func TestClocksThatAreWrong(t *testing.T) {
-	for says, now := range map[string]time.Time{"fast: its cups": today.Add(50 * time.Hour), "slow: its cups": today.Add(-5 * time.Hour)} {
+	for says, now := range map[string]time.Time{"fast. Its cups": today.Add(50 * time.Hour), "slow. Its cups": today.Add(-5 * time.Hour)} {
 		t.Run(says, func(t *testing.T) {
 			home, id := atHome(t)
 			c := take(t, home, id)

@@ -68,7 +68,7 @@ func Open(ctx context.Context, c *app.Carried, kept []journal.Edit, o Options) (
 	records, said := recordsOf(s.state, s.state.Keys())
 	s.Said = append(s.Said, said...)
 	if err := s.KeepRecords(ctx, records, events); err != nil {
-		return nil, app.ErrPocket{Why: fmt.Sprintf("This pocket is not as it should be: %v.", err)}
+		return nil, app.ErrPocket{Why: fmt.Sprintf("This offline copy is damaged: %v.", err)}
 	}
 	for _, x := range c.Running {
 		b, err1 := st.Find(ctx, app.KindBrew, x.Brew)
@@ -82,7 +82,7 @@ func Open(ctx context.Context, c *app.Carried, kept []journal.Edit, o Options) (
 		}
 	}
 	if made, err := time.Parse(time.RFC3339, c.Pocket.MadeAt); err == nil && o.Now().Add(10*time.Minute).Before(made) {
-		s.Said = append(s.Said, "The clock of this device is behind: it says a time before this was taken along. Moments in the log will be as it has them.")
+		s.Said = append(s.Said, "This device’s clock is behind: set it. Logged times follow it.")
 	}
 	st.TakeTouched()
 	return s, nil
@@ -107,7 +107,7 @@ func recordsOf(state *journal.State, keys []journal.Key) (records []app.Record, 
 				}
 			}
 			if err != nil {
-				said = append(said, fmt.Sprintf("A record could not be read and is left out: %v.", err))
+				said = append(said, fmt.Sprintf("A record couldn’t be read and is left out: %v.", err))
 				continue
 			}
 			records = append(records, r)

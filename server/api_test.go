@@ -105,5 +105,5 @@ func TestTheBenchByTheAPI(t *testing.T) {
 	}
 	w := ask(h, "POST", "/api/v1/bench/wait", `{"request":{"method":""},"target_c":30}`)
 	assert.Equal(t, 422, w.Code)
-	assert.Contains(t, w.Body.String(), "allowed: 40 to 100 °C")
+	assert.Contains(t, w.Body.String(), "Enter 40 to 100 °C")
 }

@@ -236,7 +236,7 @@ func TestNoNumberThatIsNone(t *testing.T) {
 		for _, path := range []string{"/simulated/elevation?lon=1&lat=", "/simulated/forecast?lon=1&lat=1&day=2026-09-05&altitude_m="} {
 			w := ask(h, "GET", "/api/v1"+path+v, "")
 			assert.Equal(t, 422, w.Code, path+v)
-			assert.Contains(t, w.Body.String(), "allowed", path+v)
+			assert.Contains(t, w.Body.String(), "Enter", path+v)
 		}
 	}
 	foil := `{"method":"slow-drip","cup_ml":1000,"cup":{"mass_g":1},"heat":{"supplied_c":100},"place":{"wind_ms":30}}`

@@ -1,6 +1,7 @@
 package server
 
 import (
+	"fmt"
 	"encoding/json"
 	"reflect"
 	"strings"
@@ -23,25 +24,25 @@ import (
 func init() {
 	huma.DefaultArrayNullable = false // ours are never null
 	for at, says := range map[*string]string{
-		&validation.MsgUnexpectedProperty:       "is not a known field",
-		&validation.MsgExpectedRequiredProperty: "%s is missing, and it is needed",
-		&validation.MsgExpectedNumber:           "is not a number; allowed: a number",
-		&validation.MsgExpectedInteger:          "is not a whole number; allowed: a whole number",
-		&validation.MsgExpectedString:           "is not a text; allowed: a text",
-		&validation.MsgExpectedBoolean:          "is neither true nor false; allowed: true or false",
-		&validation.MsgExpectedObject:           "is not an object; allowed: an object",
-		&validation.MsgExpectedArray:            "is not a list; allowed: a list",
-		&validation.MsgExpectedMinimumNumber:    "is not allowed; allowed: at least %v",
-		&validation.MsgExpectedMaximumNumber:    "is not allowed; allowed: at most %v",
-		&validation.MsgExpectedMinLength:        "is too short; allowed: at least %d characters",
-		&validation.MsgExpectedMaxLength:        "is too long; allowed: at most %d characters",
-		&validation.MsgExpectedMinItems:         "has too few entries; allowed: at least %d",
-		&validation.MsgExpectedMaxItems:         "has too many entries; allowed: at most %d",
-		&validation.MsgExpectedOneOf:            "is not allowed; allowed: one of \"%s\"",
-		&validation.MsgExpectedBePattern:        "is not allowed; allowed: %s",
-		&validation.MsgExpectedMatchPattern:     "is not allowed; allowed: what matches %s",
-		&validation.MsgExpectedRFC3339DateTime:  "is not a time; allowed: RFC 3339, such as 2026-09-05T06:10:00Z",
-		&validation.MsgExpectedRFC3339Date:      "is not a date; allowed: YYYY-MM-DD",
+		&validation.MsgUnexpectedProperty:       "is not a known field. Remove it",
+		&validation.MsgExpectedRequiredProperty: "%s is missing. Enter it",
+		&validation.MsgExpectedNumber:           "is not a number. Enter a number",
+		&validation.MsgExpectedInteger:          "is not a whole number. Enter a whole number",
+		&validation.MsgExpectedString:           "is not text. Enter text",
+		&validation.MsgExpectedBoolean:          "is neither true nor false. Enter true or false",
+		&validation.MsgExpectedObject:           "is not an object. Send an object",
+		&validation.MsgExpectedArray:            "is not a list. Send a list",
+		&validation.MsgExpectedMinimumNumber:    "is out of range. Enter at least %v",
+		&validation.MsgExpectedMaximumNumber:    "is out of range. Enter at most %v",
+		&validation.MsgExpectedMinLength:        "is too short. Enter at least %d characters",
+		&validation.MsgExpectedMaxLength:        "is too long. Enter at most %d characters",
+		&validation.MsgExpectedMinItems:         "has too few entries. Send at least %d",
+		&validation.MsgExpectedMaxItems:         "has too many entries. Send at most %d",
+		&validation.MsgExpectedOneOf:            "is not known. Enter one of \"%s\"",
+		&validation.MsgExpectedBePattern:        "is not allowed. Enter %s",
+		&validation.MsgExpectedMatchPattern:     "is not allowed. Enter what matches %s",
+		&validation.MsgExpectedRFC3339DateTime:  "is not a date and time. Enter one such as 2026-09-05T06:10:00Z",
+		&validation.MsgExpectedRFC3339Date:      "is not a date. Enter one such as 2026-09-05",
 	} {
 		*at = says
 	}
@@ -49,15 +50,15 @@ func init() {
 
 // libraryWords are what the core says where the library has words of its own.
 var libraryWords = map[string]string{
-	"required path parameter is missing":                       "is missing, and it is needed",
-	"required query parameter is missing":                      "is missing, and it is needed",
-	"required header parameter is missing":                     "is missing, and it is needed",
-	"invalid integer":                                          "is not a whole number; allowed: a whole number",
-	"invalid float":                                            "is not a number; allowed: a number",
-	"invalid floating value":                                   "is not a number; allowed: a number",
-	"invalid boolean":                                          "is neither true nor false; allowed: true or false",
-	"expected at most one value, but received multiple values": "is given more than once; give it once",
-	"request body is required":                                 "body: nothing was sent; send what the operation takes",
+	"required path parameter is missing":                       "is missing. Enter it",
+	"required query parameter is missing":                      "is missing. Enter it",
+	"required header parameter is missing":                     "is missing. Enter it",
+	"invalid integer":                                          "is not a whole number. Enter a whole number",
+	"invalid float":                                            "is not a number. Enter a number",
+	"invalid floating value":                                   "is not a number. Enter a number",
+	"invalid boolean":                                          "is neither true nor false. Enter true or false",
+	"expected at most one value, but received multiple values": "is given more than once. Enter it once",
+	"request body is required":                                 "Nothing was sent. Send what the operation takes.",
 }
 
 // worded gives an answer that lists what is wrong the words of the core, its first line too.
@@ -66,36 +67,57 @@ func worded(e *huma.ErrorModel) {
 		e.Detail = says
 	}
 	for _, x := range e.Errors {
-		if says, ok := libraryWords[x.Message]; ok {
-			x.Message = says
+		says, ok := libraryWords[x.Message]
+		if !ok {
+			if e.Detail != "validation failed" {
+				continue // the core's own words
+			}
+			says = x.Message
+		}
+		if missing, ok := strings.CutSuffix(says, " is missing. Enter it"); ok && missing != "" {
+			x.Location, says = strings.TrimPrefix(x.Location+"."+missing, "."), "is missing. Enter it"
+		}
+		switch v := x.Value.(type) {
+		case string, float64, int, int64, bool:
+			if strings.HasPrefix(says, "is ") && !strings.HasPrefix(says, "is missing") {
+				says = fmt.Sprintf("%v ", v) + says
+			}
+		}
+		x.Message = field.Problem{Field: inside(x.Location), Message: says}.Says()
+	}
+	if e.Detail == "validation failed" && len(e.Errors) > 0 {
+		e.Detail = e.Errors[0].Message
+	}
+}
+
+// inside is where something is, without the part of the request that it is in.
+func inside(location string) string {
+	for _, part := range []string{"body", "path", "query", "header", "file"} {
+		if rest, ok := strings.CutPrefix(location, part); ok && (rest == "" || rest[0] == '.') {
+			return strings.TrimPrefix(rest, ".")
 		}
 	}
-	if e.Detail != "validation failed" || len(e.Errors) == 0 {
-		return
-	}
-	first := e.Errors[0]
-	at := strings.TrimPrefix(strings.TrimPrefix(strings.TrimPrefix(first.Location, "body."), "path."), "query.")
-	e.Detail = at + ": " + first.Message
+	return location
 }
 
 // tags group the operations by what they are about, by how their paths begin.
 var tags = []struct{ prefix, name, says string }{
-	{"/plan", "plans", "A brew worked out, and what every way would give."},
+	{"/plan", "plans", "A planned brew, and what every method would give."},
 	{"/choices", "plans", ""}, {"/ways", "plans", ""}, {"/fit", "plans", ""}, {"/plans", "plans", ""},
 	{"/bench", "bench", "One question at a time."},
-	{"/trips", "trips", "Trips with their stops, provisions, schedule and kit."},
-	{"/stops", "stops", "Where one brews: place, water and heat."},
+	{"/trips", "trips", "Trips with their stops, supplies, schedule and kit."},
+	{"/stops", "stops", "Stops: place, water and heat."},
 	{"/places", "stops", ""},
-	{"/brews", "brews", "Brews with their plans, and the one that is being made."},
-	{"/log", "log", "What was brewed and tasted, and what it says for the next."},
+	{"/brews", "brews", "Brews with their plans, and the running one."},
+	{"/log", "log", "Logged cups, and the advice from them."},
 	{"/blind", "log", ""}, {"/advi", "log", ""}, {"/taste", "log", ""},
-	{"/coffees", "coffees", "Coffees in the bag."},
-	{"/recipes", "recipes", "A person's own recipes."},
+	{"/coffees", "coffees", "Coffees."},
+	{"/recipes", "recipes", "Your recipes."},
 	{"/gear", "gear", "The shelf."},
 	{"/import", "files", "Files in and out."},
-	{"/pocket", "pocket", "Trips taken along and brought back."},
+	{"/pocket", "pocket", "Offline copies, taken and brought home."},
 	{"/bring", "pocket", ""}, {"/share", "pocket", ""}, {"/pairing", "pocket", ""}, {"/devices", "pocket", ""},
-	{"/simulated", "simulated", "Stand-ins for devices and services: made up, and not to be relied on."},
+	{"/simulated", "simulated", "Simulated devices and services: don’t rely on them."},
 	{"", "program", "About the program itself."},
 }
 
@@ -196,19 +218,19 @@ func describe(method, path, summary string) string {
 	out := summary + "."
 	switch {
 	case method == "patch":
-		out += " A merge patch (RFC 7396): what is left out stays, null takes away. If-Match names the revision that the change began from, as the entity tag of the answer has it: 412 where it was changed since, 428 without one."
+		out += " A merge patch (RFC 7396): fields left out stay, null removes. If-Match names the revision you started from (the ETag of the answer): 412 if it has changed since, 428 without one."
 	case strings.HasSuffix(path, "/restore"):
-		out += " Nothing is deleted for good by it: it can be taken away again."
+		out += " It can be restored."
 	case method == "delete":
 		out += " Answers 204."
 	case method == "get":
 		out += " Changes nothing; HEAD answers the same without its body."
 	}
 	if strings.Contains(path, "{") {
-		out += " 404 where it is not there."
+		out += " 404 if it isn't there."
 	}
 	if method == "post" || method == "put" || method == "patch" {
-		out += " 422 names every field that is not as it may be, and what is allowed; nothing is changed then. 503 with Retry-After where too much is asked at once."
+		out += " 422 names every wrong field and what to enter; nothing is changed then. 503 with Retry-After if there are too many requests."
 	}
 	return out
 }

@@ -201,7 +201,7 @@ func TestAFaultIsNoEnd(t *testing.T) {
 	w := httptest.NewRecorder()
 	r.ServeHTTP(w, httptest.NewRequest("GET", "/", nil))
 	assert.Equal(t, 500, w.Code)
-	assert.Contains(t, w.Body.String(), "Something went wrong in the program; nothing was saved.")
+	assert.Contains(t, w.Body.String(), "Apodemos failed; nothing was saved.")
 	assert.NotContains(t, w.Body.String(), "a fault")
 }
 

@@ -42,7 +42,7 @@ type file struct {
 // tooLarge is the error of http.MaxBytesReader in words.
 func tooLarge(err error) error {
 	if m, ok := errors.AsType[*http.MaxBytesError](err); ok {
-		return huma.NewError(http.StatusRequestEntityTooLarge, fmt.Sprintf("body: larger than allowed; allowed: up to %d MB. Nothing was changed.", m.Limit>>20))
+		return huma.NewError(http.StatusRequestEntityTooLarge, fmt.Sprintf("This file is too large. Choose one of up to %d MB. Nothing was changed.", m.Limit>>20))
 	}
 	return nil
 }
@@ -61,8 +61,8 @@ func (s *server) fileRoutes(api huma.API) {
 		if bad, ok := errors.AsType[brew.Problems](err); ok {
 			return nil, failAt("file", bad)
 		}
-		return nil, huma.Error422UnprocessableEntity(err.Error()+". Nothing was kept.", &huma.ErrorDetail{Location: "file", Message: err.Error()})
-	}, name("preview-import", "Read GPX, a trip file or CSV of stops without keeping it"))
+		return nil, huma.Error422UnprocessableEntity(err.Error()+". Nothing was saved.", &huma.ErrorDetail{Location: "file", Message: err.Error()})
+	}, name("preview-import", "Read a GPX, trip or CSV file of stops without saving it"))
 	huma.Post(api, "/trips/import", func(ctx context.Context, in *struct{ Body formats.TripFile }) (*body[app.Trip], error) {
 		t, err := in.Body.Trip()
 		if err != nil {
@@ -74,7 +74,7 @@ func (s *server) fileRoutes(api huma.API) {
 		}
 		return reply(kept, nil)
 	}, func(o *huma.Operation) {
-		name("import-trip", "Keep a whole trip, or nothing of it")(o)
+		name("import-trip", "Save a whole trip, or nothing of it")(o)
 		o.MaxBodyBytes = formats.MaxTripBytes
 	})
 	huma.Get(api, "/trips/{trip}/export/{format}", func(ctx context.Context, in *struct {
@@ -87,7 +87,7 @@ func (s *server) fileRoutes(api huma.API) {
 	}, name("export-trip", "A trip in an open format"))
 	huma.Get(api, "/places/export.json", func(ctx context.Context, _ *nothing) (*file, error) {
 		return download(files.Export(ctx, s.App, app.NoTrip, "trip.json", formats.Alarms{}, time.Now()))
-	}, name("export-places", "The places of no trip with their brews, as a trip file"))
+	}, name("export-places", "The places outside trips with their brews, as a trip file"))
 
 	huma.Get(api, "/gear/export.csv", func(ctx context.Context, _ *nothing) (*file, error) {
 		items, err := s.Gear(ctx)
@@ -99,14 +99,14 @@ func (s *server) fileRoutes(api huma.API) {
 			return nil, fail(err)
 		}
 		return &file{ContentType: "text/csv; charset=utf-8", Disposition: `attachment; filename="gear.csv"`, Body: b.Bytes()}, nil
-	}, name("export-gear", "The shelf as CSV"))
+	}, name("export-gear", "My gear as CSV"))
 	huma.Post(api, "/gear/import", func(ctx context.Context, in *Upload) (*body[[]int64], error) {
 		items, err := formats.ReadGear(io.LimitReader(in.body, formats.MaxCSVBytes+1))
 		if err != nil {
-			return nil, huma.Error422UnprocessableEntity(err.Error()+". Nothing was kept.", &huma.ErrorDetail{Location: "file", Message: err.Error()})
+			return nil, huma.Error422UnprocessableEntity(err.Error()+". Nothing was saved.", &huma.ErrorDetail{Location: "file", Message: err.Error()})
 		}
 		return reply(s.AddGear(ctx, items))
-	}, name("import-gear", "Put the gear of a CSV file on the shelf, all of it or none"))
+	}, name("import-gear", "Add the gear of a CSV file, all of it or none"))
 
 	huma.Post(api, "/recipes/import", func(ctx context.Context, in *Upload) (*body[app.OwnRecipe], error) {
 		own, err := files.ImportRecipe(ctx, s.App, in.body)
@@ -114,24 +114,24 @@ func (s *server) fileRoutes(api huma.API) {
 			return nil, unread(err)
 		}
 		return reply(own, nil)
-	}, name("import-recipe", "Keep the recipe of a file"))
+	}, name("import-recipe", "Save the recipe of a file"))
 	huma.Get(api, "/recipes/{recipe}/export.json", func(ctx context.Context, in *app.InRecipe) (*file, error) {
 		return download(files.ExportRecipe(ctx, s.App, in.Recipe))
 	}, name("export-recipe", "A recipe as a file"))
 
 	huma.Get(api, "/log/export.json", func(ctx context.Context, in *inLog) (*file, error) {
 		return download(files.ExportLog(ctx, s.App, in.Trip, "log.json"))
-	}, name("export-log", "The log as JSON, which can be brought in again"))
+	}, name("export-log", "The log as JSON, which can be imported again"))
 	huma.Get(api, "/log/export.csv", func(ctx context.Context, in *inLog) (*file, error) {
 		return download(files.ExportLog(ctx, s.App, in.Trip, "log.csv"))
-	}, name("export-log-csv", "The log as CSV, with the units in the names of its columns"))
+	}, name("export-log-csv", "The log as CSV, with units in the column names"))
 	huma.Post(api, "/log/import", func(ctx context.Context, in *Upload) (*body[files.Brought], error) {
 		out, err := files.ImportLog(ctx, s.App, in.body)
 		if err != nil {
 			return nil, unread(err)
 		}
 		return reply(out, nil)
-	}, name("import-log", "Bring in a log, JSON or CSV; what is there already is left alone"))
+	}, name("import-log", "Import a log, JSON or CSV; existing cups stay"))
 }
 
 // unread is a file that could not be read as a problem that names the line, or the field.
@@ -140,7 +140,7 @@ func unread(err error) error {
 		return large
 	}
 	if bad, ok := errors.AsType[*formats.FormatError](err); ok {
-		return huma.Error422UnprocessableEntity(bad.Error()+". Nothing was kept.", &huma.ErrorDetail{Location: "file", Message: bad.Error()})
+		return huma.Error422UnprocessableEntity(bad.Error()+". Nothing was saved.", &huma.ErrorDetail{Location: "file", Message: bad.Error()})
 	}
 	return failAt("file", err)
 }
@@ -169,13 +169,13 @@ func Schema(kind string) ([]byte, error) {
 		title, says string
 		file        reflect.Type
 	}{
-		"trip":   {"Apodemos trip, version 3", "A trip: stops, people and the brews they want at each, and the coffees that those are of. The conditions of a stop are part of a Request; the request of a brew is an RFC 7396 merge patch over them.", reflect.TypeFor[formats.TripFile]()},
-		"recipe": {"Apodemos recipe, version 1", "A person's own recipe: what it leaves out is that of the school of its method.", reflect.TypeFor[formats.RecipeFile]()},
-		"log":    {"Apodemos log, version 1", "What was brewed and tasted: each entry with the request that it can be planned again from.", reflect.TypeFor[formats.LogFile]()},
-		"pocket": {"Apodemos pocket, version 2", "What a pocket carries, and what was done in it: events, each a change of one record by one device. docs/pocket.md has what they mean.", reflect.TypeFor[app.Carried]()},
+		"trip":   {"Apodemos trip, version 3", "A trip: stops, people, the brews at each stop, and their coffees. The conditions of a stop are part of a Request; the request of a brew is an RFC 7396 merge patch over them.", reflect.TypeFor[formats.TripFile]()},
+		"recipe": {"Apodemos recipe, version 1", "A recipe: what it leaves out comes from the style of its method.", reflect.TypeFor[formats.RecipeFile]()},
+		"log":    {"Apodemos log, version 1", "Logged cups: each entry with the request to plan it again.", reflect.TypeFor[formats.LogFile]()},
+		"pocket": {"Apodemos pocket, version 2", "What an offline copy holds, and what was done in it: events, each a change of one record by one device. See docs/pocket.md.", reflect.TypeFor[app.Carried]()},
 	}[kind]
 	if of.file == nil {
-		return nil, fmt.Errorf("%q is no kind of file; allowed: one of %s", kind, strings.Join(Schemas, ", "))
+		return nil, fmt.Errorf("%q is not a kind of file. Choose %s", kind, strings.Join(Schemas, ", "))
 	}
 	registry := huma.NewMapRegistry("#/$defs/", huma.DefaultSchemaNamer)
 	root := registry.Schema(of.file, true, "")

@@ -45,7 +45,7 @@ func (s *server) guard(c *gin.Context) {
 	h.Set("Cross-Origin-Resource-Policy", "same-origin")
 	host := c.Request.Host
 	if !s.served(host) {
-		problem(c, http.StatusForbidden, "Host "+shown(host)+" is not served here; allowed: localhost, the address that the program listens on, or a name that it was given with --host.")
+		problem(c, http.StatusForbidden, "Host "+shown(host)+" is not served here. Use localhost, the address that the program listens on, or a name set with --host.")
 		return
 	}
 	if o := c.GetHeader("Origin"); o != "" {
@@ -62,12 +62,12 @@ func (s *server) guard(c *gin.Context) {
 		return
 	}
 	if field, v, is := notFinite(c.Request.URL.Query()); is {
-		problem(c, http.StatusUnprocessableEntity, fmt.Sprintf("%s: %q is not a number; allowed: a finite one.", shown(field), shown(v)))
+		problem(c, http.StatusUnprocessableEntity, fmt.Sprintf("%s: %q is not a number. Enter a finite number.", shown(field), shown(v)))
 		return
 	}
 	limit := bodyLimit(c.Request.URL.Path)
 	if c.Request.ContentLength > limit {
-		problem(c, http.StatusRequestEntityTooLarge, fmt.Sprintf("body: larger than allowed; allowed: up to %d kB. Nothing was changed.", limit>>10))
+		problem(c, http.StatusRequestEntityTooLarge, fmt.Sprintf("This is too large. Send up to %d kB. Nothing was changed.", limit>>10))
 		return
 	}
 	c.Request.Body = http.MaxBytesReader(c.Writer, c.Request.Body, limit+1)

@@ -39,7 +39,7 @@ func TestATripPlannedByTheAPI(t *testing.T) {
 	assert.NotEmpty(t, c.Differences)
 	w := ask(h, "POST", "/api/v1/trips/1/what-if", `{"delay_days":1,"delay_stop":99}`)
 	assert.Equal(t, 422, w.Code)
-	assert.Contains(t, w.Body.String(), "delay_stop: 99 is no stop; allowed: 0 to 8")
+	assert.Contains(t, w.Body.String(), "Delay stop: 99 is not a stop. Enter 0 to 8")
 
 	// What is carried is part of the trip.
 	change[app.TripOut](t, h, "/trips/1", `{"name":"Shorter of coffee","people":2,"starts_on":"2026-09-05","supplies":{"coffee_g":100}}`)
@@ -126,9 +126,9 @@ func TestNothingIsHalfImported(t *testing.T) {
 	before := count()
 	for name, c := range map[string]struct{ path, body, want string }{
 		"empty":         {"/import/preview", "", "it is empty"},
-		"not GPX":       {"/import/preview", "<html/>", "GPX, line 1: <html> is not GPX"},
+		"not GPX":       {"/import/preview", "<html/>", "GPX, line 1: it starts with <html>"},
 		"wrong CSV":     {"/import/preview", "a,b\n1,2\n", `CSV, line 1: column \"a\" is not known`},
-		"wrong JSON":    {"/import/preview", `{"format":"apodemos-trip","version":9,"name":"x","people":1,"stops":[]}`, "version 9 is not known here"},
+		"wrong JSON":    {"/import/preview", `{"format":"apodemos-trip","version":9,"name":"x","people":1,"stops":[]}`, "Version: 9 is not known here"},
 		"brew in it":    {"/trips/import", `{"format":"apodemos-trip","version":1,"name":"x","people":1,"stops":[{"name":"a","day":1,"brews":[{"request":{"method":"cone"}},{"request":{"method":"tea"}}]}]}`, `"body.stops[0].brews[1].request.method"`},
 		"days in order": {"/trips/import", `{"format":"apodemos-trip","version":1,"name":"x","people":1,"stops":[{"name":"a","day":3},{"name":"b","day":2}]}`, `"body.stops[1].day"`},
 		"zone":          {"/trips/import", `{"format":"apodemos-trip","version":1,"name":"x","people":1,"stops":[{"name":"a","day":3,"time_zone":"Moon/Base"}]}`, `"body.stops[0].time_zone"`},

@@ -106,7 +106,7 @@ func (l *lane) place(what string) int {
 	return slices.Index(l.queue, what) + 1
 }
 
-var errLaneFull = errors.New("too much is asked at once")
+var errLaneFull = errors.New("too many requests")
 
 // lanes keep the program quick and small whatever is asked of it: computation is bounded by the
 // processors there are, files by the memory that they take, and of a choice of kits, which takes
@@ -168,7 +168,7 @@ func (s *server) admit(c *gin.Context) {
 			return
 		}
 		if field, r, is := orders(whole); is {
-			problem(c, http.StatusUnprocessableEntity, fmt.Sprintf("%s: the character U+%04X is not allowed; allowed: text without control characters. Nothing was changed.", shown(field), r))
+			problem(c, http.StatusUnprocessableEntity, fmt.Sprintf("%s: contains the control character U+%04X. Enter plain text. Nothing was changed.", shown(field), r))
 			return
 		}
 		c.Request.Body = io.NopCloser(bytes.NewReader(whole))
@@ -184,7 +184,7 @@ func (s *server) inLane(c *gin.Context, l *lane, h *held) bool {
 	leave, err := l.enter(c.Request.Context(), c.Request.URL.Path)
 	if errors.Is(err, errLaneFull) {
 		c.Header("Retry-After", "1")
-		problem(c, http.StatusServiceUnavailable, "Too much is asked of the program at once. Nothing was changed; try again.")
+		problem(c, http.StatusServiceUnavailable, "Too many requests at once. Nothing was changed; try again.")
 		return false
 	}
 	if err != nil {
@@ -207,15 +207,15 @@ func (s *server) unreceived(c *gin.Context, err error) {
 	case errors.Is(err, os.ErrDeadlineExceeded):
 		slow(c)
 	case errors.Is(err, syscall.ENOSPC):
-		problem(c, http.StatusInsufficientStorage, "There is no room to take the file in. Nothing was changed; make room and try again.")
+		problem(c, http.StatusInsufficientStorage, "There is no room for the file. Nothing was changed; make room and try again.")
 	default:
-		problem(c, http.StatusBadRequest, "The request ended before all of it was here. Nothing was changed.")
+		problem(c, http.StatusBadRequest, "The request was cut short. Nothing was changed; try again.")
 	}
 }
 
 func slow(c *gin.Context) {
 	c.Header("Connection", "close")
-	problem(c, http.StatusRequestTimeout, "The request was not all here in time. Nothing was changed; try again.")
+	problem(c, http.StatusRequestTimeout, "The request took too long to arrive. Nothing was changed; try again.")
 }
 
 // What a body is given: some time to begin, and more as it comes.

@@ -39,25 +39,25 @@ func (s *server) once(c *gin.Context) {
 		return
 	}
 	if len(key) > maxOnceKey || strings.ContainsFunc(key, func(r rune) bool { return r <= ' ' || r > '~' }) {
-		problem(c, http.StatusUnprocessableEntity, fmt.Sprintf("%s: %q is not allowed; allowed: up to %d letters and signs, such as a UUID.", onceHeader, shown(key), maxOnceKey))
+		problem(c, http.StatusUnprocessableEntity, fmt.Sprintf("%s: %q is not allowed. Send up to %d letters, digits and dashes, such as a UUID.", onceHeader, shown(key), maxOnceKey))
 		return
 	}
 	request, err := digest(c.Request)
 	if err != nil {
-		problem(c, http.StatusBadRequest, "The request ended before all of it was here. Nothing was changed.")
+		problem(c, http.StatusBadRequest, "The request was cut short. Nothing was changed; try again.")
 		return
 	}
 	ctx := c.Request.Context()
 	switch was, err := answers.Asked(ctx, key); {
 	case errors.Is(err, app.ErrNotFound):
 	case err != nil:
-		problem(c, http.StatusInternalServerError, "It could not be read whether this was done already: "+err.Error()+".")
+		problem(c, http.StatusInternalServerError, "It couldn’t be checked whether this was done already: "+err.Error()+".")
 		return
 	case was.Request != request:
-		problem(c, http.StatusUnprocessableEntity, onceHeader+": another request has this key; allowed: a new one for each. Nothing was changed.")
+		problem(c, http.StatusUnprocessableEntity, onceHeader+": another request has this key. Send a new one for each. Nothing was changed.")
 		return
 	case was.Status == 0:
-		problem(c, http.StatusConflict, "This was done already, and what it was answered is not known: read what is there.")
+		problem(c, http.StatusConflict, "This was done already, but its answer is lost. Load the current state.")
 		return
 	default:
 		c.Header("Idempotency-Replayed", "true")
@@ -67,7 +67,7 @@ func (s *server) once(c *gin.Context) {
 	}
 	if _, running := s.asking.LoadOrStore(key, true); running {
 		c.Header("Retry-After", "1")
-		problem(c, http.StatusConflict, "This is being done already; ask again in a moment.")
+		problem(c, http.StatusConflict, "This is in progress; ask again in a moment.")
 		return
 	}
 	defer s.asking.Delete(key)

@@ -132,14 +132,14 @@ func (s *server) paired(c *gin.Context) {
 	switch {
 	case open[c.Request.URL.Path], from.near && !s.opt.Strict, from.device.ID != 0:
 	case unread != nil:
-		problem(c, http.StatusInternalServerError, "It could not be read whether this device is paired: "+unread.Error()+".")
+		problem(c, http.StatusInternalServerError, "It couldn’t be checked whether this device is paired: "+unread.Error()+".")
 	case strings.HasPrefix(c.Request.URL.Path, "/api/"):
-		problem(c, http.StatusUnauthorized, "This device is not paired with this Apodemos. Open Take it along on the machine that it runs on, and scan the code there; or type apodemos pair there.")
+		problem(c, http.StatusUnauthorized, "This device isn’t paired. On the machine that runs Apodemos, open Offline copy and scan the code there, or run apodemos pair.")
 	case c.Request.Method == http.MethodGet:
 		s.pairPage(c, http.StatusUnauthorized, "", "")
 		c.Abort()
 	default:
-		problem(c, http.StatusUnauthorized, "This device is not paired with this Apodemos.")
+		problem(c, http.StatusUnauthorized, "This device isn’t paired.")
 	}
 }
 
@@ -202,25 +202,25 @@ func (s *server) servePair(r *gin.Engine) {
 			s.pairPage(c, status, "", fmt.Sprintf(format, args...))
 		}
 		if s.opt.Devices == nil {
-			wrong(http.StatusNotFound, "This Apodemos pairs no devices.")
+			wrong(http.StatusNotFound, "This Apodemos doesn’t pair devices.")
 			return
 		}
 		s.mu.Lock()
 		defer s.mu.Unlock()
 		if !s.pair.allow(c.Request.RemoteAddr) {
 			c.Header("Retry-After", "60")
-			wrong(http.StatusTooManyRequests, "Too many keys were tried. Wait a minute.")
+			wrong(http.StatusTooManyRequests, "Too many tries. Wait a minute.")
 			return
 		}
 		name := strings.TrimSpace(c.PostForm("name"))
 		if n := len([]rune(name)); n < 1 || n > 60 || strings.ContainsFunc(name, func(r rune) bool { return r < ' ' }) {
-			wrong(http.StatusUnprocessableEntity, "The name has %d characters; allowed: 1 to 60, plain text.", n)
+			wrong(http.StatusUnprocessableEntity, "The name has %d characters. Enter 1 to 60.", n)
 			return
 		}
 		ctx := c.Request.Context()
 		ok, err := s.opt.Devices.UsePairing(ctx, plainKey(c.PostForm("key")), time.Now())
 		if err != nil {
-			wrong(http.StatusInternalServerError, "It could not be kept: %v.", err)
+			wrong(http.StatusInternalServerError, "It couldn’t be saved: %v.", err)
 			return
 		}
 		if !ok {
@@ -228,7 +228,7 @@ func (s *server) servePair(r *gin.Engine) {
 				s.pair.wrong = 0
 				_ = s.opt.Devices.EndPairing(ctx)
 			}
-			wrong(http.StatusForbidden, "This key pairs nothing: it is wrong, or was used, or is older than ten minutes. Make a new one.")
+			wrong(http.StatusForbidden, "This key is wrong, used, or older than ten minutes. Make a new one.")
 			return
 		}
 		s.pair.wrong = 0
@@ -236,7 +236,7 @@ func (s *server) servePair(r *gin.Engine) {
 		_, _ = rand.Read(b[:]) // never fails
 		token := base64.RawURLEncoding.EncodeToString(b[:])
 		if err := s.opt.Devices.AddDevice(ctx, name, token); err != nil {
-			wrong(http.StatusInternalServerError, "It could not be kept: %v.", err)
+			wrong(http.StatusInternalServerError, "It couldn’t be saved: %v.", err)
 			return
 		}
 		http.SetCookie(c.Writer, &http.Cookie{Name: tokenCookie, Value: token, Path: "/", MaxAge: int(tokenLasts.Seconds()), HttpOnly: true, Secure: c.Request.TLS != nil, SameSite: http.SameSiteStrictMode})
@@ -266,7 +266,7 @@ func (s *server) pairRoutes(api huma.API) {
 			return fail(app.ErrNotFound)
 		}
 		if !f.near {
-			return huma.Error403Forbidden("Devices are paired, and let go of, on the machine that Apodemos runs on.")
+			return huma.Error403Forbidden("Pair and remove devices on the machine that runs Apodemos.")
 		}
 		return nil
 	}
@@ -278,7 +278,7 @@ func (s *server) pairRoutes(api huma.API) {
 		var err error
 		out.Devices, err = s.opt.Devices.Devices(ctx)
 		return reply(out, err)
-	}, name("pairing", "Whether the program can be reached from beyond its machine, and which devices are paired"))
+	}, name("pairing", "Whether other machines can reach the program, and which devices are paired"))
 	huma.Post(api, "/pairing", func(ctx context.Context, in *From) (*body[KeyOut], error) {
 		if err := elsewhere(*in); err != nil {
 			return nil, err
@@ -299,7 +299,7 @@ func (s *server) pairRoutes(api huma.API) {
 			out.Codes = append(out.Codes, code)
 		}
 		return reply(out, nil)
-	}, name("make-key", "A key that pairs one device, for ten minutes; it takes the place of the one before"))
+	}, name("make-key", "A key that pairs one device, for ten minutes; it replaces the one before"))
 	huma.Delete(api, "/devices/{device}", func(ctx context.Context, in *struct {
 		From
 		Device int64 `path:"device" minimum:"1"`
@@ -308,5 +308,5 @@ func (s *server) pairRoutes(api huma.API) {
 			return nil, err
 		}
 		return &nothing{}, fail(s.opt.Devices.RevokeDevice(ctx, in.Device))
-	}, name("revoke-device", "Let go of a device: its token opens nothing any more"))
+	}, name("revoke-device", "Remove a device: it can no longer connect"))
 }

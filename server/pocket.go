@@ -26,10 +26,10 @@ func (s *server) pocketRoutes(api huma.API) {
 			return nil, huma.Error501NotImplemented(err.Error())
 		}
 		return download(f, err)
-	}, name("take-along", "Trips with all that they take, as one file that works on a phone without a network"))
+	}, name("take-along", "Trips as one file that works on a phone without a network"))
 	huma.Get(api, "/pocket", func(ctx context.Context, in *inTrips) (*body[*app.Carried], error) {
 		return reply(s.TakeAlong(ctx, in.Trips, files.Session()))
-	}, name("carry", "What such a file carries, for the installed application"))
+	}, name("carry", "The contents of such a file, for the installed application"))
 	huma.Post(api, "/bring/preview", func(ctx context.Context, in *Upload) (*body[PocketRead], error) {
 		c, err := files.ReadPocket(in.body)
 		if err != nil {
@@ -43,7 +43,7 @@ func (s *server) pocketRoutes(api huma.API) {
 			return nil, fail(err)
 		}
 		return reply(PocketRead{c, out}, nil)
-	}, name("preview-bring", "What would come of bringing a pocket back, without keeping it"))
+	}, name("preview-bring", "What bringing an offline copy home would change, without saving it"))
 	huma.Post(api, "/bring", func(ctx context.Context, in *struct{ Body BringIn }) (*body[app.Bringing], error) {
 		out, err := s.Bring(ctx, &in.Body.Carried, in.Body.Choices, true, files.Session())
 		if err != nil {
@@ -51,7 +51,7 @@ func (s *server) pocketRoutes(api huma.API) {
 		}
 		return reply(out, nil)
 	}, func(o *huma.Operation) {
-		name("bring", "Bring back what was done in a pocket: all of it, or nothing")(o)
+		name("bring", "Bring home the changes of an offline copy: all of it, or nothing")(o)
 		o.MaxBodyBytes = app.MaxPocketBytes
 	})
 }

@@ -52,7 +52,7 @@ func (s *server) routes(api huma.API) {
 	}
 	huma.Get(api, "/health", func(ctx context.Context, _ *struct{}) (*body[Health], error) {
 		if _, err := s.ID(ctx); err != nil {
-			return nil, huma.Error503ServiceUnavailable("The database cannot be read: " + err.Error())
+			return nil, huma.Error503ServiceUnavailable("The database can’t be read: " + err.Error())
 		}
 		out := Health{Status: "ok", Version: brew.Version}
 		for _, l := range []*lane{s.lanes.quick, s.lanes.files, s.lanes.choice} {
@@ -140,7 +140,7 @@ func documentOf(types huma.Registry, o app.Operation) *huma.Operation {
 	}
 	if o.Method == http.MethodPost && o.Changes != nil {
 		doc.Parameters = append(doc.Parameters, &huma.Param{Name: onceHeader, In: "header", Schema: &huma.Schema{Type: "string", MaxLength: new(maxOnceKey)},
-			Description: "A name for this request, such as a UUID: sent again within a day it is not done again, and answered as the first was"})
+			Description: "A name for this request, such as a UUID: repeated within a day, it isn't done again and gets the first answer"})
 	}
 	for _, f := range reflect.VisibleFields(o.In) {
 		for _, in := range []string{"path", "query", "header"} {

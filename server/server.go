@@ -99,7 +99,7 @@ func build(opt Options) (http.Handler, huma.API) {
 		allow := c.Writer.Header().Get("Allow")
 		allow = strings.Replace(allow, "GET", "GET, HEAD", 1)
 		c.Header("Allow", allow)
-		problem(c, http.StatusMethodNotAllowed, c.Request.Method+" is not allowed here; allowed: "+allow+".")
+		problem(c, http.StatusMethodNotAllowed, c.Request.Method+" is not allowed here. Use "+allow+".")
 	})
 	s.servePair(r)
 	g := r.Group("/api/v1", gzip.Gzip(gzip.BestSpeed))
@@ -127,7 +127,7 @@ func build(opt Options) (http.Handler, huma.API) {
 
 func recovered(c *gin.Context, what any) {
 	slog.Error("panic", "path", c.Request.URL.Path, "what", what)
-	problem(c, http.StatusInternalServerError, "Something went wrong in the program; nothing was saved. Please report what you did.")
+	problem(c, http.StatusInternalServerError, "Apodemos failed; nothing was saved. Please report what you did.")
 }
 
 func problem(c *gin.Context, status int, detail string) {

@@ -62,8 +62,8 @@ func TestTheChoicesSayWhatTheyDoToTheWater(t *testing.T) {
 	}
 	require.NotEmpty(t, said["pot/warm-boil"])
 	assert.Empty(t, said[`pot/warm-boil,"treatment":"boil"`])
-	assert.Contains(t, said[`hand-press/rapid-cold,"treatment":"boil"`], "does not disinfect")
-	assert.Contains(t, said[`moka/cold-fill,"treatment":"boil"`], "does not disinfect")
+	assert.Contains(t, said[`hand-press/rapid-cold,"treatment":"boil"`], "needs safe water")
+	assert.Contains(t, said[`moka/cold-fill,"treatment":"boil"`], "needs safe water")
 	assert.Empty(t, said[`hand-press/rapid-cold,"treatment":"filtered"`])
 }
 

@@ -54,7 +54,7 @@ func (s *Store) Backup(ctx context.Context, path string) error {
 // asFile is a path that nothing takes for anything but a file's.
 func asFile(path string) (string, error) {
 	if strings.TrimSpace(path) == "" {
-		return "", errors.New("the name of the file is empty; allowed: where the backup is to be")
+		return "", errors.New("the file name is empty. Enter where to save the backup")
 	}
 	return filepath.Abs(path)
 }
@@ -83,7 +83,7 @@ func Restore(ctx context.Context, dir, backup string) (kept string, err error) {
 		return "", err
 	}
 	if err := os.MkdirAll(dir, 0o700); err != nil {
-		return "", fmt.Errorf("cannot make the data directory: %w", err)
+		return "", fmt.Errorf("can’t make the data directory: %w", err)
 	}
 	path := filepath.Join(dir, FileName)
 	fresh := path + ".restoring"
@@ -129,7 +129,7 @@ func Replace(ctx context.Context, path, fresh, as string) (kept string, err erro
 		if err := os.Link(path, kept); err != nil {
 			if err := copyFile(path, kept); err != nil {
 				os.Remove(kept)
-				return "", fmt.Errorf("cannot keep what is there: %w", err)
+				return "", fmt.Errorf("can’t save the previous data: %w", err)
 			}
 		}
 		// What a damaged one could not take in stays beside it; a log of the old database
@@ -185,10 +185,10 @@ func unused(path string) string {
 // check refuses a file that is no sound database of ours.
 func check(ctx context.Context, path string) error {
 	if _, err := os.Stat(path); err != nil {
-		return fmt.Errorf("cannot read the backup: %w", err)
+		return fmt.Errorf("can’t read the backup: %w", err)
 	}
 	if checkHeader(path) != nil {
-		return fmt.Errorf("%s is not an Apodemos database; allowed: a file that apodemos backup wrote", path)
+		return fmt.Errorf("%s is not an Apodemos database. Choose a file that apodemos backup wrote", path)
 	}
 	db, err := sql.Open("sqlite", dsn(path, "?mode=ro"))
 	if err != nil {
@@ -221,7 +221,7 @@ func ready(ctx context.Context, backup, to string) error {
 	}
 	err = vacuumInto(ctx, db, to)
 	if err = errors.Join(err, db.Close()); err != nil {
-		return fmt.Errorf("cannot copy it: %w", err)
+		return fmt.Errorf("can’t copy it: %w", err)
 	}
 	s, err := openFile(ctx, to)
 	if err != nil {

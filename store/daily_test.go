@@ -98,7 +98,7 @@ func TestWhatIsNoWholeDatabaseIsSaid(t *testing.T) {
 	old := time.Now().Add(-time.Hour)
 	require.NoError(t, os.Chtimes(path, old, old))
 	_, err := Open(ctx, dir)
-	require.ErrorContains(t, err, "is empty, and no database")
+	require.ErrorContains(t, err, "is empty. Restore a backup")
 
 	live := t.TempDir()
 	s, err := Open(ctx, live)

@@ -222,7 +222,7 @@ func TestWhatIsNoBackupIsNotRestored(t *testing.T) {
 		assert.ErrorContains(t, err, c.says, name)
 	}
 	_, err = Restore(ctx, dir, filepath.Join(away, "none.db"))
-	assert.ErrorContains(t, err, "cannot read the backup")
+	assert.ErrorContains(t, err, "can’t read the backup")
 	foreign := filepath.Join(away, "foreign.db")
 	makeForeign(t, foreign)
 	_, err = Restore(ctx, dir, foreign)

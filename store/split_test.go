@@ -73,14 +73,14 @@ func TestWhatCannotBeSplitOrJoined(t *testing.T) {
 	s := open(t, t.TempDir())
 	_, stop, _ := fill(t, s)
 	_, err := s.SplitStop(ctx, stop, 1)
-	assert.ErrorContains(t, err, "nights: a stay of one day cannot be split")
+	assert.ErrorContains(t, err, "nights: one day can’t be split")
 	st, err := s.Stop(ctx, stop)
 	require.NoError(t, err)
 	st.Facts.Nights, st.Name = ptr(4), strings.Repeat("ü", 120)
 	require.NoError(t, s.SetStop(ctx, st))
 	for _, n := range []int{-1, 0, 4, 9} {
 		_, err = s.SplitStop(ctx, stop, n)
-		assert.ErrorContains(t, err, "is not allowed; allowed: 1 to 3 of its 4 days")
+		assert.ErrorContains(t, err, "is out of range. Enter 1 to 3 of the 4 days")
 	}
 	_, err = s.SplitStop(ctx, 987, 1)
 	assert.ErrorIs(t, err, app.ErrNotFound)

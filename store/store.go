@@ -111,7 +111,7 @@ const pragmas = "?_pragma=journal_mode(WAL)&_pragma=synchronous(FULL)&_pragma=bu
 // a copy of the file beside it. The error is one plain line.
 func Open(ctx context.Context, dir string) (*Store, error) {
 	if err := os.MkdirAll(dir, 0o700); err != nil {
-		return nil, fmt.Errorf("cannot make the data directory: %w", err)
+		return nil, fmt.Errorf("can’t make the data directory: %w", err)
 	}
 	path := filepath.Join(dir, FileName)
 	if err := checkHeader(path); err != nil {
@@ -122,9 +122,9 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 	if ok, err := lock.TryRLock(); barred(err) && Exists(dir) {
 		return look(ctx, path)
 	} else if err != nil {
-		return nil, fmt.Errorf("cannot lock %s: %w", path, err)
+		return nil, fmt.Errorf("can’t lock %s: %w", path, err)
 	} else if !ok {
-		return nil, fmt.Errorf("cannot open %s: another is just being put in its place; try again", path)
+		return nil, fmt.Errorf("can’t open %s: it is being replaced. Try again", path)
 	}
 	// Existing files become private too; the umask covers new ones.
 	for _, suffix := range []string{"", "-wal", "-shm", ".lock"} {
@@ -147,13 +147,13 @@ func Open(ctx context.Context, dir string) (*Store, error) {
 func look(ctx context.Context, path string) (*Store, error) {
 	dir, err := os.MkdirTemp("", "apodemos-look-")
 	if err != nil {
-		return nil, fmt.Errorf("cannot make a copy to look at: %w", err)
+		return nil, fmt.Errorf("can’t make a copy to look at: %w", err)
 	}
 	to := filepath.Join(dir, FileName)
 	for _, suffix := range []string{"", "-wal"} {
 		if err := copyFile(path+suffix, to+suffix); err != nil && !(suffix != "" && errors.Is(err, fs.ErrNotExist)) {
 			os.RemoveAll(dir)
-			return nil, fmt.Errorf("cannot copy %s to look at it: %w", path, err)
+			return nil, fmt.Errorf("can’t copy %s to look at it: %w", path, err)
 		}
 	}
 	s, err := openFile(ctx, to)
@@ -172,17 +172,17 @@ func barred(err error) bool { return errors.Is(err, fs.ErrPermission) || errors.
 func openFile(ctx context.Context, path string) (*Store, error) {
 	db, err := sql.Open("sqlite", dsn(path, pragmas))
 	if err != nil {
-		return nil, fmt.Errorf("cannot open %s: %w", path, err)
+		return nil, fmt.Errorf("can’t open %s: %w", path, err)
 	}
 	if err := migrate(ctx, db, path); err != nil {
 		db.Close()
-		return nil, fmt.Errorf("cannot use %s: %w", path, err)
+		return nil, fmt.Errorf("can’t use %s: %w", path, err)
 	}
 	db.SetMaxOpenConns(1)
 	readers, err := sql.Open("sqlite", dsn(path, readPragmas))
 	if err != nil {
 		db.Close()
-		return nil, fmt.Errorf("cannot open %s: %w", path, err)
+		return nil, fmt.Errorf("can’t open %s: %w", path, err)
 	}
 	readers.SetMaxOpenConns(maxReaders)
 	readers.SetMaxIdleConns(maxReaders)
@@ -203,16 +203,16 @@ func checkHeader(path string) error {
 		return nil
 	}
 	if err != nil {
-		return fmt.Errorf("cannot read the database: %w", err)
+		return fmt.Errorf("can’t read the database: %w", err)
 	}
 	defer f.Close()
 	if info, err := f.Stat(); err == nil && info.Size() == 0 && info.ModTime().Before(time.Now().Add(-time.Minute)) {
-		return fmt.Errorf("%s is empty, and no database: if yours was there, put a backup in its place (apodemos restore FILE; there may be some in %s), or take the empty file away to begin with nothing", path, filepath.Join(filepath.Dir(path), backupDir))
+		return fmt.Errorf("%s is empty. Restore a backup (apodemos restore FILE; look in %s), or delete the empty file to start with nothing", path, filepath.Join(filepath.Dir(path), backupDir))
 	}
 	const magic = "SQLite format 3\x00"
 	head := make([]byte, len(magic))
 	if n, _ := f.Read(head); n > 0 && string(head[:n]) != magic {
-		return fmt.Errorf("%s is not an Apodemos database; move it away, or give another directory with --data", path)
+		return fmt.Errorf("%s is not an Apodemos database. Move it away, or give another directory with --data", path)
 	}
 	return nil
 }
@@ -239,7 +239,7 @@ func migrate(ctx context.Context, db *sql.DB, path string) error {
 	}
 	if have > 0 && have < want {
 		if err := vacuumInto(ctx, db, fmt.Sprintf("%s.before-%d", path, want)); err != nil {
-			return fmt.Errorf("cannot keep a copy before changing the schema: %w", err)
+			return fmt.Errorf("can’t save a copy before changing the schema: %w", err)
 		}
 	}
 	_, err = p.Up(ctx)
@@ -254,7 +254,7 @@ func ours(ctx context.Context, db *sql.DB) error {
 		return err
 	}
 	if all > 0 && own < 5 && !(all == 1 && own == 1) {
-		return errors.New("it is another program's database; move it away, or give another directory with --data")
+		return errors.New("it is another program’s database. Move it away, or give another directory with --data")
 	}
 	return nil
 }

@@ -117,8 +117,8 @@ const page = `<!doctype html>
 <style>${skeleton}</style>
 </head>
 <body>
-<div id="root"><p id="state" role="status">Opening the pocket</p></div>
-<noscript>Apodemos needs JavaScript. What this file carries is in it as JSON, and can be brought home with "apodemos bring".</noscript>
+<div id="root"><p id="state" role="status">Opening the offline copy</p></div>
+<noscript>Apodemos needs JavaScript. This file still has its data as JSON: bring it home with "apodemos bring".</noscript>
 ${block("carried", "application/json", "__CARRIED__")}${block("first", "text/plain", "__FIRST__")}${block("style", "text/plain", toSevenBit(style))}${block("app", "text/plain", toSevenBit(interfaced))}${block("worker", "text/plain", toSevenBit(work))}${block("brotli", "text/plain", toSevenBit(brotli))}<script>${script}</script>
 ${block("core", "text/plain", toSevenBit(core))}
 </body>

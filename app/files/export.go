@@ -71,7 +71,7 @@ func Names() []string {
 func Export(ctx context.Context, a app.App, id int64, format string, alarms formats.Alarms, now time.Time) (*File, error) {
 	at := slices.Index(Names(), format)
 	if at < 0 {
-		return nil, ErrNothing{fmt.Sprintf("%q is not a format; allowed: %s", format, strings.Join(Names(), ", "))}
+		return nil, ErrNothing{fmt.Sprintf("%q is not a format. Choose %s", format, strings.Join(Names(), ", "))}
 	}
 	t, _, err := a.Journey(ctx, id)
 	if err != nil {
@@ -81,7 +81,7 @@ func Export(ctx context.Context, a app.App, id int64, format string, alarms form
 	var out bytes.Buffer
 	err = f.write(ctx, &out, source{a, id, t, now, alarms})
 	if errors.Is(err, zone.ErrNoDate) {
-		return nil, ErrNothing{"The trip has no date, so there is no calendar of it. Set the day that it starts first."}
+		return nil, ErrNothing{"The trip has no start date. Set it to make a calendar."}
 	}
 	if err != nil {
 		return nil, err
@@ -113,7 +113,7 @@ func writeStops(ctx context.Context, w io.Writer, s source) error {
 	}
 	without, err := formats.WriteGPX(w, s.trip, r)
 	if err == nil && without == len(s.trip.Stops) {
-		err = ErrNothing{"No stop has coordinates, so there is nothing to write. Set latitude and longitude of a stop first."}
+		err = ErrNothing{"No stop has coordinates. Set a stop’s latitude and longitude first."}
 	}
 	return err
 }

@@ -32,17 +32,17 @@ func Preview(r io.Reader, how Reading) (formats.Proposal, error) {
 	case Simulated:
 		opt.Terrain = instruments.Terrain{Seed: app.TerrainSeed}
 	default:
-		return formats.Proposal{}, brew.Problems{{Field: "terrain", Value: how.Terrain, Message: fmt.Sprintf("%q is no terrain; allowed: %s, which is made up, or none", how.Terrain, Simulated)}}
+		return formats.Proposal{}, brew.Problems{{Field: "terrain", Value: how.Terrain, Message: fmt.Sprintf("%q is not known. Enter %s (made up), or leave it out", how.Terrain, Simulated)}}
 	}
 	if h := how.HoursADay; h != 0 && !(h >= formats.MinHours && h <= formats.MaxHours) {
-		return formats.Proposal{}, brew.Problems{{Field: "hours", Value: h, Message: fmt.Sprintf("%g h of walking a day; allowed: %d to %d h", h, formats.MinHours, formats.MaxHours)}}
+		return formats.Proposal{}, brew.Problems{{Field: "hours", Value: h, Message: fmt.Sprintf("%g h is out of range. Enter %d to %d h", h, formats.MinHours, formats.MaxHours)}}
 	}
 	in := bufio.NewReader(formats.UTF8(r))
 	start, _ := in.Peek(256)
 	text := strings.TrimLeft(strings.TrimPrefix(string(start), "\xef\xbb\xbf"), " \t\r\n")
 	switch {
 	case len(start) == 0:
-		return formats.Proposal{}, &formats.FormatError{Kind: "File", What: "it is empty; allowed: GPX, a trip file or CSV of stops"}
+		return formats.Proposal{}, &formats.FormatError{Kind: "File", What: "it is empty. Choose a GPX file, a trip file or a CSV file of stops"}
 	case strings.HasPrefix(text, "<"):
 		g, err := formats.ReadGPX(in)
 		if err != nil {

@@ -166,7 +166,7 @@ func ImportLog(ctx context.Context, a app.App, r io.Reader) (Brought, error) {
 		}
 		if e.Coffee != "" {
 			if _, err := a.CoffeeOf(ctx, e.Coffee); errors.Is(err, app.ErrNotFound) {
-				out.Said = append(out.Said, fmt.Sprintf("Entry %d: its coffee is not in the file; it is named only.", i+1))
+				out.Said = append(out.Said, fmt.Sprintf("Entry %d: its coffee isn’t in the file, so only its name is saved.", i+1))
 				e.Coffee = ""
 				e.Request.Coffee.ID = nil
 			}
@@ -177,7 +177,7 @@ func ImportLog(ctx context.Context, a app.App, r io.Reader) (Brought, error) {
 		out.Added++
 	}
 	for _, place := range slices.Sorted(maps.Keys(deleted)) {
-		out.Said = append(out.Said, fmt.Sprintf("%s: %d here already, deleted. Restore them from the deleted ones.", place, deleted[place]))
+		out.Said = append(out.Said, fmt.Sprintf("%s: %d are here already, deleted. Restore them under Log, Deleted.", place, deleted[place]))
 	}
 	return out, nil
 }

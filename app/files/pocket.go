@@ -94,21 +94,21 @@ func ReadPocket(r io.Reader) (*app.Carried, error) {
 		return nil, err
 	}
 	if len(b) > app.MaxPocketBytes {
-		return nil, app.ErrPocket{Why: fmt.Sprintf("This file is larger than a pocket; allowed: up to %d MB.", app.MaxPocketBytes>>20)}
+		return nil, app.ErrPocket{Why: fmt.Sprintf("This file is too large for an offline copy. Choose one of up to %d MB.", app.MaxPocketBytes>>20)}
 	}
 	text := bytes.TrimSpace(bytes.TrimPrefix(b, []byte("\ufeff")))
 	if len(text) == 0 {
-		return nil, app.ErrPocket{Why: "This file is empty."}
+		return nil, app.ErrPocket{Why: "This file is empty. Choose the saved offline copy."}
 	}
 	if text[0] != '{' {
 		at := bytes.Index(text, carriedStart)
 		if at < 0 {
-			return nil, app.ErrPocket{Why: "This file is no pocket: nothing is carried in it."}
+			return nil, app.ErrPocket{Why: "This file is not an offline copy. Choose the one that you saved."}
 		}
 		text = text[at+len(carriedStart):]
 		end := bytes.Index(text, carriedEnd)
 		if end < 0 {
-			return nil, app.ErrPocket{Why: "This file was cut on the way: what it carries does not end. Send it again, or bring a copy that was kept."}
+			return nil, app.ErrPocket{Why: "This file is cut short. Send it again, or use an earlier copy."}
 		}
 		text = text[:end]
 	}
@@ -122,9 +122,9 @@ func ReadPocket(r io.Reader) (*app.Carried, error) {
 	d := json.NewDecoder(bytes.NewReader(text))
 	if err := d.Decode(&in); err != nil {
 		if errors.Is(err, io.ErrUnexpectedEOF) {
-			return nil, app.ErrPocket{Why: "This file was cut on the way: what it carries does not end. Send it again, or bring a copy that was kept."}
+			return nil, app.ErrPocket{Why: "This file is cut short. Send it again, or use an earlier copy."}
 		}
-		return nil, app.ErrPocket{Why: "This file is damaged: what it carries cannot be read. Send it again, or bring a copy that was kept."}
+		return nil, app.ErrPocket{Why: "This file is damaged. Send it again, or use an earlier copy."}
 	}
 	c := &in.Carried
 	if in.Whole == nil {

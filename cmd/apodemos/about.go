@@ -20,7 +20,7 @@ var notices string
 func versionCommand() *cobra.Command {
 	short := false
 	c := &cobra.Command{
-		Use: "version", Short: "Say the version, and of what commit it was built", Args: cobra.NoArgs,
+		Use: "version", Short: "Print the version and the commit it was built from", Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
 			if short {
 				_, err := fmt.Fprintln(c.OutOrStdout(), brew.Version)
@@ -30,13 +30,13 @@ func versionCommand() *cobra.Command {
 			return err
 		},
 	}
-	c.Flags().BoolVar(&short, "short", false, "the version alone")
+	c.Flags().BoolVar(&short, "short", false, "only the version")
 	return c
 }
 
 func licensesCommand() *cobra.Command {
 	return &cobra.Command{
-		Use: "licenses", Short: "Write the licences of what others wrote that ships with the program", Args: cobra.NoArgs,
+		Use: "licenses", Short: "Print the licences of the packages shipped with Apodemos", Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
 			_, err := io.WriteString(c.OutOrStdout(), notices)
 			return err
@@ -47,7 +47,7 @@ func licensesCommand() *cobra.Command {
 func healthCommand() *cobra.Command {
 	at := ""
 	c := &cobra.Command{
-		Use: "health", Short: "Ask a running program whether it answers and can read its data", Args: cobra.NoArgs,
+		Use: "health", Short: "Check whether a running Apodemos answers and can read its data", Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
 			client := &http.Client{Timeout: 5 * time.Second}
 			res, err := client.Get(at + "/api/v1/health")
@@ -62,6 +62,6 @@ func healthCommand() *cobra.Command {
 			return err
 		},
 	}
-	c.Flags().StringVar(&at, "at", "http://127.0.0.1:8466", "where it is")
+	c.Flags().StringVar(&at, "at", "http://127.0.0.1:8466", "its address")
 	return c
 }

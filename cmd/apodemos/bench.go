@@ -19,27 +19,27 @@ func benchCommand() *cobra.Command {
 		Use:   "bench QUESTION",
 		Short: "One question at a time: boiling point, wait, fuel, canister, grinder, water",
 		Long: `Reads a question as JSON on standard input, such as {"place":{"altitude_m":2300}}
-for boil, and answers it. "apodemos openapi" has what each may be asked.`,
+for boil, and answers it. "apodemos openapi" lists what to ask.`,
 	}
 	c.AddCommand(
-		ask("boil", "At what water boils at a place", `{"place":{"altitude_m":2300}}`, func(r io.Reader) (brew.Request, error) { return brew.Decode(withMethod(r)) }, bench.BoilingPoint, func(p *leaf, a *bench.BoilAnswer) {
+		ask("boil", "The boiling point at a place", `{"place":{"altitude_m":2300}}`, func(r io.Reader) (brew.Request, error) { return brew.Decode(withMethod(r)) }, bench.BoilingPoint, func(p *leaf, a *bench.BoilAnswer) {
 			p.title("Water boils at " + p.figure(quantity.Fine(a.BoilC, quantity.Celsius)))
 			p.facts([2]string{"Between", p.figure(quantity.Fine(a.BoilLowC, quantity.Celsius)) + " and " + p.figure(quantity.Fine(a.BoilHighC, quantity.Celsius))}, [2]string{"Pressure", p.figure(quantity.Of(a.PressureHPa, quantity.HPa))})
 			if a.Unplaced {
-				p.line("  ! ", "Nobody has said how high it is: this is the sea's shore.")
+				p.line("  ! ", "Altitude unknown: this assumes sea level.")
 			}
 		}),
-		ask("wait", "How long water stands until it is as warm as wanted", `{"request":{"method":"cone","place":{"altitude_m":2300}},"fill_ml":500,"target_c":88}`, decoded[bench.WaitIn], bench.HowLong, func(p *leaf, a *bench.WaitAnswer) {
+		ask("wait", "How long to wait until water reaches a temperature", `{"request":{"method":"cone","place":{"altitude_m":2300}},"fill_ml":500,"target_c":88}`, decoded[bench.WaitIn], bench.HowLong, func(p *leaf, a *bench.WaitAnswer) {
 			from := p.figure(quantity.Fine(a.FromC, quantity.Celsius))
 			p.title("To " + p.figure(quantity.Of(a.TargetC, quantity.Celsius)) + " from " + from)
 			if a.FromC <= a.TargetC {
-				p.line("  ", "It is at most "+from+" here: use it straight away, and keep it hot.")
+				p.line("  ", "It is at most "+from+" here. Use it straight away, and keep it hot.")
 			} else {
 				for _, f := range []struct {
 					how string
 					s   *float64
 				}{{"Lid ajar", a.LidS}, {"Lid off", a.OpenS}, {"Off, in more wind", a.WindyS}} {
-					wait := "not in a day"
+					wait := "not within a day"
 					if f.s != nil {
 						wait = p.of(f.s, quantity.Second)
 					}
@@ -51,10 +51,10 @@ for boil, and answers it. "apodemos openapi" has what each may be asked.`,
 		ask("fuel", "How much fuel a boil takes", `{"request":{"method":"cone","heat":{"burner":"canister"}},"water_ml":600}`, decoded[bench.FuelIn], bench.HowMuchFuel, func(p *leaf, a *bench.FuelAnswer) {
 			p.title("To boil " + p.figure(quantity.Of(a.WaterMl, quantity.Millilitre)))
 			p.facts([2]string{"Takes", quantity.Of(a.HeatS, quantity.Second).String()}, [2]string{"Fuel", p.of(a.FuelG, quantity.Gram)}, [2]string{"Energy", p.of(a.EnergyWh, quantity.WattHour)})
-			p.line("  ! ", "Burning takes air and gives off carbon monoxide: in the open, or with a wide-open door.")
+			p.line("  ! ", "Burn nothing inside a tent, a vehicle or a closed shelter. Carbon monoxide kills without a smell.")
 		}),
 		ask("canister", "Whether a gas canister feeds the stove", `{"request":{"method":"cone","place":{"air_c":-5},"heat":{"burner":"canister"}},"water_ml":600}`, decoded[bench.CanisterIn], bench.WillItFeed, func(p *leaf, a *bench.CanisterAnswer) {
-			p.title(map[string]string{"fine": "It feeds well", "weak": "It feeds a weak flame", "will-not-feed": "It will not feed"}[a.Verdict] + " at " + p.figure(quantity.Of(a.TempC, quantity.Celsius)))
+			p.title(map[string]string{"fine": "It feeds well", "weak": "It feeds a weak flame", "will-not-feed": "It won’t feed"}[a.Verdict] + " at " + p.figure(quantity.Of(a.TempC, quantity.Celsius)))
 			p.facts([2]string{"Over the air here", p.figure(quantity.Of(a.StartBar, quantity.Bar)) + ", " + p.figure(quantity.Of(a.LowestBar, quantity.Bar)) + " at the lowest of one boil"}, [2]string{"To the boil", p.of(a.HeatS, quantity.Second)})
 			if a.HeatS != nil && a.FlamePct != nil {
 				p.facts([2]string{"Flame", fmt.Sprintf("%.0f %% of the full one", *a.FlamePct)}, [2]string{"Gas", p.figure(quantity.Of(a.FuelG, quantity.Gram))})
@@ -66,16 +66,16 @@ for boil, and answers it. "apodemos openapi" has what each may be asked.`,
 				p.line("  ! ", caution.ByID(id, "").Text)
 			}
 		}),
-		ask("grind", "What setting of one grinder is that of another", `{"clicks":20,"from":{"um_per_click":37},"to":{"um_per_click":25}}`, decoded[bench.GrindIn], bench.WhatSetting, func(p *leaf, a *bench.GrindAnswer) {
+		ask("grind", "A grinder’s setting on another grinder", `{"clicks":20,"from":{"um_per_click":37},"to":{"um_per_click":25}}`, decoded[bench.GrindIn], bench.WhatSetting, func(p *leaf, a *bench.GrindAnswer) {
 			p.title(p.figure(quantity.Of(a.Clicks, quantity.Clicks)) + " on the other")
 			p.facts([2]string{"Grind", p.figure(quantity.Of(a.Um, quantity.Micrometre)) + ", " + a.Band})
 			p.line("  - ", a.Working["clicks"].Limits)
 		}),
-		ask("water", "What minerals make a water good for coffee", `{"hardness_mg_l":20,"alkalinity_mg_l":15}`, decoded[bench.MineralsIn], bench.WhatIsInIt, func(p *leaf, a *bench.MineralsAnswer) {
+		ask("water", "Minerals that make water good for coffee", `{"hardness_mg_l":20,"alkalinity_mg_l":15}`, decoded[bench.MineralsIn], bench.WhatIsInIt, func(p *leaf, a *bench.MineralsAnswer) {
 			bottle, dose := p.figure(quantity.Of(a.BottleMl, quantity.Millilitre)), p.small(a.DoseMl, quantity.Millilitre, 0.1, 1)
-			p.title("To a litre of this water")
+			p.title("Per litre of this water")
 			if a.InZone {
-				p.line("  ", "It is inside the published window as it is.")
+				p.line("  ", "Already inside the published window.")
 			}
 			if a.SourcePct < 99.5 {
 				p.facts([2]string{"Of it", p.figure(quantity.Of(a.SourcePct, quantity.Percent)) + ", and the rest of the second water"})
@@ -84,7 +84,7 @@ for boil, and answers it. "apodemos openapi" has what each may be asked.`,
 			if a.Dissolve != "" {
 				p.line("  ! ", "The bottles are "+a.Dissolve+".")
 			} else {
-				p.facts([2]string{"Two bottles", fmt.Sprintf("of %s: %s of Epsom salt and %s of baking soda, %s of each to a litre", bottle, p.small(a.EpsomG, quantity.Gram, 0.05, 2), p.small(a.SodaG, quantity.Gram, 0.05, 2), dose)})
+				p.facts([2]string{"Two bottles", fmt.Sprintf("of %s: %s of Epsom salt and %s of baking soda, %s of each per litre", bottle, p.small(a.EpsomG, quantity.Gram, 0.05, 2), p.small(a.SodaG, quantity.Gram, 0.05, 2), dose)})
 			}
 		}),
 	)
@@ -94,7 +94,7 @@ for boil, and answers it. "apodemos openapi" has what each may be asked.`,
 	}
 	c.Args = func(_ *cobra.Command, args []string) error {
 		if len(args) > 0 {
-			return fmt.Errorf("%q is no question; allowed: %s", args[0], strings.Join(named, ", "))
+			return fmt.Errorf("%q is not a question. Choose %s", args[0], strings.Join(named, ", "))
 		}
 		return nil
 	}

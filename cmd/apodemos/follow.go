@@ -22,14 +22,14 @@ type followed struct {
 func followCommand() *cobra.Command {
 	return &cobra.Command{
 		Use:   "follow",
-		Short: "Follow a brew: what happened in, what to do now and the rest planned anew out",
+		Short: "Follow a brew: what happened in, what to do now out",
 		Long: `Reads a plan request and what happened since the brew began (JSON: "request", and
 "events" or the "record" of a run) on standard input, and writes where it is as JSON
 on standard output: the step, the next reading, what differs from the plan, the rest
-planned anew, and the cup that this gives.
+re-planned, and the cup that this gives.
 
-Exit code 0 and where it is; or 2, and on standard error one line a problem:
-field: what is wrong, what is allowed.`,
+Exit code 0 and the state; or 2, with one problem a line on
+standard error: the field, the value, what to enter.`,
 		Example: `  echo '{"request": {"method": "press-pot"}, "events": [{"t_s": 0, "kind": "start"}]}' | apodemos follow`,
 		Args:    cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
@@ -49,12 +49,12 @@ field: what is wrong, what is allowed.`,
 func simulateCommand() *cobra.Command {
 	return &cobra.Command{
 		Use:   "simulate",
-		Short: "Make a brew on the virtual brewer: readings out, as follow takes them",
+		Short: "Simulate a brew: readings out, as follow takes them",
 		Long: `Reads a plan request, a seed and differences from the plan (JSON) on standard input, and
 writes what was done and read as JSON on standard output: "request" and "events", as
 "apodemos follow" takes them, and the cup that it gave. The same seed gives the same.
 
-Exit code 0; or 2, and on standard error one line a problem.`,
+Exit code 0; or 2, with one problem a line on standard error.`,
 		Example: `  echo '{"request": {"method": "cone", "drinkers": 1, "scale": true}, "seed": 7, "differences": {"over_g": 20, "kettle_c": -4}}' | apodemos simulate | apodemos follow`,
 		Args:    cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {

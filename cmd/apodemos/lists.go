@@ -50,27 +50,27 @@ func listing[T any](use, short string, read func(context.Context, app.App, int64
 }
 
 func tripListCommand() *cobra.Command {
-	return listing("list", "List the trips that are kept", func(ctx context.Context, s app.App, _ int64) ([]app.Trip, error) { return s.Trips(ctx) }, func(p *leaf, list []app.Trip) {
+	return listing("list", "List the trips and their dates", func(ctx context.Context, s app.App, _ int64) ([]app.Trip, error) { return s.Trips(ctx) }, func(p *leaf, list []app.Trip) {
 		var rows [][]string
 		for _, t := range list {
 			rows = append(rows, []string{fmt.Sprint(t.ID), t.Name, t.StartsOn, fmt.Sprint(t.People)})
 		}
-		p.table("There is no trip yet: import one.", []string{"trip", "name", "starts on", "people"}, rows)
+		p.table("There is no trip yet. Import one.", []string{"trip", "name", "starts on", "people"}, rows)
 	}, false)
 }
 
 func gearCommand() *cobra.Command {
-	return listing("gear", "List the gear on the shelf", func(ctx context.Context, s app.App, _ int64) ([]gear.Item, error) { return s.Gear(ctx) }, func(p *leaf, list []gear.Item) {
+	return listing("gear", "List the gear that you have", func(ctx context.Context, s app.App, _ int64) ([]gear.Item, error) { return s.Gear(ctx) }, func(p *leaf, list []gear.Item) {
 		var rows [][]string
 		for _, it := range list {
 			rows = append(rows, []string{fmt.Sprint(it.ID), nameOf(string(it.Kind)), it.Name, p.figure(quantity.Of(it.MassG, quantity.Gram)), it.Condition})
 		}
-		p.table("The shelf is empty.", []string{"item", "kind", "name", "mass", "condition"}, rows)
+		p.table("There is no gear yet.", []string{"item", "kind", "name", "mass", "condition"}, rows)
 	}, false)
 }
 
 func logCommand() *cobra.Command {
-	return listing("log", "List what was brewed and tasted, the latest first", func(ctx context.Context, s app.App, trip int64) ([]app.LogEntry, error) {
+	return listing("log", "List the logged cups, latest first", func(ctx context.Context, s app.App, trip int64) ([]app.LogEntry, error) {
 		return s.Log(ctx, trip)
 	}, func(p *leaf, list []app.LogEntry) {
 		var rows [][]string
@@ -81,7 +81,7 @@ func logCommand() *cobra.Command {
 			}
 			rows = append(rows, []string{moment(l.BrewedAt), l.StopName, nameOf(l.Method), p.figure(quantity.Of(l.DoseG, quantity.Gram)), p.figure(quantity.Of(l.PouredMl, quantity.Gram)), mark, l.Says, l.Words})
 		}
-		p.table("No cup is written down yet.", []string{"brewed at", "place", "method", "coffee", "water", "mark", "says", "words"}, rows)
+		p.table("There is no cup yet.", []string{"brewed at", "place", "method", "coffee", "water", "mark", "says", "words"}, rows)
 	}, true)
 }
 
@@ -90,11 +90,11 @@ func one(what, allowed string) cobra.PositionalArgs {
 	return func(_ *cobra.Command, args []string) error {
 		switch len(args) {
 		case 0:
-			return fmt.Errorf("%s is missing; allowed: %s", what, allowed)
+			return fmt.Errorf("%s is missing. Enter %s", what, allowed)
 		case 1:
 			return nil
 		}
-		return fmt.Errorf("%s is there %d times; allowed: once, %s", what, len(args), allowed)
+		return fmt.Errorf("%s is given %d times. Enter it once: %s", what, len(args), allowed)
 	}
 }
 

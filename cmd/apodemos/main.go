@@ -34,7 +34,7 @@ func main() {
 	case slices.Contains(os.Args[1:], "--errors=json"), slices.Contains(os.Args[1:], "--errors") && slices.Contains(os.Args[1:], "json"):
 		_, _ = os.Stderr.Write(faultJSON(err))
 	case problems:
-		fmt.Fprintln(os.Stderr, plainText(bad.Error()))
+		fmt.Fprintln(os.Stderr, plainText(bad.Says()))
 	default:
 		fmt.Fprintln(os.Stderr, "apodemos:", plainText(err.Error()))
 	}

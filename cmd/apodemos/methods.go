@@ -15,7 +15,7 @@ import (
 func methodsCommand() *cobra.Command {
 	return &cobra.Command{
 		Use:   "methods",
-		Short: "Print the catalogue of methods and schools as Markdown, for review",
+		Short: "Print the catalogue of methods and styles as Markdown, for review",
 		Args:  cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
 			writeMethods(c.OutOrStdout())
@@ -27,7 +27,7 @@ func methodsCommand() *cobra.Command {
 // writeMethods writes the catalogue as a practitioner would review it.
 func writeMethods(w io.Writer) {
 	p := func(format string, args ...any) { fmt.Fprintf(w, format, args...) }
-	p("# Methods and schools\n\nMade from the catalogue in `core/method` by `apodemos methods`; do not edit. The figures are common practice with no published source, unless it says otherwise.\n")
+	p("# Methods and styles\n\nMade from the catalogue in `core/method` by `apodemos methods`; do not edit. The figures are common practice with no published source, unless it says otherwise.\n")
 	for _, m := range method.All {
 		p("\n## %s (`%s`)\n\n%s\n\nNeeds: %s. Clarity %d, body %d, forgiveness %d, tidiness %d of 5: %s.\n", m.Name, m.ID, m.Summary, strings.Join(m.Needs, ", "),
 			m.Scores.Clarity, m.Scores.Body, m.Scores.Forgiveness, m.Scores.Tidiness, m.Scores.Why)

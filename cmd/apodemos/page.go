@@ -29,16 +29,16 @@ type shape struct {
 }
 
 func (s *shape) add(c *cobra.Command) {
-	c.Flags().BoolVar(&s.json, "json", false, "write JSON, on a terminal too")
-	c.Flags().BoolVar(&s.text, "text", false, "write a page for a person, into a pipe too")
-	c.Flags().StringVar(&s.units, "units", "metric", "of a page: metric or us")
+	c.Flags().BoolVar(&s.json, "json", false, "write JSON, even on a terminal")
+	c.Flags().BoolVar(&s.text, "text", false, "write a readable page, even into a pipe")
+	c.Flags().StringVar(&s.units, "units", "metric", "units of the page: metric or us")
 	c.MarkFlagsMutuallyExclusive("json", "text")
 }
 
 // write writes an answer as JSON, or as the page that draw makes of it.
 func (s *shape) write(c *cobra.Command, answer any, draw func(*leaf)) error {
 	if s.units != "metric" && s.units != "us" {
-		return fmt.Errorf("--units: %q is not allowed; allowed: metric, us", s.units)
+		return fmt.Errorf("--units: %q is not known. Enter metric or us", s.units)
 	}
 	out := c.OutOrStdout()
 	if s.json || !s.text && !isTerminal(out) {
@@ -187,7 +187,7 @@ func (p *leaf) plan(pl *brew.Plan) {
 			last = append(last, c)
 		}
 	}
-	p.cautions("Before you begin", first)
+	p.cautions("Before you start", first)
 	p.head("Steps")
 	for _, st := range pl.Steps {
 		text := p.say(st.Phrase)
@@ -204,7 +204,7 @@ func (p *leaf) plan(pl *brew.Plan) {
 	}
 	p.cautions("Take care", last)
 	if len(pl.Notes) > 0 {
-		p.head("Why it is so")
+		p.head("Why")
 		for _, n := range pl.Notes {
 			p.line("  - ", p.say(n.Phrase))
 		}
@@ -228,12 +228,12 @@ func (p *leaf) trip(t trip.Trip, r *trip.Result) {
 	for _, s := range r.Stops {
 		boils := p.figure(quantity.Fine(s.BoilC, quantity.Celsius))
 		if s.Unplaced {
-			boils = "not known: nobody has said how high it is"
+			boils = "altitude unknown"
 		}
 		p.line(fmt.Sprintf("  day %-3d ", s.Day), s.Name+"; water boils at: "+boils)
 	}
 	if len(r.Buy) > 0 {
-		p.head("Have and buy")
+		p.head("Bring and buy")
 		for _, b := range r.Buy {
 			where := "before leaving"
 			if b.Stop >= 0 {
@@ -271,7 +271,7 @@ func (p *leaf) trip(t trip.Trip, r *trip.Result) {
 	}
 	p.cautions("Take care", r.Cautions)
 	for _, x := range r.Impossible {
-		p.line("  ! ", "Cannot be made: "+x.Name+": "+x.Message)
+		p.line("  ! ", "Can’t be made: "+x.Name+": "+x.Message)
 	}
 }
 
@@ -301,7 +301,7 @@ func faultJSON(err error) []byte {
 		Problems brew.Problems `json:"problems,omitempty"`
 	}{Error: err.Error()}
 	if bad, ok := errors.AsType[brew.Problems](err); ok {
-		out.Problems = bad
+		out.Error, out.Problems = bad.Says(), bad
 	}
 	b, err := json.Marshal(out)
 	if err != nil {

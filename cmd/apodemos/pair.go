@@ -72,11 +72,11 @@ func sayOwn(ctx context.Context, w io.Writer, s *store.Store, here string, beyon
 	if err != nil {
 		return err
 	}
-	fmt.Fprintf(w, "Nobody is let in who is not paired, on this machine either. Pair your browser, until %s:\n  %s\n", until.Format("15:04"), app.PairURL(here, key))
+	fmt.Fprintf(w, "Only paired devices can connect, this machine’s browser too. Pair it until %s:\n  %s\n", until.Format("15:04"), app.PairURL(here, key))
 	for _, b := range beyond {
 		fmt.Fprintf(w, "  or from another device: %s\n", app.PairURL(b, key))
 	}
-	fmt.Fprintln(w, "The key pairs one device. Later ones get theirs from Take it along, or from: apodemos pair")
+	fmt.Fprintln(w, "The key pairs one device. For more, open Offline copy or run: apodemos pair")
 	if len(beyond) == 0 {
 		return nil
 	}
@@ -90,7 +90,7 @@ func sayPairing(ctx context.Context, w io.Writer, s *store.Store, bases []string
 		return err
 	}
 	at := app.PairURL(bases[0], key)
-	fmt.Fprintf(w, "\nOther devices are let in when they are paired. To pair one, until %s:\n  %s\n  key %s\n", until.Format("15:04"), at, key)
+	fmt.Fprintf(w, "\nOther devices must be paired. Pair one until %s:\n  %s\n  key %s\n", until.Format("15:04"), at, key)
 	for _, b := range bases[1:] {
 		fmt.Fprintf(w, "  or at %s\n", b)
 	}
@@ -133,10 +133,9 @@ func pairCommand() *cobra.Command {
 	var list bool
 	var letGo int64
 	c := &cobra.Command{
-		Use:   "pair",
-		Short: "Make a key that pairs one device with the running program, or list and let go of devices",
-		Long: `Makes a key that pairs one device for ten minutes; it takes the place of the one
-before. With --at it shows the address with the key in it, as a code for a camera.`,
+		Use:     "pair",
+		Short:   "Make a key to pair one device, or list and remove devices",
+		Long:    `Makes a key that pairs one device for ten minutes; it replaces the last one. With --at it shows the address with the key in it, as a code for a camera.`,
 		Example: `  apodemos pair --at https://kettle.home:8466`,
 		Args:    cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
@@ -151,7 +150,7 @@ before. With --at it shows the address with the key in it, as a code for a camer
 				if err := s.RevokeDevice(c.Context(), letGo); err != nil {
 					return fmt.Errorf("--let-go: there is no device %d; see --list", letGo)
 				}
-				fmt.Fprintln(w, "Let go of: its token opens nothing any more.")
+				fmt.Fprintln(w, "Removed: it can no longer connect.")
 			case list:
 				devices, err := s.Devices(c.Context())
 				if err != nil {
@@ -166,7 +165,7 @@ before. With --at it shows the address with the key in it, as a code for a camer
 			case at != "":
 				u, err := url.Parse(at)
 				if err != nil || u.Host == "" || u.Scheme != "http" && u.Scheme != "https" {
-					return fmt.Errorf("--at: %q is not allowed; allowed: an address such as https://kettle.home:8466", at)
+					return fmt.Errorf("--at: %q is not an address. Enter one such as https://kettle.home:8466", at)
 				}
 				return sayPairing(c.Context(), w, s, []string{u.Scheme + "://" + u.Host})
 			default:
@@ -181,7 +180,7 @@ before. With --at it shows the address with the key in it, as a code for a camer
 	}
 	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
 	c.Flags().StringVar(&at, "at", "", "address that the device reaches the program at")
-	c.Flags().BoolVar(&list, "list", false, "list the devices that are paired")
-	c.Flags().Int64Var(&letGo, "let-go", 0, "let go of the device with this number")
+	c.Flags().BoolVar(&list, "list", false, "list the paired devices")
+	c.Flags().Int64Var(&letGo, "let-go", 0, "remove the device with this number")
 	return c
 }

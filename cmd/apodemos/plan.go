@@ -14,13 +14,13 @@ func planCommand() *cobra.Command {
 		Use:   "plan",
 		Short: "Plan one brew: JSON request in, a page or JSON out",
 		Long: `Reads a request as JSON on standard input and writes the plan on standard output:
-on a terminal a page that could be taken along; into a pipe, or with --json, JSON.
+on a terminal a readable page; into a pipe, or with --json, JSON.
 Only "method" is needed; everything else has a default, which the plan states
-under "request" and "defaulted". Every figure's formula, inputs and source stand
+under "request" and "defaulted". Every figure's formula, inputs and source are
 under "working".
 
-Exit code 0 and a plan; or 2, and on standard error one line a problem:
-field: what is wrong, what is allowed.`,
+Exit code 0 and a plan; or 2, with one problem a line on
+standard error: the field, the value, what to enter.`,
 		Example: `  echo '{"method":"cone","drinkers":2,"place":{"altitude_m":3900}}' | apodemos plan
   apodemos plan < request.json > plan.json`,
 		Args: cobra.NoArgs,

@@ -19,7 +19,7 @@ import (
 // opened is the collection in a directory, which must be there.
 func opened(c *cobra.Command, data string) (*store.Store, error) {
 	if !store.Exists(data) {
-		return nil, fmt.Errorf("--data: there is no database in %s; allowed: the directory that %s is in", data, store.FileName)
+		return nil, fmt.Errorf("--data: there is no database in %s. Enter the directory with %s", data, store.FileName)
 	}
 	return store.Open(c.Context(), data)
 }
@@ -29,11 +29,11 @@ func pocketCommand() *cobra.Command {
 	var ids []int64
 	c := &cobra.Command{
 		Use:   "pocket",
-		Short: "Write a trip, or several, with all that it takes as one HTML file that works on a phone without a network",
+		Short: "Write one or more trips as one HTML file that works on a phone without a network",
 		Long: `Writes one HTML file on standard output: the interface, the core and the trip with
-its stops, brews, plans, recipes, coffees, shelf and log. Opened from the phone's own
-storage it works without network, server or computer, and keeps what is done in it.
-"apodemos bring" brings that back.`,
+its stops, brews, plans, recipes, coffees, gear and log. Opened from the phone's own
+storage it works without a network, and saves what you do in it.
+"apodemos bring" brings the changes home.`,
 		Example: `  apodemos pocket --trip 1 > trip.html`,
 		Args:    cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
@@ -66,26 +66,26 @@ func bringCommand() *cobra.Command {
 	var look bool
 	c := &cobra.Command{
 		Use:   "bring FILE",
-		Short: "Bring back what was done in a pocket",
-		Long: `Reads a pocket, or a copy that was kept of one, says what arrives, and takes it in:
-all of it, or nothing. Bringing it twice doubles nothing. What was changed on both
-sides, or deleted on one, is shown side by side; choose with --choose ID=here or
+		Short: "Bring home the changes of an offline copy",
+		Long: `Reads an offline copy, says what is new, and saves all of it or nothing. Doing it
+twice adds nothing twice. What was changed on both sides, or deleted on one, is
+shown side by side; choose with --choose ID=here or
 ID=there, or for all of them with --all here or --all there.
 
-Exit code 0 and it is kept (or with --look would be); 3 where something is to be
-chosen first, and nothing was changed.`,
-		Args: one("FILE", "the pocket that comes back"),
+Exit code 0 if it is saved (or, with --look, could be); 3 if you must choose first,
+and nothing was changed.`,
+		Args: one("FILE", "the offline copy"),
 		RunE: func(c *cobra.Command, args []string) error {
 			choices := map[string]journal.Side{}
 			for _, x := range chosen {
 				id, side, _ := strings.Cut(x, "=")
 				if side != string(journal.Here) && side != string(journal.There) {
-					return fmt.Errorf("--choose: %q is not allowed; allowed: ID=here or ID=there", x)
+					return fmt.Errorf("--choose: %q is not known. Enter ID=here or ID=there", x)
 				}
 				choices[id] = journal.Side(side)
 			}
 			if all != "" && all != string(journal.Here) && all != string(journal.There) {
-				return fmt.Errorf("--all: %q is not allowed; allowed: here or there", all)
+				return fmt.Errorf("--all: %q is not known. Enter here or there", all)
 			}
 			f, err := os.Open(args[0])
 			if err != nil {
@@ -131,8 +131,8 @@ chosen first, and nothing was changed.`,
 	}
 	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
 	c.Flags().StringArrayVar(&chosen, "choose", nil, "ID=here or ID=there, of something changed on both sides")
-	c.Flags().StringVar(&all, "all", "", "here or there, for whatever was changed on both sides")
-	c.Flags().BoolVar(&look, "look", false, "say what would arrive, and change nothing")
+	c.Flags().StringVar(&all, "all", "", "here or there, for everything changed on both sides")
+	c.Flags().BoolVar(&look, "look", false, "say what is new, and change nothing")
 	return c
 }
 
@@ -160,7 +160,7 @@ func told(c *cobra.Command, out app.Bringing) {
 	}
 	switch {
 	case out.Kept && len(out.Arrives) == 0:
-		fmt.Fprintln(w, "Nothing new: all of it was here.")
+		fmt.Fprintln(w, "Nothing new.")
 	case out.Kept:
 		fmt.Fprintln(w, "Kept.")
 	}

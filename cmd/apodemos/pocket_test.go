@@ -60,7 +60,7 @@ func TestAPocketOnTheCommandLine(t *testing.T) {
 	_, err = execute("", "pocket", "--data", t.TempDir())
 	require.ErrorContains(t, err, "there is no database")
 	_, err = execute("", "pocket", "--data", dir, "--trip", "9")
-	require.ErrorContains(t, err, "--trip: 9 is not allowed")
+	require.ErrorContains(t, err, "--trip: there is no trip 9")
 
 	renamed := edited(t, file, rename("To the ice"))
 	out, err := execute("", "bring", "--data", dir, "--look", renamed)
@@ -72,7 +72,7 @@ func TestAPocketOnTheCommandLine(t *testing.T) {
 	assert.Contains(t, out, "Kept.")
 	out, err = execute("", "bring", "--data", dir, renamed)
 	require.NoError(t, err)
-	assert.Contains(t, out, "Nothing new: all of it was here.")
+	assert.Contains(t, out, "Nothing new.")
 
 	// Another copy, in which it was called otherwise.
 	other := edited(t, file, rename("To the sea"))
@@ -80,7 +80,7 @@ func TestAPocketOnTheCommandLine(t *testing.T) {
 	require.ErrorContains(t, err, "choose first")
 	assert.Contains(t, out, "here To the ice, there To the sea")
 	_, err = execute("", "bring", "--data", dir, "--all", "both", other)
-	require.ErrorContains(t, err, "allowed: here or there")
+	require.ErrorContains(t, err, "Enter here or there")
 	out, err = execute("", "bring", "--data", dir, "--all", "there", other)
 	require.NoError(t, err)
 	assert.Contains(t, out, "Kept.")
@@ -91,7 +91,7 @@ func TestAPocketOnTheCommandLine(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "To the sea", tr.Name)
 
-	for says, text := range map[string]string{"is no pocket": "<html>", "is empty": "", "was cut on the way": file[:9000]} {
+	for says, text := range map[string]string{"is not an offline copy": "<html>", "is empty": "", "is cut short": file[:9000]} {
 		name := filepath.Join(t.TempDir(), "bad.html")
 		require.NoError(t, os.WriteFile(name, []byte(text), 0o600))
 		_, err = execute("", "bring", "--data", dir, name)

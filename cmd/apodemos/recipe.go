@@ -15,14 +15,14 @@ func recipeCommand() *cobra.Command {
 		Use:   "recipe WORDS",
 		Short: "Read a recipe from words: words in, JSON recipe out",
 		Long: `Reads a recipe from words such as those on a bag, and writes it as JSON, as it goes
-into "recipe" of a plan request. What could have meant something else, and what was
-not understood, is said on standard error, one a line.
+into "recipe" of a plan request. What was doubtful or not understood is
+written to standard error, one a line.
 
-Exit code 0 and a recipe; or 2, and on standard error one line a problem.`,
+Exit code 0 and a recipe; or 2, with one problem a line on standard error.`,
 		Example: `  apodemos recipe "13 g, 200 g at 90 °C, medium-coarse, 30/110/170/200 at 0:00/0:45/1:30/2:15"`,
 		Args: func(_ *cobra.Command, args []string) error {
 			if len(args) == 0 {
-				return errors.New("WORDS are missing; allowed: those of a recipe, in quotes")
+				return errors.New("WORDS is missing. Enter a recipe in words, in quotes")
 			}
 			return nil
 		},

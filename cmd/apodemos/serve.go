@@ -30,14 +30,14 @@ type serveFlags struct {
 
 func (f *serveFlags) add(c *cobra.Command, data string) {
 	c.Flags().StringVar(&f.data, "data", data, "directory that holds the database")
-	c.Flags().StringVar(&f.listen, "listen", "127.0.0.1:8466", "address to listen on; anything but loopback can be reached from the network, by devices that are paired")
-	c.Flags().StringVar(&f.tlsCert, "tls-cert", "", "certificate for HTTPS, PEM, with those that it hangs on")
+	c.Flags().StringVar(&f.listen, "listen", "127.0.0.1:8466", "address to listen on; beyond loopback, only paired devices can connect")
+	c.Flags().StringVar(&f.tlsCert, "tls-cert", "", "certificate chain for HTTPS, PEM")
 	c.Flags().StringVar(&f.tlsKey, "tls-key", "", "its private key, PEM")
-	c.Flags().StringArrayVar(&f.hosts, "host", nil, "name that the program is reached by, besides localhost and addresses; may be given again")
-	c.Flags().BoolVar(&f.pairing, "require-pairing", false, "let nobody in without pairing, on this machine either; always so where it listens beyond loopback")
-	c.Flags().BoolVar(&f.noBackups, "no-backups", false, "make no backup by itself, which is one a day in the data directory")
+	c.Flags().StringArrayVar(&f.hosts, "host", nil, "host name of this program, besides localhost and addresses; may be repeated")
+	c.Flags().BoolVar(&f.pairing, "require-pairing", false, "require pairing, for this machine too; always so when listening beyond loopback")
+	c.Flags().BoolVar(&f.noBackups, "no-backups", false, "make no daily backup in the data directory")
 	c.Flags().BoolVar(&f.accessLog, "access-log", false, "write a line of JSON for each request on standard error")
-	c.Flags().Float64Var(&f.clockRate, "clock-rate", 1, "run the guide's clock this many times faster than time, to look through a brew quickly (1 to 1000)")
+	c.Flags().Float64Var(&f.clockRate, "clock-rate", 1, "run the guide's clock this many times faster than real time (1 to 1000)")
 }
 
 func serveCommand() *cobra.Command {
@@ -46,7 +46,7 @@ func serveCommand() *cobra.Command {
 		Use:   "serve",
 		Short: "Serve the interface with your own data",
 		Long: `Serves the interface on this machine. Your data is one SQLite file in the data
-directory, made when it is missing. Stop with Ctrl+C.`,
+directory, created if missing. Stop with Ctrl+C.`,
 		Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
 			return serve(c.Context(), f, false)
@@ -61,10 +61,10 @@ func demoCommand() *cobra.Command {
 	var fresh bool
 	c := &cobra.Command{
 		Use:   "demo",
-		Short: "Serve the interface with a made-up trip to look at",
+		Short: "Serve the interface with a demo trip",
 		Long: `Serves the interface with the demo trip: nine invented stops from a ferry port to
-a glacier and home by night train, with brews planned and tasted. What you change
-is kept in its own data directory, apart from your own data.`,
+a glacier and home by night train, with brews planned and tasted. Your
+changes stay in its own data directory, apart from your own data.`,
 		Args: cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
 			kept, err := demo.Ready(c.Context(), f.data, fresh)
@@ -72,13 +72,13 @@ is kept in its own data directory, apart from your own data.`,
 				return err
 			}
 			if kept != "" {
-				fmt.Fprintf(c.OutOrStdout(), "What was there is kept as %s.\n", kept)
+				fmt.Fprintf(c.OutOrStdout(), "The previous data is saved as %s.\n", kept)
 			}
 			return serve(c.Context(), f, true)
 		},
 	}
 	f.add(c, dataDir("apodemos-demo"))
-	c.Flags().BoolVar(&fresh, "fresh", false, "begin with the demo trip as it was at first")
+	c.Flags().BoolVar(&fresh, "fresh", false, "start with the demo trip as it was at first")
 	return c
 }
 
@@ -86,12 +86,12 @@ func backupCommand() *cobra.Command {
 	var data string
 	c := &cobra.Command{
 		Use:   "backup FILE",
-		Short: "Copy the database to FILE, also while the program runs",
+		Short: "Copy the database to FILE, even while Apodemos runs",
 		Long:  `Writes a consistent copy of the database to a new file; "apodemos restore" puts it back.`,
-		Args:  one("FILE", "a new one, for the copy"),
+		Args:  one("FILE", "a new file for the copy"),
 		RunE: func(c *cobra.Command, args []string) error {
 			if !store.Exists(data) {
-				return fmt.Errorf("--data: there is no database in %s; allowed: the directory that %s is in", data, store.FileName)
+				return fmt.Errorf("--data: there is no database in %s. Enter the directory with %s", data, store.FileName)
 			}
 			s, err := store.Open(c.Context(), data)
 			if err != nil {
@@ -109,7 +109,7 @@ func restoreCommand() *cobra.Command {
 	var data string
 	c := &cobra.Command{
 		Use:   "restore FILE",
-		Short: "Put a backup in the place of the database",
+		Short: "Restore the database from a backup",
 		Long: `Checks a backup and puts it in the place of the database. Stop the program first.
 The database that was there is kept beside it, under another name.`,
 		Args: one("FILE", "a backup"),
@@ -120,11 +120,11 @@ The database that was there is kept beside it, under another name.`,
 				return err
 			}
 			if plain {
-				fmt.Fprintln(c.ErrOrStderr(), "This is a plain copy of a database that was in use: what was written last may be missing. Make backups with apodemos backup.")
+				fmt.Fprintln(c.ErrOrStderr(), "This copy was made while the database was in use: the last changes may be missing. Make backups with apodemos backup.")
 			}
 			fmt.Fprintf(c.OutOrStdout(), "Restored into %s.\n", data)
 			if kept != "" {
-				fmt.Fprintf(c.OutOrStdout(), "What was there is kept as %s.\n", kept)
+				fmt.Fprintf(c.OutOrStdout(), "The previous data is saved as %s.\n", kept)
 			}
 			return nil
 		},
@@ -138,14 +138,14 @@ const memoryLimit = 150 << 20
 
 func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 	if !(f.clockRate >= 1 && f.clockRate <= 1000) {
-		return fmt.Errorf("--clock-rate: %v is not allowed; allowed: 1 to 1000", f.clockRate)
+		return fmt.Errorf("--clock-rate: %v is out of range. Enter 1 to 1000", f.clockRate)
 	}
 	if (f.tlsCert == "") != (f.tlsKey == "") {
-		return errors.New("--tls-cert, --tls-key: one without the other; allowed: both, or neither")
+		return errors.New("--tls-cert, --tls-key: one is missing. Enter both, or neither")
 	}
 	for _, h := range f.hosts {
 		if h == "" || strings.ContainsAny(h, "/: *") {
-			return fmt.Errorf("--host: %q is not allowed; allowed: a name such as kettle.home, without scheme and port", h)
+			return fmt.Errorf("--host: %q is not a host name. Enter one such as kettle.home, without scheme or port", h)
 		}
 	}
 	s, err := store.Open(ctx, f.data)
@@ -155,14 +155,14 @@ func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 	defer s.Close()
 	l, err := net.Listen("tcp", f.listen)
 	if err != nil {
-		return fmt.Errorf("cannot listen on %s: %w; another copy may be running, or give another address with --listen", f.listen, err)
+		return fmt.Errorf("can’t listen on %s: %w. Stop the other copy, or give another address with --listen", f.listen, err)
 	}
 	opt := server.Options{Store: s, Full: store.IsFull, ClockRate: f.clockRate, Demo: isDemo, Devices: s, Hosts: f.hosts, ReadOnly: s.ReadOnly()}
 	if f.accessLog {
 		opt.AccessLog = os.Stderr
 	}
 	if s.ReadOnly() {
-		fmt.Println("The data directory can only be read: look at it, and back it up; nothing is kept.")
+		fmt.Println("The data directory is read-only: you can look and back up, but changes aren’t saved.")
 	}
 	// A bound that the collector works towards; GOMEMLIMIT says another.
 	if os.Getenv("GOMEMLIMIT") == "" {
@@ -191,7 +191,7 @@ func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 	}
 	if len(opt.Addresses) > 0 {
 		if !opt.Secure {
-			fmt.Println("Without HTTPS (--tls-cert, --tls-key) everybody on the network can read along, phones install nothing, and their screens go dark.")
+			fmt.Println("Without HTTPS (--tls-cert, --tls-key) others on the network can read along, and phones can’t install Apodemos or keep their screens on.")
 		}
 	}
 	if !f.noBackups && !isDemo {

@@ -28,11 +28,11 @@ func tripCommand() *cobra.Command {
 		Use:   "trip",
 		Short: "Plan a whole trip: trip file in, a page or JSON out",
 		Long: `Reads a trip file (JSON, see "apodemos schema") on standard input and writes
-what to buy, prepare, carry, treat and do on standard output: on a terminal a page
-that could be taken along, into a pipe, or with --json, JSON.
+what to buy, prepare, carry, treat and do on standard output: on a terminal a readable
+page, into a pipe, or with --json, JSON.
 
-Exit code 0 and a plan; or 2, and on standard error one line a problem:
-field: what is wrong, what is allowed.`,
+Exit code 0 and a plan; or 2, with one problem a line on
+standard error: the field, the value, what to enter.`,
 		Example: `  apodemos trip < trip.json > plan.json`,
 		Args:    cobra.NoArgs,
 		RunE: func(c *cobra.Command, _ []string) error {
@@ -70,11 +70,10 @@ func importCommand() *cobra.Command {
 	c := &cobra.Command{
 		Use:     "import FILE",
 		Example: "  apodemos import --dry-run route.gpx\n  apodemos import - < route.gpx",
-		Short:   "Keep the trip, the log or the recipe in a file",
+		Short:   "Import the trip, log or recipe of a file",
 		Long: `Reads a GPX file, a trip file (JSON) or a CSV file of stops, says what was assumed,
-and keeps the trip: the whole of it, or nothing where something is wrong. A log
-(log.json, or a CSV with brewed_at and method) is brought in, each entry once; a
-recipe file is kept.`,
+and saves the whole trip, or nothing if something is wrong. A log (log.json, or a
+CSV with brewed_at and method) is imported, each entry once; so is a recipe file.`,
 		Args: one("FILE", "a trip, GPX, CSV, log or recipe file, or - for standard input"),
 		RunE: func(c *cobra.Command, args []string) error {
 			f := io.NopCloser(c.InOrStdin())
@@ -103,14 +102,14 @@ recipe file is kept.`,
 				for _, line := range b.Said {
 					fmt.Fprintln(os.Stderr, line)
 				}
-				fmt.Fprintf(c.OutOrStdout(), "%d entries brought in; %d were there.\n", b.Added, b.There)
+				fmt.Fprintf(c.OutOrStdout(), "%d entries imported; %d were here already.\n", b.Added, b.There)
 				return nil
 			case bytes.Contains(start, []byte(formats.RecipeFormat)):
 				own, err := files.ImportRecipe(c.Context(), a, in)
 				if err != nil {
 					return err
 				}
-				fmt.Fprintf(c.OutOrStdout(), "Kept as recipe %d.\n", own.ID)
+				fmt.Fprintf(c.OutOrStdout(), "Saved as recipe %d.\n", own.ID)
 				return nil
 			}
 			t, said, err := files.Import(c.Context(), a, in, how)
@@ -120,14 +119,14 @@ recipe file is kept.`,
 			for _, line := range said {
 				fmt.Fprintln(os.Stderr, line)
 			}
-			fmt.Fprintf(c.OutOrStdout(), "Kept as trip %d.\n", t.ID)
+			fmt.Fprintf(c.OutOrStdout(), "Saved as trip %d.\n", t.ID)
 			return nil
 		},
 	}
 	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
-	c.Flags().BoolVar(&dry, "dry-run", false, "say what would be kept, and keep nothing")
-	c.Flags().StringVar(&how.Terrain, "terrain", "", "where altitudes are from that a GPX file does not have: "+files.Simulated+", which is made up; not known when left out")
-	c.Flags().Float64Var(&how.HoursADay, "hours", formats.DefaultHours, "of walking a day, h, where a GPX file has no times")
+	c.Flags().BoolVar(&dry, "dry-run", false, "say what would be saved, and save nothing")
+	c.Flags().StringVar(&how.Terrain, "terrain", "", "source of altitudes missing in a GPX file: "+files.Simulated+" (made up); unknown when left out")
+	c.Flags().Float64Var(&how.HoursADay, "hours", formats.DefaultHours, "hours of walking a day, if a GPX file has no times")
 	return c
 }
 
@@ -144,7 +143,7 @@ func exportCommand() *cobra.Command {
 		Args:  one("FORMAT", strings.Join(exports(), ", ")),
 		RunE: func(c *cobra.Command, args []string) error {
 			if !slices.Contains(exports(), args[0]) {
-				return fmt.Errorf("%q is not a format; allowed: %s", args[0], strings.Join(exports(), ", "))
+				return fmt.Errorf("%q is not a format. Choose %s", args[0], strings.Join(exports(), ", "))
 			}
 			s, err := opened(c, data)
 			if err != nil {
@@ -172,8 +171,8 @@ func exportCommand() *cobra.Command {
 	}
 	c.Flags().StringVar(&data, "data", dataDir("apodemos"), "directory that holds the database")
 	c.Flags().Int64Var(&id, "trip", 1, "number of the trip")
-	c.Flags().StringVar(&alarms.Brew, "alarm", "0", "of a calendar: minutes before a brew is begun, one of "+strings.Join(formats.BeforeBrews, ", "))
-	c.Flags().StringVar(&alarms.Evening, "evening", "none", "of a calendar: when to remind on evenings with something to get ready, one of "+strings.Join(formats.InEvenings, ", "))
+	c.Flags().StringVar(&alarms.Brew, "alarm", "0", "calendar: minutes before a brew starts, one of "+strings.Join(formats.BeforeBrews, ", "))
+	c.Flags().StringVar(&alarms.Evening, "evening", "none", "calendar: when to remind on evenings with something to prepare, one of "+strings.Join(formats.InEvenings, ", "))
 	return c
 }
 
@@ -182,7 +181,7 @@ func dryRun(c *cobra.Command, f io.Reader, how files.Reading) error {
 	in := bufio.NewReaderSize(f, 64<<10)
 	start, _ := in.Peek(4 << 10)
 	if bytes.Contains(start, []byte(formats.LogFormat)) || formats.IsLogCSV(start) || bytes.Contains(start, []byte(formats.RecipeFormat)) {
-		return errors.New("--dry-run: is for trips; allowed: GPX, a trip file or CSV of stops")
+		return errors.New("--dry-run: works for trips only. Choose a GPX file, a trip file or a CSV file of stops")
 	}
 	p, err := files.Preview(in, how)
 	if err != nil {
@@ -202,7 +201,7 @@ func dryRun(c *cobra.Command, f io.Reader, how files.Reading) error {
 		rows = append(rows, []string{fmt.Sprint(s.Day), s.Name, fmt.Sprintf("%.0f km", s.Km), s.TimeZone, fmt.Sprint(len(s.Brews))})
 	}
 	out.table("No stop.", []string{"day", "stop", "along", "time zone", "brews"}, rows)
-	out.line("", "Nothing was kept.")
+	out.line("", "Nothing was saved.")
 	_, err = io.WriteString(c.OutOrStdout(), out.String())
 	return err
 }
@@ -221,9 +220,9 @@ func checkTrip(ctx context.Context, s *store.Store, id int64) error {
 		known = append(known, fmt.Sprintf("%d (%s)", t.ID, t.Name))
 	}
 	if len(known) == 0 {
-		return fmt.Errorf("--trip: %d is not allowed; there is no trip yet: import one", id)
+		return fmt.Errorf("--trip: there is no trip %d, and no trip yet. Import one", id)
 	}
-	return fmt.Errorf("--trip: %d is not allowed; allowed: %s", id, strings.Join(known, ", "))
+	return fmt.Errorf("--trip: there is no trip %d. Enter %s", id, strings.Join(known, ", "))
 }
 
 // until is a reader that ends with its context.

@@ -82,7 +82,7 @@ func answered(op string, body []byte) (any, error) {
 	if op == "pocket-open" {
 		var in opening
 		if err := json.Unmarshal(body, &in); err != nil {
-			return nil, app.ErrPocket{Why: "This file is damaged: what it carries cannot be read."}
+			return nil, app.ErrPocket{Why: "This file is damaged and can’t be read."}
 		}
 		if in.Running != nil {
 			in.Carried.Running = in.Running

@@ -76,7 +76,7 @@ func TestFuelForALitre(t *testing.T) {
 	assert.InDelta(t, 0.50, *fit.Efficiency, 1e-6)
 	assert.InDelta(t, 2000, *fit.PowerW, 1e-3)
 	_, err = HowMuchFuel(FuelIn{Request: r, WaterMl: ptr(1000.0), Grams: ptr(2.0)})
-	assert.ErrorContains(t, err, "grams: no efficiency of 2 to 98 % takes that fuel here")
+	assert.ErrorContains(t, err, "grams: no stove burns that much fuel here")
 }
 
 // 20/80 gas, full, at −10 °C: 1.09 bar over the air of 4,000 m, by hand from
@@ -95,7 +95,7 @@ func TestCanisterFeeds(t *testing.T) {
 	}
 	assert.Equal(t, "will-not-feed", k.Boils[len(k.Boils)-1].Verdict)
 	_, err = WillItFeed(CanisterIn{Request: brew.Request{Conditions: brew.Conditions{Heat: brew.Heat{Burner: ptr("mains")}}}})
-	assert.ErrorContains(t, err, "burns no gas")
+	assert.ErrorContains(t, err, "doesn’t burn gas")
 }
 
 // The 2009 target from distilled water, by hand: 68 × 2.462 = 167.5 mg of Epsom
@@ -111,7 +111,7 @@ func TestMinerals(t *testing.T) {
 	require.NoError(t, err)
 	assert.Contains(t, strong.Dissolve, "too strong")
 	_, err = WhatIsInIt(MineralsIn{Hardness: ptr(-1.0)})
-	assert.EqualError(t, err, "hardness_mg_l: -1 is not allowed; allowed: 0 to 1000 mg/L")
+	assert.EqualError(t, err, "hardness_mg_l: -1 mg/L is out of range. Enter 0 to 1000 mg/L")
 }
 
 // No answer has a NaN or an infinity in it: JSON would refuse them.

@@ -58,7 +58,7 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 	var bad brew.Problems
 	ml := within("water_ml", in.WaterMl, 600, &bad)
 	if s.Fuel.ID != heat.CanisterGas {
-		bad = append(bad, brew.Problem{Field: "request.heat.burner", Value: string(s.Burner.ID), Message: string(s.Burner.ID) + " burns no gas; allowed here: canister, canister-exchanger"})
+		bad = append(bad, brew.Problem{Field: "request.heat.burner", Value: string(s.Burner.ID), Message: string(s.Burner.ID) + " doesn’t burn gas. Choose canister or canister-exchanger"})
 	}
 	if len(bad) > 0 {
 		return nil, bad
@@ -66,7 +66,7 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 	boil := s.Heating(ml)
 	h := boil.Heat()
 	if !h.Reaches {
-		return nil, brew.Problems{{Field: "request.heat.power_w", Value: s.PowerW, Message: "too little to boil this pot in this air; allowed: more power, a lid, a screen or less water"}}
+		return nil, brew.Problems{{Field: "request.heat.power_w", Value: s.PowerW, Message: "this pot never boils in this air. Enter more power, a lid, a wind screen or less water"}}
 	}
 	k := s.Canister()
 	full := k.Blend.Scale(k.CapacityG / max(k.Mass(), 1e-9))

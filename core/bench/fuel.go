@@ -68,7 +68,7 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 		}
 	}
 	if !r.Reaches {
-		return nil, brew.Problems{{Field: "request.heat.power_w", Value: s.PowerW, Message: fmt.Sprintf("%.0f W cannot bring this pot to the boil in this air: it levels off near %.0f °C; use a lid, a screen or more power, or less water", s.PowerW, r.TopC)}}
+		return nil, brew.Problems{{Field: "request.heat.power_w", Value: s.PowerW, Message: fmt.Sprintf("%.0f W can’t boil this pot in this air: it stops near %.0f °C. Use a lid, a wind screen, more power or less water", s.PowerW, r.TopC)}}
 	}
 	out.BurnedKJ, out.HeatS = r.BurnedKJ, r.HeatS
 	out.Shares = []Share{{"water", "into the water", r.WaterKJ}, {"pot", "into the pot", r.VesselKJ}, {"melting", "melting", r.MeltKJ + r.IceKJ},
@@ -155,7 +155,7 @@ func (out *FuelAnswer) calibrate(s *brew.Setting, in FuelIn, h heat.Heating, boi
 	case err != nil && in.TimeS != nil && (!weighed || !(w >= heat.MinPowerW && w <= heat.MaxPowerW)):
 		return brew.Problems{{Field: "time_s", Value: seconds, Message: fmt.Sprintf("no burner of %d to %d W takes that time here; check time and water", heat.MinPowerW, heat.MaxPowerW)}}
 	case err != nil:
-		return brew.Problems{{Field: "grams", Value: grams, Message: "no efficiency of 2 to 98 % takes that fuel here; check grams, boils and water"}}
+		return brew.Problems{{Field: "grams", Value: grams, Message: "no stove burns that much fuel here. Check the grams, boils and water"}}
 	}
 	h.Efficiency, h.PowerW = e, w
 	r := h.Heat()

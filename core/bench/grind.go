@@ -40,7 +40,7 @@ func (g GrinderKnown) figures(field string, bad *brew.Problems) (per, zero float
 	if len(g.Known) == 2 {
 		per, zero, ok := coffee.FitGrinder(g.Known[0], g.Known[1])
 		if !ok || per > 200 {
-			*bad = append(*bad, brew.Problem{Field: field + ".known", Message: "these two settings do not make a grinder; allowed: more clicks for the coarser of the two, up to 200 µm to the click"})
+			*bad = append(*bad, brew.Problem{Field: field + ".known", Message: "these two settings don’t fit together. Enter more clicks for the coarser one, up to 200 µm a click"})
 			return 1, 0
 		}
 		return per, zero
@@ -58,7 +58,7 @@ func WhatSetting(in GrindIn) (*GrindAnswer, error) {
 	out.ToPer, out.ToZero = in.To.figures("to", &bad)
 	out.Um = out.FromZero + clicks*out.FromPer
 	if len(bad) == 0 && (out.Um < field.GrindUm.Min || out.Um > field.GrindUm.Max) {
-		bad = append(bad, brew.Problem{Field: "clicks", Value: clicks, Message: "that is outside what is ground for coffee; allowed: a setting that gives 100 to 2500 µm"})
+		bad = append(bad, brew.Problem{Field: "clicks", Value: clicks, Message: "too fine or too coarse for coffee. Enter a setting of 100 to 2500 µm"})
 	}
 	if len(bad) > 0 {
 		return nil, bad

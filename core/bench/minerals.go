@@ -53,7 +53,7 @@ func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
 	}
 	recipe, ok := water.Mineralise(out.Source, out.Second, out.Target)
 	if !ok {
-		return nil, brew.Problems{{Field: "second_hardness_mg_l", Value: out.Second.Hardness, Message: "the second water has more than is wanted itself; allowed: a softer water than the target, such as distilled, or a harder target"}}
+		return nil, brew.Problems{{Field: "second_hardness_mg_l", Value: out.Second.Hardness, Message: "the second water is harder than the target. Choose a softer one, such as distilled, or a harder target"}}
 	}
 	out.Recipe = recipe
 	out.Result = out.Recipe.Result(out.Source, out.Second)

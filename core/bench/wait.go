@@ -142,7 +142,7 @@ func HowLong(in WaitIn) (*WaitAnswer, error) {
 	}
 	f, err := thermal.FitLoss(thermal.NewCooling(s.Vessel, out.FillMl, cover, s.Air), out.FromC, reading, after)
 	if err != nil {
-		return nil, brew.Problems{{Field: "reading_c", Value: reading, Message: "no vessel like this cools to that in this time, even with a tenth or five times the usual loss; check reading, time, lid and fill"}}
+		return nil, brew.Problems{{Field: "reading_c", Value: reading, Message: "no vessel like this cools to that in this time. Check the reading, time, lid and fill"}}
 	}
 	out.LossFactor = &f
 	out.Working.Put("loss_factor", f, working.Figure{Label: "Loss factor of this pot", Unit: quantity.None, Kind: working.Measured, Source: "your thermometer reading",

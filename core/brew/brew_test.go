@@ -232,8 +232,8 @@ func TestHighUpItDoesNotWait(t *testing.T) {
 	assert.Zero(t, *p.WaitS)
 	require.NotEmpty(t, p.Notes)
 	assert.Equal(t, "do-not-wait", p.Notes[0].ID)
-	assert.Contains(t, p.Notes[0].Text, "Boils at 87.0 °C here")
-	assert.Len(t, p.Notes[0].Values, 3)
+	assert.Contains(t, p.Notes[0].Text, "Boils at 87.0 °C (recipe: 91 °C)")
+	assert.Len(t, p.Notes[0].Values, 2)
 }
 
 func TestTooSmallAPotIsBatches(t *testing.T) {
@@ -269,27 +269,27 @@ func TestFlameCautions(t *testing.T) {
 
 func TestBadRequests(t *testing.T) {
 	for _, c := range []struct{ in, want string }{
-		{`{"method":"pot","place":{"altitude_m":9500}}`, "place.altitude_m: 9500 is not allowed; allowed: -430 to 8850 m"},
-		{`{"method":"pot","place":{"measured_boil_c":120}}`, "place.measured_boil_c: 120 is not allowed; allowed: 68 to 103 °C"},
-		{`{"method":"pot","drinkers":0}`, "drinkers: 0 is not allowed; allowed: a whole number, 1 to 24"},
-		{`{"method":"pot","drinkers":1.5}`, "drinkers: 1.5 is not allowed"},
-		{`{"method":"samovar"}`, `method: "samovar" is not known; allowed: one of `},
+		{`{"method":"pot","place":{"altitude_m":9500}}`, "place.altitude_m: 9500 m is out of range. Enter -430 to 8850 m"},
+		{`{"method":"pot","place":{"measured_boil_c":120}}`, "place.measured_boil_c: 120 °C is out of range. Enter 68 to 103 °C"},
+		{`{"method":"pot","drinkers":0}`, "drinkers: 0 is out of range. Enter a whole number from 1 to 24"},
+		{`{"method":"pot","drinkers":1.5}`, "drinkers: 1.5 is out of range"},
+		{`{"method":"samovar"}`, `method: "samovar" is not known. Enter one of `},
 		{`{}`, `method: "" is not known`},
 		{`{"method":"pot","school":"four-pulses"}`, "school: "},
-		{`{"method":"pot","place":{"altitud":1}}`, "place.altitud: not a known field; allowed here: altitude_m"},
-		{`{"method":"pot","drinkers":"two"}`, "drinkers: a string is not allowed; allowed: a number"},
+		{`{"method":"pot","place":{"altitud":1}}`, "place.altitud: not a known field. Choose from altitude_m"},
+		{`{"method":"pot","drinkers":"two"}`, "drinkers: text is not a number. Enter a number"},
 		{`{"method":"pot",`, "request: not JSON at line 1, column 16"},
 		{`{"method":"pot"} x`, "request: not JSON"},
 		{`[]`, "request: not a JSON object"},
-		{`{"method":"pot","heat":{"burner":"mains","fuel":"gas"}}`, "heat.fuel: gas does not burn in burner mains; allowed: one of electric"},
-		{`{"method":"pot","water":{"state":"snow","source_c":4}}`, "water.source_c: 4 °C is not allowed for snow; allowed: -40 to 0 °C"},
-		{`{"method":"pot","heat":{"canister":{"propane_pct":50,"butane_pct":20}}}`, "heat.canister.propane_pct: propane, isobutane and n-butane are 70 % together; allowed: 100 %"},
-		{`{"method":"pot","heat":{"canister":{"left_g":300}}}`, "heat.canister.left_g: 300 g left is more than it holds; allowed: 0 to 230 g"},
-		{`{"method":"pot","calibration":{"loss_factor":9}}`, "calibration.loss_factor: 9 is not allowed; allowed: 0.1 to 5"},
+		{`{"method":"pot","heat":{"burner":"mains","fuel":"gas"}}`, "heat.fuel: gas doesn’t burn in mains. Choose electric"},
+		{`{"method":"pot","water":{"state":"snow","source_c":4}}`, "water.source_c: 4 °C is too warm for snow. Enter -40 to 0 °C"},
+		{`{"method":"pot","heat":{"canister":{"propane_pct":50,"butane_pct":20}}}`, "heat.canister.propane_pct: the three gases add up to 70 %. Enter shares that add up to 100 %"},
+		{`{"method":"pot","heat":{"canister":{"left_g":300}}}`, "heat.canister.left_g: 300 g is more than it holds. Enter 0 to 230 g"},
+		{`{"method":"pot","calibration":{"loss_factor":9}}`, "calibration.loss_factor: 9 is out of range. Enter 0.1 to 5"},
 		{`{"method":"pot","grinder":{"clicks":20}}`, "grinder.clicks: "},
-		{`{"method":"pot","grinder":{"um_per_click":1,"clicks":3}}`, "grinder.clicks: this setting is 3 µm; allowed: one that gives 100 to 2500 µm"},
-		{`{"method":"pot","heat":{"power_w":50},"place":{"wind_ms":9}}`, "heat.power_w: 50 W cannot bring this pot to the boil"},
-		{strings.Repeat(" ", MaxRequestBytes+1), "request: larger than"},
+		{`{"method":"pot","grinder":{"um_per_click":1,"clicks":3}}`, "grinder.clicks: this setting is 3 µm. Enter one of 100 to 2500 µm"},
+		{`{"method":"pot","heat":{"power_w":50},"place":{"wind_ms":9}}`, "heat.power_w: 50 W can’t boil this pot"},
+		{strings.Repeat(" ", MaxRequestBytes+1), "request: too large"},
 	} {
 		r, err := Decode(strings.NewReader(c.in))
 		if err == nil {

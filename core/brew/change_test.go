@@ -112,7 +112,7 @@ func TestHomeIsOne(t *testing.T) {
 // many, and then there is no coffee, and no negative one.
 func TestNoBatchHasLessThanNoCoffee(t *testing.T) {
 	_, err := Compute(Request{Method: "pot", Drinkers: ptr(8.0), CupMl: ptr(150.0), WaterG: ptr(1290.0), Conditions: Conditions{Vessel: Vessel{CapacityMl: ptr(500.0)}}})
-	assert.ErrorContains(t, err, "water_g: 1290 ml leave no coffee")
+	assert.ErrorContains(t, err, "water_g: 1290 ml is too little")
 }
 
 // Where a brew lies to the window is told to the figure: on its border it is in.

@@ -65,7 +65,7 @@ func ChoiceOf(r Request, m method.Method, s method.School) (Choice, *Plan) {
 	p, err := Compute(r)
 	if err != nil {
 		if bad, ok := err.(Problems); ok {
-			c.WhyNot = bad[0].Message
+			c.WhyNot = bad[0].Says()
 		}
 		return c, nil
 	}
@@ -91,7 +91,7 @@ func (p *Plan) needsSafeWater(m method.Method, s method.School) string {
 	case treatment == water.Boil && p.Request.Heat.SuppliedC == nil && m.Disinfects(s):
 		return ""
 	case p.Request.Heat.SuppliedC != nil || !m.Disinfects(s):
-		return "does not disinfect: needs safe water"
+		return "needs safe water: it doesn’t disinfect"
 	}
 	return "needs safe water: boil it, or use a filter made for it"
 }
@@ -117,8 +117,8 @@ func (p *Plan) Papers() (kind string, n float64) {
 
 // weigh adds up what a brew uses up, as one carries it.
 func (c *Choice) weigh(p *Plan, m method.Method) {
-	c.Weight = &working.Figure{Label: "Weight", Value: new(float64), Unit: quantity.Gram, Kind: working.Practice, Source: "doses and fuel as planned; a paper and usual brewers from memory",
-		Formula: "what this brew uses up, and the lightest brewer on your shelf that makes it, or a usual one", Limits: "Pot, burner, cups and grinder come on top: they serve every brew."}
+	c.Weight = &working.Figure{Label: "Weight", Value: new(float64), Unit: quantity.Gram, Kind: working.Practice, Source: "doses and fuel as planned; paper and usual brewers from memory",
+		Formula: "what this brew uses up, plus your lightest brewer that makes it, or a usual one", Limits: "Pot, burner, cups and grinder are extra: every brew uses them."}
 	switch m.Contact {
 	case method.Cold: // made at home, carried in a bottle
 		c.Carry("concentrate", *p.DrinkMl)
@@ -149,22 +149,22 @@ func (c *script) alternatives() {
 	}
 	if c.Batch.N > 1 {
 		if c.School.ChamberMl > 0 && !c.Method.InPot() {
-			add("bypass", "Brew it stronger in one go and add the rest of the water to the cups.", "Less even extraction from a tight ratio.")
+			add("bypass", "Brew it stronger in one go; add the rest of the water to the cups.", "Extraction is less even.")
 		}
-		add("bigger", "A bigger pot or brewer makes it in one go.", "Mass and bulk to carry.")
+		add("bigger", "A bigger pot or brewer makes it in one go.", "More to carry.")
 	}
 	if c.School.Bypass && c.Batch.DilutionMl > 0.5 {
-		add("batches", "Two small brews in place of one and water.", "Twice the papers and the time; the first cup cools.")
+		add("batches", "Make two small brews instead.", "Twice the papers and the time; the first cup cools.")
 	}
 	if n := c.Request.Cup.Count; n != nil && *n < *c.Request.Drinkers {
 		decide(&c.plan.decided, "too-few-cups", "", quantity.Of(*n, quantity.None), quantity.Of(*c.Request.Drinkers, quantity.None), quantity.Of(math.Ceil(*c.Request.Drinkers / *n), quantity.None))
-		add("rounds", "Brew for as many as there are cups, then again.", "More time, a little more fuel, and every cup is hot.")
+		add("rounds", "Brew for the cups you have, then again.", "More time and a little more fuel, but every cup is hot.")
 	}
 	if c.Method.InPot() {
-		add("dilute", "A lower fill, brewed strong and diluted in the cup, leaves room for foam.", "Strong can be made weaker, never the reverse: measure the water.")
+		add("dilute", "A lower fill, brewed strong and diluted in the cup, leaves room for foam.", "You can only make it weaker: measure the water.")
 	}
 	// Where the flame may fail.
 	if h := c.plan.Heat; h != nil && h.Canister != nil && h.Canister.Verdict != "fine" {
-		add("cold", "No flame and no hot water: cold concentrate made before, or a rapid cold press.", "Planned a day ahead, or a paper and a minute of stirring; no warmth in it.")
+		add("cold", "Without flame or hot water: cold concentrate made before, or a rapid cold press.", "A day’s planning, or a minute of stirring; the cup is cold.")
 	}
 }

@@ -2,6 +2,7 @@ package brew
 
 import (
 	"bytes"
+	"cmp"
 	"encoding/json"
 	"errors"
 	"fmt"
@@ -36,10 +37,10 @@ func decodeInto(v any, r io.Reader, limit int64, what, example string) error {
 		return err
 	}
 	if int64(len(b)) > limit {
-		return Problems{{Field: what, Message: fmt.Sprintf("larger than %d bytes; allowed: up to %d", limit, limit)}}
+		return Problems{{Field: what, Message: fmt.Sprintf("too large. Send up to %d bytes", limit)}}
 	}
 	if len(bytes.TrimSpace(b)) == 0 {
-		return Problems{{Field: what, Message: "nothing is given; allowed: one JSON object such as " + example}}
+		return Problems{{Field: what, Message: "it is empty. Send one JSON object such as " + example}}
 	}
 	var tree any
 	dec := json.NewDecoder(bytes.NewReader(b))
@@ -51,17 +52,17 @@ func decodeInto(v any, r io.Reader, limit int64, what, example string) error {
 	}
 	if err != nil {
 		line, col := position(b, err)
-		return Problems{{Field: what, Message: fmt.Sprintf("not JSON at line %d, column %d: %v; allowed: one JSON object", line, col, err)}}
+		return Problems{{Field: what, Message: fmt.Sprintf("not JSON at line %d, column %d: %v. Send one JSON object", line, col, err)}}
 	}
 	if _, ok := tree.(map[string]any); !ok {
-		return Problems{{Field: what, Message: "not a JSON object; allowed: one JSON object such as " + example}}
+		return Problems{{Field: what, Message: "not a JSON object. Send one such as " + example}}
 	}
 	if bad := unknown(tree, reflect.TypeOf(v).Elem(), ""); len(bad) > 0 {
 		return bad
 	}
 	if err := json.Unmarshal(b, v); err != nil {
 		if t, ok := errors.AsType[*json.UnmarshalTypeError](err); ok {
-			return Problems{{Field: t.Field, Value: t.Value, Message: fmt.Sprintf("a %s is not allowed; allowed: a %s", t.Value, jsonKind(t.Type))}}
+			return Problems{{Field: t.Field, Value: t.Value, Message: fmt.Sprintf("%s is not a %s. Enter a %[2]s", cmp.Or(map[string]string{"string": "text", "bool": "yes or no"}[t.Value], t.Value), jsonKind(t.Type))}}
 		}
 		return Problems{{Field: what, Message: err.Error()}}
 	}
@@ -128,7 +129,7 @@ func unknown(tree any, t reflect.Type, at string) Problems {
 		if kt, ok := known[name]; ok {
 			bad = append(bad, unknown(sub, kt, at+name+".")...)
 		} else {
-			bad = append(bad, Problem{Field: at + name, Message: "not a known field; allowed here: " + strings.Join(names, ", ")})
+			bad = append(bad, Problem{Field: at + name, Message: "not a known field. Choose from " + strings.Join(names, ", ")})
 		}
 	}
 	slices.SortFunc(bad, func(a, b Problem) int { return strings.Compare(a.Field, b.Field) })

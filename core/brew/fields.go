@@ -27,22 +27,22 @@ var Fields = slices.Concat([]field.Of[Request]{
 	field.In("ratio_g_per_l", "Ratio", field.Ratio, "", func(r *Request) **float64 { return &r.Ratio }),
 	field.In("dose_g", "Dose", field.DoseG, "", func(r *Request) **float64 { return &r.DoseG }),
 	field.In("water_g", "Brew water", field.WaterG, "", func(r *Request) **float64 { return &r.WaterG }),
-	field.Number("dilution", "Water to one part of concentrate", "", 0, 10, "", func(r *Request) **float64 { return &r.Dilution }),
+	field.Number("dilution", "Water per part of concentrate", "", 0, 10, "", func(r *Request) **float64 { return &r.Dilution }),
 	field.Choice("strength", "Strength", []string{"mild", "standard", "strong"}, "standard", func(r *Request) **string { return &r.Strength }),
 
 	field.In("contact_s", "Contact time", field.ContactS, "", func(r *Request) **float64 { return &r.ContactS }),
-	field.Choice("adjust", "Make up for cooler water by", []string{"time", "grind", "none"}, "as the recipe does", func(r *Request) **string { return &r.Adjust }),
+	field.Choice("adjust", "Adjust for cooler water by", []string{"time", "grind", "none"}, "as the recipe does", func(r *Request) **string { return &r.Adjust }),
 	field.Choice("cool_by", "Cool the water with", []string{LidOff, LidAjar, LidOn, PourThrough}, "the lid off", func(r *Request) **string { return &r.CoolBy }),
 	field.YesNo("scale", "A scale", "where the recipe weighs", func(r *Request) **bool { return &r.Scale }),
 	field.Choice("into", "Runs into", []string{intoServer, intoCups}, "a server for several", func(r *Request) **string { return &r.Into }),
 }, ofStop(), []field.Of[Request]{
 	field.Number("brewer.capacity_ml", "Brewer holds", quantity.Millilitre, 20, 20000, "", func(r *Request) **float64 { return &r.Brewer.CapacityMl }),
-	field.Number("brewer.dose_g", "Brewer takes, of coffee", quantity.Gram, 1, 2000, "a usual one's", func(r *Request) **float64 { return &r.Brewer.DoseG }),
+	field.Number("brewer.dose_g", "Coffee the brewer takes", quantity.Gram, 1, 2000, "a usual one's", func(r *Request) **float64 { return &r.Brewer.DoseG }),
 	field.Number("brewer.mass_g", "Brewer mass", quantity.Gram, 1, 5000, "60", func(r *Request) **float64 { return &r.Brewer.MassG }),
 	field.Choice("brewer.material", "Brewer material", materialIDs, "plastic", func(r *Request) **string { return &r.Brewer.Material }),
 	field.YesNo("brewer.preheated", "Brewer preheated", "false", func(r *Request) **bool { return &r.Brewer.Preheated }),
 
-	field.In("cup.count", "Cups there are", field.People, "", func(r *Request) **float64 { return &r.Cup.Count }).AsWhole(),
+	field.In("cup.count", "Cups available", field.People, "", func(r *Request) **float64 { return &r.Cup.Count }).AsWhole(),
 	field.Number("cup.mass_g", "Cup mass", quantity.Gram, 1, 2000, "120", func(r *Request) **float64 { return &r.Cup.MassG }),
 	field.Choice("cup.material", "Cup material", materialIDs, "steel", func(r *Request) **string { return &r.Cup.Material }),
 	field.YesNo("cup.insulated", "Insulated cup", "false", func(r *Request) **bool { return &r.Cup.Insulated }),
@@ -61,7 +61,7 @@ var Fields = slices.Concat([]field.Of[Request]{
 
 	field.Text("measure.name", "Measure", func(r *Request) **string { return &r.Measure.Name }),
 	field.Number("measure.grams", "A measure holds", quantity.Gram, 0.5, 500, "", func(r *Request) **float64 { return &r.Measure.Grams }),
-	field.Number("measure.step", "Measured to the nearest", "", 0.1, 1, "0.5", func(r *Request) **float64 { return &r.Measure.Step }),
+	field.Number("measure.step", "Measure to the nearest", "", 0.1, 1, "0.5", func(r *Request) **float64 { return &r.Measure.Step }),
 })
 
 // ofStop are the fields of the stop's conditions.
@@ -81,13 +81,13 @@ const maxPours = 12
 func CheckMethod(id string, school *string) Problems {
 	m, ok := method.ByID(id)
 	if !ok {
-		return Problems{{Field: "method", Value: id, Message: fmt.Sprintf("%q is not known; allowed: one of %s", id, strings.Join(methodIDs, ", "))}}
+		return Problems{{Field: "method", Value: id, Message: fmt.Sprintf("%q is not known. Enter one of %s", id, strings.Join(methodIDs, ", "))}}
 	}
 	if school == nil {
 		return nil
 	}
 	if _, ok := m.School(*school); !ok || *school == "" {
-		return Problems{{Field: "school", Value: *school, Message: fmt.Sprintf("%q is not a school of %s; allowed: one of %s", *school, id,
+		return Problems{{Field: "school", Value: *school, Message: fmt.Sprintf("%q is not a style of %s. Enter one of %s", *school, id,
 			strings.Join(field.IDs(m.Schools, func(s method.School) string { return s.ID }), ", "))}}
 	}
 	return nil
@@ -108,7 +108,7 @@ func resolve(r Request) (Request, []string, Problems) {
 	defaulted, wrong := field.Resolve(Fields, &r, defaulted)
 	bad = append(bad, wrong...)
 	if len(r.Pours) > maxPours {
-		bad = append(bad, Problem{Field: "pours", Value: len(r.Pours), Message: fmt.Sprintf("%d pours; allowed: up to %d", len(r.Pours), maxPours)})
+		bad = append(bad, Problem{Field: "pours", Value: len(r.Pours), Message: fmt.Sprintf("%d is too many. Enter up to %d pours", len(r.Pours), maxPours)})
 	}
 	if len(bad) == 0 {
 		bad = checkRecipe(&r, m)
@@ -164,10 +164,10 @@ func checkGrinder(r Request) Problems {
 	switch {
 	case g.Clicks == nil:
 	case g.UmPerClick == nil:
-		return Problems{{Field: "grinder.clicks", Value: *g.Clicks, Message: "clicks mean nothing without the grinder; give grinder.um_per_click too"}}
+		return Problems{{Field: "grinder.clicks", Value: *g.Clicks, Message: "needs a grinder. Choose the grinder"}}
 	default:
 		if um := *g.ZeroUm + *g.Clicks**g.UmPerClick; um < field.GrindUm.Min || um > field.GrindUm.Max {
-			return Problems{{Field: "grinder.clicks", Value: *g.Clicks, Message: fmt.Sprintf("this setting is %.0f µm; allowed: one that gives %.0f to %.0f µm", um, field.GrindUm.Min, field.GrindUm.Max)}}
+			return Problems{{Field: "grinder.clicks", Value: *g.Clicks, Message: fmt.Sprintf("this setting is %.0f µm. Enter one of %.0f to %.0f µm", um, field.GrindUm.Min, field.GrindUm.Max)}}
 		}
 	}
 	return nil

@@ -132,13 +132,13 @@ func (h *Hot) kettle() Problems {
 	if h.OnFlame() {
 		// It goes on the flame again: there is nothing to wait for.
 		if supplied {
-			return Problems{{Field: "heat.supplied_c", Value: *r.Heat.SuppliedC, Message: "this method needs a flame; allowed: leave it out and name a burner"}}
+			return Problems{{Field: "heat.supplied_c", Value: *r.Heat.SuppliedC, Message: "this method needs a flame. Choose a burner"}}
 		}
 		if bad := h.needsFlame(); len(bad) > 0 {
 			return bad
 		}
 		if h.School.ColdFill && h.Frozen() {
-			return Problems{{Field: "water.state", Value: *r.Water.State, Message: *r.Water.State + " does not go into a boiler: melt it in a pot first; allowed here: liquid, or choose the recipe that fills it hot"}}
+			return Problems{{Field: "water.state", Value: *r.Water.State, Message: *r.Water.State + " can’t go into a boiler. Melt it in a pot first, or choose the recipe filled hot"}}
 		}
 	}
 	if h.OnFlame() {
@@ -409,7 +409,7 @@ func (h *Hot) coolBy(id string, v heat.Vessel) CoolWay {
 func (h *Hot) withCoffee() Problems {
 	r := &h.Request
 	if h.supplied() {
-		return Problems{{Field: "heat.supplied_c", Value: *r.Heat.SuppliedC, Message: "this recipe boils the coffee and needs a flame; allowed: leave it out and name a burner, or choose a recipe that pours"}}
+		return Problems{{Field: "heat.supplied_c", Value: *r.Heat.SuppliedC, Message: "this recipe boils the coffee and needs a flame. Choose a burner, or a recipe that pours"}}
 	}
 	if bad := h.needsFlame(); len(bad) > 0 {
 		return bad
@@ -555,7 +555,7 @@ func (h *Hot) burnFor(kettleMl float64, more bool) Problems {
 	}
 	if !h.Took.Reaches {
 		return Problems{{Field: "heat.power_w", Value: *r.Heat.PowerW, Message: fmt.Sprintf(
-			"%s W cannot bring this pot to the boil in this air: it levels off near %.0f °C; use a lid, a screen or more power, or less water", field.Trim(*r.Heat.PowerW), h.Took.TopC)}}
+			"%s W can’t boil this pot in this air: it stops near %.0f °C. Use a lid, a wind screen, more power or less water", field.Trim(*r.Heat.PowerW), h.Took.TopC)}}
 	}
 	h.Heated = true
 	h.sayLong()
@@ -712,7 +712,7 @@ func (h *Hot) needsFlame() Problems {
 	if h.Burner.Flame {
 		return nil
 	}
-	return Problems{{Field: "heat.burner", Value: string(h.Burner.ID), Message: fmt.Sprintf("a %s heats water and nothing else; allowed here: a burner with a flame, or a recipe that pours", h.Burner.Name)}}
+	return Problems{{Field: "heat.burner", Value: string(h.Burner.ID), Message: fmt.Sprintf("a %s heats only water. Choose a burner with a flame, or a recipe that pours", h.Burner.Name)}}
 }
 
 // sayMeasured says how much what the user measured of the burner moves the result.

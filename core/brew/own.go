@@ -38,14 +38,14 @@ func (r *Request) named() Problems {
 	case r.Method == "":
 		r.Method = own.Method
 	case r.Method != own.Method:
-		bad = append(bad, Problem{Field: "recipe.method", Value: own.Method, Message: fmt.Sprintf("this recipe is for %s, and the request is for %s; allowed: the same, or a recipe without a method", own.Method, r.Method)})
+		bad = append(bad, Problem{Field: "recipe.method", Value: own.Method, Message: fmt.Sprintf("this recipe is for %s, the brew for %s. Choose the same method, or a recipe without one", own.Method, r.Method)})
 	}
 	switch {
 	case own.School == "":
 	case r.School == nil:
 		r.School = new(own.School)
 	case *r.School != own.School:
-		bad = append(bad, Problem{Field: "recipe.school", Value: own.School, Message: fmt.Sprintf("this recipe is made from %s, and the request from %s; allowed: the same", own.School, *r.School)})
+		bad = append(bad, Problem{Field: "recipe.school", Value: own.School, Message: fmt.Sprintf("this recipe builds on %s, the brew on %s. Choose the same style", own.School, *r.School)})
 	}
 	return bad
 }

@@ -57,10 +57,10 @@ func TestPoursThatCannotBe(t *testing.T) {
 		says []string
 	}{
 		{Pour{ID: "no-such"}, []string{"pours[0].id", "bloom-pour, second-pour, third-pour, fourth-pour"}},
-		{Pour{ID: "bloom-pour", AtS: ptr(5.0)}, []string{"pours[0].at_s", "0 to 0 s"}},
+		{Pour{ID: "bloom-pour", AtS: ptr(5.0)}, []string{"pours[0].at_s", "Enter 0 s"}},
 		{Pour{ID: "second-pour", AtS: ptr(5.0)}, []string{"pours[0].at_s", "13 to 645 s"}},
 		{Pour{ID: "second-pour", ToPct: ptr(90.0)}, []string{"pours[0].to_pct", "15 to 85 %"}},
-		{Pour{ID: "fourth-pour", ToPct: ptr(90.0)}, []string{"pours[0].to_pct", "100 to 100 %"}},
+		{Pour{ID: "fourth-pour", ToPct: ptr(90.0)}, []string{"pours[0].to_pct", "Enter 100 %"}},
 	} {
 		_, err := Compute(Request{Method: "cone", Pours: []Pour{c.p}})
 		require.Error(t, err)
@@ -69,7 +69,7 @@ func TestPoursThatCannotBe(t *testing.T) {
 		}
 	}
 	_, err := Compute(Request{Method: "cone", Pours: make([]Pour, MaxPours+1)})
-	assert.ErrorContains(t, err, "pours: 13 pours")
+	assert.ErrorContains(t, err, "pours: 13 is too many")
 	_, err = Decode(strings.NewReader(`{"method":"cone","pours":[{"id":"bloom-pour","when":3}]}`))
 	assert.ErrorContains(t, err, "pours[0].when: not a known field")
 }

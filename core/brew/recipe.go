@@ -50,7 +50,7 @@ func (c *Setting) wished() (wish, Problems) {
 	switch {
 	case w.dose != nil && w.ratio != nil && w.water != nil:
 		if makes := *w.dose / *w.ratio * 1000; !near(makes, *w.water) {
-			return w, Problems{{Field: "water_g", Value: *w.water, Message: fmt.Sprintf("%s ml does not go with %s g at %s g/L, which take %.0f ml; allowed: any two of dose_g, ratio_g_per_l and water_g", field.Trim(*w.water), field.Trim(*w.dose), field.Trim(*w.ratio), makes)}}
+			return w, Problems{{Field: "water_g", Value: *w.water, Message: fmt.Sprintf("%s ml doesn’t fit %s g at %s g/L, which take %.0f ml. Enter two of dose, ratio and water", field.Trim(*w.water), field.Trim(*w.dose), field.Trim(*w.ratio), makes)}}
 		}
 		w.ratio = nil
 	case w.dose == nil && w.ratio == nil && w.water == nil:
@@ -175,7 +175,7 @@ func (c *Setting) Parts() float64 {
 // home.
 func (c *Recipe) served(drink, ratio float64) Problems {
 	if c.Request.WaterG != nil {
-		return Problems{{Field: "water_g", Value: *c.Request.WaterG, Message: "a concentrate is served with the water that its dilution says; allowed: leave it out, and set dilution"}}
+		return Problems{{Field: "water_g", Value: *c.Request.WaterG, Message: "the dilution sets the water of a concentrate. Leave it empty, and set the dilution"}}
 	}
 	conc := drink / (1 + c.Parts())
 	_, dose := coffee.PourFor(conc, ratio, coffee.RetainedMlPerG, 0)
@@ -191,7 +191,7 @@ func (c *Recipe) served(drink, ratio float64) Problems {
 			}
 		}
 		if n == maxBatches {
-			return Problems{{Field: "vessel.capacity_ml", Value: c.Vessel.CapacityMl, Message: fmt.Sprintf("%s ml is too small: more than %d batches; allowed here: a bigger one", field.Trim(c.Vessel.CapacityMl), maxBatches)}}
+			return Problems{{Field: "vessel.capacity_ml", Value: c.Vessel.CapacityMl, Message: fmt.Sprintf("%s ml is too small: it takes more than %d batches. Use a bigger pot", field.Trim(c.Vessel.CapacityMl), maxBatches)}}
 		}
 	}
 	c.CupsFull = full
@@ -422,11 +422,11 @@ func (c *Recipe) batches(retain float64) (float64, Problems) {
 		if n >= maxBatches {
 			switch {
 			case need > pot:
-				return 0, Problems{{Field: "vessel.capacity_ml", Value: c.Vessel.CapacityMl, Message: fmt.Sprintf("%s ml is too small: more than %d batches; allowed here: from about %.0f ml", field.Trim(c.Vessel.CapacityMl), maxBatches, need/pot*c.Vessel.CapacityMl)}}
+				return 0, Problems{{Field: "vessel.capacity_ml", Value: c.Vessel.CapacityMl, Message: fmt.Sprintf("%s ml is too small: it takes more than %d batches. Enter about %.0f ml or more", field.Trim(c.Vessel.CapacityMl), maxBatches, need/pot*c.Vessel.CapacityMl)}}
 			case b.DoseG > most*1.02:
-				return 0, Problems{{Field: "brewer.dose_g", Value: most, Message: fmt.Sprintf("%s g is too small: more than %d batches; allowed here: from about %.0f g", field.Trim(most), maxBatches, b.DoseG)}}
+				return 0, Problems{{Field: "brewer.dose_g", Value: most, Message: fmt.Sprintf("%s g is too small: it takes more than %d batches. Enter about %.0f g or more", field.Trim(most), maxBatches, b.DoseG)}}
 			}
-			return 0, Problems{{Field: "brewer.capacity_ml", Value: chamber, Message: fmt.Sprintf("%s ml is too small: more than %d batches; allowed here: from about %.0f ml", field.Trim(chamber), maxBatches, math.Max(holds, leastInChamber*b.DoseG/fill))}}
+			return 0, Problems{{Field: "brewer.capacity_ml", Value: chamber, Message: fmt.Sprintf("%s ml is too small: it takes more than %d batches. Enter about %.0f ml or more", field.Trim(chamber), maxBatches, math.Max(holds, leastInChamber*b.DoseG/fill))}}
 		}
 	}
 	c.Batch = b
@@ -453,7 +453,7 @@ func (c *Recipe) cupFollows(w wish, drink float64) Problems {
 		if near(drink, *r.Drinkers**r.CupMl) {
 			return nil
 		}
-		return Problems{{Field: "cup_ml", Value: *r.CupMl, Message: fmt.Sprintf("%.0f g of coffee and %.0f ml of water leave %.0f ml in each cup, and not %s; allowed: any two of dose, ratio, water and drink", *w.dose, *w.water, cup, field.Trim(*r.CupMl))}}
+		return Problems{{Field: "cup_ml", Value: *r.CupMl, Message: fmt.Sprintf("%.0f g of coffee and %.0f ml of water leave %.0f ml in each cup (asked: %s ml). Enter two of dose, ratio, water and drink", *w.dose, *w.water, cup, field.Trim(*r.CupMl))}}
 	}
 	f, _ := FieldByPath("cup_ml")
 	if cup < f.Min || cup > f.Max {
@@ -461,7 +461,7 @@ func (c *Recipe) cupFollows(w wish, drink float64) Problems {
 		if r.WaterG == nil {
 			at, v = "dose_g", *w.dose
 		}
-		return Problems{{Field: at, Value: v, Message: fmt.Sprintf("this leaves %.0f ml in each cup; allowed: what leaves %s", cup, f.Allowed)}}
+		return Problems{{Field: at, Value: v, Message: fmt.Sprintf("this leaves %.0f ml in each cup. Enter an amount that leaves %s", cup, f.Allowed)}}
 	}
 	c.Setting = c.withCup(cup)
 	return nil
@@ -470,9 +470,9 @@ func (c *Recipe) cupFollows(w wish, drink float64) Problems {
 // noSuchBrew is what is wrong where a wish leaves no coffee or no drink.
 func (c *Setting) noSuchBrew(w wish, retain float64) Problem {
 	if w.drink != nil && w.water != nil {
-		return Problem{Field: "water_g", Value: *w.water, Message: fmt.Sprintf("%s ml leave no coffee for %.0f ml of drink; allowed here: more, such as %.0f ml", field.Trim(*w.water), *w.drink, *w.drink/(1-retain*c.School.RatioGPerL/1000))}
+		return Problem{Field: "water_g", Value: *w.water, Message: fmt.Sprintf("%s ml is too little for %.0f ml of drink. Enter more, such as %.0f ml", field.Trim(*w.water), *w.drink, *w.drink/(1-retain*c.School.RatioGPerL/1000))}
 	}
-	return Problem{Field: "dose_g", Value: *w.dose, Message: fmt.Sprintf("%.0f g of coffee keep all of %.0f ml of water; allowed here: up to about %.0f g", *w.dose, *w.water, *w.water/(2*retain))}
+	return Problem{Field: "dose_g", Value: *w.dose, Message: fmt.Sprintf("%.0f g of coffee soaks up all of %.0f ml of water. Enter up to about %.0f g", *w.dose, *w.water, *w.water/(2*retain))}
 }
 
 // saysBatches says how the whole is divided, and what it runs into.

@@ -34,8 +34,8 @@ func TestAPractitionerWouldSign(t *testing.T) {
 		check    func(t *testing.T, p *Plan)
 	}{
 		{school: "pot/cold-first-boil", fromBoil: true, sees: []sight{
-			{"coffee-in", -1, -1, "Coffee into the cold water. Lid on."},
-			{"off", 0, -1, "Off the heat at once"},
+			{"coffee-in", -1, -1, "Put the coffee into the cold water. Lid on."},
+			{"off", 0, -1, "Take it off the moment it boils"},
 			{"stand", 10, -1, ""},
 			{"splash", -1, -1, "cold, safe water to drop the grounds"},
 		}, check: func(t *testing.T, p *Plan) {
@@ -44,18 +44,18 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.Equal(t, "very coarse", p.Grind.Band, "as coarse as possible")
 		}},
 		{school: "pot/warm-boil", fromBoil: true, sees: []sight{
-			{"coffee-in", -1, -1, "Coffee into the warm water. Stir once."},
+			{"coffee-in", -1, -1, "Stir the coffee into the warm water once."},
 			{"boil", 0, 120, "rolling boil"},
-			{"swirl", 120, -1, "Off the heat. Swirl."},
+			{"swirl", 120, -1, "Take it off the heat. Swirl."},
 			{"settle", -1, 60, ""},
 		}, check: func(t *testing.T, p *Plan) {
 			assert.Greater(t, *p.StartC, 35.0, "the water is warm when the coffee goes in")
 			assert.Less(t, *p.StartC, 80.0)
 		}},
 		{school: "pot/cold-unstirred", fromBoil: true, sees: []sight{
-			{"coffee-on", -1, -1, "on top of the cold water. Do not stir."},
-			{"boil", 0, 60, "gentle boil; raise the pot if it climbs. Beyond a minute and a half it turns bitter."},
-			{"splash", -1, -1, "from a height"},
+			{"coffee-on", -1, -1, "on top of the cold water. Don’t stir."},
+			{"boil", 0, 60, "gentle boil. Raise the pot if it climbs."},
+			{"splash", -1, -1, "from high"},
 			{"decant", -1, -1, "dilute to taste"},
 		}, never: []string{"Stir"}, check: func(t *testing.T, p *Plan) {
 			assert.Contains(t, stepByID(t, p, "boil").Sign, "the foam is pale and bare of grounds")
@@ -65,14 +65,14 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.LessOrEqual(t, s.FillRested, 0.67, "a third to two thirds full")
 		}},
 		{school: "pot/off-boil-fine", r: Request{DoseG: ptr(17.0), CupMl: ptr(225.0)}, sees: []sight{
-			{"coffee-in", 0, -1, "Coffee in, stir, cover."},
+			{"coffee-in", 0, -1, "Add the coffee, stir, cover."},
 			{"stir", 120, -1, "Stir again"},
 			{"decant", 360, -1, "into another cup"},
 		}, check: func(t *testing.T, p *Plan) {
 			assert.True(t, *p.Grind.Um < 800 && *p.Grind.Um > 350, "finer than drip, coarser than espresso: %v", *p.Grind.Um)
 		}},
 		{school: "pot/off-boil-crust", sees: []sight{
-			{"coffee-on", 0, -1, "which no longer boils"},
+			{"coffee-on", 0, -1, "when it stops boiling"},
 			{"first-crust", -1, 60, ""},
 			{"break", 75, -1, "gently"},
 			{"steep", -1, 120, "second crust"},
@@ -86,7 +86,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 		}},
 		{school: "pot/steeped-skimmed", sees: []sight{
 			{"wait", -1, -1, "lid off"},
-			{"coffee-in", 0, -1, "Wet all of it"},
+			{"coffee-in", 0, -1, "wet all of it"},
 			{"steep", -1, -1, "Lid on"},
 			{"stir", 240, -1, ""},
 			{"skim", 250, -1, "with two spoons"},
@@ -97,7 +97,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.InDelta(t, 70, *p.Ratio, 1e-9)
 		}},
 		{school: "press-pot/steeped-skimmed", sees: []sight{
-			{"coffee-first", -1, -1, "Coffee into the press"},
+			{"coffee-first", -1, -1, "Put the coffee in the press"},
 			{"fill", 0, -1, "wetting all of it"},
 			{"break", 240, -1, "Break the crust"},
 			{"skim", -1, -1, ""},
@@ -111,7 +111,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			{"fill", 0, -1, "with the spoon"},
 			{"break", 240, -1, "scrape off the foam"},
 			{"settle", -1, 45, ""},
-			{"decant", -1, -1, "pinch a paper rim into a spout"},
+			{"decant", -1, -1, "pinching a paper rim into a spout"},
 		}, check: func(t *testing.T, p *Plan) {
 			assert.InDelta(t, 13.5, *p.DoseG, 1.5, "12–15 g for a cup")
 			assert.InDelta(t, 212, *p.Water.PouredMl, 13, "of 200–225 ml")
@@ -127,9 +127,9 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.InDelta(t, 95, *p.TargetC, 1)
 		}},
 		{school: "cone/three-pours", r: Request{DoseG: ptr(22.0), CupMl: ptr(300.0)}, sees: []sight{
-			{"rinse", -1, -1, "Tip the rinse out"},
+			{"rinse", -1, -1, "Tip it out"},
 			{"first-pour", -1, -1, "Circle out"},
-			{"second-pour", -1, -1, "Begin just before it has drained"},
+			{"second-pour", -1, -1, "just before it drains"},
 		}, check: func(t *testing.T, p *Plan) {
 			for _, s := range p.Steps {
 				assert.NotRegexp(t, `scale|Weigh|to about \d`, s.Text, "no scale")
@@ -139,8 +139,8 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			{"paper", -1, -1, "dry paper"},
 			{"bloom-pour", 0, -1, "three times the dose"},
 			{"bloom", -1, 18, "Swirl"},
-			{"second-pour", 30, -1, "Slow circles"},
-			{"flatten", -1, -1, "ends flat"},
+			{"second-pour", 30, -1, "slow circles"},
+			{"flatten", -1, -1, "flatten the bed"},
 		}, never: []string{"Rinse"}, check: func(t *testing.T, p *Plan) {
 			assert.Zero(t, *p.Water.RinseMl, "wet paper seals over the holes")
 			assert.InDelta(t, 1000/15.0, *p.Ratio, 1e-6)
@@ -161,9 +161,9 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.Contains(t, s.Clean, "under water in a refrigerator")
 		}},
 		{school: "slow-drip/black", r: Request{CupMl: ptr(165.0)}, sees: []sight{
-			{"set", -1, -1, "Its base must sit on the rim"},
-			{"level", -1, -1, "levelled by a shake, never pressed"},
-			{"first-water", 0, -1, "A first little water"},
+			{"set", -1, -1, "its base on the rim"},
+			{"level", -1, -1, "shake level, never press"},
+			{"first-water", 0, -1, "Pour a little water"},
 			{"fill", 20, -1, "onto the press’s handle"},
 			{"drip", -1, -1, ""},
 		}, check: func(t *testing.T, p *Plan) {
@@ -172,7 +172,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.InDelta(t, 6.5*60, drip.AtS+drip.ForS, 1.5*60, "5–8 minutes")
 			assert.InDelta(t, 16.5, *p.DoseG, 2.5, "3 tablespoons of 5–6 g")
 		}},
-		{school: "slow-drip/condensed-milk", sees: []sight{{"set", -1, -1, "Put condensed milk in the cup, then the filter on it. Its base must sit on the rim"}, {"serve", -1, -1, "Stir the milk up"}}},
+		{school: "slow-drip/condensed-milk", sees: []sight{{"set", -1, -1, "Put condensed milk in the cup and the filter on its rim"}, {"serve", -1, -1, "Stir the milk up"}}},
 		{school: "hand-press/upright", sees: []sight{
 			{"fill", 0, -1, ""}, {"stir", -1, -1, ""}, {"press", 75, -1, "slowly"},
 		}, check: func(t *testing.T, p *Plan) {
@@ -185,25 +185,25 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.Contains(t, []string{"fine", "medium-fine"}, p.Grind.Band)
 			assert.Nil(t, p.Heat)
 		}},
-		{school: "pocket-pump/standard", sees: []sight{{"dose", -1, -1, "to the brim, tap, level; do not tamp"}, {"pump", -1, -1, "about thirteen presses"}}, check: func(t *testing.T, p *Plan) {
+		{school: "pocket-pump/standard", sees: []sight{{"dose", -1, -1, "Fill the basket; level, don’t tamp"}, {"pump", -1, -1, "about thirteen presses"}}, check: func(t *testing.T, p *Plan) {
 			assert.InDelta(t, 95, *p.TargetC, 1)
 		}},
 		{school: "moka/hot-fill", sees: []sight{
 			{"dose", -1, -1, "never tamp"},
-			{"boiler", -1, -1, "hot water into the boiler, to just below the valve"},
-			{"screw", -1, -1, "with a cloth: it is hot"},
-			{"on", -1, -1, "Lid open, on a moderate flame"},
+			{"boiler", -1, -1, "hot water into the boiler, just below the valve"},
+			{"screw", -1, -1, "holding hot metal with cloth"},
+			{"on", -1, -1, "Set it on a medium flame, lid open"},
 			{"off", -1, -1, "Take it off now"},
 		}, check: func(t *testing.T, p *Plan) {
 			assert.Contains(t, stepByID(t, p, "flow").Sign, "no longer runs smoothly")
 		}},
 		{school: "moka/cold-fill", sees: []sight{
-			{"fill-kettle", -1, -1, "boiler with cold water. Stop just below the valve"},
+			{"fill-kettle", -1, -1, "boiler with cold water, below the valve"},
 			{"screw", -1, -1, "Lid open"},
 			{"light", -1, -1, "the moka pot on it"},
 			{"off", -1, -1, "Take it off now"},
 		}, never: []string{"Fill the pot", "it is hot", "hot water"}},
-		{school: "cold-concentrate/one-to-three", sees: []sight{{"wet", -1, -1, "until all of it is wet"}, {"steep", -1, 12 * 3600, "Twelve hours"}, {"strain", -1, -1, "vials of 60 ml"}, {"chill", -1, -1, "two weeks in a refrigerator"}}},
+		{school: "cold-concentrate/one-to-three", sees: []sight{{"wet", -1, -1, "until all of it is wet"}, {"steep", -1, 12 * 3600, "twelve hours"}, {"strain", -1, -1, "vials of 60 ml"}, {"chill", -1, -1, "two weeks in a refrigerator"}}},
 		{school: "serve-concentrate/hot", r: Request{CupMl: ptr(240.0), Dilution: ptr(3.0)}, sees: []sight{{"concentrate", -1, -1, "60 ml"}, {"fill", -1, -1, "180 ml of hot water"}}},
 	} {
 		t.Run(c.school, func(t *testing.T) {
@@ -318,7 +318,7 @@ func TestMokaFilledCold(t *testing.T) {
 	snow := cold
 	snow.Water = Water{State: ptr("snow"), SourceC: ptr(-3.0)}
 	_, err := Compute(snow)
-	assert.ErrorContains(t, err, "water.state: snow does not go into a boiler")
+	assert.ErrorContains(t, err, "water.state: snow can’t go into a boiler")
 	snow.School = ptr("hot-fill")
 	_, err = Compute(snow)
 	assert.NoError(t, err, "melted in a pot it does")
@@ -338,7 +338,7 @@ func dwellKJ(p *Plan) float64 {
 func TestMoreDrinkIsSaidOnlyWhereItShows(t *testing.T) {
 	assert.Empty(t, noteByID(compute(t, Request{Method: "moka"}), "more-drink"), "120 ml asked for, 120.5 made")
 	said := noteByID(compute(t, Request{Method: "moka", CupMl: ptr(80.0)}), "more-drink")
-	assert.Contains(t, plainSpaces(said), "One basket gives 120 ml, more than the 80 ml asked for.")
+	assert.Contains(t, plainSpaces(said), "One basket gives 120 ml (asked: 80 ml).")
 }
 
 // Every school in every place that it allows: what the steps say in words is what

@@ -14,13 +14,13 @@ import (
 
 // coolTexts say how the water is cooled.
 var coolTexts = map[string]string{
-	LidOff:      "Off the heat, lid off. Wait until it is {target}.",
-	LidAjar:     "Off the heat, lid ajar; a spout does as much. Wait until it is {target}.",
-	LidOn:       "Off the heat, lid on. Wait until it is {target}.",
-	PourThrough: "Off the heat. Pour it into a second, cold pot. Wait until it is {target}.",
+	LidOff:      "Take it off, lid off. Wait until it is {target}.",
+	LidAjar:     "Take it off, lid ajar. Wait until it is {target}.",
+	LidOn:       "Take it off, lid on. Wait until it is {target}.",
+	PourThrough: "Pour it into a second, cold pot. Wait until it is {target}.",
 }
 
-const coolPast = "Off the heat. Pour it into a second, cold pot: that makes it {start}."
+const coolPast = "Pour it into a second, cold pot: that makes it {start}."
 
 // waits reports whether the wait is long enough to be a step, or is a thing to do.
 func (h *Hot) waits() bool {
@@ -94,7 +94,7 @@ func (c *script) steps() {
 			until, sign = method.Time, "" // a moment will do
 		}
 		c.add(Step{ID: method.Reheat, Label: "reheat", AtS: at, ForS: c.ReheatS, Lane: method.Water, Until: until, Sign: sign, Caution: quantity.Either(c.Burner.Flame, "hot-pot", "scald")},
-			"Put the rest of the water on again, to top up.")
+			"Put the rest of the water back on, to top up.")
 		c.add(Step{ID: method.FlameAgain, Label: "again", AtS: at, ForS: c.ReheatS, Lane: method.Flame, Until: until, Sign: sign}, quantity.Either(c.Burner.Flame, "Full flame.", "Full power."))
 		if c.Burner.Flame {
 			c.caution("co", string(method.Reheat))
@@ -187,7 +187,7 @@ func (c *script) stepFill(at float64) {
 		fill = "Fill the kettle with {fill}."
 	}
 	if c.School.ColdFill {
-		fill = "Fill the boiler with [scale?{heated} of ]cold water. Stop just below the valve."
+		fill = "Fill the boiler with [scale?{heated} of ]cold water, below the valve."
 	}
 	if *c.Request.Water.Treatment == water.Doubtful {
 		fill += " Use safe water." // no later step makes it safe
@@ -242,7 +242,7 @@ func (c *script) stepLow(id method.StepID, at, forS float64) {
 	case c.School.ColdFill:
 		label, text = "low", "Low while it flows."
 	case c.fire():
-		label, text = "at the boil", "Raise the pot, and keep it at the boil."
+		label, text = "at the boil", "Raise the pot; keep it at the boil."
 	case burner.Low == 0:
 		text = "Leave it on the heat."
 	}
@@ -257,9 +257,9 @@ func (c *script) stepMoka(at float64) {
 			end = s.AtS
 		}
 	}
-	text := "Kettle off, the moka pot on: moderate, no flame past its foot."
+	text := "Swap the kettle for the moka pot: medium flame, under its base."
 	if c.fire() {
-		text = "Kettle off, the moka pot over the embers."
+		text = "Swap the kettle for the moka pot, over the embers."
 	}
 	c.add(Step{ID: method.FlameMoka, Label: "moderate", AtS: at, ForS: end - at, Lane: method.Flame, Until: method.Sign, Sign: "the stream no longer runs smoothly"}, text)
 }

@@ -15,7 +15,7 @@ import (
 func (c *script) addPour(s Step, pour *method.Step) {
 	text := pour.Text
 	if pour.ID == c.offAfter() {
-		text += " Then the kettle comes off the heat."
+		text += " Kettle off."
 	}
 	s.Phrase = c.fill(text, s, pour)
 	c.file(s)
@@ -210,12 +210,12 @@ func (c *script) figure(w *wording, name string, s Step, pour *method.Step) {
 	case "server":
 		switch {
 		case c.ToServer:
-			w.say("a server for ").value(b.DrinkMl-b.DilutionMl, quantity.Millilitre)
+			w.say("a ").value(b.DrinkMl-b.DilutionMl, quantity.Millilitre).say(" server")
 		default:
 			w.say("the cup")
 		}
 	case "swirl":
-		w.say(map[bool]string{true: "the server, share it out", false: "the cup"}[c.ToServer])
+		w.say(map[bool]string{true: "Swirl the server and share it out", false: "Swirl the cup and serve"}[c.ToServer])
 	}
 }
 
@@ -278,11 +278,11 @@ func (c *script) coffeeWords(w *wording) {
 		w.say("Take the coffee ground at home, " + fine)
 		return
 	case basket && !*c.Request.Scale && c.plan.DoseMeasures == nil:
-		w.say("Grind enough coffee for the basket, " + fine)
+		w.say("Grind a basket of coffee, " + fine)
 		c.clickWords(w)
 		return
 	case c.plan.DoseMeasures != nil && !*c.Request.Scale:
-		w.say("Measure out ")
+		w.say("Measure ")
 		c.measureWords(w)
 	default:
 		w.say("Weigh ")
@@ -295,10 +295,10 @@ func (c *script) coffeeWords(w *wording) {
 		w.say(" of the coffee ground at home, " + fine)
 		return
 	}
-	if c.plan.DoseMeasures != nil && !*c.Request.Scale || c.portions() > 1 {
-		w.say(" of coffee. Grind it " + fine)
+	if c.portions() > 1 {
+		w.say("; grind " + fine)
 	} else {
-		w.say(" of coffee and grind it " + fine)
+		w.say(" of coffee; grind " + fine)
 	}
 	c.clickWords(w)
 }

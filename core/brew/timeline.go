@@ -100,7 +100,7 @@ func (c *Timeline) movePours() Problems {
 	known := c.pourIDs()
 	for n, p := range c.Request.Pours {
 		if !slices.Contains(known, p.ID) {
-			bad = append(bad, Problem{Field: at(n, "id"), Value: p.ID, Message: fmt.Sprintf("%q is not a pour of this recipe; allowed: %s", p.ID, strings.Join(known, ", "))})
+			bad = append(bad, Problem{Field: at(n, "id"), Value: p.ID, Message: fmt.Sprintf("%q is not a pour of this recipe. Choose %s", p.ID, strings.Join(known, ", "))})
 		}
 	}
 	// All shares first: each is then checked against what the others come to, and not
@@ -275,11 +275,11 @@ func (c *Recipe) ownSteps(line []method.Step) []method.Step {
 				boiled = true
 			default:
 				if !boiled {
-					line = append(line, method.Step{ID: method.Disinfect, Phase: method.Brew, Lane: method.Hands, Label: "rolling boil", Text: keepRolling(longer) + " Lift it when it rises.", FromBoil: true, ForS: longer, Until: method.Time, Keep: true, Caution: "climbs", Cover: s.Cover})
+					line = append(line, method.Step{ID: method.Disinfect, Phase: method.Brew, Lane: method.Hands, Label: "rolling boil", Text: keepRolling(longer), FromBoil: true, ForS: longer, Until: method.Time, Keep: true, Caution: "climbs", Cover: s.Cover})
 					boiled = true
 				}
 				s.AtS += longer
-				s.Until, s.Sign, s.Text, s.Caution = method.Time, "", "Off the heat.", ""
+				s.Until, s.Sign, s.Text, s.Caution = method.Time, "", "Take it off the heat.", ""
 			}
 		}
 		line = append(line, s)

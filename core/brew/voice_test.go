@@ -165,7 +165,7 @@ func TestCautionsFitTheHeat(t *testing.T) {
 					assert.NotRegexp(t, "Light|fire|flame", st.Text, burner)
 				}
 				if st.Caution == "boil-over" {
-					assert.Regexp(t, "^(Off the heat. |Pour the water into the pot. )?Coffee (in|on)", st.Text, "where coffee is put onto water")
+					assert.Regexp(t, "^(Take it off. |Pour the water into the pot. )?Add the coffee", st.Text, "where coffee is put onto water")
 				}
 			}
 			if p.Heat != nil && burner == "fire" {
@@ -202,8 +202,8 @@ func TestCorrectionsAreToldAsTheyStand(t *testing.T) {
 			}
 			if strings.HasPrefix(first, "Steep ") {
 				steep := stepByID(t, p, "steep")
-				assert.InDelta(t, steep.ForS, n.Values[0].Value, 0.5, "what the step says")
-				assert.InDelta(t, steep.ForS-stepByID(t, home, "steep").ForS, n.Values[1].Value, 0.5)
+				assert.Contains(t, first, "Steep "+quantity.Duration(steep.ForS)+", ", "what the step says")
+				assert.Contains(t, first, quantity.Duration(math.Abs(steep.ForS-stepByID(t, home, "steep").ForS)))
 			}
 		}
 	}
@@ -294,13 +294,13 @@ func TestAnyTwoOfDoseRatioWaterAndDrink(t *testing.T) {
 	assert.InDelta(t, 174, *p.DrinkMl, 1e-9, "200 less 2 g/g kept by 13 g")
 	assert.InDelta(t, 200, *stepByID(t, p, "fourth-pour").ToG, 1e-9)
 	for _, c := range []struct{ in, want string }{
-		{`{"method":"cone","dose_g":13,"water_g":200,"ratio_g_per_l":80}`, "water_g: 200 ml does not go with 13 g at 80 g/L"},
-		{`{"method":"cone","dose_g":13,"water_g":200,"cup_ml":225}`, "cup_ml: 13 g of coffee and 200 ml of water leave 174 ml in each cup, and not 225"},
+		{`{"method":"cone","dose_g":13,"water_g":200,"ratio_g_per_l":80}`, "water_g: 200 ml doesn’t fit 13 g at 80 g/L"},
+		{`{"method":"cone","dose_g":13,"water_g":200,"cup_ml":225}`, "cup_ml: 13 g of coffee and 200 ml of water leave 174 ml in each cup (asked: 225 ml)"},
 		{`{"method":"cone","dose_g":13,"ratio_g_per_l":65,"cup_ml":400}`, "cup_ml: "},
-		{`{"method":"cone","water_g":100,"cup_ml":225}`, "water_g: 100 ml leave no coffee for 225 ml of drink"},
-		{`{"method":"cone","dose_g":150,"water_g":200}`, "dose_g: 150 g of coffee keep all of 200 ml of water"},
+		{`{"method":"cone","water_g":100,"cup_ml":225}`, "water_g: 100 ml is too little for 225 ml of drink"},
+		{`{"method":"cone","dose_g":150,"water_g":200}`, "dose_g: 150 g of coffee soaks up all of 200 ml of water"},
 		{`{"method":"cone","dose_g":900,"ratio_g_per_l":60}`, "dose_g: this leaves"},
-		{`{"method":"serve-concentrate","water_g":200}`, "water_g: a concentrate is served"},
+		{`{"method":"serve-concentrate","water_g":200}`, "water_g: the dilution sets"},
 	} {
 		r, err := Decode(strings.NewReader(c.in))
 		require.NoError(t, err)
@@ -350,8 +350,8 @@ func TestGearIsAsBigAsItIs(t *testing.T) {
 func TestOneDripperForSeveral(t *testing.T) {
 	r := Request{Method: "cone", Drinkers: ptr(2.0)}
 	server := compute(t, r)
-	assert.Contains(t, plainSpaces(noteByID(server, "server")), "runs into a server that holds 450 ml")
-	assert.Contains(t, plainSpaces(stepByID(t, server, "paper").Text), "on a server for 450 ml")
+	assert.Contains(t, plainSpaces(noteByID(server, "server")), "Brew into a server that holds 450 ml")
+	assert.Contains(t, plainSpaces(stepByID(t, server, "paper").Text), "on a 450 ml server")
 	assert.Contains(t, stepByID(t, server, "serve").Text, "share it out")
 	r.Into = ptr("cups")
 	cups := compute(t, r)
@@ -499,7 +499,7 @@ func TestAConcentrateIsOnePlan(t *testing.T) {
 		assert.Equal(t, *home.Vials, *served.Vials)
 		assert.InDelta(t, 1.25, *served.Strength.TDSPct, 0.01, "the strength is the aim")
 		assert.InDelta(t, *served.Request.Dilution, *home.Request.Dilution, 1e-9, "and the dilution follows")
-		assert.Contains(t, plainSpaces(noteByID(home, "stretches")), "960 ml to drink, 4 cups of 240 ml")
+		assert.Contains(t, plainSpaces(noteByID(home, "stretches")), "960 ml: 4 cups of 240 ml")
 		assert.Contains(t, plainSpaces(noteByID(served, "dilution")), "of water makes it 1.3 %")
 		strong := compute(t, Request{Method: "serve-concentrate", Drinkers: ptr(4.0), CupMl: ptr(240.0), Ratio: home.Ratio, Strength: ptr("strong")})
 		assert.InDelta(t, 1.25*1.15, *strong.Strength.TDSPct, 0.01)
@@ -536,8 +536,8 @@ func TestConcentrateInTheCold(t *testing.T) {
 func TestOffTheHeatOrOnIt(t *testing.T) {
 	place := Place{AltitudeM: ptr(2500.0)}
 	pot := compute(t, Request{Method: "pot", Conditions: Conditions{Place: place}})
-	assert.Contains(t, noteByID(pot, "do-not-wait"), "take it off and add the coffee")
-	assert.Contains(t, stepByID(t, pot, "coffee-in").Text, "Off the heat.")
+	assert.Contains(t, noteByID(pot, "do-not-wait"), "Take it off and add the coffee")
+	assert.Contains(t, stepByID(t, pot, "coffee-in").Text, "Take it off.")
 	for _, st := range pot.Steps {
 		if st.Lane == method.Flame {
 			assert.LessOrEqual(t, st.AtS+st.ForS, 1e-6, "no flame under the steep")
@@ -549,7 +549,7 @@ func TestOffTheHeatOrOnIt(t *testing.T) {
 	for _, k := range []struct {
 		altitude   float64
 		says, step string
-	}{{2830, "take it off and pour", ""}, {3900, "keep it on the heat for the first", "second-pour"}, {5800, "keep it on the heat until the last pour", "fourth-pour"}} {
+	}{{2830, "Take it off and pour", ""}, {3900, "Keep it on the heat for the first", "second-pour"}, {5800, "Keep it on the heat until the last pour", "fourth-pour"}} {
 		cone := compute(t, Request{Method: "cone", Adjust: ptr("none"), Conditions: Conditions{Place: Place{AltitudeM: &k.altitude}}})
 		assert.Contains(t, noteByID(cone, "do-not-wait"), k.says, "%g m", k.altitude)
 		assert.GreaterOrEqual(t, cone.Made().HoldS, on)
@@ -558,7 +558,7 @@ func TestOffTheHeatOrOnIt(t *testing.T) {
 			if st.ID == method.FlameLow {
 				assert.InDelta(t, cone.Made().HoldS, st.ForS, 30, "%g m: the flame burns as long", k.altitude)
 			}
-			assert.Equal(t, string(st.ID) == k.step, strings.Contains(st.Text, "Then the kettle comes off the heat."), "%g m, %s", k.altitude, st.ID)
+			assert.Equal(t, string(st.ID) == k.step, strings.Contains(st.Text, "Kettle off."), "%g m, %s", k.altitude, st.ID)
 		}
 	}
 	moka := compute(t, Request{Method: "moka"})
@@ -578,7 +578,7 @@ func TestOffTheHeatOrOnIt(t *testing.T) {
 func TestAnAltitudeThatIsNotKnown(t *testing.T) {
 	p := compute(t, Request{Method: "cone"})
 	assert.Nil(t, p.Request.Place.AltitudeM, "it is not filled in")
-	assert.Contains(t, noteByID(p, "altitude-unknown"), "not said")
+	assert.Contains(t, noteByID(p, "altitude-unknown"), "assume sea level")
 	assert.Empty(t, noteByID(compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{AltitudeM: ptr(0.0)}}}), "altitude-unknown"))
 	assert.Empty(t, noteByID(compute(t, Request{Method: "cone", Conditions: Conditions{Place: Place{PressureHPa: ptr(900.0)}}}), "altitude-unknown"))
 	s, err := Settle(Request{Conditions: Conditions{Water: stream("boil")}})
@@ -633,7 +633,7 @@ func TestALongBoilSaysWhy(t *testing.T) {
 	}
 	wood := Conditions{Place: Place{AirC: ptr(-5.0), WindMs: ptr(4.0)}, Water: Water{SourceC: ptr(2.0)}, Heat: Heat{Burner: ptr("fire"), Lid: ptr(false)}}
 	say := long(wood)
-	for _, what := range []string{"to the boil.", "The wind takes", "The cold takes", "The missing lid", "A screen would save", "of fuel"} {
+	for _, what := range []string{"to the boil.", "The wind takes", "The cold takes", "The missing lid", "A wind screen would save", "of fuel"} {
 		assert.Contains(t, say, what)
 	}
 	wood.Heat.Lid, wood.Heat.Screen = ptr(true), ptr(true)
@@ -690,7 +690,7 @@ func TestTheLineOnTheWaterAgreesWithTheSteps(t *testing.T) {
 					return
 				}
 				kept := slices.ContainsFunc(p.Steps, func(s Step) bool {
-					return strings.Contains(s.Text, "the kettle comes off the heat")
+					return strings.Contains(s.Text, "Kettle off")
 				})
 				says := strings.Contains(p.Boiling.Text, "keep it on the heat")
 				assert.Equal(t, kept, says, "%s/%s at %g m: %s", m.ID, s.ID, altitude, p.Boiling.Text)
@@ -707,11 +707,15 @@ func TestTheLineOnTheWaterAgreesWithTheSteps(t *testing.T) {
 }
 
 // byEye is an amount as it is told without a scale: one figure and its unit.
-var byEye = regexp.MustCompile(`(about )?(a|two|three) \w+ of a cup|\d+ × \w+ \w+( a cup)? \([^)]*\)`)
+var byEye = regexp.MustCompile(`(about )?(half|(an?|two|three|four) (third|quarter|fifth|sixth|seventh|eighth|ninth|tenth)s?)( a cup| of a cup)?|\d+ × \w+ \w+( a cup)? \([^)]*\)`)
 
-// A step is read at arm's length: its first sentence has at most 12 words, and what else is said of it
-// comes after.
-func TestAStepBeginsInTwelveWords(t *testing.T) {
+// figures are a number with its unit: read as one word.
+var figures = regexp.MustCompile(`[\d.,/]+ (fl oz|ml|g|°C|°F|µm|min|s|L|h|clicks)\b`)
+
+// A step is read at arm's length, with wet hands: it has at most 12 words, a figure with its unit
+// counting as one.
+func TestAStepHasTwelveWords(t *testing.T) {
+	long := map[string]bool{}
 	for _, source := range []string{"stream", "tap", "snow"} {
 		for _, scale := range []bool{true, false} {
 			for _, cups := range []float64{1, 2, 4} {
@@ -722,12 +726,17 @@ func TestAStepBeginsInTwelveWords(t *testing.T) {
 						return
 					}
 					for _, st := range p.Steps {
-						first, _, _ := strings.Cut(byEye.ReplaceAllString(st.Text, "some cups"), ". ")
-						assert.LessOrEqual(t, len(strings.Fields(first)), 12, first)
+						says := byEye.ReplaceAllString(plainSpaces(st.Text), "figure")
+						if len(strings.Fields(figures.ReplaceAllString(says, "figure"))) > 12 {
+							long[says] = true
+						}
 					}
 				})
 			}
 		}
+	}
+	for says := range long {
+		assert.Fail(t, says)
 	}
 }
 

@@ -142,22 +142,22 @@ func (r *Conditions) together() field.Problems {
 	var bad field.Problems
 	b, _ := heat.BurnerByID(*r.Heat.Burner)
 	if !slices.Contains(b.Fuels, heat.FuelID(*r.Heat.Fuel)) {
-		bad = append(bad, field.Problem{Field: "heat.fuel", Value: *r.Heat.Fuel, Message: fmt.Sprintf("%s does not burn in burner %s; allowed: one of %s",
+		bad = append(bad, field.Problem{Field: "heat.fuel", Value: *r.Heat.Fuel, Message: fmt.Sprintf("%s doesn’t burn in %s. Choose %s",
 			*r.Heat.Fuel, b.ID, strings.Join(field.IDs(b.Fuels, func(f heat.FuelID) string { return string(f) }), ", "))})
 	}
 	frozen := *r.Water.State != string(heat.Liquid)
 	if frozen && *r.Water.SourceC > 0 {
-		bad = append(bad, field.Problem{Field: "water.source_c", Value: *r.Water.SourceC, Message: fmt.Sprintf("%s °C is not allowed for %s; allowed: -40 to 0 °C", field.Trim(*r.Water.SourceC), *r.Water.State)})
+		bad = append(bad, field.Problem{Field: "water.source_c", Value: *r.Water.SourceC, Message: fmt.Sprintf("%s °C is too warm for %s. Enter -40 to 0 °C", field.Trim(*r.Water.SourceC), *r.Water.State)})
 	}
 	if !frozen && *r.Water.SourceC < 0 {
-		bad = append(bad, field.Problem{Field: "water.source_c", Value: *r.Water.SourceC, Message: fmt.Sprintf("%s °C is not allowed for liquid water; allowed: 0 to 60 °C, or snow or ice as its state", field.Trim(*r.Water.SourceC))})
+		bad = append(bad, field.Problem{Field: "water.source_c", Value: *r.Water.SourceC, Message: fmt.Sprintf("%s °C is too cold for liquid water. Enter 0 to 60 °C, or choose snow or ice", field.Trim(*r.Water.SourceC))})
 	}
 	k := r.Heat.Canister
 	if sum := *k.PropanePct + *k.IsobutanePct + *k.ButanePct; math.Abs(sum-100) > 0.5 {
-		bad = append(bad, field.Problem{Field: "heat.canister.propane_pct", Value: *k.PropanePct, Message: fmt.Sprintf("propane, isobutane and n-butane are %s %% together; allowed: 100 %%", field.Trim(sum))})
+		bad = append(bad, field.Problem{Field: "heat.canister.propane_pct", Value: *k.PropanePct, Message: fmt.Sprintf("the three gases add up to %s %%. Enter shares that add up to 100 %%", field.Trim(sum))})
 	}
 	if *k.LeftG > *k.CapacityG {
-		bad = append(bad, field.Problem{Field: "heat.canister.left_g", Value: *k.LeftG, Message: fmt.Sprintf("%s g left is more than it holds; allowed: 0 to %s g", field.Trim(*k.LeftG), field.Trim(*k.CapacityG))})
+		bad = append(bad, field.Problem{Field: "heat.canister.left_g", Value: *k.LeftG, Message: fmt.Sprintf("%s g is more than it holds. Enter 0 to %s g", field.Trim(*k.LeftG), field.Trim(*k.CapacityG))})
 	}
 	return bad
 }

@@ -19,10 +19,10 @@ func Notes(p *brew.Plan) []brew.Note {
 	notes := make([]brew.Note, 0, 8)
 	if b.Trust == conditions.ByNothing {
 		notes = append(notes, brew.Note{ID: "altitude-unknown", Phrase: whereThisBrewed.Say(),
-			Why: "Pressure falls with height, and with it the boiling point. A boil that disinfects counts as high up: 3 minutes."})
+			Why: "Water boils cooler higher up. Until you enter the altitude, the safety boil is 3 minutes."})
 	}
 	for _, o := range b.Boil.Odds {
-		notes = append(notes, brew.Note{ID: "place-odds", Phrase: o.Text, Why: "Until it is settled the safe one counts for each purpose: the longer safety boil, the higher boiling point for a thermometer, the larger fuel figure."})
+		notes = append(notes, brew.Note{ID: "place-odds", Phrase: o.Text, Why: "Until you correct it, the safer value counts: longer safety boil, more fuel."})
 	}
 	before, after := p.Decisions()
 	for _, d := range before {
@@ -76,7 +76,7 @@ func longBoil(p *brew.Plan) brew.Note {
 	if g := l.ScreenShare * b.FuelG(); l.ScreenS > 0 {
 		said = append(said, quantity.Either(g >= 0.5, screenFuel, screen).Say(sec(l.ScreenS), quantity.Of(g, quantity.Gram)))
 	}
-	return brew.Note{ID: "long-boil", Phrase: quantity.Together(said...), Why: "Each is what it would take less without that one thing; together they may come to more, or less, than their sum."}
+	return brew.Note{ID: "long-boil", Phrase: quantity.Together(said...), Why: "Each is the time saved without that one thing. Together they can save more or less than the sum."}
 }
 
 // grind says a grind: in clicks of this grinder where it is known, else in micrometres, and how
@@ -110,12 +110,12 @@ func madeUp(b *brew.Brewed) brew.Note {
 	k := b.Correction
 	short := quantity.Either(k.Short > 0, extractsLess, extractsMore).Say(quantity.Of(100*math.Abs(k.Short), quantity.None))
 	if !k.ByTime && !k.ByGrind {
-		why := "Neither the time nor the grind within reach makes up for it: preheat, insulate, or choose a method that boils."
+		why := "Neither time nor grind can make up for it: preheat, insulate, or choose a method that boils."
 		switch {
 		case k.None:
-			why = "The recipe's own rule wins: its time and grind stay."
+			why = "The recipe’s own rule counts: its time and grind stay."
 		case k.OwnClick:
-			why = "Your own setting of the grinder stays, and the time is the recipe's or as long as it may be."
+			why = "Your grinder setting stays; the time is the recipe’s, or as long as possible."
 		}
 		return brew.Note{ID: "make-up-none", Phrase: short, Why: why}
 	}
@@ -135,12 +135,12 @@ func madeUp(b *brew.Brewed) brew.Note {
 	case k.ByGrind && !k.ByTime && k.TimeOK && k.AddedS != 0:
 		said = append(said, quantity.Either(longer, orLonger, orShorter).Say(sec(k.SteepS+k.AddedS), added))
 	}
-	id, why := "make-up-grind", "Already in the steps. A finer grind gives up its coffee faster, and so makes up for cooler water; the time stays the recipe's."
+	id, why := "make-up-grind", "Already in the steps. A finer grind extracts faster, which makes up for cooler water. The time stays."
 	if k.ByTime {
-		id, why = "make-up-time", "Already in the steps. The temperature in the grounds here, over its time, gives then about the extraction that the recipe gives at home."
+		id, why = "make-up-time", "Already in the steps. It gives about the recipe’s extraction at home."
 	}
 	if math.Abs(k.Reaches-k.Target) > 0.003 {
-		why = "Already in the steps. It makes up for a part only, as far as time and grind go: preheat, insulate, or choose a method that boils."
+		why = "Already in the steps. It makes up only in part: preheat, insulate, or choose a method that boils."
 	}
 	return brew.Note{ID: id, Phrase: quantity.Together(said...), Why: why}
 }

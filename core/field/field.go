@@ -45,13 +45,24 @@ func Number[T any](path, label string, unit quantity.Unit, min, max float64, def
 }
 
 func ranged(path, label string, unit quantity.Unit, min, max float64, def string) Field {
-	allowed := fmt.Sprintf("%s to %s", Trim(min), Trim(max))
+	allowed := Trim(min) + " to " + Trim(max)
+	if min == max {
+		allowed = Trim(min)
+	}
 	if unit != "" {
 		allowed += " " + string(unit)
 	}
 	f := Field{Path: path, Label: label, Unit: unit, Kind: "number", Min: min, Max: max, Default: def, Allowed: allowed}
 	if v, err := strconv.ParseFloat(def, 64); err == nil {
 		f.usual, f.has = v, true
+	}
+	return f.known()
+}
+
+// known files the name of a field for what is said of it. Fields are declared as the program starts.
+func (f Field) known() Field {
+	if f.Label != "" {
+		named[f.Path] = f.Label
 	}
 	return f
 }
@@ -64,17 +75,20 @@ func (f Of[T]) AsWhole() Of[T] {
 
 // Choice is a field that is one of some words.
 func Choice[T any](path, label string, words []string, def string, at func(*T) **string) Of[T] {
-	return Of[T]{Field: Field{Path: path, Label: label, Kind: "word", Words: words, Default: def, Allowed: "one of " + strings.Join(words, ", ")}, Word: at}
+	f := Field{Path: path, Label: label, Kind: "word", Words: words, Default: def, Allowed: "one of " + strings.Join(words, ", ")}
+	return Of[T]{Field: f.known(), Word: at}
 }
 
 // YesNo is a field that is true or false.
 func YesNo[T any](path, label, def string, at func(*T) **bool) Of[T] {
-	return Of[T]{Field: Field{Path: path, Label: label, Kind: "yesno", Default: def, Allowed: "true or false"}, Yes: at}
+	f := Field{Path: path, Label: label, Kind: "yesno", Default: def, Allowed: "true or false"}
+	return Of[T]{Field: f.known(), Yes: at}
 }
 
 // Text is a field of 1 to 40 characters.
 func Text[T any](path, label string, at func(*T) **string) Of[T] {
-	return Of[T]{Field: Field{Path: path, Label: label, Kind: "text", Allowed: "1 to 40 characters"}, Word: at}
+	f := Field{Path: path, Label: label, Kind: "text", Allowed: "1 to 40 characters"}
+	return Of[T]{Field: f.known(), Word: at}
 }
 
 // Within is a field of a U that is kept in the T of it.
@@ -122,7 +136,8 @@ type Problem struct {
 // Problems is all that is wrong.
 type Problems []Problem
 
-// Error lists the problems, one a line.
+// Error lists the problems, one a line, with their paths: for a log and a program. A person
+// reads Says.
 func (p Problems) Error() string {
 	lines := make([]string, len(p))
 	for i, x := range p {
@@ -143,7 +158,7 @@ func (p Problems) At(prefix string) Problems {
 
 func (f Field) check(v float64) (Problem, bool) {
 	if math.IsNaN(v) || v < f.Min || v > f.Max || (f.Whole && v != math.Trunc(v)) {
-		return Problem{f.Path, v, fmt.Sprintf("%s is not allowed; allowed: %s", Trim(v), f.Allowed)}, true
+		return Problem{f.Path, v, fmt.Sprintf("%s is out of range. Enter %s", strings.TrimSpace(Trim(v)+" "+string(f.Unit)), f.Allowed)}, true
 	}
 	return Problem{}, false
 }
@@ -156,7 +171,7 @@ func Numeric(path string, unit quantity.Unit, min, max float64) Field {
 // Counted is a number that has to be whole.
 func (f Field) Counted() Field {
 	f.Whole = true
-	f.Allowed = "a whole number, " + f.Allowed
+	f.Allowed = "a whole number from " + f.Allowed
 	return f
 }
 
@@ -199,10 +214,10 @@ func Resolve[T any](fields []Of[T], v *T, defaulted []string) ([]string, Problem
 				}
 			case f.Kind == "text":
 				if n := len([]rune(**p)); n < 1 || n > 40 {
-					bad = append(bad, Problem{f.Path, **p, fmt.Sprintf("%d characters; allowed: %s", n, f.Allowed)})
+					bad = append(bad, Problem{f.Path, **p, fmt.Sprintf("%d characters is out of range. Enter %s", n, f.Allowed)})
 				}
 			case !slices.Contains(f.Words, **p):
-				bad = append(bad, Problem{f.Path, **p, fmt.Sprintf("%q is not known; allowed: %s", **p, f.Allowed)})
+				bad = append(bad, Problem{f.Path, **p, fmt.Sprintf("%q is not known. Enter %s", **p, f.Allowed)})
 			}
 		default:
 			p := f.Yes(v)

@@ -170,28 +170,28 @@ func (i Item) Check() brew.Problems {
 		bad = append(bad, brew.Problem{Field: field, Value: value, Message: fmt.Sprintf(format, args...)})
 	}
 	if n := len([]rune(strings.TrimSpace(i.Name))); n < 1 || n > 80 {
-		add("name", i.Name, "%d characters; allowed: 1 to 80", n)
+		add("name", i.Name, "%d characters is out of range. Enter 1 to 80 characters", n)
 	}
 	if !slices.Contains(Kinds, i.Kind) {
-		add("kind", i.Kind, "%q is not known; allowed: one of %v", i.Kind, Kinds)
+		add("kind", i.Kind, "%q is not known. Enter one of %s", i.Kind, ids(Kinds, func(k Kind) string { return string(k) }))
 	}
 	switch i.Kind {
 	case Brewer:
 		if _, ok := BrewerTypes[i.Type]; !ok {
-			add("type", i.Type, "%q is not known; allowed: %s", i.Type, strings.Join(sortedKeys(BrewerTypes), ", "))
+			add("type", i.Type, "%q is not known. Choose %s", i.Type, strings.Join(sortedKeys(BrewerTypes), ", "))
 		}
 	case Burner:
 		if _, ok := heat.BurnerByID(i.Type); !ok {
-			add("type", i.Type, "%q is not a burner; allowed: %s", i.Type, ids(heat.Burners, func(b heat.Burner) string { return string(b.ID) }))
+			add("type", i.Type, "%q is not a burner. Choose %s", i.Type, ids(heat.Burners, func(b heat.Burner) string { return string(b.ID) }))
 		}
 	case Fuel:
 		if _, ok := heat.FuelByID(i.Type); !ok {
-			add("type", i.Type, "%q is not a fuel; allowed: %s", i.Type, ids(heat.Fuels, func(f heat.Fuel) string { return string(f.ID) }))
+			add("type", i.Type, "%q is not a fuel. Choose %s", i.Type, ids(heat.Fuels, func(f heat.Fuel) string { return string(f.ID) }))
 		}
 	}
 	if i.Material != "" {
 		if _, ok := heat.MaterialByID(i.Material); !ok {
-			add("material", i.Material, "%q is not known; allowed: %s", i.Material, ids(heat.Materials, func(m heat.Material) string { return string(m.ID) }))
+			add("material", i.Material, "%q is not known. Enter %s", i.Material, ids(heat.Materials, func(m heat.Material) string { return string(m.ID) }))
 		}
 	}
 	for _, f := range i.numbers() {
@@ -207,10 +207,10 @@ func (i Item) Check() brew.Problems {
 	}
 	// More inside than outside: a vessel cannot hold more than its own bulk.
 	if v, ok := i.VolumeMl(); ok && i.CapacityMl != nil && *i.CapacityMl > 1.05*v {
-		add("capacity_ml", *i.CapacityMl, "it holds %.0f ml and is itself %.0f ml large; allowed: no more than that", *i.CapacityMl, v)
+		add("capacity_ml", *i.CapacityMl, "%.0f ml is more than its outside, %.0f ml. Enter up to %.0[2]f ml", *i.CapacityMl, v)
 	}
 	if i.RimMm != nil && i.LengthMm != nil && *i.RimMm > *i.LengthMm {
-		add("rim_mm", *i.RimMm, "the rim is wider inside (%.0f mm) than the whole (%.0f mm); allowed: no more than that", *i.RimMm, *i.LengthMm)
+		add("rim_mm", *i.RimMm, "%.0f mm is wider than the whole, %.0f mm. Enter up to %.0[2]f mm", *i.RimMm, *i.LengthMm)
 	}
 	return bad
 }

@@ -29,7 +29,7 @@ const mostFront = 400
 // and Bound how good one could be at most.
 func Choose(ctx context.Context, t trip.Trip, shelf []gear.Item, w Wishes) (*Answer, error) {
 	if n := len(shelf); n > MaxShelf {
-		return nil, brew.Problems{{Field: "shelf", Value: n, Message: fmt.Sprintf("%d things on the shelf; a kit is chosen from up to %d: put some away", n, MaxShelf)}}
+		return nil, brew.Problems{{Field: "shelf", Value: n, Message: fmt.Sprintf("%d items in my gear is too many. Keep up to %d to choose a kit", n, MaxShelf)}}
 	}
 	in, err := build(ctx, t, shelf, w)
 	if err != nil {
@@ -41,10 +41,10 @@ func Choose(ctx context.Context, t trip.Trip, shelf []gear.Item, w Wishes) (*Ans
 	}
 	c := &Answer{Front: []Kit{}, Reasons: []quantity.Phrase{}, Excluded: []Excluded{}, Blocked: []Blocked{}, Limits: []quantity.Phrase{}, Joints: []gear.Joint{}, Nests: []gear.Nest{}, Working: working.Sheet{},
 		Kits: f.kits, Proven: f.proven(in), Said: []string{
-			"A kit has one pot or kettle, one burner, one grinder, one scale and one kind of cup at most, and up to three brewers; each brew is made in the way that the weighting likes best.",
-			"Cups are for the people of the trip; guests bring their own.",
-			"Cold concentrate is left out: it is made at home. Points of the cup, mess and parts are judgement, from memory.",
-			"What a recipe makes of a brew is planned in a middling pot; only heating and fuel are worked out for each pot and burner.",
+			"A kit has at most one pot or kettle, burner, grinder, scale and kind of cup, and up to three brewers. Each brew uses the method that scores best.",
+			"Cups are for the people on the trip; guests bring their own.",
+			"Cold concentrate is left out: it is made at home. Points for cup, mess and parts are judgement, from memory.",
+			"Each recipe is planned in a medium pot; only heating and fuel are worked out per pot and burner.",
 		}}
 	in.saySearched(c, f)
 	if f.best == nil {

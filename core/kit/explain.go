@@ -212,7 +212,7 @@ func (in *instance) whyNever(k int) (quantity.Sentence, quantity.Value, quantity
 		for i := range in.demands {
 			for _, why := range slices.Sorted(maps.Keys(in.demands[i].why)) {
 				for _, m := range it.Methods() {
-					if strings.HasPrefix(strings.ToLower(why), strings.ReplaceAll(m, "-", " ")) || strings.Contains(why, "on the shelf") {
+					if strings.HasPrefix(strings.ToLower(why), strings.ReplaceAll(m, "-", " ")) || strings.Contains(why, "in my gear") {
 						return servesNoneFor, quantity.Text(why), none
 					}
 				}

@@ -203,7 +203,7 @@ func build(ctx context.Context, t trip.Trip, items []gear.Item, w Wishes) (*inst
 			in.cups = append(in.cups, k)
 		case gear.Filter:
 			if in.paperNo[k] = len(in.paperNo); in.paperNo[k] >= maxPapers {
-				return nil, brew.Problems{{Field: "shelf", Value: maxPapers, Message: fmt.Sprintf("more than %d kinds of paper; allowed: up to that", maxPapers)}}
+				return nil, brew.Problems{{Field: "shelf", Value: maxPapers, Message: fmt.Sprintf("more than %d kinds of paper. Choose fewer", maxPapers)}}
 			}
 		case gear.Extra:
 			if it.Type == "rim support" {
@@ -213,7 +213,7 @@ func build(ctx context.Context, t trip.Trip, items []gear.Item, w Wishes) (*inst
 	}
 	in.demand()
 	if len(in.demands) == 0 {
-		return nil, brew.Problems{{Field: "trip", Message: "no brew is planned on this trip; allowed: at least one, so that there is something to choose for"}}
+		return nil, brew.Problems{{Field: "trip", Message: "no brew is planned on this trip. Add one first"}}
 	}
 	in.gone = in.outdone(in.grinders)
 	for a, b := range in.outdone(in.scales) {
@@ -366,13 +366,13 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 	flame := m.Way == method.OnFlame || s.BoilsIn()
 	switch {
 	case flame && d.urn:
-		return o, "it needs a flame, and there is an urn"
+		return o, "it needs a flame; there is only an urn"
 	case flame && d.socket:
-		return o, "it needs a flame, and there is a socket"
+		return o, "it needs a flame; there is only a socket"
 	case !cold && d.noFire && !d.urn && !d.socket:
-		return o, "nothing may burn at " + in.trip.Stops[d.stop].Name + ", and there is no hot water"
+		return o, "flames are banned at " + in.trip.Stops[d.stop].Name + ", and there is no hot water"
 	case cold && d.brew.Request.Water.Treatment != nil && *d.brew.Request.Water.Treatment == water.Boil:
-		return o, "cold water here is not safe"
+		return o, "cold water is unsafe here"
 	}
 	r := d.brew.Request.By(m.ID, s.ID)
 	r.Brewer = brew.Brewer{} // the shelf's
@@ -407,7 +407,7 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 			}
 		}
 		if o.paper == none {
-			return o, "no " + what + " on the shelf"
+			return o, "no " + what + " in my gear"
 		}
 	}
 	var pl *brew.Plan
@@ -423,7 +423,7 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 		var err error
 		if pl, err = in.planner.Compute(r); err != nil {
 			if bad, ok := errors.AsType[brew.Problems](err); ok {
-				return o, bad[0].Message
+				return o, bad[0].Says()
 			}
 			return o, err.Error()
 		}

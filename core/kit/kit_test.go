@@ -483,7 +483,7 @@ func TestLimitsAndWishes(t *testing.T) {
 	none := choose(t, journey(), shelf(), Wishes{MassG: ptr(50.0)})
 	assert.Nil(t, none.Best)
 	require.Len(t, none.Limits, 1)
-	assert.Contains(t, none.Limits[0].Text, "The lightest kit that serves every brew weighs")
+	assert.Contains(t, none.Limits[0].Text, "The lightest kit for every brew weighs")
 
 	clear := choose(t, journey(), shelf(), Wishes{Clarity: 5, Weights: &Weights{0, 1, 0, 0}})
 	heavy := choose(t, journey(), shelf(), Wishes{Body: 5, Clarity: 1, Weights: &Weights{0, 1, 0, 0}})
@@ -531,7 +531,7 @@ func TestBlockedSaysWhatIsMissing(t *testing.T) {
 		{"no burner", func(i gear.Item) bool { return i.Kind == gear.Burner || i.Type == "hand press" }, "there is no burner", "Add: canister burner, about 85 g."},
 		{"no grinder", func(i gear.Item) bool { return i.Kind == gear.Grinder }, "there is no grinder", "Add: small hand grinder"},
 		{"no pot", func(i gear.Item) bool { return i.Kind == gear.Vessel || i.Type == "moka pot" || i.Type == "hand press" }, "there is no pot or kettle", "Add: titanium"},
-		{"no cups", func(i gear.Item) bool { return i.Kind == gear.Cup }, "There is no cup on the shelf", "Add a cup to the shelf"},
+		{"no cups", func(i gear.Item) bool { return i.Kind == gear.Cup }, "There is no cup in my gear", "Add a cup to my gear"},
 	} {
 		got := choose(t, journey(), without(shelf(), c.drop), Wishes{})
 		assert.Nil(t, got.Best, c.name)
@@ -553,7 +553,7 @@ func TestBadShelvesAndTrips(t *testing.T) {
 	bad := shelf()
 	bad[0].MassG = 0
 	_, err = Choose(context.Background(), journey(), bad, Wishes{})
-	assert.ErrorContains(t, err, "Cone dripper, plastic: mass_g: 0 is not allowed; allowed: 1 to 5000 g")
+	assert.ErrorContains(t, err, "Cone dripper, plastic: mass_g: 0 g is out of range. Enter 1 to 5000 g")
 	c := choose(t, journey(), nil, Wishes{})
 	assert.Nil(t, c.Best)
 	assert.NotEmpty(t, c.Blocked)
@@ -667,7 +667,7 @@ func TestRulesOfThePlace(t *testing.T) {
 	in.Stops[1].Facts.FireBan = true
 	c := choose(t, in, noPress, Wishes{})
 	require.NotEmpty(t, c.Blocked)
-	assert.Contains(t, c.Blocked[0].Why, "nothing may burn at Plateau")
+	assert.Contains(t, c.Blocked[0].Why, "flames are banned at Plateau")
 	c = choose(t, in, shelf(), Wishes{})
 	require.NotNil(t, c.Best, "a cold press is left")
 	assert.Equal(t, "rapid-cold", c.Best.Brews[1].School)
@@ -676,7 +676,7 @@ func TestRulesOfThePlace(t *testing.T) {
 	in.Stops[0].Facts.LegBy = "flight"
 	c = choose(t, in, noPress, Wishes{})
 	require.NotEmpty(t, c.Blocked)
-	assert.Contains(t, c.Blocked[0].Why, "Fuel cannot fly")
+	assert.Contains(t, c.Blocked[0].Why, "Fuel can’t fly")
 	in.Stops[1].Facts.Resupply = []string{"fuel"}
 	assert.NotNil(t, choose(t, in, noPress, Wishes{}).Best, "it can be bought again there")
 
@@ -850,7 +850,7 @@ func TestAShelfOfVeryMany(t *testing.T) {
 	assert.LessOrEqual(t, c.Bound, c.Best.Score+1e-9)
 	assert.Positive(t, c.Bound)
 	said := strings.Join(c.Said, "\n")
-	assert.Contains(t, said, "were not looked at")
+	assert.Contains(t, said, "were not tried")
 	assert.NotContains(t, said, "best is proven")
 	assert.NotRegexp(t, `\de[+]|Inf`, said, "numbers for a person")
 	again, err := Choose(context.Background(), in, list, Wishes{})
@@ -858,7 +858,7 @@ func TestAShelfOfVeryMany(t *testing.T) {
 	assert.Equal(t, c.Best, again.Best, "the same shelf gives the same kit, however fast the machine")
 
 	_, err = Choose(context.Background(), in, append(list, make([]gear.Item, 60)...), Wishes{})
-	assert.ErrorContains(t, err, "a kit is chosen from up to 200")
+	assert.ErrorContains(t, err, "Keep up to 200")
 }
 
 // Whatever is cut off by the bound, what is left unseen is no better than it says.
@@ -930,12 +930,12 @@ func TestWhatWasProvenIsSaid(t *testing.T) {
 		unseen bool
 		says   string
 	}{
-		{found{best: best, kits: 1234}, false, "1,234 kits were considered; the best is proven."},
-		{found{best: best, kits: 9, rest: 2e6, bound: sum}, false, "The best is proven. Of what it is compared with, 2 million kits were left unseen"},
-		{found{best: best, kits: 9, rest: 2e6, bound: sum}, true, "Of what was looked at, nothing makes a better kit; 9 kits were considered."},
-		{found{best: best, kits: 9, rest: 3.4567e13, bound: sum - 1}, true, "Not proven: 9 kits were looked at and 34.6 trillion were not."},
-		{found{kits: 9, rest: 5}, false, "9 kits were looked at and 5 were not."},
-		{found{kits: 9}, false, "9 kits were considered."},
+		{found{best: best, kits: 1234}, false, "1,234 kits considered; the best is proven."},
+		{found{best: best, kits: 9, rest: 2e6, bound: sum}, false, "The best is proven: the 2 million kits not tried"},
+		{found{best: best, kits: 9, rest: 2e6, bound: sum}, true, "The best of the 9 kits considered."},
+		{found{best: best, kits: 9, rest: 3.4567e13, bound: sum - 1}, true, "Not proven: 9 kits tried, 34.6 trillion not."},
+		{found{kits: 9, rest: 5}, false, "9 kits tried, 5 not."},
+		{found{kits: 9}, false, "9 kits considered."},
 	} {
 		w.unseen = map[int]bool{}
 		if f.unseen {
@@ -1002,7 +1002,7 @@ func TestTooFewCupsAreDrunkFromInTurn(t *testing.T) {
 	for _, r := range c.Reasons {
 		said += r.Text + " "
 	}
-	assert.Contains(t, said, "There are 2 of one kind of cup for 4 people: drink in turn")
+	assert.Contains(t, said, "2 cups of one kind for 4 people: drink in turn")
 	for i := range list {
 		list[i].Count = nil
 		if list[i].Kind == gear.Cup {

@@ -188,11 +188,11 @@ func TestReasonsSayWhatTheKitsAre(t *testing.T) {
 	said := map[string]bool{}
 	for _, r := range c.Reasons {
 		switch {
-		case strings.Contains(r.Text, " serves all "):
+		case strings.Contains(r.Text, " makes all "):
 			said["serves"] = true
 			assert.InDelta(t, 4, r.Values[0].Value, 1e-9, "brews")
 			assert.InDelta(t, c.Best.MassG, r.Values[1].Value, 1e-6)
-			assert.Contains(t, r.Text, quantity.Duration(60*math.Round(c.Best.Minutes))+" a brew")
+			assert.Contains(t, r.Text, quantity.Duration(60*math.Round(c.Best.Minutes))+" per brew")
 		case strings.Contains(r.Text, " g lighter: "):
 			said["light"] = true
 			lightest := slices.MinFunc(c.Front, func(a, b Kit) int { return int(1e6 * (a.MassG - b.MassG)) })
@@ -213,7 +213,7 @@ func TestReasonsSayWhatTheKitsAre(t *testing.T) {
 	}
 }
 
-// "It would win if the mass counted more than n times as much": with that weight it
+// "It wins if mass counts over n times as much": with that weight it
 // does, and with a little less it does not.
 func TestTippingWeights(t *testing.T) {
 	tried := 0
@@ -221,7 +221,7 @@ func TestTippingWeights(t *testing.T) {
 		c := choose(t, journey(), shelf(), Wishes{Weights: &w})
 		require.NotNil(t, c.RunnerUp)
 		for _, r := range c.Reasons {
-			what, isTip := strings.CutPrefix(r.Text, "It would win if ")
+			what, isTip := strings.CutPrefix(r.Text, "It wins if ")
 			if !isTip {
 				continue
 			}

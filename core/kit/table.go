@@ -358,7 +358,7 @@ func (in *instance) byHand(o *option, b base) (out [3]lost) {
 		out[1] = lost{"Poured without a spout", noSpout}
 	}
 	if b.grinder != none && o.grind && in.items[b.grinder].Blade {
-		out[2] = lost{"Chopped and not ground", chopped}
+		out[2] = lost{"Chopped, not ground", chopped}
 	}
 	return out
 }

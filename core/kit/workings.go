@@ -56,12 +56,12 @@ func (in *instance) workings(e *entry, k Kit) working.Sheet {
 		mess += w.fuss * d.times / in.weight
 	}
 	fuss = append(fuss, working.Num("Mess and papers, mean of the brews", mess, quantity.Point, ""))
-	put("kit.gear_g", "Gear", k.GearG, quantity.Gram, working.Chosen, "your shelf; typical masses are from memory", "the masses of the pieces, a cup for each person", masses)
+	put("kit.gear_g", "Gear", k.GearG, quantity.Gram, working.Chosen, "your gear; typical masses are from memory", "the masses of the pieces, a cup for each person", masses)
 	put("kit.used_g", "Coffee, fuel, papers", k.UsedG, quantity.Gram, working.Practice, "doses and fuel as planned; containers from memory",
 		"for each brew until it can be bought: its coffee, its fuel with the trip's reserve and the bottle that it comes in, or a whole canister of 230 g of gas and what is burned beyond it, its papers; and at the worst carry its water for rinsing and washing", used)
 	put("kit.mass_g", "To carry", k.MassG, quantity.Gram, working.Practice, "mass balance", "gear, and what is used up until it can be bought",
 		[]working.Input{working.Num("Gear", k.GearG, quantity.Gram, "kit.gear_g"), working.Num("Coffee, fuel, papers", k.UsedG, quantity.Gram, "kit.used_g")})
-	put("kit.volume_ml", "Bulk, not nested", k.VolumeMl, quantity.Millilitre, working.Chosen, "the dimensions on your shelf", "the pieces as cylinders and boxes, side by side; those without dimensions are not counted", volumes)
+	put("kit.volume_ml", "Bulk, not nested", k.VolumeMl, quantity.Millilitre, working.Chosen, "the dimensions of your gear", "the pieces as cylinders and boxes, side by side; those without dimensions are not counted", volumes)
 	put("kit.cup", "Cups", k.Cup, quantity.Point, working.Memory, judgement,
 		"the mean over all brews of 100 points less 4 for each point of extraction outside 18 to 22 %, 6 for each step from the clarity or body wished, 1.2 for each °C under 58 in the cup, and what is lost without a scale, a spout or even burrs", cups)
 	put("kit.minutes", "Each brew", 60*k.Minutes, quantity.Second, working.Practice, "the plans, with heating for this pot and burner", "the mean over all brews, from the first thing to do until all is served", times)
@@ -74,7 +74,7 @@ func (in *instance) workings(e *entry, k Kit) working.Sheet {
 				prices = append(prices, working.Num(it.Name, *it.Price, quantity.None, ""))
 			}
 		}
-		put("kit.price", "To spend, in your currency", k.Price, quantity.None, working.Chosen, "the prices on your shelf", "the pieces that are still to be bought", prices)
+		put("kit.price", "To spend, in your currency", k.Price, quantity.None, working.Chosen, "the prices of your gear", "the pieces that are still to be bought", prices)
 	}
 	return s
 }

@@ -15,36 +15,36 @@ var pot = Method{
 	ID: "pot", Name: "Steeped or boiled pot", Contact: Immersion, Way: InPot, Family: "pot",
 	Summary: "Nothing to carry but the pot: the coffee steeps in it and is poured off its grounds.",
 	Needs:   []string{"pot", "grinder"},
-	Scores:  Scores{2, 4, 4, 2, "no filter, so some silt and much body; hard to get badly wrong; a pot of wet grounds to empty"},
+	Scores:  Scores{2, 4, 4, 2, "no filter, so some silt and much body; forgiving; a pot of wet grounds to empty"},
 	Schools: []School{
 		{
 			ID: "steeped-skimmed", Name: "Steeped, filter grind, skimmed",
-			Why:        "Off the boil, stirred once and skimmed: clear for a pot, and the foam, which tastes bitter, goes. Choose it for a clean cup with no filter.",
+			Why:        "Off the boil, stirred once and skimmed: clear for a pot, without the bitter foam. Choose it for a clean cup with no filter.",
 			RatioGPerL: 70, RatioSource: "common practice: 70 g to 1 L", GrindUm: 700, Temps: Temps{92, 95, 97},
 			LeftBehindMl: 30, FillFresh: 0.75, FillRested: 0.85, Access: 1, Adjust: "time", WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
 				prep("cups", "set out cups", "Set out the cups and two spoons.", 15),
-				do("coffee-in", "coffee in", "[onheat?Off the heat. ][kettle?Pour the water into the pot. ]Coffee in. Wet all of it.", 0, 20).sign("no dry patch is left on top").care("boil-over"),
+				do("coffee-in", "coffee in", "[onheat?Take it off. ][kettle?Pour the water into the pot. ]Add the coffee; wet all of it.", 0, 20).sign("no dry patch is left on top").care("boil-over"),
 				stand("steep", "steep", "Lid on. Let it stand.", 20, 220).stretch(),
 				do("stir", "stir", "Stir the crust in.", 240, 10),
 				do("skim", "skim", "Skim the foam with two spoons.", 250, 30).sign("the top is dark and bare"),
-				stand("settle", "settle", "Let it settle. Do not move the pot.", 280, 90),
+				stand("settle", "settle", "Let it settle. Don’t move the pot.", 280, 90),
 				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
 			},
 			Cautions: []string{"scald"},
 		},
 		{
 			ID: "cold-first-boil", Name: "Cold start, off at the first boil",
-			Why:        "Coffee and water come up together and are taken off as it boils: round, less acid. Choose it for very coarse coffee and a pot that can be watched.",
+			Why:        "Coffee and water heat together and come off as they boil: round, less acid. Choose it for very coarse coffee and a pot you can watch.",
 			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", GrindUm: 1150, Temps: Temps{0, 0, 0},
 			LeftBehindMl: 40, SplashMl: 40, FillFresh: 0.65, FillRested: 0.75, Access: 1.4, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
-				do("coffee-in", "coffee in", "Coffee into the cold water. Lid on.", 0, 20),
-				do("off", "off", "Off the heat at once, the moment it boils and climbs.", 0, 10).fromBoil().care("climbs"),
+				do("coffee-in", "coffee in", "Put the coffee into the cold water. Lid on.", 0, 20),
+				do("off", "off", "Take it off the moment it boils and climbs.", 0, 10).fromBoil().care("climbs"),
 				stand("stand", "stand", "Let it stand.", 10, 120).fromBoil(),
-				do("splash", "cold splash", "[splash?Pour in {splash} of cold, safe water to drop the grounds.|Tap the pot; let the grounds sink. Add no cold water: it is unsafe.]", 130, 10).fromBoil(),
+				do("splash", "cold splash", "[splash?Pour in {splash} of cold, safe water to drop the grounds.|Tap the pot. Add no cold water: it is unsafe.]", 130, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 140, 60).fromBoil(),
 				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
 			},
@@ -57,9 +57,9 @@ var pot = Method{
 			LeftBehindMl: 40, FillFresh: 0.6, FillRested: 0.7, Access: 1, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
-				do("coffee-in", "coffee in", "Coffee into the warm water. Stir once.", 0, 20),
+				do("coffee-in", "coffee in", "Stir the coffee into the warm water once.", 0, 20),
 				do("boil", "boil", "Keep it at a rolling boil.", 0, 120).fromBoil().care("climbs"),
-				do("swirl", "off, swirl", "Off the heat. Swirl.", 120, 10).fromBoil(),
+				do("swirl", "off, swirl", "Take it off the heat. Swirl.", 120, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 130, 60).fromBoil(),
 				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
 			},
@@ -67,14 +67,14 @@ var pot = Method{
 		},
 		{
 			ID: "cold-unstirred", Name: "Cold start, never stirred, short boil",
-			Why:        "The coffee lies on cold water and is never stirred; one minute at a gentle boil once the foam is bare. Choose it over a fire, with patience, for a soft cup.",
+			Why:        "The coffee lies on cold water, never stirred, then boils gently for a minute (past a minute and a half it turns bitter). Choose it over a fire, with patience, for a soft cup.",
 			RatioGPerL: 70, RatioSource: "common practice: made strong in a low pot, diluted afterwards", GrindUm: 1050, Temps: Temps{0, 0, 0}, BoilS: 60, BoilStirs: 2.5,
 			LeftBehindMl: 40, SplashMl: 30, FillFresh: 0.5, FillRested: 0.66, Access: 1, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
-				do("coffee-on", "coffee on top", "Pour the coffee on top of the cold water. Do not stir.", 0, 20),
-				do("boil", "gentle boil", "Time a gentle boil; raise the pot if it climbs. Beyond a minute and a half it turns bitter.", 0, 60).fromBoil().sign("the foam is pale and bare of grounds").care("climbs"),
-				do("splash", "cold splash", "Off the heat. [splash?Pour in {splash} of cold, safe water from a height.|Tap the pot. Add no cold water: it is unsafe.]", 60, 10).fromBoil(),
+				do("coffee-on", "coffee on top", "Pour the coffee on top of the cold water. Don’t stir.", 0, 20),
+				do("boil", "gentle boil", "Time a gentle boil. Raise the pot if it climbs.", 0, 60).fromBoil().sign("the foam is pale and bare of grounds").care("climbs"),
+				do("splash", "cold splash", "Take it off. [splash?Pour in {splash} of cold, safe water from high.|Tap it. Add no cold water: it is unsafe.]", 60, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 70, 240).fromBoil(),
 				serve("decant", "decant", "Pour gently. Leave about {left} with the silt; dilute to taste.", 40).sign("silt reaches the lip").care("hot-pot"),
 			},
@@ -87,7 +87,7 @@ var pot = Method{
 			LeftBehindMl: 30, FillFresh: 0.75, FillRested: 0.85, Access: 1, Adjust: "time", WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),
-				do("coffee-in", "coffee in", "[onheat?Off the heat. ][kettle?Pour the water into the pot. ]Coffee in, stir, cover.", 0, 20).care("boil-over"),
+				do("coffee-in", "coffee in", "[onheat?Take it off. ][kettle?Pour the water into the pot. ]Add the coffee, stir, cover.", 0, 20).care("boil-over"),
 				stand("first", "steep", "Let it stand, covered.", 20, 100),
 				do("stir", "stir", "Stir again.", 120, 10),
 				stand("steep", "steep", "Let it stand, covered.", 130, 210).stretch(),
@@ -98,12 +98,12 @@ var pot = Method{
 		},
 		{
 			ID: "off-boil-crust", Name: "Off the boil, fresh beans, two crusts",
-			Why:        "Very fresh, coarse coffee on water just off the boil makes a crust, and a second one: lively and fragrant. Choose it with beans a few days old.",
+			Why:        "Very fresh, coarse coffee on water just off the boil forms two crusts: lively and fragrant. Choose it with beans a few days old.",
 			RatioGPerL: 66, RatioSource: "common practice: 66 g to 1 L for a group", GrindUm: 950, Temps: Temps{93, 95, 97},
 			LeftBehindMl: 40, SplashMl: 20, FillFresh: 0.7, FillRested: 0.8, Access: 0.9, Adjust: "time", WashupMl: 150, Clean: packOut, Consumables: []string{"small sieve"},
 			Steps: []Step{
 				weigh(),
-				do("coffee-on", "coffee on", "[onheat?Off the heat. ][kettle?Pour the water into the pot. ]Coffee onto the water, which no longer boils.", 0, 15).care("boil-over"),
+				do("coffee-on", "coffee on", "[onheat?Take it off. ][kettle?Pour the water into the pot. ]Add the coffee when it stops boiling.", 0, 15).care("boil-over"),
 				stand("first-crust", "first crust", "Let the crust stand.", 15, 60).with(heat.Crusted),
 				do("break", "break", "Break the crust gently.", 75, 10),
 				stand("steep", "second crust", "Let the second crust form.", 85, 120).with(heat.Crusted).stretch(),
@@ -124,12 +124,12 @@ var pressPot = Method{
 	Scores:  Scores{2, 5, 5, 2, "a metal sieve lets oils and some silt through; time does the work; grounds stick to the bottom"},
 	Schools: []School{{
 		ID: "steeped-skimmed", Name: "Steeped, skimmed, pressed gently",
-		Why:        "Coffee first, water just off the boil, break and skim at four minutes: the grounds have sunk and the press goes down easily. Choose it for body without fuss.",
+		Why:        "Coffee first, then water just off the boil. Broken and skimmed at four minutes, the grounds sink and the press goes down easily. Choose it for body without fuss.",
 		RatioGPerL: 66, RatioSource: "common practice: 66 g to 1 L for a group", GrindUm: 700, Temps: Temps{92, 95, 97},
 		LeftBehindMl: 30, FillFresh: 0.85, FillRested: 0.9, ChamberMl: 1000, Access: 1, Adjust: "time", WashupMl: 250, Clean: "Knock and rinse the grounds out over a bag; " + packOut,
 		Steps: []Step{
 			weigh(),
-			withHotWater("coffee-first", "coffee in", "Coffee into the press.[scale? Stand it on the scale.]", 15),
+			withHotWater("coffee-first", "coffee in", "Put the coffee in the press.[scale? Stand it on the scale.]", 15),
 			pour("fill", "fill", "{pour}, wetting all of it.", 0, 25, 1).care("scald"),
 			stand("steep", "steep", "Lid on, plunger up. Let it stand.", 25, 215).stretch(),
 			do("break", "break", "Break the crust.", 240, 10),
@@ -144,7 +144,7 @@ var pressPot = Method{
 
 var cupSteep = Method{
 	ID: "cup-steep", Name: "Cup steep", Contact: Immersion, Way: Kettle, Family: "cup",
-	Summary: "No gear but two cups and a spoon; hot water from anywhere.",
+	Summary: "Two cups, a spoon and any hot water.",
 	Needs:   []string{"two cups", "spoon"},
 	Scores:  Scores{2, 3, 4, 3, "decanted off its silt by hand; nothing to break; a cup of grounds to empty"},
 	Schools: []School{{
@@ -154,12 +154,12 @@ var cupSteep = Method{
 		LeftBehindMl: 25, FillFresh: 0.85, FillRested: 0.9, Access: 1, Adjust: "time", WashupMl: 60, Clean: packOut,
 		Steps: []Step{
 			weigh(),
-			withHotWater("coffee-first", "coffee in", "Coffee into the [many?first cup of each pair|first cup].[scale? Cup on the scale.]", 10),
-			pour("fill", "fill", "{pour}. Wet all of it with the spoon.", 0, 15, 1).care("scald"),
+			withHotWater("coffee-first", "coffee in", "Put the coffee in [many?each pair’s first cup|the first cup].[scale? Zero the scale.]", 10),
+			pour("fill", "fill", "{pour}. Wet it all with the spoon.", 0, 15, 1).care("scald"),
 			stand("steep", "steep", "Let it stand.", 15, 225).with(heat.Crusted).stretch(),
 			do("break", "break", "Break the surface and scrape off the foam.", 240, 20).sign("the top is dark and bare"),
 			stand("settle", "settle", "Let it settle.", 260, 45).with(heat.Open),
-			serve("decant", "decant", "Decant into the other cup; pinch a paper rim into a spout. Leave about {left}.", 25).sign("silt reaches the lip").care("hot-pot"),
+			serve("decant", "decant", "Decant, pinching a paper rim into a spout. Leave about {left}.", 25).sign("silt reaches the lip").care("hot-pot"),
 		},
 		Cautions: []string{"scald"},
 	}},
@@ -167,16 +167,16 @@ var cupSteep = Method{
 
 var steepBag = Method{
 	ID: "steep-bag", Name: "Paper steep bag", Contact: Immersion, Way: Kettle, Family: "cup",
-	Summary: "Coffee in a paper bag in a cup: on a train, on a plane, with somebody else’s hot water.",
+	Summary: "Coffee in a paper bag in a cup: for trains and planes, with any hot water.",
 	Needs:   []string{"paper tea bag"},
-	Scores:  Scores{4, 2, 4, 5, "paper keeps the silt in; it can stay in the cup; a bag to carry out"},
+	Scores:  Scores{4, 2, 4, 5, "paper keeps the silt in; it can stay in the cup; one bag to carry out"},
 	Schools: []School{{
 		ID: "standard", Name: "Four minutes in a paper bag",
-		Why:        "Packed at home, nothing to clean. Choose it on the move. Paper, not a synthetic bag, which lets fines through; fine enough, or it is pale as tea.",
+		Why:        "Packed at home, nothing to clean. Choose it on the move. Use paper (synthetic bags let fines through) and a fine grind, or it is pale as tea.",
 		RatioGPerL: 66.7, RatioSource: "common practice: 15 g to 225 ml", GrindUm: 630, Temps: Temps{92, 95, 97},
 		FillFresh: 0.9, FillRested: 0.95, Access: 0.62, Adjust: "grind", Band: 3, WashupMl: 20, Consumables: []string{"paper tea bag"}, Clean: "Let the bag drip, then carry it out.",
 		Steps: []Step{
-			prep("dose", "weigh, grind", "{coffee}; fill the [many?bags, one a cup|bag].", 75),
+			prep("dose", "weigh, grind", "{coffee}; fill [many?one bag a cup|the bag].", 75),
 			withHotWater("bag", "bag in cup", "Hang a bag in [many?each|the] cup.", 10),
 			pour("fill", "fill", "{pour} over the bag.", 0, 15, 1).care("scald"),
 			stand("steep", "steep", "Let it stand; dip the bag twice.", 15, 225).with(heat.Open),
@@ -189,11 +189,11 @@ var steepBag = Method{
 func coneSteps(last string) []Step {
 	return []Step{
 		weigh(),
-		prep("paper", "fold paper", "Fold the paper. Set the dripper on {server}[scale?, and that on the scale].", 20),
-		withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip the rinse out.", 20),
-		withHotWater("level", "level", "Coffee in. Shake it level.[scale? Zero the scale.]", 15).care(""),
+		prep("paper", "fold paper", "Fold in the paper. Set on {server}[scale?, on the scale].", 20),
+		withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip it out.", 20),
+		withHotWater("level", "level", "Add the coffee. Shake it level.[scale? Zero the scale.]", 15).care(""),
 		pour("bloom-pour", "wet all", "{pour}, wetting all of it.", 0, 10, 30.0/200).care("pour"),
-		do("bloom", "bloom", "Bloom: let the gas out.", 10, 35),
+		do("bloom", "bloom", "Let it bloom: gas escapes.", 10, 35),
 		pour("second-pour", "circles", "{pour}, in slow circles.", 45, 20, 110.0/200),
 		do("shake", "shake", "Shake the bed once, gently.", 65, 8),
 		pour("third-pour", "slow stream", "{pour}, slowly, in a broken stream.", 90, 25, 170.0/200),
@@ -205,16 +205,16 @@ func coneSteps(last string) []Step {
 
 var cone = Method{
 	ID: "cone", Name: "Cone dripper", Contact: Percolation, Way: Kettle, Family: "dripper",
-	Summary: "Light and clear; asks for a steady pour and a paper for each brew.",
+	Summary: "Light and clear. It needs a steady pour and a paper per brew.",
 	Needs:   []string{"cone dripper", "cone papers", "grinder", "kettle with a spout"}, Without: "pot",
 	Scores: Scores{5, 2, 2, 4, "paper keeps oils and silt back; least forgiving of pouring and temperature; the paper holds its grounds"},
 	Schools: []School{
 		{
 			ID: "four-pulses", Name: "Four pulses, 45 seconds apart",
-			Why:        "Each pulse has a scale reading and a time, so that it comes out the same twice. Choose it when you have a scale and want clarity.",
+			Why:        "Each pulse has a reading and a time, so you can repeat it. Choose it for clarity, with a scale.",
 			RatioGPerL: 65, RatioSource: "common practice: 13 g to 200 g", Filter: coneFilter, GrindUm: 800, Temps: Temps{88, 90.5, 94},
 			RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 36, ChamberMl: 400, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"cone paper"}, Clean: packPapers,
-			Steps: coneSteps("Lift the dripper off. Swirl {swirl} and serve."), Cautions: []string{"scald"},
+			Steps: coneSteps("Lift the dripper off. {swirl}."), Cautions: []string{"scald"},
 		},
 		{
 			ID: "three-pours", Name: "Three pours, no scale",
@@ -224,53 +224,53 @@ var cone = Method{
 			Steps: []Step{
 				weigh(),
 				prep("paper", "fold paper", "Fold the paper into the dripper. Set it on {server}.", 20),
-				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip the rinse out.", 20),
-				withHotWater("level", "level", "Coffee in. Shake it level.", 10).care(""),
-				pour("bloom-pour", "wet all", "[scale?Wet all of it, about {to}.|Wet all of it with {share} of the water.]", 0, 10, 0.15).care("pour"),
+				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip it out.", 20),
+				withHotWater("level", "level", "Add the coffee. Shake it level.", 10).care(""),
+				pour("bloom-pour", "wet all", "[scale?Wet all of it, to about {to}.|Wet all of it with {share} of the water.]", 0, 10, 0.15).care("pour"),
 				do("bloom", "bloom", "Bloom.", 10, 30),
-				pour("first-pour", "circle", "[scale?Circle out, to about {to}.|Circle out, until {share} is in.]", 40, 25, 0.45),
-				pour("second-pour", "circle back", "Circle back [scale?to about {to}|until {share} is in]. Begin just before it has drained.", 80, 25, 0.75),
-				pour("third-pour", "circle", "[scale?The last, to about {to}.|The rest.]", 120, 20, 1),
+				pour("first-pour", "circle", "[scale?Circle out, to about {to}.|Circle out until {share} is in.]", 40, 25, 0.45),
+				pour("second-pour", "circle back", "Circle back just before it drains, [scale?to about {to}|until {share} is in].", 80, 25, 0.75),
+				pour("third-pour", "circle", "[scale?Pour the last, to about {to}.|Pour the rest.]", 120, 20, 1),
 				do("drawdown", "draws down", "Let it draw down.", 140, 50).drains().sign("the bed looks dull"),
-				serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
+				serve("serve", "serve", "Lift the dripper off. {swirl}.", 20),
 			}, Cautions: []string{"scald"},
 		},
 		{
 			ID: "folding", Name: "Folding dripper, packs flat",
-			Why:        "Ribs or a wire hold only the paper, so nothing warms up and the paper drains from its sides too: a little finer, in four smaller pours. Choose it when it has to lie flat in the pack.",
+			Why:        "Ribs hold only the paper, so nothing needs warming and it drains from its sides too. Grind a little finer; four smaller pours. Choose it when gear must pack flat.",
 			RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", Filter: bareCone, GrindUm: 750, Temps: Temps{90, 93, 96},
 			RinseMl: 60, FillFresh: 0.85, FillRested: 0.9, MostG: 30, ChamberMl: 350, Access: 1, Adjust: "grind", WashupMl: 20, Consumables: []string{"cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
-				prep("unfold", "unfold", "Unfold the dripper and lock its ribs. See that all its feet stand on the rim, and that the rim carries it.", 20),
-				prep("paper", "fold paper", "Fold the paper and press it against the ribs. Set it on {server}[scale?, and that on the scale].", 20),
-				withHotWater("rinse", "rinse", "Rinse the paper: {rinse} of hot water. It clings to the ribs; tip the rinse out.", 20),
+				prep("unfold", "unfold", "Unfold it, lock its ribs; stand all feet on the rim.", 20),
+				prep("paper", "fold paper", "Press in the paper. Set on {server}[scale?, on the scale].", 20),
+				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip it out.", 20),
 				withHotWater("level", "level", "Coffee in. Shake it level, holding the dripper.[scale? Zero the scale.]", 15).care(""),
-				pour("bloom-pour", "wet all", "{pour}, gently. It is light and tips.", 0, 10, 0.16).care("pour"),
+				pour("bloom-pour", "wet all", "{pour}, gently: it tips.", 0, 10, 0.16).care("pour"),
 				do("bloom", "bloom", "Bloom.", 10, 30),
-				pour("second-pour", "small circles", "{pour}, in small circles. Keep off the bare paper.", 40, 20, 0.45),
+				pour("second-pour", "small circles", "{pour}, in small circles, off the bare paper.", 40, 20, 0.45),
 				pour("third-pour", "small circles", "{pour}.", 80, 20, 0.75),
 				pour("fourth-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 120, 15, 1),
 				do("drawdown", "draws down", "Let it draw down.", 135, 45).drains().sign("the bed looks dull"),
-				serve("serve", "serve", "Lift the dripper off by its ring. Swirl {swirl} and serve.", 20),
+				serve("serve", "serve", "Lift it by its ring. {swirl}.", 20),
 			}, Cautions: []string{"scald"},
 		},
 		{
 			ID: "slow-paper", Name: "Slow paper, coarse grind",
-			Why:        "A thick paper drains slowly, so the grind is coarse and the cup very clean. Choose it with cotton-like papers.",
+			Why:        "A thick paper drains slowly, so the grind is coarse and the cup very clean. Choose it for cotton-like papers.",
 			RatioGPerL: 65, RatioSource: "common practice: single-cup cone 1:15.4", Filter: thickCone, GrindUm: 950, Temps: Temps{90, 93, 96},
 			RinseMl: 80, FillFresh: 0.9, FillRested: 0.95, MostG: 36, ChamberMl: 400, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"thick cone paper"}, Clean: packPapers,
 			Steps: []Step{
 				weigh(),
-				prep("paper", "fold paper", "Fold the paper. Set the dripper on {server}[scale?, and that on the scale].", 20),
-				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip the rinse out.", 25),
-				withHotWater("level", "level", "Coffee in. Shake it level.[scale? Zero the scale.]", 15).care(""),
+				prep("paper", "fold paper", "Fold in the paper. Set on {server}[scale?, on the scale].", 20),
+				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip it out.", 25),
+				withHotWater("level", "level", "Add the coffee. Shake it level.[scale? Zero the scale.]", 15).care(""),
 				pour("bloom-pour", "wet all", "{pour}, wetting all of it.", 0, 12, 0.17).care("pour"),
 				do("bloom", "bloom", "Bloom.", 12, 33),
 				pour("second-pour", "circles", "{pour}, in slow circles.", 45, 30, 0.6),
 				pour("third-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 120, 30, 1),
 				do("drawdown", "draws down", "Let it draw down.", 150, 90).drains().sign("no water rises when you shake it"),
-				serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
+				serve("serve", "serve", "Lift the dripper off. {swirl}.", 20),
 			}, Cautions: []string{"scald"},
 		},
 	},
@@ -280,23 +280,23 @@ var flatBed = Method{
 	ID: "flat-bed", Name: "Flat-bed dripper", Contact: Percolation, Way: Kettle, Family: "dripper",
 	Summary: "Even and forgiving; works with a camp kettle, and cleans up quickest.",
 	Needs:   []string{"flat-bed dripper", "flat papers", "grinder", "kettle"}, Without: "pot",
-	Scores: Scores{5, 2, 4, 5, "paper keeps oils and silt back; the flat bed drains by its holes and not by the pour; the paper lifts out whole"},
+	Scores: Scores{5, 2, 4, 5, "paper keeps oils and silt back; the holes of the flat bed set its flow; the paper lifts out whole"},
 	Schools: []School{{
 		ID: "standard", Name: "Bloom of three times the dose, slow circles",
-		Why:        "Three times the dose to bloom, then slow circles in as many stages as it holds. Choose it for two, without a spouted kettle. Not rinsed: a wet paper seals over the holes.",
+		Why:        "Three times the dose to bloom, then slow circles. Choose it for two, without a spouted kettle. Don’t rinse: a wet paper seals the holes.",
 		RatioGPerL: 66.7, RatioSource: "common practice: 40 g to 600 g, 1:15", Filter: flatFilter, GrindUm: 800, Temps: Temps{90, 93, 96},
 		FillFresh: 0.9, FillRested: 0.95, MostG: 45, ChamberMl: 450, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"flat paper"}, Clean: packPapers,
 		Steps: []Step{
 			weigh(),
-			prep("paper", "paper in", "Set the dry paper in the dripper. Set that on {server}[scale?, and all on the scale].", 15),
-			withHotWater("level", "level", "Coffee in. Shake it level.[scale? Zero the scale.]", 10).care(""),
+			prep("paper", "paper in", "Put in dry paper. Set on {server}[scale?, on the scale].", 15),
+			withHotWater("level", "level", "Add the coffee. Shake it level.[scale? Zero the scale.]", 10).care(""),
 			pour("bloom-pour", "wet all", "[scale?Pour to {to}: three times the dose.|Wet all of it with {share} of the water.]", 0, 12, 0.2).perDose(3).care("pour"),
 			do("bloom", "bloom, swirl", "Swirl, and let it bloom.", 12, 18),
-			pour("second-pour", "circles", "Slow circles, [scale?to {to}|until {share} is in].", 30, 40, 0.6),
-			pour("third-pour", "circles", "Slow circles, [scale?to {to}|until {share} is in].", 90, 40, 1),
-			do("flatten", "swirl flat", "Swirl, so that the bed ends flat.", 130, 8),
+			pour("second-pour", "circles", "Pour in slow circles, [scale?to {to}|until {share} is in].", 30, 40, 0.6),
+			pour("third-pour", "circles", "Pour in slow circles, [scale?to {to}|until {share} is in].", 90, 40, 1),
+			do("flatten", "swirl flat", "Swirl to flatten the bed.", 130, 8),
 			do("drawdown", "draws down", "Let it draw down.", 138, 62).drains().sign("the bed lies bare and flat"),
-			serve("serve", "serve", "Lift the dripper off. Swirl {swirl} and serve.", 20),
+			serve("serve", "serve", "Lift the dripper off. {swirl}.", 20),
 		}, Cautions: []string{"scald"},
 	}},
 }
@@ -308,42 +308,42 @@ var tankDripper = Method{
 	Scores: Scores{4, 2, 5, 4, "the tank meters the water; one part more to carry"},
 	Schools: []School{{
 		ID: "standard", Name: "Bloom, fill to the mark",
-		Why:        "The tank does the pouring. Choose it when hands are cold or nobody wants to stand over it.",
+		Why:        "The tank does the pouring. Choose it for cold hands.",
 		RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", Filter: tankCone, GrindUm: 750, Temps: Temps{91, 94, 96},
 		FillFresh: 0.9, FillRested: 0.95, MostG: 30, NoScale: true, Access: 1, Adjust: "grind", WashupMl: 60, ChamberMl: 300, Consumables: []string{"paper"}, Clean: packPapers,
 		Steps: []Step{
 			weigh(),
-			prep("paper", "paper in", "Paper in; set it on {server}.", 15),
-			withHotWater("ready", "coffee in", "Coffee in. Tank on.", 10).care(""),
+			prep("paper", "paper in", "Put the paper in; set it on {server}.", 15),
+			withHotWater("ready", "coffee in", "Add the coffee. Put the tank on.", 10).care(""),
 			pour("bloom-pour", "bloom", "Wet the coffee with {share} of the water.", 0, 8, 0.12).care("pour"),
 			do("bloom", "bloom", "Bloom.", 8, 27),
 			pour("fill", "fill", "Fill the tank to the mark: [scale?{to}|{water}].", 35, 20, 1),
 			do("drip", "drips", "Let it drip, or lift it to stop.", 55, 135).drains().sign("the tank is empty and the drip is slow"),
-			serve("serve", "serve", "Lift it off. Swirl {swirl} and serve.", 15),
+			serve("serve", "serve", "Lift it off. {swirl}.", 15),
 		}, Cautions: []string{"scald"},
 	}},
 }
 
 var cloth = Method{
 	ID: "cloth", Name: "Cloth filter", Contact: Percolation, Way: Kettle, Family: "dripper",
-	Summary: "Nothing to throw away; a fuller cup than paper; a cloth to keep clean.",
+	Summary: "No waste and a fuller cup than paper, but a cloth to keep clean.",
 	Needs:   []string{"cloth filter", "grinder", "kettle"},
 	Scores:  Scores{4, 4, 3, 2, "cloth passes oils and holds silt; it must be rinsed and dried"},
 	Schools: []School{{
 		ID: "standard", Name: "Bloom and an even pour",
-		Why:        "Flows fast, so it is ground as for a cone. Choose it on long trips where papers run out and a cloth can dry.",
+		Why:        "It flows fast, so grind as for a cone. Choose it on long trips, if a cloth can dry.",
 		RatioGPerL: 60, RatioSource: "common practice: 6 g to 100 ml", Filter: clothCone, GrindUm: 700, Temps: Temps{88, 91, 95},
 		RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 40, ChamberMl: 500, Access: 1, Adjust: "grind", WashupMl: 300,
 		Clean: "Empty it, rinse it in warm water, and dry it fully in the air, or keep it under water in a refrigerator.",
 		Steps: []Step{
 			weigh(),
 			withHotWater("rinse", "rinse", "Rinse the cloth with {rinse} and wring it.", 25),
-			withHotWater("level", "level", "Coffee in; set it over {server}. Level it.", 10).care(""),
+			withHotWater("level", "level", "Add the coffee, level it, and set it over {server}.", 10).care(""),
 			pour("bloom-pour", "wet all", "{pour}.", 0, 12, 0.15).care("pour"),
 			do("bloom", "bloom", "Bloom.", 12, 28),
 			pour("pour", "even pour", "Pour evenly, [scale?to {to}|until all the water is in].", 40, 65, 1),
 			do("drawdown", "draws down", "Let it draw down.", 105, 55).drains().sign("the stream breaks into drops"),
-			serve("serve", "serve", "Lift it off. Swirl {swirl} and serve.", 15).care("cloth"),
+			serve("serve", "serve", "Lift it off. {swirl}.", 15).care("cloth"),
 		}, Cautions: []string{"scald", "cloth"},
 	}},
 }
@@ -354,13 +354,13 @@ var slowDrip = Method{
 	Needs:   []string{"metal drip filter", "grinder"},
 	Scores:  Scores{2, 5, 3, 4, "holes pass some silt; the press meters the flow; wipes clean"},
 	Schools: []School{
-		slowDripSchool("black", "Black, topped up", "Topped up with hot water to a long cup. Choose it where there is hot water and no paper.", func(s *School) { s.DiluteShare, s.CupMl = 0.5, 150 }, ""),
-		slowDripSchool("condensed-milk", "Over condensed milk", "Dripped onto sweet milk and stirred. Choose it cold and tired: it is dinner too.", func(s *School) { s.Milk, s.CupMl = 25, 80; s.Consumables = []string{"condensed milk"} }, "Put condensed milk in the cup, then the filter on it. Its base must sit on the rim."),
-		slowDripSchool("iced", "Over ice", "Dripped strong, then over ice. Choose it in the heat, where ice can be had.", func(s *School) {
+		slowDripSchool("black", "Black, topped up", "Topped up with hot water to a long cup. Choose it with hot water and no paper.", func(s *School) { s.DiluteShare, s.CupMl = 0.5, 150 }, ""),
+		slowDripSchool("condensed-milk", "Over condensed milk", "Dripped onto sweet milk and stirred. Choose it when cold, tired and hungry.", func(s *School) { s.Milk, s.CupMl = 25, 80; s.Consumables = []string{"condensed milk"} }, "Put condensed milk in the cup and the filter on its rim."),
+		slowDripSchool("iced", "Over ice", "Dripped strong, then over ice. Choose it in the heat, if you can get ice.", func(s *School) {
 			s.Milk, s.CupMl = 25, 150
 			s.DiluteShare, s.DiluteCold, s.DiluteIce = 0.4, true, true
 			s.Consumables = []string{"condensed milk", "ice"}
-		}, "Put condensed milk in the cup, then the filter on it. Its base must sit on the rim. Ice ready in a glass."),
+		}, "Put in condensed milk; filter on the rim; ice in a glass."),
 	},
 }
 
@@ -369,7 +369,7 @@ func slowDripSchool(id, name, why string, change func(*School), first string) Sc
 		FillFresh: 0.9, FillRested: 0.95, Access: 0.8, Adjust: "grind", Band: 3, WashupMl: 60, Clean: "Knock the grounds out and wipe it; carry the grounds out.", Cautions: []string{"scald"}}
 	change(&s)
 	if first == "" {
-		first = "Set the filter on {server}. Its base must sit on the rim."
+		first = "Set the filter on {server}, its base on the rim."
 	}
 	last := serve("serve", "serve", "Lift the filter off and serve.", 15)
 	switch {
@@ -383,10 +383,10 @@ func slowDripSchool(id, name, why string, change func(*School), first string) Sc
 	s.Steps = []Step{
 		weigh(),
 		prep("set", "set up", first, 15),
-		withHotWater("level", "level", "Coffee in, levelled by a shake, never pressed. The gravity press on top.", 15).care(""),
-		pour("first-water", "first water", "A first little water, [scale?to {to}|{share} of it].", 0, 8, 0.2).care("pour"),
+		withHotWater("level", "level", "Add coffee; shake level, never press. Put the gravity press on top.", 15).care(""),
+		pour("first-water", "first water", "Pour a little water, [scale?to {to}|{share} of it].", 0, 8, 0.2).care("pour"),
 		do("bloom", "bloom", "Let it swell.", 8, 12),
-		pour("fill", "fill slowly", "Fill slowly, [scale?to {to}|with the rest]. Pour onto the press’s handle: it then doesn’t tip.", 20, 25, 1),
+		pour("fill", "fill slowly", "Pour slowly onto the press’s handle, [scale?to {to}|the rest]: it mustn’t tip.", 20, 25, 1),
 		do("drip", "drips", "Let it drip.", 45, 315).drains().sign("it drips slower than a drop a second"),
 		last,
 	}
@@ -396,14 +396,14 @@ func slowDripSchool(id, name, why string, change func(*School), first string) Sc
 func pressSteps(fill, after string, inverted bool) []Step {
 	steps := []Step{
 		weigh(),
-		prep("paper", "paper in", "Wet the paper in its cap; chamber together[scale?, on the scale].", 20),
-		withHotWater("coffee-first", "coffee in", "Coffee into the chamber.[scale? Zero the scale.]", 10).care(""),
+		prep("paper", "paper in", "Wet the paper in its cap. Assemble the chamber[scale? on the scale].", 20),
+		withHotWater("coffee-first", "coffee in", "Add the coffee.[scale? Zero the scale.]", 10).care(""),
 		pour("fill", "fill", fill, 0, 15, 1).stirs(1.5).care("scald"),
 		do("stir", "stir", "Stir.", 15, 10).stirs(2.5),
 		stand("steep", "steep", "Let it stand.", 25, 40).stirs(2.5).stretch(),
 	}
 	if inverted {
-		steps = append(steps, do("flip", "flip", "Cap on. Flip it onto {server} in one movement, holding both.", 65, 10).care("flip"))
+		steps = append(steps, do("flip", "flip", "Put the cap on. Flip both onto {server} in one movement.", 65, 10).care("flip"))
 	} else {
 		steps = append(steps, do("set", "on the cup", "Steady it on {server}.", 65, 5))
 	}
@@ -416,24 +416,24 @@ var handPress = Method{
 	Needs:   []string{"hand press", "small papers", "grinder"}, Without: "cup-steep",
 	Scores: Scores{4, 3, 4, 5, "paper and pressure; short steeps forgive; the cake pops out dry; plunger, cap and papers get lost"},
 	Schools: []School{
-		{ID: "upright", Name: "Upright", Why: "The plain way: fill, stir, press at a minute and a quarter. Choose it when the ground is not level.",
+		{ID: "upright", Name: "Upright", Why: "Fill, stir, press after a minute and a quarter. Choose it on uneven ground.",
 			RatioGPerL: 80, RatioSource: "common practice: 17 g to 200–220 g", GrindUm: 600, Temps: Temps{85, 90, 95}, FillFresh: 0.9, FillRested: 0.95, ChamberMl: 230, Bypass: true,
 			RetainedMlPerG: 1.5, MostG: 30, Access: 1, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
-			Steps: pressSteps("{pour}.", "[dilution?Add {topup}. ]Swirl {swirl} and serve.", false), Cautions: []string{"scald", "parts"}},
-		{ID: "inverted", Name: "Inverted", Why: "Nothing drips through while it steeps, so the time is yours. Choose it for a stronger cup on a level table; mind the flip.",
+			Steps: pressSteps("{pour}.", "[dilution?Add {topup}. ]{swirl}.", false), Cautions: []string{"scald", "parts"}},
+		{ID: "inverted", Name: "Inverted", Why: "Nothing drips through while it steeps, so you set the time. Choose it for a stronger cup on a level table.",
 			RatioGPerL: 80, RatioSource: "common practice: 17 g to 200–220 g", GrindUm: 650, Temps: Temps{85, 90, 95}, FillFresh: 0.85, FillRested: 0.9, ChamberMl: 230, Bypass: true,
 			RetainedMlPerG: 1.5, MostG: 30, Access: 1, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
-			Steps: pressSteps("Plunger below. {pour}.", "Lift it off. [dilution?Add {topup}. ]Swirl {swirl} and serve.", true), Cautions: []string{"scald", "parts"}},
-		{ID: "bypass", Name: "With bypass", Why: "Brewed strong in the small chamber, with the rest of the water added to the cup. Choose it for a full mug from a small press.",
+			Steps: pressSteps("Plunger below. {pour}.", "Lift off. [dilution?Add {topup}. ]{swirl}.", true), Cautions: []string{"scald", "parts"}},
+		{ID: "bypass", Name: "With bypass", Why: "Brewed strong in the small chamber; the rest of the water goes into the cup. Choose it for a full mug from a small press.",
 			RatioGPerL: 62.5, RatioSource: "common practice: 20 g at 1:16", GrindUm: 550, Temps: Temps{88, 92, 96}, FillFresh: 1, FillRested: 1, ChamberMl: 230, Bypass: true,
 			RetainedMlPerG: 1.5, MostG: 30, Access: 1, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
-			Steps: pressSteps("{pour}[dilution?: the chamber is full].", "[dilution?Add {topup}. ]Swirl {swirl} and serve.", false), Cautions: []string{"scald", "parts"}},
-		{ID: "rapid-cold", Name: "Rapid cold", Why: "Room-temperature water, a full minute of stirring, pressed hard and doubled with water. Choose it in the heat, or where the hot water is bad.",
+			Steps: pressSteps("{pour}[dilution?: the chamber is full].", "[dilution?Add {topup}. ]{swirl}.", false), Cautions: []string{"scald", "parts"}},
+		{ID: "rapid-cold", Name: "Rapid cold", Why: "Cool water, a full minute of stirring, pressed hard and diluted. Choose it in the heat, or without good hot water.",
 			RatioGPerL: 220, RatioSource: "common practice: water to the mark equal to the number of scoops", GrindUm: 450, Temps: Temps{0, 0, 0}, FillFresh: 0.95, FillRested: 0.95, ChamberMl: 230,
 			RetainedMlPerG: 1.5, DiluteShare: 0.5, DiluteCold: true, MostG: 45, Access: 1, Adjust: "none", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
 			Steps: []Step{
 				weigh(),
-				prep("paper", "paper in", "Wet the paper in its cap; chamber together, coffee in.", 25),
+				prep("paper", "paper in", "Wet the paper in its cap. Assemble the chamber; add the coffee.", 25),
 				pour("fill", "fill", "{pour}: safe water, as it comes.", 0, 10, 1),
 				do("stir", "stir", "Stir for one full minute.", 10, 60),
 				do("press", "press hard", "Press hard.", 70, 30).sign("just before it hisses").care("press-cold"),
@@ -449,13 +449,13 @@ var pocketPump = Method{
 	Scores:  Scores{2, 5, 2, 4, "pressure and a metal sieve; the grind decides; the puck knocks out"},
 	Schools: []School{{
 		ID: "standard", Name: "A full basket, about thirteen presses",
-		Why:        "The basket sets the dose: filled to the brim, levelled, not tamped. More than thirteen presses is too fine, fewer too coarse. Choose it for a short strong cup, or dilute it.",
+		Why:        "The basket sets the dose: full, level, not tamped. More than thirteen presses: grind coarser; fewer: finer. Choose it for a short, strong cup, or dilute it.",
 		RatioGPerL: 180, RatioSource: "common practice: 18 g to 100 ml", GrindUm: 350, Temps: Temps{93, 95, 97}, FillFresh: 0.95, FillRested: 0.95,
 		BasketG: 18, BasketMl: 100, CupMl: 120, RinseMl: 40, RetainedMlPerG: 1.3, Access: 0.7, Adjust: "none", Band: 4, WashupMl: 60, Clean: "Knock the puck out, rinse, and pump clear water once.",
 		Steps: []Step{
-			prep("dose", "fill basket", "{coffee}. Fill the basket to the brim, tap, level; do not tamp.", 90),
+			prep("dose", "fill basket", "{coffee}. Fill the basket; level, don’t tamp.", 90),
 			withHotWater("swill", "swill", "Swill the tank with {rinse} of hot water; tip it out.", 15),
-			pour("fill", "fill tank", "Pour {water} into the tank, to its mark. Screw it shut.", 0, 15, 1).care("scald"),
+			pour("fill", "fill tank", "Pour {water} into the tank, to its mark. Screw shut.", 0, 15, 1).care("scald"),
 			do("pump", "13 presses", "Pump slowly, about thirteen presses.", 15, 35).sign("it runs pale and bubbles").care("press"),
 			serve("dilute", "dilute", "[dilution?Add {topup}, to taste.|Serve.]", 15),
 		}, Cautions: []string{"scald", "parts"},
@@ -468,26 +468,26 @@ var moka = Method{
 	Needs:   []string{"moka pot", "flame or stove", "fine grinder"},
 	Scores:  Scores{2, 5, 3, 3, "pressure and a metal sieve; the basket sets the dose; three parts to rinse, hot"},
 	Schools: []School{
-		{ID: "hot-fill", Name: "Hot water in the boiler", Why: "Hot water from the start keeps the coffee off hot metal: less bitter. Choose it when there is a kettle as well.",
+		{ID: "hot-fill", Name: "Hot water in the boiler", Why: "Starting with hot water keeps the coffee off hot metal: less bitter. Choose it if you have a kettle too.",
 			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, FillFresh: 1, FillRested: 1,
 			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, NoScale: true, Access: 0.62, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
 			Steps: mokaSteps(
-				withHotWater("boiler", "boiler", "Pour the hot water into the boiler, to just below the valve.", 15),
-				withHotWater("screw", "screw", "Basket in. Screw it together with a cloth: it is hot.", 20).care("hot-pot"),
-				withHotWater("on", "on flame", "Lid open, on a moderate flame.", 75).care("valve"),
+				withHotWater("boiler", "boiler", "Pour the hot water into the boiler, just below the valve.", 15),
+				withHotWater("screw", "screw", "Put the basket in. Screw it shut, holding hot metal with cloth.", 20).care("hot-pot"),
+				withHotWater("on", "on flame", "Set it on a medium flame, lid open.", 75).care("valve"),
 			), Cautions: []string{"scald", "valve"}},
-		{ID: "cold-fill", Name: "Cold water in the boiler", Why: "One vessel and nothing else. Choose it when the moka pot is all there is; it takes longer and tastes darker.",
+		{ID: "cold-fill", Name: "Cold water in the boiler", Why: "It needs only the moka pot. Choose it without a kettle; it takes longer and tastes darker.",
 			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, FillFresh: 1, FillRested: 1,
 			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 40, ColdFill: true, DiluteCold: true, NoScale: true, Access: 0.7, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
 			Steps: mokaSteps(
-				prep("screw", "screw", "Basket in. Screw the top on firmly, by the body and not by the handle. Lid open.", 20).care("valve"),
+				prep("screw", "screw", "Put the basket in. Screw it shut by the body. Lid open.", 20).care("valve"),
 			), Cautions: []string{"scald", "valve"}},
 	},
 }
 
 // mokaSteps are those of a moka pot around what brings it to the flame.
 func mokaSteps(on ...Step) []Step {
-	out := []Step{prep("dose", "fill basket", "{coffee}. Fill the basket to the brim and level it; never tamp.", 90)}
+	out := []Step{prep("dose", "fill basket", "{coffee}. Fill the basket; level, never tamp.", 90)}
 	out = append(out, on...)
 	return append(out,
 		do("flow", "flows", "Keep the heat low as it flows.", 0, 40).sign("the stream no longer runs smoothly").care("hot-pot"),
@@ -498,10 +498,10 @@ func mokaSteps(on ...Step) []Step {
 
 var coldConcentrate = Method{
 	ID: "cold-concentrate", Name: "Cold concentrate at home", Contact: Cold, Way: Unheated, Family: "concentrate",
-	Summary: "Made the day before, carried in a bottle: coffee with no stove at all.",
+	Summary: "Made the day before, carried in a bottle: coffee without a stove.",
 	Needs:   []string{"jar", "sieve or cloth", "grinder"},
-	Scores:  Scores{3, 4, 5, 4, "strained; smooth and low in acid; hours forgive; done at home"},
-	Schools: []School{concentrate("one-to-three", "One to three by volume", "Stronger: less to carry. Choose it when the bottle is small.", 127), concentrate("one-to-four", "One to four by volume", "Easier to strain and to pour. Choose it when there is room.", 95)},
+	Scores:  Scores{3, 4, 5, 4, "strained; smooth and low in acid; forgiving; done at home"},
+	Schools: []School{concentrate("one-to-three", "One to three by volume", "Stronger: less to carry. Choose it when the bottle is small.", 127), concentrate("one-to-four", "One to four by volume", "Easier to strain and pour. Choose it if you have room.", 95)},
 }
 
 func concentrate(id, name, why string, ratio float64) School {
@@ -511,31 +511,31 @@ func concentrate(id, name, why string, ratio float64) School {
 			weigh(),
 			pour("fill", "water on", "{pour}: safe cold water.", 0, 60, 1),
 			do("wet", "stir", "Stir until all of it is wet.", 60, 60),
-			stand("steep", "steep", "Cover it. Twelve hours at room temperature; up to a day in a refrigerator.", 120, 12*3600).with(heat.Closed),
-			serve("strain", "strain", "Strain and press it into a clean bottle. Or fill {vials}.", 600),
+			stand("steep", "steep", "Cover it: twelve hours at room temperature, a day if refrigerated.", 120, 12*3600).with(heat.Closed),
+			serve("strain", "strain", "Strain and press into a clean bottle, or {vials}.", 600),
 			serve("chill", "chill", "Keep it cold; up to two weeks in a refrigerator.", 60).care("keeps"),
 		}, Cautions: []string{"keeps", "strong"}}
 }
 
 var serveConcentrate = Method{
 	ID: "serve-concentrate", Name: "Serve concentrate", Contact: Dilution, Way: Kettle, Family: "concentrate",
-	Summary: "A vial of concentrate and water: a cup in ten seconds.",
+	Summary: "Concentrate and water: a cup in ten seconds.",
 	Needs:   []string{"concentrate"},
 	Scores:  Scores{3, 3, 5, 5, "already made; nothing to clean but the vial"},
 	Schools: []School{
-		{ID: "hot", Name: "With hot water", Why: "Concentrate from home, and as much hot water as makes it a usual cup. Choose it where there is an urn, a socket, or no time.",
+		{ID: "hot", Name: "With hot water", Why: "Concentrate from home, diluted with hot water to a usual cup. Choose it with an urn, a socket or no time.",
 			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{80, 85, 90}, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
-				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into [many?each|the] cup. That is {vials} in all.", 0, 10),
+				do("concentrate", "concentrate", "Pour {concentrate} of concentrate[many? per cup|] ({vials} in all).", 0, 10),
 				pour("fill", "hot water", "Add {topup}.", 10, 15, 1).care("scald"),
 				serve("serve", "serve", "Stir and serve.", 10),
 			}, Cautions: []string{"keeps", "strong"}},
-		{ID: "cold", Name: "With cold water", Why: "Concentrate from home, and as much cold safe water as makes it a usual cup. Choose it in the heat, or where nothing may burn.",
+		{ID: "cold", Name: "With cold water", Why: "Concentrate from home, diluted with cold, safe water to a usual cup. Choose it in the heat, or if flames are banned.",
 			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{0, 0, 0}, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, DiluteCold: true, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
-				do("concentrate", "concentrate", "Pour {concentrate} of concentrate into [many?each|the] cup. That is {vials} in all.", 0, 10),
+				do("concentrate", "concentrate", "Pour {concentrate} of concentrate[many? per cup|] ({vials} in all).", 0, 10),
 				pour("fill", "cold water", "Add {topup}.", 10, 15, 1),
 				serve("serve", "serve", "Stir and serve.", 10),
 			}, Cautions: []string{"keeps", "strong"}},

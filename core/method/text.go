@@ -53,7 +53,7 @@ func Parse(text string) ([]Piece, error) {
 		}
 		cond, texts, ok := strings.Cut(text[open+1:end], "?")
 		if !ok || !slices.Contains(Conditions, cond) {
-			return nil, fmt.Errorf("no condition named %q; allowed: %s", cond, strings.Join(Conditions, ", "))
+			return nil, fmt.Errorf("no condition named %q. Enter %s", cond, strings.Join(Conditions, ", "))
 		}
 		yes, no, _ := strings.Cut(texts, "|")
 		p := Piece{If: cond}
@@ -82,7 +82,7 @@ func figures(text string) ([]Piece, error) {
 		}
 		name, after, closed := strings.Cut(rest, "}")
 		if !closed || !slices.Contains(Figures, name) {
-			return nil, fmt.Errorf("no figure named %q; allowed: %s", name, strings.Join(Figures, ", "))
+			return nil, fmt.Errorf("no figure named %q. Enter %s", name, strings.Join(Figures, ", "))
 		}
 		out = append(out, Piece{Figure: name})
 		text = after
@@ -93,7 +93,7 @@ func figures(text string) ([]Piece, error) {
 // plainly are the figures in words, for a page that has no plan to fill them from.
 var plainly = map[string]string{"coffee": "Weigh the dose and grind it", "pour": "Pour to its share", "to": "its share", "share": "its share", "water": "its share", "fill": "the water", "heated": "the water",
 	"melt": "as much", "rinse": "some", "preheat": "some", "target": "as hot as the recipe wants", "start": "as hot as it can be", "left": "a little", "splash": "a splash", "topup": "the rest of the water", "dilution": "the rest of the water",
-	"concentrate": "one part", "vials": "vials", "server": "the cup, or a server for several", "swirl": "it"}
+	"concentrate": "one part", "vials": "vials", "server": "the cup, or a server for several", "swirl": "Swirl and serve"}
 
 // Plain is a step's text in words, as with a scale and for one cup.
 func Plain(text string) string {

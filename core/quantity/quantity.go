@@ -5,6 +5,7 @@ import (
 	"fmt"
 	"math"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 	"unicode"
@@ -192,7 +193,8 @@ type Phrase struct {
 type sentence string
 
 // Sentence is a sentence of the code with {0}, {1}… where its values go. "{0#cup|cups}" stands
-// for the first word if value 0 is one, else for the second.
+// for the first word if value 0 is one, else for the second. A time in s is written as a
+// duration, "2 min 20 s"; "{0@}" writes it as the brew's clock shows it, "2:20".
 type Sentence struct{ template sentence }
 
 // Words makes a Sentence of a constant.
@@ -212,7 +214,19 @@ func (s Sentence) Say(values ...Value) Phrase {
 	}
 	var out Phrase
 	at := make([]int, len(values)) // of a figure, among those that stay
+	clock := map[int]bool{}
+	for _, m := range places.FindAllStringSubmatch(string(s.template), -1) {
+		if m[2] == "@" {
+			n, _ := strconv.Atoi(m[1])
+			clock[n] = true
+		}
+	}
+	values = slices.Clone(values)
 	for i, v := range values {
+		if v.Unit == Second && !v.isWords() && !clock[i] {
+			values[i] = Lasting(v.Value)
+			continue
+		}
 		if !v.isWords() {
 			at[i], out.Values = len(out.Values), append(out.Values, v)
 		}
@@ -232,7 +246,7 @@ func (s Sentence) Say(values ...Value) Phrase {
 			continue
 		}
 		switch v := values[n]; {
-		case m[4] >= 0:
+		case m[4] >= 0 && t[m[4]] == '#':
 			one, many, _ := strings.Cut(t[m[4]+1:m[5]], "|")
 			template.WriteString(Either(Of(v.Value, None).Rounded() == 1, one, many))
 		case !v.isWords():
@@ -307,8 +321,8 @@ func (p Phrase) parts() (out []Value) {
 	return out
 }
 
-// places matches where values go in a template: {0} or {0#cup|cups}.
-var places = regexp.MustCompile(`\{(\d+)(#[^}]*)?\}`)
+// places matches where values go in a template: {0}, {0@} or {0#cup|cups}.
+var places = regexp.MustCompile(`\{(\d+)(@|#[^}]*)?\}`)
 
 // begins reports whether a sentence begins after text.
 func begins(before string) bool {

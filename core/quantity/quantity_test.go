@@ -36,9 +36,9 @@ func TestValuesAreWrittenAsTheyCanBeMeasured(t *testing.T) {
 }
 
 func TestSay(t *testing.T) {
-	p := Say("Add {0} at {1}.", Of(90, Millilitre), Of(85, Second))
-	assert.Equal(t, "Add 90 ml at 1:25.", p.Text)
-	assert.Equal(t, "Add {0} at {1}.", p.Template)
+	p := Say("Add {0} at {1@}, for {2}.", Of(90, Millilitre), Of(85, Second), Of(85, Second))
+	assert.Equal(t, "Add 90 ml at 1:25, for 1 min 25 s.", p.Text)
+	assert.Equal(t, "Add {0} at {1}, for 1 min 25 s.", p.Template)
 	assert.Equal(t, Phrase{Text: "Stir."}, Say("Stir."))
 }
 
@@ -86,6 +86,6 @@ func TestOneAndMany(t *testing.T) {
 
 func TestSentencesOneAfterAnother(t *testing.T) {
 	p := Together(Say("Boil {0}.", Of(60, Second)), Say("Done."), Say("Pour {1} of {0}.", Text("tea {0}"), Of(100, Millilitre)))
-	assert.Equal(t, "Boil 1:00. Done. Pour 100 ml of tea {0}.", p.Text)
-	assert.Equal(t, "Boil 1:00. Done. Pour 3.4 fl oz of tea {0}.", p.In(US))
+	assert.Equal(t, "Boil 1 min. Done. Pour 100 ml of tea {0}.", p.Text)
+	assert.Equal(t, "Boil 1 min. Done. Pour 3.4 fl oz of tea {0}.", p.In(US))
 }

@@ -77,6 +77,7 @@ var Systems = func() map[System]map[Unit]Shown {
 		for u, steps := range metric {
 			out[s][u] = Shown{string(u), 1, 0, steps}
 		}
+		out[s][Kelvin] = Shown{string(Celsius), 1, 0, metric[Kelvin]} // a person says “2 °C colder”
 	}
 	for _, s := range []System{US, USCups} {
 		for u, shown := range us {

@@ -49,14 +49,14 @@ const (
 // where nothing was understood, or what was understood contradicts itself.
 func Read(words string) (Reading, error) {
 	if n := len([]rune(words)); n > MaxWords {
-		return Reading{}, field.Problems{{Field: "words", Value: n, Message: fmt.Sprintf("%d characters; allowed: up to %d", n, MaxWords)}}
+		return Reading{}, field.Problems{{Field: "words", Value: n, Message: fmt.Sprintf("%d characters is too long. Enter up to %d", n, MaxWords)}}
 	}
 	r := &reader{text: tidy(words)}
 	r.taken = make([]bool, len(r.text))
 	r.read()
 	out := Reading{Recipe: r.recipe, Roast: r.roast, Understood: list(r.said), Unread: r.unread(), Doubts: list(r.doubts)}
 	if len(out.Understood) == 0 {
-		return out, field.Problems{{Field: "words", Value: strings.TrimSpace(words), Message: "nothing here reads as a recipe; allowed: words such as “13 g, 200 g of water at 90 °C, medium-coarse, 30 / 110 / 170 / 200 at 0:00 / 0:45 / 1:30 / 2:15”"}}
+		return out, field.Problems{{Field: "words", Value: strings.TrimSpace(words), Message: "no recipe found. Enter words such as “13 g, 200 g of water at 90 °C, medium-coarse, 30 / 110 / 170 / 200 at 0:00 / 0:45 / 1:30 / 2:15”"}}
 	}
 	out.Recipe.Words = strings.TrimSpace(words)
 	if bad := out.Recipe.check(); len(bad) > 0 {

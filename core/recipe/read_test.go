@@ -65,12 +65,12 @@ func TestReadBags(t *testing.T) {
 // What could mean two things says how it was taken.
 func TestReadDoubts(t *testing.T) {
 	for words, doubt := range map[string]string{
-		"20 g, 1:15":              "as a ratio, and not as a time",
-		"17 g, 210 g, 1:15":       "taken as a time",
-		"20 g, 300 g, 90-94 °C":   "its middle was taken",
+		"20 g, 1:15":              "was read as a ratio",
+		"17 g, 210 g, 1:15":       "read as a time",
+		"20 g, 300 g, 90-94 °C":   "read as its middle",
 		"3 tablespoons, 300 ml":   "weigh yours once",
 		"13 g, 200 g, 50 g/L":     "the amounts count",
-		"20 g, 300 g, bloom 30 s": "twice the coffee was taken",
+		"20 g, 300 g, bloom 30 s": "read as twice the coffee",
 	} {
 		got, err := Read(words)
 		require.NoError(t, err, words)
@@ -87,7 +87,7 @@ func TestReadNothing(t *testing.T) {
 		_, err := Read(words)
 		var bad field.Problems
 		require.ErrorAs(t, err, &bad, words)
-		assert.Contains(t, bad.Error(), "allowed", words)
+		assert.Contains(t, bad.Error(), "Enter", words)
 	}
 }
 

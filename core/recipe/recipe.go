@@ -148,7 +148,7 @@ func (r *Recipe) check() field.Problems {
 	}
 	text := func(path, v string, max int) {
 		if n := len([]rune(v)); n > max {
-			bad = append(bad, field.Problem{Field: path, Value: n, Message: fmt.Sprintf("%d characters; allowed: up to %d", n, max)})
+			bad = append(bad, field.Problem{Field: path, Value: n, Message: fmt.Sprintf("%d characters is too long. Enter up to %d", n, max)})
 		}
 	}
 	text("name", r.Name, 120)
@@ -157,13 +157,13 @@ func (r *Recipe) check() field.Problems {
 		number(n.at, n.v, n.Min, n.Max, n.Unit)
 	}
 	if r.Grind != "" && !slices.ContainsFunc(coffee.Bands, func(b coffee.Band) bool { return b.Name == r.Grind }) {
-		bad = append(bad, field.Problem{Field: "grind", Value: r.Grind, Message: fmt.Sprintf("%q is not known; allowed: one of %s", r.Grind, strings.Join(field.IDs(coffee.Bands, func(b coffee.Band) string { return b.Name }), ", "))})
+		bad = append(bad, field.Problem{Field: "grind", Value: r.Grind, Message: fmt.Sprintf("%q is not known. Enter one of %s", r.Grind, strings.Join(field.IDs(coffee.Bands, func(b coffee.Band) string { return b.Name }), ", "))})
 	}
 	if len(r.Pours) > 12 {
-		bad = append(bad, field.Problem{Field: "pours", Value: len(r.Pours), Message: fmt.Sprintf("%d pours; allowed: up to 12", len(r.Pours))})
+		bad = append(bad, field.Problem{Field: "pours", Value: len(r.Pours), Message: fmt.Sprintf("%d is too many. Enter up to 12 pours", len(r.Pours))})
 	}
 	if len(r.Steps) > 24 {
-		bad = append(bad, field.Problem{Field: "steps", Value: len(r.Steps), Message: fmt.Sprintf("%d steps; allowed: up to 24", len(r.Steps))})
+		bad = append(bad, field.Problem{Field: "steps", Value: len(r.Steps), Message: fmt.Sprintf("%d is too many. Enter up to 24 steps", len(r.Steps))})
 	}
 	bad = append(bad, r.checkPours()...)
 	for i, s := range r.Steps {
@@ -173,10 +173,10 @@ func (r *Recipe) check() field.Problems {
 		text(at("do"), s.Do, 300)
 		text(at("until"), s.Until, 200)
 		if strings.TrimSpace(s.Do) == "" {
-			bad = append(bad, field.Problem{Field: at("do"), Value: s.Do, Message: "says nothing; allowed: what to do, such as “stir once”"})
+			bad = append(bad, field.Problem{Field: at("do"), Value: s.Do, Message: "is empty. Enter what to do, such as “stir once”"})
 		}
 		if i > 0 && s.AtS < r.Steps[i-1].AtS {
-			bad = append(bad, field.Problem{Field: at("at_s"), Value: s.AtS, Message: fmt.Sprintf("before the step above it; allowed: from %s s", field.Trim(r.Steps[i-1].AtS))})
+			bad = append(bad, field.Problem{Field: at("at_s"), Value: s.AtS, Message: fmt.Sprintf("%s s is before the step above it. Enter %s s or later", field.Trim(s.AtS), field.Trim(r.Steps[i-1].AtS))})
 		}
 	}
 	_, wrong := r.amounts(0, 0, 0)
@@ -188,7 +188,7 @@ func (r *Recipe) checkPours() field.Problems {
 	for i, p := range r.Pours {
 		at := func(name string) string { return fmt.Sprintf("pours[%d].%s", i, name) }
 		if n := len([]rune(p.How)); n > 200 {
-			bad = append(bad, field.Problem{Field: at("how"), Value: n, Message: fmt.Sprintf("%d characters; allowed: up to 200", n)})
+			bad = append(bad, field.Problem{Field: at("how"), Value: n, Message: fmt.Sprintf("%d characters is too long. Enter up to 200", n)})
 		}
 		least, from := 0.0, 0.0
 		if i > 0 {
@@ -200,7 +200,7 @@ func (r *Recipe) checkPours() field.Problems {
 			least = before.ToG
 		}
 		if i == 0 && p.AtS != 0 {
-			bad = append(bad, field.Problem{Field: at("at_s"), Value: p.AtS, Message: "the first pour is where the time begins; allowed: 0"})
+			bad = append(bad, field.Problem{Field: at("at_s"), Value: p.AtS, Message: fmt.Sprintf("%s s is too late: the clock starts at the first pour. Enter 0 s", field.Trim(p.AtS))})
 		} else if prob, is := field.Range(at("at_s"), p.AtS, from, pourAt.Max, pourAt.Unit); is {
 			bad = append(bad, prob)
 		}
@@ -214,7 +214,7 @@ func (r *Recipe) checkPours() field.Problems {
 		}
 	}
 	if n := len(r.Pours); n > 0 && r.WaterG != nil && !near(r.Pours[n-1].ToG, *r.WaterG) {
-		bad = append(bad, field.Problem{Field: fmt.Sprintf("pours[%d].to_g", n-1), Value: r.Pours[n-1].ToG, Message: fmt.Sprintf("the last pour ends at this, and water_g is %s; allowed: the same", field.Trim(*r.WaterG))})
+		bad = append(bad, field.Problem{Field: fmt.Sprintf("pours[%d].to_g", n-1), Value: r.Pours[n-1].ToG, Message: fmt.Sprintf("%s g differs from the water, %s g. Enter the same for both", field.Trim(r.Pours[n-1].ToG), field.Trim(*r.WaterG))})
 	}
 	return bad
 }
@@ -257,7 +257,7 @@ func (r *Recipe) amounts(ratio, retained, behind float64) (Amounts, field.Proble
 	case dose != nil && water != nil:
 		a = Amounts{*dose, *water}
 		if r.Ratio != nil && !near(*dose / *r.Ratio * 1000, *water) {
-			return a, field.Problems{{Field: "ratio_g_per_l", Value: *r.Ratio, Message: fmt.Sprintf("%s g and %s g of water make %.1f g/L; allowed: any two of dose_g, water_g and ratio_g_per_l", field.Trim(*dose), field.Trim(*water), a.Ratio())}}
+			return a, field.Problems{{Field: "ratio_g_per_l", Value: *r.Ratio, Message: fmt.Sprintf("%s g and %s g of water make %.1f g/L. Enter two of dose, water and ratio", field.Trim(*dose), field.Trim(*water), a.Ratio())}}
 		}
 	case dose != nil && ratio > 0 && (r.Ratio != nil || r.DrinkG == nil):
 		a = Amounts{*dose, *dose / ratio * 1000}
@@ -274,7 +274,7 @@ func (r *Recipe) amounts(ratio, retained, behind float64) (Amounts, field.Proble
 	}
 	if r.DrinkG != nil && behind+ratio > 0 {
 		if leaves := a.WaterG - retained*a.DoseG - behind; a.DoseG <= 0 || math.Abs(leaves-*r.DrinkG) > math.Max(10, 0.08**r.DrinkG) {
-			return a, field.Problems{{Field: "drink_ml", Value: *r.DrinkG, Message: fmt.Sprintf("%.1f g of coffee and %.0f g of water leave %.0f ml; allowed: any two of dose_g, water_g, ratio_g_per_l and drink_ml", a.DoseG, a.WaterG, leaves)}}
+			return a, field.Problems{{Field: "drink_ml", Value: *r.DrinkG, Message: fmt.Sprintf("%.1f g of coffee and %.0f g of water leave %.0f ml. Enter two of dose, water, ratio and drink", a.DoseG, a.WaterG, leaves)}}
 		}
 	}
 	return a, nil
@@ -298,11 +298,11 @@ func (r *Recipe) Um(school float64, here *OwnGrinder) (um float64, disagree bool
 			return word, true, nil
 		}
 		if um < field.GrindUm.Min || um > field.GrindUm.Max {
-			return 0, false, field.Problems{{Field: "clicks", Value: *r.Clicks, Message: fmt.Sprintf("%s clicks are %.0f µm on this grinder; allowed: what gives %.0f to %.0f µm, or grind in a word", field.Trim(*r.Clicks), um, field.GrindUm.Min, field.GrindUm.Max)}}
+			return 0, false, field.Problems{{Field: "clicks", Value: *r.Clicks, Message: fmt.Sprintf("%s clicks are %.0f µm on this grinder. Enter clicks for %.0f to %.0f µm, or the grind as a word", field.Trim(*r.Clicks), um, field.GrindUm.Min, field.GrindUm.Max)}}
 		}
 		return um, false, nil
 	case r.Clicks != nil && word == 0:
-		return 0, false, field.Problems{{Field: "clicks", Value: *r.Clicks, Message: "clicks mean nothing without the grinder; allowed: with grinder.um_per_click, or grind in a word, or grind_um"}}
+		return 0, false, field.Problems{{Field: "clicks", Value: *r.Clicks, Message: "needs a grinder. Choose the grinder, or enter the grind as a word or in µm"}}
 	}
 	return word, r.Clicks != nil && word > 0, nil
 }

@@ -33,7 +33,7 @@ func (r *Recipe) Over(m method.Method, base method.School, here *OwnGrinder) (Ma
 	}
 	if m.Contact == method.Dilution {
 		if !r.Empty() {
-			problem("method", m.ID, "a concentrate is only served; allowed: a method that brews")
+			problem("method", m.ID, "a concentrate is served, not brewed. Choose another method")
 		}
 		return Made{School: base}, bad
 	}
@@ -63,7 +63,7 @@ func (r *Recipe) Over(m method.Method, base method.School, here *OwnGrinder) (Ma
 	}
 	if r.WaterC != nil {
 		if base.Temps.High == 0 {
-			problem("water_c", *r.WaterC, "the coffee goes into unheated water here, or heats with it; allowed: leave it out, or another school")
+			problem("water_c", *r.WaterC, "this style doesn’t add coffee to hot water. Leave it empty, or choose another style")
 		} else {
 			s.Temps = method.Temps{Low: *r.WaterC, Mid: *r.WaterC, High: *r.WaterC}
 		}
@@ -76,16 +76,16 @@ func (r *Recipe) Over(m method.Method, base method.School, here *OwnGrinder) (Ma
 	made.OtherClicks = other
 	if r.StopPct != nil {
 		if m.Way != method.OnFlame {
-			problem("stop_pct", *r.StopPct, "only a moka pot is stopped so; allowed: leave it out")
+			problem("stop_pct", *r.StopPct, "this is for a moka pot only. Leave it empty")
 		} else {
 			s.StopShare = *r.StopPct / 100
 		}
 	}
 	if len(r.Pours) > 0 && (m.InPot() || m.Way == method.OnFlame || s.BasketG > 0 || m.Contact == method.Cold) {
-		problem("pours", len(r.Pours), "nothing is poured in stages by this method; allowed: leave pours out, or another method")
+		problem("pours", len(r.Pours), "this method has no pours. Leave them out, or choose another method")
 	}
 	if len(r.Steps) > 0 && (m.Way == method.OnFlame || base.BoilsIn()) {
-		problem("steps", len(r.Steps), "what is done here counts from the boil; allowed: leave steps out, or a method that pours")
+		problem("steps", len(r.Steps), "this method counts from the boil. Leave steps out, or choose a method that pours")
 	}
 	if len(bad) > 0 {
 		return made, bad
@@ -324,11 +324,11 @@ func steepAt(steps []method.Step) int {
 func steep(steps []method.Step, path string, until float64) field.Problems {
 	i := steepAt(steps)
 	if i < 0 {
-		return field.Problems{{Field: path, Value: until, Message: "nothing steeps here, the water runs through; allowed: leave it out, or done_s"}}
+		return field.Problems{{Field: path, Value: until, Message: "nothing steeps in this method. Leave it empty, or enter the total time"}}
 	}
 	k := &steps[i]
 	if until < k.AtS+leastPour {
-		return field.Problems{{Field: path, Value: until, Message: fmt.Sprintf("the steep begins at %s s; allowed: from %s s", field.Trim(k.AtS), field.Trim(k.AtS+leastPour))}}
+		return field.Problems{{Field: path, Value: until, Message: fmt.Sprintf("the steep starts at %s s. Enter %s s or later", field.Trim(k.AtS), field.Trim(k.AtS+leastPour))}}
 	}
 	by := until - (k.AtS + k.ForS)
 	k.ForS += by
@@ -357,7 +357,7 @@ func done(steps []method.Step, at float64, steepSet bool) field.Problems {
 		}
 	}
 	if last < 0 || steps[last].AtS+1 > at {
-		return field.Problems{{Field: "done_s", Value: at, Message: fmt.Sprintf("before what is done last, at %s s; allowed: later, or leave it out", field.Trim(end))}}
+		return field.Problems{{Field: "done_s", Value: at, Message: fmt.Sprintf("the last step is at %s s. Enter a later time, or leave it empty", field.Trim(end))}}
 	}
 	steps[last].ForS += at - end
 	return nil

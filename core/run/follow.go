@@ -180,11 +180,11 @@ type Off struct {
 // field.Problems for a plan that was not.
 func NewFollower(p *brew.Plan) (*Follower, error) {
 	if p.Made() == nil || len(p.Steps) == 0 {
-		return nil, field.Problems{{Field: "request", Message: "nothing to follow; allowed: the request of a plan with steps"}}
+		return nil, field.Problems{{Field: "request", Message: "there are no steps. Send a brew with steps"}}
 	}
 	if p.Clogged {
 		finest := quantity.Of(p.Made().PassesUm(), quantity.Micrometre)
-		return nil, field.Problems{{Field: "grinder.clicks", Value: p.Grind.Clicks, Message: fmt.Sprintf("ground to %s this bed would clog: there is nothing to follow; allowed: %s or coarser", quantity.Of(*p.Grind.Um, quantity.Micrometre), finest)}}
+		return nil, field.Problems{{Field: "grinder.clicks", Value: p.Grind.Clicks, Message: fmt.Sprintf("%s would clog this bed. Choose %s or coarser", quantity.Of(*p.Grind.Um, quantity.Micrometre), finest)}}
 	}
 	f := &Follower{plan: p, made: p.Made(), keep: newKeeper(), cur: -1, water0: plateau{since: math.NaN()}}
 	c := CourseOf(Timed{Steps: p.Steps, Rounds: p.Rounds})

@@ -154,7 +154,7 @@ func TestAColderKettle(t *testing.T) {
 	assert.NotContains(t, said, "colder")
 	little, said := steep(1)
 	assert.Equal(t, planned, little)
-	assert.Contains(t, said, "colder than planned. Go straight on.")
+	assert.Contains(t, said, "colder than planned. Continue straight away.")
 	much, said := steep(20)
 	assert.Greater(t, much, planned+30)
 	assert.Contains(t, said, "Let it steep")
@@ -337,7 +337,7 @@ func TestAPauseIsNoBoil(t *testing.T) {
 	h.wait(10)
 	h.do(Pause)
 	h.wait(300)
-	assert.Contains(t, h.Out().SayText, "doesn't count")
+	assert.Contains(t, h.Out().SayText, "doesn’t count")
 	h.do(Resume)
 	assert.GreaterOrEqual(t, s.endS()-h.pos, planned-10.5)
 	h.do(Next)
@@ -361,7 +361,7 @@ func TestAnAbsurdReadingIsSaid(t *testing.T) {
 	h := begin(t, stream("cone"))
 	h.reads(99999)
 	require.NotNil(t, h.Out().Refused)
-	assert.Contains(t, h.Out().Refused.Text, "is not taken; allowed")
+	assert.Contains(t, h.Out().Refused.Text, "is out of range. Enter")
 	h.reads(12)
 	assert.Nil(t, h.Out().Refused)
 }
@@ -377,8 +377,8 @@ func TestBackPauseAndNext(t *testing.T) {
 	at := h.pos
 	h.do(Pause)
 	h.wait(60)
-	assert.InDelta(t, at+60, h.pos, 0.01, "the coffee does not stop")
-	assert.Contains(t, h.Out().SayText, "does not stop")
+	assert.InDelta(t, at+60, h.pos, 0.01, "the coffee doesn’t stop")
+	assert.Contains(t, h.Out().SayText, "doesn’t stop")
 	h.do(Resume)
 	h.do(Back)
 	assert.Equal(t, "fill", h.step().Of)
@@ -548,7 +548,7 @@ func mustJSON(t require.TestingT, v any) []byte {
 
 func TestWhatFollowRefuses(t *testing.T) {
 	_, err := Follow(FollowIn{Request: stream("cone"), Events: []Event{{Kind: "jump"}}})
-	assert.ErrorContains(t, err, `events[0].kind: "jump" is no kind of event; allowed: start, next`)
+	assert.ErrorContains(t, err, `events[0].kind: "jump" is not a kind of event. Choose start, next`)
 	_, err = Follow(FollowIn{Request: stream("cone"), Events: []Event{{Kind: Start, TS: -1}}})
 	assert.ErrorContains(t, err, "events[0].t_s")
 	_, err = Follow(FollowIn{Request: stream("cone"), Record: &Record{V: 9}})
@@ -619,7 +619,7 @@ func TestAClogIsNotFollowed(t *testing.T) {
 	require.NoError(t, err)
 	require.True(t, p.Clogged)
 	_, err = NewFollower(p)
-	assert.ErrorContains(t, err, "grinder.clicks: ground to 300 µm this bed would clog")
+	assert.ErrorContains(t, err, "grinder.clicks: 300 µm would clog this bed")
 	assert.ErrorContains(t, err, "or coarser")
 }
 

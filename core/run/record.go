@@ -317,7 +317,7 @@ func inOrder(events []Event) {
 // Check is what is wrong with a record that came from outside.
 func (r *Record) Check() field.Problems {
 	if r.V < firstV || r.V > recordV {
-		return field.Problems{{Field: "record.v", Value: r.V, Message: fmt.Sprintf("this record is of version %d; allowed: versions %d to %d", r.V, firstV, recordV)}}
+		return field.Problems{{Field: "record.v", Value: r.V, Message: fmt.Sprintf("version %d is not known here. Enter %d to %d", r.V, firstV, recordV)}}
 	}
 	return checkEvents("record.events", r.Events)
 }
@@ -326,10 +326,10 @@ func checkEvents(at string, events []Event) field.Problems {
 	for i, e := range events {
 		where := fmt.Sprintf("%s[%d].", at, i)
 		if !slices.Contains(kinds, e.Kind) {
-			return field.Problems{{Field: where + "kind", Value: e.Kind, Message: fmt.Sprintf("%q is no kind of event; allowed: %s", e.Kind, strings.Join(kinds, ", "))}}
+			return field.Problems{{Field: where + "kind", Value: e.Kind, Message: fmt.Sprintf("%q is not a kind of event. Choose %s", e.Kind, strings.Join(kinds, ", "))}}
 		}
 		if math.IsNaN(e.TS) || e.TS < 0 || e.TS > 700000 {
-			return field.Problems{{Field: where + "t_s", Value: e.TS, Message: "allowed: 0 to 700000 s since the run began"}}
+			return field.Problems{{Field: where + "t_s", Value: e.TS, Message: fmt.Sprintf("%s s is out of range. Enter 0 to 700000 s", field.Trim(e.TS))}}
 		}
 	}
 	return nil

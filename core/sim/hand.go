@@ -135,7 +135,7 @@ func (m *making) brew() error {
 			return nil
 		}
 		if m.t > longestS {
-			return field.Problems{{Field: "request", Message: fmt.Sprintf("it was not over after %.0f h; allowed: a brew that ends", float64(longestS)/3600)}}
+			return field.Problems{{Field: "request", Message: fmt.Sprintf("it takes longer than %.0f h. Choose a shorter brew", float64(longestS)/3600)}}
 		}
 		o := m.f.Look()
 		if o.Waits == "boil" && o.Position >= m.made.LightS {
@@ -143,7 +143,7 @@ func (m *making) brew() error {
 				m.litT = m.t
 			}
 			if m.t-m.litT > 4*m.made.Took.HeatS+900 {
-				return field.Problems{{Field: "differences.power", Value: of(m.d.Power), Message: fmt.Sprintf("it never boils so: it stands at %.0f °C; allowed: a stronger flame, or less draught", m.b.WaterC())}}
+				return field.Problems{{Field: "differences.power", Value: of(m.d.Power), Message: fmt.Sprintf("the water stops at %.0f °C. Enter a stronger flame, or less wind", m.b.WaterC())}}
 			}
 		}
 		act := Action{Cover: heat.Lidded}

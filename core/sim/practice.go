@@ -67,7 +67,7 @@ func (in PracticeIn) At() (*Practice, error) {
 		return nil, err
 	}
 	if in.NowS > 20000 || in.NowS < 0 || math.IsNaN(in.NowS) {
-		return nil, field.Problems{{Field: "now_s", Value: in.NowS, Message: "allowed: 0 to 20000 s"}}
+		return nil, field.Problems{{Field: "now_s", Value: in.NowS, Message: fmt.Sprintf("%s s is out of range. Enter 0 to 20000 s", field.Trim(in.NowS))}}
 	}
 	made := p.Made()
 	act := Action{Cover: heat.Lidded}
@@ -87,7 +87,7 @@ func (in PracticeIn) At() (*Practice, error) {
 	}
 	for i, d := range in.Did {
 		if d.TS < t-1e-6 {
-			return nil, field.Problems{{Field: fmt.Sprintf("did[%d].t_s", i), Value: d.TS, Message: "before the one before it; allowed: in the order in which it was done"}}
+			return nil, field.Problems{{Field: fmt.Sprintf("did[%d].t_s", i), Value: d.TS, Message: "this time is before the one above it. Send them in order"}}
 		}
 		if d.TS > in.NowS {
 			break
@@ -211,7 +211,7 @@ func (e Exercise) Go() (*Exercised, error) {
 			out.over(math.Abs(*e.TapS-pressS), quantity.Either(*e.TapS < pressS, tooFast, tooSlow))
 		}
 	default:
-		return nil, field.Problems{{Field: "kind", Value: e.Kind, Message: fmt.Sprintf("%q is no exercise; allowed: stream, gram, broken, guess, boil, climb, press", e.Kind)}}
+		return nil, field.Problems{{Field: "kind", Value: e.Kind, Message: fmt.Sprintf("%q is not an exercise. Choose stream, gram, broken, guess, boil, climb or press", e.Kind)}}
 	}
 	return out, nil
 }

@@ -58,7 +58,7 @@ func TestExercises(t *testing.T) {
 		}
 	}
 	_, err := Exercise{Kind: "juggle"}.Go()
-	assert.ErrorContains(t, err, "allowed: stream")
+	assert.ErrorContains(t, err, "Choose stream")
 	_, err = Exercise{Kind: "boil", Alt: 9500}.Go()
 	assert.ErrorContains(t, err, "altitude_m")
 }
@@ -110,5 +110,5 @@ func TestTheReviewNamesWhatCost(t *testing.T) {
 	require.NotEmpty(t, rv.Costs)
 	assert.Equal(t, "cooling", rv.Costs[0].ID)
 	assert.Less(t, rv.Costs[0].Points, -0.3)
-	assert.Contains(t, rv.Next.Text, "off the heat")
+	assert.Contains(t, rv.Next.Text, "pour sooner")
 }

@@ -112,13 +112,13 @@ func New(p *brew.Plan, d Differences) (*Brewer, error) {
 	}
 	made := p.Made()
 	if made == nil || made.Method.Contact == method.Dilution {
-		return nil, field.Problems{{Field: "request.method", Message: "nothing is brewed; allowed: a method that brews"}}
+		return nil, field.Problems{{Field: "request.method", Message: "a concentrate is served, not brewed. Choose another method"}}
 	}
 	if made.Frozen() && made.Heated {
-		return nil, field.Problems{{Field: "request.water.state", Value: *made.Request.Water.State, Message: "what melts is not followed; allowed here: liquid"}}
+		return nil, field.Problems{{Field: "request.water.state", Value: *made.Request.Water.State, Message: "melting can’t be simulated. Choose liquid water"}}
 	}
 	if len(p.Rounds) > 1 {
-		return nil, field.Problems{{Field: "request.drinkers", Value: *made.Request.Drinkers, Message: fmt.Sprintf("%d batches or cups one after the other; allowed: what is made in one", len(p.Rounds))}}
+		return nil, field.Problems{{Field: "request.drinkers", Value: *made.Request.Drinkers, Message: fmt.Sprintf("%d rounds can’t be simulated. Enter as many as one round makes", len(p.Rounds))}}
 	}
 	b := &Brewer{made: made, diff: d, um: made.Um * of(d.Grind)}
 	b.pot = thermal.Body{C: b.sourceC(), DryKJ: made.Vessel.Capacity(), Vessel: b.vessel(made.Vessel), Cover: heat.Lidded, LeastMl: 1}

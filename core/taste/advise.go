@@ -99,10 +99,10 @@ const (
 func (h *History) Check() field.Problems {
 	bad := checkAllow(h.Allow)
 	if len(h.Brews) == 0 && h.Next == nil {
-		bad = append(bad, field.Problem{Field: "brews", Value: 0, Message: "no brew; allowed: from one, or next"})
+		bad = append(bad, field.Problem{Field: "brews", Value: 0, Message: "there is no brew yet. Send at least one, or the next"})
 	}
 	if len(h.Brews) > 500 {
-		bad = append(bad, field.Problem{Field: "brews", Value: len(h.Brews), Message: fmt.Sprintf("%d brews; allowed: up to 500", len(h.Brews))})
+		bad = append(bad, field.Problem{Field: "brews", Value: len(h.Brews), Message: fmt.Sprintf("%d is too many. Send up to 500 brews", len(h.Brews))})
 	}
 	for i := range h.Brews {
 		b := &h.Brews[i]
@@ -111,7 +111,7 @@ func (h *History) Check() field.Problems {
 		bad = append(bad, b.Tasting.Check().At(at+"tasting.")...)
 	}
 	if h.Wish != "" && !known(h.Wish) {
-		bad = append(bad, field.Problem{Field: "wish", Value: h.Wish, Message: fmt.Sprintf("%q is not understood; allowed: words such as %s", h.Wish, strings.Join(wishWords(), ", "))})
+		bad = append(bad, field.Problem{Field: "wish", Value: h.Wish, Message: fmt.Sprintf("%q is not understood. Try words such as %s", h.Wish, strings.Join(wishWords(), ", "))})
 	}
 	return bad
 }

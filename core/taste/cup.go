@@ -74,7 +74,7 @@ func asHad(p Planner, r brew.Request, had Had) (cup, error) {
 	next := r
 	if had.Clicks != nil {
 		if r.Grinder.UmPerClick == nil {
-			return cup{}, field.Problems{{Field: "run.clicks", Value: *had.Clicks, Message: "clicks mean nothing without the grinder; allowed: with request.grinder.um_per_click"}}
+			return cup{}, field.Problems{{Field: "run.clicks", Value: *had.Clicks, Message: "needs a grinder. Choose the grinder"}}
 		}
 		next.Grinder.Clicks = had.Clicks
 	}

@@ -278,7 +278,7 @@ func checkAllow(allow []string) field.Problems {
 	var bad field.Problems
 	for i, a := range allow {
 		if !slices.Contains(Levers, a) {
-			bad = append(bad, field.Problem{Field: fmt.Sprintf("allow[%d]", i), Value: a, Message: fmt.Sprintf("%q is not known; allowed: any of grind, ratio, time, temperature, stop", a)})
+			bad = append(bad, field.Problem{Field: fmt.Sprintf("allow[%d]", i), Value: a, Message: fmt.Sprintf("%q is not known. Choose from grind, ratio, time, temperature and stop", a)})
 		}
 	}
 	return bad

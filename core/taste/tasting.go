@@ -45,7 +45,7 @@ const maxWords = 2000
 func (t *Tasting) Check() field.Problems {
 	_, bad := field.Resolve(TastingFields, t, nil)
 	if n := len([]rune(t.Words)); n > maxWords {
-		bad = append(bad, field.Problem{Field: "words", Value: n, Message: fmt.Sprintf("%d characters; allowed: up to %d", n, maxWords)})
+		bad = append(bad, field.Problem{Field: "words", Value: n, Message: fmt.Sprintf("%d characters is too long. Enter up to %d", n, maxWords)})
 	}
 	return bad
 }

@@ -91,36 +91,36 @@ func check(t Trip) brew.Problems {
 		bad = append(bad, problem(field, value, format, args...))
 	}
 	if t.People < 1 || t.People > 24 {
-		add("people", t.People, "%d is not allowed; allowed: 1 to 24", t.People)
+		add("people", t.People, "%d is out of range. Enter 1 to 24", t.People)
 	}
 	if len(t.Stops) > MaxStops {
-		add("stops", len(t.Stops), "%d stops; allowed: up to %d", len(t.Stops), MaxStops)
+		add("stops", len(t.Stops), "%d is too many. Enter up to %d stops", len(t.Stops), MaxStops)
 	}
 	for i, b := range t.Coffees {
 		if g := b.StartG; g != nil && !(*g >= 0 && *g <= 20000) {
-			add(fmt.Sprintf("coffees[%d].start_g", i), *g, "%g g is not allowed; allowed: 0 to 20000 g", *g)
+			add(fmt.Sprintf("coffees[%d].start_g", i), *g, "%g g is out of range. Enter 0 to 20000 g", *g)
 		}
 	}
 	day, n := 1, 0
 	for i, s := range t.Stops {
 		at := fmt.Sprintf("stops[%d].", i)
 		if s.Day < day || s.Day > MaxDay {
-			add(at+"day", s.Day, "day %d is not allowed after day %d; allowed: %d to %d", s.Day, day, day, MaxDay)
+			add(at+"day", s.Day, "day %d comes before the stop above it, day %d. Enter %d to %d", s.Day, day, day, MaxDay)
 		}
 		day = max(s.Day, day)
 		if k := s.nights(); k < 1 || k > MaxStay {
-			add(at+"nights", k, "%d nights; allowed: 1 to %d", k, MaxStay)
+			add(at+"nights", k, "%d is out of range. Enter 1 to %d nights", k, MaxStay)
 		} else {
 			n += k * len(s.Brews)
 		}
 		for j, b := range s.Brews {
 			if b.At != "" && !clockTime(b.At) {
-				add(fmt.Sprintf("%sbrews[%d].at", at, j), b.At, "%q is not a time of day; allowed: 00:00 to 23:59, or nothing", b.At)
+				add(fmt.Sprintf("%sbrews[%d].at", at, j), b.At, "%q is not a time of day. Enter 00:00 to 23:59, or leave it empty", b.At)
 			}
 		}
 	}
 	if n > MaxBrews {
-		add("stops", n, "%d brews over all days; allowed: up to %d", n, MaxBrews)
+		add("stops", n, "%d brews is too many. Enter up to %d over all days", n, MaxBrews)
 	}
 	return append(bad, t.Supplies.Check().At("supplies.")...)
 }
@@ -159,15 +159,15 @@ func (k CarriedCanister) check(at string) brew.Problems {
 		bad = append(bad, p)
 	}
 	if k.LeftG != nil && (!(*k.LeftG >= 0) || *k.LeftG > k.CapacityG) {
-		bad = append(bad, problem(at+"left_g", *k.LeftG, "%g g left is not allowed; allowed: 0 to the %g g that it holds", *k.LeftG, k.CapacityG))
+		bad = append(bad, problem(at+"left_g", *k.LeftG, "%g g is more than it holds. Enter 0 to %g g", *k.LeftG, k.CapacityG))
 	}
 	for _, v := range []float64{k.PropanePct, k.IsobutanePct, k.ButanePct} {
 		if !(v >= 0 && v <= 100) {
-			bad = append(bad, problem(at+"propane_pct", v, "%g %% is not allowed; allowed: 0 to 100 %%", v))
+			bad = append(bad, problem(at+"propane_pct", v, "%g %% is out of range. Enter 0 to 100 %%", v))
 		}
 	}
 	if sum := k.PropanePct + k.IsobutanePct + k.ButanePct; !(math.Abs(sum-100) <= 0.5) {
-		bad = append(bad, problem(at+"propane_pct", sum, "propane, isobutane and n-butane are %g %% together; allowed: 100 %%", sum))
+		bad = append(bad, problem(at+"propane_pct", sum, "the three gases add up to %g %%. Enter shares that add up to 100 %%", sum))
 	}
 	return bad
 }
@@ -260,7 +260,7 @@ func (c *calc) planBrews(ctx context.Context) {
 			if !ok {
 				bad = brew.Problems{{Field: "request", Message: j.err.Error()}}
 			}
-			c.out.Impossible = append(c.out.Impossible, Impossible{Stop: j.stop, Brew: b.ID, Name: b.Name, Field: bad[0].Field, Message: bad[0].Message})
+			c.out.Impossible = append(c.out.Impossible, Impossible{Stop: j.stop, Brew: b.ID, Name: b.Name, Field: bad[0].Field, Message: bad[0].Says()})
 			continue
 		}
 		plans[[2]int{j.stop, j.brew}] = j.plan

@@ -114,7 +114,7 @@ func (r *Result) WithKit(items []gear.Item, people int) {
 	}
 	both := sum + *r.Totals.PackG
 	r.Totals.KitG, r.Totals.TogetherG = &sum, &both
-	r.Working.Put("totals.kit_g", sum, working.Figure{Label: "Your kit", Unit: quantity.Gram, Kind: working.Chosen, Source: "your shelf; typical masses are from memory", Formula: "the masses of its pieces, a cup for each person; papers count with what is used up", Inputs: in})
+	r.Working.Put("totals.kit_g", sum, working.Figure{Label: "Your kit", Unit: quantity.Gram, Kind: working.Chosen, Source: "your gear; typical masses are from memory", Formula: "the masses of its pieces, a cup for each person; papers count with what is used up", Inputs: in})
 	r.Working.Put("totals.together_g", both, working.Figure{Label: "Together, at most", Unit: quantity.Gram, Kind: working.Practice, Source: "mass balance", Formula: "the kit, and the most that is carried at once of what is used up; water apart",
 		Inputs: []working.Input{working.Num("Your kit", sum, quantity.Gram, "totals.kit_g"), working.Num("Most in the pack", *r.Totals.PackG, quantity.Gram, "totals.pack_g")}})
 }

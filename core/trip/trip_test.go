@@ -227,7 +227,7 @@ func TestWhatIfADayMoreOrLostPapers(t *testing.T) {
 	assert.Greater(t, *c.Changed.Totals.GasG, *c.Base.Totals.GasG, "colder pots, more gas")
 
 	_, err = Compare(two(), WhatIf{DelayStop: 7, ColderC: 99})
-	assert.ErrorContains(t, err, "delay_stop: 7 is no stop; allowed: 0 to 1")
+	assert.ErrorContains(t, err, "delay_stop: 7 is not a stop. Enter 0 to 1")
 	assert.ErrorContains(t, err, "colder_c")
 }
 
@@ -236,7 +236,7 @@ func TestBadTrips(t *testing.T) {
 		change func(*Trip)
 		says   string
 	}{
-		{func(in *Trip) { in.People = 0 }, "people: 0 is not allowed; allowed: 1 to 24"},
+		{func(in *Trip) { in.People = 0 }, "people: 0 is out of range. Enter 1 to 24"},
 		{func(in *Trip) { in.Stops[1].Day = 0 }, "stops[1].day"},
 		{func(in *Trip) { in.Stops[1].Facts.Nights = ptr(99) }, "stops[1].nights"},
 		{func(in *Trip) { in.Stops[0].Brews[0].At = "25:00" }, "stops[0].brews[0].at"},

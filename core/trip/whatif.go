@@ -78,17 +78,17 @@ func (w WhatIf) apply(t Trip) (Trip, []Swap, error) {
 	var bad brew.Problems
 	within := func(field string, v int) {
 		if v < 0 || v >= max(len(t.Stops), 1) {
-			bad = append(bad, problem(field, v, "%d is no stop; allowed: 0 to %d", v, len(t.Stops)-1))
+			bad = append(bad, problem(field, v, "%d is not a stop. Enter 0 to %d", v, len(t.Stops)-1))
 		}
 	}
 	if w.DelayDays < 0 || w.DelayDays > 14 {
-		bad = append(bad, problem("delay_days", w.DelayDays, "%d is not allowed; allowed: 0 to 14", w.DelayDays))
+		bad = append(bad, problem("delay_days", w.DelayDays, "%d is out of range. Enter 0 to 14 days", w.DelayDays))
 	}
 	if w.MorePeople < 0 || w.MorePeople > 12 {
-		bad = append(bad, problem("more_people", w.MorePeople, "%d is not allowed; allowed: 0 to 12", w.MorePeople))
+		bad = append(bad, problem("more_people", w.MorePeople, "%d is out of range. Enter 0 to 12 people", w.MorePeople))
 	}
 	if !(w.ColderC >= 0 && w.ColderC <= 30) {
-		bad = append(bad, problem("colder_c", w.ColderC, "%g is not allowed; allowed: 0 to 30 °C", w.ColderC))
+		bad = append(bad, problem("colder_c", w.ColderC, "%g is out of range. Enter 0 to 30 °C", w.ColderC))
 	}
 	within("delay_stop", w.DelayStop)
 	within("lost_from", w.LostFrom)

@@ -102,7 +102,7 @@ const (
 
 // ErrSolubility is returned for a concentrate that would not dissolve or would
 // fall out in the cold.
-var ErrSolubility = errors.New("too strong to stay dissolved; allowed: up to 500 g/L of Epsom salt and 65 g/L of baking soda, so use a larger bottle or dose")
+var ErrSolubility = errors.New("too strong to stay dissolved (Epsom salt up to 500 g/L, baking soda up to 65 g/L). Use a larger bottle or dose")
 
 // Concentrate returns the grams of each salt for two bottles of bottleMl each,
 // of which doseMl goes into each litre.

@@ -139,7 +139,7 @@ func TestWhatDoesNotGoTogetherIsNotOffered(t *testing.T) {
 	for _, j := range way(t, f, "slow-drip").Fit.Joints {
 		said += j.Text
 	}
-	assert.Contains(t, said, "both sizes are typical ones. Try it at home.")
+	assert.Contains(t, said, "both sizes are typical. Try it at home.")
 	for i := range items {
 		items[i].Typical = false
 	}

@@ -17,5 +17,5 @@ func Day(path, day string) field.Problems {
 	if t, err := time.Parse(time.DateOnly, day); err == nil && t.Year() >= first && t.Year() <= last {
 		return nil
 	}
-	return field.Problems{{Field: path, Value: day, Message: fmt.Sprintf("%q is not a date; allowed: YYYY-MM-DD, from %d to %d, or empty", day, first, last)}}
+	return field.Problems{{Field: path, Value: day, Message: fmt.Sprintf("%q is not a date. Enter one such as 2026-09-05, from %d to %d, or leave it empty", day, first, last)}}
 }

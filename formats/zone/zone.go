@@ -14,7 +14,7 @@ import (
 )
 
 // ErrNoDate is returned for the calendar of a trip without a date.
-var ErrNoDate = errors.New("starts_on: the trip has no date; allowed: set the day that it starts, YYYY-MM-DD")
+var ErrNoDate = errors.New("the trip has no start date. Enter one")
 
 // zones finds a time zone by its IANA name.
 var zones = time.LoadLocation
@@ -138,7 +138,7 @@ func dayIn(in *time.Location, day time.Time) time.Time {
 // Check reports whether a time zone is known.
 func Check(name string) error {
 	if _, err := zones(name); err != nil || name == "Local" {
-		return fmt.Errorf("%q is not a known time zone; allowed: an IANA name such as Europe/Lisbon or Etc/GMT-2", name)
+		return fmt.Errorf("%q is not a known time zone. Enter one such as Europe/Lisbon or Etc/GMT-2", name)
 	}
 	return nil
 }

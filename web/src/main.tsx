@@ -134,7 +134,7 @@ function NotFound() {
     <div className="page">
       <h1>No such page</h1>
       <p>
-        The address leads nowhere. <Link to="/">Go to the first page</Link>.
+        This page doesn’t exist. <Link to="/">Go to the start page</Link>.
       </p>
     </div>
   );
@@ -146,8 +146,8 @@ function AtHome() {
     <div className="page">
       <h1>At home</h1>
       <p>
-        Files are read in, taken along and brought back where this pocket was taken from, and not in it.{" "}
-        <Link to="/pocket">What it does</Link>.
+        Importing files and offline copies is done in the Apodemos that made this copy.{" "}
+        <Link to="/pocket">What this copy does</Link>.
       </p>
     </div>
   );
@@ -157,9 +157,9 @@ function Broken() {
   const error = useRouteError();
   return (
     <div className="page" role="alert">
-      <h1>This page broke</h1>
+      <h1>This page failed</h1>
       <p>
-        What you had not saved is kept on this device. <Link to="/">Go on from the first page</Link>.
+        Unsaved changes are still on this device. <Link to="/">Continue from the start page</Link>.
       </p>
       <p className="quiet">{error instanceof Error ? error.message : String(error)}</p>
     </div>

@@ -84,13 +84,13 @@ describe.each(Object.keys(kinds))("a change of a %s", (kind) => {
     choose("theirs");
     await expect(save({ ...fields, revision: 5 } as never)).rejects.toBeInstanceOf(TookTheirs);
     choose("later");
-    await expect(save({ ...fields, revision: 5 } as never)).rejects.toThrow("Nothing was saved");
+    await expect(save({ ...fields, revision: 5 } as never)).rejects.toThrow("Not saved");
     expect(sent).toHaveLength(2);
   });
 
   it("of which nothing is known when it began asks first", async () => {
     choose("later");
-    await expect(save({ ...fields, revision: 0 } as never)).rejects.toThrow("Nothing was saved");
+    await expect(save({ ...fields, revision: 0 } as never)).rejects.toThrow("Not saved");
     expect(sent).toHaveLength(0);
     expect(asked).toHaveLength(1);
   });

@@ -64,9 +64,9 @@ async function change<T extends Revised>(
     const there = pick(theirs, keys);
     if (Object.keys(patchOf(there, next)).length === 0) return theirs;
     const choice = await which({ what, mine, changed: patchOf(pick(was, keys), there), theirs: there });
-    if (choice === "theirs") throw new TookTheirs("The other version was kept.");
+    if (choice === "theirs") throw new TookTheirs("The other version was saved.");
     if (choice === "later")
-      throw new Error("Nothing was saved: it was changed elsewhere since you began. Save again to choose.");
+      throw new Error("Not saved: it was changed elsewhere meanwhile. Save again to choose.");
     revision = theirs.revision ?? 0;
   }
 }
@@ -169,8 +169,8 @@ export async function arrange(trip: TripOut, next: Place[]): Promise<TripOut> {
       changed: patchOf(was, theirs),
       theirs,
     });
-    if (choice === "theirs") throw new TookTheirs("The other version was kept.");
-    if (choice === "later") throw new Error("Nothing was moved: the stops were changed elsewhere.");
+    if (choice === "theirs") throw new TookTheirs("The other version was saved.");
+    if (choice === "later") throw new Error("Nothing moved: the stops were changed elsewhere. Try again.");
     base = there;
   }
 }

@@ -6,7 +6,7 @@ export interface Trouble {
   message: string;
 }
 
-/** What the server, or the lack of one, said. */
+/** What the server answered, or that it did not. */
 export class ApiError extends Error {
   readonly status: number;
   readonly troubles: Trouble[];
@@ -14,21 +14,12 @@ export class ApiError extends Error {
   constructor(status: number, problem: ErrorModel | undefined) {
     super(
       problem?.detail ??
-        "Apodemos does not answer. Is the program still running? Nothing was lost; try again.",
+        "Apodemos doesn’t answer. Check that it is running, then try again. Nothing was lost.",
     );
     this.status = status;
     this.troubles = (problem?.errors ?? []).map((e) => ({
       field: (e.location ?? "").replace(/^(body|file)\.?(conditions\.|request\.)?/, ""),
       message: e.message ?? "",
     }));
-  }
-
-  /** What is wrong, with the field as the screen calls it, and not by its path. */
-  saidOf(label: (path: string) => string | undefined): string {
-    const [first] = this.troubles;
-    const [, path = ""] = /^([a-z_0-9.[\]]+): /.exec(this.message) ?? [];
-    if (!first || !path || !this.message.endsWith(first.message)) return this.message;
-    const name = label(first.field) ?? label(path);
-    return name ? `${name}: ${first.message}` : first.message.replace(/^\p{Ll}/u, (c) => c.toUpperCase());
   }
 }

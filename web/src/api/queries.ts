@@ -274,11 +274,11 @@ export const useLog = (trip: number, all = false) =>
 export const entryQuery = (entry: number) => question("get-log-entry", { path: { entry } });
 export const useEntry = (entry: number) => useQuery(entryQuery(entry));
 
-/** The plan of an entry as it was really had. */
+/** The plan of a logged cup, as it was really made. */
 export const hadPlanQuery = (entry: number) => question("plan-as-had", { path: { entry } });
 export const useHadPlan = (entry: number) => useQuery(hadPlanQuery(entry));
 
-/** What the run of a brew says besides how it tastes. */
+/** What a run shows apart from taste. */
 export const useNoticed = (brew: number) => useQuery(question("noticed", { path: { brew } }));
 
 /** How a cup of the log was made, where it was followed. */

@@ -193,7 +193,7 @@ function Framed() {
       )}
       {readOnly && (
         <p className="notice-line" role="status">
-          The data directory can only be read: look, and back it up. Nothing that you change is kept.
+          Read-only data: you can look and back up, but changes aren’t saved.
         </p>
       )}
       {!inGuide && (
@@ -216,7 +216,7 @@ function Framed() {
         </header>
       )}
       {inner.length > 0 && !inGuide && !(inBrew && narrow) && (
-        <nav aria-label={area === "trip" ? "Of the trip" : "Here"} className="trip-nav">
+        <nav aria-label={area === "trip" ? "Trip pages" : "Pages"} className="trip-nav">
           {inner.map(([to, word, deep]) => (
             <NavLink key={to} end={!deep} to={to}>
               {word}
@@ -241,7 +241,7 @@ function Framed() {
         )}
       <main id="main">{finding ? <p className="loading">Reading…</p> : <Outlet context={look} />}</main>
       {!inGuide && (
-        <nav aria-label="Places to go" className="thumb">
+        <nav aria-label="Main pages" className="thumb">
           {destinations}
         </nav>
       )}

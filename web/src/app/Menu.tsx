@@ -3,7 +3,7 @@ import { useId, useRef, type KeyboardEvent } from "react";
 export interface MenuItem {
   label: string;
   disabled?: boolean;
-  /** What it does, or where it leads. */
+  /** What this copy does, or where it leads. */
   onClick?: () => void;
   href?: string;
 }

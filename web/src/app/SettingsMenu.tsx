@@ -94,7 +94,7 @@ export function SettingsMenu({ onHelp, trip }: { onHelp: () => void; trip?: numb
               label="Clock"
               value={hours}
               options={[
-                { label: "as the device", value: "device" },
+                { label: "like this device", value: "device" },
                 { label: "24 h", value: "24" },
                 { label: "12 h", value: "12" },
               ]}
@@ -107,7 +107,7 @@ export function SettingsMenu({ onHelp, trip }: { onHelp: () => void; trip?: numb
               label="Theme"
               value={chosen}
               options={[
-                { label: "as the device", value: "device" },
+                { label: "like this device", value: "device" },
                 { label: "day", value: "day" },
                 { label: "headlamp", value: "headlamp" },
               ]}

@@ -1,17 +1,14 @@
 import type { ReactNode } from "react";
 import type { UseQueryResult } from "@tanstack/react-query";
 import { ApiError } from "../api/client";
-import { useCatalogue } from "../api/queries";
 
 /** What went wrong, with a way on. */
 export function Trouble({ error, retry }: { error: unknown; retry?: () => void }) {
   const e = error instanceof Error ? error : new Error(String(error));
-  const fields = useCatalogue().data?.fields;
-  const label = (path: string) => fields?.find((f) => f.path === path)?.label;
   return (
     <div className="trouble" role="alert">
-      <strong>{e instanceof ApiError && e.status === 404 ? "Not here." : "That did not work."}</strong>{" "}
-      {e instanceof ApiError ? e.saidOf(label) : e.message}
+      <strong>{e instanceof ApiError && e.status === 404 ? "Not found." : "That didn’t work."}</strong>{" "}
+      {e.message}
       {retry && (
         <button type="button" className="bar-button" onClick={retry}>
           Try again
@@ -43,7 +40,7 @@ export function Loaded<T>({
 /** The room that a page will take, while it is read. */
 export function Rooms() {
   return (
-    <div className="rooms" role="status" aria-label="Reading" aria-busy="true">
+    <div className="rooms" role="status" aria-label="Loading" aria-busy="true">
       <div className="room room-line" />
       <div className="room room-tall" />
       <div className="room" />

@@ -27,14 +27,14 @@ export default function VersionsDialog({ asked, onDone }: { asked: Question; onD
   return (
     <Panel open title="Changed in two places" size={480} onClose={() => choose("later")}>
       <p>
-        <strong>{asked.v.what}</strong> was saved in another window or on another device after you began to
-        change it here. Nothing of either is lost yet.
+        <strong>{asked.v.what}</strong> was also saved in another window or on another device. Nothing is lost
+        yet.
       </p>
       <div className="scroll-x">
         <table className="versions">
           <thead>
             <tr>
-              <th scope="col">What you changed</th>
+              <th scope="col">Your changes</th>
               <th scope="col">Mine</th>
               <th scope="col">Theirs</th>
             </tr>
@@ -51,7 +51,7 @@ export default function VersionsDialog({ asked, onDone }: { asked: Question; onD
         </table>
       </div>
       {besides.length > 0 && (
-        <p className="quiet">Also changed there, and kept either way: {besides.join(", ")}.</p>
+        <p className="quiet">Also changed there, and saved either way: {besides.join(", ")}.</p>
       )}
       <p className="choices-row">
         <Button type="primary" onClick={() => choose("mine")}>

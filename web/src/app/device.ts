@@ -7,7 +7,7 @@ const PREFIX = "apodemos.";
 const kinds = ["draft.", "ticks.", "taste.", "trip"];
 let database = "";
 
-/** Says whose things are read and written from here on; those of before are moved once. */
+/** Says whose items are read and written from here on; those of before are moved once. */
 export function deviceFor(id: string): void {
   if (database === id) return;
   database = id;

@@ -14,7 +14,7 @@ interface Values {
   speech: boolean;
   vibration: boolean;
   ribbon: "even" | "km" | "days";
-  /** Hours of the clock, or as the device has them. */
+  /** Hours of the clock, or like this device has them. */
   hours: "device" | "24" | "12";
 }
 

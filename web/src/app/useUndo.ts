@@ -10,7 +10,7 @@ export function useOfferUndo() {
     const failed = (e: unknown) =>
       notice({
         kind: "wrong",
-        title: "It could not be undone",
+        title: "This can’t be undone",
         more: e instanceof Error ? e.message : String(e),
       });
     notice({ kind: "undo", key, title, undo: () => void undo().then(again, failed) });
@@ -27,7 +27,7 @@ export function useRemove() {
     } catch (e) {
       notice({
         kind: "wrong",
-        title: "It was not deleted",
+        title: "It wasn’t deleted",
         more: e instanceof Error ? e.message : String(e),
       });
       return;

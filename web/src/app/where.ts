@@ -1,4 +1,4 @@
-// Where things are found: a place that is of no trip stands by itself.
+// Where items are found: a place that is of no trip stands by itself.
 
 export const stopPath = (trip: number, stop: number): string =>
   trip > 0 ? `/trips/${trip}/stops/${stop}` : `/places/${stop}`;

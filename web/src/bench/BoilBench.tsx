@@ -17,11 +17,11 @@ export function BoilBench({ base, catalogue }: BenchProps) {
       answer={answer}
       figures={[
         { path: "boil_c", label: "Boils at", big: true, fine: true, plusMinus: true },
-        { path: "boil_low_c", label: "Low end, by weather", fine: true },
-        { path: "boil_high_c", label: "High end, by weather", fine: true },
+        { path: "boil_low_c", label: "Lowest, by weather", fine: true },
+        { path: "boil_high_c", label: "Highest, by weather", fine: true },
         "pressure_hpa",
-        { path: "isa_m", label: "Means, standard air" },
-        { path: "west_m", label: "Means, West’s air" },
+        { path: "isa_m", label: "Altitude it acts like, standard air" },
+        { path: "west_m", label: "Altitude it acts like, West’s air" },
       ]}
       controls={
         <RequestInputs
@@ -40,14 +40,13 @@ export function BoilBench({ base, catalogue }: BenchProps) {
         />
       }
       foot={
-        <Folded id="bench.boil" title="What is trusted first">
+        <Folded id="bench.boil" title="Which value counts">
           <p className="hint">
-            Trusted in this order: a thermometer in boiling water; a barometer at the stop, if it is not
-            reduced to sea level; altitude with a forecast; altitude alone. The band is the weather: ten
-            hectopascal either way at sea level and twice that at {inWords(4500, "m", system)}; less when the
-            pressure at sea level is known and it is said what it is: an airport’s is reduced through the
-            standard air, a weather map’s through the air as it is. West’s atmosphere suits high mountains in
-            summer and the tropics.
+            The first of these counts: a thermometer in boiling water; a barometer at the stop (not reduced to
+            sea level); altitude with a forecast; altitude alone. The range is the weather: ten hectopascals
+            either way at sea level and twice that at {inWords(4500, "m", system)}. It is narrower when the
+            sea-level pressure is known: airports reduce it with standard air, weather maps with the real air.
+            West’s atmosphere suits high mountains in summer and the tropics.
           </p>
         </Folded>
       }

@@ -12,7 +12,7 @@ import { own } from "./own";
 const verdicts: Record<string, string> = {
   fine: "It feeds",
   weak: "It feeds a weak flame",
-  "will-not-feed": "It will not feed",
+  "will-not-feed": "It won’t feed",
 };
 
 export function CanisterBench({ base, catalogue }: BenchProps) {
@@ -29,13 +29,13 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
       base={base}
       answer={answer}
       figures={[
-        { path: "start_bar", label: "Over the air", big: true, plusMinus: true },
+        { path: "start_bar", label: "Pressure over the air", big: true, plusMinus: true },
         { path: "lowest_bar", label: "Lowest, one boil", plusMinus: true },
-        { path: "flame_pct", label: "Of the full flame" },
-        { path: "heat_s", label: "To the boil", plusMinus: true },
+        { path: "flame_pct", label: "Flame, of full" },
+        { path: "heat_s", label: "Time to boil", plusMinus: true },
         { path: "end_c", label: "Cools to", plusMinus: true },
-        { path: "warm_c", label: "Feeds well from" },
-        { path: "fuel_g", label: "Fuel a boil", plusMinus: true },
+        { path: "warm_c", label: "Feeds well above" },
+        { path: "fuel_g", label: "Fuel per boil", plusMinus: true },
         "pressure_hpa",
       ]}
       controls={
@@ -67,9 +67,8 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
       }
       foot={
         <p className="hint care care-danger">
-          Warm a canister in a jacket, by hand or in lukewarm water; turn it over only where the stove is made
-          for liquid feed. Never heat it with flame or hot water, and keep it outside the wind screen: it
-          bursts.
+          Warm a canister with hands, jacket or lukewarm water only: flame or hot water bursts it. Keep it
+          outside the wind screen. Turn it over only if the stove is made for liquid feed.
         </p>
       }
     >
@@ -82,7 +81,7 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
               <VerdictMark verdict={k.verdict} /> {verdicts[k.verdict]}
               {k.flame_pct != null &&
                 k.heat_s != null &&
-                `: ${inWords(k.flame_pct, "%", system, { step: 1 })} of the full flame, ${clock(k.heat_s, 5)} to the boil`}
+                `: ${inWords(k.flame_pct, "%", system, { step: 1 })} of full flame, ${clock(k.heat_s, 5)} to the boil`}
               {k.verdict !== "fine" &&
                 k.warm_c != null &&
                 `; warm the canister to ${inWords(k.warm_c, "°C", system)} first`}
@@ -210,8 +209,8 @@ function Emptying({
   const weak = boils.filter((b) => b.verdict === "weak").length;
   return (
     <Chart
-      title="Boil by boil until it is empty"
-      words={`${good} boils feed well, then ${weak} weakly, each from a canister that is as warm as now.`}
+      title="Boil by boil, until empty"
+      words={`${good} boils feed well, then ${weak} weakly, if the canister starts each as warm as now.`}
       x={{ label: "gas left before the boil", unit: "g", from: capacity, to: 0 }}
       y={{ label: "lowest over the air", unit: "bar", from: -1, to: 2 }}
       height={360}

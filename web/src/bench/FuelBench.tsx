@@ -64,9 +64,9 @@ export function FuelBench({ base, catalogue }: BenchProps) {
       base={base}
       answer={answer}
       figures={[
-        { path: "fuel_g", label: "Fuel a boil", big: true, plusMinus: true },
-        { path: "energy_wh", label: "Electricity a boil", big: true, plusMinus: true },
-        { path: "heat_s", label: "To the boil", plusMinus: true },
+        { path: "fuel_g", label: "Fuel per boil", big: true, plusMinus: true },
+        { path: "energy_wh", label: "Electricity per boil", big: true, plusMinus: true },
+        { path: "heat_s", label: "Time to boil", plusMinus: true },
         { path: "burned_kj", label: "Heat burned" },
         { path: "boils", label: "Boils left" },
         { path: "boil_c", label: "Boils at", fine: true },
@@ -104,8 +104,8 @@ export function FuelBench({ base, catalogue }: BenchProps) {
         <div className="bench-test">
           <h3>Weigh it once</h3>
           <p className="hint">
-            Weigh the fuel before and after some boils of this much water in this wind, and time one of them.
-            What you measure takes the place of the usual efficiency and power, and is marked measured.
+            Weigh the fuel before and after some boils of this much water in this wind. Time one boil. Your
+            measurements replace the usual efficiency and power.
           </p>
           <div className="controls">
             <QuantityInput
@@ -118,7 +118,7 @@ export function FuelBench({ base, catalogue }: BenchProps) {
             {a?.energy_wh == null && (
               <QuantityInput
                 compact
-                field={own("grams", "Fuel gone", "g", 0.5, 2000)}
+                field={own("grams", "Fuel burned", "g", 0.5, 2000)}
                 value={test.grams}
                 placeholder="–"
                 trouble={trouble("grams")}
@@ -127,7 +127,7 @@ export function FuelBench({ base, catalogue }: BenchProps) {
             )}
             <QuantityInput
               compact
-              field={own("time_s", "Time to the boil", "s", 10, 7200)}
+              field={own("time_s", "Time to boil", "s", 10, 7200)}
               value={test.time_s}
               placeholder="–"
               trouble={trouble("time_s")}
@@ -144,7 +144,7 @@ export function FuelBench({ base, catalogue }: BenchProps) {
                   setTest({});
                 }}
               >
-                Use what was measured
+                Use these measurements
               </Button>
             )}
           </div>
@@ -203,7 +203,7 @@ export function FuelBench({ base, catalogue }: BenchProps) {
             </table>
             {has > 0 && (
               <div>
-                <h3>{f.fuel_g !== null ? "What is left in the canister" : "The battery"}</h3>
+                <h3>{f.fuel_g !== null ? "Gas left" : "The battery"}</h3>
                 <div className="boils" role="img" aria-label={`Enough for ${has.toFixed(1)} boils.`}>
                   {Array.from({ length: Math.min(Math.ceil(has), 80) }, (_, i) => (
                     <span key={i} className="boil-mark" style={{ opacity: i + 1 > has ? 0.35 : 1 }} />

@@ -50,7 +50,7 @@ function Bands({
   const high = Math.min(bands.at(-1)?.max_um ?? 1600, 1700);
   return (
     <Chart
-      title="The grind in words"
+      title="Grind in words"
       words={`${inWords(clicks, "clicks", system)} are ${band}, ${inWords(um, "µm", system)}.`}
       x={{ label: "grind", unit: "µm", from: low, to: high }}
       y={{ label: "", unit: "", from: 0, to: 1 }}
@@ -122,7 +122,7 @@ export function GrindBench({ base }: BenchProps) {
     <fieldset className="grinder">
       <legend>{title}</legend>
       <Segmented<Known["by"]>
-        aria-label={`${title} known by`}
+        aria-label={`${title} known from`}
         value={k.by}
         options={[
           { label: "its figures", value: "figures" },
@@ -198,7 +198,7 @@ export function GrindBench({ base }: BenchProps) {
         <>
           <p className="bench-answer">
             {inWords(clicks, "clicks", system)} is {a.band}, {inWords(a.um, "µm", system)}:{" "}
-            {inWords(a.clicks, "clicks", system)} on the other. Asked for in a shop: “{a.band}
+            {inWords(a.clicks, "clicks", system)} on the other. In a shop, ask for: “{a.band}
             ”.
           </p>
           <Bands

@@ -63,7 +63,7 @@ export function MineralsBench({ base }: BenchProps) {
       `${inWords(a.epsom_mg_per_l, "mg/L", system)} Epsom salt, ${inWords(a.soda_mg_per_l, "mg/L", system)} baking soda`,
       a.dissolve
         ? ""
-        : `; two bottles of ${inWords(w.bottle, "ml", system, { step: isUs(system) ? 0.1 : 1 })}: ${inWords(a.epsom_g, "g", system, { step: isUs(system) ? 0.005 : 0.05 })} and ${inWords(a.soda_g, "g", system, { step: isUs(system) ? 0.005 : 0.05 })}, ${inWords(w.dose, "ml", system, { step: isUs(system) ? 0.01 : 0.1 })} of each to a litre`,
+        : `; two bottles of ${inWords(w.bottle, "ml", system, { step: isUs(system) ? 0.1 : 1 })}: ${inWords(a.epsom_g, "g", system, { step: isUs(system) ? 0.005 : 0.05 })} and ${inWords(a.soda_g, "g", system, { step: isUs(system) ? 0.005 : 0.05 })}, ${inWords(w.dose, "ml", system, { step: isUs(system) ? 0.01 : 0.1 })} of each per litre`,
     ].join("");
   return (
     <Sheet
@@ -91,20 +91,20 @@ export function MineralsBench({ base }: BenchProps) {
           </div>
           {hard("hardness", "Hardness", "hardness_mg_l")}
           {hard("alkali", "Alkalinity", "alkalinity_mg_l")}
-          {hard("secondHardness", "Cut with: hardness", "second_hardness_mg_l")}
-          {hard("secondAlkali", "its alkalinity", "second_alkalinity_mg_l")}
+          {hard("secondHardness", "Second water: hardness", "second_hardness_mg_l")}
+          {hard("secondAlkali", "Second water: alkalinity", "second_alkalinity_mg_l")}
           {hard("toHardness", "Wanted hardness", "target_hardness_mg_l")}
           {hard("toAlkali", "Wanted alkalinity", "target_alkalinity_mg_l")}
           <QuantityInput
             compact
-            field={own("bottle_ml", "Each bottle", "ml", 5, 1000)}
+            field={own("bottle_ml", "Bottle size", "ml", 5, 1000)}
             value={w.bottle}
             trouble={trouble("bottle_ml")}
             onChange={(v) => setW({ ...w, bottle: v ?? 60 })}
           />
           <QuantityInput
             compact
-            field={own("dose_ml", "Dose to a litre", "ml", 0.1, 50)}
+            field={own("dose_ml", "Dose per litre", "ml", 0.1, 50)}
             value={w.dose}
             stepMetric={0.5}
             trouble={trouble("dose_ml")}
@@ -120,15 +120,15 @@ export function MineralsBench({ base }: BenchProps) {
                 loading={base.addNote.isPending}
                 onClick={() => base.addNote.mutate(`Water: ${recipe}.`)}
               >
-                Put the recipe into the note of {base.stopName}
+                Add to the note of {base.stopName}
               </Button>{" "}
-              {base.addNote.isSuccess && <span role="status">It stands there.</span>}
+              {base.addNote.isSuccess && <span role="status">Added.</span>}
             </p>
           )}
           <p className="hint">
             All as CaCO₃. The window is the core zone of the Specialty Coffee Association’s water handbook,
             50–175 hardness and 40–75 alkalinity, and the cross its 2009 standard, 68 and about 40: both from
-            memory, not looked up. Minerals do not make doubtful water safe.
+            memory. Minerals don’t make doubtful water safe.
           </p>
         </>
       }
@@ -143,7 +143,7 @@ export function MineralsBench({ base }: BenchProps) {
         return (
           <>
             <p className="bench-answer">
-              {m.in_zone ? "Inside the published window as it is. " : ""}
+              {m.in_zone ? "Already inside the published window. " : ""}
               {recipe}.
             </p>
             {m.dissolve && <p className="trouble">The bottles are {m.dissolve}.</p>}

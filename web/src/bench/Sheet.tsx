@@ -59,7 +59,7 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
   return (
     <WorkingContext.Provider value={working}>
       <div className="plan bench">
-        <aside className="rail" aria-label="Questions and figures">
+        <aside className="rail" aria-label="Bench">
           <h1 className="sr">Bench</h1>
           <nav aria-label="Questions" className="questions">
             {questions.map((q) => (
@@ -101,18 +101,18 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
                   loading={base.keep.isPending}
                   onClick={() => base.keep.mutate(base.request)}
                 >
-                  Keep for {base.name}
+                  Save to {base.name}
                 </Button>
               )}
               <Button type="text" onClick={base.undo}>
-                Back to {base.name ? "its values" : "the usual values"}
+                Back to {base.name ? "its values" : "usual values"}
               </Button>
               {!base.name && (
-                <span className="quiet">To keep it, choose a stop or a brew under “Values from”.</span>
+                <span className="quiet">To save it, choose a stop or a brew under “Values from”.</span>
               )}
               {base.name && base.leaves && (
                 <span className="quiet">
-                  A stop keeps its place, water, heat and pot. To keep the rest, choose a brew under “Values
+                  A stop saves place, water, heat and pot. To save the rest, choose a brew under “Values
                   from”.
                 </span>
               )}
@@ -122,13 +122,13 @@ export function Sheet<T extends { working: Record<string, WorkingFigure> }>({
           {answer.error && !answer.isFetching && <Trouble error={answer.error} />}
           {answer.last && (
             <p className="remark" role="status">
-              What you see is the last answer that there was. Mend the value that is marked.
+              This is the last answer. Correct the marked value.
             </p>
           )}
           {a && <div className={answer.last ? "last-good" : undefined}>{children(a)}</div>}
           {/* What is set in the picture can be typed, too. */}
           <details className="typed" open={wide}>
-            <summary>Type the values</summary>
+            <summary>Enter values</summary>
             <div className="controls">{controls}</div>
           </details>
           {foot}

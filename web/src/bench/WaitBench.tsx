@@ -40,7 +40,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
         { path: "open_s", label: "Lid off", big: true, plusMinus: true },
         { path: "windy_s", label: "In the wind", plusMinus: true },
         "loss_factor",
-        { path: "fitted_s", label: "As this pot cools", big: true },
+        { path: "fitted_s", label: "How this pot cools", big: true },
       ]}
       controls={
         <>
@@ -78,8 +78,8 @@ export function WaitBench({ base, catalogue }: BenchProps) {
         <div className="bench-test">
           <h3>One thermometer reading</h3>
           <p className="hint">
-            Take the pot off the boil, wait, read. The reading fits how this pot cools, and is kept with the
-            stop or the brew.
+            Take the pot off the boil, wait, then read the thermometer. The reading sets how fast this pot
+            cools.
           </p>
           {reading ? (
             <div className="controls">
@@ -93,7 +93,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
               />
               <QuantityInput
                 compact
-                field={own("reading_c", "It reads", "°C", -50, 103)}
+                field={own("reading_c", "Reading", "°C", -50, 103)}
                 value={reading.c}
                 stepMetric={0.5}
                 trouble={trouble("reading_c")}
@@ -106,11 +106,11 @@ export function WaitBench({ base, catalogue }: BenchProps) {
                     base.set("calibration.loss_factor", Number((a.loss_factor as number).toFixed(4)))
                   }
                 >
-                  Use it for this pot
+                  Use for this pot
                 </Button>
               )}
               <Button type="text" onClick={() => setReading(undefined)}>
-                Take it away
+                Remove
               </Button>
             </div>
           ) : (
@@ -128,7 +128,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
       {(w) => {
         const low = Math.min(target - 6, 70);
         const end = (c: Points) => c.at(-1) as [number, number];
-        const words = `Cooling from ${inWords(w.from_c, "°C", system, { fine: true })}. To ${inWords(target, "°C", system)}: lid ajar ${w.lid_s === null ? "not in a day" : clock(w.lid_s, 5)}, lid off ${w.open_s === null ? "not in a day" : clock(w.open_s, 5)}, in the wind ${w.windy_s === null ? "not in a day" : clock(w.windy_s, 5)}.`;
+        const words = `Cooling from ${inWords(w.from_c, "°C", system, { fine: true })}. To ${inWords(target, "°C", system)}: lid ajar ${w.lid_s === null ? "not within a day" : clock(w.lid_s, 5)}, lid off ${w.open_s === null ? "not within a day" : clock(w.open_s, 5)}, in the wind ${w.windy_s === null ? "not within a day" : clock(w.windy_s, 5)}.`;
         const lines: [string, Points, string, number | null][] = [
           ["lid ajar", w.lid as Points, "ch-water", w.lid_s],
           ["lid off", w.open as Points, "ch-water ch-open", w.open_s],
@@ -143,7 +143,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
           <>
             <p className="bench-answer">
               {w.from_c <= target
-                ? `It is at most ${inWords(w.from_c, "°C", system, { fine: true })} here: use it straight away, and keep it hot.`
+                ? `It is at most ${inWords(w.from_c, "°C", system, { fine: true })} here. Use it straight away, and keep it hot.`
                 : `Wait until ${inWords(target, "°C", system)}: ${w.lid_s === null ? "–" : clock(w.lid_s, 5)} with the lid ajar, ${w.open_s === null ? "–" : clock(w.open_s, 5)} without.`}
             </p>
             <Chart

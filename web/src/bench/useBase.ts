@@ -44,7 +44,7 @@ export function useBase() {
     await saveStop(at, { note: [at.note, text].filter(Boolean).join(" ") });
   });
   const choices = [
-    { value: "", label: "Nothing: the usual values" },
+    { value: "", label: "Nothing: usual values" },
     ...(trip.data?.stops ?? []).flatMap((s) => [
       { value: `stop${s.id}`, label: s.name },
       ...(trip.data?.brews ?? [])

@@ -34,8 +34,7 @@ export default function CoffeesPage() {
         {(list) =>
           list.length === 0 ? (
             <p className="empty">
-              No coffee is kept yet. Name the bag that you brew from: what is left in it is counted, and what
-              you taste of it becomes the next change.
+              No coffee yet. Add the bag you brew from: it counts what is left, and learns what you like.
             </p>
           ) : (
             <>
@@ -96,7 +95,7 @@ function Bag({ coffee: c, onEdit }: { coffee: Coffee; onEdit: () => void }) {
           days !== undefined ? `${counted(days, "day")} off roast` : "",
         ]
           .filter(Boolean)
-          .join(" · ") || "nothing more is said of it"}
+          .join(" · ") || "no details"}
       </p>
       {c.left_g !== null ? (
         <>
@@ -107,12 +106,12 @@ function Bag({ coffee: c, onEdit }: { coffee: Coffee; onEdit: () => void }) {
           </p>
         </>
       ) : (
-        <p className="quiet">How much is in it was not said; the trip’s supplies count it.</p>
+        <p className="quiet">Amount not entered; supplies still count it.</p>
       )}
       <Notes notes={c.notes} printed={c.printed_notes} />
       <p className="lb-actions">
         <Link to={`/log?coffee=${c.uuid}`}>{counted(c.cups, "cup")}</Link>
-        <Link to={`/now/plan?method=${last?.method ?? "cone"}&coffee=${c.id}`}>Brew it now</Link>
+        <Link to={`/now/plan?method=${last?.method ?? "cone"}&coffee=${c.id}`}>Brew it</Link>
         {c.printed_recipe && (
           <Link to={`/recipes/new?words=${encodeURIComponent(c.printed_recipe)}`}>Read its recipe</Link>
         )}
@@ -243,7 +242,7 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
     </div>
   );
   return (
-    <Panel title={coffee ? "Change the coffee" : "A coffee"} open onClose={onClose} size={440}>
+    <Panel title={coffee ? "Change coffee" : "New coffee"} open onClose={onClose} size={440}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
@@ -257,7 +256,7 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
         }}
       >
         <div className="field">
-          <label htmlFor="coffee-name">What you call it</label>
+          <label htmlFor="coffee-name">Name</label>
           <Input
             id="coffee-name"
             required
@@ -306,12 +305,12 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
                 checked={c.ground ?? false}
                 onChange={(e) => put({ ground: e.target.checked || undefined })}
               />{" "}
-              ground already
+              already ground
             </label>
           </div>
         </div>
         <div className="field">
-          <label htmlFor="coffee-notes">Notes printed on it, with commas</label>
+          <label htmlFor="coffee-notes">Tasting notes on the bag, separated by commas</label>
           <Input
             id="coffee-notes"
             maxLength={1000}
@@ -321,7 +320,7 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
           />
         </div>
         <div className="field">
-          <label htmlFor="coffee-recipe">The recipe printed on it, as it stands</label>
+          <label htmlFor="coffee-recipe">Recipe on the bag, word for word</label>
           <Input.TextArea
             id="coffee-recipe"
             maxLength={4000}
@@ -333,7 +332,7 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
         {save.error && <Trouble error={save.error} />}
         <p>
           <Button type="primary" htmlType="submit" loading={save.isPending}>
-            {coffee ? "Save" : "Keep it"}
+            {coffee ? "Save" : "Save"}
           </Button>{" "}
           <Button type="text" onClick={onClose}>
             Cancel

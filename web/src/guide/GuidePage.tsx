@@ -81,7 +81,7 @@ function Replan({ brew }: { brew: BrewOut }) {
   const { mutate } = save;
   useEffect(() => mutate(undefined), [mutate]);
   if (save.error) return <Trouble error={save.error} retry={() => mutate(undefined)} />;
-  return <p className="loading">The stop has changed since it was saved: planning it anew…</p>;
+  return <p className="loading">The stop has changed: planning again…</p>;
 }
 
 type LiveStep = Schemas["LiveStep"];
@@ -317,7 +317,7 @@ function Guide({
           )}
         </span>
         <AlsoOn brew={brew.id} />
-        {rate !== 1 && <span className="quiet">the clock runs {rate} × faster than time</span>}
+        {rate !== 1 && <span className="quiet">the clock runs {rate} × real speed</span>}
         <span className="grow" />
         <button
           type="button"
@@ -332,7 +332,7 @@ function Guide({
       </div>
       <progress
         className="guide-progress"
-        aria-label="How far the brew is"
+        aria-label="Progress of the brew"
         max={Math.max(view.end_s - view.start_s, 1)}
         value={Math.min(Math.max(position - view.start_s, 0), view.end_s - view.start_s)}
       />
@@ -371,7 +371,7 @@ function Guide({
                 }}
               />
               {kind !== "none" && going && (
-                <Button onClick={() => setSilent(!silent)}>{silent ? "It is back" : "Lose them"}</Button>
+                <Button onClick={() => setSilent(!silent)}>{silent ? "It is back" : "Remove them"}</Button>
               )}
               {going && kind === "none" && (
                 <ByHand onRead={(r) => ask({ kind: "reading", ...r })} system={system} />
@@ -382,7 +382,7 @@ function Guide({
             <Link
               to={`/practice?method=${plan.request.method}${plan.request.school ? `&school=${plan.request.school}` : ""}&altitude=${plan.request.place?.altitude_m ?? 0}`}
             >
-              Practise it first
+              Practise first
             </Link>
           )}
           {f.begun && <Button onClick={startOver}>Start over</Button>}
@@ -430,8 +430,7 @@ function Guide({
       {broken !== undefined && <Trouble error={broken} />}
       {older && (
         <p className="quiet" role="status" data-testid="older">
-          The brew was changed after this was begun: these are the steps it was begun with. Start over for the
-          new ones.
+          The brew was changed after you started: these are its old steps. Start over for the new ones.
         </p>
       )}
       <div className={catalogue.data ? "guide-now guide-drawn" : "guide-now"}>
@@ -449,7 +448,7 @@ function Guide({
             .filter((c) => c.first && (!f.begun || (view.present === 0 && going)))
             .map((c) => (
               <p key={c.id} className={`care care-${c.level}`} data-testid="before-first">
-                <strong>Before you begin.</strong> {c.text} {c.why}
+                <strong>Before you start.</strong> {c.text} {c.why}
               </p>
             ))}
           {!f.begun && (
@@ -470,7 +469,7 @@ function Guide({
             <p className="care care-care" role="note" data-testid="no-alerts">
               {alerts === "no" && "This page can’t alert you while the phone sleeps. "}
               {!mayStayOn() && "It can’t keep the screen on either. "}
-              Stay with the stove, and keep the screen on yourself.
+              Stay with the stove, and keep the screen on.
             </p>
           )}
           {f.done && <p className="guide-do">Done. Taste it, then log the cup.</p>}
@@ -536,7 +535,7 @@ function Guide({
             {(shown.sign || atGate) && (
               <p className="guide-until">
                 {shown.sign ? <>Until {shown.sign}. </> : null}
-                {atGate && <strong>The clock waits for you.</strong>}
+                {atGate && <strong>The clock is waiting for you.</strong>}
               </p>
             )}
             {cares.map((c) => (
@@ -573,7 +572,7 @@ function Guide({
           )}
           {f.off.length > 0 && (
             <p>
-              <span className="quiet">The cup now</span>
+              <span className="quiet">If you stop now</span>
               <span className="num" data-testid="forecast">
                 {inWords(f.forecast.extraction_pct, "%", system)} extracted,{" "}
                 {inWords(f.forecast.drink_ml, "ml", system)}
@@ -584,7 +583,7 @@ function Guide({
               </span>
             </p>
           )}
-          {!mayStayOn() && <p className="quiet">The screen may go dark here: this page cannot keep it on.</p>}
+          {!mayStayOn() && <p className="quiet">The screen may go dark: this page can’t keep it on.</p>}
         </div>
       )}
       <div className="guide-keys">
@@ -657,17 +656,17 @@ function ByHand({
       }}
     >
       <Select
-        aria-label="What is read"
+        aria-label="Instrument"
         value={what}
         onChange={setWhat}
         options={[
-          { value: "scale_g", label: "the scale shows" },
-          { value: "water_c", label: "the water is" },
-          { value: "canister_g", label: "the canister weighs" },
+          { value: "scale_g", label: "scale" },
+          { value: "water_c", label: "water" },
+          { value: "canister_g", label: "canister" },
         ]}
       />
       <InputNumber
-        aria-label="Reading"
+        aria-label="Loading"
         value={value}
         onChange={setValue}
         suffix={unitOf(unit, system)}

@@ -9,9 +9,9 @@ export type Kind = "none" | "steady" | "over" | "shaky" | "chance";
 export const kinds: { value: Kind; label: string }[] = [
   { value: "none", label: "none: I tap" },
   { value: "steady", label: "simulated, as planned" },
-  { value: "over", label: "simulated, a kettle that stood and a heavy hand" },
-  { value: "shaky", label: "simulated, a hand that shakes and a battery that dies" },
-  { value: "chance", label: "simulated, as chance has it" },
+  { value: "over", label: "simulated, cooler kettle, heavy pours" },
+  { value: "shaky", label: "simulated, shaky hand, flat battery" },
+  { value: "chance", label: "simulated, random" },
 ];
 
 /** What a simulated brew differs in, by its kind. */

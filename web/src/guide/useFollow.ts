@@ -31,7 +31,7 @@ function takenUp(kept: Run | null, rate: number): { zero: number; record?: Schem
 
 /**
  * A brew being made. Where it is, what differs and what comes next the core says, at every tap and reading and
- * whenever the clock comes to the next change; in between only the clock runs. Every change is kept at once, so
+ * whenever the clock gives the next change; in between only the clock runs. Every change is kept at once, so
  * that a reload goes on from here.
  */
 export function useFollow({
@@ -288,7 +288,7 @@ export function useFollow({
     position,
     /** Seconds of the run's clock. */
     clock,
-    /** When the clock comes to a position while it runs, in ms since 1970. */
+    /** When the clock gives a position while it runs, in ms since 1970. */
     moment: useCallback(
       (to: number) =>
         at === undefined

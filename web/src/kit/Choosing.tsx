@@ -19,13 +19,13 @@ export function Choosing({ trip }: { trip: number }) {
   const share = p && Math.min(99, Math.floor(100 * p.share));
   return (
     <div className="choosing" role="status" aria-live="off">
-      <progress aria-label="The choice of a kit" max={100} value={share} />
+      <progress aria-label="Choosing a kit" max={100} value={share} />
       <span>
         {data?.state === "waiting"
-          ? `Other kits are being chosen first${data.place ? `: this one is number ${data.place} in the queue` : ""}.`
+          ? `Waiting for other kits${data.place ? `: number ${data.place} in the queue` : ""}.`
           : p && p.kits > 0
-            ? `Choosing: ${share} % gone through, ${many(p.kits)} kits${p.gap < 1 ? `; the best so far can be beaten by ${Math.ceil(100 * p.gap)} % at most` : ""}.`
-            : "Choosing: asking of every brew what it wants."}
+            ? `Choosing: ${share} % done, ${many(p.kits)} kits${p.gap < 1 ? `; the best so far is within ${Math.ceil(100 * p.gap)} % of the best possible` : ""}.`
+            : "Choosing: checking each brew."}
       </span>
     </div>
   );

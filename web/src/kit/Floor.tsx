@@ -88,7 +88,7 @@ export function Floor({
                   {inWords(item.mass_g, "g", system)}
                   {item.kind === "cup" && " each"}
                   {item.kind === "filter" && ` × ${item.count ?? 1}`}
-                  {item.typical && <abbr title="A typical figure: weigh yours">~</abbr>}
+                  {item.typical && <abbr title="Typical figure: weigh yours">~</abbr>}
                 </span>
                 <span className="sr">{gone && ", lost"}. Swap it</span>
               </button>

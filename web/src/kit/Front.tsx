@@ -59,7 +59,7 @@ export function Front({
       <svg viewBox={`0 0 ${W} ${H}`} role="group" aria-labelledby={`${id}-t`}>
         <title
           id={`${id}-t`}
-        >{`${front.length} kits that no other beats in mass, cups, time and fuss at once`}</title>
+        >{`${front.length} kits that nothing beats on mass, cups, time and fuss at once`}</title>
         {x.ticks(4).map((v) => (
           <g key={v}>
             <line className="sc-grid" x1={x(v)} x2={x(v)} y1={box.top} y2={box.bottom} />
@@ -109,7 +109,7 @@ export function Front({
         )}
       </svg>
       <figcaption className="hint">
-        A ring is a kit; the larger, the longer its brews take. Choose one to lay it out. ▼ the one shown.
+        Each ring is a kit. A larger ring takes longer to brew. Choose one to lay it out; ▼ is shown now.
       </figcaption>
     </figure>
   );

@@ -22,14 +22,14 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
   const troubles = save.error instanceof ApiError ? save.error.troubles : [];
   const list = types[it.kind];
   return (
-    <Panel title={item ? `Change ${item.name}` : "Add a thing"} open onClose={onClose} size={400}>
+    <Panel title={item ? `Change ${item.name}` : "Add gear"} open onClose={onClose} size={400}>
       <form
         onSubmit={(e) => {
           e.preventDefault();
           save.mutate(
             undefined,
             closing(onClose, (now) => {
-              if (item?.id) offer(`gear-${item.id}`, `${it.name} is changed`, () => saveGear(now, item));
+              if (item?.id) offer(`gear-${item.id}`, `${it.name} saved`, () => saveGear(now, item));
             }),
           );
         }}
@@ -83,7 +83,7 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
             ))}
           {["brewer", "filter"].includes(it.kind) && (
             <div className="field">
-              <label htmlFor="gear-size">Size of paper</label>
+              <label htmlFor="gear-size">Paper size</label>
               <Input
                 id="gear-size"
                 value={it.size ?? ""}
@@ -137,7 +137,7 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
               ))}
           </fieldset>
           <div className="field wide">
-            <label htmlFor="gear-parts">Parts that come apart, with commas between</label>
+            <label htmlFor="gear-parts">Parts that come apart, separated by commas</label>
             <Input
               id="gear-parts"
               value={it.parts?.join(", ") ?? ""}
@@ -148,7 +148,7 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
             />
           </div>
           <div className="field wide">
-            <label htmlFor="gear-calibrated">Measured when and how</label>
+            <label htmlFor="gear-calibrated">Taste measured</label>
             <Input
               id="gear-calibrated"
               value={it.calibrated ?? ""}
@@ -170,7 +170,7 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
         {save.error && <Trouble error={save.error} />}
         <p>
           <Button type="primary" htmlType="submit" disabled={it.name.trim() === ""} loading={save.isPending}>
-            {item ? "Save it" : "Put it on the shelf"}
+            {item ? "Save" : "Add gear"}
           </Button>{" "}
           <Button type="text" onClick={onClose}>
             Cancel

@@ -141,8 +141,8 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
       <div className="page">
         <h1>Kit</h1>
         <p className="empty">
-          The shelf is empty. <Link to="/shelf">Put your gear on it</Link>, or begin with plain generic gear
-          there; then this page finds the kit for the trip.
+          You have no gear yet. <Link to="/shelf">Add your gear</Link>, or start with typical gear there. Then
+          this page finds your kit.
         </p>
       </div>
     );
@@ -151,8 +151,8 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
       <div className="page">
         <h1>Kit</h1>
         <p className="empty">
-          No brew is planned on this trip yet. <Link to={`/trips/${trip.id}`}>Plan one at a stop</Link>: a kit
-          is chosen for the brews that it has to make.
+          No brew planned yet. <Link to={`/trips/${trip.id}`}>Plan one at a stop</Link>, and a kit is chosen
+          for it.
         </p>
       </div>
     );
@@ -161,7 +161,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
     if (to?.id) next.push(to.id);
     lay(next, to ? `${to.name} in place of ${from.name}` : `${from.name} stays at home`);
   };
-  const add = (item: Item) => lay([...ids, item.id as number], `${item.name} goes along`);
+  const add = (item: Item) => lay([...ids, item.id as number], `${item.name} added`);
 
   return (
     <WorkingContext.Provider value={working}>
@@ -170,11 +170,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
           <div>
             <h1 className="sr">Kit</h1>
             <p className="quiet">
-              {trying
-                ? "On trial, not the trip’s kit yet"
-                : own
-                  ? "As you laid it out"
-                  : "The best from your gear"}
+              {trying ? "On trial, not the trip’s kit yet" : own ? "Your kit" : "Best from your gear"}
             </p>
             {(own ? best : answer?.reasons[0]) && (
               <p className="verdict">
@@ -200,7 +196,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                 id="main-action"
                 type="primary"
                 onClick={() => {
-                  put({ items: [...ids] }, "This kit is the trip’s now");
+                  put({ items: [...ids] }, "Kit saved for the trip");
                   setTried(undefined);
                 }}
               >
@@ -218,7 +214,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                 <Button
                   id="main-action"
                   type="primary"
-                  onClick={() => put({ items: best.items }, "This kit is yours now")}
+                  onClick={() => put({ items: best.items }, "Kit saved for the trip")}
                 >
                   Use this kit
                 </Button>
@@ -227,7 +223,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
             {best && (
               <Button
                 loading={apply.isPending}
-                title="Every brew with the method, pot, grinder, cup and burner of this kit"
+                title="Every brew takes its method, pot, grinder, cup and burner from this kit"
                 onClick={() =>
                   apply.mutate(
                     { items: best.items, wishes },
@@ -242,7 +238,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                   )
                 }
               >
-                Plan the brews with it
+                Plan brews with it
               </Button>
             )}
           </div>
@@ -253,7 +249,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
           {answer?.blocked.map((b, i) => (
             <p key={i} className="remark remark-danger">
               <strong>
-                {b.name || "A brew"} at {trip.stops[b.stop]?.name} cannot be made.
+                {b.name || "A brew"} at {trip.stops[b.stop]?.name} can’t be made.
               </strong>{" "}
               {b.why} {b.remedy}
             </p>
@@ -266,7 +262,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
           {laid.data?.stuck.map((b, i) => (
             <p key={`s${i}`} className="remark remark-danger">
               <strong>
-                From {trip.stops[b.stop]?.name} on {b.name || "a brew"} cannot be made.
+                From {trip.stops[b.stop]?.name} on {b.name || "a brew"} can’t be made.
               </strong>{" "}
               {b.why} {b.remedy}
             </p>
@@ -291,7 +287,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
               onSwap={swap}
               onAdd={add}
             />
-            <section className="kit-why" aria-label="Why this one">
+            <section className="kit-why" aria-label="Why this kit">
               {!own && (
                 <>
                   <ul className="reasons">
@@ -333,11 +329,11 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                 front={chosen.data.front}
                 shown={best ?? undefined}
                 name={nameOf}
-                onPick={(k) => lay(k.items, "That kit is laid out now")}
+                onPick={(k) => lay(k.items, "Kit laid out")}
               />
             </Folded>
           )}
-          <Folded id="kit.brews" title="How it makes each brew">
+          <Folded id="kit.brews" title="Each brew">
             <table className="plain">
               <thead>
                 <tr>
@@ -375,7 +371,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
             </table>
             <p className="hint">{answer?.said.join(" ")}</p>
           </Folded>
-          <Folded id="kit.wishes" title="More wishes, and what counts">
+          <Folded id="kit.wishes" title="More wishes and weights">
             <WishesForm
               wishes={wishes}
               onChange={(w) => {
@@ -385,7 +381,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
             />
           </Folded>
           {answer && answer.excluded.length > 0 && !own && (
-            <Folded id="kit.home" title={`What stays at home, and why (${answer.excluded.length})`}>
+            <Folded id="kit.home" title={`What stays at home (${answer.excluded.length})`}>
               <ul className="reasons">
                 {answer.excluded.map((x) => (
                   <li key={x.item}>{say(x, system)}</li>
@@ -413,7 +409,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
   );
 }
 
-/** What a kit comes to; each figure opens its working. */
+/** What a kit gives; each figure opens its working. */
 function Sums({ answer }: { answer: Pick<Schemas["Answer"], "working"> }) {
   const groups = [
     ["kit.mass_g", "kit.gear_g", "kit.used_g", "totals.packed_g", "kit.volume_ml"],
@@ -454,14 +450,14 @@ function LastCheck({ joints }: { joints: Schemas["Joint"][] }) {
   const no = bad.filter((j) => j.level === "no");
   const care = bad.filter((j) => j.level !== "no");
   return (
-    <section aria-label="Last check before leaving">
+    <section aria-label="Last check">
       {/* What does not fit is never folded. */}
       {no.length > 0 && list(no)}
       {bad.length === 0 ? (
         <p className="quiet">Everything fits.</p>
       ) : (
         care.length > 0 && (
-          <Folded id="kit.check" title={`Last check before leaving: ${care.length} to check`}>
+          <Folded id="kit.check" title={`Last check: ${care.length} to check`}>
             {list(care)}
           </Folded>
         )
@@ -496,7 +492,7 @@ function Losses({
               items: [
                 {
                   key: "found",
-                  label: "It is there again",
+                  label: "It is back",
                   onClick: () => onChange(kept.lost.filter((o) => o !== l)),
                 },
               ],
@@ -510,15 +506,15 @@ function Losses({
       ))}
       <div className="inline-form">
         <Select
-          aria-label="What was lost"
+          aria-label="Lost item"
           style={{ width: 220 }}
-          placeholder="What"
+          placeholder="Item"
           value={item}
           options={items.map((i) => ({ value: i.id as number, label: i.name, title: i.name }))}
           onChange={setItem}
         />
         <Select
-          aria-label="Where it was lost"
+          aria-label="Where"
           style={{ width: 200 }}
           value={stop}
           options={trip.stops.map((s) => ({ value: s.id, label: s.name, title: s.name }))}
@@ -531,7 +527,7 @@ function Losses({
             setItem(undefined);
           }}
         >
-          Mark it lost
+          Mark as lost
         </Button>
       </div>
     </section>

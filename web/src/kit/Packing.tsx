@@ -38,7 +38,7 @@ export function Packing({
         ))}
         {plan.result.totals.packed_g !== null && (
           <li className="packing-sum">
-            <strong>In all, without water</strong>
+            <strong>Total without water</strong>
             <span />
             <span className="num" data-testid="packed">
               {inWords(plan.result.totals.packed_g, "g", system)}

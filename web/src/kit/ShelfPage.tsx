@@ -41,7 +41,7 @@ function Shelf({ gear }: { gear: Item[] }) {
       i.base_mm && i.kind === "brewer" && `base ${inWords(i.base_mm, "mm", system)}`,
       i.rim_mm && `rim ${inWords(i.rim_mm, "mm", system)}`,
       i.range_g && `to ${inWords(i.range_g, "g", system)}`,
-      i.um_per_click && `${i.um_per_click} µm a click`,
+      i.um_per_click && `${i.um_per_click} µm per click`,
       i.support_min_mm && `pots from ${inWords(i.support_min_mm, "mm", system)}`,
       i.spout && "spout",
       i.insulated && "insulated",
@@ -55,10 +55,10 @@ function Shelf({ gear }: { gear: Item[] }) {
   return (
     <>
       <div className="heading">
-        <h1>Shelf</h1>
+        <h1>My gear</h1>
         <span className="quiet">{counted(gear.length, "thing")}</span>
         <span className="grow" />
-        <Button onClick={() => setEditing("new")}>Add a thing</Button>
+        <Button onClick={() => setEditing("new")}>Add gear</Button>
         {!inPocket && (
           <label className="as-button">
             Read CSV…
@@ -76,7 +76,7 @@ function Shelf({ gear }: { gear: Item[] }) {
                   onSuccess: (ids) =>
                     offer(
                       "gear-import",
-                      `${counted(ids.length, "thing is", "things are")} on the shelf now`,
+                      `${counted(ids.length, "item is", "items are")} in my gear now`,
                       () => Promise.all(ids.map((id) => remove("gear", id))),
                     ),
                   onError: (e) => setError(e instanceof Error ? e : new Error(String(e))),
@@ -93,26 +93,23 @@ function Shelf({ gear }: { gear: Item[] }) {
       </div>
       {error && (
         <div className="trouble" role="alert">
-          <strong>The file was not read.</strong> {error.message}
+          <strong>The file can’t be read.</strong> {error.message}
         </div>
       )}
       {starter.error && <Trouble error={starter.error as ApiError} />}
       {gear.length === 0 && (
         <div className="empty">
-          <p>
-            Nothing on the shelf yet. Add what you have, or begin with plain generic gear with typical figures
-            and weigh what you own when you can.
-          </p>
+          <p>No gear yet. Add what you have, or start with typical gear and weigh your own when you can.</p>
           <Button
             type="primary"
             loading={starter.isPending}
             onClick={() =>
               starter.mutate(undefined, {
-                onSuccess: () => notice({ kind: "done", title: "The shelf is filled" }),
+                onSuccess: () => notice({ kind: "done", title: "Typical gear added" }),
               })
             }
           >
-            Begin with plain gear
+            Start with typical gear
           </Button>
         </div>
       )}
@@ -125,9 +122,9 @@ function Shelf({ gear }: { gear: Item[] }) {
               <thead className="sr">
                 <tr>
                   <th>Drawing</th>
-                  <th>Thing</th>
+                  <th>Item</th>
                   <th>Mass</th>
-                  <th>About it</th>
+                  <th>Details</th>
                   <th>Actions</th>
                 </tr>
               </thead>

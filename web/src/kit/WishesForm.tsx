@@ -11,7 +11,7 @@ type Wishes = Schemas["Wishes"];
 const names = (system: System) => ({
   mass: `${inWords(100, "g", system)} of mass`,
   cup: "a point of the cup",
-  time: "a minute a brew",
+  time: "a minute per brew",
   fuss: "a point of fuss",
 });
 
@@ -106,10 +106,10 @@ export function wishWords(wishes: Wishes, onChange: (w: Wishes) => void, system:
     ", ",
     {
       id: "mass_g",
-      label: "To carry",
+      label: "Weight",
       text: wishes.mass_g === undefined ? "of any weight" : `at most ${inWords(wishes.mass_g, "g", system)}`,
       assumed: wishes.mass_g === undefined,
-      control: () => <Most wishes={wishes} put={put} of="mass_g" label="To carry" unit="g" />,
+      control: () => <Most wishes={wishes} put={put} of="mass_g" label="Weight" unit="g" />,
     },
     ", mornings ",
     {
@@ -133,9 +133,9 @@ export function wishWords(wishes: Wishes, onChange: (w: Wishes) => void, system:
     {
       id: "buy",
       label: "Chosen from",
-      text: wishes.buy ? "my gear and what I could buy" : "my gear",
+      text: wishes.buy ? "my gear and gear to buy" : "my gear",
       assumed: !wishes.buy,
-      control: () => <Check put={put} of="buy" is={wishes.buy ?? false} label="Consider things to buy" />,
+      control: () => <Check put={put} of="buy" is={wishes.buy ?? false} label="Include gear to buy" />,
     },
     ".",
   ];
@@ -153,7 +153,7 @@ export function WishesForm({ wishes, onChange }: { wishes: Wishes; onChange: (w:
         <Most wishes={wishes} put={put} of="budget" label="To spend, at most" />
       </div>
       <Level wishes={wishes} put={put} of="tidiness" label="Tidiness, at least" />
-      <h3>What counts</h3>
+      <h3>Weights</h3>
       {(Object.keys(usual.weights) as (keyof typeof usual.weights)[]).map((k) => (
         <label key={k} className="wish-weight">
           <span>

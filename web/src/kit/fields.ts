@@ -97,7 +97,7 @@ export const types: Partial<Record<Kind, [string, string][]>> = {
   ],
   fuel: ["gas", "petrol", "kerosene", "ethanol", "methanol", "hexamine"].map((t) => [t, t]),
   extra: [
-    ["", "something else"],
+    ["", "other"],
     ["rim support", "a support across a rim"],
     ["measure", "a spoon or scoop"],
   ],

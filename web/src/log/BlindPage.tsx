@@ -49,9 +49,8 @@ export default function BlindPage() {
     <div className="page lb">
       <h1>Blind</h1>
       <p className="lb-lead">
-        Two brews, two cups that look alike. The program says which goes where; who pours keeps it from who
-        tastes. Afterwards it tells which was which, and after several rounds whether the difference is more
-        than chance.
+        Two brews in two cups that look alike. One person pours, the other tastes without knowing. Then you
+        see which was which, and whether the difference is more than chance.
       </p>
       <form
         className="lb-filters"
@@ -62,8 +61,8 @@ export default function BlindPage() {
       >
         {(
           [
-            ["blind-a", "One brew", a, setA, b],
-            ["blind-b", "The other", b, setB, a],
+            ["blind-a", "First brew", a, setA, b],
+            ["blind-b", "Second brew", b, setB, a],
           ] as const
         ).map(([id, label, v, set, not]) => (
           <select
@@ -85,7 +84,7 @@ export default function BlindPage() {
           </select>
         ))}
         <Button htmlType="submit" type="primary" disabled={a === "" || b === ""} loading={begin.isPending}>
-          Begin
+          Start
         </Button>
       </form>
       {begin.error && <Trouble error={begin.error} />}
@@ -93,7 +92,7 @@ export default function BlindPage() {
         {(list) =>
           list.length === 0 ? (
             <p className="empty">
-              None yet. Choose two brews above; they must have been <Link to="/now">planned and kept</Link>.
+              None yet. Choose two brews above; they must be <Link to="/now">planned and saved</Link>.
             </p>
           ) : (
             <ul className="lb-cups">
@@ -170,8 +169,7 @@ export function BlindRoundsPage() {
                 {!tasting && (
                   <>
                     <p>
-                      <strong>Who pours:</strong> take two cups that look alike and mark them 1 and 2
-                      underneath. Who tastes looks away.
+                      <strong>You pour:</strong> mark two like cups 1 and 2 underneath. The taster looks away.
                     </p>
                     <Button
                       type="primary"
@@ -197,15 +195,14 @@ export function BlindRoundsPage() {
                         setSeen(true);
                       }}
                     >
-                      Poured: hide it and hand over
+                      Poured: hand over
                     </Button>
                   </div>
                 )}
                 {tasting && !dealt && (
                   <>
                     <p>
-                      <strong>Who tastes:</strong> which do you like better? Hot coffee tells less: let both
-                      cool alike.
+                      <strong>You taste:</strong> which do you like better? Let both cool first.
                     </p>
                     <div className="lb-say">
                       {(
@@ -229,7 +226,7 @@ export function BlindRoundsPage() {
                       type="text"
                       onClick={() => deal.mutate(undefined, { onSuccess: (d) => setDealt(d) })}
                     >
-                      Show the dealing again, to who pours
+                      Show the cups again
                     </Button>
                   </>
                 )}
@@ -258,7 +255,7 @@ export function BlindRoundsPage() {
                   </table>
                   <details>
                     <summary>
-                      As good by chance:{" "}
+                      By chance alone:{" "}
                       <span className="num">{inWords(x.verdict.chance_pct, "%", system)}</span>
                     </summary>
                     <p>{x.verdict.working.formula}</p>

@@ -46,7 +46,7 @@ export default function ComparePage() {
       <h1>{ids.length > 2 ? `${ids.length} cups side by side` : "Two cups side by side"}</h1>
       {ids.length < 2 && (
         <p className="empty">
-          Choose two to {mostCups} cups in <Link to="/log">the logbook</Link>.
+          Choose two to {mostCups} cups in <Link to="/log">the log</Link>.
         </p>
       )}
       {wrong && <Trouble error={wrong} />}
@@ -69,7 +69,7 @@ export default function ComparePage() {
         <>
           <h2>What differed</h2>
           {rows.length === 0 ? (
-            <p className="empty">Nothing that anybody could tell. What was tasted otherwise is scatter.</p>
+            <p className="empty">No noted difference. The taste differs by chance.</p>
           ) : (
             <table className="plain lb-diff">
               <thead>
@@ -105,11 +105,9 @@ export default function ComparePage() {
           )}
           {alike && (
             <p>
-              {all[0]?.liked === "same"
-                ? "They were liked alike."
-                : "Of one of them it was not said how it was."}{" "}
+              {all[0]?.liked === "same" ? "You liked both the same." : "One of them has no taste noted."}{" "}
               {first && second && first.brew_id !== second.brew_id && (
-                <Link to={`/blind?a=${first.brew_id}&b=${second.brew_id}`}>Try the two blind</Link>
+                <Link to={`/blind?a=${first.brew_id}&b=${second.brew_id}`}>Compare them blind</Link>
               )}
             </p>
           )}

@@ -117,7 +117,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
       </p>
       {l.run?.water_unboiled && <Unboiled />}
       <div className="lb-two">
-        <section aria-label="How it was">
+        <section aria-label="Taste">
           <p className="lb-big">{saidOf(l)}</p>
           {l.words && (
             <blockquote className="lb-words" data-own-words>
@@ -157,7 +157,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
                 ))}
             </dl>
           ) : (
-            <p className="quiet">Nothing was said to have gone otherwise.</p>
+            <p className="quiet">No differences noted.</p>
           )}
         </section>
       </div>
@@ -173,7 +173,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
         )}
         <Button onClick={() => setEditing(true)}>Change</Button>
         <Link className="btn" to={`/recipes/new?entry=${l.id}`}>
-          Keep as a recipe
+          Save as a recipe
         </Link>
         <Button
           type="text"
@@ -186,7 +186,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
           Delete
         </Button>
       </p>
-      <h2>{differed || made.data ? "What happened, over what was planned" : "The brew as it was planned"}</h2>
+      <h2>{differed || made.data ? "What happened, with the plan" : "The planned brew"}</h2>
       {had.error && <Trouble error={had.error} />}
       {stored.data && (
         <Score
@@ -204,7 +204,7 @@ function Change({ entry: l, onClose }: { entry: LogEntry; onClose: () => void })
   const [taste, setTaste] = useState(() => tastedOf(l));
   const save = useChange((t: TasteValues) => saveLog(l, { ...blank(l), ...t }));
   return (
-    <Panel title="Change the entry" open onClose={onClose} size={460}>
+    <Panel title="Change this cup" open onClose={onClose} size={460}>
       <TasteForm
         value={taste}
         onChange={setTaste}

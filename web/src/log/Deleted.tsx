@@ -14,7 +14,7 @@ export function Deleted({ kind, list }: { kind: "coffee" | "recipe"; list: { id:
           <li key={x.id}>
             <span data-own-words>{x.name}</span>{" "}
             <Button size="small" loading={back.isPending} onClick={() => back.mutate(x.id)}>
-              Have it back
+              Restore
             </Button>
           </li>
         ))}

@@ -62,7 +62,7 @@ export default function DeletedPage() {
                 </Button>
               </p>
             )}
-            <p className="quiet">Deleted things stay here: nothing is erased unless you ask.</p>
+            <p className="quiet">Deleted items stay here until you erase them.</p>
           </>
         )}
       </Loaded>

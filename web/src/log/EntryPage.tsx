@@ -51,7 +51,7 @@ export default function EntryPage() {
         {(b) =>
           noticed.isPending ? null : (
             <>
-              <h1>How did it come out?</h1>
+              <h1>How was it?</h1>
               <p className="quiet">
                 {catalogue.data?.names[b.request.method] ?? "a brew"}
                 {b.name && <span data-own-words>, {b.name}</span>}

@@ -48,11 +48,11 @@ export default function LogPage() {
       <Loaded query={log}>{(list) => (list.length === 0 ? <Empty /> : <Cups list={list} />)}</Loaded>
       {!all && log.data?.length === latestCups && (
         <p>
-          The latest {latestCups} cups are here, and are looked through.{" "}
-          <Button onClick={() => setAll(true)}>Read them all</Button>
+          The latest {latestCups} cups are shown and searched.{" "}
+          <Button onClick={() => setAll(true)}>Load all</Button>
         </p>
       )}
-      {all && log.isPlaceholderData && <p role="status">Reading all of them…</p>}
+      {all && log.isPlaceholderData && <p role="status">Loading all…</p>}
     </div>
   );
 }
@@ -61,12 +61,12 @@ function Empty() {
   return (
     <div className="empty">
       <p>
-        No cup is written down yet. Plan one, brew it by the clock, and say at its end how it was: two taps
-        are enough. From the first cup on the logbook says what to change for the next.
+        No cups yet. Plan one, follow the guide, then say how it was in two taps. From the first cup on, the
+        log says what to change next.
       </p>
       <p>
         <Link className="btn btn-primary" to="/now">
-          Begin with a first cup
+          Make your first cup
         </Link>{" "}
         <Link className="btn" to="/log/new">
           Log a cup
@@ -83,7 +83,7 @@ function Bring() {
   return (
     <>
       <label className="as-button">
-        Bring in a log…
+        Import a log…
         <input
           type="file"
           className="sr"
@@ -97,10 +97,10 @@ function Bring() {
               onSuccess: (b) =>
                 notice({
                   kind: "done",
-                  title: `${counted(b.added, "cup")} brought in`,
+                  title: `${counted(b.added, "cup")} imported`,
                   more:
                     b.there > 0
-                      ? [`${counted(b.there, "was", "were")} there already.`, ...b.said].join(" ")
+                      ? [`${counted(b.there, "was", "were")} already here.`, ...b.said].join(" ")
                       : b.said.join(" ") || undefined,
                 }),
             });
@@ -109,7 +109,7 @@ function Bring() {
       </label>
       {read.error && (
         <div className="trouble" role="alert">
-          <strong>The file was not read.</strong>{" "}
+          <strong>The file can’t be read.</strong>{" "}
           {read.error instanceof ApiError ? read.error.message : String(read.error)}
         </div>
       )}
@@ -185,7 +185,7 @@ function Cups({ list }: { list: LogEntry[] }) {
                 className="btn btn-primary"
                 to={best.gone ? `/log/${best.id}` : brewPath({ ...best, id: best.brew_id })}
               >
-                {best.gone ? "See this cup" : "Plan it again"}
+                {best.gone ? "See this cup" : "Plan again"}
               </Link>
             )}{" "}
             <Link className="btn" to="/log/new">
@@ -209,8 +209,8 @@ function Cups({ list }: { list: LogEntry[] }) {
             id="log-search"
             type="search"
             className="plain-input lb-search"
-            aria-label="Look for a cup"
-            placeholder="Look for words, notes, places…"
+            aria-label="Find a cup"
+            placeholder="Words, notes, places…"
             value={q}
             onChange={(e) => {
               setQ(e.target.value);
@@ -281,14 +281,14 @@ function Cups({ list }: { list: LogEntry[] }) {
               {two.length === 2 ? "Compare the two" : `Compare the ${two.length}`}
             </Link>{" "}
             <Button type="text" onClick={() => setTwo([])}>
-              Choose none
+              Clear choice
             </Button>
           </>
         )}
       </p>
       {shown.length === 0 && (
         <p className="empty">
-          No cup is like that.{" "}
+          No cup matches.{" "}
           <Button
             type="text"
             onClick={() => {

@@ -169,7 +169,7 @@ function NewCup({ catalogue }: { catalogue: Catalogue }) {
     {
       id: "coffee",
       label: "Coffee",
-      text: coffee?.name ?? "a coffee not named",
+      text: coffee?.name ?? "an unnamed coffee",
       assumed: !coffee,
       control: () =>
         choose(
@@ -183,13 +183,13 @@ function NewCup({ catalogue }: { catalogue: Catalogue }) {
     {
       id: "stop",
       label: "Place",
-      text: stop?.name ?? "a place of no trip",
+      text: stop?.name ?? "a place outside trips",
       assumed: !stop,
       control: () =>
         choose(
           "Place",
           String(cup.stop ?? ""),
-          [["", "a place of no trip"], ...stops.map((s): [string, string] => [String(s.id), s.name])],
+          [["", "a place outside trips"], ...stops.map((s): [string, string] => [String(s.id), s.name])],
           (s) => put({ stop: s ? Number(s) : undefined }),
         ),
     },

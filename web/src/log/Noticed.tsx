@@ -28,9 +28,9 @@ export function Noticed({
   const { had } = noticed;
   const plan = brew.stored.plan;
   const lines: [string, number | undefined, number | null | undefined, string, boolean][] = [
-    ["it took", had.contact_s, plan.contact_s, "s", own.contact_s === undefined],
-    ["there was poured", had.water_g, plan.water.poured_ml, "g", own.water_g === undefined],
-    ["the water was", had.start_c, plan.start_c, "°C", own.start_c === undefined],
+    ["time", had.contact_s, plan.contact_s, "s", own.contact_s === undefined],
+    ["poured", had.water_g, plan.water.poured_ml, "g", own.water_g === undefined],
+    ["water", had.start_c, plan.start_c, "°C", own.start_c === undefined],
   ];
   const shown = lines.filter(([, v, , , unsaid]) => v !== undefined && unsaid);
   return (
@@ -38,21 +38,21 @@ export function Noticed({
       {had.water_unboiled && <Unboiled />}
       {shown.length > 0 && (
         <p className="care care-note" data-testid="noticed">
-          {"By the run, "}
+          {"Noted while brewing: "}
           {shown
             .map(
               ([name, v, p, unit]) =>
                 `${name} ${inWords(v ?? 0, unit, system)}, and not ${inWords(p ?? 0, unit, system)}`,
             )
             .join("; ")}
-          : that goes with it.
+          : this may explain it.
         </p>
       )}
       {noticed.proposals.map((c) => (
         <p key={c.id} className="care care-note" data-testid="calibrate">
           {say(c.text, system)}{" "}
           {taken.includes(c.id) ? (
-            <strong>Taken: the brew is planned with it.</strong>
+            <strong>Applied to the plan.</strong>
           ) : (
             <Button
               size="small"

@@ -9,7 +9,7 @@ export const pathInWords = (p: Schemas["Path"], system: System): string => {
   const liked = p.liking
     ? ` Liked: about ${inWords(p.liking.extraction_pct, "%", system)} of extraction, between ${inWords(p.liking.extraction_low_pct, "%", system)} and ${inWords(p.liking.extraction_high_pct, "%", system)}, and a strength of ${inWords(p.liking.tds_pct, "%", system, { step: 0.01 })}.`
     : "";
-  return `${n} ${n === 1 ? "cup" : "cups"}, from the first to the last.${liked}`;
+  return `${n} ${n === 1 ? "cup" : "cups"}, in order.${liked}`;
 };
 
 /** The cups of a coffee on the control chart, joined in their order, with what is liked. */
@@ -102,8 +102,8 @@ export function PathChart({
         )}
       </Chart>
       <figcaption className={glance ? "sr" : undefined}>
-        {words} The larger the dot, the better the mark; shaded is what is liked, as far as it is known. Where
-        a cup was is the model’s estimate, with what was learnt of this coffee and grinder.
+        {words} Larger dots are better marks; shaded is what you like, as far as known. Positions are the
+        model’s estimates for this coffee and grinder.
       </figcaption>
     </figure>
   );

@@ -95,7 +95,7 @@ export function TasteField({ value, onChange }: { value: Spot; onChange: (v: Spo
             </button>
           </>
         ) : (
-          <span className="quiet">Touch the field where the cup was. The middle is just right.</span>
+          <span className="quiet">Touch where the cup was. The middle is just right.</span>
         )}
       </p>
     </fieldset>

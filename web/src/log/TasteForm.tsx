@@ -78,7 +78,7 @@ const hadFields: {
   { key: "start_c", label: "Water, measured", unit: "°C" },
   {
     key: "presses",
-    label: "Presses, where 13 are usual",
+    label: "Presses (usually 13)",
     unit: "",
     of: (p) => (p.pump ? 13 : null),
   },
@@ -121,7 +121,7 @@ export function TasteForm({
         <TasteField value={value} onChange={put} />
         <div>
           <fieldset className="ts-scale">
-            <legend>How good, of ten?</legend>
+            <legend>Mark, of ten</legend>
             <div className="ts-steps ts-marks">
               {Array.from({ length: 10 }, (_, i) => i + 1).map((n) => (
                 <label key={n} className={value.mark === n ? "ts-step ts-on" : "ts-step"}>
@@ -164,14 +164,14 @@ export function TasteForm({
       </div>
       {!more ? (
         <Button type="text" onClick={() => setMore(true)}>
-          More: what differed, notes, silt, a reading…
+          More: differences, notes, silt, a reading…
         </Button>
       ) : (
         <div className="ts-more">
           {planned && (
             <fieldset>
               <legend>What differed from the plan</legend>
-              <p className="quiet">Empty is as planned. What the guide’s clock saw is taken by itself.</p>
+              <p className="quiet">Leave empty if as planned. The guide’s times are filled in.</p>
               <div className="fields">
                 {hadFields
                   .filter((f) => f.of?.(planned) !== null)
@@ -189,7 +189,7 @@ export function TasteForm({
                   ))}
                 <ClockField
                   id="had-contact"
-                  label="Time in all"
+                  label="Total time"
                   value={had.contact_s}
                   placeholder={planned.contact_s === undefined ? undefined : clock(planned.contact_s)}
                   onChange={(v) => putHad({ contact_s: v })}
@@ -202,7 +202,7 @@ export function TasteForm({
           ))}
           <div className="fields">
             <div className="field">
-              <label htmlFor="taste-notes">Notes, with commas</label>
+              <label htmlFor="taste-notes">Notes, separated by commas</label>
               <Input
                 id="taste-notes"
                 maxLength={1000}

@@ -18,8 +18,8 @@ export function Contents({ onChapter }: { onChapter: (id: string) => void }) {
       <input
         type="search"
         className="plain-input"
-        aria-label="What do you want to do?"
-        placeholder="What do you want to do?"
+        aria-label="Search help"
+        placeholder="Search help"
         autoFocus
         value={words}
         onChange={(e) => setWords(e.target.value)}
@@ -50,9 +50,7 @@ export function Contents({ onChapter }: { onChapter: (id: string) => void }) {
             ))}
           </ul>
         ) : (
-          <p className="empty">
-            Nothing says “{wanted}”. Try one word of it, such as snow, fuel, bag or clicks.
-          </p>
+          <p className="empty">No help on “{wanted}”. Try one word, such as snow, fuel, bag or clicks.</p>
         )
       ) : (
         <>
@@ -71,7 +69,7 @@ export function Contents({ onChapter }: { onChapter: (id: string) => void }) {
             <thead className="sr">
               <tr>
                 <th>Key</th>
-                <th>What it does</th>
+                <th>What this copy does</th>
                 <th>Where</th>
               </tr>
             </thead>

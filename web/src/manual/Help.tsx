@@ -10,18 +10,18 @@ export default function Help({ onClose, onLook }: { onClose: () => void; onLook?
   const [id, setId] = useState<string>();
   const chapter = chapters.find((c) => c.id === id);
   return (
-    <Panel title={chapter ? chapter.title : "How to, words and keys"} open onClose={onClose} size={420}>
+    <Panel title={chapter ? chapter.title : "Help, words and keys"} open onClose={onClose} size={420}>
       {chapter ? (
         <>
           <p className="manual-ways">
             <button type="button" className="bar-button" onClick={() => setId(undefined)}>
-              ‹ All there is
+              ‹ All help
             </button>
             <Link className="bar-button" to={chapter.begins}>
-              Go where it begins
+              Go there
             </Link>
             <Link className="bar-button" to={`/manual/${chapter.id}`} onClick={onClose}>
-              As a page
+              Open as a page
             </Link>
           </p>
           <ChapterText key={chapter.id} chapter={chapter} onChapter={setId} />
@@ -31,7 +31,7 @@ export default function Help({ onClose, onLook }: { onClose: () => void; onLook?
           {onLook && (
             <p className="manual-ways">
               <button type="button" className="bar-button" onClick={onLook}>
-                A look around, in five steps
+                Tour in five steps
               </button>
             </p>
           )}

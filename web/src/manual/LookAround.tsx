@@ -31,35 +31,35 @@ export default function LookAround({ onDone }: { onDone: () => void }) {
       part: ".hill",
       title: "Where you are",
       description:
-        "Drag the dot up the hill: water boils cooler up there, and the best ways to make coffee follow at once. What nobody has said is marked as assumed.",
+        "Drag the dot up the hill: water boils cooler up there, and the best methods change. Values you haven’t entered are marked “assumed”.",
     },
     {
       path: `/trips/${id}`,
       part: ".ribbon",
-      title: "A trip, from side to side",
+      title: "A trip along its route",
       description:
-        "Each stop with its height, its heat and its water. Touch one to see what can be brewed there. Provisions, schedule and kit follow from all of them.",
+        "Each stop has its altitude, heat and water. Touch one to see what you can brew there. Supplies, schedule and kit follow from all stops.",
     },
     {
       path: plan,
       part: ".score",
       title: "A brew in one picture",
       description:
-        "Water, flame, scale and hands over one clock. Change a quantity and it is drawn anew; touch a figure to see what it was worked out from.",
+        "Water, flame, scale and hands over one clock. Change a quantity and the picture follows. Touch a figure to see how it was worked out.",
     },
     {
       path: plan,
       part: ".brew-it",
       title: "The guide",
       description:
-        "Brew it by the clock: what to do now, and the reading to stop at. When something goes otherwise, the rest is planned anew. It goes by taps, by voice or with a scale, and in the pocket without a network.",
+        "It says what to do now, and the reading to stop at. When something goes differently, it re-plans the rest. Use taps, voice or a scale; it works offline.",
     },
     {
       path: "/log",
       part: ".lb-cups",
-      title: "What happened changes what comes next",
+      title: "Your cup changes the next one",
       description:
-        "Write a cup down in two touches, and the next plan begins from it: one change at a time, in clicks of your own grinder. For each job there is a page behind the ? above.",
+        "Log a cup in two taps, and the next plan starts from it: one change at a time, in clicks of your grinder. The ⋮ menu has help for each job.",
     },
   ];
   const step = steps[at] as (typeof steps)[number];
@@ -140,7 +140,7 @@ export default function LookAround({ onDone }: { onDone: () => void }) {
           <span className="grow" />
           {at < steps.length - 1 && (
             <button type="button" className="link" onClick={onDone}>
-              Skip it
+              Skip
             </button>
           )}
           {at > 0 && (

@@ -19,7 +19,7 @@ export default function ManualPage() {
             <h1>{chapter.title}</h1>
             <span className="grow" />
             <Link className="btn" to={chapter.begins}>
-              Go where it begins
+              Go there
             </Link>
           </div>
           <ChapterText chapter={chapter} />
@@ -27,7 +27,7 @@ export default function ManualPage() {
       ) : (
         <>
           <h1>How to</h1>
-          {id && <p className="trouble">There is no chapter “{id}”. These are there:</p>}
+          {id && <p className="trouble">No help page “{id}”. These are here:</p>}
           <Contents onChapter={(c) => void navigate(`/manual/${c}`)} />
         </>
       )}

@@ -56,7 +56,7 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
         <p className="now-on now-first" role="note">
           <span>First time here?</span>
           <button type="button" className="btn" onClick={look.begin}>
-            A look around, in five steps
+            Tour in five steps
           </button>
           <button type="button" className="bar-button" onClick={look.end}>
             Not now
@@ -72,7 +72,7 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
             {r.over ? "Log the cup" : "Continue"}: {r.brew.name || catalogue.names[r.brew.request.method]}
           </Link>{" "}
           <span className="quiet">
-            {r.over ? "finished" : "being made"}, {r.stop_name}
+            {r.over ? "finished" : "in progress"}, {r.stop_name}
           </span>
         </p>
       ))}
@@ -86,7 +86,7 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
           <span className="quiet">{momentInWords(now.data.next.moment, now.data.next.day, twelve)}</span>
         </p>
       )}
-      <section aria-label="Here" className="now-here">
+      <section aria-label="Pages" className="now-here">
         <Hill
           altitude={here.conditions.place?.altitude_m ?? found?.altitude_m ?? undefined}
           boil={found?.boil}
@@ -98,12 +98,12 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
         </Suspense>
       </section>
       <section
-        aria-label="Ways"
+        aria-label="Methods"
         className={ways.last ? "now-ways last-good" : "now-ways"}
         aria-live="off"
         aria-busy={ways.isPlaceholderData}
       >
-        <h2 className="sr">The best ways here</h2>
+        <h2 className="sr">Best here</h2>
         <Suspense fallback={<div className="room room-tall" />}>
           <Best catalogue={catalogue} h={h} />
         </Suspense>

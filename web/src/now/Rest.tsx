@@ -19,7 +19,7 @@ interface Props {
   h: ReturnType<typeof useHere>;
 }
 
-/** How many things are named before the rest is counted. */
+/** How many items are named before the rest is counted. */
 const NAMED = 3;
 
 /** Names in a row: a pot, a grinder and 4 more. */
@@ -165,12 +165,12 @@ export function Here({ catalogue, h }: Props) {
       <WaterSaid water={here.conditions.water?.source ? found?.water : undefined} />
       {here.conditions.water?.source === undefined && (
         <p className="care care-danger place-said" role="status">
-          Name the water source: until then it counts as unsafe.
+          Name the water source. Until then, treat it as unsafe.
         </p>
       )}
       {here.stop && (
         <p className="place-said quiet">
-          The place is that of <strong>{here.stop.name}</strong>.
+          Using the place of <strong>{here.stop.name}</strong>.
         </p>
       )}
     </>
@@ -207,7 +207,7 @@ export function Best({ catalogue, h }: Props) {
           }
         />
       ) : (
-        !ways.error && <div className="room room-tall" role="status" aria-label="Working out the ways" />
+        !ways.error && <div className="room room-tall" role="status" aria-label="Working out methods" />
       )}
     </>
   );
@@ -225,13 +225,13 @@ function FromStop({ onTake }: { onTake: (s: Partial<ReturnType<typeof useHere>["
   if (!open)
     return (
       <button type="button" className="bar-button" onClick={() => setOpen(true)}>
-        a stop of mine…
+        one of my stops…
       </button>
     );
   return (
     <select
       className="plain-input"
-      aria-label="A stop to take the place from"
+      aria-label="Use the place of a stop"
       value=""
       onChange={(e) => {
         const s = stops.find((x) => String(x.id) === e.target.value);
@@ -243,7 +243,7 @@ function FromStop({ onTake }: { onTake: (s: Partial<ReturnType<typeof useHere>["
         });
       }}
     >
-      <option value="">a stop of mine…</option>
+      <option value="">one of my stops…</option>
       {stops.map((s) => (
         <option key={s.id} value={s.id}>
           {s.name}

@@ -12,7 +12,7 @@ export interface Here {
   /** IDs of the pieces that one has; of the starter set they are below zero. */
   have?: number[];
   wish?: string;
-  /** The coffee is ground already. */
+  /** The coffee is already ground. */
   ground?: boolean;
   /** A stop that the place was taken from. */
   stop?: { trip: number; stop: number; name: string };

@@ -19,7 +19,7 @@ type Water = Schemas["WaterState"];
 interface Props {
   conditions: Conditions;
   catalogue: Catalogue;
-  /** What the place comes to; undefined until it is known. */
+  /** What the place gives; undefined until it is known. */
   boil: Boiling | undefined;
   altitude: number | undefined;
   water: Water | undefined;
@@ -30,7 +30,7 @@ interface Props {
   hill?: boolean;
   hillHeight?: number;
   onChange: (c: Conditions) => void;
-  /** A stop to take the place from, and the like. */
+  /** Use the place of a stop, and the like. */
   more?: ReactNode;
 }
 

@@ -47,7 +47,7 @@ export function PlaceNumber({
   );
 }
 
-/** The altitude: typed, on a slider, from the device, by a barometer, or in other ways that the view adds. */
+/** The altitude: typed, on a slider, from the device, from a barometer, or in other ways that the view adds. */
 export function AltitudeControl({
   altitude,
   label,
@@ -62,22 +62,22 @@ export function AltitudeControl({
   const f = catalogue.fields.find((x) => x.path === "place.altitude_m");
   const setAltitude = (m: number | undefined, pm?: number) => onChange(atAltitude(conditions, m, pm));
   const askDevice = () => {
-    setSaid("Asking this device where it is…");
+    setSaid("Finding your position…");
     navigator.geolocation.getCurrentPosition(
       ({ coords }) => {
         if (coords.altitude === null)
-          return setSaid(
-            "This device knows where it is, and not how high: type the altitude, or drag the dot.",
-          );
+          return setSaid("Position found, but no altitude: enter it, or drag the dot.");
         const pm = Math.max(DEVICE_M, Math.round(coords.altitudeAccuracy ?? 0));
         setAltitude(Math.round(coords.altitude / 10) * 10, pm);
-        setSaid(`From this device, good to ± ${inWords(pm, "m", system)}: the boiling point has that band.`);
+        setSaid(
+          `From this device, within ± ${inWords(pm, "m", system)}: the boiling point’s range includes that.`,
+        );
       },
       (e) =>
         setSaid(
           e.code === e.PERMISSION_DENIED
-            ? "This device was not allowed to say where it is: type the altitude, or drag the dot."
-            : "This device cannot say where it is: type the altitude, or drag the dot.",
+            ? "Location isn’t allowed: enter the altitude, or drag the dot."
+            : "No position found: enter the altitude, or drag the dot.",
         ),
       { enableHighAccuracy: true, timeout: 15_000, maximumAge: 60_000 },
     );
@@ -109,7 +109,7 @@ export function AltitudeControl({
           <PlaceNumber
             {...c}
             path="place.pressure_hpa"
-            label="Pressure here, not reduced to sea level"
+            label="Pressure here (not reduced to sea level)"
             // It takes the place of an altitude that was said otherwise.
             set={(v) =>
               onChange(
@@ -134,7 +134,7 @@ export function AltitudeControl({
             aria-expanded={by === "pressure"}
             onClick={() => setBy(by ? undefined : "pressure")}
           >
-            by a barometer
+            from a barometer
           </button>
           {more}
         </span>
@@ -170,7 +170,7 @@ export function AirControl({ label = "Air temperature", ...c }: PlaceControl & {
       onChange={(id) =>
         onChange(setIn(conditions, "place.air_c", catalogue.cold.find((a) => a.id === id)?.value))
       }
-      after={<PlaceNumber {...c} path="place.air_c" label="Air exactly" placeholder="–" />}
+      after={<PlaceNumber {...c} path="place.air_c" label="Exact air temperature" placeholder="–" />}
     />
   );
 }
@@ -194,7 +194,7 @@ export function WindControl({ label = "Wind", ...c }: PlaceControl & { label?: s
       onChange={(id) =>
         onChange(setIn(conditions, "place.wind_ms", catalogue.wind.find((a) => a.id === id)?.value))
       }
-      after={<PlaceNumber {...c} path="place.wind_ms" label="Wind exactly" placeholder="–" />}
+      after={<PlaceNumber {...c} path="place.wind_ms" label="Exact wind" placeholder="–" />}
     />
   );
 }
@@ -258,7 +258,7 @@ export function SourceControl({ label = "Water source", ...c }: PlaceControl & {
         icon: <Icon of={s.id} />,
       }))}
       onChange={setSource}
-      after={<PlaceNumber {...c} path="water.source_c" label="how cold" placeholder="15" />}
+      after={<PlaceNumber {...c} path="water.source_c" label="Water temperature" placeholder="15" />}
     />
   );
 }
@@ -280,7 +280,7 @@ export function TreatmentControl({ conditions, catalogue, onChange }: PlaceContr
   );
 }
 
-/** What a place's water comes to: the caution if it is doubtful, or how long it is boiled. */
+/** What a place's water gives: the caution if it is doubtful, or how long it is boiled. */
 export function WaterSaid({ water }: { water: Schemas["WaterState"] | undefined }) {
   if (water?.caution)
     return (
@@ -291,7 +291,7 @@ export function WaterSaid({ water }: { water: Schemas["WaterState"] | undefined 
   if (!water || water.boil_s <= 0) return null;
   return (
     <p className="place-said quiet" role="status">
-      It is boiled for {duration(water.boil_s)}, on the way to the coffee.
+      The method boils it for {duration(water.boil_s)}.
     </p>
   );
 }

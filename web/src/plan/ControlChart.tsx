@@ -19,7 +19,7 @@ export function ControlChart({ plan, guidance: g }: { plan: Plan; guidance: Sche
   const top = Math.max(1.8, t * 1.25);
   const inside = s.lies.extraction === "in" && s.lies.strength === "in";
   const place = [
-    { weak: "weak", in: "right in strength", strong: "strong" }[s.lies.strength],
+    { weak: "weak", in: "right strength", strong: "strong" }[s.lies.strength],
     { under: "under-extracted", in: "well extracted", over: "over-extracted" }[s.lies.extraction],
   ];
   const zone = {
@@ -77,8 +77,7 @@ export function ControlChart({ plan, guidance: g }: { plan: Plan; guidance: Sche
         )}
       </Chart>
       <figcaption>
-        {words} Window: Specialty Coffee Association, from memory. Lines: this ratio, and 0.7 and 1.4 times
-        it.
+        {words} Window: Specialty Coffee Association, from memory. Lines: this ratio, 0.7 and 1.4 times it.
       </figcaption>
     </figure>
   );

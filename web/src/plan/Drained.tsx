@@ -32,7 +32,7 @@ export function Drained({ plan, factor, onDrained, onForget }: Props) {
         <>
           <QuantityInput
             compact
-            field={own("drained_s", "Drained, from the first pour", "s", 10, 3600)}
+            field={own("drained_s", "Drained after", "s", 10, 3600)}
             value={at}
             trouble={trouble}
             onChange={(v) => {
@@ -64,15 +64,15 @@ export function Drained({ plan, factor, onDrained, onForget }: Props) {
               setTrouble(undefined);
             }}
           >
-            Leave it
+            Cancel
           </Button>
         </>
       )}
       {factor != null && (
         <p className="hint">
-          This dripper with this paper holds the water {inWords(100 * factor, "%", system)} of what is usual.{" "}
+          This dripper and paper drain {inWords(100 * factor, "%", system)} times as slowly as usual.{" "}
           <Button type="link" size="small" onClick={onForget}>
-            Back to the usual
+            Back to usual
           </Button>
         </p>
       )}

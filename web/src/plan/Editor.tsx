@@ -148,7 +148,7 @@ export function Editor({
   const saveNow = async (): Promise<string | undefined> => {
     try {
       const kept = await save.mutateAsync(undefined);
-      notice({ kind: "done", title: isNew ? "Kept" : "Saved" });
+      notice({ kind: "done", title: isNew ? "Saved" : "Saved" });
       return kept;
     } catch (e) {
       if (e instanceof TookTheirs) {
@@ -212,7 +212,9 @@ export function Editor({
     }
     try {
       const kept = await taking.mutateAsync({ request, revision: brew.revision });
-      offer("advice", `Taken: ${text}`, () => taking.mutateAsync({ request: was, revision: kept.revision }));
+      offer("advice", `Applied: ${text}`, () =>
+        taking.mutateAsync({ request: was, revision: kept.revision }),
+      );
     } catch (e) {
       notice({ kind: "wrong", title: e instanceof Error ? e.message : String(e) });
     }
@@ -243,9 +245,9 @@ export function Editor({
   const good = useLastPlan(plan, draft.request, brew.request);
   const p = plan.data ?? good?.plan;
   const noBrew = plan.error
-    ? "Mend what is marked first: this cannot be planned."
+    ? "Correct the marked value first: this can’t be planned."
     : p?.clogged
-      ? "Ground so fine it clogs: there is nothing to follow."
+      ? "This grind clogs: choose a coarser one."
       : undefined;
   const comparison = useComparison(draft.request, p, schoolId, catalogue);
   const { rival, beside } = comparison;
@@ -312,12 +314,12 @@ export function Editor({
         {good && (
           <p className="remark" role="status" data-testid="last-good">
             <strong>
-              What you see is the last plan that could be made
+              This is the last working plan
               {valuesOf(good, draft.request, catalogue, system) &&
                 `, with ${valuesOf(good, draft.request, catalogue, system)}`}
               .
             </strong>{" "}
-            Nothing is lost: mend the value, or{" "}
+            Nothing is lost: correct the value, or{" "}
             <Button type="link" size="small" onClick={() => draft.replace(good.request)}>
               go back to it
             </Button>
@@ -346,7 +348,7 @@ export function Editor({
               .filter((c) => c.first)
               .map((c) => (
                 <p key={c.id} className={`care care-${c.level} plan-first`} data-testid="before-first">
-                  <strong>Before the first step.</strong> {c.text} <span className="quiet">{c.why}</span>
+                  <strong>Before the first step:</strong> {c.text} <span className="quiet">{c.why}</span>
                 </p>
               ))}
             {pictured && !isNew && (

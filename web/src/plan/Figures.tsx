@@ -45,8 +45,8 @@ export const Figures = memo(function Figures({
         "Hot enough",
         <>
           {fig("boil_c", { label: "Boils here at", fine: true, big: true, plusMinus: true })}
-          {fig("target_c", { label: "The recipe’s aim" })}
-          {fig("start_c", { label: "At first contact" })}
+          {fig("target_c", { label: "Recipe’s aim" })}
+          {fig("start_c", { label: "Water at first contact" })}
           {fig("wait_s", plan.wait_s === 0 ? { word: "none" } : {})}
           {fig("slurry_c")}
           {plan.clogged && <Clogged labels={["In the cup", "Contact"]} />}
@@ -66,8 +66,8 @@ export const Figures = memo(function Figures({
           {fig("caffeine_mg", { plusMinus: true })}
           {plan.cups_a_day !== null && (
             <p className="fig-sub quiet">
-              {counted(plan.cups_a_day, "such cup stays", "such cups stay")} under {guidance.caffeine_day_mg}{" "}
-              mg a day
+              {counted(plan.cups_a_day, "a day stays", "a day stay")} under {guidance.caffeine_day_mg} mg a
+              day
             </p>
           )}
         </>,
@@ -100,7 +100,7 @@ export const Figures = memo(function Figures({
           </>,
         )}
       {group(
-        "The water, all of it",
+        "All the water",
         <>
           {fig("water.retained_ml")}
           {plan.water.dilution_ml ? fig("water.dilution_ml") : null}

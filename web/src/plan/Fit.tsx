@@ -18,7 +18,7 @@ export function Fit({ plan, trip }: { plan: Plan; trip: number }) {
   const worst = [...fit.joints].sort((a, b) => rank(b.level) - rank(a.level));
   return (
     <section className="fit" aria-label="Your gear for it">
-      <h3>{along.length > 0 ? "With the kit of the trip" : "With your shelf"}</h3>
+      <h3>{along.length > 0 ? "With the trip’s kit" : "With my gear"}</h3>
       <div className="fit-two">
         {fit.brewer && fit.into && <OnCup brewer={fit.brewer} cup={fit.into} />}
         <ul>

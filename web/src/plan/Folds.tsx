@@ -30,7 +30,7 @@ export function Folds({
       <Folded id="plan.figures" title="Figures">
         <Figures plan={plan} guidance={catalogue.guidance} />
       </Folded>
-      <Folded id="plan.fit" title="Fit of your gear">
+      <Folded id="plan.fit" title="How your gear fits">
         <Fit plan={plan} trip={trip} />
       </Folded>
       <Folded id="plan.cup" title="Strength and extraction">

@@ -20,13 +20,13 @@ const groups: { title: string; prefix: string; hint?: string }[] = [
   {
     title: "Place",
     prefix: "place.",
-    hint: "Trusted in this order: measured boiling point, pressure here (a barometer, not reduced to sea level), altitude with sea-level pressure, altitude alone.",
+    hint: "The first of these counts: measured boiling point; pressure here (a barometer, not reduced to sea level); altitude with sea-level pressure; altitude alone.",
   },
   { title: "Water", prefix: "water." },
   {
     title: "Heat",
     prefix: "heat.",
-    hint: "Hot water supplied, as from an urn, takes the place of a burner.",
+    hint: "Supplied hot water, as from an urn, replaces a burner.",
   },
   { title: "Pot or kettle", prefix: "vessel." },
   { title: "Brewer", prefix: "brewer." },
@@ -36,7 +36,7 @@ const groups: { title: string; prefix: string; hint?: string }[] = [
   {
     title: "Measured",
     prefix: "calibration.",
-    hint: "From the bench: a weighed canister, a timed boil, a thermometer reading. They take the place of the estimates.",
+    hint: "From the bench: a weighed canister, a timed boil, a thermometer reading. They replace estimates.",
   },
   { title: "Measure", prefix: "measure.", hint: "Your own spoon, scoop or handful, weighed once." },
 ];
@@ -99,7 +99,7 @@ export function Inputs({ open, onClose, catalogue, request, filled, troubles, on
   return (
     <Panel title="All settings" open={open} onClose={onClose} size={400} className="inputs" placement="left">
       <div className="field">
-        <label htmlFor="find-input">What do you want to change?</label>
+        <label htmlFor="find-input">Find a setting</label>
         <input
           id="find-input"
           className="plain-input"
@@ -110,7 +110,7 @@ export function Inputs({ open, onClose, catalogue, request, filled, troubles, on
           onChange={(e) => setWanted(e.target.value)}
         />
       </div>
-      {found.length === 0 && <p className="empty">Nothing is called that. Try a shorter word.</p>}
+      {found.length === 0 && <p className="empty">No setting matches. Try a shorter word.</p>}
       {found.map(({ g, fields }) => (
         <section key={g.title}>
           <h3>{g.title}</h3>

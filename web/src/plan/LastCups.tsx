@@ -12,10 +12,10 @@ import "./last.css";
 
 const levers = [
   ["grind", "grind"],
-  ["ratio", "coffee to water"],
+  ["ratio", "ratio"],
   ["time", "time"],
   ["temperature", "temperature"],
-  ["stop", "when it is stopped"],
+  ["stop", "stop"],
 ] as const;
 const wishes = ["rounder", "brighter", "stronger", "lighter", "less silt"];
 
@@ -68,7 +68,7 @@ export function LastCups({
             ) : a.settled ? (
               "Leave it as it is"
             ) : (
-              "Nothing to change now"
+              "Nothing to change"
             )}
           </strong>
         )}
@@ -94,7 +94,7 @@ export function LastCups({
                 {say(a.why, system)}{" "}
                 <span
                   className="quiet num"
-                  title="How likely the next cup is as you like it: within 0.8 points of extraction and 8 % of strength"
+                  title="How likely you’ll like the next cup: within 0.8 points of extraction and 8 % of strength"
                 >
                   {inWords(100 * a.sure, "%", system, { step: 1 })} sure
                 </span>{" "}
@@ -144,8 +144,8 @@ function Weighed({
       <table className="plain">
         <thead>
           <tr>
-            <th>It could be</th>
-            <th className="right">comes to</th>
+            <th>Instead</th>
+            <th className="right">gives</th>
             <th>and</th>
           </tr>
         </thead>
@@ -179,19 +179,17 @@ function Weighed({
         ))}
       </fieldset>
       <fieldset className="last-allow">
-        <legend>Or you wish it</legend>
+        <legend>Or ask for</legend>
         {["", ...wishes].map((w) => (
           <label key={w}>
             <input type="radio" name="wish" checked={wish === w} onChange={() => onWish(w)} />{" "}
-            {w === "" ? "as you like it" : w}
+            {w === "" ? "as usual" : w}
           </label>
         ))}
       </fieldset>
       <Sheet sheet={a.working} />
       {d.left_out > 0 && (
-        <p className="quiet">
-          {counted(d.left_out, "older cup")} cannot be computed again today and do not count.
-        </p>
+        <p className="quiet">{counted(d.left_out, "older cup")} can’t be computed today, so not counted.</p>
       )}
     </div>
   );
@@ -247,7 +245,7 @@ function StepChart({ advice: a }: { advice: NonNullable<Advice["advice"]> }) {
   const ts = [a.now.tds_pct, a.expected.tds_pct, l.tds_low_pct, l.tds_high_pct];
   const pe = (p: { extraction_pct: number; tds_pct: number }) =>
     `${inWords(p.extraction_pct, "%", system)} of extraction and ${inWords(p.tds_pct, "%", system, { step: 0.01 })} strong`;
-  const words = `The cup was about ${pe(a.now)}${a.change ? `; the next should come to ${pe(a.expected)}` : ""}. Liked is about ${pe(l)}.`;
+  const words = `The cup was about ${pe(a.now)}${a.change ? `; the next should be about ${pe(a.expected)}` : ""}. Liked is about ${pe(l)}.`;
   return (
     <figure className="control">
       <Chart
@@ -295,7 +293,7 @@ function StepChart({ advice: a }: { advice: NonNullable<Advice["advice"]> }) {
           </>
         )}
       </Chart>
-      <figcaption>{words} Shaded is what is liked, as far as it is known.</figcaption>
+      <figcaption>{words} Shaded is what you like, as far as known.</figcaption>
     </figure>
   );
 }

@@ -30,7 +30,7 @@ export function OwnLines({
     <details className="own-lines" open={moved.length > 0}>
       <summary>
         <span data-own-words>{name || "Your recipe"}</span>:{" "}
-        {moved.length === 0 ? "kept exactly here" : `${moved.length} of ${plan.recipe.length} moved here`}
+        {moved.length === 0 ? "followed exactly" : `${moved.length} of ${plan.recipe.length} changed here`}
       </summary>
       <table className="plain">
         <thead className="sr">
@@ -53,7 +53,7 @@ export function OwnLines({
                 {l.moved && say(l.why, system)}{" "}
                 {l.moved && l.switch && (
                   <Button size="small" onClick={() => onSwitch(l.switch as string, l.to)}>
-                    Keep it as it is
+                    Follow it exactly
                   </Button>
                 )}
               </td>
@@ -63,9 +63,9 @@ export function OwnLines({
       </table>
       {adjust === "none" && (
         <p>
-          Nothing is made up for here.{" "}
+          Not adjusted for this place.{" "}
           <Button size="small" onClick={() => onSwitch("adjust", undefined)}>
-            Make up for this place
+            Adjust for here
           </Button>
         </p>
       )}

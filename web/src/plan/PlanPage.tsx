@@ -94,7 +94,7 @@ export function NowPlanPage() {
               />
             ) : (
               <p className="empty page">
-                There is no such way. <Link to="/now">Back to what there is</Link>.
+                There is no such method. <Link to="/now">Back to the methods</Link>.
               </p>
             )
           }

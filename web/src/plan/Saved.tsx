@@ -40,7 +40,7 @@ export function Saved({
             {here ? "Back" : "Back to the stop"}
           </Button>
           <span className="unsaved" role="status">
-            {brew.trip_id > 0 ? "Not saved: the trip does not count it yet." : "Not saved yet."}
+            {brew.trip_id > 0 ? "Not saved: the trip doesn’t count it yet." : "Not saved yet."}
           </span>
         </>
       ) : draft.dirty ? (
@@ -52,9 +52,7 @@ export function Saved({
             Discard changes
           </Button>
           <span className="unsaved" role="status">
-            {draft.behind
-              ? "Saved elsewhere since you began these changes."
-              : `Not saved yet; kept ${howLong()}.`}
+            {draft.behind ? "Also saved elsewhere meanwhile." : `Not saved yet; kept ${howLong()}.`}
           </span>
           {draft.behind && (
             <Button size="small" onClick={() => void draft.choose()}>
@@ -64,7 +62,7 @@ export function Saved({
         </>
       ) : (
         <span className="quiet" role="status">
-          {brew.stale ? "The stop has changed since it was saved: this is the plan as it is now." : "Saved"}
+          {brew.stale ? "The stop has changed since. This is today’s plan." : "Saved"}
           {brew.stored && version && brew.stored.core_version !== version
             ? `, planned by version ${brew.stored.core_version}`
             : ""}

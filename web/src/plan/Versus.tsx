@@ -10,8 +10,8 @@ const rows: {
   step?: number;
   of: (p: Plan) => number | null | undefined;
 }[] = [
-  { path: "total", label: "In all", unit: "s", of: (p) => p.total_s },
-  { path: "hands", label: "By hand", unit: "s", of: (p) => p.hands_s },
+  { path: "total", label: "Total time", unit: "s", of: (p) => p.total_s },
+  { path: "hands", label: "Hands busy", unit: "s", of: (p) => p.hands_s },
   { path: "dose", label: "Coffee", unit: "g", of: (p) => p.dose_g },
   { path: "poured", label: "Water poured", unit: "ml", of: (p) => p.water.poured_ml },
   { path: "carried", label: "Water to bring", unit: "ml", of: (p) => p.water.carried_ml },
@@ -90,7 +90,7 @@ export function Versus({
             onChange={(to) => onSame(to === "same")}
           />
           {same && dose(plan) !== dose(other) && (
-            <span className="quiet"> It needs a different amount, so this is its own recipe.</span>
+            <span className="quiet"> It needs a different amount, so it uses its own recipe.</span>
           )}
         </p>
       )}

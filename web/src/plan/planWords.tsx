@@ -193,7 +193,7 @@ export function planWords(of: Of): Part[] {
               id="brew-at"
               className="plain-input num"
               type="time"
-              title="Empty for any time"
+              title="Leave empty for any time"
               value={draft.at}
               onChange={(e) => of.onHour(e.target.value)}
             />
@@ -254,7 +254,7 @@ export function planWords(of: Of): Part[] {
                 ? [
                     {
                       value: request.coffee.id,
-                      label: request.coffee.name ?? "a coffee of before",
+                      label: request.coffee.name ?? "an earlier coffee",
                       title: request.coffee.name,
                     },
                   ]

@@ -21,8 +21,8 @@ function namesOf(
   if (against === "plain") return { name: "This", otherName: "No adjustment (dotted)" };
   const [other = ""] = against.split("/");
   return other === method
-    ? { name: names[`${method}/${school}`] ?? "This", otherName: names[against] ?? "The other" }
-    : { name: names[method] ?? "This", otherName: names[other] ?? "The other" };
+    ? { name: names[`${method}/${school}`] ?? "This", otherName: names[against] ?? "Second brew" }
+    : { name: names[method] ?? "This", otherName: names[other] ?? "Second brew" };
 }
 
 /** A plan to compare with: the choice, the other plan, and a table of what differs. */

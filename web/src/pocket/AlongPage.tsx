@@ -20,24 +20,22 @@ export default function AlongPage() {
       <Loaded query={trip}>
         {(t) => (
           <>
-            <p className="verdict">{t.name} works without a network, in one file or on this device.</p>
+            <p className="verdict">{t.name} works without a network, as one file or on this device.</p>
             <h2>As one file</h2>
             <p>
               <Button type="primary" href={`/api/v1/pocket.html?trips=${id}`} download>
-                Save it as one file
+                Save as one file
               </Button>{" "}
               <span className="quiet">about 3 MB</span>
             </p>
-            <Folded id="along.file" title="What it can do">
+            <Folded id="along.file" title="What it does">
               <p>
-                Works on a phone from its own storage, in flight mode: plans, guide, practice, log and advice,
-                schedule and packing, with your recipes, coffees, gear and log. Send it to the phone by cable,
-                mail or a card, and open it there in the browser. It keeps what you do in it; bring it home
+                It works on a phone in flight mode: plans, guide, practice, log, advice, schedule and packing.
+                Send it to the phone and open it in a browser there. It saves what you do; bring it home
                 afterwards.
               </p>
               <p className="quiet">
-                Some phones only preview such a file: install the application there instead, which needs
-                HTTPS.
+                Some phones only preview such a file: install Apodemos there instead (this needs HTTPS).
               </p>
             </Folded>
             <h2>On this device</h2>
@@ -45,7 +43,7 @@ export default function AlongPage() {
             <Pair />
             <h2>On paper</h2>
             <p>
-              The <Link to={`/trips/${id}/sheet`}>sheet</Link> has it all for when the phone is wet.
+              The <Link to={`/trips/${id}/sheet`}>sheet</Link> works when the phone is wet.
             </p>
           </>
         )}
@@ -65,8 +63,8 @@ function Carry({ trip }: { trip: number }) {
   if (!able)
     return (
       <p>
-        At this address a browser installs nothing and does not keep the screen on: that takes HTTPS, or the
-        device that the program runs on. The one file works all the same.
+        At this address a browser can’t install Apodemos or keep the screen on: that needs HTTPS. The one file
+        works anyway.
       </p>
     );
   const list = trips.data?.filter((t) => !t.archived || t.id === trip) ?? [];
@@ -86,21 +84,20 @@ function Carry({ trip }: { trip: number }) {
     run(async () => {
       const text = await pocketWith(now);
       await install();
-      if (!carry(text))
-        throw new Error("This browser has no room for it, or keeps nothing. Take the one file.");
+      if (!carry(text)) throw new Error("This browser has no room, or saves nothing. Use the one file.");
       setDone(true);
     });
   return (
     <>
       {waiting && (
         <p>
-          This device carries {here.name}, with changes that are not home yet.{" "}
-          <Link to="/bring">Bring them back first</Link>.
+          Offline on this device: {here.name}, with changes not yet home.{" "}
+          <Link to="/bring">Bring them home first</Link>.
         </p>
       )}
       {list.length > 1 && (
         <fieldset className="carry-list">
-          <legend>Trips to carry</legend>
+          <legend>Trips to take offline</legend>
           {list.map((t) => (
             <label key={t.id}>
               <input
@@ -118,7 +115,7 @@ function Carry({ trip }: { trip: number }) {
       )}
       <p>
         <Button onClick={() => void start()} disabled={waiting || now.length === 0}>
-          Carry {now.length > 1 ? "them" : "it"} on this device
+          Take offline
         </Button>{" "}
         {here && !waiting && (
           <Button
@@ -130,20 +127,18 @@ function Carry({ trip }: { trip: number }) {
               })
             }
           >
-            Carry nothing
+            Remove offline copy
           </Button>
         )}{" "}
         <span role="status">
-          {done
-            ? "Carried. It works without the server from now on."
-            : here && !waiting && `Carried now: ${here.name}`}
+          {done ? "Ready. It works without the server now." : here && !waiting && `Offline now: ${here.name}`}
         </span>
       </p>
       {error && <Trouble error={error} />}
-      <Folded id="along.device" title="How that works">
+      <Folded id="along.device" title="How it works">
         <p>
-          Install Apodemos from the browser’s menu, and carry trips on it: it opens without the server, and
-          what was done comes home by itself when the server is met.
+          Install Apodemos from the browser’s menu and take trips offline. It opens without the server;
+          changes come home when reconnected.
         </p>
       </Folded>
     </>

@@ -18,7 +18,7 @@ const what: Record<string, string> = {
   new: "new",
   changed: "changed",
   deleted: "deleted",
-  restored: "had back",
+  restored: "restored",
 };
 
 /** Brings back what was done in a pocket: shown first, and kept as a whole. */
@@ -87,15 +87,15 @@ export default function BringPage() {
   const open = b?.clashes.filter((c) => !chosen[c.id]).length ?? 0;
   return (
     <div className="page">
-      <h1>Bring it back</h1>
+      <h1>Bring home</h1>
       <p className="quiet">
-        What was done in a pocket: cups, runs, ticks, changed plans and stops. Nothing is kept before you have
-        looked at it, and then all of it is, or nothing. Bringing it twice doubles nothing.
+        Cups, brews, ticks, plans and stops changed offline. You see them before anything is saved. Doing it
+        twice adds nothing twice.
       </p>
       <FileDrop
         id="bring-file"
         accept=".html,.htm,.json,text/html,application/json"
-        label="Choose the pocket, or a copy that was kept of it, or drop it here"
+        label="Choose the saved offline copy, or drop it here"
         reading={reading ? name : undefined}
         onFile={(f) => void look(f.name, f)}
       />
@@ -103,15 +103,15 @@ export default function BringPage() {
         !kept &&
         unsent.map((here) => (
           <p key={here.id}>
-            This device carries {here.name}, with {counted(here.changes, "change")} not yet brought home.{" "}
-            <Button onClick={() => void look(here.name, here.file, here)}>Look at them</Button>
+            Offline on this device: {here.name}, with {counted(here.changes, "change")} not yet home.{" "}
+            <Button onClick={() => void look(here.name, here.file, here)}>Review</Button>
           </p>
         ))}
       {kept && ofDevice && (
         <p role="status">
           {again
-            ? `This device carries ${again} again, brought up to date.`
-            : "This device carries nothing offline now."}
+            ? `Offline on this device: ${again} again, up to date.`
+            : "This device has no offline copy now."}
         </p>
       )}
       {error && (
@@ -121,7 +121,7 @@ export default function BringPage() {
       )}
       {kept && (
         <div role="status" className="brought">
-          <h2>{kept.arrives.length === 0 ? "Nothing new: all of it was here" : "It is home"}</h2>
+          <h2>{kept.arrives.length === 0 ? "Nothing new" : "Brought home"}</h2>
           <p>
             {kept.arrives.length > 0 && `${counted(kept.arrives.length, "record")} new or changed. `}
             <Link to="/log">To the log</Link> · <Link to="/trips">To the trips</Link>
@@ -136,17 +136,17 @@ export default function BringPage() {
           ))}
           {b.clashes.length > 0 && (
             <>
-              <h2>On both sides</h2>
+              <h2>Changed on both sides</h2>
               <p>
-                Changed here and in the pocket, or deleted on one of the two. Choose for each; what you choose
-                stands on both sides from then on.
+                Changed here and offline, or deleted on one side. Choose for each; your choice then counts on
+                both.
               </p>
               <div className="clash-all">
                 <Button size="small" onClick={() => setChosen(all(b, "here"))}>
                   All as here
                 </Button>
                 <Button size="small" onClick={() => setChosen(all(b, "there"))}>
-                  All as in the pocket
+                  All as offline
                 </Button>
               </div>
               {b.clashes.map((c) => (
@@ -159,11 +159,9 @@ export default function BringPage() {
               ))}
             </>
           )}
-          <h2>What arrives</h2>
+          <h2>What is new</h2>
           {b.arrives.length === 0 ? (
-            <p>
-              {b.clashes.length === 0 ? "Nothing new: all of it is here already." : "Besides that, nothing."}
-            </p>
+            <p>{b.clashes.length === 0 ? "Nothing new: it is all here already." : "Nothing else."}</p>
           ) : (
             <ul className="arrivals">
               {b.arrives.map((a) => (
@@ -188,7 +186,7 @@ export default function BringPage() {
           )}
           <p>
             <Button type="primary" loading={busy} disabled={open > 0} onClick={() => void keep()}>
-              Bring it in
+              Save
             </Button>{" "}
             {open > 0 && <span>{sentence(`${counted(open, "choice")} to make first`)}</span>}
           </p>
@@ -239,7 +237,7 @@ function Clash({
         {clash.name} · {clash.field}
       </legend>
       {column("here", "As it is here")}
-      {column("there", "As in the pocket")}
+      {column("there", "As offline")}
     </fieldset>
   );
 }

@@ -8,9 +8,9 @@ export default function Newer() {
   if (!there) return null;
   return (
     <div className="pocket-strip" role="status">
-      <strong>A newer version of Apodemos is here.</strong> What you have not saved stays on this device.{" "}
+      <strong>A newer version is ready.</strong> Unsaved changes stay on this device.{" "}
       <button type="button" className="bar-button" onClick={takeNewer}>
-        Change to it
+        Update
       </button>
     </div>
   );

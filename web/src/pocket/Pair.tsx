@@ -29,17 +29,17 @@ export function Pair() {
       <h2>On another device</h2>
       {!p.beyond ? (
         <p>
-          This program answers its own machine alone. Started with <code>serve --listen 0.0.0.0:8466</code> it
-          can be reached from your network, by devices that are paired; with a certificate (
-          <code>--tls-cert</code>, <code>--tls-key</code>) a phone can install it and keep its screen on.
+          Only this machine can reach Apodemos. Started with <code>serve --listen 0.0.0.0:8466</code> , paired
+          devices on your network can reach it; with a certificate (<code>--tls-cert</code>,{" "}
+          <code>--tls-key</code>) a phone can install it and keep its screen on.
         </p>
       ) : !p.secure ? (
         <p>
-          Without HTTPS a phone installs nothing and its screen goes dark, and everybody on your network can
-          read along. The one file works all the same.
+          Without HTTPS a phone can’t install it or keep its screen on, and others on your network can read
+          along. The one file works anyway.
         </p>
       ) : null}
-      {p.beyond && !p.here && <p>Devices are paired, and let go of, on the machine that Apodemos runs on.</p>}
+      {p.beyond && !p.here && <p>Pair and remove devices on the machine that runs Apodemos.</p>}
       {p.beyond && p.here && (
         <p>
           <Button onClick={() => void run(async () => setKey(await must(api.POST("/pairing"))))}>
@@ -50,8 +50,8 @@ export function Pair() {
       {key && (
         <div>
           <p>
-            Key <strong className="num">{key.key}</strong>: it pairs one device, until{" "}
-            {timeInWords(today(new Date(key.until)).time, twelve)}. Scan, or open the address and type the
+            Key <strong className="num">{key.key}</strong> pairs one device until{" "}
+            {timeInWords(today(new Date(key.until)).time, twelve)}. Scan it, or open the address and enter the
             key.
           </p>
           {key.codes.map((c) => (
@@ -87,15 +87,15 @@ export function Pair() {
                   {p.here && (
                     <Button
                       size="small"
-                      aria-label={`Let go of ${d.name}`}
+                      aria-label={`Remove ${d.name}`}
                       onClick={() =>
-                        window.confirm(`Let go of ${d.name}? It must be paired anew then.`) &&
+                        window.confirm(`Remove ${d.name}? It must be paired anew then.`) &&
                         void run(() =>
                           must(api.DELETE("/devices/{device}", { params: { path: { device: d.id } } })),
                         )
                       }
                     >
-                      Let go
+                      Remove
                     </Button>
                   )}
                 </td>

@@ -33,7 +33,7 @@ export default function PocketStrip() {
   if (p.state === "broken")
     return (
       <div className="pocket-strip pocket-bad" role="alert">
-        {p.why} {mode === "carried" && <a href="/">Try your server</a>}
+        {p.why} {mode === "carried" && <a href="/">Reconnect</a>}
       </div>
     );
   const lost = p.whyNot !== "";
@@ -46,7 +46,7 @@ export default function PocketStrip() {
     } catch (e) {
       notice({
         kind: "wrong",
-        title: "No copy was saved",
+        title: "No copy saved",
         more: e instanceof Error ? e.message : String(e),
       });
     } finally {
@@ -55,18 +55,16 @@ export default function PocketStrip() {
   };
   return (
     <div className={lost ? "pocket-strip pocket-bad" : "pocket-strip"} role="status" data-testid="pocket">
-      <strong>
-        {mode === "file" ? "In the pocket." : "Without your server, on what this device carries."}
-      </strong>{" "}
+      <strong>{mode === "file" ? "Offline copy." : "Offline, with what this device carries."}</strong>{" "}
       <span>
         {lost
           ? p.whyNot === "full"
-            ? "This browser’s storage is full: what you do is gone when the page closes, unless you save a copy."
-            : "This browser saves nothing here: what you do is gone when the page closes, unless you save a copy."
+            ? "This browser’s storage is full. Save a copy, or closing the page loses your changes."
+            : "This browser saves nothing. Save a copy, or closing the page loses your changes."
           : p.promised
-            ? "What you do is saved in this browser, on this device."
-            : "What you do is saved in this browser, on this device. A private window loses it when it closes: save a copy first."}{" "}
-        {p.uncopied > 0 && `${counted(p.uncopied, "change")} in no copy yet.`}
+            ? "Changes are saved in this browser."
+            : "Changes are saved in this browser. Closing a private window loses them: save a copy first."}{" "}
+        {p.uncopied > 0 && `${counted(p.uncopied, "change")} not in a copy yet.`}
       </span>
       {p.said.map((s) => (
         <span key={s}> {s}</span>
@@ -81,7 +79,7 @@ export default function PocketStrip() {
       </button>{" "}
       {p.handed !== "" && (
         <span className="pocket-asks">
-          Is {p.handed} among your downloads?{" "}
+          Is {p.handed} in your downloads?{" "}
           <button type="button" className="bar-button" onClick={() => sayCopied(true)}>
             Yes, saved
           </button>{" "}
@@ -92,7 +90,7 @@ export default function PocketStrip() {
       )}
       {p.left.map((l) => (
         <span key={l.id} className="pocket-asks" data-pocket={l.id}>
-          An earlier copy of {l.name} has {counted(l.changes, "change")} that this one lacks.{" "}
+          An earlier copy of {l.name} has {counted(l.changes, "change")} that aren’t here.{" "}
           <button type="button" className="bar-button" onClick={() => handOut(l)}>
             Save them
           </button>{" "}
@@ -110,9 +108,7 @@ export default function PocketStrip() {
         </span>
       ))}
       <Link to="/pocket">About</Link>{" "}
-      {mode === "carried" && (
-        <a href="/">{there ? "Your server is here again: bring it home" : "Try your server"}</a>
-      )}
+      {mode === "carried" && <a href="/">{there ? "Bring home" : "Reconnect"}</a>}
     </div>
   );
 }

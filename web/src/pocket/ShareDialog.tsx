@@ -26,12 +26,12 @@ export default function ShareDialog({ what, onClose }: { what: Schemas["Shared"]
       {s && (
         <>
           <p>
-            The code holds all of it, and needs no network. Scan it with another phone’s camera, and open what
-            it reads in Apodemos, under Trips, “Take what was shared”.
+            The code holds everything and needs no network. Scan it with another phone; open the text in
+            Apodemos under Trips, “Open shared”.
           </p>
-          <Code {...s} label="Code that holds it whole" />
+          <Code {...s} label="Code with everything in it" />
           <p>
-            <textarea className="share-text" readOnly rows={4} aria-label="The same as text" value={s.text} />
+            <textarea className="share-text" readOnly rows={4} aria-label="As text" value={s.text} />
           </p>
           <Button
             onClick={() =>
@@ -41,7 +41,7 @@ export default function ShareDialog({ what, onClose }: { what: Schemas["Shared"]
                 .catch(() => setCopied(false))
             }
           >
-            Copy it
+            Copy
           </Button>{" "}
           <span role="status">{copied && "Copied"}</span>
         </>

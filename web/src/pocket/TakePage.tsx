@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { useLocation, useNavigate } from "react-router";
-import { api, ApiError, must, type Schemas } from "../api/client";
+import { api, must, type Schemas } from "../api/client";
 import { useCatalogue, useChange, useTrip, useTrips } from "../api/queries";
 import { brewPath } from "../app/where";
 import { lastTrip } from "../app/lastTrip";
@@ -64,8 +64,7 @@ export default function TakePage() {
     try {
       setRead(await must(api.POST("/share/read", { body: { words: text.slice(0, 4000) } })));
     } catch (e) {
-      const t = e instanceof ApiError ? e.troubles[0] : undefined;
-      setError(t ? `It ${t.message}.` : e instanceof Error ? e.message : String(e));
+      setError(e instanceof Error ? e.message : String(e));
     }
   };
   const names = catalogue.data?.names ?? {};
@@ -73,12 +72,12 @@ export default function TakePage() {
   const failed = keepRecipe.error ?? keepPlan.error;
   return (
     <div className="page prose">
-      <h1>Take what was shared</h1>
+      <h1>Open shared</h1>
       <p className="quiet">
-        A plan or a recipe from another phone: what its camera read, or the text that was sent. Nothing is
-        kept before you have looked at it.
+        A plan or recipe from another phone: the scanned text, or the text that was sent. You see it before
+        anything is saved.
       </p>
-      <label htmlFor="shared-text">What was read</label>
+      <label htmlFor="shared-text">Shared text</label>
       <textarea
         id="shared-text"
         className="share-text"
@@ -89,12 +88,12 @@ export default function TakePage() {
       />
       <p>
         <Button type="primary" disabled={text.trim() === ""} onClick={() => void look()}>
-          Look at it
+          Read it
         </Button>
       </p>
       {error && (
         <div className="trouble" role="alert">
-          <strong>Nothing was kept.</strong> {error}
+          <strong>Nothing was saved.</strong> {error}
         </div>
       )}
       {read?.recipe && (
@@ -109,7 +108,7 @@ export default function TakePage() {
               })
             }
           >
-            Keep the recipe
+            Save the recipe
           </Button>
         </>
       )}
@@ -120,17 +119,17 @@ export default function TakePage() {
             A plan: {names[r.method] ?? r.method}
             {read.place && `, at ${read.place}`}
             {r.place?.altitude_m !== undefined && `, ${inWords(r.place.altitude_m, "m", system)}`}. It is
-            worked out anew for where you make it.
+            planned again for your place.
           </p>
           <p>
-            <label htmlFor="shared-stop">Where to</label>{" "}
+            <label htmlFor="shared-stop">Save to</label>{" "}
             <select
               id="shared-stop"
               className="plain-select"
               value={stop}
               onChange={(e) => setStop(Number(e.target.value))}
             >
-              <option value={0}>a place of no trip</option>
+              <option value={0}>a place outside trips</option>
               {trip.data?.stops.map((s) => (
                 <option key={s.id} value={s.id}>
                   {s.name}
@@ -142,7 +141,7 @@ export default function TakePage() {
             type="primary"
             onClick={() => keepPlan.mutate(read, { onSuccess: (b) => void navigate(brewPath(b)) })}
           >
-            Keep the plan
+            Save the plan
           </Button>
         </>
       )}

@@ -55,7 +55,7 @@ function broken() {
   const p = document.getElementById("state");
   if (p) {
     p.textContent =
-      "This file cannot be opened here: it was damaged on the way, or the browser is too old. Take it along again, or open it in a newer browser. What it carries can still be brought home.";
+      "This file does not open: it is damaged, or the browser is too old. Make it again, or use a newer browser. It can still be brought home.";
   }
 }
 

@@ -31,8 +31,7 @@ function watch(r: ServiceWorkerRegistration): void {
 
 /** Keeps the application on this device; it is there when the promise is kept. */
 export async function install(): Promise<void> {
-  if (!able())
-    throw new Error("At this address nothing can be installed: it takes HTTPS, or the same device.");
+  if (!able()) throw new Error("At this address nothing can be installed: that needs HTTPS.");
   const r = await navigator.serviceWorker.register("/sw.js");
   watch(r);
   await navigator.serviceWorker.ready;

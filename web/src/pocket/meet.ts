@@ -26,8 +26,8 @@ async function bring(here: CarriedHere, then: () => void | Promise<void>): Promi
       notice({
         kind: "info",
         key: "bring",
-        title: "This device carries changes that were changed here, too",
-        more: "Choose under Trips, Bring it back.",
+        title: "Offline changes clash with changes here",
+        more: "Choose under Trips, Bring home.",
       });
       return;
     }
@@ -37,13 +37,13 @@ async function bring(here: CarriedHere, then: () => void | Promise<void>): Promi
     if (out.arrives.length === 0) return; // a run alone: its guide shows it
     notice({
       kind: "done",
-      title: "What was done without the server is home",
+      title: "Offline changes are home",
       more: `${counted(out.arrives.length, "record")} new or changed.`,
     });
   } catch (e) {
     notice({
       kind: "wrong",
-      title: "What this device carries is not home yet",
+      title: "Offline changes aren’t home yet",
       more: e instanceof Error ? e.message : String(e),
     });
   }

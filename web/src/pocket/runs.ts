@@ -50,7 +50,7 @@ export function carryRun(brew: Pick<BrewOut, "id" | "trip_id">, run: Run | undef
     if (run && plan) runs.push({ brew: uuid, plan, run });
     kept.setItem(`${prefix(id)}runs`, JSON.stringify(runs));
   } catch {
-    // What is carried cannot be read; the server has the run.
+    // What you carry cannot be read; the server has the run.
   }
 }
 

@@ -34,7 +34,7 @@ export interface PocketState {
   pocket?: Schemas["PocketInfo"];
   /** What there is to know, a sentence each. */
   said: string[];
-  /** How many changes are in no copy yet. */
+  /** How many changes are not in a copy yet. */
   uncopied: number;
   /** Whether the browser keeps what is done; empty where it does. */
   whyNot: ReturnType<typeof whyNot>;
@@ -112,7 +112,7 @@ function others(): Event[] {
     try {
       found.push(...(JSON.parse(kept.getItem(name) ?? "[]") as Event[]));
     } catch {
-      put({ said: [...now.said, "Something that was kept here was damaged and is left out."] });
+      put({ said: [...now.said, "Something saved here was damaged, and is left out."] });
     }
   }
   return found;
@@ -125,7 +125,7 @@ type First = Record<string, unknown>;
 
 /**
  * What the first picture is made of, by the path that it is asked under: as it came with the file, or as it was
- * when something was last written here; nothing where neither is how things are now.
+ * when something was last written here; nothing where neither is how items are now.
  */
 function first(): First | undefined {
   const c = carried();
@@ -164,8 +164,8 @@ export function open(): Promise<void> {
         state: "broken",
         why:
           mode === "file"
-            ? "This file is damaged: what it carries cannot be read. Take it along again, or open a copy that was kept."
-            : "This device carries no trip yet. Meet your server once, open a trip and choose “Carry it on this device”.",
+            ? "This file is damaged. Make it again, or open a saved copy."
+            : "No trip is offline on this device yet. Connect once, open a trip and choose “Take offline”.",
       });
       throw new Error(now.why);
     }
@@ -215,7 +215,7 @@ export function open(): Promise<void> {
         why:
           e instanceof Error && !(e instanceof Gone) && e.message
             ? e.message
-            : "The core of this pocket does not start here: the browser is too old, or the file was damaged on the way. What it carries can still be brought home.",
+            : "This offline copy doesn’t start: the browser is too old, or the file is damaged. It can still be brought home.",
       });
     throw e;
   });
@@ -283,7 +283,7 @@ const outer = (tag: string) =>
 function page(carried: string, first: string): string {
   const head = [...document.head.querySelectorAll("meta, title")].map((e) => e.outerHTML).join("\n");
   const style = document.head.querySelector("style")?.outerHTML ?? "";
-  const state = '<div id="root"><p id="state" role="status">Opening the pocket</p></div>';
+  const state = '<div id="root"><p id="state" role="status">Opening the offline copy</p></div>';
   const own = outer("body > script:not([src]):not(#carried):not(#first):not(#running)");
   const noscript = outer("body > noscript");
   return `<!doctype html>\n<html lang="en">\n<head>\n${head}\n${style}\n</head>\n<body>\n${state}\n${noscript}\n<script type="application/json" id="carried">${forPage(carried)}</script>\n<script type="text/plain" id="first">${first}</script>\n${own}\n</body>\n</html>\n`;

@@ -12,10 +12,10 @@ const list: { kind: Kind; name: string; how: string }[] = [
   { kind: "stream", name: "Steady stream", how: "An even stream, for half a minute." },
   { kind: "gram", name: "Stop on the gram", how: "Pour, and stop at the reading." },
   { kind: "broken", name: "Broken stream", how: "Equal pulses with a pause between them." },
-  { kind: "guess", name: "Without a thermometer", how: "Say when the kettle has cooled to where one pours." },
-  { kind: "boil", name: "Does it boil?", how: "Judge the boil by what there is to see." },
+  { kind: "guess", name: "Without a thermometer", how: "Say when the kettle is cool enough to pour." },
+  { kind: "boil", name: "Does it boil?", how: "Judge the boil by eye." },
   { kind: "climb", name: "Before it climbs over", how: "Lift the boiling pot in time." },
-  { kind: "press", name: "Thirty seconds of pressing", how: "Press down evenly, by feeling." },
+  { kind: "press", name: "Thirty seconds of pressing", how: "Press down evenly, by feel." },
 ];
 
 const pours = (k: Kind) => k === "stream" || k === "gram" || k === "broken";
@@ -182,7 +182,7 @@ function One({
       <p className="guide-do" role="status" data-testid="exercise">
         {it ? say(it.text, system) : "Ready when you are."}
       </p>
-      {over && compared && <p className="quiet">That is {compared} to what you usually do.</p>}
+      {over && compared && <p className="quiet">That is {compared} to your usual.</p>}
       {wrong !== undefined && <Trouble error={wrong} />}
       {goes && pours(kind) && (
         <div className="pr-hand">
@@ -206,7 +206,7 @@ function One({
       )}
       {!goes && (
         <Button type="primary" size="large" onClick={begin}>
-          {over ? "Once more" : kind === "press" ? "Begin to press" : "Begin"}
+          {over ? "Again" : kind === "press" ? "Start pressing" : "Start"}
         </Button>
       )}
     </section>

@@ -80,7 +80,7 @@ export function Pourer({
     >
       <strong>{runs ? "Pouring" : "Hold to pour"}</strong>
       <span className="num">{inWords(rate, "g", system, { step: 0.05 })} a second</span>
-      <small>higher up is faster; or hold W, with ↑ and ↓</small>
+      <small>higher is faster; or hold W and use ↑ ↓</small>
     </button>
   );
 }

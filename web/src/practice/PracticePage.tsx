@@ -46,10 +46,10 @@ export default function PracticePage() {
   return (
     <div className="page practice">
       <h1>Practice</h1>
-      <Folded id="practice.how" title="No coffee is used up">
+      <Folded id="practice.how" title="No coffee used">
         <p className="quiet">
-          It is made on a virtual brewer. What it does is the model of the plans, with the differences that a
-          stove, a draught and a grinder have.
+          It is made on a virtual brewer. What this copy does is the model of the plans, with the differences
+          that a stove, a draught and a grinder have.
         </p>
       </Folded>
       <div className="pr-choose">

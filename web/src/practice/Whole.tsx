@@ -93,7 +93,7 @@ export function Whole({ plan, rate }: { plan: Plan; rate: number }) {
             setBegun(true);
           }}
         >
-          Begin the brew
+          Start the brew
         </Button>
       </p>
     );
@@ -110,11 +110,11 @@ export function Whole({ plan, rate }: { plan: Plan; rate: number }) {
       {wrong !== undefined && <Trouble error={wrong} />}
       <div className="guide-top">
         <Segmented
-          aria-label="How fast"
+          aria-label="Speed"
           value={speed}
           onChange={setSpeed}
           options={[
-            { value: 1, label: "true time" },
+            { value: 1, label: "real time" },
             { value: 4, label: "4 ×" },
             { value: 10, label: "10 ×" },
           ]}
@@ -190,7 +190,7 @@ export function Whole({ plan, rate }: { plan: Plan; rate: number }) {
         </>
       )}
       {review && (
-        <section className="pr-review" aria-label="What it came to" data-testid="review">
+        <section className="pr-review" aria-label="Result" data-testid="review">
           <h2>The cup</h2>
           <p>
             {inWords(it?.cup.extraction_pct ?? review.cup.extraction_pct, "%", system)} extracted, planned{" "}

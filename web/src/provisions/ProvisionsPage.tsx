@@ -74,19 +74,18 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
           {r.impossible.map((i) => (
             <p key={i.brew} className="remark remark-danger">
               <strong>
-                {i.name || "A brew"} at {r.stops[i.stop]?.name} cannot be made as planned.
+                {i.name || "A brew"} at {r.stops[i.stop]?.name} can’t be made as planned.
               </strong>{" "}
-              {i.field}: {i.message}
+              {i.message}
             </p>
           ))}
           {r.brews.length === 0 ? (
             <p className="empty">
-              No brew is planned yet. Choose a stop on the ribbon above and plan one; what it takes adds up
-              here.
+              No brew planned yet. Choose a stop above and plan one; its supplies add up here.
             </p>
           ) : (
             <div className="running">
-              <section aria-label="What runs down along the route">
+              <section aria-label="Supplies by day">
                 <RunDown r={r} lines={lines} changed={change?.changed} />
               </section>
               <section aria-label="What if" className="what-if">
@@ -141,7 +140,7 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
             <Totals r={r} />
             {r.totals.kit_g === null && (
               <p className="quiet">
-                <Link to={`/trips/${trip.id}/kit`}>Choose a kit</Link> to see its mass here, too.
+                <Link to={`/trips/${trip.id}/kit`}>Choose a kit</Link> to see its mass here too.
               </p>
             )}
           </Folded>
@@ -310,7 +309,7 @@ function Verdict({ r, trip }: { r: TripResult; trip: TripOut }) {
   if (s)
     return (
       <p className="verdict verdict-short" role="status">
-        {say(s, system)} <Link to={`/trips/${trip.id}`}>Change what is carried</Link>
+        {say(s, system)} <Link to={`/trips/${trip.id}`}>Change what you carry</Link>
       </p>
     );
   if (r.tightest)
@@ -362,7 +361,7 @@ function Asking({ trip, what, set }: { trip: TripOut; what: WhatIf; set: (w: Wha
     <div className="asking">
       {steps("a longer stay", days, (v) => put({ delay_days: v }), 14, 1, `${days} d`)}
       <Select
-        aria-label="Where the stay is longer"
+        aria-label="Which stay is longer"
         size="small"
         value={what.delay_stop ?? 0}
         options={stops}
@@ -396,7 +395,7 @@ function Answer({ c }: { c: Comparison }) {
     <div className="answer" role="status">
       {c.changed.shortages.length === 0 ? (
         <p className="remark remark-good">
-          <strong>The supplies of the plan still last.</strong>{" "}
+          <strong>The planned supplies still last.</strong>{" "}
           {c.changed.tightest && say(c.changed.tightest, system)}
         </p>
       ) : (
@@ -414,7 +413,7 @@ function Answer({ c }: { c: Comparison }) {
       )}
       {c.changed.impossible.map((i) => (
         <p key={i.brew} className="remark remark-danger">
-          <strong>{i.name} cannot be made.</strong> {i.message}
+          <strong>{i.name} can’t be made.</strong> {i.message}
         </p>
       ))}
       <table className="plain">

@@ -31,7 +31,7 @@ export function steps(l: Line): { day: number; left: number; why: string }[] {
   });
 }
 
-/** What runs down along the route between the places to buy it, one row a supply. */
+/** Supplies by day between the places to buy it, one row a supply. */
 export function RunDown({ r, lines, changed }: { r: TripResult; lines: Line[]; changed?: TripResult }) {
   const { system } = useSettings();
   const id = useId();
@@ -66,7 +66,7 @@ export function RunDown({ r, lines, changed }: { r: TripResult; lines: Line[]; c
   return (
     <div ref={ref} className="rundown">
       <svg width={width} height={height} role="img" aria-labelledby={`${id}-t`} aria-describedby={`${id}-d`}>
-        <title id={`${id}-t`}>What runs down along the route</title>
+        <title id={`${id}-t`}>Supplies by day</title>
         <desc id={`${id}-d`}>{words}</desc>
         {r.stops.map((s, i) => (
           <line key={i} className="sc-grid" x1={x(s.day)} x2={x(s.day)} y1={4} y2={height - 24} />

@@ -39,7 +39,7 @@ export function NewRecipePage() {
   const words = search.get("words") ?? "";
   return (
     <div className="page lb">
-      <h1>A recipe of your own</h1>
+      <h1>Your recipe</h1>
       <Loaded query={catalogue}>
         {(c) =>
           plan > 0 || entry > 0 ? (
@@ -47,7 +47,7 @@ export function NewRecipePage() {
               {(r) => (
                 <>
                   <p className="lb-lead">
-                    As the brew was {entry > 0 ? "had" : "planned"}, by numbers. Give it a name.
+                    The brew {entry > 0 ? "had" : "planned"}, in figures. Give it a name.
                   </p>
                   <RecipeForm recipe={r} catalogue={c} />
                 </>
@@ -120,7 +120,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
                 setBy((n) => n + 1);
               }}
             >
-              Fill it in without words
+              Enter it in fields
             </Button>
           )}
         </p>
@@ -129,7 +129,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
       {reading && (
         <>
           {reading.understood.length > 0 && (
-            <section className="lb-read" aria-label="What was understood">
+            <section className="lb-read" aria-label="Understood">
               <h2>Understood</h2>
               <ul>
                 {reading.understood.map((u, i) => (
@@ -146,7 +146,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
               ))}
               {reading.not_understood.length > 0 && (
                 <p className="care care-care">
-                  Not understood, and left out:{" "}
+                  Not understood, left out:{" "}
                   {reading.not_understood.map((w, i) => (
                     <span key={i}>
                       {i > 0 && ", "}
@@ -178,7 +178,9 @@ export default function RecipePage() {
               <>
                 <h1 data-own-words>{r.recipe.name}</h1>
                 {r.deleted && (
-                  <p className="care care-note">It is deleted. Saved, it is not had back; brews keep it.</p>
+                  <p className="care care-note">
+                    This recipe is deleted. Saving doesn’t restore it; brews keep it.
+                  </p>
                 )}
                 {r.recipe.words && (
                   <blockquote className="lb-words" data-own-words>
@@ -248,7 +250,7 @@ function RecipeForm({
         e.preventDefault();
         save.mutate(undefined, {
           onSuccess: (o) => {
-            notice({ kind: "done", title: kept ? "Saved" : `Kept: ${o.recipe.name}` });
+            notice({ kind: "done", title: kept ? "Saved" : `Saved: ${o.recipe.name}` });
             onKept?.();
             if (!kept) void navigate(`/recipes/${o.id}`, { replace: true });
           },
@@ -257,7 +259,7 @@ function RecipeForm({
     >
       <div className="fields">
         <div className="field">
-          <label htmlFor="recipe-name">Its name</label>
+          <label htmlFor="recipe-name">Name</label>
           <Input
             id="recipe-name"
             required
@@ -283,7 +285,7 @@ function RecipeForm({
         </div>
         {(method?.schools.length ?? 0) > 1 && (
           <div className="field">
-            <label htmlFor="recipe-school">What it leaves out is as in</label>
+            <label htmlFor="recipe-school">Fill gaps from</label>
             <Select
               id="recipe-school"
               value={r.school ?? method?.schools[0]?.id}
@@ -294,7 +296,7 @@ function RecipeForm({
         )}
       </div>
       <p className="quiet">
-        Of coffee, water, ratio and drink any two are enough. What is empty is the method’s own.
+        Enter any two of coffee, water, ratio and drink. Empty fields follow the method.
       </p>
       <div className="fields">
         {num("dose_g", "Coffee", "g")}
@@ -303,7 +305,7 @@ function RecipeForm({
         {num("drink_ml", "In the cup", "ml")}
         {num("water_c", "Water at first contact", "°C")}
         <div className="field">
-          <label htmlFor="recipe-grind">Grind, in a word</label>
+          <label htmlFor="recipe-grind">Grind, as a word</label>
           <Select
             id="recipe-grind"
             allowClear
@@ -316,13 +318,13 @@ function RecipeForm({
         {num("clicks", "Clicks", "clicks")}
         {r.clicks !== undefined && (
           <div className="field">
-            <label htmlFor="recipe-grinder">On the grinder</label>
+            <label htmlFor="recipe-grinder">Grinder</label>
             <Select
               id="recipe-grinder"
               allowClear
               status={trouble("grinder") ? "error" : undefined}
               value={grinders.find((g) => g.um_per_click === r.grinder?.um_per_click)?.id}
-              placeholder="whose clicks are they?"
+              placeholder="which grinder?"
               options={grinders.map((g) => ({ value: g.id, label: g.name, title: g.name }))}
               onChange={(v?: number) => {
                 const g = grinders.find((x) => x.id === v);
@@ -349,7 +351,7 @@ function RecipeForm({
           onChange={(v) => put({ done_s: v })}
           trouble={trouble("done_s")}
         />
-        {r.method === "moka" && num("stop_pct", "Off when so much has come up", "%")}
+        {r.method === "moka" && num("stop_pct", "Take it off at", "%")}
       </div>
       <fieldset className="lb-list">
         <legend>Pours</legend>
@@ -385,7 +387,7 @@ function RecipeForm({
             </div>
             <Button
               type="text"
-              aria-label={`Take pour ${i + 1} away`}
+              aria-label={`Remove pour ${i + 1}`}
               onClick={() => put({ pours: pours.length > 1 ? pours.filter((_, j) => j !== i) : undefined })}
             >
               ×
@@ -437,7 +439,7 @@ function RecipeForm({
               <Input
                 id={`step-until-${i}`}
                 maxLength={200}
-                placeholder="its time is up"
+                placeholder="time is up"
                 value={p.until ?? ""}
                 onChange={(e) =>
                   put({ steps: steps.map((q, j) => (j === i ? { ...q, until: e.target.value } : q)) })
@@ -446,7 +448,7 @@ function RecipeForm({
             </div>
             <Button
               type="text"
-              aria-label={`Take step ${i + 1} away`}
+              aria-label={`Remove step ${i + 1}`}
               onClick={() => put({ steps: steps.length > 1 ? steps.filter((_, j) => j !== i) : undefined })}
             >
               ×
@@ -466,15 +468,13 @@ function RecipeForm({
           <Trouble error={save.error} />
         ) : (
           <div className="trouble" role="alert">
-            <strong>Not kept.</strong>{" "}
-            {elsewhere.length > 0
-              ? elsewhere.map((t) => t.message).join("; ")
-              : "What to change is said at its field."}
+            <strong>Not saved.</strong>{" "}
+            {elsewhere.length > 0 ? elsewhere.map((t) => t.message).join("; ") : "See the marked field."}
           </div>
         ))}
       <p>
         <Button type="primary" htmlType="submit" loading={save.isPending}>
-          {kept ? "Save" : "Keep it"}
+          {kept ? "Save" : "Save"}
         </Button>
       </p>
     </form>

@@ -66,11 +66,11 @@ export default function RecipesPage() {
       <h1>Your recipes</h1>
       <div className="lb-filters">
         <Link className="btn btn-primary" to="/recipes/new">
-          Write one down
+          New recipe
         </Link>
         {!inPocket && (
           <label className="as-button">
-            Bring one in…
+            Import a recipe…
             <input
               type="file"
               className="sr"
@@ -81,7 +81,7 @@ export default function RecipesPage() {
                 e.target.value = "";
                 if (f)
                   read.mutate(f, {
-                    onSuccess: (r) => notice({ kind: "done", title: `Kept: ${r.recipe.name}` }),
+                    onSuccess: (r) => notice({ kind: "done", title: `Saved: ${r.recipe.name}` }),
                   });
               }}
             />
@@ -90,7 +90,7 @@ export default function RecipesPage() {
       </div>
       {read.error && (
         <div className="trouble" role="alert">
-          <strong>The file was not read.</strong>{" "}
+          <strong>The file can’t be read.</strong>{" "}
           {read.error instanceof ApiError ? read.error.message : String(read.error)}
         </div>
       )}
@@ -98,7 +98,7 @@ export default function RecipesPage() {
         {(list) =>
           list.length === 0 ? (
             <p className="empty">
-              None yet. Type what stands on a bag, or open a plan or a cup of the log and keep it as a recipe.
+              No recipes yet. Type the words on a bag, or save a plan or a logged cup as a recipe.
             </p>
           ) : (
             <ul className="lb-cups">
@@ -113,7 +113,7 @@ export default function RecipesPage() {
                   <p className="quiet">{catalogue.data?.names[r.recipe.method ?? ""] ?? r.recipe.method}</p>
                   <p className="num">{recipeInWords(r.recipe, system)}</p>
                   <p className="lb-actions">
-                    <Link to={`/now/plan?method=${r.recipe.method}&recipe=${r.id}`}>Brew it now</Link>
+                    <Link to={`/now/plan?method=${r.recipe.method}&recipe=${r.id}`}>Brew it</Link>
                     {!inPocket && (
                       <a href={`/api/v1/recipes/${r.id}/export.json`} download>
                         Save as a file

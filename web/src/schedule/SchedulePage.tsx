@@ -129,13 +129,13 @@ function Schedule({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
           items.length > 0 && <p className="verdict next-task">All done.</p>
         )}
         {!trip.starts_on && items.length > 0 && (
-          <span className="quiet">Set the trip’s first day to get dates and a calendar.</span>
+          <span className="quiet">Set the start date to get dates and a calendar.</span>
         )}
         {ticks.error && <Trouble error={ticks.error} />}
       </div>
       {items.length === 0 ? (
         <p className="empty">
-          Nothing to do yet: plan a brew at a stop, and this list counts back from coffee in hand.
+          Nothing to do yet. Plan a brew at a stop; this list counts back from coffee in hand.
         </p>
       ) : (
         <>

@@ -49,7 +49,7 @@ export function byDay(tasks: Task[], moments: Moment[], ready: boolean): Day[] {
     const title =
       day < 1 || task.when === "before"
         ? day >= 1
-          ? "On the day of leaving"
+          ? "On the day you leave"
           : `${1 - day} ${day === 0 ? "day" : "days"} before`
         : task.when === "after"
           ? "Afterwards"

@@ -217,7 +217,7 @@ export function FlameLane({ plan, t, y, h }: Place) {
         })}
       {plan.heat === null && (
         <text className="sc-note" x={t.x(t.start) + 5} y={y + h / 2 + 4}>
-          {plan.curves.water_c.length > 0 ? "none: hot water is supplied" : "none: nothing is heated"}
+          {plan.curves.water_c.length > 0 ? "none: hot water supplied" : "none: nothing is heated"}
         </text>
       )}
       <line className="sc-base" x1={t.x(t.start)} x2={t.x(t.end)} y1={y + h} y2={y + h} />

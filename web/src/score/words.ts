@@ -6,7 +6,7 @@ export function scoreInWords(plan: Plan, system: System): string {
   const c = (v: number | null) => (v === null ? "not known" : inWords(v, "°C", system, { fine: true }));
   const out = [
     `Water boils at ${c(plan.boil_c)} here.`,
-    `The recipe wants ${c(plan.target_c)} at first contact; this stop gives ${c(plan.start_c)}.`,
+    `The recipe aims for ${c(plan.target_c)} at first contact; here it is ${c(plan.start_c)}.`,
   ];
   if (plan.heat?.heat_s) out.push(`${clock(plan.heat.heat_s, 5)} to the boil.`);
   for (const s of plan.steps) {

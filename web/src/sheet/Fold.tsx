@@ -72,7 +72,7 @@ export function Fold({
   while (pages.length < 7) pages.push(<p className="quiet">Notes</p>);
   pages.push(
     <>
-      <h2>If you end up elsewhere</h2>
+      <h2>At another altitude</h2>
       {here.map(({ t, i }) => (
         <Strip key={i} strip={t.strip} at={t.boil_c} />
       ))}

@@ -110,7 +110,7 @@ export function Strip({ strip, at }: { strip: number[][]; at: number }) {
     <table className="leaf-strip">
       <tbody>
         <tr>
-          <th scope="row">If you end up at</th>
+          <th scope="row">If you stop at</th>
           {strip.map(([m], i) => (
             <td key={i} className="num">
               {figure(m ?? 0, "m", system).text} {figure(m ?? 0, "m", system).unit}

@@ -48,7 +48,7 @@ function Sheet({ trip, plan, catalogue }: { trip: TripOut; plan: TripPlan; catal
           options={[
             { value: "a5", label: "A5" },
             { value: "a4", label: "A4" },
-            { value: "fold", label: "Pocket fold" },
+            { value: "fold", label: "Folded sheet" },
           ]}
           onChange={setSize}
         />
@@ -68,8 +68,8 @@ function Sheet({ trip, plan, catalogue }: { trip: TripOut; plan: TripPlan; catal
         )}
         <span className="quiet">
           {size === "fold"
-            ? "One day on an A4 sheet: fold it to eight, cut along the line in the middle, and push the ends together."
-            : "A page a stop, in black and white. Figures are in the units set above."}
+            ? "One day on an A4 sheet: fold into eight, cut along the middle line, push the ends together."
+            : "One page per stop, in black and white, in your units."}
         </span>
         <span className="grow" />
         <Link to={`/trips/${trip.id}`}>Back to the route</Link>
@@ -111,7 +111,7 @@ function Front({ trip, r }: { trip: TripOut; r: Result }) {
           {trip.starts_on && ` · from ${dateInWords(trip.starts_on)}`}
         </p>
       </header>
-      <h2>To have and to buy</h2>
+      <h2>To bring and buy</h2>
       <table>
         <tbody>
           {r.buy.map((b, i) => (
@@ -157,8 +157,8 @@ function Front({ trip, r }: { trip: TripOut; r: Result }) {
       ))}
       {r.brews.some((b) => b.fuel !== "" && b.fuel !== "electric") && (
         <p className="leaf-caution">
-          <strong>Burn nothing in a tent or a closed vehicle.</strong> Local rules, land managers and carriers
-          have the last word.
+          <strong>Burn nothing in a tent or a closed vehicle.</strong> Follow local rules, land managers and
+          carriers.
         </p>
       )}
     </article>
@@ -233,7 +233,7 @@ function StopSheet({
         </p>
       )}
       <Strip strip={t.strip} at={t.boil_c} />
-      {brews.length === 0 && <p>No coffee is planned here.</p>}
+      {brews.length === 0 && <p>No brew planned here.</p>}
       <div className="leaf-brews">
         {brews.map((b, i) => (
           <BrewOnPaper

@@ -4,7 +4,7 @@ import { over, useStored } from "../app/useStored";
 
 const before = [
   ["none", "no reminder"],
-  ["0", "when it begins"],
+  ["0", "when it starts"],
   ...[5, 10, 15, 30, 60].map((m) => [String(m), `${m} minutes before`]),
 ] as [string, string][];
 const evenings = [["none", "no reminder"], ...[18, 19, 20, 21, 22].map((h) => [`${h}:00`, `at ${h}:00`])] as [
@@ -37,10 +37,9 @@ export default function CalendarPanel({ trip, onClose }: { trip: number; onClose
   return (
     <Panel open title="The schedule in a calendar" size={420} onClose={onClose}>
       {choice("alarm", "Before a brew", before)}
-      {choice("evening", "On an evening with something to get ready", evenings)}
+      {choice("evening", "On evenings with something to prepare", evenings)}
       <p className="quiet">
-        Saved again after a change and opened in the same calendar, it moves what moved and calls off what is
-        no longer to be done.
+        After a change, save it again and open it in the same calendar: moved entries move, cancelled ones go.
       </p>
       <Button
         type="primary"

@@ -15,7 +15,7 @@ export function Elsewhere({ brew, trip, onClose }: { brew: Brew; trip: TripOut; 
   const move = useChange(() => moveBrew(brew.id, { stop, at }));
   const same = stop === brew.stop_id && at === brew.at;
   return (
-    <Panel title="Elsewhere, or at another hour" open onClose={onClose}>
+    <Panel title="Copy or move" open onClose={onClose}>
       <form
         className="elsewhere"
         onSubmit={(e) => {
@@ -29,7 +29,7 @@ export function Elsewhere({ brew, trip, onClose }: { brew: Brew; trip: TripOut; 
         }}
       >
         <p className="quiet">
-          What the brew has of its own goes along; altitude, air, heat and water are those of the stop.
+          The brew keeps its own settings; altitude, air, heat and water come from the stop.
         </p>
         <div className="field">
           <label htmlFor="elsewhere-stop">Stop</label>
@@ -47,7 +47,7 @@ export function Elsewhere({ brew, trip, onClose }: { brew: Brew; trip: TripOut; 
           </select>
         </div>
         <div className="field">
-          <label htmlFor="elsewhere-at">Coffee in hand at; empty for any time</label>
+          <label htmlFor="elsewhere-at">Coffee in hand at (empty: any time)</label>
           <input
             id="elsewhere-at"
             className="plain-input num"
@@ -58,7 +58,7 @@ export function Elsewhere({ brew, trip, onClose }: { brew: Brew; trip: TripOut; 
         </div>
         <p className="choices-row">
           <button type="submit" className="btn" disabled={copy.isPending}>
-            Copy it there
+            Copy
           </button>
           <button
             type="button"
@@ -75,7 +75,7 @@ export function Elsewhere({ brew, trip, onClose }: { brew: Brew; trip: TripOut; 
               })
             }
           >
-            Move it there
+            Move
           </button>
         </p>
         {(copy.error ?? move.error) && <Trouble error={copy.error ?? move.error} />}

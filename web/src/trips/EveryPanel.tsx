@@ -39,7 +39,7 @@ export default function EveryPanel({
           popupMatchSelectWidth={false}
           showSearch={{ optionFilterProp: "label" }}
           options={[
-            { value: "", label: "the best way of each stop" },
+            { value: "", label: "the best method for each stop" },
             ...(catalogue.data?.methods ?? [])
               .filter((m) => m.contact !== "cold")
               .flatMap((m) =>
@@ -56,7 +56,7 @@ export default function EveryPanel({
       {preview.data && (
         <div aria-live="polite" className={preview.isPlaceholderData ? "last-good" : undefined}>
           {would.length === 0 ? (
-            <p className="empty">Every {meal} has its brew already, or none can be made there.</p>
+            <p className="empty">Every {meal} has a brew already, or none can be made.</p>
           ) : (
             <table className="plain">
               <thead>
@@ -98,11 +98,11 @@ export default function EveryPanel({
             make.mutate(undefined, {
               onSuccess: ({ made }) => {
                 onClose();
-                if (made.length === 0) notice({ kind: "info", title: `Every ${meal} has its brew already` });
+                if (made.length === 0) notice({ kind: "info", title: `Every ${meal} has a brew already` });
                 else
                   offer(
                     `every-${meal}`,
-                    `${counted(made.length, "brew is", "brews are")} made, one every ${meal}`,
+                    `${counted(made.length, "brew is", "brews are")} added, one every ${meal}`,
                     () => Promise.all(made.map((b) => remove("brew", b.id))),
                   );
               },
@@ -112,7 +112,7 @@ export default function EveryPanel({
           {would.length === 0 ? "Plan them" : `Plan ${counted(would.length, "brew", "brews")}`}
         </Button>{" "}
         <Button type="text" onClick={onClose}>
-          Leave it
+          Cancel
         </Button>
       </p>
     </Panel>

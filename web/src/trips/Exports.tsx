@@ -11,7 +11,7 @@ const CalendarPanel = fetched(async () => (await import("./CalendarPanel")).defa
 const formats = [
   ["trip.json", "The trip (JSON)"],
   ["stops.gpx", "Stops (GPX)"],
-  ["provisions.csv", "Provisions (CSV)"],
+  ["provisions.csv", "Supplies (CSV)"],
 ] as const;
 
 /** Downloads in open formats. */

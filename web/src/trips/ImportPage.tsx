@@ -62,10 +62,10 @@ export default function ImportPage() {
   const troubles = keep.error instanceof ApiError ? keep.error.troubles : [];
   return (
     <div className="page">
-      <h1>Read a trip from a file</h1>
+      <h1>Import a trip</h1>
       <p className="quiet">
-        GPX with waypoints, routes or tracks; a trip saved here (JSON); or CSV with a line a stop. Nothing is
-        kept before you have looked at it. The file stays on this machine.
+        GPX with waypoints, routes or tracks; a trip saved here (JSON); or CSV with one line per stop. You see
+        it before anything is saved. The file stays on this machine.
       </p>
       <FileDrop
         id="import-file"
@@ -76,13 +76,11 @@ export default function ImportPage() {
       />
       {error && (
         <div className="trouble" role="alert">
-          <strong>{name} was not read.</strong> {error.message}
+          <strong>{name} can’t be read.</strong> {error.message}
           {error instanceof ApiError && error.troubles.length > 1 && (
             <ul>
               {error.troubles.slice(1).map((t, i) => (
-                <li key={i}>
-                  {t.field}: {t.message}
-                </li>
+                <li key={i}>{t.message}</li>
               ))}
             </ul>
           )}
@@ -136,7 +134,7 @@ export default function ImportPage() {
               />
             </div>
             <div className="field">
-              <label htmlFor="import-starts">Starts on</label>
+              <label htmlFor="import-starts">Start date</label>
               <input
                 id="import-starts"
                 type="date"
@@ -163,12 +161,12 @@ export default function ImportPage() {
             )}
             {proposal.local_times && (
               <div className="field">
-                <label htmlFor="import-zone">Time zone of the file’s times</label>
+                <label htmlFor="import-zone">Time zone of the file</label>
                 <Input
                   id="import-zone"
                   style={{ width: 220 }}
                   value={zoneOfAll(trip) ?? ""}
-                  placeholder="of each stop, as guessed"
+                  placeholder="guessed for each stop"
                   onChange={(e) =>
                     setProposal({
                       ...proposal,
@@ -181,21 +179,21 @@ export default function ImportPage() {
           </div>
           {unknown > 0 && file && (
             <p className="notice-line" role="status">
-              The altitude of {counted(unknown, "stop")} is not known. Enter it below, or{" "}
+              The altitude of {counted(unknown, "stop")} is unknown. Enter it below, or{" "}
               <Button size="small" onClick={() => void read(file, { ...how, terrain: "simulated" })}>
                 Ask the simulated terrain
               </Button>{" "}
-              <span className="quiet">It is made up: to try things out, not to rely on.</span>
+              <span className="quiet">It is made up: for trying out only.</span>
             </p>
           )}
           <table className="plain">
             <thead>
               <tr>
-                <th>Keep</th>
+                <th>Save</th>
                 <th>Stop</th>
                 <th className="right">Day</th>
                 <th className="right">Altitude</th>
-                <th className="right">Along</th>
+                <th className="right">Distance</th>
                 <th>Why</th>
                 <th className="right">Brews</th>
               </tr>
@@ -206,7 +204,7 @@ export default function ImportPage() {
                   <td>
                     <input
                       type="checkbox"
-                      aria-label={`Keep ${s.name}`}
+                      aria-label={`Save ${s.name}`}
                       checked={!out.has(i)}
                       onChange={() => {
                         const next = new Set(out);
@@ -264,9 +262,7 @@ export default function ImportPage() {
           {troubles.length > 1 && (
             <ul>
               {troubles.slice(1).map((t, i) => (
-                <li key={i}>
-                  {t.field}: {t.message}
-                </li>
+                <li key={i}>{t.message}</li>
               ))}
             </ul>
           )}
@@ -280,17 +276,17 @@ export default function ImportPage() {
                   { ...trip, stops: kept },
                   {
                     onSuccess: (t) => {
-                      notice({ kind: "done", title: "Kept" });
+                      notice({ kind: "done", title: "Saved" });
                       void navigate(`/trips/${t.id}`);
                     },
                   },
                 )
               }
             >
-              Keep the trip
+              Save the trip
             </Button>{" "}
             <Button type="text" onClick={() => setProposal(undefined)}>
-              Leave it
+              Cancel
             </Button>
           </p>
         </>
@@ -397,7 +393,7 @@ function Profile({
                 r={9}
                 tabIndex={0}
                 role="slider"
-                aria-label={`${s.name}: where along the way`}
+                aria-label={`${s.name}: position along the way`}
                 aria-valuemin={0}
                 aria-valuemax={Math.round(km)}
                 aria-valuenow={Math.round(s.km ?? 0)}

@@ -84,8 +84,8 @@ function Route({ trip: t }: { trip: TripOut }) {
       {arrange.error && <Trouble error={arrange.error} />}
       {t.stops.length === 0 ? (
         <p className="empty">
-          No stop yet. Add the first place where you will make coffee, or{" "}
-          <Link to="/import">read a file</Link> with the route.
+          No stop yet. Add the first place where you’ll make coffee, or{" "}
+          <Link to="/import">import a file</Link> with the route.
         </p>
       ) : (
         <table className="plain stops">
@@ -159,7 +159,7 @@ function Route({ trip: t }: { trip: TripOut }) {
                     label="…"
                     name={`More for ${s.name}`}
                     items={[
-                      { label: "Add a stop after it", onClick: () => setAfter(s) },
+                      { label: "Add a stop after", onClick: () => setAfter(s) },
                       { label: "Move earlier", disabled: i === 0, onClick: () => arrange.swap(i, -1) },
                       {
                         label: "Move later",
@@ -167,7 +167,7 @@ function Route({ trip: t }: { trip: TripOut }) {
                         onClick: () => arrange.swap(i, 1),
                       },
                       {
-                        label: nights(s) > 1 ? "Split the stay in two" : "Split (a stay of one day)",
+                        label: nights(s) > 1 ? "Split the stay" : "Split (one-day stay)",
                         disabled: nights(s) < 2,
                         onClick: () => arrange.split(s, Math.ceil(nights(s) / 2)),
                       },
@@ -180,11 +180,11 @@ function Route({ trip: t }: { trip: TripOut }) {
           </tbody>
         </table>
       )}
-      <Folded id="route.ribbon" title="Moving stops on the ribbon">
+      <Folded id="route.ribbon" title="Move stops in the picture">
         <p className="hint">
-          On the ribbon, to scale by distance or days: drag a stop’s ring, or Alt and an arrow key, to move
-          it; double-click the ground to add one there; click a stay’s line by days, or press x on its stop,
-          to split it.
+          To scale by distance or days: drag a stop’s ring, or press Alt and an arrow key, to move it.
+          Double-click the ground to add one. By days, click a stay’s line, or press x on its stop, to split
+          it.
         </p>
       </Folded>
       {(adding || chosen || after) && (

@@ -100,8 +100,8 @@ export default function StopForm({
       }
       setAsked(
         said.length
-          ? `${said.join("; ")}. What you had set stays.`
-          : "Nothing was empty. Give the trip a date for a forecast.",
+          ? `${said.join("; ")}. Your own values stay.`
+          : "Nothing to fill. Give the trip a start date for a forecast.",
       );
     } catch (e) {
       setAsked(e instanceof Error ? e.message : String(e));
@@ -238,7 +238,7 @@ export default function StopForm({
         <p className="form-more-title">More</p>
         {trip.id > 0 &&
           group(
-            "Along the way: day, stay, distance, how one goes on",
+            "Along the way: day, stay, distance, travel",
             <>
               <div className="field">
                 <label htmlFor="stop-day">Day of the trip</label>
@@ -262,7 +262,7 @@ export default function StopForm({
                 />
               </div>
               {number("nights", "Days of the stay", "", "1")}
-              {choice("leg_by", "From here on", [
+              {choice("leg_by", "Onward", [
                 ["", "not said"],
                 ["foot", "on foot"],
                 ["road", "by road"],
@@ -272,7 +272,7 @@ export default function StopForm({
               ])}
               <ClockField
                 id="stop-leg_hours"
-                label="How long it takes"
+                label="Travel time"
                 unit="h"
                 max={limits["Facts.leg_hours"].max * 3600}
                 value={facts.leg_hours === undefined ? undefined : facts.leg_hours * 3600}
@@ -324,7 +324,7 @@ export default function StopForm({
         )}
         {!supplied &&
           group(
-            gas ? "The burner, and its canister" : "The burner",
+            gas ? "Burner and canister" : "Burner",
             fields([
               "heat.power_w",
               "heat.efficiency",
@@ -340,11 +340,11 @@ export default function StopForm({
                 : []),
             ]),
           )}
-        {group("The water: frozen, hard", fields([...(supplied ? [] : ["water.state"]), "water.tds_mg_l"]))}
+        {group("Water: frozen, hard", fields([...(supplied ? [] : ["water.state"]), "water.tds_mg_l"]))}
         {group(
-          "What is allowed there, and sold",
+          "Rules and shops",
           <>
-            {several("allowed", "Allowed and there", [
+            {several("allowed", "Allowed and available", [
               ["fire", "open fire"],
               ["stove", "stove"],
               ["mains", "socket"],
@@ -365,7 +365,7 @@ export default function StopForm({
                   checked={facts.bin ?? false}
                   onChange={(e) => fact("bin", e.target.checked || undefined)}
                 />{" "}
-                waste can be left
+                waste bin
               </label>
             </fieldset>
             {several("resupply", "Can be bought", [
@@ -378,7 +378,7 @@ export default function StopForm({
           </>,
         )}
         {group(
-          "The water and a note",
+          "Water and a note",
           <>
             <TextFields texts={written} value={{ ...textsOf(stop, written), ...texts }} onChange={setTexts} />
           </>,

@@ -46,7 +46,7 @@ export default function StopPage() {
           if (!stop)
             return (
               <p className="empty">
-                This stop is not in the trip; it may have been deleted.{" "}
+                This stop isn’t in the trip; it may have been deleted.{" "}
                 <Link to={`/trips/${t.id}`}>Back to the route</Link>.
               </p>
             );
@@ -127,13 +127,13 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         >
           <strong>{stop.water.caution.text}</strong> {stop.water.caution.why}{" "}
           <Button size="small" onClick={() => setEditing(true)}>
-            Say where it is from, or whether it is safe
+            Say whether it is safe
           </Button>
         </p>
       )}
       {(stop.boil.odds ?? []).map((o) => (
         <p key={o.fields.join()} className="care care-danger stop-water" role="note" data-testid="odds">
-          <strong>{say(o.text, system)}</strong> Until it is settled, the longer safety boil counts.{" "}
+          <strong>{say(o.text, system)}</strong> Until then, the longer safety boil counts.{" "}
           <Button size="small" onClick={() => setEditing(true)}>
             Correct it
           </Button>
@@ -141,10 +141,9 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
       ))}
       {stop.facts.water_review && (
         <p className="remark" role="note">
-          An earlier version did not ask whether this water is safe, and what it had was taken over: look at
-          it once.{" "}
+          An earlier version didn’t ask whether this water is safe. Check it once.{" "}
           <Button size="small" onClick={() => setEditing(true)}>
-            Look at it
+            Check it
           </Button>
         </p>
       )}
@@ -177,7 +176,7 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
       {brews.length > 0 && <h2>Brews here</h2>}
       {brews.length === 0 ? (
         <p className="empty">
-          None yet. Choose a method below; the plan takes this stop’s altitude, water and heat.
+          None yet. Choose a method below; it uses this stop’s altitude, water and heat.
         </p>
       ) : (
         <table className="plain brews">
@@ -213,7 +212,7 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
                       name={`More for ${b.name || (m?.name ?? "the brew")}`}
                       items={[
                         // Made without the guide, it tasted of something all the same.
-                        { label: "Write a cup down", onClick: () => void navigate(`${at}/log`) },
+                        { label: "Log a cup", onClick: () => void navigate(`${at}/log`) },
                         ...(trip.id > 0
                           ? [{ label: "Copy or move it…", onClick: () => setElsewhere(b) }]
                           : []),
@@ -248,7 +247,7 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
           }
         />
       ) : (
-        !ways.error && <p className="loading">Working out the ways…</p>
+        !ways.error && <p className="loading">Working out methods…</p>
       )}
       {elsewhere && <Elsewhere brew={elsewhere} trip={trip} onClose={() => setElsewhere(undefined)} />}
       {editing && <StopForm trip={trip} stop={stop} onClose={() => setEditing(false)} />}
@@ -286,8 +285,7 @@ export function PlacePage() {
           if (!stop)
             return (
               <p className="empty">
-                This place is not here; it may have been deleted, or put into a trip.{" "}
-                <Link to="/now">Coffee now</Link>.
+                This place isn’t here; it may be deleted or in a trip. <Link to="/now">Coffee now</Link>.
               </p>
             );
           return (
@@ -340,7 +338,7 @@ function IntoTrip({ stop }: { stop: StopOut }) {
       // There first, for here it is no longer.
       await navigate(stopPath(s.trip_id, s.id));
       await readAgain(client);
-      offer(`into-${s.id}`, `${s.name} is in the trip now, with its brews and their log`, () =>
+      offer(`into-${s.id}`, `${s.name} is in the trip now, with its brews and cups`, () =>
         putInto(s.id, 0, 1),
       );
     } catch (e) {
@@ -351,7 +349,7 @@ function IntoTrip({ stop }: { stop: StopOut }) {
   if (!trips.data?.length) return null;
   return (
     <details className="into-trip">
-      <summary>Put it into a trip</summary>
+      <summary>Put into a trip</summary>
       <form
         className="inline-form"
         onSubmit={(e) => {
@@ -387,7 +385,7 @@ function IntoTrip({ stop }: { stop: StopOut }) {
           />
         </div>
         <button type="submit" className="btn" disabled={trip === 0 || busy}>
-          Put it there
+          Move
         </button>
       </form>
       {error && <Trouble error={error} />}

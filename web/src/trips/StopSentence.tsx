@@ -76,7 +76,7 @@ export function StopSentence({
           parts={[
             "At ",
             conditions.place?.altitude_m === undefined && conditions.place?.pressure_hpa === undefined
-              ? { ...air.altitude, text: "an altitude not known", wanting: true }
+              ? { ...air.altitude, text: "an unknown altitude", wanting: true }
               : air.altitude,
             " in ",
             air.air,

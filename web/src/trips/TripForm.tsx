@@ -74,7 +74,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
             <FieldTrouble error={save.error} field="name" />
           </div>
           <div className="field">
-            <label htmlFor="trip-starts">Starts on</label>
+            <label htmlFor="trip-starts">Start date</label>
             <input
               id="trip-starts"
               type="date"
@@ -95,10 +95,8 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
             />
           </div>
         </div>
-        <h3>What is carried</h3>
-        <p className="hint">
-          Left empty, it is worked out. Given, it is what there is, and you see where it runs out.
-        </p>
+        <h3>What you carry</h3>
+        <p className="hint">Leave empty to work it out. Enter what you have to see when it runs out.</p>
         <div className="fields">
           {num("coffee_g", "Coffee at the start", "g", "worked out")}
           {num("fuel_g", "Spirit, petrol, tablets", "g", "worked out")}
@@ -108,7 +106,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
           {num("spare_pct", "Coffee, papers in reserve", "%", "10")}
           {num("sugar_g", "Sugar in each cup", "g", "none")}
           <div className="field field-yesno">
-            <label htmlFor="trip-minerals">Mineralise soft water</label>
+            <label htmlFor="trip-minerals">Add minerals to soft water</label>
             <Switch
               id="trip-minerals"
               checked={supplies.minerals ?? false}
@@ -119,7 +117,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
         <h3>Gas canisters</h3>
         <div className="fields">
           <div className="field">
-            <label htmlFor="trip-can">The kind bought holds</label>
+            <label htmlFor="trip-can">Bought canisters hold</label>
             <InputNumber
               id="trip-can"
               {...limits["CarriedCanister.capacity_g"]}
@@ -176,7 +174,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
                   put("canisters", rest.length ? rest : undefined);
                 }}
               >
-                Take it out
+                Remove
               </Button>
             </div>
           </div>
@@ -188,7 +186,7 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
               put("canisters", [...pack, { ...bought, ...can, left_g: (can ?? bought).capacity_g }])
             }
           >
-            Add one from home
+            Add a canister
           </Button>
         </p>
         {save.error && <Trouble error={save.error} />}

@@ -46,8 +46,8 @@ export default function TripsPage() {
         {(list) =>
           list.length === 0 ? (
             <p className="empty">
-              No trip yet. Name one below, then add its stops: where you will make coffee, how high, and with
-              what heat. For one cup now no trip is needed: <Link to="/now">coffee here, soon</Link>.
+              No trip yet. Name one below, then add its stops. For one cup, no trip is needed:{" "}
+              <Link to="/now">coffee now</Link>.
             </p>
           ) : (
             <ul className="trip-list">
@@ -63,7 +63,7 @@ export default function TripsPage() {
                         onClick: () =>
                           duplicate.mutate(t.id, { onSuccess: (c) => void navigate(`/trips/${c.id}`) }),
                       },
-                      { label: t.archived ? "Bring back" : "Archive", onClick: () => archive.mutate(t) },
+                      { label: t.archived ? "Restore" : "Archive", onClick: () => archive.mutate(t) },
                       { label: "Delete", onClick: () => void removeWithUndo("trip", t.id, t.name) },
                     ]}
                   />
@@ -117,15 +117,14 @@ export default function TripsPage() {
       {add.error && <Trouble error={add.error} />}
       {inPocket ? (
         <p>
-          Trips are read from files at home. <Link to="/take">Take what was shared</Link>: a plan or a recipe.
-          Your gear is on the <Link to="/shelf">shelf</Link>.
+          Trips are imported at home. <Link to="/take">Open shared</Link>: a plan or a recipe. See also{" "}
+          <Link to="/shelf">my gear</Link>.
         </p>
       ) : (
         <p>
-          <Link to="/import">Read a trip from a file</Link>: GPX, a saved trip, or CSV.{" "}
-          <Link to="/bring">Bring it back</Link>: what was done in a pocket.{" "}
-          <Link to="/take">Take what was shared</Link>: a plan or a recipe. Your gear is on the{" "}
-          <Link to="/shelf">shelf</Link>.
+          <Link to="/import">Import a trip</Link>: GPX, a saved trip or CSV.{" "}
+          <Link to="/bring">Bring home</Link>: offline changes. <Link to="/take">Open shared</Link>: a plan or
+          a recipe. See also <Link to="/shelf">my gear</Link>.
         </p>
       )}
       <PlacesOfNone />
@@ -188,8 +187,8 @@ function PlacesOfNone() {
   const catalogue = useCatalogue();
   if (!places.data?.stops.length) return null;
   return (
-    <section aria-label="Places of no trip">
-      <h2>Brewed without a trip</h2>
+    <section aria-label="Places outside trips">
+      <h2>Brewed outside trips</h2>
       <ul className="trip-list">
         {places.data.stops.map((s) => (
           <li key={s.id} className="trip-row">
@@ -214,9 +213,9 @@ function PlacesOfNone() {
       </ul>
       <p hidden={inPocket}>
         <a href="/api/v1/places/export.json" download>
-          Save them as a file
+          Save as a file
         </a>
-        , which can be read as a trip.
+        , which can be imported as a trip.
       </p>
     </section>
   );

@@ -50,9 +50,9 @@ export function useArrange(trip: TripOut) {
     /** Along the ribbon. */
     move: ({ stop, km, day }: Move) => {
       if (day !== undefined)
-        void put((before) => toDay(before, stop.id, day), `${stop.name} has moved to another day`);
+        void put((before) => toDay(before, stop.id, day), `${stop.name} moved to another day`);
       if (km !== undefined)
-        void put((before) => toKm(before, stop.id, km), `${stop.name} has moved along the route`);
+        void put((before) => toKm(before, stop.id, km), `${stop.name} moved along the route`);
     },
     /** One place up or down in the list. */
     swap: (index: number, by: -1 | 1) => {
@@ -65,7 +65,7 @@ export function useArrange(trip: TripOut) {
             before.findIndex((p) => p.id === stop.id),
             by,
           ),
-        `${stop.name} has moved`,
+        `${stop.name} moved`,
       );
     },
   };

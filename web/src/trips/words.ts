@@ -33,7 +33,7 @@ export function waterInWords(s: StopOut, system: System): string {
       ? `${w.state} to melt`
       : inWords(w?.source_c ?? usual.request["water.source_c"], "°C", system);
   const treat =
-    { boil: "boil it", filtered: "filtered", doubtful: s.water.source ? "doubtful" : "not said where from" }[
+    { boil: "boil it", filtered: "filtered", doubtful: s.water.source ? "doubtful" : "source not named" }[
       s.water.treatment
     ] ?? "";
   const hard = w?.tds_mg_l && w.tds_mg_l > usual.hard_mg_l ? "hard" : "";
@@ -43,13 +43,13 @@ export function waterInWords(s: StopOut, system: System): string {
 /** The altitude of a stop: nothing is invented where it is not known. */
 export function altitudeInWords(s: StopOut, system: System, options?: { step?: number }): string {
   const m = s.conditions.place?.altitude_m;
-  return m === undefined ? "altitude not known" : inWords(m, "m", system, options);
+  return m === undefined ? "altitude unknown" : inWords(m, "m", system, options);
 }
 
 /** At what water boils, or that nobody can say. */
 export const boilInWords = (c: number, unplaced: boolean | undefined, system: System): string =>
   unplaced
-    ? `not known; at the sea ${inWords(c, "°C", system, { fine: true })}`
+    ? `unknown; at sea level ${inWords(c, "°C", system, { fine: true })}`
     : inWords(c, "°C", system, { fine: true });
 
 /** Whether all water is carried to a stop. */

@@ -47,8 +47,8 @@ export function ClockField({
   const wrong = text !== undefined && text.trim() !== "" && (read === undefined || beyond);
   const message = wrong
     ? beyond
-      ? `${spelled(read)} is not allowed; allowed: ${spelled(min)} to ${spelled(max)}.`
-      : `“${text}” is not a time; allowed: ${unit === "h" ? "1:30, 1 h 30 or 90 min" : "3:20, 3 min or 200 s"}.`
+      ? `${label}: ${spelled(read)} is out of range. Enter ${spelled(min)} to ${spelled(max)}.`
+      : `${label}: “${text}” is not a time. Enter ${unit === "h" ? "1:30, 1 h 30 or 90 min" : "3:20, 3 min or 200 s"}.`
     : trouble;
   return (
     <div className={compact ? "field field-compact" : "field"} data-field={path}>

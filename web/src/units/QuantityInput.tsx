@@ -91,7 +91,7 @@ function NumberInput({
   const message =
     bad === undefined
       ? trouble
-      : `${bad.toLocaleString("en")} ${unit} is not allowed; allowed: ${rangeInWords(field.min, field.max, field.unit, system)}`;
+      : `${label ?? field.label}: ${[bad.toLocaleString("en"), unit].filter(Boolean).join(" ")} is out of range. Enter ${rangeInWords(field.min, field.max, field.unit, system)}.`;
   return (
     <div className={compact ? "field field-compact" : "field"} data-field={field.path}>
       <label htmlFor={id}>{label ?? field.label}</label>

@@ -85,10 +85,8 @@ export function Ways({
       {possible.length === 0 && (
         <div className="empty">
           <p>
-            <strong>Nothing can be made with this.</strong>{" "}
-            {found.remedies.length > 0
-              ? "What would help:"
-              : "Say what else you have, or another heat source."}
+            <strong>Nothing works with this.</strong>{" "}
+            {found.remedies.length > 0 ? "What would help:" : "Add gear or another heat source."}
           </p>
           {found.remedies.length > 0 && (
             <p>
@@ -141,12 +139,12 @@ export function Ways({
           aria-controls={list}
           onClick={() => setAll(!all)}
         >
-          {all ? "Only the best" : `All ${possible.length} ways`}
+          {all ? "Show the best" : `All ${possible.length} ways`}
         </button>
       )}
       {mine.length > 0 && (
         <p className="ways-own">
-          <strong>By your own recipe:</strong>{" "}
+          <strong>Your own recipe:</strong>{" "}
           {mine.map((r, i) => (
             <span key={r.id}>
               {i > 0 && " · "}
@@ -160,7 +158,7 @@ export function Ways({
       {not.length > 0 && (
         <details className="ways-not">
           <summary>
-            {not.length === 1 ? "One way is not possible here" : `${not.length} ways are not possible here`}
+            {not.length === 1 ? "1 method doesn’t work here" : `${not.length} methods don’t work here`}
           </summary>
           <ul>
             {not.map((w) => (
@@ -178,7 +176,7 @@ export function Ways({
                         to={planned(w.method, c.school)}
                         aria-label={`Plan ${catalogue.names[w.method]}: ${catalogue.names[`${w.method}/${c.school}`]}`}
                       >
-                        Plan it all the same
+                        Plan anyway
                         {w.schools.length > 1 && `: ${catalogue.names[`${w.method}/${c.school}`]}`}
                       </Link>
                     ))}
@@ -264,7 +262,7 @@ function Card({
             Compared with the first: {way.than.map((p) => say(p, system)).join(" · ")}
           </p>
         )}
-        {stays && <p className="way-care">△ {brewer.name} is not in the kit of the trip.</p>}
+        {stays && <p className="way-care">△ {brewer.name} isn’t in the trip’s kit.</p>}
         {cares.map((j) => (
           <p key={`${j.rule}${j.a}`} className="way-care">
             △ {say(j, system)} {j.remedy && <span className="quiet">{sentence(j.remedy)}</span>}

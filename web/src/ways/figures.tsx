@@ -40,7 +40,7 @@ export function figureOf(
       : { label, text: inWords(v, unit, system, { step }) + (unit === "s" && v < 3600 ? "\u2009min" : "") };
   switch (path) {
     case "total_s":
-      return told("in all", c.total_s, "s");
+      return told("total", c.total_s, "s");
     case "hands_s":
       return told("hands", c.hands_s, "s");
     case "heat.fuel_g":

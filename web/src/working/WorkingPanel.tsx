@@ -8,9 +8,9 @@ import { Panel } from "../app/Panel";
 
 const kinds: Record<WorkingFigure["kind"], string> = {
   measured: "Measured by you",
-  published: "Computed from a published source",
-  practice: "Estimated from common practice",
-  memory: "From memory, not looked up",
+  published: "Computed, published source",
+  practice: "Estimated, common practice",
+  memory: "From memory",
   chosen: "Chosen",
 };
 
@@ -88,7 +88,7 @@ export function WorkingPanel({
                           type="link"
                           size="small"
                           className="num"
-                          title={field ? "Change it" : visit ? "Go to its plan" : "Open its working"}
+                          title={field ? "Change" : visit ? "Go to plan" : "Show working"}
                           onClick={() => {
                             if (field) working.change(field);
                             else if (visit) visit(Number(brew), figure);
@@ -116,7 +116,7 @@ export function WorkingPanel({
           )}
         </>
       ) : (
-        <p>This plan has no such figure.</p>
+        <p>This plan doesn’t have this figure.</p>
       )}
     </Panel>
   );
