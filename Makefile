@@ -57,10 +57,12 @@ api: web-deps
 	go run ./cmd/apodemos openapi > docs/openapi.json
 	@$(MAKE) --no-print-directory web/src/api/schema.d.ts
 
-## docs: the page of methods, from the catalogue
-docs:
+## docs: the pages of methods, schemas and words, from the catalogue and the tables
+## (words needs the packages of the interface)
+docs: web-deps
 	go run ./cmd/apodemos methods > docs/methods.md
 	for k in trip recipe log pocket; do go run ./cmd/apodemos schema $$k > docs/$$k.schema.json; done
+	APODEMOS_WORDS=1 go test -count=1 -run TestThePageHasEverySentence ./docs/words >/dev/null
 
 ## test: everything: format, vet, lint, types, unit, property and end-to-end tests
 test: test-tools build

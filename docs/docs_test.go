@@ -147,10 +147,9 @@ func TestThingsAreAddedAsThePageSays(t *testing.T) {
 	assert.Contains(t, out, "Marram Landing\nTarn Bothy\n")
 }
 
-// The rooms that the page and the README name are there, and every room of the project
-// is in the README.
-func TestTheHouseIsAsTheREADMESays(t *testing.T) {
-	b, err := os.ReadFile("../README.md")
+// The folders that the page of the house names are there, and every folder of the project is on it.
+func TestTheHouseIsAsItsPageSays(t *testing.T) {
+	b, err := os.ReadFile("house.md")
 	require.NoError(t, err)
 	_, house, _ := strings.Cut(string(b), "## The house\n\n```\n")
 	house, _, _ = strings.Cut(house, "```")

@@ -20,7 +20,7 @@ func TestTheFiveQuestions(t *testing.T) {
 
 	// ISO 2533 and IAPWS-IF97 at 4,000 m: 86.62 °C.
 	p.open("/bench/boil?from=stop5")
-	p.see("Trusted in this order")
+	p.see("The first of these counts")
 	p.slide("Altitude of the stop", kb.ArrowRight, 10)
 	p.until("see the boiling point at 4,000 m", func() bool {
 		return math.Abs(number(t, p.figure("boil_c"))-86.62) < 0.051
@@ -72,7 +72,7 @@ func TestTheFiveQuestions(t *testing.T) {
 	p.until("see the salts", func() bool {
 		return strings.HasPrefix(p.figure("epsom_mg_per_l"), "167") && strings.HasPrefix(p.figure("soda_mg_per_l"), "67")
 	})
-	p.click("Add to the note of Village guest house")
+	p.click("Add to Village guest house")
 	p.see("Added.")
 }
 
@@ -100,11 +100,11 @@ func TestACalibrationIsSeenInThePlan(t *testing.T) {
 	p.until("see the efficiency of all that was typed", func() bool { return number(t, p.figure("efficiency_pct")) > 10 })
 	measured := number(t, p.figure("efficiency_pct"))
 	p.click("Use these measurements")
-	p.click("Keep for High plateau")
-	p.seeNot("Keep for High plateau")
+	p.click("Save to High plateau")
+	p.seeNot("Save to High plateau")
 
 	p.open("/trips/1/stops/5/brews/9")
-	p.see("as measured, not the usual 50")
+	p.see("as measured (usually 50")
 	p.until("see the fuel change", func() bool { return number(t, p.figure("heat.fuel_g")) != before })
 	after := number(t, p.figure("heat.fuel_g"))
 	assert.InDelta(t, before*50/measured, after, 1.01, "fuel goes with the inverse of the efficiency")
@@ -119,6 +119,6 @@ func TestACalibrationIsSeenInThePlan(t *testing.T) {
 	p.fill("Reading", "90")
 	p.until("see the fit", func() bool { return p.figure("loss_factor") != "" })
 	assert.Greater(t, number(t, p.figure("loss_factor")), 0.5)
-	p.click("Use for this pot")
-	p.see("Keep for Windy beach")
+	p.click("Use it")
+	p.see("Save to Windy beach")
 }

@@ -41,7 +41,7 @@ func TestOneBrewFromPlanToLog(t *testing.T) {
 	p.see("our pulses")
 	assert.InDelta(t, boilAt(3900), number(t, p.figure("boil_c")), 0.051)
 	assert.Equal(t, "none", p.figure("wait_s"), "it boils below the temperature that the recipe wants: do not wait")
-	p.see("wait: keep it on the heat for the first")
+	p.see("Keep it on the heat for the first")
 	p.see("Not saved")
 	dose := number(t, p.figure("dose_g"))
 
@@ -198,7 +198,7 @@ func TestBadInputSaysWhatIsAllowedAndLosesNothing(t *testing.T) {
 
 	// What no single field can know comes from the core, at the field.
 	p.click("All settings")
-	p.see("Trusted in this order")
+	p.see("The first of these counts")
 	p.expectError("422")
 	p.fill("Measured boiling point", "120")
 	p.see("120 °C is out of range. Enter 68 to 103 °C")
@@ -258,7 +258,7 @@ func TestATripByHand(t *testing.T) {
 	p.see("96.6")
 	p.plan("Steeped or boiled pot: Steeped, filter grind, skimmed")
 	p.see("Steeped, filter grind, skimmed")
-	p.see("Off the heat, lid off. Wait until it is")
+	p.see("Take it off, lid off. Wait until it is")
 }
 
 func TestKeyboardAndTheme(t *testing.T) {
@@ -294,10 +294,10 @@ func TestATimedDrawdownFitsTheDripper(t *testing.T) {
 	p.see("no paper makes it drain then. Enter ") // at the field, and what was typed stays
 	p.fill("Drained after", "6:20")
 	p.click("Fit this dripper")
-	p.see("of what is usual")
+	p.see("of the usual time to drain")
 	p.until("it drains then", func() bool { return strings.Contains(p.figure("contact_s"), "6:20") })
 	p.click("Back to usual")
-	p.seeNot("of what is usual")
+	p.seeNot("of the usual time to drain")
 	p.until("as before", func() bool { return strings.Contains(p.figure("contact_s"), "5:30") })
 }
 
@@ -318,12 +318,12 @@ func TestAWrongValueLeavesTheLastPlan(t *testing.T) {
 	p.do(chromedp.KeyEvent(kb.Escape))
 	assert.Equal(t, boils, p.figure("boil_c"), "the page stays")
 	assert.Equal(t, "true", p.js(`String(document.querySelector(".brew-it").disabled)`))
-	p.see("Mend what is marked first")
+	p.see("Correct the marked value first")
 	// After a reload, too: then it is the brew as it is kept.
 	p.open("/trips/1/stops/5/brews/9")
 	p.see("This is the last working plan")
 	assert.Equal(t, boils, p.figure("boil_c"))
-	p.click("go back to it")
+	p.click("restore it")
 	p.seeNot("This is the last working plan")
 	assert.Equal(t, "false", p.js(`String(document.querySelector(".brew-it").disabled)`))
 
@@ -348,7 +348,7 @@ func TestAClogIsSaidAndNotBrewed(t *testing.T) {
 	p.click("All settings")
 	p.fill("Find a setting", "clicks")
 	p.fill("Clicks", "5")
-	p.see("this bed would clog: there is nothing to brew so")
+	p.see("this bed would clog")
 	p.do(chromedp.KeyEvent(kb.Escape))
 	p.see("This grind clogs: choose a coarser one.")
 	assert.Equal(t, "true", p.js(`String(document.querySelector(".brew-it").disabled)`))

@@ -44,13 +44,13 @@ var looks = []struct {
 	laptop, phone    most
 	why              string
 }{
-	{"now", "/now", "All 11 ways", onLaptop, most{85, 16}, "the water, how it is made safe and the heat are always words of the sentence"},
+	{"now", "/now", "All 11 methods", onLaptop, most{85, 16}, "the water, how it is made safe and the heat are always words of the sentence"},
 	{"plan", "/trips/1/stops/5/brews/9", "Why? Other options", most{145, 25}, onPhone, "the steps stand beside the score"},
 	{"guide", "/trips/1/stops/5/brews/9/guide", "Pot ready?", onLaptop, onPhone, ""},
 	{"log", "/log", "29 cups", onLaptop, onPhone, ""},
 	{"supplies", "/trips/1/provisions", "Nothing runs out", onLaptop, onPhone, ""},
 	{"schedule", "/trips/1/schedule", "Weigh out", most{140, 25}, onPhone, "a day’s list is what the view is for"},
-	{"kit", "/trips/1/kit", "serves all 15 brews", most{130, 28}, onPhone, "each piece is a control with its name and mass"},
+	{"kit", "/trips/1/kit", "makes all 15 brews", most{130, 28}, onPhone, "each piece is a control with its name and mass"},
 	{"stop", "/trips/1/stops/5", "Brews here", most{145, 25}, onPhone, "its own notes and its brews stand over the best way"},
 	{"route", "/trips/1", "High plateau", most{120, 45}, most{70, 22}, "each stop, its menu and each brew is a control"},
 	{"shelf", "/shelf", "Hand press", most{150, 30}, onPhone, "each thing has its figures"},
@@ -71,7 +71,7 @@ var looks = []struct {
 	{"practice", "/practice?method=press-pot", "A whole brew", onLaptop, most{95, 15}, "each exercise says what to do"},
 	{"trips", "/trips", "From the port to the ice field", onLaptop, most{85, 15}, "how to begin a trip stands beside those there are"},
 	{"import", "/import", "Choose a file", onLaptop, onPhone, ""},
-	{"bring", "/bring", "Choose the pocket", onLaptop, onPhone, ""},
+	{"bring", "/bring", "Choose the saved offline copy", onLaptop, onPhone, ""},
 	{"take", "/take", "Look at it", onLaptop, onPhone, ""},
 }
 

@@ -99,7 +99,7 @@ func (a *after) Close() error { return a.first.Close() }
 func (p *person) carry() {
 	p.t.Helper()
 	p.open("/trips/1/along")
-	p.click("Carry it on this device")
+	p.click("Take offline")
 	p.see("Ready. It works without the server now.")
 	p.until("be kept by the service worker", func() bool { return p.js(`String(Boolean(navigator.serviceWorker.controller))`) == "true" })
 }
@@ -122,16 +122,16 @@ func TestInstalledOnADevice(t *testing.T) {
 	p.fill("Altitude", "4250")
 	p.see("Not saved yet")
 	p.click("Save")
-	p.see("in no copy yet")
+	p.see("not in a copy yet")
 	p.open("/log")
-	p.see("Without your server")
+	p.see("Offline, with what this device carries")
 	p.see("First light")
 	// A server in trouble, or another at its address, is no server either.
 	way.closed.Store(false)
 	for _, status := range []int32{500, 404} {
 		way.says.Store(status)
 		p.open("/log")
-		p.see("Without your server")
+		p.see("Offline, with what this device carries")
 		p.see("First light")
 	}
 	way.says.Store(0)
@@ -141,14 +141,14 @@ func TestInstalledOnADevice(t *testing.T) {
 	way.closed.Store(false)
 	p.open("/trips/1/stops/5/brews/9")
 	p.see("Offline changes are home")
-	p.seeNot("Without your server")
+	p.seeNot("Offline, with what this device carries")
 	p.open("/trips/1/stops/5/brews/9")
 	p.until("see at home what was done without it", func() bool {
 		return p.says("Altitude") == "4,250 m"
 	})
 	// Once: what is carried now has nothing to bring.
 	p.open("/bring")
-	p.see("Choose the pocket")
+	p.see("Choose the saved offline copy")
 	assert.NotContains(t, p.screen(), "not home yet")
 
 	// A newer version.
@@ -156,12 +156,12 @@ func TestInstalledOnADevice(t *testing.T) {
 	p.open("/trips")
 	p.see("A newer version is ready.")
 	p.js(`(window.stayed = "yes", "")`)
-	p.click("Change to it")
+	p.click("Update")
 	p.until("have changed to it", func() bool { return p.js(`window.stayed ?? "no"`) == "no" })
 	p.seeNot("A newer version is ready.")
 	way.closed.Store(true)
 	p.open("/trips/1")
-	p.see("Without your server")
+	p.see("Offline, with what this device carries")
 	p.see("River gorge")
 }
 
@@ -248,7 +248,7 @@ func TestAPhoneIsPaired(t *testing.T) {
 	assert.NotContains(t, p.screen(), "River gorge")
 	p.open("/pair?key=00000-00000")
 	p.do(chromedp.Click(chromedp.CSS("button")))
-	p.see("This key pairs nothing")
+	p.see("This key is wrong")
 	p.open("/pair?key=" + key)
 	p.do(chromedp.Click(chromedp.CSS("button")))
 	p.until("be let in", func() bool { return p.js("location.pathname") != "/pair" })
@@ -261,24 +261,24 @@ func TestAPhoneIsPaired(t *testing.T) {
 	// It takes the trip offline, and changes something without the server.
 	p.carry()
 	p.open("/trips/1/stops/5/brews/9?offline")
-	p.see("Without your server")
+	p.see("Offline, with what this device carries")
 	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	p.click("Save")
-	p.see("2 changes in no copy yet")
+	p.see("2 changes not in a copy yet")
 
 	// On the machine itself it is let go of.
 	q.open("/trips/1/along")
 	q.see("Another computer")
 	q.js(`(window.confirm = () => true, "")`)
-	q.click("Let go of Another computer")
+	q.click("Remove Another computer")
 	q.seeNot("Another computer")
 	p.open("/trips/1")
 	p.see("This device is not paired yet.")
 	// What it changed can still be seen, and saved.
 	p.js(`(document.querySelector("a[href*=offline]").click(), "")`)
-	p.see("Without your server")
-	p.see("2 changes in no copy yet")
+	p.see("Offline, with what this device carries")
+	p.see("2 changes not in a copy yet")
 	dir2 := t.TempDir()
 	p.savesInto(dir2)
 	p.click("Save a copy")

@@ -32,7 +32,7 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.click("Trip")
 	p.click("Kit")
 	p.see("Best from your gear")
-	p.see("serves all 15 brews")
+	p.see("makes all 15 brews")
 	p.see("the best is proven")
 	p.do(chromedp.Click(chromedp.CSS(`[data-figure="kit.mass_g"]`)))
 	p.see("what is used up until it can be bought")
@@ -42,9 +42,9 @@ func TestAKitForTheTrip(t *testing.T) {
 
 	// Heavier than allowed: which limit, and what the lightest weighs.
 	p.fill("Weight", "400")
-	p.see("The lightest kit that serves every brew weighs")
+	p.see("The lightest kit for every brew weighs")
 	p.fill("Weight", kb.Delete)
-	p.see("serves all 15 brews")
+	p.see("makes all 15 brews")
 
 	// What is tried is not the trip's kit until it is used; the list of things opens inside
 	// the window.
@@ -63,9 +63,9 @@ func TestAKitForTheTrip(t *testing.T) {
 	assert.Zero(t, kept())
 	p.open("/trips/1/kit")
 	p.see("On trial, not the trip’s kit yet")
-	p.click("Back to the best kit")
+	p.click("Best kit")
 	p.see("Best from your gear")
-	p.see("serves all 15 brews")
+	p.see("makes all 15 brews")
 	assert.Zero(t, kept())
 
 	// A kit of one's own: the slow drip in place of the dripper does not sit on
@@ -89,7 +89,7 @@ func TestAKitForTheTrip(t *testing.T) {
 
 	// Lost on the way: later brews fall back.
 	p.do(selectOption("[aria-label='What was lost']", "Slow metal drip")...)
-	p.click("Mark it lost")
+	p.click("Mark as lost")
 	p.see("After the loss:")
 
 	// The packing list, ticked; it is there again after a reload.
@@ -99,12 +99,12 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.open("/trips/1/kit")
 	p.see("1 of")
 	text := p.screen()
-	assert.True(t, strings.Contains(text, "portions, bagged and marked"))
+	assert.True(t, strings.Contains(text, "portions, bagged and labelled"))
 	p.click("Supplies")
 	p.see("Together, at most")
 	p.click("Kit")
-	p.click("Back to the best kit")
-	p.see("serves all 15 brews")
+	p.click("Best kit")
+	p.see("makes all 15 brews")
 }
 
 // A choice that takes a while says how far it is, and then what it found.
@@ -116,7 +116,7 @@ func TestAChoiceSaysHowFarItIs(t *testing.T) {
 	p.open("/trips/1/kit")
 	p.see("Choosing: ")
 	p.see("% done")
-	p.within(3*time.Minute, "see it done", func() bool { return strings.Contains(p.screen(), "serves all 15 brews") })
+	p.within(3*time.Minute, "see it done", func() bool { return strings.Contains(p.screen(), "makes all 15 brews") })
 	p.seeNot("Choosing: ")
 }
 

@@ -194,18 +194,18 @@ func TestTheManualBesideThePage(t *testing.T) {
 	p.fill("Search help", "melting snow")
 	p.see("Snow")
 	p.fill("Search help", "bloom")
-	p.see("lets the gas out of fresh coffee")
+	p.see("lets gas out of fresh coffee")
 	p.fill("Search help", "xyzzy")
 	p.see("No help on “xyzzy”")
 	p.into("Search help")
 	p.do(chromedp.KeyEvent("a"))
 	p.fill("Search help", "printed on a bag")
 	p.click("A recipe from a bag")
-	p.see("All there is")
+	p.see("All help")
 	p.click("Go there")
 	p.see("Add a coffee")
-	p.see("All there is") // it stays beside the page
-	p.click("As a page")
+	p.see("All help") // it stays beside the page
+	p.click("Open as a page")
 	p.until("have its address", func() bool {
 		return strings.HasSuffix(p.js(`location.pathname`), "/manual/recipe-from-a-bag")
 	})
@@ -229,7 +229,7 @@ func TestALookAround(t *testing.T) {
 	p := sit(t, app.base)
 	p.open("/")
 	p.see("First time here?")
-	p.click("Tour in five steps")
+	p.click("Take the tour")
 	for i, at := range []struct{ path, says string }{
 		{"/now", "Where you are"},
 		{"/trips/1", "A trip along its route"},
@@ -250,14 +250,14 @@ func TestALookAround(t *testing.T) {
 	p.see("water from")
 	p.seeNot("First time here?")
 	p.do(chromedp.KeyEvent("?"))
-	p.click("Tour in five steps")
+	p.click("Take the tour")
 	p.see("Where you are")
-	p.click("Skip it")
+	p.click("Skip")
 	p.seeNot("Where you are")
 
 	// Who goes elsewhere meanwhile is let go.
 	p.do(chromedp.KeyEvent("?"))
-	p.click("Tour in five steps")
+	p.click("Take the tour")
 	p.see("Where you are")
 	p.do(chromedp.KeyEvent("l"))
 	p.see("29 cups")

@@ -28,7 +28,7 @@ func TestOneBrewOfEachFamily(t *testing.T) {
 		{"Slow metal drip: Over condensed milk", "ratio_g_per_l", 150, "of condensed milk in each cup"},
 		{"Moka pot: Hot water in the boiler", "ratio_g_per_l", 100, "the valve is clear"},
 		{"Pocket pump brewer: A full basket, about thirteen presses", "ratio_g_per_l", 180, "thirteen presses"},
-		{"Cold concentrate at home: One to four by volume", "ratio_g_per_l", 95, "Twelve hours"},
+		{"Cold concentrate at home: One to four by volume", "ratio_g_per_l", 95, "twelve hours"},
 		{"Steeped or boiled pot: Warm water, then a boil", "ratio_g_per_l", 62.5, "rolling boil"},
 	} {
 		p.open("/trips/1/stops/7")
@@ -48,7 +48,7 @@ func TestBypass(t *testing.T) {
 	p.open("/trips/1/stops/8")
 	p.plan("Hand press: With bypass")
 	p.click("All settings")
-	p.see("Trusted in this order")
+	p.see("The first of these counts")
 	p.fill("Brewer holds", "230")
 	p.see("the chamber is full")
 	p.fill("People", "1")
@@ -57,7 +57,7 @@ func TestBypass(t *testing.T) {
 	p.until("see 230 and 90 ml", func() bool {
 		return p.figure("water.poured_ml") == "230 g" && p.figure("water.dilution_ml") == "90 ml"
 	})
-	p.see("90 ml goes in afterwards")
+	p.see("add 90 ml afterwards")
 	p.see("Add 90 ml of hot water. Swirl the cup and serve.")
 }
 
@@ -71,11 +71,11 @@ func TestATablespoonAndNoScale(t *testing.T) {
 	p.plan("Cone dripper: Three pours, no scale")
 	p.see("Circle out")
 	p.click("All settings")
-	p.see("Trusted in this order")
+	p.see("The first of these counts")
 	p.fill("Measure", "heaped tablespoon")
 	p.fill("A measure holds", "0.194") // oz, 5.5 g
 	p.see("heaped tablespoon")
-	p.see("Measure out")
+	p.see("Measure ")
 	assert.Contains(t, p.figure("water.poured_ml"), "fl oz")
 	assert.Contains(t, p.figure("boil_c"), "°F")
 }
@@ -104,15 +104,15 @@ func TestTheSteepIsDraggedAndPutBack(t *testing.T) {
 	before := seconds(t, p.figure("contact_s"))
 	p.slide("End of the steep", kb.ArrowRight, 12)
 	p.until("see the contact grow", func() bool { return seconds(t, p.figure("contact_s")) > before+40 })
-	p.see("You set the time of the steep")
-	p.click("Back to the recipe’s time")
+	p.see("You set the steep time")
+	p.click("Use the recipe’s time")
 	p.until("see it back", func() bool { return math.Abs(seconds(t, p.figure("contact_s"))-before) < 6 })
 
 	// The dose, pulled up on the score, and put back.
 	dose := number(t, p.figure("dose_g"))
 	p.slide("Dose", kb.ArrowUp, 4)
 	p.until("see more coffee", func() bool { return number(t, p.figure("dose_g")) > dose })
-	p.click("Back to the recipe’s dose")
+	p.click("Use the recipe’s dose")
 	p.until("see the dose back", func() bool { return number(t, p.figure("dose_g")) == dose })
 
 	p.into("Compare with")
@@ -134,10 +134,10 @@ func TestPoursAndBatchesOnTheScore(t *testing.T) {
 	p.see("Pour the last, to")
 	contact := p.figure("contact_s")
 	p.slide("circles: end of the pour", kb.ArrowRight, 1)
-	p.see("Back to the recipe’s pours")
+	p.see("Use the recipe’s pours")
 	p.see("Your pours take")
 	p.until("brew for longer", func() bool { return p.figure("contact_s") != contact })
-	p.click("Back to the recipe’s pours")
+	p.click("Use the recipe’s pours")
 	p.until("the recipe's time again", func() bool { return p.figure("contact_s") == contact })
 
 	p.fill("People", "8")
@@ -159,10 +159,10 @@ func TestTheComparisonOpensItsWorking(t *testing.T) {
 	p.until("see the cone", func() bool { return p.js(`document.querySelector("[data-way=cone]") ? "y" : ""`) == "y" })
 	p.js(`(document.querySelectorAll(".way details").forEach(d => { d.open = true; }), "")`)
 	p.do(chromedp.Click(chromedp.CSS(`.way-figures [data-figure="cone/four-pulses/total_s"]`)))
-	p.see("Working: In all")
+	p.see("Working: Total time")
 	p.see("Before the water meets the coffee")
 	p.do(chromedp.NavigateBack())
-	p.seeNot("Working: In all")
+	p.seeNot("Working: Total time")
 	p.js(`(document.querySelectorAll(".way details").forEach(d => { d.open = true; }), "")`)
 	p.do(chromedp.Click(chromedp.CSS(`.way-figures [data-figure="press-pot/steeped-skimmed/weight"]`)))
 	p.see("Working: Weight")

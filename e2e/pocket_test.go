@@ -80,7 +80,7 @@ func TestInThePocket(t *testing.T) {
 	p.open(address + "?clock=60")
 	p.see("Offline copy.")
 	p.see("Changes are saved in this browser.")
-	p.see("A private window loses it when it closes: save a copy first.")
+	p.see("Closing a private window loses them: save a copy first.")
 	p.see("River gorge")
 	p.open("about:blank")
 	p.open(address + "?clock=60#/trips/1/stops/5/brews/9")
@@ -90,7 +90,7 @@ func TestInThePocket(t *testing.T) {
 	p.see("85.8")
 	p.click("Save")
 	p.see("Saved")
-	p.see("in no copy yet")
+	p.see("not in a copy yet")
 	p.open("about:blank")
 	p.open(address + "?clock=60#/trips/1/stops/5/brews/9/guide")
 	p.click("Start")
@@ -121,13 +121,13 @@ func TestInThePocket(t *testing.T) {
 	p.see("Is from-the-port-to-the-ice-field-pocket-")
 	p.click("Not there")
 	p.seeNot("in your downloads?")
-	p.see("in no copy yet")
+	p.see("not in a copy yet")
 	assert.Empty(t, copies())
 	p.savesInto(dir)
 	p.click("Save a copy")
 	p.until("have the copy", func() bool { return len(copies()) == 1 })
 	p.click("Yes, saved")
-	p.seeNot("in no copy yet")
+	p.seeNot("not in a copy yet")
 	kept := copies()[0]
 
 	// Elsewhere: nothing of it is in this browser's storage.
@@ -146,11 +146,11 @@ func TestInThePocket(t *testing.T) {
 	b := start(t, home)
 	q := sit(t, b.base)
 	q.open("/bring")
-	q.see("Choose the pocket")
+	q.see("Choose the saved offline copy")
 	q.do(chromedp.SetUploadFiles(chromedp.CSS("#bring-file"), []string{kept}))
 	q.see("What is new")
 	q.see("Cup First light")
-	q.click("Bring it in")
+	q.click("Save")
 	q.see("Brought home")
 	assert.Len(t, logAt(t, b.base), before+1)
 	q.open("/log")
@@ -161,13 +161,13 @@ func TestInThePocket(t *testing.T) {
 			entry = l
 		}
 	}
-	require.NotNil(t, entry.Made, "with how it went")
+	require.NotNil(t, entry.Made, "with what happened")
 	assert.InDelta(t, 4250, *entry.AltitudeM, 0)
 	q.open("/bring")
-	q.see("Choose the pocket")
+	q.see("Choose the saved offline copy")
 	q.do(chromedp.SetUploadFiles(chromedp.CSS("#bring-file"), []string{kept}))
 	q.see("Nothing new: it is all here already.")
-	q.click("Bring it in")
+	q.click("Save")
 	q.see("Nothing new")
 	assert.Len(t, logAt(t, b.base), before+1)
 }
@@ -202,15 +202,15 @@ func TestChangedOnBothSides(t *testing.T) {
 	q.click("Save")
 	q.see("Saved")
 	q.open("/bring")
-	q.see("Choose the pocket")
+	q.see("Choose the saved offline copy")
 	q.do(chromedp.SetUploadFiles(chromedp.CSS("#bring-file"), []string{name}))
 	q.see("Changed on both sides")
 	q.see("4,100")
 	q.see("4,250")
 	q.see("1 choice to make first")
-	assert.Equal(t, "true", q.js(`String([...document.querySelectorAll("button")].find(b => b.innerText === "Bring it in").disabled)`))
+	assert.Equal(t, "true", q.js(`String([...document.querySelectorAll("button")].find(b => b.innerText === "Save").disabled)`))
 	q.click("As offline")
-	q.click("Bring it in")
+	q.click("Save")
 	q.see("Brought home")
 	q.open("/trips/1/stops/5/brews/9")
 	q.until("see what was chosen", func() bool {
@@ -230,17 +230,17 @@ func TestDamagedPockets(t *testing.T) {
 	q.expectError("422")
 	q.open("/bring")
 	for says, b := range map[string][]byte{
-		"was cut on the way":             whole[:8000],
+		"is cut short":             whole[:8000],
 		"is damaged":                     []byte(strings.Replace(string(whole), "River gorge", "River gorgi", 1)),
 		"is no pocket":                   []byte("<html></html>"),
 		"is empty":                       {},
 		"A newer Apodemos wrote":         []byte(`{"format":"apodemos-pocket","version":99,"events":[]}`),
-		"A trial version of Apodemos":    []byte(`{"format":"apodemos-pocket","version":1,"events":[]}`),
-		"This is not an Apodemos pocket": []byte(`{"format":"other","version":1}`),
+		"A trial version":    []byte(`{"format":"apodemos-pocket","version":1,"events":[]}`),
+		"This is not an offline copy": []byte(`{"format":"other","version":1}`),
 	} {
 		bad := filepath.Join(dir, "bad.html")
 		require.NoError(t, os.WriteFile(bad, b, 0o600))
-		q.see("Choose the pocket")
+		q.see("Choose the saved offline copy")
 		q.do(chromedp.SetUploadFiles(chromedp.CSS("#bring-file"), []string{bad}))
 		q.see(says)
 		q.see("Nothing was changed.")
@@ -250,7 +250,7 @@ func TestDamagedPockets(t *testing.T) {
 	p := sit(t, "")
 	p.offline(true)
 	p.open("file://" + name)
-	p.see("the file was damaged on the way")
+	p.see("it is damaged")
 }
 
 // A browser that keeps nothing says so, and a copy is all there is.
@@ -262,12 +262,12 @@ func TestAPrivateWindow(t *testing.T) {
 	p.offline(true)
 	call(p, page.AddScriptToEvaluateOnNewDocument, page.AddScriptToEvaluateOnNewDocumentParams{Source: `Object.defineProperty(window, "localStorage", { get() { throw new DOMException("denied", "SecurityError") } })`})
 	p.open(address + "#/trips/1/stops/5/brews/9")
-	p.see("This browser saves nothing here")
+	p.see("This browser saves nothing")
 	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	p.see("Not saved yet; kept while this page is open.")
 	p.click("Save")
-	p.see("in no copy yet")
+	p.see("not in a copy yet")
 }
 
 // A browser whose room is used up says so, and goes on; what was deleted can be had back there
@@ -284,10 +284,10 @@ func TestAFullStorage(t *testing.T) {
 	p.see("our pulses")
 	p.click("Delete")
 	p.see("This browser’s storage is full")
-	p.see("in no copy yet")
+	p.see("not in a copy yet")
 	p.undo("First light")
 	p.js(`location.hash = "#/bring"`) // to be left, the page would ask first
-	p.see("where this pocket was taken from")
+	p.see("in the Apodemos that made this copy")
 }
 
 // Two windows of one pocket: what one writes, the other has, and neither loses anything.
@@ -305,7 +305,7 @@ func TestTwoWindowsOfOnePocket(t *testing.T) {
 	q.until("tick a task", func() bool {
 		return q.js(`(() => { const b = document.querySelector("main input[type=checkbox]"); if (!b) return ""; b.click(); return "y"; })()`) == "y"
 	})
-	q.see("in no copy yet")
+	q.see("not in a copy yet")
 	// The first window is drawn again by itself.
 	p.until("see the tick", func() bool {
 		return p.js(`String(document.querySelectorAll("main input[type=checkbox]:checked").length)`) == q.js(`String(document.querySelectorAll("main input[type=checkbox]:checked").length)`)
@@ -325,7 +325,7 @@ func TestAnEarlierFile(t *testing.T) {
 	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	p.click("Save")
-	p.see("2 changes in no copy yet")
+	p.see("2 changes not in a copy yet")
 	p.open("about:blank")
 	p.open(second + "#/log")
 	// Those of other tests are in the same storage.
@@ -339,10 +339,10 @@ func TestAnEarlierFile(t *testing.T) {
 	p.until("have them", func() bool { saved, _ = filepath.Glob(filepath.Join(dir, "*-earlier.json")); return len(saved) == 1 })
 	q := sit(t, a.base)
 	q.open("/bring")
-	q.see("Choose the pocket")
+	q.see("Choose the saved offline copy")
 	q.do(chromedp.SetUploadFiles(chromedp.CSS("#bring-file"), saved))
 	q.see("Altitude: not said → 4,250 m")
-	q.click("Bring it in")
+	q.click("Save")
 	q.see("Brought home")
 	// What this pocket has is not offered.
 	third, _ := taken(t, a, t.TempDir())
@@ -376,16 +376,16 @@ func TestAPlanIsShared(t *testing.T) {
 	p.open(address + "#/trips/1/stops/5/brews/9")
 	p.see("our pulses")
 	p.click("Share")
-	p.see("The code holds all of it")
+	p.see("The code holds everything")
 	p.until("see the code", func() bool { return p.js(`document.querySelector(".qr path")?.getAttribute("d") ?? ""`) != "" })
 	text := p.js(`document.querySelector(".share-text").value`)
 	q.open(address + "#/take")
 	q.see("Open shared")
 	q.fill("Shared text", text[:len(text)-20])
-	q.click("Look at it")
-	q.see("It is not whole")
+	q.click("Read it")
+	q.see("is cut short")
 	q.fill("Shared text", "Have this: "+text)
-	q.click("Look at it")
+	q.click("Read it")
 	q.see("A plan: Cone dripper, at High plateau, 3,900 m.")
 	q.click("Save the plan")
 	q.until("be at the plan", func() bool { return strings.Contains(q.js("location.hash"), "/places/") })

@@ -45,7 +45,7 @@ var views = []struct{ name, path, sign string }{
 	{"a recipe in words", "/recipes/new?words=13%20g%2C%20200%20g", "Read it"},
 	{"blind", "/blind", "Begin"},
 	{"along", "/trips/1/along", "As one file"},
-	{"bring", "/bring", "Choose the pocket"},
+	{"bring", "/bring", "Choose the saved offline copy"},
 	{"take", "/take", "Look at it"},
 	{"blind rounds", "/blind/1", "Deal the cups"},
 	{"boiling", "/bench/boil", "What does water boil at?"},

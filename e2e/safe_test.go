@@ -132,7 +132,7 @@ func TestAHiddenGuideAlerts(t *testing.T) {
 	bare.beforeEach(`delete window.Notification; Object.defineProperty(navigator, "wakeLock", {value: undefined}); delete Navigator.prototype.wakeLock`)
 	bare.open("/trips/1/stops/5/brews/9/guide")
 	bare.see("This page can’t alert you while the phone sleeps.")
-	bare.see("keep the screen on yourself")
+	bare.see("keep the screen on")
 }
 
 // What is said of a place and cannot be true is named at the stop and before the first step.
@@ -147,7 +147,7 @@ func TestAPlaceThatCannotBe(t *testing.T) {
 	p.see("looks like a pressure reduced to sea level")
 	p.see("the longer safety boil counts")
 	p.plan("Press pot")
-	p.see("What is entered of this place can't all be right")
+	p.see("The values for this place don’t agree")
 }
 
 // A fresh browser does not open the guide of a brew that is over: it offers to write it down.

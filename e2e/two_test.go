@@ -82,12 +82,12 @@ func TestTwoTabsOnOneTrip(t *testing.T) {
 	mine.click("More for Forest hut")
 	theirs.click("More for Market town")
 	theirs.clickKind("Move earlier", "[role=menuitem]")
-	theirs.see("Market town has moved")
+	theirs.see("Market town moved")
 	mine.clickKind("Move earlier", "[role=menuitem]")
 	mine.see("Changed in two places")
 	mine.see("Glacier bivouac")
 	mine.click("Keep mine")
-	mine.see("Forest hut has moved")
+	mine.see("Forest hut moved")
 }
 
 // A draft that was begun before somebody saved the brew is not put over that unasked.
@@ -113,7 +113,7 @@ func TestAnOldDraftOverANewerSave(t *testing.T) {
 		p.click("Save")
 		p.see("Changed in two places")
 		p.click("Decide later")
-		p.see("Saved elsewhere since")
+		p.see("Also saved elsewhere meanwhile")
 		p.click("See both versions")
 		p.see("Changed in two places")
 		p.until("see five and three", func() bool {
@@ -132,7 +132,7 @@ func TestAnOldDraftOverANewerSave(t *testing.T) {
 			p.click("Save")
 			p.see("Changed in two places")
 			p.do(chromedp.KeyEvent(kb.Escape))
-			p.see("Saved elsewhere since")
+			p.see("Also saved elsewhere meanwhile")
 			p.click("See both versions")
 			p.click("Take theirs")
 			p.seeNot("Not saved yet")
@@ -187,7 +187,7 @@ func TestTheLastReadingIsPulled(t *testing.T) {
 			assert.InDelta(t, was, cup(), 14, "%s for %s", c.method, c.people)
 		}
 		assert.InDelta(t, was, cup(), 3, "%s for %s: there and back", c.method, c.people)
-		p.click("Back to the stop")
+		p.click("Back to stop")
 	}
 }
 
@@ -206,7 +206,7 @@ func TestAGuideGoesOnWithItsPlan(t *testing.T) {
 	told := p.js(`document.querySelector("[data-testid=instruction]").innerText`)
 	send(t, app.base, "PATCH", "/brews/9", map[string]any{"request": map[string]any{"drinkers": 1}}, nil)
 	p.open(guide)
-	p.see("these are the steps it was begun with")
+	p.see("these are its old steps")
 	assert.Equal(t, told, p.js(`document.querySelector("[data-testid=instruction]").innerText`))
 	p.instruments()
 	p.click("Start over")
@@ -255,7 +255,7 @@ func TestRestoreOverADamagedDatabase(t *testing.T) {
 	require.Error(t, err, "%s", out)
 	out, err = exec.Command(binary, "restore", away, "--data", dir).CombinedOutput()
 	require.NoError(t, err, "%s", out)
-	assert.Contains(t, string(out), "What was there is kept as ")
+	assert.Contains(t, string(out), "The previous data is saved as ")
 	app = start(t, dir)
 	p = sit(t, app.base)
 	p.open("/trips/1")

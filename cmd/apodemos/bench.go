@@ -55,7 +55,7 @@ for boil, and answers it. "apodemos openapi" lists what to ask.`,
 		}),
 		ask("canister", "Whether a gas canister feeds the stove", `{"request":{"method":"cone","place":{"air_c":-5},"heat":{"burner":"canister"}},"water_ml":600}`, decoded[bench.CanisterIn], bench.WillItFeed, func(p *leaf, a *bench.CanisterAnswer) {
 			p.title(map[string]string{"fine": "It feeds well", "weak": "It feeds a weak flame", "will-not-feed": "It won’t feed"}[a.Verdict] + " at " + p.figure(quantity.Of(a.TempC, quantity.Celsius)))
-			p.facts([2]string{"Over the air here", p.figure(quantity.Of(a.StartBar, quantity.Bar)) + ", " + p.figure(quantity.Of(a.LowestBar, quantity.Bar)) + " at the lowest of one boil"}, [2]string{"To the boil", p.of(a.HeatS, quantity.Second)})
+			p.facts([2]string{"Over the air here", p.figure(quantity.Of(a.StartBar, quantity.Bar)) + ", " + p.figure(quantity.Of(a.LowestBar, quantity.Bar)) + " at the lowest of one boil"}, [2]string{"Time to boil", p.of(a.HeatS, quantity.Second)})
 			if a.HeatS != nil && a.FlamePct != nil {
 				p.facts([2]string{"Flame", fmt.Sprintf("%.0f %% of the full one", *a.FlamePct)}, [2]string{"Gas", p.figure(quantity.Of(a.FuelG, quantity.Gram))})
 			}

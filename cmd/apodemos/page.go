@@ -158,6 +158,9 @@ func (p *leaf) cautions(head string, list []brew.Caution) {
 // withReason is a caution as paper has it: a danger with why it is one.
 func withReason(c brew.Caution) string {
 	if c.Level == caution.Danger {
+		if c.Source != "" {
+			return c.Text + " " + c.Why + " Source: " + c.Source + "."
+		}
 		return c.Text + " " + c.Why
 	}
 	return c.Text

@@ -127,12 +127,12 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 	put("lowest_bar", "Over the air, lowest", "the same through one boil, as the canister cools and its mixture shifts", quantity.Bar, out.LowestBar, gasOut.EndBar)
 	put("end_c", "Canister cools to", "evaporating takes 385 kJ/kg, the air gives it back", quantity.Celsius, out.EndC, gasOut.EndC)
 	if out.HeatS != nil {
-		put("heat_s", "To the boil", "heat over the flame's power here: √(gauge pressure over the rated one) of the full flame, as the canister cools", quantity.Second, *out.HeatS, 0.2**out.HeatS)
-		put("flame_pct", "Of the full flame", "√(gauge pressure over the one that the burner is rated at), the mean while the canister cools; all of it from that pressure on", quantity.Percent, *out.FlamePct, *out.FlamePct*gasOut.FlameShare(out.StartBar))
+		put("heat_s", "Time to boil", "heat over the flame's power here: √(gauge pressure over the rated one) of the full flame, as the canister cools", quantity.Second, *out.HeatS, 0.2**out.HeatS)
+		put("flame_pct", "Flame, of full", "√(gauge pressure over the one that the burner is rated at), the mean while the canister cools; all of it from that pressure on", quantity.Percent, *out.FlamePct, *out.FlamePct*gasOut.FlameShare(out.StartBar))
 	}
-	put("fuel_g", "Fuel a boil", "heat burned over the heating value", quantity.Gram, out.FuelG, 0.2*out.FuelG)
+	put("fuel_g", "Fuel per boil", "heat burned over the heating value", quantity.Gram, out.FuelG, 0.2*out.FuelG)
 	if out.WarmC != nil {
-		put("warm_c", "Feeds well from", "the temperature to start from so that the pressure is still 0.4 bar over the air's when the boil is done", quantity.Celsius, *out.WarmC, 2)
+		put("warm_c", "Feeds well above", "the temperature to start from so that the pressure is still 0.4 bar over the air's when the boil is done", quantity.Celsius, *out.WarmC, 2)
 	}
 	return out, nil
 }

@@ -81,7 +81,7 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 		working.Num("Boiled off", r.BoilKJ, quantity.Kilojoule, "request.water.treatment"), working.Num("To wind and open pot", r.AirKJ, quantity.Kilojoule, "request.place.wind_ms"),
 		working.Num("Efficiency here", 100*r.EfficiencyHere, quantity.Percent, "request.heat.efficiency")}
 	out.Working.Put("burned_kj", r.BurnedKJ, working.Figure{Label: "Heat burned", Unit: quantity.Kilojoule, Kind: kind, Source: source, Formula: "heat that must reach the pot over the efficiency in this wind", PlusMinus: working.PlusMinus(0.2 * r.BurnedKJ), Inputs: inputs})
-	out.Working.Put("heat_s", r.HeatS, working.Figure{Label: "To the boil", Unit: quantity.Second, Kind: kind, Source: source, Formula: "heat over power times efficiency", PlusMinus: working.PlusMinus(0.2 * r.HeatS),
+	out.Working.Put("heat_s", r.HeatS, working.Figure{Label: "Time to boil", Unit: quantity.Second, Kind: kind, Source: source, Formula: "heat over power times efficiency", PlusMinus: working.PlusMinus(0.2 * r.HeatS),
 		Inputs: append(inputs[:len(inputs):len(inputs)], working.Num("Heat burned at full", s.PowerW, quantity.Watt, "request.heat.power_w"))})
 	put := func(at **float64, path, label, formula string, unit quantity.Unit, v float64, k working.Kind, source string, in ...working.Input) {
 		*at = &v
@@ -93,12 +93,12 @@ func HowMuchFuel(in FuelIn) (*FuelAnswer, error) {
 	}
 	var have float64
 	if s.Fuel.Electric() {
-		put(&out.EnergyWh, "energy_wh", "Electricity a boil", "heat over 3.6 kJ to the watt-hour", quantity.WattHour, r.BurnedKJ/3.6, kind, source, working.Num("Heat burned", r.BurnedKJ, quantity.Kilojoule, "burned_kj"))
+		put(&out.EnergyWh, "energy_wh", "Electricity per boil", "heat over 3.6 kJ to the watt-hour", quantity.WattHour, r.BurnedKJ/3.6, kind, source, working.Num("Heat burned", r.BurnedKJ, quantity.Kilojoule, "burned_kj"))
 		if b := s.Request.Heat.BatteryWh; b != nil {
 			have = *b / *out.EnergyWh
 		}
 	} else {
-		put(&out.FuelG, "fuel_g", "Fuel a boil", "heat burned over the lower heating value", quantity.Gram, r.BurnedKJ/s.LHV, kind, source+"; heating value, handbook",
+		put(&out.FuelG, "fuel_g", "Fuel per boil", "heat burned over the lower heating value", quantity.Gram, r.BurnedKJ/s.LHV, kind, source+"; heating value, handbook",
 			working.Num("Heat burned", r.BurnedKJ, quantity.Kilojoule, "burned_kj"), working.Num("Heating value", s.LHV, quantity.MJPerKg, "request.heat.fuel"))
 		if s.Fuel.ID == heat.CanisterGas {
 			have = *s.Request.Heat.Canister.LeftG / *out.FuelG
@@ -153,7 +153,7 @@ func (out *FuelAnswer) calibrate(s *brew.Setting, in FuelIn, h heat.Heating, boi
 	e, w, err := h.Fit(burned, seconds)
 	switch {
 	case err != nil && in.TimeS != nil && (!weighed || !(w >= heat.MinPowerW && w <= heat.MaxPowerW)):
-		return brew.Problems{{Field: "time_s", Value: seconds, Message: fmt.Sprintf("no burner of %d to %d W takes that time here; check time and water", heat.MinPowerW, heat.MaxPowerW)}}
+		return brew.Problems{{Field: "time_s", Value: seconds, Message: fmt.Sprintf("no burner of %d to %d W takes that time here. Check time and water", heat.MinPowerW, heat.MaxPowerW)}}
 	case err != nil:
 		return brew.Problems{{Field: "grams", Value: grams, Message: "no stove burns that much fuel here. Check the grams, boils and water"}}
 	}

@@ -70,6 +70,6 @@ func WhatSetting(in GrindIn) (*GrindAnswer, error) {
 			Limits: "Micrometres of two makers do not mean the same; start here and taste."})
 	}
 	put("um", "Grind", "zero setting plus clicks times one click", quantity.Micrometre, out.Um, working.Num("Clicks", clicks, quantity.Clicks, ""), working.Num("One click", out.FromPer, quantity.MicroPerClk, ""), working.Num("At zero", out.FromZero, quantity.Micrometre, ""))
-	put("clicks", "On the other", "grind less its zero setting, over its click", quantity.Clicks, out.Clicks, working.Num("Grind", out.Um, quantity.Micrometre, "um"), working.Num("One click", out.ToPer, quantity.MicroPerClk, ""), working.Num("At zero", out.ToZero, quantity.Micrometre, ""))
+	put("clicks", "On the other grinder", "grind less its zero setting, over its click", quantity.Clicks, out.Clicks, working.Num("Grind", out.Um, quantity.Micrometre, "um"), working.Num("One click", out.ToPer, quantity.MicroPerClk, ""), working.Num("At zero", out.ToZero, quantity.Micrometre, ""))
 	return out, nil
 }

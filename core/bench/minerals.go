@@ -75,8 +75,8 @@ func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
 	put("epsom_mg_per_l", "Epsom salt", "hardness still wanted times 2.46", quantity.MgPerL, out.EpsomMgPerL, working.Num("Target hardness", out.Target.Hardness, quantity.MgPerL, ""), share)
 	put("soda_mg_per_l", "Baking soda", "alkalinity still wanted times 1.68", quantity.MgPerL, out.SodaMgPerL, working.Num("Target alkalinity", out.Target.Alkali, quantity.MgPerL, ""), share)
 	put("added_tds_mg_l", "Dissolved solids added", "the salts without the Epsom salt's water", quantity.MgPerL, out.AddedTDSMgL)
-	bottle := []working.Input{working.Num("Bottle", out.BottleMl, quantity.Millilitre, ""), working.Num("To a litre", out.DoseMl, quantity.Millilitre, "")}
-	put("epsom_g", "Epsom salt, one bottle", "salt to a litre times the litres that a bottle makes", quantity.Gram, out.EpsomG, bottle...)
-	put("soda_g", "Baking soda, the other bottle", "salt to a litre times the litres that a bottle makes", quantity.Gram, out.SodaG, bottle...)
+	bottle := []working.Input{working.Num("Bottle", out.BottleMl, quantity.Millilitre, ""), working.Num("Per litre", out.DoseMl, quantity.Millilitre, "")}
+	put("epsom_g", "Epsom salt, one bottle", "salt per litre times the litres that a bottle makes", quantity.Gram, out.EpsomG, bottle...)
+	put("soda_g", "Baking soda, the other bottle", "salt per litre times the litres that a bottle makes", quantity.Gram, out.SodaG, bottle...)
 	return out, nil
 }

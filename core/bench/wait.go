@@ -112,7 +112,7 @@ func HowLong(in WaitIn) (*WaitAnswer, error) {
 				Limits:  explain.CoolingLimits,
 				Formula: "time to cool from the boil to the target, by the heat lost through walls, lid and open surface",
 				Inputs: []working.Input{working.Num("From", out.FromC, quantity.Celsius, "boil_c"), working.Num("To", out.TargetC, quantity.Celsius, ""),
-					working.Num("Water in it", out.FillMl, quantity.Millilitre, ""), working.Num("Open share of the surface", 100*float64(cover), quantity.Percent, ""),
+					working.Num("Water in the pot", out.FillMl, quantity.Millilitre, ""), working.Num("Open share of the surface", 100*float64(cover), quantity.Percent, ""),
 					working.Num("Wind", a.WindMs, quantity.MetrePerSec, "request.place.wind_ms"), working.Num("Air", a.TempC, quantity.Celsius, "request.place.air_c"),
 					working.Num("Loss factor", v.LossFactor, quantity.None, "request.calibration.loss_factor"), working.Num("Loss at first", k.Watts(out.FromC), quantity.Watt, "")}})
 		}

@@ -98,5 +98,8 @@ const (
 	CaffeinePregnancyMg = 200 // a day
 
 	// CaffeineGuidance is that guidance in words, for a caution and for the source of a figure.
-	CaffeineGuidance = "EFSA 2015 and US FDA guidance: up to 200 mg in one go and 400 mg a day for most healthy adults, 200 mg a day in pregnancy"
+	CaffeineGuidance = CaffeineSource + ": up to 200 mg in one go and 400 mg a day for most healthy adults, 200 mg a day in pregnancy"
+	// CaffeineRule and CaffeineSource are its parts: what it says, and who says it.
+	CaffeineRule   = "Most healthy adults: up to 200 mg in one go and 400 mg a day; in pregnancy 200 mg a day."
+	CaffeineSource = "EFSA 2015 and US FDA guidance"
 )

@@ -59,7 +59,7 @@ func (x *figures) warmth() {
 	f := working.Figure{Label: quantity.Either(supplied, "Wait before use", "Wait off the boil"), Unit: quantity.Second, Kind: working.Published, Source: CoolingSource, Limits: CoolingLimits,
 		Formula: "time for this vessel to cool from where it is to the temperature that the recipe wants: loss through walls and lid, and from the open surface",
 		Inputs: []working.Input{working.Num("From", x.HotC, quantity.Celsius, quantity.Either(supplied, "request.heat.supplied_c", "boil_c")), working.Num("To", x.WishC, quantity.Celsius, "target_c"),
-			working.Num("Water in it", x.KettleMl, quantity.Millilitre, "water.heated_ml"),
+			working.Num("Water in the pot", x.KettleMl, quantity.Millilitre, "water.heated_ml"),
 			working.Num("Open share of the surface", 100*float64(x.Cover), quantity.Percent, "request.heat.lid"),
 			working.Num("Diameter", x.Vessel.DiameterMm, quantity.Millimetre, "request.vessel.diameter_mm"),
 			x.airIn(),
@@ -115,7 +115,7 @@ func (x *figures) heat() {
 		working.Num("Heat burned at full", x.FullW(), quantity.Watt, powerPath), working.Num("The flame that there is", h.PowerW, quantity.Watt, ""),
 		working.Num("Efficiency here", 100*k.EfficiencyHere, quantity.Percent, effPath),
 		working.Num("Wind at the stove", x.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms")}
-	x.put("heat.heat_s", hp.HeatS, working.Figure{Label: "To the boil", Unit: quantity.Second, Kind: timeKind, Source: "burner power and efficiency, " + by(timeKind),
+	x.put("heat.heat_s", hp.HeatS, working.Figure{Label: "Time to boil", Unit: quantity.Second, Kind: timeKind, Source: "burner power and efficiency, " + by(timeKind),
 		Formula: "heat over the flame times its efficiency in this wind, one batch; on gas the flame is √(gauge pressure over the rated one) of the full, as the canister cools", Limits: heatingLimits, PlusMinus: working.PlusMinus(x.out.HeatShare * k.HeatS), Inputs: heatIn})
 	x.put("heat.dwell_s", hp.DwellS, working.Figure{Label: "At the boil", Unit: quantity.Second, Kind: working.Published, Source: "disinfecting: " + water.SafeBoil + "; keeping hot: the recipe's steps",
 		Formula: "rolling boil that disinfects, plus the time kept hot until the last pour when there is nothing to wait for",
@@ -162,7 +162,7 @@ func (x *figures) canister() {
 	x.put("heat.canister.end_c", c.EndC, working.Figure{Label: "Canister cools to", Unit: quantity.Celsius, Kind: working.Memory, Source: "heat of evaporation 385 kJ/kg; heat exchange from memory", Limits: canisterLimits,
 		PlusMinus: &x.out.EndC, Formula: "evaporating takes heat, the air gives it back",
 		Inputs: []working.Input{fuel, working.Num("Canister at first", *k.TempC, quantity.Celsius, "request.heat.canister.temp_c"), x.airIn()}})
-	x.put("heat.canister.flame_pct", c.FlamePct, working.Figure{Label: "Of the full flame", Unit: quantity.Percent, Kind: working.Memory, Source: "orifice flow; the rated pressure is the mixture's at 15 °C at the sea, unless entered", Limits: canisterLimits,
+	x.put("heat.canister.flame_pct", c.FlamePct, working.Figure{Label: "Flame, of full", Unit: quantity.Percent, Kind: working.Memory, Source: "orifice flow; the rated pressure is the mixture's at 15 °C at the sea, unless entered", Limits: canisterLimits,
 		PlusMinus: working.PlusMinus(value(c.FlamePct) * x.out.HeatShare / 2), Formula: "√(gauge pressure over the rated one), the mean to the boil; all of it from that pressure on", Inputs: append(mixture[:len(mixture):len(mixture)], working.Num("Rated flame at", x.Jet().RatedBar, quantity.Bar, "request.heat.canister.rated_bar"))})
 	x.put("heat.canister.end_g", c.EndG, working.Figure{Label: "Gas left afterwards", Unit: quantity.Gram, Kind: working.Practice, Source: "mass balance", Formula: "gas left less the fuel of this brew; never below nothing",
 		Inputs: []working.Input{working.Num("Gas left", *k.LeftG, quantity.Gram, "request.heat.canister.left_g"), fuel}})

@@ -59,7 +59,7 @@ func (in *instance) workings(e *entry, k Kit) working.Sheet {
 	put("kit.gear_g", "Gear", k.GearG, quantity.Gram, working.Chosen, "your gear; typical masses are from memory", "the masses of the pieces, a cup for each person", masses)
 	put("kit.used_g", "Coffee, fuel, papers", k.UsedG, quantity.Gram, working.Practice, "doses and fuel as planned; containers from memory",
 		"for each brew until it can be bought: its coffee, its fuel with the trip's reserve and the bottle that it comes in, or a whole canister of 230 g of gas and what is burned beyond it, its papers; and at the worst carry its water for rinsing and washing", used)
-	put("kit.mass_g", "To carry", k.MassG, quantity.Gram, working.Practice, "mass balance", "gear, and what is used up until it can be bought",
+	put("kit.mass_g", "Weight", k.MassG, quantity.Gram, working.Practice, "mass balance", "gear, and what is used up until it can be bought",
 		[]working.Input{working.Num("Gear", k.GearG, quantity.Gram, "kit.gear_g"), working.Num("Coffee, fuel, papers", k.UsedG, quantity.Gram, "kit.used_g")})
 	put("kit.volume_ml", "Bulk, not nested", k.VolumeMl, quantity.Millilitre, working.Chosen, "the dimensions of your gear", "the pieces as cylinders and boxes, side by side; those without dimensions are not counted", volumes)
 	put("kit.cup", "Cups", k.Cup, quantity.Point, working.Memory, judgement,

@@ -111,6 +111,24 @@ func Duration(s float64) string {
 	return strings.Join(out, " ")
 }
 
+// Chance writes how likely something is, p from 0 to 1, as one says it: "about 4 in 5". It is the
+// nearest of a few fractions, for no estimate here deserves more.
+func Chance(p float64) string {
+	switch {
+	case math.IsNaN(p) || p < 0.15:
+		return "under 1 in 5"
+	case p >= 0.93:
+		return "over 9 in 10"
+	}
+	best := [2]int{1, 2}
+	for _, f := range [][2]int{{1, 5}, {1, 4}, {1, 3}, {1, 2}, {2, 3}, {3, 4}, {4, 5}, {9, 10}} {
+		if math.Abs(p-float64(f[0])/float64(f[1])) < math.Abs(p-float64(best[0])/float64(best[1])) {
+			best = f
+		}
+	}
+	return fmt.Sprintf("about %d in %d", best[0], best[1])
+}
+
 // Value is what goes into a sentence: a figure with its unit, or words.
 type Value struct {
 	Value float64 `json:"value"`

@@ -42,6 +42,12 @@ func TestSay(t *testing.T) {
 	assert.Equal(t, Phrase{Text: "Stir."}, Say("Stir."))
 }
 
+func TestChance(t *testing.T) {
+	for p, says := range map[float64]string{0: "under 1 in 5", 0.2: "about 1 in 5", 0.5: "about 1 in 2", 0.64: "about 2 in 3", 0.79: "about 4 in 5", 0.9: "about 9 in 10", 0.95: "over 9 in 10", math.NaN(): "under 1 in 5"} {
+		assert.Equal(t, says, Chance(p), "%g", p)
+	}
+}
+
 func TestRoundTo(t *testing.T) {
 	rapid.Check(t, func(t *rapid.T) {
 		v := rapid.Float64Range(-1e6, 1e6).Draw(t, "v")

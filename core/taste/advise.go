@@ -76,6 +76,7 @@ type Advice struct {
 	Now        Point           `json:"now" doc:"The last cup, as it is thought to have been; or the next, unchanged, where that is elsewhere"`
 	Expected   Point           `json:"expected"`
 	Liking     Liking          `json:"liking"`
+	Chance     string          `json:"chance" doc:"Sure, in words: about 4 in 5"`
 	Sure       float64         `json:"sure" minimum:"0" maximum:"1" doc:"How likely the next cup is within 0.8 points and 8 % of the liking"`
 	Settled    bool            `json:"settled"`
 	Why        quantity.Phrase `json:"why"`
@@ -157,6 +158,7 @@ func Advise(h History, p Planner) (*Advice, error) {
 	t.settle(a, from, allow, h.Wish, elsewhere)
 	t.path(a)
 	t.workings(a, from)
+	a.Chance = quantity.Chance(a.Sure)
 	return a, nil
 }
 

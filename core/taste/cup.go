@@ -33,7 +33,7 @@ func (r Had) Empty() bool {
 var HadFields = []field.Of[Had]{
 	field.In("dose_g", "Coffee", field.DoseG, "", func(h *Had) **float64 { return &h.DoseG }),
 	field.In("water_g", "Poured", field.WaterG, "", func(h *Had) **float64 { return &h.WaterG }),
-	field.In("contact_s", "Time in all", field.TookS, "", func(h *Had) **float64 { return &h.ContactS }),
+	field.In("contact_s", "Total time", field.TookS, "", func(h *Had) **float64 { return &h.ContactS }),
 	field.Number("start_c", "Water, measured", quantity.Celsius, 0, 100, "", func(h *Had) **float64 { return &h.StartC }),
 	field.In("clicks", "Clicks", field.Clicks, "", func(h *Had) **float64 { return &h.Clicks }),
 	field.Number("presses", "Presses", quantity.None, 1, 200, "", func(h *Had) **float64 { return &h.Presses }),

@@ -367,7 +367,7 @@ func (c *calc) gas(reserve float64) {
 		}
 		k := c.out.Canisters[i]
 		c.out.Working.Put(fmt.Sprintf("canisters.%d", i), k.EndG, working.Figure{Label: fmt.Sprintf("Left in canister %d", k.N), Unit: quantity.Gram, Kind: working.Published, Source: "Antoine equations of the NIST Chemistry WebBook; Raoult's law; fuel as each brew's",
-			Formula: "what was in it less what its brews drew; propane goes first, so less of it is in what is left", Limits: "Heat exchange of the canister is from memory.",
+			Formula: "its gas less what the brews drew; propane goes first, so less of it is in the rest", Limits: "Heat exchange of the canister is from memory.",
 			Inputs: []working.Input{working.Num("At first", k.StartG, quantity.Gram, ""), working.Num("Drawn", k.StartG-k.EndG, quantity.Gram, "totals.gas_g"), working.Num("Brews", float64(k.Brews), quantity.Count, ""), working.Num("Propane in what is left", k.Propane, quantity.Percent, "")}})
 	}
 	c.lines = append(c.lines, l)

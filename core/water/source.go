@@ -60,8 +60,12 @@ const (
 	boilAboveM          = 2000
 )
 
-// SafeBoil is the published rule in words, for a caution and for a figure's source.
-const SafeBoil = "US CDC guidance: boil clear water for 1 minute, or 3 minutes above 2,000 m (6,500 ft)"
+// The published rule on boiling water that may carry germs, in words, and who published it.
+const (
+	SafeBoilRule   = "Boil clear water for 1 minute, or 3 minutes above 2,000 m (6,500 ft)."
+	SafeBoilSource = "US CDC guidance"
+	SafeBoil       = SafeBoilSource + ": boil clear water for 1 minute, or 3 minutes above 2,000 m (6,500 ft)"
+)
 
 // TreatmentBoilS is how long to keep clear but doubtful water at a rolling boil, in
 // s: US CDC. An altitude that is not known counts as high.

@@ -94,7 +94,7 @@ func order(c brew.Choice, m method.Method, w Wish, fit Fit, airC float64) *worki
 		{"extraction near the middle of the window", Balanced, good},
 	}
 	var wished, wn, rest, rn float64
-	f := &working.Figure{Label: "Place among the ways", Value: new(float64), Unit: quantity.Point, Kind: working.Memory, Source: "our own weighing, from memory",
+	f := &working.Figure{Label: "Rank among the methods", Value: new(float64), Unit: quantity.Point, Kind: working.Memory, Source: "our own weighing, from memory",
 		Formula: "100 × (0.7 × the mean of what is wished for + 0.3 × the mean of the rest), or the mean of all where nothing is; × 0.6 where the water has to be made safe first; × 2 h / (2 h + time in all), for what takes hours is for another day; × down to 0.3 for a cold cup in cold air; × 0.95 for each thing that fits only with care",
 		Limits:  "Which cup tastes better is yours to say: it orders, it does not judge."}
 	for _, p := range parts {

@@ -10,6 +10,7 @@ import {
   createHashRouter,
   Link,
   Navigate,
+  useLocation,
   RouterProvider,
   useRouteError,
 } from "react-router";
@@ -129,6 +130,12 @@ function Home() {
   );
 }
 
+/** A page that had another address. */
+function Renamed({ from, to }: { from: string; to: string }) {
+  const { pathname, search, hash } = useLocation();
+  return <Navigate replace to={{ pathname: pathname.replace(from, to), search, hash }} />;
+}
+
 function NotFound() {
   return (
     <div className="page">
@@ -183,9 +190,9 @@ const router = (mode === "file" ? createHashRouter : createBrowserRouter)([
       { path: "/trips", element: <TripsPage /> },
       { path: "/import", element: <ImportPage /> },
       { path: "/trips/:trip", element: <RoutePage /> },
-      { path: "/trips/:trip/provisions", element: <ProvisionsPage /> },
+      { path: "/trips/:trip/supplies", element: <ProvisionsPage /> },
       { path: "/trips/:trip/kit", element: <KitPage /> },
-      { path: "/shelf", element: <ShelfPage /> },
+      { path: "/gear", element: <ShelfPage /> },
       { path: "/trips/:trip/schedule", element: <SchedulePage /> },
       { path: "/trips/:trip/sheet", element: <SheetPage /> },
       { path: "/trips/:trip/stops/:stop", element: <StopPage /> },
@@ -193,7 +200,11 @@ const router = (mode === "file" ? createHashRouter : createBrowserRouter)([
       { path: "/trips/:trip/stops/:stop/brews/:brew", element: <PlanPage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew/guide", element: <GuidePage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew/log", element: <EntryPage /> },
-      { path: "/trips/:trip/along", element: <AlongPage /> },
+      { path: "/trips/:trip/offline", element: <AlongPage /> },
+      // Addresses of before.
+      { path: "/trips/:trip/provisions", element: <Renamed from="/provisions" to="/supplies" /> },
+      { path: "/trips/:trip/along", element: <Renamed from="/along" to="/offline" /> },
+      { path: "/shelf", element: <Renamed from="/shelf" to="/gear" /> },
       { path: "/bring", element: <BringPage /> },
       { path: "/pocket", element: <AboutPage /> },
       { path: "/take", element: <TakePage /> },

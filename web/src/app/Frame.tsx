@@ -33,7 +33,7 @@ function areaOf(path: string): Area {
   if (path === "/" || /^\/(now|places)/.test(path)) return "now";
   if (/^\/(trips|import)/.test(path)) return "trip";
   if (/^\/(log|coffees|recipes|blind|deleted)/.test(path)) return "log";
-  if (path.startsWith("/shelf")) return "gear";
+  if (path.startsWith("/gear")) return "gear";
   return /^\/(bench|practice)/.test(path) ? "bench" : "";
 }
 
@@ -43,10 +43,10 @@ function insideOf(area: Area, trip: number | undefined): [string, string, boolea
     return [
       [`/trips/${trip}`, "Stops"],
       [`/trips/${trip}/schedule`, "Schedule"],
-      [`/trips/${trip}/provisions`, "Supplies"],
+      [`/trips/${trip}/supplies`, "Supplies"],
       [`/trips/${trip}/kit`, "Kit"],
       [`/trips/${trip}/sheet`, "Sheet"],
-      ...(inPocket ? [] : [[`/trips/${trip}/along`, "Offline copy"] as [string, string]]),
+      ...(inPocket ? [] : [[`/trips/${trip}/offline`, "Offline copy"] as [string, string]]),
       ["/trips", "Trips"],
     ];
   if (area === "log")
@@ -142,7 +142,7 @@ function Framed() {
       else if (e.key === "u") settings.set({ system: isUs(settings.system) ? "metric" : "us" });
       else if (e.key === "t") settings.set({ theme: settings.theme === "day" ? "headlamp" : "day" });
       else if (e.key === "r" && tripId) void navigate(`/trips/${tripId}`);
-      else if (e.key === "p" && tripId) void navigate(`/trips/${tripId}/provisions`);
+      else if (e.key === "p" && tripId) void navigate(`/trips/${tripId}/supplies`);
       else if (e.key === "d" && tripId) void navigate(`/trips/${tripId}/schedule`);
       else if (e.key === "k" && tripId) void navigate(`/trips/${tripId}/kit`);
       else if (e.key === "l") void navigate("/log");
@@ -161,7 +161,7 @@ function Framed() {
     ["now", "/now", "Now"],
     ["trip", known ? `/trips/${tripId}` : "/trips", "Trip"],
     ["log", "/log", "Log"],
-    ["gear", "/shelf", "My gear"],
+    ["gear", "/gear", "My gear"],
     ["bench", "/bench", "Bench"],
   ];
   const destinations = goes.map(([of, to, word]) => (

@@ -115,7 +115,7 @@ export function SettingsMenu({ onHelp, trip }: { onHelp: () => void; trip?: numb
             />
           </div>
           {!inPocket && trip ? (
-            <Link to={`/trips/${trip}/along`} onClick={() => setOpen(false)}>
+            <Link to={`/trips/${trip}/offline`} onClick={() => setOpen(false)}>
               Devices and offline copies
             </Link>
           ) : null}

@@ -120,7 +120,7 @@ export function MineralsBench({ base }: BenchProps) {
                 loading={base.addNote.isPending}
                 onClick={() => base.addNote.mutate(`Water: ${recipe}.`)}
               >
-                Add to the note of {base.stopName}
+                Add to {base.stopName}
               </Button>{" "}
               {base.addNote.isSuccess && <span role="status">Added.</span>}
             </p>

@@ -106,7 +106,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
                     base.set("calibration.loss_factor", Number((a.loss_factor as number).toFixed(4)))
                   }
                 >
-                  Use for this pot
+                  Use it
                 </Button>
               )}
               <Button type="text" onClick={() => setReading(undefined)}>

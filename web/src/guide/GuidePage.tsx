@@ -1,3 +1,4 @@
+import { Reason } from "../app/Reason";
 import { Button, InputNumber, Select, Switch } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
@@ -448,7 +449,7 @@ function Guide({
             .filter((c) => c.first && (!f.begun || (view.present === 0 && going)))
             .map((c) => (
               <p key={c.id} className={`care care-${c.level}`} data-testid="before-first">
-                <strong>Before you start.</strong> {c.text} {c.why}
+                <strong>Before you start.</strong> {c.text} <Reason of={c} />
               </p>
             ))}
           {!f.begun && (
@@ -540,7 +541,7 @@ function Guide({
             )}
             {cares.map((c) => (
               <p key={c.id} className={`care care-${c.level}`}>
-                {c.text} {c.why}
+                {c.text} <Reason of={c} />
               </p>
             ))}
           </div>

@@ -141,7 +141,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
       <div className="page">
         <h1>Kit</h1>
         <p className="empty">
-          You have no gear yet. <Link to="/shelf">Add your gear</Link>, or start with typical gear there. Then
+          You have no gear yet. <Link to="/gear">Add your gear</Link>, or start with typical gear there. Then
           this page finds your kit.
         </p>
       </div>
@@ -204,10 +204,8 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
               </Button>
             )}
             {own ? (
-              <Button
-                onClick={() => (trying ? setTried(undefined) : put({ items: [] }, "Back to the best kit"))}
-              >
-                Back to the best kit
+              <Button onClick={() => (trying ? setTried(undefined) : put({ items: [] }, "Best kit"))}>
+                Best kit
               </Button>
             ) : (
               best && (
@@ -238,7 +236,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
                   )
                 }
               >
-                Plan brews with it
+                Plan brews
               </Button>
             )}
           </div>
@@ -393,7 +391,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
             <Losses trip={trip} items={taken} kept={kept} onChange={(lost) => put({ lost }, "Noted")} />
           )}
           <p>
-            <Link to="/shelf">My gear</Link>{" "}
+            <Link to="/gear">My gear</Link>{" "}
             <Button type="text" onClick={() => window.print()}>
               Print
             </Button>

@@ -109,7 +109,7 @@ function Shelf({ gear }: { gear: Item[] }) {
               })
             }
           >
-            Start with typical gear
+            Add typical gear
           </Button>
         </div>
       )}

@@ -226,7 +226,7 @@ export function BlindRoundsPage() {
                       type="text"
                       onClick={() => deal.mutate(undefined, { onSuccess: (d) => setDealt(d) })}
                     >
-                      Show the cups again
+                      Show cups again
                     </Button>
                   </>
                 )}

@@ -58,7 +58,7 @@ export default function DeletedPage() {
             {(older || more > 0) && (
               <p>
                 <Button onClick={() => setOlder(!older)}>
-                  {older ? "The last 90 days" : `Older: ${counted(more, "record")}`}
+                  {older ? "Last 90 days" : `Older: ${counted(more, "record")}`}
                 </Button>
               </p>
             )}

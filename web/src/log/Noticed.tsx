@@ -42,7 +42,7 @@ export function Noticed({
           {shown
             .map(
               ([name, v, p, unit]) =>
-                `${name} ${inWords(v ?? 0, unit, system)}, and not ${inWords(p ?? 0, unit, system)}`,
+                `${name} ${inWords(v ?? 0, unit, system)} (planned ${inWords(p ?? 0, unit, system)})`,
             )
             .join("; ")}
           : this may explain it.

@@ -164,7 +164,7 @@ export function TasteForm({
       </div>
       {!more ? (
         <Button type="text" onClick={() => setMore(true)}>
-          More: differences, notes, silt, a reading…
+          More details…
         </Button>
       ) : (
         <div className="ts-more">

@@ -31,7 +31,7 @@ export default function Help({ onClose, onLook }: { onClose: () => void; onLook?
           {onLook && (
             <p className="manual-ways">
               <button type="button" className="bar-button" onClick={onLook}>
-                Tour in five steps
+                Take the tour
               </button>
             </p>
           )}

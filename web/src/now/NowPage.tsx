@@ -56,7 +56,7 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
         <p className="now-on now-first" role="note">
           <span>First time here?</span>
           <button type="button" className="btn" onClick={look.begin}>
-            Tour in five steps
+            Take the tour
           </button>
           <button type="button" className="bar-button" onClick={look.end}>
             Not now

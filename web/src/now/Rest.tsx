@@ -225,7 +225,7 @@ function FromStop({ onTake }: { onTake: (s: Partial<ReturnType<typeof useHere>["
   if (!open)
     return (
       <button type="button" className="bar-button" onClick={() => setOpen(true)}>
-        one of my stops…
+        my stops…
       </button>
     );
   return (
@@ -243,7 +243,7 @@ function FromStop({ onTake }: { onTake: (s: Partial<ReturnType<typeof useHere>["
         });
       }}
     >
-      <option value="">one of my stops…</option>
+      <option value="">my stops…</option>
       {stops.map((s) => (
         <option key={s.id} value={s.id}>
           {s.name}

@@ -1,3 +1,4 @@
+import { Reason } from "../app/Reason";
 import { useState, type ReactNode } from "react";
 import { usual } from "../api/limits";
 import type { Catalogue, Conditions, Schemas, Trouble } from "../api/client";
@@ -76,7 +77,7 @@ export function AltitudeControl({
       (e) =>
         setSaid(
           e.code === e.PERMISSION_DENIED
-            ? "Location isn’t allowed: enter the altitude, or drag the dot."
+            ? "Location is blocked: enter the altitude, or drag the dot."
             : "No position found: enter the altitude, or drag the dot.",
         ),
       { enableHighAccuracy: true, timeout: 15_000, maximumAge: 60_000 },
@@ -285,7 +286,10 @@ export function WaterSaid({ water }: { water: Schemas["WaterState"] | undefined 
   if (water?.caution)
     return (
       <p className="care care-danger place-said" role="status" data-testid="doubtful">
-        {water.caution.text} <span className="quiet">{water.caution.why}</span>
+        {water.caution.text}{" "}
+        <span className="quiet">
+          <Reason of={water.caution} />
+        </span>
       </p>
     );
   if (!water || water.boil_s <= 0) return null;

@@ -4,7 +4,7 @@ import { ApiError, type Plan } from "../api/client";
 import { useSettings } from "../app/settings";
 import { own } from "../bench/own";
 import { QuantityInput } from "../units/QuantityInput";
-import { clock, inWords } from "../units/units";
+import { inWords } from "../units/units";
 
 interface Props {
   plan: Plan;
@@ -26,7 +26,7 @@ export function Drained({ plan, factor, onDrained, onForget }: Props) {
     <div className="drained">
       {at === undefined ? (
         <Button type="text" size="small" onClick={() => setAt(end)}>
-          Drained at a different time than {clock(end)}?
+          Drained at a different time?
         </Button>
       ) : (
         <>
@@ -70,7 +70,7 @@ export function Drained({ plan, factor, onDrained, onForget }: Props) {
       )}
       {factor != null && (
         <p className="hint">
-          This dripper and paper drain {inWords(100 * factor, "%", system)} times as slowly as usual.{" "}
+          This dripper and paper take {inWords(100 * factor, "%", system)} of the usual time to drain.{" "}
           <Button type="link" size="small" onClick={onForget}>
             Back to usual
           </Button>

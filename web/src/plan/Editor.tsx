@@ -1,3 +1,4 @@
+import { Reason } from "../app/Reason";
 import { Button } from "antd";
 import { useQueryClient } from "@tanstack/react-query";
 import { useEffect, useMemo, useState } from "react";
@@ -321,7 +322,7 @@ export function Editor({
             </strong>{" "}
             Nothing is lost: correct the value, or{" "}
             <Button type="link" size="small" onClick={() => draft.replace(good.request)}>
-              go back to it
+              restore it
             </Button>
           </p>
         )}
@@ -338,7 +339,7 @@ export function Editor({
               size="small"
               onClick={() => draft.set("place.altitude_m", stop.conditions.place?.altitude_m)}
             >
-              Back to the stop’s {inWords(atStop, "m", system)}
+              Use the stop’s {inWords(atStop, "m", system)}
             </Button>
           )}
         </p>
@@ -348,7 +349,10 @@ export function Editor({
               .filter((c) => c.first)
               .map((c) => (
                 <p key={c.id} className={`care care-${c.level} plan-first`} data-testid="before-first">
-                  <strong>Before the first step:</strong> {c.text} <span className="quiet">{c.why}</span>
+                  <strong>Before the first step:</strong> {c.text}{" "}
+                  <span className="quiet">
+                    <Reason of={c} />
+                  </span>
                 </p>
               ))}
             {pictured && !isNew && (
@@ -398,7 +402,7 @@ export function Editor({
                   .filter((c) => c.step === "" && !c.first && c.level !== "note")
                   .map((c) => (
                     <p key={c.id} className={`remark remark-${c.level}`}>
-                      <strong>{c.text}</strong> {c.why}
+                      <strong>{c.text}</strong> <Reason of={c} />
                     </p>
                   ))}
                 <OwnLines

@@ -1,3 +1,4 @@
+import { Reason } from "../app/Reason";
 import type { Catalogue, Plan } from "../api/client";
 import type { ComponentProps } from "react";
 import { Folded } from "../app/Folded";
@@ -52,7 +53,7 @@ export function Folds({
           .filter((c) => c.step === "" && !c.first && c.level === "note")
           .map((c) => (
             <p key={c.id} className={`remark remark-${c.level}`}>
-              <strong>{c.text}</strong> {c.why}
+              <strong>{c.text}</strong> <Reason of={c} />
             </p>
           ))}
       </Folded>

@@ -96,7 +96,7 @@ export function LastCups({
                   className="quiet num"
                   title="How likely you’ll like the next cup: within 0.8 points of extraction and 8 % of strength"
                 >
-                  {inWords(100 * a.sure, "%", system, { step: 1 })} sure
+                  Likely right: {a.chance}
                 </span>{" "}
                 <span className="quiet">from {counted(d.counted, "cup")}</span>
               </p>

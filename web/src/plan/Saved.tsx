@@ -37,7 +37,7 @@ export function Saved({
               onBack();
             }}
           >
-            {here ? "Back" : "Back to the stop"}
+            {here ? "Back" : "Back to stop"}
           </Button>
           <span className="unsaved" role="status">
             {brew.trip_id > 0 ? "Not saved: the trip doesn’t count it yet." : "Not saved yet."}

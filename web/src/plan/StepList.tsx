@@ -1,3 +1,4 @@
+import { Reason } from "../app/Reason";
 import { memo } from "react";
 import type { Plan } from "../api/client";
 import { useSettings } from "../app/settings";
@@ -24,7 +25,10 @@ export const StepList = memo(function StepList({ plan, present }: { plan: Plan; 
                 .filter((c) => c.step === s.id)
                 .map((c) => (
                   <span key={c.id} className={`care care-${c.level}`}>
-                    {c.text} <span className="quiet">{c.why}</span>
+                    {c.text}{" "}
+                    <span className="quiet">
+                      <Reason of={c} />
+                    </span>
                   </span>
                 ))}
             </span>

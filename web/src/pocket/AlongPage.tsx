@@ -24,7 +24,7 @@ export default function AlongPage() {
             <h2>As one file</h2>
             <p>
               <Button type="primary" href={`/api/v1/pocket.html?trips=${id}`} download>
-                Save as one file
+                Save as file
               </Button>{" "}
               <span className="quiet">about 3 MB</span>
             </p>

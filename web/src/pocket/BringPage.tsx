@@ -159,7 +159,7 @@ export default function BringPage() {
               ))}
             </>
           )}
-          <h2>What is new</h2>
+          <h2>New</h2>
           {b.arrives.length === 0 ? (
             <p>{b.clashes.length === 0 ? "Nothing new: it is all here already." : "Nothing else."}</p>
           ) : (

@@ -173,7 +173,7 @@ export function Whole({ plan, rate }: { plan: Plan; rate: number }) {
                 disabled={!it.met || hand.out}
                 onClick={() => set({ out: true }, { out: true, lift: true })}
               >
-                {inPot ? "Decant" : "Press, or lift off"}
+                {inPot ? "Decant" : "Press or lift"}
               </Button>
             </div>
           </div>

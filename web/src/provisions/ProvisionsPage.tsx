@@ -382,7 +382,7 @@ function Asking({ trip, what, set }: { trip: TripOut; what: WhatIf; set: (w: Wha
       </label>
       {!isNone(what) && (
         <button type="button" className="link" onClick={() => set(none)}>
-          Back to the plan
+          Back to plan
         </button>
       )}
     </div>

@@ -120,7 +120,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
                 setBy((n) => n + 1);
               }}
             >
-              Enter it in fields
+              Enter in fields
             </Button>
           )}
         </p>

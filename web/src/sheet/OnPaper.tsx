@@ -1,3 +1,4 @@
+import { printed } from "../app/Reason";
 // What the trip sheet and the folded sheet both have on paper.
 
 import type { Catalogue, TripOut, TripPlan } from "../api/client";
@@ -66,7 +67,7 @@ export function BrewOnPaper({
         .filter((c) => c.step === "" && c.level === "danger" && c.id !== but)
         .map((c) => (
           <p key={c.id} className="leaf-caution">
-            <strong>⚠ {c.text}</strong> {c.why}
+            <strong>⚠ {c.text}</strong> {printed(c)}
           </p>
         ))}
       <ol>
@@ -80,7 +81,7 @@ export function BrewOnPaper({
                 .filter((c) => c.step === st.id && c.level === "danger")
                 .map((c) => (
                   <span key={c.id} className="leaf-danger">
-                    ⚠ {c.text} {c.why}
+                    ⚠ {c.text} {printed(c)}
                   </span>
                 ))}
             </span>

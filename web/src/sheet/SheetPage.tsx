@@ -1,3 +1,4 @@
+import { printed } from "../app/Reason";
 import { Button, Segmented } from "antd";
 import { useLayoutEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
@@ -152,7 +153,7 @@ function Front({ trip, r }: { trip: TripOut; r: Result }) {
       <h2>Cautions</h2>
       {r.cautions.map((c) => (
         <p key={c.id} className="leaf-caution">
-          <strong>{c.text}</strong> {c.why}
+          <strong>{c.text}</strong> {printed(c)}
         </p>
       ))}
       {r.brews.some((b) => b.fuel !== "" && b.fuel !== "electric") && (
@@ -229,7 +230,7 @@ function StopSheet({
       </p>
       {t.water.caution && (
         <p className="leaf-caution leaf-water">
-          <strong>⚠ {t.water.caution.text}</strong> {t.water.caution.why}
+          <strong>⚠ {t.water.caution.text}</strong> {printed(t.water.caution)}
         </p>
       )}
       <Strip strip={t.strip} at={t.boil_c} />

@@ -22,7 +22,7 @@ export function Exports({ trip }: { trip: Pick<TripOut, "id"> }) {
   const at = `/api/v1/trips/${trip.id}/export/`;
   return (
     <>
-      <Link className="btn" to={`/trips/${trip.id}/along`}>
+      <Link className="btn" to={`/trips/${trip.id}/offline`}>
         Take offline
       </Link>
       <Menu

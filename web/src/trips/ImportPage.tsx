@@ -181,7 +181,7 @@ export default function ImportPage() {
             <p className="notice-line" role="status">
               The altitude of {counted(unknown, "stop")} is unknown. Enter it below, or{" "}
               <Button size="small" onClick={() => void read(file, { ...how, terrain: "simulated" })}>
-                Ask the simulated terrain
+                Simulated terrain
               </Button>{" "}
               <span className="quiet">It is made up: for trying out only.</span>
             </p>

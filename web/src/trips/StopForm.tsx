@@ -297,7 +297,7 @@ export default function StopForm({
                 disabled={facts.lat === undefined || facts.lon === undefined}
                 onClick={() => void ask()}
               >
-                Ask the simulated terrain and forecast
+                Fill in, simulated
               </Button>
               {asked && (
                 <p className="hint" role="status">

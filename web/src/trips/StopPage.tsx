@@ -1,3 +1,4 @@
+import { Reason } from "../app/Reason";
 import { Button } from "antd";
 import { useQueryClient } from "@tanstack/react-query";
 import { useState } from "react";
@@ -125,9 +126,9 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
           role="note"
           data-testid="water-caution"
         >
-          <strong>{stop.water.caution.text}</strong> {stop.water.caution.why}{" "}
+          <strong>{stop.water.caution.text}</strong> <Reason of={stop.water.caution} />{" "}
           <Button size="small" onClick={() => setEditing(true)}>
-            Say whether it is safe
+            Set water source
           </Button>
         </p>
       )}

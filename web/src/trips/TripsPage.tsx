@@ -118,13 +118,13 @@ export default function TripsPage() {
       {inPocket ? (
         <p>
           Trips are imported at home. <Link to="/take">Open shared</Link>: a plan or a recipe. See also{" "}
-          <Link to="/shelf">my gear</Link>.
+          <Link to="/gear">my gear</Link>.
         </p>
       ) : (
         <p>
           <Link to="/import">Import a trip</Link>: GPX, a saved trip or CSV.{" "}
           <Link to="/bring">Bring home</Link>: offline changes. <Link to="/take">Open shared</Link>: a plan or
-          a recipe. See also <Link to="/shelf">my gear</Link>.
+          a recipe. See also <Link to="/gear">my gear</Link>.
         </p>
       )}
       <PlacesOfNone />
