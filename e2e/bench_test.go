@@ -76,10 +76,15 @@ func TestTheFiveQuestions(t *testing.T) {
 	p.see("Added.")
 }
 
-// seconds reads a clock such as "2:30 min".
-func seconds(t testing.TB, clock string) float64 {
-	m, s, _ := strings.Cut(clock, ":")
-	return 60*number(t, m) + number(t, s)
+// seconds reads a duration such as "2 min 30 s".
+func seconds(t testing.TB, duration string) (s float64) {
+	parts := strings.Fields(duration)
+	require.NotEmpty(t, parts)
+	require.Zero(t, len(parts)%2, duration)
+	for i := 0; i < len(parts); i += 2 {
+		s += number(t, parts[i]) * map[string]float64{"s": 1, "min": 60, "h": 3600}[parts[i+1]]
+	}
+	return s
 }
 
 // A weighed canister and a thermometer reading, entered on the bench, replace

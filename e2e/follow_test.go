@@ -147,7 +147,7 @@ func TestATaughtHandPractises(t *testing.T) {
 	p.open("/practice")
 	p.click("Stop on the gram")
 	for n := 1; n <= 2; n++ {
-		p.click(map[int]string{1: "Begin", 2: "Again"}[n])
+		p.click(map[int]string{1: "Start", 2: "Again"}[n])
 		p.see("stop at 60")
 		p.js(`(document.body.dispatchEvent(new KeyboardEvent("keydown", {key: "w", bubbles: true})), "")`)
 		// The hand lets go when the scale says so.

@@ -60,7 +60,7 @@ var looks = []struct {
 	{"log entry", "/trips/1/stops/5/brews/9/log", "Back to the plan", onLaptop, onPhone, ""},
 	{"coffees", "/coffees", "Cloud terrace, washed", onLaptop, onPhone, ""},
 	{"recipes", "/recipes", "From the bag: four pours", onLaptop, onPhone, ""},
-	{"blind", "/blind", "Begin", onLaptop, onPhone, ""},
+	{"blind", "/blind", "Start", onLaptop, onPhone, ""},
 	{"offline copy", "/trips/1/along", "As one file", onLaptop, most{90, 15}, "both ways of taking it stand beside each other"},
 	{"boiling", "/bench/boil", "What does water boil at?", onLaptop, onPhone, ""},
 	{"waiting", "/bench/wait", "Wait until", onLaptop, onPhone, ""},
@@ -72,7 +72,7 @@ var looks = []struct {
 	{"trips", "/trips", "From the port to the ice field", onLaptop, most{85, 15}, "how to begin a trip stands beside those there are"},
 	{"import", "/import", "Choose a file", onLaptop, onPhone, ""},
 	{"bring", "/bring", "Choose the saved offline copy", onLaptop, onPhone, ""},
-	{"take", "/take", "Look at it", onLaptop, onPhone, ""},
+	{"take", "/take", "Read it", onLaptop, onPhone, ""},
 }
 
 // A first screen is read at one glance.

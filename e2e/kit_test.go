@@ -26,7 +26,7 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.fill("Pieces", "2")
 	p.fill("Holds", "260")
 	p.fill("Rim, inside", "70")
-	p.click("Add gear")
+	p.click("Save")
 	p.see("rim 70 mm")
 
 	p.click("Trip")

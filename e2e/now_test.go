@@ -314,7 +314,7 @@ func TestNothingThereIsNoDeadEnd(t *testing.T) {
 	p.see("Plan: ")
 	gear("grinder")
 	p.see("Nothing works with this.")
-	p.clickKind("The coffee is already ground", "button")
+	p.clickKind("The coffee is ground already", "button")
 	p.see("Plan: ")
 	assert.Contains(t, p.says("What you have"), "ground coffee")
 }

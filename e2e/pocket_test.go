@@ -148,7 +148,7 @@ func TestInThePocket(t *testing.T) {
 	q.open("/bring")
 	q.see("Choose the saved offline copy")
 	q.do(chromedp.SetUploadFiles(chromedp.CSS("#bring-file"), []string{kept}))
-	q.see("What is new")
+	q.see("New")
 	q.see("Cup First light")
 	q.click("Save")
 	q.see("Brought home")
@@ -230,12 +230,12 @@ func TestDamagedPockets(t *testing.T) {
 	q.expectError("422")
 	q.open("/bring")
 	for says, b := range map[string][]byte{
-		"is cut short":             whole[:8000],
-		"is damaged":                     []byte(strings.Replace(string(whole), "River gorge", "River gorgi", 1)),
-		"is no pocket":                   []byte("<html></html>"),
-		"is empty":                       {},
-		"A newer Apodemos wrote":         []byte(`{"format":"apodemos-pocket","version":99,"events":[]}`),
-		"A trial version":    []byte(`{"format":"apodemos-pocket","version":1,"events":[]}`),
+		"is cut short":                whole[:8000],
+		"is damaged":                  []byte(strings.Replace(string(whole), "River gorge", "River gorgi", 1)),
+		"is not an offline copy":      []byte("<html></html>"),
+		"is empty":                    {},
+		"A newer Apodemos wrote":      []byte(`{"format":"apodemos-pocket","version":99,"events":[]}`),
+		"A trial version":             []byte(`{"format":"apodemos-pocket","version":1,"events":[]}`),
 		"This is not an offline copy": []byte(`{"format":"other","version":1}`),
 	} {
 		bad := filepath.Join(dir, "bad.html")

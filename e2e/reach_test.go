@@ -43,10 +43,10 @@ var views = []struct{ name, path, sign string }{
 	{"recipes", "/recipes", "From the bag: four pours"},
 	{"a recipe", "/recipes/1", "Other steps"},
 	{"a recipe in words", "/recipes/new?words=13%20g%2C%20200%20g", "Read it"},
-	{"blind", "/blind", "Begin"},
+	{"blind", "/blind", "Start"},
 	{"along", "/trips/1/along", "As one file"},
 	{"bring", "/bring", "Choose the saved offline copy"},
-	{"take", "/take", "Look at it"},
+	{"take", "/take", "Read it"},
 	{"blind rounds", "/blind/1", "Deal the cups"},
 	{"boiling", "/bench/boil", "What does water boil at?"},
 	{"waiting", "/bench/wait", "Wait until"},
@@ -140,7 +140,7 @@ const inside = `((ids) => {
 // small lists what is touched and is smaller than a thumb, 44 px, or 56 px in the guide.
 // Words and figures within text are no targets of their own.
 const small = `((least) => [...document.querySelectorAll("button, select, summary, .btn, .plain-input, .ant-select, .ant-input-number, .thumb a, .trip-nav a, .strip-row > label, .now-gear label")].filter(e => {
-  if (e.getClientRects().length === 0 || e.matches(".term, .word, .cell-fig, .way-fig, .ant-switch, .ant-input-number *, .ant-select *, .skip") || e.closest(".ribbon, .ant-notification, td, svg")) return false;
+  if (e.getClientRects().length === 0 || e.matches(".term, .word, .cell-fig, .way-fig, .source, .ant-switch, .ant-input-number *, .ant-select *, .skip") || e.closest(".ribbon, .ant-notification, td, svg")) return false;
   return e.getBoundingClientRect().height < least - 0.5;
 }).slice(0, 5).map(e => Math.round(e.getBoundingClientRect().height) + " " + e.tagName + "." + e.className + ": " + (e.innerText || "").slice(0, 30)).join("\n"))(%d)`
 

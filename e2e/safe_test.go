@@ -118,7 +118,7 @@ func TestAHiddenGuideAlerts(t *testing.T) {
 	p.click("It boils")
 	p.js(`window.away(true), ""`)
 	p.within(30*time.Second, "be told that the safe boil is over", func() bool { return strings.Contains(shown(), "The safety boil is over.") })
-	p.within(30*time.Second, "be told what to do", func() bool { return strings.Contains(shown(), "Coffee in.") })
+	p.within(30*time.Second, "be told what to do", func() bool { return strings.Contains(shown(), "Add the coffee") })
 	once := strings.Count(shown(), "The safety boil is over.")
 	assert.Equal(t, 1, once)
 	p.js(`window.away(false), ""`)

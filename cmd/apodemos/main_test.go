@@ -283,7 +283,7 @@ func TestAPageForAPerson(t *testing.T) {
 	require.NoError(t, err)
 	assert.Contains(t, out, `"lid_s"`)
 	for _, c := range []struct{ question, in, units, says string }{
-		{"wait", `{"request":{"method":"cone"},"target_c":90}`, "metric", `Lid ajar +\d:\d\d`},
+		{"wait", `{"request":{"method":"cone"},"target_c":90}`, "metric", `Lid ajar +\d+ (min|s)`},
 		{"wait", `{"request":{"method":"cone","place":{"altitude_m":2300}},"target_c":93}`, "metric", `It is at most 92\.3 °C here. Use it straight away`},
 		{"canister", `{"request":{"method":"cone","place":{"air_c":20},"heat":{"burner":"canister"}}}`, "metric", `It feeds well at 20 °C`},
 		{"canister", `{"request":{"method":"cone","place":{"air_c":-25},"heat":{"burner":"canister"}}}`, "us", `(?s)It won’t feed at −13 °F.*Warm it first to +\d+ °F.*lukewarm water only`},

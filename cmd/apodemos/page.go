@@ -176,7 +176,7 @@ func (p *leaf) plan(pl *brew.Plan) {
 		boils = p.figure(quantity.Fine(*pl.BoilC, quantity.Celsius))
 	}
 	p.facts([2]string{"Coffee", p.of(pl.DoseG, quantity.Gram)}, [2]string{"Water poured", p.of(pl.Water.PouredMl, quantity.Either(pl.OnAScale(), quantity.Gram, quantity.Millilitre))}, [2]string{"Drink", p.of(pl.DrinkMl, quantity.Millilitre)},
-		[2]string{"Boils here at", boils}, [2]string{"Poured at", p.of(pl.StartC, quantity.Celsius)}, [2]string{"Contact", p.of(pl.ContactS, quantity.Second)}, [2]string{"In all", p.of(pl.TotalS, quantity.Second)}, [2]string{"Boil", p.say(pl.Boiling)})
+		[2]string{"Boils here at", boils}, [2]string{"Poured at", p.of(pl.StartC, quantity.Celsius)}, [2]string{"Contact", p.of(pl.ContactS, quantity.Second)}, [2]string{"Total time", p.of(pl.TotalS, quantity.Second)}, [2]string{"Boil", p.say(pl.Boiling)})
 	if pl.Heat != nil {
 		p.facts([2]string{"Fuel", p.of(pl.Heat.FuelG, quantity.Gram)}, [2]string{"Energy", p.of(pl.Heat.EnergyWh, quantity.WattHour)})
 	}
@@ -197,7 +197,7 @@ func (p *leaf) plan(pl *brew.Plan) {
 		if st.Sign != "" {
 			text += " Until " + st.Sign + "."
 		}
-		p.line(fmt.Sprintf("  %7s  ", quantity.Of(st.AtS, quantity.Second)), text)
+		p.line(fmt.Sprintf("  %7s  ", quantity.At(st.AtS)), text)
 		// What can hurt stands where it does.
 		for _, c := range pl.Cautions {
 			if c.Step != "" && c.Step == string(st.ID) {

@@ -233,7 +233,7 @@ func TestHighUpItDoesNotWait(t *testing.T) {
 	require.NotEmpty(t, p.Notes)
 	assert.Equal(t, "do-not-wait", p.Notes[0].ID)
 	assert.Contains(t, p.Notes[0].Text, "Boils at 87.0 °C (recipe: 91 °C)")
-	assert.Len(t, p.Notes[0].Values, 2)
+	assert.Len(t, p.Notes[0].Values, 3)
 }
 
 func TestTooSmallAPotIsBatches(t *testing.T) {

@@ -121,7 +121,7 @@ func (p *Plan) drainFactor(at float64) (float64, Problems) {
 	}
 	low, high := drained(field.Min), drained(field.Max)
 	if at < low || at > high {
-		return 0, none(fmt.Sprintf("no paper makes it drain then. Enter  %.0f to %.0f s, or another grind", math.Ceil(low), math.Floor(high)))
+		return 0, none(fmt.Sprintf("no paper makes it drain then. Enter %.0f to %.0f s, or another grind", math.Ceil(low), math.Floor(high)))
 	}
 	lo, hi := solve.Last(field.Min, field.Max, 1e-4, func(f float64) bool { return drained(f) < at })
 	return (lo + hi) / 2, nil

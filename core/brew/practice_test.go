@@ -242,7 +242,7 @@ func TestATimedDrawdownCalibrates(t *testing.T) {
 	assert.NoError(t, err)
 	assert.InDelta(t, *slow.Calibration.DrainFactor, *again.Calibration.DrainFactor, 1e-3, "not twice")
 	_, err = r.Changed(Change{DrainedS: ptr(2000.0)})
-	assert.ErrorContains(t, err, "drained_s: no paper makes it drain then. Enter  ")
+	assert.ErrorContains(t, err, "drained_s: no paper makes it drain then. Enter ")
 	_, err = Request{Method: "pot"}.Changed(Change{DrainedS: ptr(200.0)})
 	assert.ErrorContains(t, err, "drained_s: nothing drains in this method")
 }

@@ -193,7 +193,7 @@ func (c *script) stepFill(at float64) {
 		fill += " Use safe water." // no later step makes it safe
 	}
 	if state := *c.Request.Water.State; c.Frozen() {
-		fill = "A little water in the pot first, then {melt} of " + state + ", in handfuls."
+		fill = "Start with a splash; add " + state + " until {fill} has melted."
 	}
 	c.add(c.byWeight(Step{ID: method.FillKettle, Label: "fill", AtS: at, ForS: fillS, Lane: method.Hands, ToG: c.heatedEach()}), fill)
 }
@@ -216,7 +216,7 @@ func (c *script) stepLight(at float64) {
 	case !burner.Flame:
 		light, full, caution = "Switch on", "Full power", "element"
 	case c.fire():
-		light, full, caution = "Have the fire burning well, the pot over it", "Close over the flames", "fire"
+		light, full, caution = "Get the fire burning well, pot over it", "Close over the flames", "fire"
 	}
 	sign := "big bubbles break the surface"
 	if c.School.ColdFill {

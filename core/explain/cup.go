@@ -120,7 +120,7 @@ func (x *figures) times() {
 	if l.OthersS > 0 {
 		in = append(in, working.Num("The other batches and cups", l.OthersS, quantity.Second, "batches"))
 	}
-	x.put("total_s", p.TotalS, working.Figure{Label: "In all", Unit: quantity.Second, Kind: working.Practice, Source: practice + "; heating and waiting as worked out", Formula: "from the first thing to do until all is served", Inputs: in})
+	x.put("total_s", p.TotalS, working.Figure{Label: "Total time", Unit: quantity.Second, Kind: working.Practice, Source: practice + "; heating and waiting as worked out", Formula: "from the first thing to do until all is served", Inputs: in})
 	x.put("hands_s", p.HandsS, working.Figure{Label: "With your hands", Unit: quantity.Second, Kind: working.Practice, Source: practice, Formula: "the steps that take hands, in every batch and cup",
 		Inputs: []working.Input{working.Num("Getting ready", l.ReadyS, quantity.Second, ""), working.Num("Pouring and tending", l.TendS, quantity.Second, ""), working.Num("Serving", l.ServeS, quantity.Second, "")}})
 }

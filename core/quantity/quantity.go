@@ -86,15 +86,15 @@ func Clock(s float64) string {
 }
 
 // Duration writes how long something takes, as one says it: "45 s", "2 min 20 s", "19 min",
-// "1 h 20 min". Under 10 minutes it is rounded to 5 s, above to a minute.
+// "1 h 20 min". From a minute on it is rounded to 5 s, from 10 minutes on to a minute.
 func Duration(s float64) string {
-	n := int(math.Round(s))
-	if n >= 60 {
-		n = int(RoundTo(s, 5))
+	if s < 0 {
+		if text := Duration(-s); text != "0 s" {
+			return "−" + text
+		}
+		return "0 s"
 	}
-	if n >= 600 {
-		n = int(RoundTo(s, 60))
-	}
+	n := int(roundedTime(s))
 	h, m, rest := n/3600, n/60%60, n%60
 	var out []string
 	for _, p := range []struct {
@@ -109,6 +109,17 @@ func Duration(s float64) string {
 		return "0 s"
 	}
 	return strings.Join(out, " ")
+}
+
+// roundedTime is a time in s as Duration tells it.
+func roundedTime(s float64) float64 {
+	switch t := math.Abs(s); {
+	case t < 59.5:
+		return math.Round(s)
+	case t < 597.5:
+		return RoundTo(s, 5)
+	}
+	return RoundTo(s, 60)
 }
 
 // Chance writes how likely something is, p from 0 to 1, as one says it: "about 4 in 5". It is the
@@ -134,6 +145,7 @@ type Value struct {
 	Value float64 `json:"value"`
 	Unit  Unit    `json:"unit"`
 	Fine  bool    `json:"fine,omitempty" doc:"Worth one digit more than its unit usually is"`
+	Clock bool    `json:"clock,omitempty" doc:"A time in s as the clock of the brew shows it, 2:20, and not as a duration"`
 	Text  string  `json:"text,omitempty" doc:"Words in place of a figure, as they stand in the sentence"`
 
 	worded bool   // words, though there may be none
@@ -147,6 +159,9 @@ func Of(v float64, u Unit) Value { return Value{Value: v, Unit: u} }
 
 // Fine returns v in unit u, to be shown with one digit more.
 func Fine(v float64, u Unit) Value { return Value{Value: v, Unit: u, Fine: true} }
+
+// At returns a moment on the clock of a brew, s after its first contact.
+func At(s float64) Value { return Value{Value: s, Unit: Second, Clock: true} }
 
 // Text returns words, such as a person's name for a thing. They are never read as a template.
 func Text(s string) Value { return Value{Text: s, worded: true} }
@@ -212,7 +227,7 @@ type sentence string
 
 // Sentence is a sentence of the code with {0}, {1}… where its values go. "{0#cup|cups}" stands
 // for the first word if value 0 is one, else for the second. A time in s is written as a
-// duration, "2 min 20 s"; "{0@}" writes it as the brew's clock shows it, "2:20".
+// duration, "2 min 20 s"; "{0@}" writes it as the clock of the brew shows it, "2:20".
 type Sentence struct{ template sentence }
 
 // Words makes a Sentence of a constant.
@@ -241,9 +256,9 @@ func (s Sentence) Say(values ...Value) Phrase {
 	}
 	values = slices.Clone(values)
 	for i, v := range values {
-		if v.Unit == Second && !v.isWords() && !clock[i] {
-			values[i] = Lasting(v.Value)
-			continue
+		if clock[i] {
+			v.Clock = true
+			values[i] = v
 		}
 		if !v.isWords() {
 			at[i], out.Values = len(out.Values), append(out.Values, v)

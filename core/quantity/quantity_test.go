@@ -27,8 +27,8 @@ func TestValuesAreWrittenAsTheyCanBeMeasured(t *testing.T) {
 		want string
 	}{
 		{Of(13.27, Gram), "13.5 g"}, {Of(33.6, Gram), "34 g"}, {Of(86.955, Celsius), "87 °C"}, {Fine(86.955, Celsius), "87.0 °C"},
-		{Of(85, Second), "1:25"}, {Of(3, None), "3"}, {Of(20.04, Percent), "20.0 %"}, {Of(517.2, Millilitre), "515 ml"}, {Of(1.234, Bar), "1.23 bar"},
-		{Of(7.6, Millilitre), "8 ml"}, {Of(-4, Celsius), "−4 °C"}, {Of(-0.3, Celsius), "0 °C"}, {Of(523, Second), "8:45"}, {Of(43, Second), "0:43"}, {Of(-523, Second), "−8:45"},
+		{Of(85, Second), "1 min 25 s"}, {Of(3, None), "3"}, {Of(20.04, Percent), "20.0 %"}, {Of(517.2, Millilitre), "515 ml"}, {Of(1.234, Bar), "1.23 bar"},
+		{Of(7.6, Millilitre), "8 ml"}, {Of(-4, Celsius), "−4 °C"}, {Of(-0.3, Celsius), "0 °C"}, {Of(523, Second), "8 min 45 s"}, {Of(43, Second), "43 s"}, {Of(-523, Second), "−8 min 45 s"}, {At(523), "8:45"}, {Of(0, Second), "0 s"}, {Of(4810, Second), "1 h 20 min"},
 		{Of(3903, Metre), "3900 m"}, {Of(38, Metre), "38 m"}, {Of(0.333, None), "0.3"}, {Of(2, Count), "2 ×"}, {Of(62.4, GramPerL), "62.5 g/L"}, {Of(12, GramPerL), "12 g/L"},
 	} {
 		assert.Equal(t, c.want, c.v.String())
@@ -38,7 +38,7 @@ func TestValuesAreWrittenAsTheyCanBeMeasured(t *testing.T) {
 func TestSay(t *testing.T) {
 	p := Say("Add {0} at {1@}, for {2}.", Of(90, Millilitre), Of(85, Second), Of(85, Second))
 	assert.Equal(t, "Add 90 ml at 1:25, for 1 min 25 s.", p.Text)
-	assert.Equal(t, "Add {0} at {1}, for 1 min 25 s.", p.Template)
+	assert.Equal(t, "Add {0} at {1}, for {2}.", p.Template)
 	assert.Equal(t, Phrase{Text: "Stir."}, Say("Stir."))
 }
 

@@ -110,11 +110,14 @@ func (v Value) In(s System) string {
 	if v.isWords() {
 		return v.Text
 	}
-	if v.Unit == Second {
+	if v.Unit == Second && v.Clock {
 		if math.Abs(v.Value) >= 60 {
 			return Clock(RoundTo(v.Value, Finest))
 		}
 		return Clock(v.Value)
+	}
+	if v.Unit == Second {
+		return Duration(v.Value)
 	}
 	how, ok := Systems[s][v.Unit]
 	if !ok {
@@ -142,10 +145,7 @@ func (v Value) String() string { return v.In(Metric) }
 // Rounded returns the figure as String writes it: in steps that a person could measure.
 func (v Value) Rounded() float64 {
 	if v.Unit == Second {
-		if math.Abs(v.Value) >= 60 {
-			return RoundTo(v.Value, Finest)
-		}
-		return RoundTo(v.Value, 1)
+		return roundedTime(v.Value)
 	}
 	return RoundTo(v.Value, Systems[Metric][v.Unit].step(v.Value, v.Fine))
 }

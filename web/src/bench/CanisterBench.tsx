@@ -4,7 +4,7 @@ import { useSettings } from "../app/settings";
 import { Chart, Handle, Line, type Points } from "../chart/Chart";
 import { valueAt } from "../score/geometry";
 import { QuantityInput } from "../units/QuantityInput";
-import { clock, inWords } from "../units/units";
+import { duration, inWords } from "../units/units";
 import { useCanisterAnswer } from "./ask";
 import { RequestInputs, Sheet, type BenchProps } from "./Sheet";
 import { own } from "./own";
@@ -81,7 +81,7 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
               <VerdictMark verdict={k.verdict} /> {verdicts[k.verdict]}
               {k.flame_pct != null &&
                 k.heat_s != null &&
-                `: ${inWords(k.flame_pct, "%", system, { step: 1 })} of full flame, ${clock(k.heat_s, 5)} to the boil`}
+                `: ${inWords(k.flame_pct, "%", system, { step: 1 })} of full flame, ${duration(k.heat_s)} to the boil`}
               {k.verdict !== "fine" &&
                 k.warm_c != null &&
                 `; warm the canister to ${inWords(k.warm_c, "°C", system)} first`}

@@ -6,7 +6,7 @@ import { useSettings } from "../app/settings";
 import { Chart, Handle, Line, type Points } from "../chart/Chart";
 import { valueAt } from "../score/geometry";
 import { QuantityInput } from "../units/QuantityInput";
-import { clock, inWords } from "../units/units";
+import { duration, inWords } from "../units/units";
 import { useWaitAnswer } from "./ask";
 import { RequestInputs, Sheet, type BenchProps } from "./Sheet";
 import { own } from "./own";
@@ -128,7 +128,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
       {(w) => {
         const low = Math.min(target - 6, 70);
         const end = (c: Points) => c.at(-1) as [number, number];
-        const words = `Cooling from ${inWords(w.from_c, "°C", system, { fine: true })}. To ${inWords(target, "°C", system)}: lid ajar ${w.lid_s === null ? "not within a day" : clock(w.lid_s, 5)}, lid off ${w.open_s === null ? "not within a day" : clock(w.open_s, 5)}, in the wind ${w.windy_s === null ? "not within a day" : clock(w.windy_s, 5)}.`;
+        const words = `Cooling from ${inWords(w.from_c, "°C", system, { fine: true })}. To ${inWords(target, "°C", system)}: lid ajar ${w.lid_s === null ? "not within a day" : duration(w.lid_s)}, lid off ${w.open_s === null ? "not within a day" : duration(w.open_s)}, in the wind ${w.windy_s === null ? "not within a day" : duration(w.windy_s)}.`;
         const lines: [string, Points, string, number | null][] = [
           ["lid ajar", w.lid as Points, "ch-water", w.lid_s],
           ["lid off", w.open as Points, "ch-water ch-open", w.open_s],
@@ -144,7 +144,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
             <p className="bench-answer">
               {w.from_c <= target
                 ? `It is at most ${inWords(w.from_c, "°C", system, { fine: true })} here. Use it straight away, and keep it hot.`
-                : `Wait until ${inWords(target, "°C", system)}: ${w.lid_s === null ? "–" : clock(w.lid_s, 5)} with the lid ajar, ${w.open_s === null ? "–" : clock(w.open_s, 5)} without.`}
+                : `Wait until ${inWords(target, "°C", system)}: ${w.lid_s === null ? "–" : duration(w.lid_s)} with the lid ajar, ${w.open_s === null ? "–" : duration(w.open_s)} without.`}
             </p>
             <Chart
               title="Cooling of the pot"

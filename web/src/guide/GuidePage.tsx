@@ -667,7 +667,7 @@ function ByHand({
         ]}
       />
       <InputNumber
-        aria-label="Loading"
+        aria-label="Reading"
         value={value}
         onChange={setValue}
         suffix={unitOf(unit, system)}

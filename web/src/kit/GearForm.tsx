@@ -170,7 +170,7 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
         {save.error && <Trouble error={save.error} />}
         <p>
           <Button type="primary" htmlType="submit" disabled={it.name.trim() === ""} loading={save.isPending}>
-            {item ? "Save" : "Add gear"}
+            Save
           </Button>{" "}
           <Button type="text" onClick={onClose}>
             Cancel

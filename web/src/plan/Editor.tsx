@@ -331,7 +331,7 @@ export function Editor({
             .filter(([field]) => draft.request[field] !== undefined)
             .map(([field, word]) => (
               <Button key={field} size="small" onClick={() => draft.set(field, undefined)}>
-                Back to the {word}
+                Use the {word}
               </Button>
             ))}
           {stop && altitudeNow !== atStop && (

@@ -17,7 +17,7 @@ import { Loaded } from "../app/Trouble";
 import { useRemove } from "../app/useUndo";
 import { Deleted } from "../log/Deleted";
 import { Stamp } from "../log/Stamp";
-import { clock, inWords, type System } from "../units/units";
+import { clock, duration, inWords, type System } from "../units/units";
 import "../log/log.css";
 
 /** A recipe in a line. */
@@ -32,7 +32,7 @@ export function recipeInWords(r: Recipe, system: System): string {
     r.clicks !== undefined && inWords(r.clicks, "clicks", system),
     r.grind_um !== undefined && inWords(r.grind_um, "µm", system),
     r.pours && r.pours.length > 0 && `${r.pours.length} pours`,
-    r.steep_s !== undefined && `steeps ${clock(r.steep_s)}`,
+    r.steep_s !== undefined && `steeps ${duration(r.steep_s)}`,
     r.done_s !== undefined && `done at ${clock(r.done_s)}`,
     r.stop_pct !== undefined && `stopped at ${inWords(r.stop_pct, "%", system)}`,
   ]

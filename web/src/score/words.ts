@@ -1,5 +1,5 @@
 import type { Plan } from "../api/client";
-import { clock, inWords, say, type System } from "../units/units";
+import { clock, duration, inWords, say, type System } from "../units/units";
 
 /** The score as sentences, with the figures that the picture shows. */
 export function scoreInWords(plan: Plan, system: System): string {
@@ -8,7 +8,7 @@ export function scoreInWords(plan: Plan, system: System): string {
     `Water boils at ${c(plan.boil_c)} here.`,
     `The recipe aims for ${c(plan.target_c)} at first contact; here it is ${c(plan.start_c)}.`,
   ];
-  if (plan.heat?.heat_s) out.push(`${clock(plan.heat.heat_s, 5)} to the boil.`);
+  if (plan.heat?.heat_s) out.push(`${duration(plan.heat.heat_s)} to the boil.`);
   for (const s of plan.steps) {
     const until = s.sign ? ` Until ${s.sign}.` : "";
     const reading =

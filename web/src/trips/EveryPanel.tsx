@@ -64,7 +64,7 @@ export default function EveryPanel({
                   <th className="right">Day</th>
                   <th>Stop</th>
                   <th>What</th>
-                  <th className="right">In all</th>
+                  <th className="right">Total time</th>
                 </tr>
               </thead>
               <tbody>

@@ -55,7 +55,7 @@ describe("figures", () => {
     expect(clock(-520)).toBe("−8:40");
     expect(clock(3725)).toBe("1 h 02");
     expect(clock(-0.2)).toBe("0:00");
-    expect(figure(87, "s", "metric")).toEqual({ text: "1:25", unit: "min" });
+    expect(figure(87, "s", "metric")).toEqual({ text: "1 min 25 s", unit: "" });
   });
 
   it("comes back from every unit", () => {

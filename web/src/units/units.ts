@@ -64,10 +64,9 @@ export function clock(seconds: number, to = Math.abs(seconds) < 60 ? 1 : 5): str
 
 /** A duration in words: 45 s, 19 min, 1 h 20 min. The core's Duration. */
 export function duration(seconds: number): string {
+  if (seconds < 0) return seconds <= -0.5 ? `−${duration(-seconds)}` : "0 s";
   const near = (v: number, to: number) => Math.round(v / to) * to;
-  let n = Math.round(seconds);
-  if (n >= 60) n = near(seconds, 5);
-  if (n >= 600) n = near(seconds, 60);
+  const n = seconds < 59.5 ? Math.round(seconds) : near(seconds, seconds < 597.5 ? 5 : 60);
   const parts = [
     [Math.floor(n / 3600), "h"],
     [Math.floor(n / 60) % 60, "min"],
@@ -97,7 +96,7 @@ export function figure(
   system: System,
   options: { fine?: boolean; step?: number } = {},
 ): Figure {
-  if (unit === "s") return { text: clock(value, options.step), unit: "min" };
+  if (unit === "s") return { text: duration(value), unit: "" };
   const how = shown(unit, system);
   const v = toShown(value, unit, system);
   const step = options.step ?? stepOf(how, v, options.fine);
@@ -125,7 +124,7 @@ export function inWords(
   options?: { fine?: boolean; step?: number },
 ): string {
   const f = figure(value, unit, system, options);
-  return f.unit === "" || f.unit === "min" ? f.text : `${f.text}${THIN}${f.unit}`;
+  return f.unit === "" ? f.text : `${f.text}${THIN}${f.unit}`;
 }
 
 /**
@@ -140,7 +139,9 @@ export function shownParts(
 ): { shown: string[]; sum: string } {
   const how = shown(unit, system);
   const signs = signsOf(parts, total);
-  if (unit === "s" || unit === "°C" || unit === "K" || !signs)
+  // By the clock, for a duration is told too roughly for its parts to add up.
+  if (unit === "s") return { shown: parts.map((p) => clock(p)), sum: clock(total) };
+  if (unit === "°C" || unit === "K" || !signs)
     return { shown: parts.map((p) => inWords(p, unit, system)), sum: inWords(total, unit, system) };
   const of = (v: number) => toShown(v, unit, system);
   const step = stepOf(how, of(total));
@@ -164,7 +165,7 @@ export function timeRange(value: number, plusMinus: number): string | undefined 
 export interface Phrase {
   text: string;
   template?: string;
-  values?: { value: number; unit: string; fine?: boolean; text?: string }[];
+  values?: { value: number; unit: string; fine?: boolean; clock?: boolean; text?: string }[];
 }
 
 /** A sentence of the core with its figures in the reader's units. */
@@ -174,7 +175,8 @@ export function say(p: Phrase, system: System): string {
   return p.template.replace(/\{(\d+)\}/g, (as, i: string) => {
     const v = values[Number(i)];
     if (!v) return as;
-    return v.text ?? inWords(v.value, v.unit, system, { fine: v.fine ?? false });
+    if (v.text !== undefined) return v.text;
+    return v.clock ? clock(v.value) : inWords(v.value, v.unit, system, { fine: v.fine ?? false });
   });
 }
 

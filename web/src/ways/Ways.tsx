@@ -139,7 +139,7 @@ export function Ways({
           aria-controls={list}
           onClick={() => setAll(!all)}
         >
-          {all ? "Show the best" : `All ${possible.length} ways`}
+          {all ? "Show the best" : `All ${possible.length} methods`}
         </button>
       )}
       {mine.length > 0 && (
