@@ -83,10 +83,10 @@ func TestWhatWasNotShared(t *testing.T) {
 	out, err := app.Share(app.Shared{Request: &brew.Request{Method: "cone"}})
 	require.NoError(t, err)
 	for says, text := range map[string]string{
-		"holds no plan or recipe": "hello",
-		"comes from another version":     "apodemos9.abc",
-		"is cut short":                out.Text[:len(out.Text)-9],
-		"is too long":         app.SharePrefix + strings.Repeat("A", 3000),
+		"holds no plan or recipe":    "hello",
+		"comes from another version": "apodemos9.abc",
+		"is cut short":               out.Text[:len(out.Text)-9],
+		"is too long":                app.SharePrefix + strings.Repeat("A", 3000),
 	} {
 		_, err := app.ReadShare(text)
 		require.Error(t, err, text)

@@ -57,7 +57,7 @@ func TestTheFiveQuestions(t *testing.T) {
 
 	// 20/80 propane/isobutane at −10 °C: 1.09 bar over the air of 4,000 m.
 	p.open("/bench/canister")
-	p.see("of the full flame")
+	p.see("of full flame")
 	p.fill("Altitude", "4000")
 	p.fill("Canister temperature", "-10")
 	p.until("see 1.09 bar", func() bool { return math.Abs(number(t, p.figure("start_bar"))-1.09) < 0.011 })

@@ -295,10 +295,10 @@ func TestATimedDrawdownFitsTheDripper(t *testing.T) {
 	p.fill("Drained after", "6:20")
 	p.click("Fit this dripper")
 	p.see("of the usual time to drain")
-	p.until("it drains then", func() bool { return strings.Contains(p.figure("contact_s"), "6:20") })
+	p.until("it drains then", func() bool { return strings.Contains(p.figure("contact_s"), "6 min 20 s") })
 	p.click("Back to usual")
 	p.seeNot("of the usual time to drain")
-	p.until("as before", func() bool { return strings.Contains(p.figure("contact_s"), "5:30") })
+	p.until("as before", func() bool { return strings.Contains(p.figure("contact_s"), "5 min 30 s") })
 }
 
 // A value that cannot be planned empties nothing: the last plan stays, said to be the last,

@@ -27,7 +27,7 @@ func TestAPlannedTrackIsLaidOut(t *testing.T) {
 	p := sit(t, app.base)
 	p.open("/import")
 	p.wild("planned")
-	p.see("11 hours of walking")
+	p.see("11 h of walking")
 	p.see("Hut below the pass")
 	p.fill("Walking a day", "3")
 	p.do(chromedp.KeyEvent(kb.Enter))

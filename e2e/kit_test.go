@@ -88,7 +88,7 @@ func TestAKitForTheTrip(t *testing.T) {
 	})
 
 	// Lost on the way: later brews fall back.
-	p.do(selectOption("[aria-label='What was lost']", "Slow metal drip")...)
+	p.do(selectOption("[aria-label='Lost item']", "Slow metal drip")...)
 	p.click("Mark as lost")
 	p.see("After the loss:")
 

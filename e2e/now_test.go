@@ -318,3 +318,30 @@ func TestNothingThereIsNoDeadEnd(t *testing.T) {
 	p.see("Plan: ")
 	assert.Contains(t, p.says("What you have"), "ground coffee")
 }
+
+// Pages that had another name are found under it, with what the address asked for.
+func TestOldAddressesLeadOn(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	for from, to := range map[string]string{"/trips/1/provisions?working=totals.water_ml": "/trips/1/supplies?working=totals.water_ml", "/trips/1/along": "/trips/1/offline", "/shelf": "/gear"} {
+		p.open(from)
+		p.until("be at "+to, func() bool { return p.js(`location.pathname + location.search`) == to })
+	}
+}
+
+// The published source of a caution opens on touch, and closes.
+func TestASourceOpens(t *testing.T) {
+	t.Parallel()
+	app := start(t, t.TempDir())
+	p := sit(t, app.base)
+	p.open("/now")
+	p.word("Water source")
+	p.clickKind("a stream", ".strip label")
+	p.see("Make this water safe first")
+	p.seeNot("US CDC guidance")
+	p.click("Source")
+	p.see("US CDC guidance")
+	p.click("Source")
+	p.seeNot("US CDC guidance")
+}

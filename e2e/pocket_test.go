@@ -250,7 +250,7 @@ func TestDamagedPockets(t *testing.T) {
 	p := sit(t, "")
 	p.offline(true)
 	p.open("file://" + name)
-	p.see("it is damaged")
+	p.see("the file is damaged")
 }
 
 // A browser that keeps nothing says so, and a copy is all there is.

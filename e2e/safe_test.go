@@ -65,7 +65,7 @@ func TestTheSafeBoilInTheGuide(t *testing.T) {
 	p.click("Keep boiling")
 	p.seeNot("Without this boil")
 	p.skipBoil()
-	p.see("Coffee in.")
+	p.see("Add the coffee")
 	for range 20 {
 		if strings.Contains(p.screen(), "Done. Taste it") {
 			break

@@ -298,7 +298,7 @@ func TestTheLogbookGoesAlong(t *testing.T) {
 	q.do(chromedp.SetUploadFiles(chromedp.CSS("#recipe-file"), []string{writeFile(t, "bad.json", `{"name":"x","method":"cone","water_c":5}`)}))
 	q.expectError("422")
 	q.see("The file can’t be read.")
-	q.see("water_c")
+	q.see("Water temperature")
 }
 
 // A cup that is written down later has its own moment, which cannot lie ahead.

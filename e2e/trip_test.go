@@ -96,7 +96,7 @@ func TestATripFromGPXToCalendar(t *testing.T) {
 	p.see("Coffee will run out at High camp")
 	difference := p.js(`document.querySelector('[data-difference="totals.gas_g"]')?.innerText ?? ""`)
 	assert.Contains(t, difference, "▲")
-	p.click("Back to the plan")
+	p.click("Back to plan")
 	p.seeNot("Coffee runs out")
 
 	p.click("Schedule")

@@ -50,7 +50,7 @@ export function Front({
     .domain([Math.min(...times), Math.max(...times, Math.min(...times) + 1)])
     .range([4, 11]);
   const words = (k: Kit) =>
-    `${inWords(k.mass_g, "g", system)}, cups of ${k.cup.toFixed(0)}, ${k.minutes.toFixed(0)} min a brew: ${k.items
+    `${inWords(k.mass_g, "g", system)}, cups of ${k.cup.toFixed(0)}, ${k.minutes.toFixed(0)} min per brew: ${k.items
       .map(name)
       .filter(Boolean)
       .join(", ")}`;
@@ -81,7 +81,7 @@ export function Front({
           to carry, {unitOf("g", system)}
         </text>
         <text className="front-axis" x={4} y={box.top - 2}>
-          {byCup ? "cups, of 100" : "min a brew"}
+          {byCup ? "cups, of 100" : "min per brew"}
         </text>
         {[...front]
           .sort((a, b) => b.minutes - a.minutes)

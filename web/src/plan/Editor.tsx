@@ -149,7 +149,8 @@ export function Editor({
   const saveNow = async (): Promise<string | undefined> => {
     try {
       const kept = await save.mutateAsync(undefined);
-      notice({ kind: "done", title: isNew ? "Saved" : "Saved" });
+      // A new brew says so at its own address: who reads it and goes on is not brought back.
+      if (!isNew) notice({ kind: "done", title: "Saved" });
       return kept;
     } catch (e) {
       if (e instanceof TookTheirs) {
@@ -160,8 +161,13 @@ export function Editor({
     }
   };
   const keepIt = async () => {
+    const page = () => location.pathname + location.hash.split("?")[0];
+    const before = page();
     const at = await saveNow();
-    if (isNew && at !== undefined) void navigate(at, { replace: true });
+    if (!isNew || at === undefined) return;
+    // Who has gone on meanwhile is not brought back.
+    if (page() === before) await navigate(at, { replace: true });
+    notice({ kind: "done", title: "Saved" });
   };
   const brewIt = async () => {
     if (plan.error || plan.data?.clogged) return;

@@ -29,7 +29,7 @@ export function Pair() {
       <h2>On another device</h2>
       {!p.beyond ? (
         <p>
-          Only this machine can reach Apodemos. Started with <code>serve --listen 0.0.0.0:8466</code> , paired
+          Only this machine can reach Apodemos. Started with <code>serve --listen 0.0.0.0:8466</code>, paired
           devices on your network can reach it; with a certificate (<code>--tls-cert</code>,{" "}
           <code>--tls-key</code>) a phone can install it and keep its screen on.
         </p>

@@ -35,9 +35,7 @@ export function figureOf(
   system: System,
 ): { label: string; text: string } | undefined {
   const told = (label: string, v: number | null | undefined, unit: string, step?: number) =>
-    v === null || v === undefined
-      ? undefined
-      : { label, text: inWords(v, unit, system, { step }) + (unit === "s" && v < 3600 ? "\u2009min" : "") };
+    v === null || v === undefined ? undefined : { label, text: inWords(v, unit, system, { step }) };
   switch (path) {
     case "total_s":
       return told("total", c.total_s, "s");
