@@ -64,7 +64,7 @@ var sayings = map[string]saying{
 	"contact-set":              {words("Contact {0} (recipe {1}): extraction {2} (recipe {3})."), "You set the steep time; you can go back to the recipe’s."},
 	"measured-strength":        {words("Extraction {0}, as measured (estimated {1})."), "Your reading replaces the estimate."},
 	"dilution":                 {words("One part of concentrate to {0} of water makes it {1}."), "The cup’s strength sets the water. Set the parts yourself if you know better."},
-	"stretches":                {words("{0} of concentrate at {1}; diluted {2} to 1 it makes {3}: {4} cups of {5}."), "As strong as a usual cup. Concentrate made 1 to 3 takes more water than 1 to 4."},
+	"stretches":                {words("{0} of concentrate at {1}; diluted {2} to 1 it makes {3}: {4} {4#cup|cups} of {5}."), "As strong as a usual cup. Concentrate made 1 to 3 takes more water than 1 to 4."},
 	"weak-concentrate":         {words("1 to {0} is weak, {1}. With {2} parts ({3} per vial of {4}): {5}; use {6} per cup."), "A concentrate made 1 to 4 is weak when served 1 to 3."},
 	"cup-freezes":              {words("Left standing, the cup starts to freeze after {0} and is solid after {1}."), "A lid and an insulated cup delay it."},
 	"caffeine-near":            {words("About {0} of caffeine in each cup ({1} to {2})."), coffee.CaffeineGuidance + ". Not medical advice."},

@@ -110,7 +110,7 @@ func TestRulesOfFit(t *testing.T) {
 		}, No, "cracks on"},
 		{"metal on a flame", func() (Joint, bool) { return OverFlame(pot, stove) }, Fits, "can go on"},
 		{"gas", func() (Joint, bool) { return BurnerFuel(stove, Item{Name: "Canister", Type: "gas"}) }, Fits, "burns canister"},
-		{"spirit", func() (Joint, bool) { return BurnerFuel(stove, Item{Name: "Spirit", Type: "ethanol"}) }, No, "does not burn"},
+		{"spirit", func() (Joint, bool) { return BurnerFuel(stove, Item{Name: "Spirit", Type: "ethanol"}) }, No, "doesn’t burn"},
 		{"a dose", func() (Joint, bool) { return DoseInBrewer(Item{Name: "Press", DoseG: p(30)}, 25) }, Fits, "takes the 25 g"},
 		{"two batches", func() (Joint, bool) { return DoseInBrewer(Item{Name: "Press", DoseG: p(18)}, 34) }, Care, "2 batches"},
 		{"papers", func() (Joint, bool) {

@@ -31,7 +31,7 @@ var joints = map[string]saying{
 	"material/cracks": {words("{0} is {2} and cracks on {1}."), words("a single-walled metal pot")},
 	"material/stands": {text: words("{0} can go on {1}.")},
 	"fuel/burns":      {text: words("{0} burns {1}.")},
-	"fuel/other":      {words("{0} does not burn {1}."), words("fuel of kind {2}")},
+	"fuel/other":      {words("{0} doesn’t burn {1}."), words("fuel of kind {2}")},
 	"dose/takes":      {text: words("{0} takes the {2} of coffee.")},
 	"dose/batches":    {words("{0} takes {3} at once ({2} needed): brew {4} batches."), words("a bigger brewer, or batches")},
 	"paper/fits":      {text: words("{0} fit {1}.")},

@@ -27,7 +27,7 @@ var tasks = map[string]chore{
 	"portion":          {text: words("Weigh out {0} {0#portion|portions} of whole beans, one bag per brew; label {0#it|them}."), why: words("A portion is quicker than a scale in the wind.")},
 	"portion/ground":   {text: words("Grind and weigh out {0} {0#portion|portions}, one bag per brew; label day and grind."), why: words("Ground coffee fades: grind last, press the air out, keep it dry.")},
 	"have":             {text: words("Get ready: {0}, {1}."), why: words("Count it now so it lasts the trip.")},
-	"have/canisters":   {text: words("Get {0} {0#canister|canisters} with {1} of gas in all; weigh {0#it|them}."), why: words("The mass tells how much is left: write it on the canister.")},
+	"have/canisters":   {text: words("Get {0} {0#canister|canisters} with {1} of gas in total; weigh {0#it|them}."), why: words("The mass tells how much is left: write it on the canister.")},
 	"charge":           {text: words("Charge the battery: the brews take {0}."), why: words("A cold battery gives less.")},
 	"minerals":         {text: words("Weigh out {0} of Epsom salt and {1} of baking soda, in two labelled bottles of water."), why: words("Mixed strong, they won’t stay dissolved: keep them apart.")},
 	"concentrate":      {text: words("Start {0} of cold concentrate: {1} of coarse coffee in {2} of safe water. Stir to wet; strain before drinking."), care: words("Nothing boils in this method: use safe water. Unrefrigerated and cool, drink it within two days; in heat, don't keep it."), why: words("It steeps overnight.")},

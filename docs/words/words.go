@@ -243,7 +243,7 @@ func kindLoose(dir, text string) string {
 }
 
 // verbs are the places of figures in a text of fmt.
-var verbs = regexp.MustCompile(`%(\[\d+\])?[-+.\d]*[a-zA-Z]`)
+var verbs = regexp.MustCompile(`%[-+.\d]*(\[\d+\])?[-+.\d]*[a-zA-Z]`)
 
 // literal is a text, or texts put together, with {…} for what is not known here.
 func literal(e ast.Expr) string {

@@ -440,7 +440,7 @@ function LastCheck({ joints }: { joints: Schemas["Joint"][] }) {
       {some.map((j, i) => (
         <li key={i} className={`joint-${j.level}`}>
           <span aria-hidden="true">{j.level === "no" ? "✕" : "△"}</span> <strong>{say(j, system)}</strong>
-          {j.remedy && ` It would take ${j.remedy}.`}
+          {j.remedy && ` Try: ${j.remedy}.`}
         </li>
       ))}
     </ul>

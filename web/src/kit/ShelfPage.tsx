@@ -56,7 +56,7 @@ function Shelf({ gear }: { gear: Item[] }) {
     <>
       <div className="heading">
         <h1>My gear</h1>
-        <span className="quiet">{counted(gear.length, "thing")}</span>
+        <span className="quiet">{counted(gear.length, "item")}</span>
         <span className="grow" />
         <Button onClick={() => setEditing("new")}>Add gear</Button>
         {!inPocket && (

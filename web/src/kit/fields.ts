@@ -17,7 +17,7 @@ export const kindNames: Record<Kind, string> = {
   cup: "Cups and mugs",
   server: "Servers",
   container: "Bags and boxes",
-  extra: "Other things",
+  extra: "Other items",
 };
 
 export const kinds = Object.keys(kindNames) as Kind[];

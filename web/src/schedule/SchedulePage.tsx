@@ -44,7 +44,7 @@ function inShort(
   return [
     at.join(", "),
     brews.map((i) => `${names[i.task.brew ?? 0] ?? ""} ${timeInWords(i.to ?? "", twelve)}`.trim()).join(", "),
-    rest > 0 && (brews.length > 0 ? `${rest} more` : counted(rest, "thing")),
+    rest > 0 && (brews.length > 0 ? `${rest} more` : counted(rest, "task")),
   ]
     .filter(Boolean)
     .join(" · ");
