@@ -31,3 +31,12 @@ func TestAProblemNamesItsField(t *testing.T) {
 	assert.Equal(t, "Name is missing. Enter it.", field.Problem{Field: "name", Message: "is missing. Enter it"}.Says())
 	assert.Equal(t, "It is empty.", field.Problem{Message: "it is empty"}.Says())
 }
+
+// A plan that an earlier version told says today's words for its dangers.
+func TestAnOldPlanHasTodaysCautions(t *testing.T) {
+	p, err := DecodePlan([]byte(`{"cautions":[{"id":"scald","level":"care","text":"Hot.","why":"It is.","step":"rinse"},{"id":"of-before","level":"care","text":"Mind the step.","why":"It is high.","step":""}]}`))
+	require.NoError(t, err)
+	require.Len(t, p.Cautions, 2)
+	assert.Equal(t, "Near-boiling water scalds instantly.", p.Cautions[0].Why)
+	assert.Equal(t, "Mind the step.", p.Cautions[1].Text, "one that is no more stays as it was told")
+}

@@ -11,7 +11,8 @@ import (
 
 // DecodePlan reads a plan that was stored by this or an earlier version, and gives it
 // the shape of today's: what that version did not have is empty, and no list is
-// missing. Its figures and sentences stay as they were told.
+// missing. Its figures, steps and notes stay as they were told; its cautions have the words of
+// today.
 func DecodePlan(b []byte) (Plan, error) {
 	var p Plan
 	if err := json.Unmarshal(b, &p); err != nil {
@@ -23,7 +24,11 @@ func DecodePlan(b []byte) (Plan, error) {
 	p.Cautions, p.Notes, p.Alternatives = list(p.Cautions), list(p.Notes), list(p.Alternatives)
 	for i := range p.Cautions {
 		k := &p.Cautions[i]
-		k.First = caution.ByID(k.ID, k.Step).First
+		now := caution.ByID(k.ID, k.Step)
+		k.First = now.First
+		if caution.Known(k.ID) { // the same words for the same danger, whenever it was told
+			k.Level, k.Text, k.Why, k.Source = now.Level, now.Text, now.Why, now.Source
+		}
 	}
 	p.Cautions = slices.DeleteFunc(p.Cautions, func(k caution.Caution) bool {
 		return k.Step == "" && slices.ContainsFunc(p.Cautions, func(at caution.Caution) bool { return at.ID == k.ID && at.Step != "" })
