@@ -19,7 +19,7 @@ var (
 	stayTooShort      = words("one day can’t be split. Choose a stay of two days or more")
 	nightsOutOf       = words("{0} is out of range. Enter 1 to {1} of the {2} days")
 	noMergePatch      = words("not a JSON object. Send a merge patch")
-	kitServesNotAll   = words("this kit can’t make every brew. Add what is missing")
+	kitServesNotAll   = words("this kit can’t make every brew. Add more gear")
 	noMethod          = words("{0} is not a method")
 	noObject          = words("is not an object. Send a merge patch")
 	shareTooLong      = words("{0} {0#character is|characters are} too long for a code. Shorten the words to {1}")
