@@ -2,6 +2,7 @@ package app
 
 import (
 	"apodemos/core/brew"
+	"apodemos/core/caution"
 	"apodemos/core/coffee"
 	"apodemos/core/field"
 	"apodemos/core/gear"
@@ -50,6 +51,8 @@ type Guidance struct {
 	TDSMinPct           float64 `json:"tds_min_pct"`
 	TDSMaxPct           float64 `json:"tds_max_pct"`
 	LeastBar            float64 `json:"least_bar" doc:"Under which they go out, from memory"`
+	// Monoxide is the caution against burning anything indoors: the same words on every page.
+	Monoxide caution.Caution `json:"monoxide"`
 }
 
 // MethodInfo describes a method.
@@ -80,7 +83,7 @@ type SchoolInfo struct {
 // CatalogueNow is what there is to choose from in this version.
 func CatalogueNow() Catalogue {
 	c := Catalogue{Burners: heat.Burners, Fuels: heat.Fuels, Materials: heat.Materials, Sources: water.Sources, FixedBySchool: brew.FixedBySchool, FixedByMethod: brew.FixedByMethod}
-	c.Guidance = Guidance{Caffeine: coffee.CaffeineGuidance, CaffeineDayMg: coffee.CaffeineDayMg, CaffeineOnceMg: coffee.CaffeineOnceMg, CaffeinePregnancyMg: coffee.CaffeinePregnancyMg, SteadyBar: heat.SteadyBar, LeastBar: heat.LeastBar,
+	c.Guidance = Guidance{Caffeine: coffee.CaffeineGuidance, CaffeineDayMg: coffee.CaffeineDayMg, CaffeineOnceMg: coffee.CaffeineOnceMg, CaffeinePregnancyMg: coffee.CaffeinePregnancyMg, SteadyBar: heat.SteadyBar, LeastBar: heat.LeastBar, Monoxide: caution.ByID("co", ""),
 		ExtractionMinPct: brew.WindowExtractionMin, ExtractionMaxPct: brew.WindowExtractionMax, TDSMinPct: brew.WindowTDSMin, TDSMaxPct: brew.WindowTDSMax}
 	c.Fields = field.Plain(brew.Fields)
 	for _, m := range method.All {

@@ -441,7 +441,7 @@ var logOps = []Operation{
 	op("POST", "/log/compare", "compare-cups", "Two cups of the log side by side", func(ctx context.Context, d *Desk, in With[CompareIn]) (*taste.Compared, error) {
 		return d.CompareCups(ctx, in.Body)
 	}).asks(),
-	op("GET", "/deleted", "list-deleted", "What was deleted in the last 90 days and can be restored, the latest first", func(ctx context.Context, d *Desk, in struct {
+	op("GET", "/deleted", "list-deleted", "Records deleted in the last 90 days, which can be restored, latest first", func(ctx context.Context, d *Desk, in struct {
 		Older bool `query:"older" doc:"What was deleted before that, instead"`
 	}) (DeletedOut, error) {
 		return d.DeletedRecords(ctx, in.Older, d.Now())

@@ -48,8 +48,8 @@ func init() {
 	}
 }
 
-// libraryWords are what the core says where the library has words of its own.
-var libraryWords = map[string]string{
+// wordsOfHuma are what the core says where the web framework has words of its own.
+var wordsOfHuma = map[string]string{
 	"required path parameter is missing":                       "is missing. Enter it",
 	"required query parameter is missing":                      "is missing. Enter it",
 	"required header parameter is missing":                     "is missing. Enter it",
@@ -63,11 +63,11 @@ var libraryWords = map[string]string{
 
 // worded gives an answer that lists what is wrong the words of the core, its first line too.
 func worded(e *huma.ErrorModel) {
-	if says, ok := libraryWords[e.Detail]; ok {
+	if says, ok := wordsOfHuma[e.Detail]; ok {
 		e.Detail = says
 	}
 	for _, x := range e.Errors {
-		says, ok := libraryWords[x.Message]
+		says, ok := wordsOfHuma[x.Message]
 		if !ok {
 			if e.Detail != "validation failed" {
 				continue // the core's own words

@@ -153,7 +153,7 @@ func look(ctx context.Context, path string) (*Store, error) {
 	for _, suffix := range []string{"", "-wal"} {
 		if err := copyFile(path+suffix, to+suffix); err != nil && !(suffix != "" && errors.Is(err, fs.ErrNotExist)) {
 			os.RemoveAll(dir)
-			return nil, fmt.Errorf("can’t copy %s to look at it: %w", path, err)
+			return nil, fmt.Errorf("can’t copy %s to check it: %w", path, err)
 		}
 	}
 	s, err := openFile(ctx, to)

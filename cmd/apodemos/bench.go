@@ -51,7 +51,7 @@ for boil, and answers it. "apodemos openapi" lists what to ask.`,
 		ask("fuel", "How much fuel a boil takes", `{"request":{"method":"cone","heat":{"burner":"canister"}},"water_ml":600}`, decoded[bench.FuelIn], bench.HowMuchFuel, func(p *leaf, a *bench.FuelAnswer) {
 			p.title("To boil " + p.figure(quantity.Of(a.WaterMl, quantity.Millilitre)))
 			p.facts([2]string{"Takes", quantity.Of(a.HeatS, quantity.Second).String()}, [2]string{"Fuel", p.of(a.FuelG, quantity.Gram)}, [2]string{"Energy", p.of(a.EnergyWh, quantity.WattHour)})
-			p.line("  ! ", "Burn nothing inside a tent, a vehicle or a closed shelter. Carbon monoxide kills without a smell.")
+			p.line("  ! ", caution.MonoxideText+" "+caution.MonoxideWhy)
 		}),
 		ask("canister", "Whether a gas canister feeds the stove", `{"request":{"method":"cone","place":{"air_c":-5},"heat":{"burner":"canister"}},"water_ml":600}`, decoded[bench.CanisterIn], bench.WillItFeed, func(p *leaf, a *bench.CanisterAnswer) {
 			p.title(map[string]string{"fine": "It feeds well", "weak": "It feeds a weak flame", "will-not-feed": "It won’t feed"}[a.Verdict] + " at " + p.figure(quantity.Of(a.TempC, quantity.Celsius)))

@@ -63,8 +63,8 @@ func BoilingPoint(r brew.Request) (*BoilAnswer, error) {
 	for _, k := range []struct {
 		path, label, source string
 		v                   float64
-	}{{"isa_m", "Altitude it acts like, standard air", "ISO 2533:1975 / ICAO Doc 7488, solved for the altitude", out.IsaM},
-		{"west_m", "Altitude it acts like, West’s air", "West 1996, J Appl Physiol 81:1850, solved for the altitude", out.WestM}} {
+	}{{"isa_m", "Equivalent altitude, standard air", "ISO 2533:1975 / ICAO Doc 7488, solved for the altitude", out.IsaM},
+		{"west_m", "Equivalent altitude, West’s air", "West 1996, J Appl Physiol 81:1850, solved for the altitude", out.WestM}} {
 		out.Working.Put(k.path, k.v, working.Figure{Label: k.label, Unit: quantity.Metre, Kind: working.Published, Source: k.source,
 			Formula: "the altitude where the air has the pressure of this boiling point", PlusMinus: working.PlusMinus(spread * 10),
 			Inputs: []working.Input{working.Num("Air pressure", s.Boil.PressureHPa, quantity.HPa, "pressure_hpa"), working.Num("Pressure at sea level", sea, quantity.HPa, "request.place.sea_level_hpa")}})

@@ -128,7 +128,7 @@ func WillItFeed(in CanisterIn) (*CanisterAnswer, error) {
 	put("end_c", "Canister cools to", "evaporating takes 385 kJ/kg, the air gives it back", quantity.Celsius, out.EndC, gasOut.EndC)
 	if out.HeatS != nil {
 		put("heat_s", "Time to boil", "heat over the flame's power here: √(gauge pressure over the rated one) of the full flame, as the canister cools", quantity.Second, *out.HeatS, 0.2**out.HeatS)
-		put("flame_pct", "Flame, of full", "√(gauge pressure over the one that the burner is rated at), the mean while the canister cools; all of it from that pressure on", quantity.Percent, *out.FlamePct, *out.FlamePct*gasOut.FlameShare(out.StartBar))
+		put("flame_pct", "Share of full flame", "√(gauge pressure over the one that the burner is rated at), the mean while the canister cools; all of it from that pressure on", quantity.Percent, *out.FlamePct, *out.FlamePct*gasOut.FlameShare(out.StartBar))
 	}
 	put("fuel_g", "Fuel per boil", "heat burned over the heating value", quantity.Gram, out.FuelG, 0.2*out.FuelG)
 	if out.WarmC != nil {

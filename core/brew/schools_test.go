@@ -87,7 +87,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 		{school: "pot/steeped-skimmed", sees: []sight{
 			{"wait", -1, -1, "lid off"},
 			{"coffee-in", 0, -1, "wet all of it"},
-			{"steep", -1, -1, "Lid on"},
+			{"steep", -1, -1, "lid on"},
 			{"stir", 240, -1, ""},
 			{"skim", 250, -1, "with two spoons"},
 			{"settle", -1, 90, ""},
@@ -146,7 +146,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.InDelta(t, 1000/15.0, *p.Ratio, 1e-6)
 		}},
 		{school: "tank-dripper/standard", r: Request{CupMl: ptr(290.0)}, sees: []sight{
-			{"bloom", -1, -1, "Bloom"},
+			{"bloom", -1, -1, "Let it bloom"},
 			{"fill", -1, -1, "Fill the tank to the mark"},
 			{"drip", -1, -1, "or lift it"},
 		}},
@@ -178,7 +178,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 		}, check: func(t *testing.T, p *Plan) {
 			assert.Contains(t, stepByID(t, p, "press").Sign, "just before it hisses")
 		}},
-		{school: "hand-press/inverted", sees: []sight{{"fill", 0, -1, "Plunger below"}, {"press", 75, -1, ""}}, check: func(t *testing.T, p *Plan) {
+		{school: "hand-press/inverted", sees: []sight{{"fill", 0, -1, "on its plunger"}, {"press", 75, -1, ""}}, check: func(t *testing.T, p *Plan) {
 			assert.True(t, cautioned(p, "flip"), "a spill and a scald")
 		}},
 		{school: "hand-press/rapid-cold", sees: []sight{{"fill", 0, -1, "safe water, as it comes"}, {"stir", -1, 60, "one full minute"}, {"press", 70, -1, "hard"}}, check: func(t *testing.T, p *Plan) {
@@ -190,7 +190,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 		}},
 		{school: "moka/hot-fill", sees: []sight{
 			{"dose", -1, -1, "never tamp"},
-			{"boiler", -1, -1, "hot water into the boiler, just below the valve"},
+			{"boiler", -1, -1, "hot water into the boiler, to just under the valve"},
 			{"screw", -1, -1, "holding hot metal with cloth"},
 			{"on", -1, -1, "Set it on a medium flame, lid open"},
 			{"off", -1, -1, "Take it off now"},
@@ -198,7 +198,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.Contains(t, stepByID(t, p, "flow").Sign, "no longer runs smoothly")
 		}},
 		{school: "moka/cold-fill", sees: []sight{
-			{"fill-kettle", -1, -1, "boiler with cold water, below the valve"},
+			{"fill-kettle", -1, -1, "boiler with cold water, just under the valve"},
 			{"screw", -1, -1, "Lid open"},
 			{"light", -1, -1, "the moka pot on it"},
 			{"off", -1, -1, "Take it off now"},

@@ -187,7 +187,7 @@ func (c *script) stepFill(at float64) {
 		fill = "Fill the kettle with {fill}."
 	}
 	if c.School.ColdFill {
-		fill = "Fill the boiler with [scale?{heated} of ]cold water, below the valve."
+		fill = "Fill the boiler with [scale?{heated} of ]cold water, just under the valve."
 	}
 	if *c.Request.Water.Treatment == water.Doubtful {
 		fill += " Use safe water." // no later step makes it safe
@@ -209,12 +209,12 @@ func (c *script) byWeight(s Step) Step {
 
 func (c *script) stepLight(at float64) {
 	burner := c.Burner
-	light, full, caution, lid := "Light the stove", "Full flame", "co", c.lidText()
+	light, full, caution, lid := "Light the stove", "Use full flame", "co", c.lidText()
 	switch {
 	case !burner.Flame && burner.ID == heat.MainsKettle:
-		light, full, caution = "Switch on", "Full power", "mains"
+		light, full, caution = "Switch on", "Use full power", "mains"
 	case !burner.Flame:
-		light, full, caution = "Switch on", "Full power", "element"
+		light, full, caution = "Switch on", "Use full power", "element"
 	case c.fire():
 		light, full, caution = "Get the fire burning well, pot over it", "Close over the flames", "fire"
 	}
@@ -235,12 +235,12 @@ func (c *script) stepLight(at float64) {
 
 func (c *script) stepLow(id method.StepID, at, forS float64) {
 	burner := c.Burner
-	label, text := "low: at the boil", "Low: keep it at the boil."
+	label, text := "low: at the boil", "Turn it low; keep it at the boil."
 	switch {
 	case c.School.ColdFill && c.fire():
-		label, text = "embers", "Over the embers while it flows."
+		label, text = "embers", "Hold it over the embers while it flows."
 	case c.School.ColdFill:
-		label, text = "low", "Low while it flows."
+		label, text = "low", "Turn it low while it flows."
 	case c.fire():
 		label, text = "at the boil", "Raise the pot; keep it at the boil."
 	case burner.Low == 0:

@@ -15,7 +15,7 @@ import (
 func (c *script) addPour(s Step, pour *method.Step) {
 	text := pour.Text
 	if pour.ID == c.offAfter() {
-		text += " Kettle off."
+		text += quantity.Either(c.fire() || c.Burner.Low == 0, " Kettle off.", " Heat off.")
 	}
 	s.Phrase = c.fill(text, s, pour)
 	c.file(s)
@@ -269,9 +269,20 @@ func share(of float64) string {
 	return "about " + best.name
 }
 
+// grindTo is a band of grind after “grind”: “medium”, “espresso-fine”, “to powder”.
+func grindTo(band string) string {
+	switch band {
+	case "espresso":
+		return "espresso-fine"
+	case "powder":
+		return "to powder"
+	}
+	return band
+}
+
 // coffeeWords says how the coffee of a batch is measured and ground.
 func (c *script) coffeeWords(w *wording) {
-	ahead, fine := *c.Request.Coffee.GroundAhead, c.plan.Grind.Band
+	ahead, fine := *c.Request.Coffee.GroundAhead, grindTo(c.plan.Grind.Band)
 	basket := c.School.BasketG > 0
 	switch {
 	case basket && ahead && !*c.Request.Scale:

@@ -558,7 +558,7 @@ func TestOffTheHeatOrOnIt(t *testing.T) {
 			if st.ID == method.FlameLow {
 				assert.InDelta(t, cone.Made().HoldS, st.ForS, 30, "%g m: the flame burns as long", k.altitude)
 			}
-			assert.Equal(t, string(st.ID) == k.step, strings.Contains(st.Text, "Kettle off."), "%g m, %s", k.altitude, st.ID)
+			assert.Equal(t, string(st.ID) == k.step, strings.Contains(st.Text, "Heat off."), "%g m, %s", k.altitude, st.ID)
 		}
 	}
 	moka := compute(t, Request{Method: "moka"})
@@ -690,7 +690,7 @@ func TestTheLineOnTheWaterAgreesWithTheSteps(t *testing.T) {
 					return
 				}
 				kept := slices.ContainsFunc(p.Steps, func(s Step) bool {
-					return strings.Contains(s.Text, "Kettle off")
+					return strings.Contains(s.Text, "Heat off.")
 				})
 				says := strings.Contains(p.Boiling.Text, "keep it on the heat")
 				assert.Equal(t, kept, says, "%s/%s at %g m: %s", m.ID, s.ID, altitude, p.Boiling.Text)

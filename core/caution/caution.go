@@ -51,7 +51,7 @@ var all = map[string]Caution{
 	"pour":                {Level: "care", Text: "Steady the dripper with your other hand. Stop a finger below the rim.", Why: "A light dripper tips; a full one overflows."},
 	"boil-over":           {Level: "care", Text: "Take it off the heat first. Then add the coffee a little at a time.", Why: "Fresh coffee foams up and boils over."},
 	"co":                  {Level: "danger", Text: MonoxideText, Why: MonoxideWhy},
-	"fire-ban":            {Level: "care", Text: "Check for a fire ban, clear the ground round the stove; put it right out before leaving.", Why: "Some bans cover stoves; local rules come first."},
+	"fire-ban":            {Level: "care", Text: "Check for a fire ban. Clear the ground round the stove; put it right out afterwards.", Why: "Some bans cover stoves; local rules come first."},
 	"canister":            {Level: "danger", Text: "Keep the canister outside the screen and cool enough to hold.", Why: "An overheated canister bursts."},
 	"spirit":              {Level: "danger", Text: "Never refill a spirit burner that is lit or hot: put it out and let it cool first. Check for the flame with your hand above it.", Why: "The flame can hardly be seen, and spirit poured near it flashes back."},
 	"methanol":            {Level: "danger", Text: "Keep methanol off skin and out of mouth, food and lungs.", Why: "Methanol is poisonous: a mouthful can blind or kill."},

@@ -677,26 +677,35 @@ func (in *instance) heating(d *demand, o *option, set *brew.Setting, vi, ui int)
 	h := heat.Heating{WaterG: o.heated / fills, Source: heat.Source(*set.Request.Water.State), FromC: *set.Request.Water.SourceC, ToC: set.Boil.BoilC, VesselC: set.Air.TempC,
 		Vessel: heat.Vessel{CapacityMl: capacity, DiameterMm: wide, MassG: v.MassG, Material: mat, LossFactor: 1}, Cover: cover, Air: set.Air, PowerW: power, Efficiency: eff, WindLoss: burner.WindLoss,
 		DwellFlame: burner.LowFlame()}
-	if o.plan.Heat != nil {
-		if o.flame && o.school.ColdFill {
-			h.ToC = o.plan.Made().FlowC
+	if o.flame && o.school.ColdFill && o.plan.Heat != nil {
+		h.ToC = o.plan.Made().FlowC
+	}
+	starter := func() {
+		if h.Source != heat.Liquid {
+			h.StarterG = 0.05 * h.WaterG
 		}
-		h.DwellS = o.plan.DwellIn(h.Vessel, h.WaterG, h.Heat().HeatS)
-		h.WaterG += h.Dwell().BoiledG - o.boiled/fills
 	}
-	if h.Source != heat.Liquid {
-		h.StarterG = 0.05 * h.WaterG
-	}
-	k := h.Heat()
-	if !k.Reaches {
-		return heating{}
-	}
+	starter()
 	n := fills * o.batches
-	if burner.OfGas() {
+	k := h.Heat()
+	if burner.OfGas() && k.Reaches {
+		// Before the dwell: how long it stays at the boil depends on how soon it boils.
+		full := h.PowerW
 		h.PowerW *= in.gasShare(set, h, jet, k.BurnedKJ*n)
 		if weak := h.Heat(); weak.Reaches {
 			k = weak
+		} else {
+			h.PowerW = full
 		}
+	}
+	if o.plan.Heat != nil && k.Reaches {
+		h.DwellS = o.plan.DwellIn(h.Vessel, h.WaterG, k.HeatS)
+		h.WaterG += h.Dwell().BoiledG - o.boiled/fills
+		starter()
+		k = h.Heat()
+	}
+	if !k.Reaches {
+		return heating{}
 	}
 	out := heating{ok: true, fills: fills, seconds: (k.HeatS + k.DwellS) * n}
 	if burner.ID != heat.OpenFire && burner.ID != heat.TwigStove {

@@ -64,7 +64,7 @@ type Serving struct {
 	Into    string  `json:"into" doc:"What a brewer for several runs into: a server, or the cups in turn"`
 	Cup     float64 `json:"cup"`
 	Minutes float64 `json:"minutes"`
-	FuelG   float64 `json:"fuel_g"`
+	FuelG   float64 `json:"fuel_g" doc:"An estimate: gas is taken to flow as into the usual pot there. The plan, which looks at this pot and its canister, is within 20 %"`
 	Second  string  `json:"second" doc:"The next best way with this kit, and so the fallback; empty when there is none"`
 }
 

@@ -26,7 +26,7 @@ var pot = Method{
 				weigh(),
 				prep("cups", "set out cups", "Set out the cups and two spoons.", 15),
 				do("coffee-in", "coffee in", "[onheat?Take it off. ][kettle?Pour the water into the pot. ]Add the coffee; wet all of it.", 0, 20).sign("no dry patch is left on top").care("boil-over"),
-				stand("steep", "steep", "Lid on. Let it stand.", 20, 220).stretch(),
+				stand("steep", "steep", "Put the lid on. Let it stand.", 20, 220).stretch(),
 				do("stir", "stir", "Stir the crust in.", 240, 10),
 				do("skim", "skim", "Skim the foam with two spoons.", 250, 30).sign("the top is dark and bare"),
 				stand("settle", "settle", "Let it settle. Don’t move the pot.", 280, 90),
@@ -131,7 +131,7 @@ var pressPot = Method{
 			weigh(),
 			withHotWater("coffee-first", "coffee in", "Put the coffee in the press.[scale? Stand it on the scale.]", 15),
 			pour("fill", "fill", "{pour}, wetting all of it.", 0, 25, 1).care("scald"),
-			stand("steep", "steep", "Lid on, plunger up. Let it stand.", 25, 215).stretch(),
+			stand("steep", "steep", "Put the lid on, plunger up. Let it stand.", 25, 215).stretch(),
 			do("break", "break", "Break the crust.", 240, 10),
 			do("skim", "skim", "Skim the foam.", 250, 25).sign("the top is dark and bare"),
 			stand("settle", "settle", "Let it settle.", 275, 60),
@@ -227,7 +227,7 @@ var cone = Method{
 				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip it out.", 20),
 				withHotWater("level", "level", "Add the coffee. Shake it level.", 10).care(""),
 				pour("bloom-pour", "wet all", "[scale?Wet all of it, to about {to}.|Wet all of it with {share} of the water.]", 0, 10, 0.15).care("pour"),
-				do("bloom", "bloom", "Bloom.", 10, 30),
+				do("bloom", "bloom", "Let it bloom.", 10, 30),
 				pour("first-pour", "circle", "[scale?Circle out, to about {to}.|Circle out until {share} is in.]", 40, 25, 0.45),
 				pour("second-pour", "circle back", "Circle back just before it drains, [scale?to about {to}|until {share} is in].", 80, 25, 0.75),
 				pour("third-pour", "circle", "[scale?Pour the last, to about {to}.|Pour the rest.]", 120, 20, 1),
@@ -243,11 +243,11 @@ var cone = Method{
 			Steps: []Step{
 				weigh(),
 				prep("unfold", "unfold", "Unfold it, lock its ribs; stand all feet on the rim.", 20),
-				prep("paper", "fold paper", "Press in the paper. Set on {server}[scale?, on the scale].", 20),
+				prep("paper", "fold paper", "Press the paper in. Set on {server}[scale?, on the scale].", 20),
 				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip it out.", 20),
-				withHotWater("level", "level", "Coffee in. Shake it level, holding the dripper.[scale? Zero the scale.]", 15).care(""),
+				withHotWater("level", "level", "Add the coffee. Shake it level, holding the dripper.[scale? Zero the scale.]", 15).care(""),
 				pour("bloom-pour", "wet all", "{pour}, gently: it tips.", 0, 10, 0.16).care("pour"),
-				do("bloom", "bloom", "Bloom.", 10, 30),
+				do("bloom", "bloom", "Let it bloom.", 10, 30),
 				pour("second-pour", "small circles", "{pour}, in small circles, off the bare paper.", 40, 20, 0.45),
 				pour("third-pour", "small circles", "{pour}.", 80, 20, 0.75),
 				pour("fourth-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 120, 15, 1),
@@ -266,7 +266,7 @@ var cone = Method{
 				withHotWater("rinse", "rinse", "Rinse the paper with {rinse} of hot water. Tip it out.", 25),
 				withHotWater("level", "level", "Add the coffee. Shake it level.[scale? Zero the scale.]", 15).care(""),
 				pour("bloom-pour", "wet all", "{pour}, wetting all of it.", 0, 12, 0.17).care("pour"),
-				do("bloom", "bloom", "Bloom.", 12, 33),
+				do("bloom", "bloom", "Let it bloom.", 12, 33),
 				pour("second-pour", "circles", "{pour}, in slow circles.", 45, 30, 0.6),
 				pour("third-pour", "last pour", "[scale?Pour the last, to {to}.|Pour the rest.]", 120, 30, 1),
 				do("drawdown", "draws down", "Let it draw down.", 150, 90).drains().sign("no water rises when you shake it"),
@@ -316,7 +316,7 @@ var tankDripper = Method{
 			prep("paper", "paper in", "Put the paper in; set it on {server}.", 15),
 			withHotWater("ready", "coffee in", "Add the coffee. Put the tank on.", 10).care(""),
 			pour("bloom-pour", "bloom", "Wet the coffee with {share} of the water.", 0, 8, 0.12).care("pour"),
-			do("bloom", "bloom", "Bloom.", 8, 27),
+			do("bloom", "bloom", "Let it bloom.", 8, 27),
 			pour("fill", "fill", "Fill the tank to the mark: [scale?{to}|{water}].", 35, 20, 1),
 			do("drip", "drips", "Let it drip, or lift it to stop.", 55, 135).drains().sign("the tank is empty and the drip is slow"),
 			serve("serve", "serve", "Lift it off. {swirl}.", 15),
@@ -340,7 +340,7 @@ var cloth = Method{
 			withHotWater("rinse", "rinse", "Rinse the cloth with {rinse} and wring it.", 25),
 			withHotWater("level", "level", "Add the coffee, level it, and set it over {server}.", 10).care(""),
 			pour("bloom-pour", "wet all", "{pour}.", 0, 12, 0.15).care("pour"),
-			do("bloom", "bloom", "Bloom.", 12, 28),
+			do("bloom", "bloom", "Let it bloom.", 12, 28),
 			pour("pour", "even pour", "Pour evenly, [scale?to {to}|until all the water is in].", 40, 65, 1),
 			do("drawdown", "draws down", "Let it draw down.", 105, 55).drains().sign("the stream breaks into drops"),
 			serve("serve", "serve", "Lift it off. {swirl}.", 15).care("cloth"),
@@ -403,7 +403,7 @@ func pressSteps(fill, after string, inverted bool) []Step {
 		stand("steep", "steep", "Let it stand.", 25, 40).stirs(2.5).stretch(),
 	}
 	if inverted {
-		steps = append(steps, do("flip", "flip", "Put the cap on. Flip both onto {server} in one movement.", 65, 10).care("flip"))
+		steps = append(steps, do("flip", "flip", "Put the cap on. Hold both and flip onto {server}.", 65, 10).care("flip"))
 	} else {
 		steps = append(steps, do("set", "on the cup", "Steady it on {server}.", 65, 5))
 	}
@@ -423,7 +423,7 @@ var handPress = Method{
 		{ID: "inverted", Name: "Inverted", Why: "Nothing drips through while it steeps, so you set the time. Choose it for a stronger cup on a level table.",
 			RatioGPerL: 80, RatioSource: "common practice: 17 g to 200–220 g", GrindUm: 650, Temps: Temps{85, 90, 95}, FillFresh: 0.85, FillRested: 0.9, ChamberMl: 230, Bypass: true,
 			RetainedMlPerG: 1.5, MostG: 30, Access: 1, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
-			Steps: pressSteps("Plunger below. {pour}.", "Lift off. [dilution?Add {topup}. ]{swirl}.", true), Cautions: []string{"scald", "parts"}},
+			Steps: pressSteps("Stand it on its plunger. {pour}.", "Lift off. [dilution?Add {topup}. ]{swirl}.", true), Cautions: []string{"scald", "parts"}},
 		{ID: "bypass", Name: "With bypass", Why: "Brewed strong in the small chamber; the rest of the water goes into the cup. Choose it for a full mug from a small press.",
 			RatioGPerL: 62.5, RatioSource: "common practice: 20 g at 1:16", GrindUm: 550, Temps: Temps{88, 92, 96}, FillFresh: 1, FillRested: 1, ChamberMl: 230, Bypass: true,
 			RetainedMlPerG: 1.5, MostG: 30, Access: 1, Adjust: "time", Band: 3, WashupMl: 40, Consumables: []string{"small paper"}, Clean: "Push the cake into a bag; wipe the seal; pack cap, plunger and papers together.",
@@ -472,15 +472,15 @@ var moka = Method{
 			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, FillFresh: 1, FillRested: 1,
 			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 120, NoScale: true, Access: 0.62, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
 			Steps: mokaSteps(
-				withHotWater("boiler", "boiler", "Pour the hot water into the boiler, just below the valve.", 15),
-				withHotWater("screw", "screw", "Put the basket in. Screw it shut, holding hot metal with cloth.", 20).care("hot-pot"),
+				withHotWater("boiler", "boiler", "Pour the hot water into the boiler, to just under the valve.", 15),
+				withHotWater("screw", "screw", "Put the basket in. Screw it tight, holding hot metal with cloth.", 20).care("hot-pot"),
 				withHotWater("on", "on flame", "Set it on a medium flame, lid open.", 75).care("valve"),
 			), Cautions: []string{"scald", "valve"}},
 		{ID: "cold-fill", Name: "Cold water in the boiler", Why: "It needs only the moka pot. Choose it without a kettle; it takes longer and tastes darker.",
 			RatioGPerL: 100, RatioSource: "common practice: a full basket, water to just below the valve", GrindUm: 420, Temps: Temps{90, 95, 98}, FillFresh: 1, FillRested: 1,
 			BasketG: 15, BasketMl: 150, CupMl: 120, LeftBehindMl: 10, RetainedMlPerG: 1.3, FlameS: 40, ColdFill: true, DiluteCold: true, NoScale: true, Access: 0.7, Adjust: "none", Band: 4, WashupMl: 150, Clean: "Let it cool, then unscrew; knock the puck out, rinse without soap, dry apart.",
 			Steps: mokaSteps(
-				prep("screw", "screw", "Put the basket in. Screw it shut by the body. Lid open.", 20).care("valve"),
+				prep("screw", "screw", "Put the basket in. Screw it tight by the body. Lid open.", 20).care("valve"),
 			), Cautions: []string{"scald", "valve"}},
 	},
 }
@@ -527,7 +527,7 @@ var serveConcentrate = Method{
 			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{80, 85, 90}, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
-				do("concentrate", "concentrate", "Pour {concentrate} of concentrate[many? per cup|] ({vials} in all).", 0, 10),
+				do("concentrate", "concentrate", "Pour {concentrate} of concentrate [many?per cup ({vials} in all)|into the cup ({vials})].", 0, 10),
 				pour("fill", "hot water", "Add {topup}.", 10, 15, 1).care("scald"),
 				serve("serve", "serve", "Stir and serve.", 10),
 			}, Cautions: []string{"keeps", "strong"}},
@@ -535,7 +535,7 @@ var serveConcentrate = Method{
 			RatioGPerL: 95, RatioSource: "common practice: 2 oz of concentrate and 6 oz of water", Temps: Temps{0, 0, 0}, FillFresh: 0.95, FillRested: 0.95, DiluteShare: 0.75, DiluteCold: true, Access: 1, Adjust: "none", Band: 3, WashupMl: 20, Clean: "Rinse the vial.",
 			Steps: []Step{
 				prep("cups", "set out cups", "Set out the cups.", 15),
-				do("concentrate", "concentrate", "Pour {concentrate} of concentrate[many? per cup|] ({vials} in all).", 0, 10),
+				do("concentrate", "concentrate", "Pour {concentrate} of concentrate [many?per cup ({vials} in all)|into the cup ({vials})].", 0, 10),
 				pour("fill", "cold water", "Add {topup}.", 10, 15, 1),
 				serve("serve", "serve", "Stir and serve.", 10),
 			}, Cautions: []string{"keeps", "strong"}},

@@ -21,7 +21,7 @@ var (
 	tookBoilBurner     = words("It took {0} to the boil: the burner gives {1} (was {2}); the next boil takes {3} (was {4}).")
 	burnedPlannedHeat  = words("It burned {0} (planned {1}): {2} of the heat reaches the pot (was {3}). Next brew: {4}.")
 	dripperDrainsUsual = words("The dripper drains in {0} of its usual time: next brew done at {1@} (was {2@}).")
-	potLosesWhat       = words("The pot loses {0} of the planned heat: next wait {1} (was {2}).")
+	potLosesWhat       = words("The pot loses heat at {0} of the planned rate: next wait {1} (was {2}).")
 )
 
 // What stands in view while a brew is made.

@@ -27,7 +27,7 @@ type Sentence struct {
 	Text  string // {0}, {1}… or {…} stand for values
 }
 
-// Sources are the folders that hold sentences of the program itself.
+// sources are the folders that hold sentences of the program itself.
 var sources = []string{"core", "app", "server", "pocket", "formats", "store", "instruments", "cmd"}
 
 // Gather reads every sentence of the project at a root.
@@ -79,9 +79,8 @@ func ofInterface(root string) ([]Sentence, error) {
 	return out, nil
 }
 
-// said are what stands in no table and is no sentence for a person: names of things in SQL, of
-// headers and of times.
-var unsaid = regexp.MustCompile(`SELECT|INSERT|UPDATE |DELETE FROM|ALTER TABLE|CREATE |PRAGMA|VACUUM|WHERE|ORDER BY|GROUP BY|deleted_at|coalesce|-src '|max-age|^2006|^\s*\(|\\d|<script|<!doctype|^\^|json_set`)
+// unsaid matches texts that no person reads: SQL, headers, layouts of times.
+var unsaid = regexp.MustCompile(`SQLite format|SELECT|INSERT|UPDATE |DELETE FROM|ALTER TABLE|CREATE |PRAGMA|VACUUM|WHERE|ORDER BY|GROUP BY|deleted_at|coalesce|-src '|max-age|^2006|^\s*\(|\\d|<script|<!doctype|^\^|json_set`)
 
 // ofFile are the sentences of a Go file.
 func ofFile(root, path string) ([]Sentence, error) {
@@ -132,7 +131,6 @@ func ofValue(dir, name, about string, e ast.Expr) (out []Sentence) {
 			out = append(out, Sentence{at, where, kind, text})
 		}
 	}
-	n := 0
 	var walk func(e ast.Node, field string)
 	walk = func(e ast.Node, field string) {
 		switch x := e.(type) {
@@ -169,7 +167,6 @@ func ofValue(dir, name, about string, e ast.Expr) (out []Sentence) {
 			}
 		case *ast.BasicLit:
 			if text := literal(x); wordy(text) {
-				n++
 				add(kindOf(dir, name, field), text)
 			}
 		case *ast.FuncLit:

@@ -10,7 +10,7 @@ export function useOfferUndo() {
     const failed = (e: unknown) =>
       notice({
         kind: "wrong",
-        title: "This can’t be undone",
+        title: "Undo failed",
         more: e instanceof Error ? e.message : String(e),
       });
     notice({ kind: "undo", key, title, undo: () => void undo().then(again, failed) });

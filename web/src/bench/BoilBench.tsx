@@ -20,8 +20,8 @@ export function BoilBench({ base, catalogue }: BenchProps) {
         { path: "boil_low_c", label: "Lowest, by weather", fine: true },
         { path: "boil_high_c", label: "Highest, by weather", fine: true },
         "pressure_hpa",
-        { path: "isa_m", label: "Altitude it acts like, standard air" },
-        { path: "west_m", label: "Altitude it acts like, West’s air" },
+        { path: "isa_m", label: "Equivalent altitude, standard air" },
+        { path: "west_m", label: "Equivalent altitude, West’s air" },
       ]}
       controls={
         <RequestInputs

@@ -31,7 +31,7 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
       figures={[
         { path: "start_bar", label: "Pressure over the air", big: true, plusMinus: true },
         { path: "lowest_bar", label: "Lowest, one boil", plusMinus: true },
-        { path: "flame_pct", label: "Flame, of full" },
+        { path: "flame_pct", label: "Share of full flame" },
         { path: "heat_s", label: "Time to boil", plusMinus: true },
         { path: "end_c", label: "Cools to", plusMinus: true },
         { path: "warm_c", label: "Feeds well above" },

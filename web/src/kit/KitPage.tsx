@@ -22,7 +22,7 @@ import { useSettings } from "../app/settings";
 import { useStored } from "../app/useStored";
 import { useOfferUndo } from "../app/useUndo";
 import { CellFig, PlanFig } from "../units/Fig";
-import { counted, inWords, say } from "../units/units";
+import { counted, inWords, say, sentence } from "../units/units";
 import { WorkingContext } from "../working/context";
 import { WorkingPanel } from "../working/WorkingPanel";
 import { Choosing } from "./Choosing";
@@ -369,7 +369,7 @@ function KitOf({ trip, gear, kept, plan }: { trip: TripOut; gear: Item[]; kept: 
             </table>
             <p className="hint">{answer?.said.join(" ")}</p>
           </Folded>
-          <Folded id="kit.wishes" title="More wishes and weights">
+          <Folded id="kit.wishes" title="More wishes and priorities">
             <WishesForm
               wishes={wishes}
               onChange={(w) => {
@@ -440,7 +440,7 @@ function LastCheck({ joints }: { joints: Schemas["Joint"][] }) {
       {some.map((j, i) => (
         <li key={i} className={`joint-${j.level}`}>
           <span aria-hidden="true">{j.level === "no" ? "✕" : "△"}</span> <strong>{say(j, system)}</strong>
-          {j.remedy && ` Try: ${j.remedy}.`}
+          {j.remedy && ` ${sentence(j.remedy)}`}
         </li>
       ))}
     </ul>

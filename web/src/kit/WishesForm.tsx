@@ -153,7 +153,7 @@ export function WishesForm({ wishes, onChange }: { wishes: Wishes; onChange: (w:
         <Most wishes={wishes} put={put} of="budget" label="To spend, at most" />
       </div>
       <Level wishes={wishes} put={put} of="tidiness" label="Tidiness, at least" />
-      <h3>Weights</h3>
+      <h3>Priorities</h3>
       {(Object.keys(usual.weights) as (keyof typeof usual.weights)[]).map((k) => (
         <label key={k} className="wish-weight">
           <span>

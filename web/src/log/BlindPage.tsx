@@ -169,7 +169,8 @@ export function BlindRoundsPage() {
                 {!tasting && (
                   <>
                     <p>
-                      <strong>You pour:</strong> mark two like cups 1 and 2 underneath. The taster looks away.
+                      <strong>You pour:</strong> mark two matching cups 1 and 2 underneath. The taster looks
+                      away.
                     </p>
                     <Button
                       type="primary"

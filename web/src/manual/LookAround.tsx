@@ -59,7 +59,7 @@ export default function LookAround({ onDone }: { onDone: () => void }) {
       part: ".lb-cups",
       title: "Your cup changes the next one",
       description:
-        "Log a cup in two taps, and the next plan starts from it: one change at a time, in clicks of your grinder. The ⋮ menu has help for each job.",
+        "Log a cup in two taps, and the next plan starts from it: one change at a time, in clicks of your grinder. The menu has help for each job.",
     },
   ];
   const step = steps[at] as (typeof steps)[number];

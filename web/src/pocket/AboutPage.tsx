@@ -5,6 +5,7 @@ import "./pocket.css";
 
 /** What a pocket is, what it holds, and what it cannot do. */
 export default function AboutPage() {
+  const able = "WebAssembly" in window && "DecompressionStream" in window;
   const { pocket, said } = usePocket();
   return (
     <div className="page prose">
@@ -35,11 +36,11 @@ export default function AboutPage() {
         <code>apodemos bring FILE</code>. Doing it twice adds nothing twice. If both sides changed something,
         you choose.
       </p>
-      <h2>Not tried yet</h2>
+      <h2>What it needs</h2>
       <p>
-        It is tested in Chromium, from a file, without a network. It needs WebAssembly and built-in
-        decompression (most browsers since 2023). Some phones only preview such a file: install Apodemos from
-        your own server there.
+        A browser with WebAssembly and built-in decompression:{" "}
+        {able ? "this one has both" : "this one lacks them"}. Some phones only preview such a file: install
+        Apodemos from your own server there.
       </p>
     </div>
   );

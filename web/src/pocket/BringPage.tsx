@@ -109,9 +109,7 @@ export default function BringPage() {
         ))}
       {kept && ofDevice && (
         <p role="status">
-          {again
-            ? `Offline on this device: ${again} again, up to date.`
-            : "This device has no offline copy now."}
+          {again ? `${again} is up to date on this device.` : "This device has no offline copy now."}
         </p>
       )}
       {error && (

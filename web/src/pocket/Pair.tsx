@@ -29,8 +29,8 @@ export function Pair() {
       <h2>On another device</h2>
       {!p.beyond ? (
         <p>
-          Only this machine can reach Apodemos. Started with <code>serve --listen 0.0.0.0:8466</code>, paired
-          devices on your network can reach it; with a certificate (<code>--tls-cert</code>,{" "}
+          Only this machine can reach Apodemos. To let paired devices on your network in, start it with{" "}
+          <code>serve --listen 0.0.0.0:8466</code>. With a certificate (<code>--tls-cert</code>,{" "}
           <code>--tls-key</code>) a phone can install it and keep its screen on.
         </p>
       ) : !p.secure ? (
@@ -89,7 +89,7 @@ export function Pair() {
                       size="small"
                       aria-label={`Remove ${d.name}`}
                       onClick={() =>
-                        window.confirm(`Remove ${d.name}? It must be paired anew then.`) &&
+                        window.confirm(`Remove ${d.name}? It must pair again to connect.`) &&
                         void run(() =>
                           must(api.DELETE("/devices/{device}", { params: { path: { device: d.id } } })),
                         )

@@ -55,7 +55,7 @@ export default function PocketStrip() {
   };
   return (
     <div className={lost ? "pocket-strip pocket-bad" : "pocket-strip"} role="status" data-testid="pocket">
-      <strong>{mode === "file" ? "Offline copy." : "Offline, with what this device carries."}</strong>{" "}
+      <strong>{mode === "file" ? "Offline copy." : "Offline: using the copy on this device."}</strong>{" "}
       <span>
         {lost
           ? p.whyNot === "full"

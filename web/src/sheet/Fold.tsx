@@ -1,3 +1,4 @@
+import { printed } from "../app/Reason";
 import { useLayoutEffect, useRef, type ReactNode } from "react";
 import type { Catalogue, TripOut, TripPlan } from "../api/client";
 import { timeInWords } from "../app/dates";
@@ -53,7 +54,7 @@ export function Fold({
           <h2>{t.name}</h2>
           <p>
             {s && <span className="first-up">{heatInWords(s, catalogue, system)}</span>}. Water:{" "}
-            {s && waterInWords(s, system)}
+            {s && waterInWords(s, system, t.treat_s > 0)}
             {t.treat_s > 0 && `; ${safeBoils(t)}`}. <TextsOf place={s} texts={catalogue.texts} />
           </p>
           {t.water.caution && (
@@ -89,7 +90,8 @@ export function Fold({
         </p>
       )}
       <p className="leaf-caution">
-        <strong>Burn nothing in a tent or a closed vehicle.</strong> Local rules come first.
+        <strong>⚠ {catalogue.guidance.monoxide.text}</strong> {printed(catalogue.guidance.monoxide)} Local
+        rules come first.
       </p>
     </>,
   );

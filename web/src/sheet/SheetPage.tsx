@@ -79,7 +79,7 @@ function Sheet({ trip, plan, catalogue }: { trip: TripOut; plan: TripPlan; catal
         <Fold trip={trip} r={r} day={day} catalogue={catalogue} />
       ) : (
         <>
-          <Front trip={trip} r={r} />
+          <Front trip={trip} r={r} catalogue={catalogue} />
           {trip.stops.map((_, i) => (
             <StopSheet key={`${i}-${size}`} trip={trip} r={r} index={i} catalogue={catalogue} size={size} />
           ))}
@@ -100,7 +100,7 @@ function Where({ trip, page, day }: { trip: TripOut; page: number; day?: number 
   );
 }
 
-function Front({ trip, r }: { trip: TripOut; r: Result }) {
+function Front({ trip, r, catalogue }: { trip: TripOut; r: Result; catalogue: Catalogue }) {
   const { system } = useSettings();
   return (
     <article className="leaf">
@@ -158,8 +158,8 @@ function Front({ trip, r }: { trip: TripOut; r: Result }) {
       ))}
       {r.brews.some((b) => b.fuel !== "" && b.fuel !== "electric") && (
         <p className="leaf-caution">
-          <strong>Burn nothing in a tent or a closed vehicle.</strong> Follow local rules, land managers and
-          carriers.
+          <strong>⚠ {catalogue.guidance.monoxide.text}</strong> {printed(catalogue.guidance.monoxide)} Follow
+          local rules, land managers and carriers.
         </p>
       )}
     </article>
@@ -223,7 +223,7 @@ function StopSheet({
       </header>
       <p className="leaf-facts">
         <span className="first-up">{heatInWords(s, catalogue, system)}</span>. Water:{" "}
-        {waterInWords(s, system)}
+        {waterInWords(s, system, t.treat_s > 0)}
         {t.treat_s > 0 && `; ${safeBoils(t)}`}
         {t.carry_ml > 0 && `. Carry on ${inWords(t.carry_ml, "ml", system)}`}.{" "}
         <TextsOf place={s} texts={catalogue.texts} />

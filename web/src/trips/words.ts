@@ -23,8 +23,11 @@ const sources: Record<string, string> = {
   none: "carried in",
 };
 
-/** The water at a stop, in words: where from, how cold, and whether it is safe. */
-export function waterInWords(s: StopOut, system: System): string {
+/**
+ * The water at a stop, in words: where from, how cold, and whether it is safe; `boiled` where how
+ * long it is boiled is said beside it.
+ */
+export function waterInWords(s: StopOut, system: System, boiled = false): string {
   const w = s.conditions.water;
   const from = sources[s.water.source] ?? "";
   if (s.conditions.heat?.supplied_c) return "with the hot water";
@@ -33,9 +36,11 @@ export function waterInWords(s: StopOut, system: System): string {
       ? `${w.state} to melt`
       : inWords(w?.source_c ?? usual.request["water.source_c"], "°C", system);
   const treat =
-    { boil: "boil it", filtered: "filtered", doubtful: s.water.source ? "doubtful" : "source not named" }[
-      s.water.treatment
-    ] ?? "";
+    {
+      boil: boiled ? "" : "boil it",
+      filtered: "filtered",
+      doubtful: s.water.source ? "doubtful" : "source not named",
+    }[s.water.treatment] ?? "";
   const hard = w?.tds_mg_l && w.tds_mg_l > usual.hard_mg_l ? "hard" : "";
   return [from === "snow" ? "" : from, state, treat, hard].filter(Boolean).join(", ");
 }
