@@ -7,6 +7,7 @@ import { QuantityInput } from "../units/QuantityInput";
 import { duration, inWords } from "../units/units";
 import { useCanisterAnswer } from "./ask";
 import { RequestInputs, Sheet, type BenchProps } from "./Sheet";
+import { limits } from "../api/limits";
 import { own } from "./own";
 
 const verdicts: Record<string, string> = {
@@ -57,11 +58,11 @@ export function CanisterBench({ base, catalogue }: BenchProps) {
           />
           <QuantityInput
             compact
-            field={own("water_ml", "Water, one boil", "ml", 50, 20000)}
+            field={own("water_ml", "Water, one boil", "ml", limits["CanisterIn.water_ml"])}
             value={ml}
             stepMetric={50}
             trouble={trouble}
-            onChange={(v) => setMl(v ?? 600)}
+            onChange={(v) => setMl(v ?? ml)}
           />
         </>
       }

@@ -7,6 +7,7 @@ import { QuantityInput } from "../units/QuantityInput";
 import { inWords, isUs } from "../units/units";
 import { useFuelAnswer } from "./ask";
 import { RequestInputs, Sheet, type BenchProps } from "./Sheet";
+import { limits } from "../api/limits";
 import { own } from "./own";
 
 /** A pot with the water in it: the level is pulled. */
@@ -77,11 +78,11 @@ export function FuelBench({ base, catalogue }: BenchProps) {
         <>
           <QuantityInput
             compact
-            field={own("water_ml", "Water, one boil", "ml", 50, 20000)}
+            field={own("water_ml", "Water, one boil", "ml", limits["FuelIn.water_ml"])}
             value={ml}
             stepMetric={50}
             trouble={trouble("water_ml")}
-            onChange={(v) => setMl(v ?? 600)}
+            onChange={(v) => setMl(v ?? ml)}
           />
           <RequestInputs
             base={base}
@@ -110,7 +111,7 @@ export function FuelBench({ base, catalogue }: BenchProps) {
           <div className="controls">
             <QuantityInput
               compact
-              field={own("boils", "Boils", "", 1, 100)}
+              field={own("boils", "Boils", "", limits["FuelIn.boils"])}
               value={test.boils ?? 1}
               onChange={(v) => setTest({ ...test, boils: v })}
               trouble={trouble("boils")}
@@ -118,7 +119,7 @@ export function FuelBench({ base, catalogue }: BenchProps) {
             {a?.energy_wh == null && (
               <QuantityInput
                 compact
-                field={own("grams", "Fuel burned", "g", 0.5, 2000)}
+                field={own("grams", "Fuel burned", "g", limits["FuelIn.grams"])}
                 value={test.grams}
                 placeholder="–"
                 trouble={trouble("grams")}
@@ -127,7 +128,7 @@ export function FuelBench({ base, catalogue }: BenchProps) {
             )}
             <QuantityInput
               compact
-              field={own("time_s", "Time to boil", "s", 10, 7200)}
+              field={own("time_s", "Time to boil", "s", limits["FuelIn.time_s"])}
               value={test.time_s}
               placeholder="–"
               trouble={trouble("time_s")}

@@ -8,6 +8,7 @@ import { useSettings } from "../app/settings";
 import { QuantityInput } from "../units/QuantityInput";
 import { inWords } from "../units/units";
 import { Sheet, type BenchProps } from "./Sheet";
+import { limits } from "../api/limits";
 import { own } from "./own";
 
 interface Known {
@@ -135,15 +136,20 @@ export function GrindBench({ base }: BenchProps) {
           <>
             <QuantityInput
               compact
-              field={own(`${path}.um_per_click`, `${title}: one click`, "µm/click", 1, 200)}
+              field={own(
+                `${path}.um_per_click`,
+                `${title}: one click`,
+                "µm/click",
+                limits["GrinderKnown.um_per_click"],
+              )}
               value={k.per}
-              onChange={(v) => set({ ...k, per: v ?? 37 })}
+              onChange={(v) => set({ ...k, per: v ?? k.per })}
             />
             <QuantityInput
               compact
-              field={own(`${path}.zero_um`, `${title}: at zero`, "µm", -500, 500)}
+              field={own(`${path}.zero_um`, `${title}: at zero`, "µm", limits["GrinderKnown.zero_um"])}
               value={k.zero}
-              onChange={(v) => set({ ...k, zero: v ?? 0 })}
+              onChange={(v) => set({ ...k, zero: v ?? k.zero })}
             />
           </>
         ) : (
@@ -151,16 +157,21 @@ export function GrindBench({ base }: BenchProps) {
             <span key={x} className="controls">
               <QuantityInput
                 compact
-                field={own(`${path}.${x}.clicks`, `${title}: setting ${i + 1}`, "clicks", 0, 400)}
+                field={own(
+                  `${path}.${x}.clicks`,
+                  `${title}: setting ${i + 1}`,
+                  "clicks",
+                  limits["GrindIn.clicks"],
+                )}
                 value={k[x].clicks}
-                onChange={(v) => set({ ...k, [x]: { ...k[x], clicks: v ?? 0 } })}
+                onChange={(v) => set({ ...k, [x]: { ...k[x], clicks: v ?? k[x].clicks } })}
               />
               <QuantityInput
                 compact
-                field={own(`${path}.${x}.um`, "is", "µm", 100, 2500)}
+                field={own(`${path}.${x}.um`, "is", "µm", limits["Recipe.grind_um"])}
                 value={k[x].um}
                 stepMetric={25}
-                onChange={(v) => set({ ...k, [x]: { ...k[x], um: v ?? 700 } })}
+                onChange={(v) => set({ ...k, [x]: { ...k[x], um: v ?? k[x].um } })}
               />
             </span>
           ))
@@ -181,10 +192,10 @@ export function GrindBench({ base }: BenchProps) {
       controls={
         <QuantityInput
           compact
-          field={own("clicks", "Clicks on the first", "clicks", 0, 400)}
+          field={own("clicks", "Clicks on the first", "clicks", limits["GrindIn.clicks"])}
           value={clicks}
           trouble={trouble("clicks")}
-          onChange={(v) => setClicks(v ?? 20)}
+          onChange={(v) => setClicks(v ?? clicks)}
         />
       }
       foot={

@@ -7,6 +7,7 @@ import { QuantityInput } from "../units/QuantityInput";
 import { inWords, isUs } from "../units/units";
 import { useMineralsAnswer } from "./ask";
 import { Sheet, type BenchProps } from "./Sheet";
+import { limits } from "../api/limits";
 import { own } from "./own";
 
 // mg/L as CaCO₃ of one degree.
@@ -47,7 +48,7 @@ export function MineralsBench({ base }: BenchProps) {
   ) => (
     <QuantityInput
       compact
-      field={own(path, label, unit, 0, 1000 / per)}
+      field={own(path, label, unit, { min: 0, max: limits["MineralsIn.hardness_mg_l"].max / per })}
       value={w[key] / per}
       trouble={trouble(path)}
       onChange={(v) => setW({ ...w, [key]: (v ?? 0) * per })}
@@ -97,14 +98,14 @@ export function MineralsBench({ base }: BenchProps) {
           {hard("toAlkali", "Wanted alkalinity", "target_alkalinity_mg_l")}
           <QuantityInput
             compact
-            field={own("bottle_ml", "Bottle size", "ml", 5, 1000)}
+            field={own("bottle_ml", "Bottle size", "ml", limits["MineralsIn.bottle_ml"])}
             value={w.bottle}
             trouble={trouble("bottle_ml")}
-            onChange={(v) => setW({ ...w, bottle: v ?? 60 })}
+            onChange={(v) => setW({ ...w, bottle: v ?? w.bottle })}
           />
           <QuantityInput
             compact
-            field={own("dose_ml", "Dose per litre", "ml", 0.1, 50)}
+            field={own("dose_ml", "Dose per litre", "ml", limits["MineralsIn.dose_ml"])}
             value={w.dose}
             stepMetric={0.5}
             trouble={trouble("dose_ml")}

@@ -46,18 +46,18 @@ export function WaitBench({ base, catalogue }: BenchProps) {
         <>
           <QuantityInput
             compact
-            field={own("fill_ml", "Water in the pot", "ml", 50, 20000)}
+            field={own("fill_ml", "Water in the pot", "ml", limits["WaitIn.fill_ml"])}
             value={fill}
             stepMetric={50}
             trouble={trouble("fill_ml")}
-            onChange={(v) => setFill(v ?? 700)}
+            onChange={(v) => setFill(v ?? fill)}
           />
           <QuantityInput
             compact
-            field={own("target_c", "Wanted", "°C", 40, 100)}
+            field={own("target_c", "Wanted", "°C", limits["WaitIn.target_c"])}
             value={target}
             trouble={trouble("target_c")}
-            onChange={(v) => setTarget(v ?? 93)}
+            onChange={(v) => setTarget(v ?? target)}
           />
           <RequestInputs
             base={base}
@@ -85,7 +85,7 @@ export function WaitBench({ base, catalogue }: BenchProps) {
             <div className="controls">
               <QuantityInput
                 compact
-                field={own("after_s", "Time off the boil", "s", 5, 7200)}
+                field={own("after_s", "Time off the boil", "s", limits["WaitIn.after_s"])}
                 value={reading.after}
                 stepMetric={10}
                 trouble={trouble("after_s")}
@@ -93,7 +93,10 @@ export function WaitBench({ base, catalogue }: BenchProps) {
               />
               <QuantityInput
                 compact
-                field={own("reading_c", "Reading", "°C", -50, 103)}
+                field={own("reading_c", "Reading", "°C", {
+                  min: limits["Place.air_c"].min,
+                  max: limits["WaitIn.target_c"].max + 3,
+                })}
                 value={reading.c}
                 stepMetric={0.5}
                 trouble={trouble("reading_c")}

@@ -1,12 +1,16 @@
 import type { Field } from "../api/client";
 
 /** A field of the bench's own; its range is the core's. */
-export const own = (path: string, label: string, unit: string, min: number, max: number): Field => ({
+export const own = (
+  path: string,
+  label: string,
+  unit: string,
+  span: { min: number; max: number },
+): Field => ({
   path,
   label,
   unit,
   kind: "number",
-  min,
-  max,
+  ...span,
   allowed: "",
 });

@@ -1,3 +1,4 @@
+import { limits } from "../api/limits";
 import { Button } from "antd";
 import { useState } from "react";
 import { ApiError, type Plan } from "../api/client";
@@ -32,7 +33,7 @@ export function Drained({ plan, factor, onDrained, onForget }: Props) {
         <>
           <QuantityInput
             compact
-            field={own("drained_s", "Drained after", "s", 10, 3600)}
+            field={own("drained_s", "Drained after", "s", limits["Recipe.done_s"])}
             value={at}
             trouble={trouble}
             onChange={(v) => {
