@@ -117,21 +117,21 @@ func TestInstalledOnADevice(t *testing.T) {
 
 	way.closed.Store(true)
 	p.open("/trips/1/stops/5/brews/9")
-	p.see("Offline, with what this device carries.")
+	p.see("Offline: using the copy on this device")
 	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	p.see("Not saved yet")
 	p.click("Save")
 	p.see("not in a copy yet")
 	p.open("/log")
-	p.see("Offline, with what this device carries")
+	p.see("Offline: using the copy on this device")
 	p.see("First light")
 	// A server in trouble, or another at its address, is no server either.
 	way.closed.Store(false)
 	for _, status := range []int32{500, 404} {
 		way.says.Store(status)
 		p.open("/log")
-		p.see("Offline, with what this device carries")
+		p.see("Offline: using the copy on this device")
 		p.see("First light")
 	}
 	way.says.Store(0)
@@ -141,7 +141,7 @@ func TestInstalledOnADevice(t *testing.T) {
 	way.closed.Store(false)
 	p.open("/trips/1/stops/5/brews/9")
 	p.see("Offline changes are home")
-	p.seeNot("Offline, with what this device carries")
+	p.seeNot("Offline: using the copy on this device")
 	p.open("/trips/1/stops/5/brews/9")
 	p.until("see at home what was done without it", func() bool {
 		return p.says("Altitude") == "4,250 m"
@@ -161,7 +161,7 @@ func TestInstalledOnADevice(t *testing.T) {
 	p.seeNot("A newer version is ready.")
 	way.closed.Store(true)
 	p.open("/trips/1")
-	p.see("Offline, with what this device carries")
+	p.see("Offline: using the copy on this device")
 	p.see("River gorge")
 }
 
@@ -261,7 +261,7 @@ func TestAPhoneIsPaired(t *testing.T) {
 	// It takes the trip offline, and changes something without the server.
 	p.carry()
 	p.open("/trips/1/stops/5/brews/9?offline")
-	p.see("Offline, with what this device carries")
+	p.see("Offline: using the copy on this device")
 	p.see("our pulses")
 	p.fill("Altitude", "4250")
 	p.click("Save")
@@ -277,7 +277,7 @@ func TestAPhoneIsPaired(t *testing.T) {
 	p.see("This device is not paired yet.")
 	// What it changed can still be seen, and saved.
 	p.js(`(document.querySelector("a[href*=offline]").click(), "")`)
-	p.see("Offline, with what this device carries")
+	p.see("Offline: using the copy on this device")
 	p.see("2 changes not in a copy yet")
 	dir2 := t.TempDir()
 	p.savesInto(dir2)

@@ -78,7 +78,7 @@ func TestAKitForTheTrip(t *testing.T) {
 	p.clickKind("Narrow glass", ".piece")
 	p.clickKind("Steel mug, wide", "[role=menuitem]")
 	p.see("Slow metal drip falls into steel mug, wide")
-	p.see("a stick across the rim, or a narrower cup")
+	p.see("a stick across the rim, or use a narrower cup")
 	p.clickKind("Steel mug, wide", ".piece")
 	p.clickKind("Enamel cup", "[role=menuitem]")
 	p.see("Enamel cup in place of Steel mug")
