@@ -3,6 +3,7 @@ package app
 import (
 	"apodemos/core/brew"
 	"apodemos/core/gear"
+	"apodemos/core/recipe"
 	"apodemos/core/trip"
 	"apodemos/core/ways"
 )
@@ -33,6 +34,12 @@ type (
 // WordsIn is something said in words.
 type WordsIn struct {
 	Words string `json:"words" maxLength:"4000"`
+}
+
+// ReadRecipeIn is a recipe in words, with what a person says that pieces of them are.
+type ReadRecipeIn struct {
+	Words   string           `json:"words" maxLength:"4000"`
+	Choices []recipe.PieceIs `json:"choices,omitempty" maxItems:"60" doc:"What pieces of the words are that were read as something else"`
 }
 
 // FitIn asks how a brew's gear goes together.

@@ -8,6 +8,7 @@ import (
 	"apodemos/core/brew"
 	"apodemos/core/gear"
 	"apodemos/core/kit"
+	"apodemos/core/quantity"
 	"apodemos/core/trip"
 )
 
@@ -65,10 +66,18 @@ func equip(r brew.Request, serving kit.Serving, shelf []gear.Item, items []int64
 		r = r.By(serving.Method, serving.School)
 	}
 	r.Brewer, r.Into = brew.Brewer{}, new(serving.Into)
+	// Whether there is a scale is the kit's to say.
+	r.Scale = new(false)
 	for _, it := range shelf {
 		used := slices.Contains(items, it.ID) && it.Kind != gear.Brewer || it.ID == serving.Brewer
 		if used && it.Usable() {
 			it.Into(&r)
+			if it.Kind == gear.Scale {
+				r.Scale = nil
+			}
+			if it.Type == "measure" && it.DoseG != nil && r.Measure.Grams == nil {
+				r.Measure.Name, r.Measure.Grams = new(quantity.Within(it.Name)), it.DoseG
+			}
 		}
 	}
 	return r

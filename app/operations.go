@@ -127,7 +127,7 @@ var coreOps = []Operation{
 	asked("/simulate", "simulate", "A brew made on the simulated brewer", "body", Simulate),
 	asked("/share", "share", "A plan or a recipe as a text and a code with everything in it", "body", Share),
 	asked("/share/read", "read-share", "Read a shared plan or recipe without saving it", "body", func(in WordsIn) (Shared, error) { return ReadShare(in.Words) }),
-	asked("/recipes/read", "read-recipe", "Read a recipe from words without saving it", "body", func(in WordsIn) (recipe.Reading, error) { return recipe.Read(in.Words) }),
+	asked("/recipes/read", "read-recipe", "Read a recipe from words without saving it", "body", func(in ReadRecipeIn) (recipe.Reading, error) { return recipe.Read(in.Words, in.Choices...) }),
 	asked("/taste/understand", "understand", "What a few words say of a cup", "body", func(in WordsIn) (taste.Tasting, error) { return taste.Understand(in.Words), nil }),
 	op("POST", "/page/trip", "page-trip", "Everything worked out for a trip in the request", func(ctx context.Context, _ *Desk, in With[PlanTripIn]) (TripPlan, error) {
 		b := in.Body

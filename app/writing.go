@@ -669,7 +669,7 @@ func (a App) AddGear(ctx context.Context, items []gear.Item) (ids []int64, err e
 		for _, it := range items {
 			uuid := it.UUID
 			it.ID, it.UUID, it.Revision = 0, "", 0
-			row, err := w.add(ctx, Row{Kind: KindGear, UUID: uuid}, it)
+			row, err := w.add(ctx, Row{Kind: KindGear, UUID: uuid}, it.BySetting())
 			if err != nil {
 				return err
 			}
@@ -684,7 +684,7 @@ func (a App) AddGear(ctx context.Context, items []gear.Item) (ids []int64, err e
 func (a App) SetGear(ctx context.Context, it gear.Item) error {
 	id, revision := it.ID, it.Revision
 	it.ID, it.UUID, it.Revision = 0, "", 0
-	return edit(ctx, a, KindGear, id, revision, func(was *gear.Item) { *was = it })
+	return edit(ctx, a, KindGear, id, revision, func(was *gear.Item) { *was = it.BySetting() })
 }
 
 // SetTripKit keeps the kit of a trip, from the revision that it names. Gear and stops that there

@@ -14,9 +14,9 @@ import (
 
 // Columns of a CSV of gear, by how their cells are read.
 var (
-	gearTexts   = []string{"name", "kind", "type", "material", "size", "condition", "note", "calibrated"}
+	gearTexts   = []string{"name", "kind", "type", "material", "size", "condition", "note", "calibrated", "known_grind"}
 	gearNumbers = []string{"mass_g", "count", "length_mm", "width_mm", "height_mm", "capacity_ml", "dose_g", "rim_mm", "base_mm", "support_min_mm", "support_max_mm",
-		"range_g", "step_g", "um_per_click", "zero_um", "price", "efficiency", "power_w", "loss_factor", "drain_factor"}
+		"range_g", "step_g", "um_per_click", "zero_um", "known_clicks", "price", "efficiency", "power_w", "loss_factor", "drain_factor"}
 	gearFlags   = []string{"spout", "lid", "insulated", "blade", "typical", "regulated"}
 	gearColumns = slices.Concat(gearTexts, gearNumbers, gearFlags, []string{"parts"})
 )

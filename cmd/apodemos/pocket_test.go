@@ -55,7 +55,7 @@ func TestAPocketOnTheCommandLine(t *testing.T) {
 	assert.True(t, strings.HasPrefix(file, "<!doctype html>"))
 	assert.NotContains(t, file, "__CARRIED__")
 	assert.NotContains(t, file, "http://127", "nothing is fetched")
-	assert.Less(t, len(file), 3_200_000, "a file that is sent by mail")
+	assert.Less(t, len(file), 3_400_000, "a file that is sent by mail")
 
 	_, err = execute("", "pocket", "--data", t.TempDir())
 	require.ErrorContains(t, err, "there is no database")

@@ -88,19 +88,19 @@ func (c *script) amounts() {
 // can show.
 func (c *script) measures() {
 	r, b := &c.Request, &c.Batch
-	if r.Measure.Grams == nil || c.Method.Contact == method.Dilution {
+	if c.Method.Contact == method.Dilution || r.Measure.Grams == nil && c.School.BasketG > 0 {
 		return
 	}
-	name := "measure"
+	// Beside a scale the usual spoon is told, too; without one it is what goes in.
+	name, grams := coffee.UsualMeasure, coffee.TypicalG(coffee.UsualMeasure)
+	if r.Measure.Grams != nil {
+		name, grams = "measure", *r.Measure.Grams
+	}
 	if r.Measure.Name != nil {
 		name = *r.Measure.Name
 	}
-	apart := b.N
-	if c.Method.Family == "cup" {
-		apart = *r.Drinkers
-	}
-	m := coffee.Measure(b.DoseG*b.N/apart, name, *r.Measure.Grams, *r.Measure.Step)
-	m.Count, m.Grams, m.Error = m.Count*apart, m.Grams*apart, m.Error*apart
+	apart := c.measuredApart(b.N)
+	m := coffee.Measure(b.WishedG*b.N/apart, name, grams, *r.Measure.Step).Times(apart)
 	c.plan.DoseMeasures = &m
 }
 

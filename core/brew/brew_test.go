@@ -286,7 +286,6 @@ func TestBadRequests(t *testing.T) {
 		{`{"method":"pot","heat":{"canister":{"propane_pct":50,"butane_pct":20}}}`, "heat.canister.propane_pct: the three gases add up to 70 %. Enter shares that add up to 100 %"},
 		{`{"method":"pot","heat":{"canister":{"left_g":300}}}`, "heat.canister.left_g: 300 g is more than it holds. Enter 0 to 230 g"},
 		{`{"method":"pot","calibration":{"loss_factor":9}}`, "calibration.loss_factor: 9 is out of range. Enter 0.1 to 5"},
-		{`{"method":"pot","grinder":{"clicks":20}}`, "grinder.clicks: "},
 		{`{"method":"pot","grinder":{"um_per_click":1,"clicks":3}}`, "grinder.clicks: this setting is 3 µm. Enter one of 100 to 2500 µm"},
 		{`{"method":"pot","heat":{"power_w":50},"place":{"wind_ms":9}}`, "heat.power_w: 50 W can’t boil this pot"},
 		{strings.Repeat(" ", MaxRequestBytes+1), "request: too large"},

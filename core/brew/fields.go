@@ -162,9 +162,7 @@ func fillTools(r *Request, m method.Method, defaulted []string) []string {
 func checkGrinder(r Request) Problems {
 	g := r.Grinder
 	switch {
-	case g.Clicks == nil:
-	case g.UmPerClick == nil:
-		return Problems{{Field: "grinder.clicks", Value: *g.Clicks, Message: "needs a grinder. Choose the grinder"}}
+	case g.Clicks == nil, g.UmPerClick == nil: // of a grinder of which nothing is known
 	default:
 		if um := *g.ZeroUm + *g.Clicks**g.UmPerClick; um < field.GrindUm.Min || um > field.GrindUm.Max {
 			return Problems{{Field: "grinder.clicks", Value: *g.Clicks, Message: fmt.Sprintf("this setting is %.0f µm. Enter one of %.0f to %.0f µm", um, field.GrindUm.Min, field.GrindUm.Max)}}

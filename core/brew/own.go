@@ -5,6 +5,7 @@ import (
 	"math"
 	"strings"
 
+	"apodemos/core/coffee"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
 	"apodemos/core/recipe"
@@ -85,6 +86,9 @@ func (s *Setting) own() {
 	}
 	s.School = made.School
 	s.recipeMade = &made
+	if r.Recipe.Clicks != nil && r.Grinder.UmPerClick == nil && (r.Recipe.Grinder == nil || r.Recipe.Grinder.UmPerClick == 0) {
+		s.anchor(*r.Recipe.Clicks)
+	}
 	if made.OtherClicks {
 		decide(&s.Decisions, "recipe-clicks", "", quantity.Of(*r.Recipe.Clicks, quantity.Clicks), quantity.Of(made.School.GrindUm, quantity.Micrometre))
 	}
@@ -108,6 +112,15 @@ func (s *Setting) own() {
 	if s.Asked.WaterG == nil && r.WaterG != nil {
 		s.Asked.WaterG, s.Defaulted = r.WaterG, append(s.Defaulted, "water_g")
 	}
+}
+
+// anchor takes a number of clicks on a grinder of which nothing is known for the grind that
+// is wanted, so that a change of grind can be told as more or fewer.
+func (s *Setting) anchor(clicks float64) {
+	g := &s.Request.Grinder
+	g.UmPerClick = new(coffee.UmPerClickAt(clicks, s.School.GrindUm))
+	g.ZeroUm = new(s.School.GrindUm - clicks**g.UmPerClick)
+	decide(&s.Decisions, "clicks-anchor", "", quantity.Of(clicks, quantity.Clicks), quantity.Of(s.School.GrindUm, quantity.Micrometre), quantity.Of(*g.UmPerClick, quantity.MicroPerClk))
 }
 
 // lines are what became of the person's recipe.

@@ -231,7 +231,7 @@ func TestAWrongRecipe(t *testing.T) {
 		{"cone", `{"dose_g": 0}`, "recipe.dose_g"},
 		{"cone", `{"water_c": 120}`, "recipe.water_c"},
 		{"cone", `{"grind": "gravel"}`, "recipe.grind"},
-		{"cone", `{"clicks": 22}`, "recipe.clicks"},
+		{"cone", `{"clicks": 22000}`, "recipe.clicks"},
 		{"cone", `{"steep_s": 240}`, "recipe.steep_s"},
 		{"cone", `{"pours": [{"at_s": 10, "to_g": 30}]}`, "recipe.pours[0].at_s"},
 		{"cone", `{"pours": [{"at_s": 0, "to_g": 30}, {"at_s": 2, "to_g": 60}]}`, "recipe.pours[1].at_s"},

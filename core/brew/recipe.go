@@ -88,6 +88,7 @@ type Batch struct {
 	DoseG, PouredMl, RetainedMl, LeftMl, SplashMl  float64
 	RinseMl, PreheatMl                             float64
 	DilutionMl, ConcentrateMl, DrinkMl, RetainPerG float64
+	WishedG                                        float64 // the dose before it is put into spoons
 }
 
 // A Recipe is the second stage: dose and water, and the batches that the gear makes of
@@ -128,6 +129,9 @@ func (s *Setting) recipe() (*Recipe, Problems) {
 	}
 	if len(bad) > 0 {
 		return nil, bad
+	}
+	if s.School.BasketG > 0 {
+		c.Batch.WishedG = c.Batch.DoseG // a full basket, whatever the spoon
 	}
 	if s.Method.Contact != method.Dilution {
 		c.Ratio = c.Batch.DoseG / c.Batch.PouredMl * 1000
@@ -331,9 +335,38 @@ func (c *Setting) one(n float64, w wish, retain float64) (b Batch, ok bool) {
 		b.DoseG, b.PouredMl = *w.dose/n, *w.water/n
 		b.DrinkMl = (b.PouredMl + b.SplashMl - b.LeftMl - retain*b.DoseG) / keeps
 	}
+	b.WishedG = b.DoseG
+	if dose := c.spooned(b.DoseG, n); dose != b.DoseG {
+		b.DoseG = dose
+		if w.drink != nil && w.water == nil {
+			b.PouredMl = coffee.PourForDose(b.DrinkMl*keeps, dose, retain, b.LeftMl-b.SplashMl)
+		} else {
+			b.DrinkMl = (b.PouredMl + b.SplashMl - b.LeftMl - retain*dose) / keeps
+		}
+	}
 	b.DilutionMl = b.DrinkMl * s.DiluteShare
 	b.RetainedMl = retain * b.DoseG
 	return b, b.DoseG > 0 && b.DrinkMl > 0
+}
+
+// spooned is the dose of one of n batches that spoons make of one that is wished: without a
+// scale it is what goes in.
+func (c *Setting) spooned(doseG, n float64) float64 {
+	r := &c.Request
+	if *r.Scale || r.Measure.Grams == nil || doseG <= 0 {
+		return doseG
+	}
+	apart := c.measuredApart(n) / n // cups of a batch that are measured for themselves
+	return coffee.Measure(doseG/apart, "", *r.Measure.Grams, *r.Measure.Step).Grams * apart
+}
+
+// measuredApart is how many portions are measured: one a batch, or one a cup where each
+// steeps on its own.
+func (c *Setting) measuredApart(n float64) float64 {
+	if c.Method.Family == "cup" {
+		return *c.Request.Drinkers
+	}
+	return n
 }
 
 // batches finds the fewest equal batches that the pot, and the brewer, can hold with

@@ -74,6 +74,9 @@ func set(full Request, defaulted []string, p *Planner) (*Setting, Problems) {
 	s.Method, _ = method.ByID(full.Method)
 	s.School, _ = s.Method.School(*full.School)
 	s.own()
+	if g := s.Request.Grinder; g.Clicks != nil && g.UmPerClick == nil {
+		s.anchor(*g.Clicks)
+	}
 	if s.School.CupMl > 0 && slices.Contains(defaulted, "cup_ml") {
 		s.Request.CupMl = new(s.School.CupMl)
 		s.Asked.CupMl = s.Request.CupMl

@@ -21,6 +21,12 @@ var switches = []struct {
 	of  func(p *Plan) any
 }{
 	{"a batch or a basket more: coffee, water, fuel and drink by that of one, for it is filled and heated whole", func(p *Plan) any { return *p.Batches }},
+	{"half a spoon more: coffee, water and drink by that of one, for a spoon is judged in halves", func(p *Plan) any {
+		if *p.Request.Scale || p.DoseMeasures == nil {
+			return 0.0
+		}
+		return *p.DoseG
+	}},
 	{"a server or the cups: the drink's temperature by what a second vessel takes", func(p *Plan) any { return p.Made().ToServer }},
 	{"what does not fit the brewer is added afterwards: extraction and cup, for the coffee steeps in less water", func(p *Plan) any { return p.Made().Batch.DilutionMl > 0 }},
 	{"a kettle is held on the heat before the wait, or not: fuel, by the low flame over that time", func(p *Plan) any { return p.Made().HoldS > 0 }},

@@ -5,6 +5,7 @@ import (
 	"strconv"
 	"strings"
 
+	"apodemos/core/coffee"
 	"apodemos/core/field"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
@@ -336,7 +337,7 @@ func (c *script) measureWords(w *wording) {
 		return
 	}
 	apart := c.Batch.N * c.sides()
-	w.value(m.Count/apart, quantity.None).say(" × " + m.Name)
+	w.say(coffee.InMeasures(m.Count/apart, m.Name))
 	if c.portions() > 1 {
 		w.say(" a cup")
 	}

@@ -3,6 +3,7 @@ package coffee
 
 import (
 	"math"
+	"strconv"
 	"strings"
 
 	"apodemos/core/quantity"
@@ -39,13 +40,66 @@ type Measures struct {
 	Count float64 `json:"count" doc:"How many, rounded to what the measure can show"`
 	Grams float64 `json:"grams" doc:"What that many hold"`
 	Error float64 `json:"error_g" doc:"Grams over (or under, negative) the dose wished"`
+	Words string  `json:"words" doc:"The same in words: 2½ heaped tablespoons"`
 }
+
+// said gives measures their words.
+func (m Measures) said() Measures {
+	m.Words = InMeasures(m.Count, m.Name)
+	return m
+}
+
+// Times is so many times as much, of as many batches or cups.
+func (m Measures) Times(n float64) Measures {
+	m.Count, m.Grams, m.Error = m.Count*n, m.Grams*n, m.Error*n
+	return m.said()
+}
+
+// fractionsOf are the parts of a measure that people judge by eye.
+var fractionsOf = []struct {
+	v    float64
+	sign string
+}{{0, ""}, {0.25, "¼"}, {1. / 3, "⅓"}, {0.5, "½"}, {2. / 3, "⅔"}, {0.75, "¾"}, {1, ""}}
+
+// InMeasures writes a number of measures as people say it: 2½ heaped tablespoons, ½ scoop,
+// 3 × my spoon.
+func InMeasures(count float64, name string) string {
+	whole, part := math.Modf(count)
+	sign, off := "", 2.0
+	for _, f := range fractionsOf {
+		if d := math.Abs(part - f.v); d < off {
+			sign, off = f.sign, d
+			if f.v == 1 {
+				whole++
+			}
+		}
+	}
+	n := sign
+	if whole > 0 || sign == "" {
+		n = strconv.FormatFloat(whole, 'f', 0, 64) + sign
+	}
+	for _, t := range plurals {
+		if strings.HasPrefix(name, "my ") {
+			break
+		}
+		if head, is := strings.CutSuffix(name, t); is {
+			if count <= 1 {
+				return n + " " + name
+			}
+			return n + " " + head + t + "s"
+		}
+	}
+	return n + " × " + name
+}
+
+// plurals are the measures whose plural is known.
+var plurals = []string{"tablespoon", "teaspoon", "spoon", "scoop", "handful", "cup", "measure"}
 
 // Measure rounds a dose in g to a measure that holds grams and can be judged
 // to a step of itself (0.5 for half spoons). It never rounds to nothing.
 func Measure(doseG float64, name string, grams, step float64) Measures {
 	n := math.Max(quantity.RoundTo(doseG/grams, step), step)
-	return Measures{Name: name, Count: n, Grams: n * grams, Error: n*grams - doseG}
+	return Measures{Name: name, Count: n, Grams: n * grams, Error: n*grams - doseG}.said()
 }
 
 // UsualMeasure is what is taken where there is neither a scale nor a measure of
@@ -53,12 +107,12 @@ func Measure(doseG float64, name string, grams, step float64) Measures {
 const UsualMeasure = "heaped tablespoon"
 
 // typical are grams that a measure of that name usually holds, the longer names
-// first. Common practice, no published source; the teaspoon and the level tablespoon
-// are from memory.
+// first. Common practice, no published source; the teaspoon, the level
+// tablespoon and a cup of ground coffee are from memory.
 var typical = []struct {
 	name  string
 	grams float64
-}{{"level tablespoon", 5}, {"tablespoon", 5.5}, {"teaspoon", 2}, {"third of a cup", 32}, {"handful", 13.5}, {"scoop", 10}, {"cup", 96}, {"spoon", 5.5}}
+}{{"level tablespoon", 5}, {"tablespoon", 5.5}, {"teaspoon", 2}, {"third of a cup", 32}, {"handful", 13.5}, {"scoop", 10}, {"cup of grounds", 81}, {"cup", 96}, {"spoon", 5.5}}
 
 // TypicalG is what a measure of that name usually holds, in g; a name that is not
 // known counts as a heaped tablespoon.
@@ -76,6 +130,30 @@ func TypicalG(name string) float64 {
 // zeroUm and which opens perClickUm at each click.
 func Clicks(um, perClickUm, zeroUm float64) float64 {
 	return math.Max((um-zeroUm)/perClickUm, 0)
+}
+
+// UmPerClickAt is what a grinder opens at each click, in µm, where all that is known of it
+// is that so many clicks grind to um: its burrs are taken to touch at zero, as hand
+// grinders are counted. Common practice. It is kept within the 1 to 200 µm that they have.
+func UmPerClickAt(clicks, um float64) float64 {
+	return math.Min(math.Max(um/math.Max(clicks, 1), 1), 200)
+}
+
+// MiddleUm is the grind that a word is taken for where nothing else says, in µm; false
+// for a word that is none.
+func MiddleUm(band string) (float64, bool) {
+	for _, b := range Bands {
+		switch {
+		case b.Name != band:
+		case b.MinUm == 0:
+			return 150, true
+		case math.IsInf(b.MaxUm, 1) || b.MaxUm > 2000:
+			return 1200, true
+		default:
+			return (b.MinUm + b.MaxUm) / 2, true
+		}
+	}
+	return 0, false
 }
 
 // A Band is a word for a range of grinds.

@@ -77,3 +77,16 @@ func TestCaffeineGuidanceSaysItsFigures(t *testing.T) {
 	assert.Contains(t, CaffeineGuidance, fmt.Sprintf("%d mg a day for most", CaffeineDayMg))
 	assert.Contains(t, CaffeineGuidance, fmt.Sprintf("%d mg a day in pregnancy", CaffeinePregnancyMg))
 }
+
+// A number of measures reads as people say it.
+func TestInMeasures(t *testing.T) {
+	for want, c := range map[string]struct {
+		n    float64
+		name string
+	}{
+		"2½ heaped tablespoons": {2.5, "heaped tablespoon"}, "½ scoop": {0.5, "scoop"}, "1 handful": {1, "handful"}, "1⅓ cups": {1.34, "cup"},
+		"3 × my spoon": {3, "my spoon"}, "2 level tablespoons": {1.98, "level tablespoon"}, "4 × lid": {4, "lid"},
+	} {
+		assert.Equal(t, want, InMeasures(c.n, c.name))
+	}
+}

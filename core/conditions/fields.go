@@ -40,7 +40,7 @@ var Fields = []field.Of[Conditions]{
 	field.Number("water.source_c", "Water at the source", quantity.Celsius, -40, 60, "15", func(r *c) **float64 { return &r.Water.SourceC }),
 	field.Choice("water.state", "State of the water", []string{string(heat.Liquid), string(heat.Snow), string(heat.Ice)}, string(heat.Liquid), func(r *c) **string { return &r.Water.State }),
 	field.Choice("water.treatment", "Treatment", []string{water.Safe, water.Filtered, water.Boil, water.Doubtful}, "as its source is", func(r *c) **string { return &r.Water.Treatment }),
-	field.Number("water.tds_mg_l", "Dissolved solids in the water", quantity.MgPerL, 0, 3000, "", func(r *c) **float64 { return &r.Water.TDSMgL }),
+	field.In("water.tds_mg_l", "Dissolved solids in the water", field.TDSMgL, "", func(r *c) **float64 { return &r.Water.TDSMgL }),
 
 	field.Choice("heat.burner", "Burner", burnerIDs, string(heat.CanisterBurner), func(r *c) **string { return &r.Heat.Burner }),
 	field.Choice("heat.fuel", "Fuel", fuelIDs, "the burner's own", func(r *c) **string { return &r.Heat.Fuel }),

@@ -36,9 +36,9 @@ func (x *figures) amounts() {
 	if m := p.DoseMeasures; m != nil {
 		f := working.Figure{Label: m.Name, Unit: quantity.Count, Kind: working.Measured, Source: "your calibrated measure",
 			Formula: "dose of a batch over what the measure holds, rounded to what it can show, times the batches; the rounding changes the dose by the error given",
-			Inputs: []working.Input{working.Num("Coffee", b.DoseG*n, quantity.Gram, "dose_g"), working.Num("A measure holds", *r.Measure.Grams, quantity.Gram, "request.measure.grams"),
+			Inputs: []working.Input{working.Num("Coffee", b.DoseG*n, quantity.Gram, "dose_g"), working.Num("A measure holds", m.Grams/m.Count, quantity.Gram, "request.measure.grams"),
 				working.Num("To the nearest", *r.Measure.Step, quantity.None, "request.measure.step"), working.Num("Error", m.Error, quantity.Gram, "")}}
-		if x.TypicalMeasure() {
+		if x.TypicalMeasure() || r.Measure.Grams == nil {
 			f.Kind, f.Source, f.Limits = working.Practice, "common practice, no published source: what a measure of that name usually holds", "Typical: spoons differ by a third, and so do roasts. Weigh yours once."
 		}
 		x.put("dose_measures", &m.Count, f)

@@ -25,7 +25,7 @@ var named = map[string]string{
 	"support_min_mm": "Smallest pot", "t_s": "Time", "target_alkalinity_mg_l": "Wanted alkalinity", "target_c": "Wanted temperature",
 	"target_hardness_mg_l": "Wanted hardness", "text": "Shared text", "time_s": "Time to boil", "time_zone": "Time zone", "to_g": "Pour to", "to_pct": "Pour to",
 	"trip": "Trip", "type": "Type", "um_per_click": "One click", "until_s": "Steep until", "v": "Version", "water_c": "Water temperature", "water_ml": "Water",
-	"width_mm": "Width, if not round", "wish": "Wish", "words": "Words", "zero_um": "At zero clicks",
+	"width_mm": "Width, if not round", "wish": "Wish", "words": "Words", "zero_um": "At zero clicks", "known_clicks": "A setting you know", "known_grind": "Grind at that setting",
 }
 
 var (

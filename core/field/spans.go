@@ -23,6 +23,7 @@ var (
 	ContactS   = Span{10, 172800, quantity.Second}
 	TookS      = Span{5, 172800, quantity.Second} // as brewed, cut short or not
 	TDSPct     = Span{0.1, 20, quantity.Percent}
+	TDSMgL     = Span{0, 3000, quantity.MgPerL} // dissolved in the water
 	AirC       = Span{-50, 55, quantity.Celsius}
 	People     = Span{1, 24, quantity.None}
 )

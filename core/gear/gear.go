@@ -78,12 +78,15 @@ type Item struct {
 	StepG      *float64 `json:"step_g,omitempty"`
 	UmPerClick *float64 `json:"um_per_click,omitempty"`
 	ZeroUm     *float64 `json:"zero_um,omitempty"`
-	Blade      bool     `json:"blade,omitempty" doc:"A grinder that chops"`
-	Parts      []string `json:"parts,omitempty" maxItems:"20" doc:"Parts that come apart and get lost"`
-	Condition  string   `json:"condition,omitempty" enum:",good,worn,broken,lost"`
-	Price      *float64 `json:"price,omitempty" doc:"To buy it, in any one currency; left out for what one has"`
-	Typical    bool     `json:"typical,omitempty" doc:"The figures are typical ones, not measured"`
-	Note       string   `json:"note,omitempty" maxLength:"500"`
+	// One setting is enough: the clicks that give a grind one knows by eye.
+	KnownClicks *float64 `json:"known_clicks,omitempty" doc:"Of a grinder: a setting that one knows"`
+	KnownGrind  string   `json:"known_grind,omitempty" maxLength:"20" doc:"The grind at that setting, as a word"`
+	Blade       bool     `json:"blade,omitempty" doc:"A grinder that chops"`
+	Parts       []string `json:"parts,omitempty" maxItems:"20" doc:"Parts that come apart and get lost"`
+	Condition   string   `json:"condition,omitempty" enum:",good,worn,broken,lost"`
+	Price       *float64 `json:"price,omitempty" doc:"To buy it, in any one currency; left out for what one has"`
+	Typical     bool     `json:"typical,omitempty" doc:"The figures are typical ones, not measured"`
+	Note        string   `json:"note,omitempty" maxLength:"500"`
 	// Calibrations, with when and how they were got.
 	Efficiency  *float64 `json:"efficiency,omitempty"`
 	PowerW      *float64 `json:"power_w,omitempty"`
@@ -91,6 +94,16 @@ type Item struct {
 	DrainFactor *float64 `json:"drain_factor,omitempty" doc:"Of a dripper with its paper, from a timed drawdown"`
 	Regulated   bool     `json:"regulated,omitempty" doc:"A gas stove with a regulator"`
 	Calibrated  string   `json:"calibrated,omitempty" maxLength:"80" doc:"When and how"`
+}
+
+// BySetting is the item with the figures of its clicks from the setting that is known of
+// it, where one is: as a grinder whose burrs touch at zero.
+func (i Item) BySetting() Item {
+	um, ok := coffee.MiddleUm(i.KnownGrind)
+	if i.Kind == Grinder && ok && i.KnownClicks != nil && *i.KnownClicks > 0 {
+		i.UmPerClick, i.ZeroUm = new(math.Round(10*coffee.UmPerClickAt(*i.KnownClicks, um))/10), new(0.0)
+	}
+	return i
 }
 
 // Pieces returns how many there are.
@@ -149,7 +162,7 @@ func (i *Item) numbers() []number {
 	return []number{{"mass_g", &i.MassG, 0.1, 20000, "g"}, {"count", i.Count, 1, 1000, ""}, {"length_mm", i.LengthMm, 1, 2000, "mm"}, {"width_mm", i.WidthMm, 1, 2000, "mm"}, {"height_mm", i.HeightMm, 1, 2000, "mm"},
 		{"capacity_ml", i.CapacityMl, 5, 50000, "ml"}, {"dose_g", i.DoseG, 0.5, 2000, "g"}, {"rim_mm", i.RimMm, 10, 500, "mm"}, {"base_mm", i.BaseMm, 10, 500, "mm"},
 		{"support_min_mm", i.SupportMin, 10, 500, "mm"}, {"support_max_mm", i.SupportMax, 10, 500, "mm"}, {"range_g", i.RangeG, 10, 50000, "g"}, {"step_g", i.StepG, 0.001, 100, "g"},
-		{"um_per_click", i.UmPerClick, 1, 200, "µm/click"}, {"zero_um", i.ZeroUm, -500, 500, "µm"}, {"price", i.Price, 0, 100000, ""},
+		{"um_per_click", i.UmPerClick, 1, 200, "µm/click"}, {"zero_um", i.ZeroUm, -500, 500, "µm"}, {"known_clicks", i.KnownClicks, 0, 400, "clicks"}, {"price", i.Price, 0, 100000, ""},
 		{"efficiency", i.Efficiency, 0.02, 0.98, ""}, {"power_w", i.PowerW, 50, 20000, "W"}, {"loss_factor", i.LossFactor, thermal.MinLossFactor, thermal.MaxLossFactor, ""}, {"drain_factor", i.DrainFactor, 0.2, 5, ""}}
 }
 
@@ -192,6 +205,11 @@ func (i Item) Check() brew.Problems {
 	if i.Material != "" {
 		if _, ok := heat.MaterialByID(i.Material); !ok {
 			add("material", i.Material, "%q is not known. Enter %s", i.Material, ids(heat.Materials, func(m heat.Material) string { return string(m.ID) }))
+		}
+	}
+	if i.KnownGrind != "" {
+		if _, ok := coffee.MiddleUm(i.KnownGrind); !ok {
+			add("known_grind", i.KnownGrind, "%q is not known. Enter %s", i.KnownGrind, ids(coffee.Bands, func(b coffee.Band) string { return b.Name }))
 		}
 	}
 	for _, f := range i.numbers() {

@@ -176,7 +176,7 @@ var steepBag = Method{
 		RatioGPerL: 66.7, RatioSource: "common practice: 15 g to 225 ml", GrindUm: 630, Temps: Temps{92, 95, 97},
 		FillFresh: 0.9, FillRested: 0.95, Access: 0.62, Adjust: "grind", Band: 3, WashupMl: 20, Consumables: []string{"paper tea bag"}, Clean: "Let the bag drip, then carry it out.",
 		Steps: []Step{
-			prep("dose", "weigh, grind", "{coffee}; fill [many?one bag a cup|the bag].", 75),
+			prep("dose", "weigh, grind", "{coffee}; fill [many?the bags|the bag].", 75),
 			withHotWater("bag", "bag in cup", "Hang a bag in [many?each|the] cup.", 10),
 			pour("fill", "fill", "{pour} over the bag.", 0, 15, 1).care("scald"),
 			stand("steep", "steep", "Let it stand; dip the bag twice.", 15, 225).with(heat.Open),

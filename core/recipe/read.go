@@ -22,6 +22,7 @@ type Reading struct {
 	Understood []Said            `json:"understood"`
 	Unread     []string          `json:"not_understood" doc:"Words that were not understood, as they stand"`
 	Doubts     []quantity.Phrase `json:"doubts" doc:"What could have meant something else, and how it was taken"`
+	Marks      []Mark            `json:"marks" doc:"All of the words, piece by piece; together they are the words as typed"`
 }
 
 // Said is a piece of the words, and what it was taken for.
@@ -29,6 +30,34 @@ type Said struct {
 	Words string          `json:"words"`
 	Field string          `json:"field"`
 	As    quantity.Phrase `json:"as"`
+}
+
+// A Mark is a piece of the words as typed, and what became of it.
+type Mark struct {
+	Words string           `json:"words"`
+	Kind  MarkKind         `json:"kind" enum:"understood,doubtful,unused,plain" doc:"plain: words that carry nothing of their own"`
+	Field string           `json:"field,omitempty" doc:"That it became"`
+	As    *quantity.Phrase `json:"as,omitempty" doc:"What it was taken for, or what is doubtful of it"`
+	From  int              `json:"from" doc:"Where it begins, in bytes of the words"`
+	Could []string         `json:"could,omitempty" doc:"Fields that it could be, for PieceIs; empty text for none"`
+}
+
+// MarkKind says what became of a piece of the words.
+type MarkKind string
+
+// What became of a piece.
+const (
+	Understood MarkKind = "understood"
+	Doubtful   MarkKind = "doubtful"
+	Unused     MarkKind = "unused"
+	Plain      MarkKind = "plain"
+)
+
+// PieceIs says what a piece of the words is, whatever it was read as.
+type PieceIs struct {
+	From  int    `json:"from" minimum:"0" maximum:"16000" doc:"Where the piece begins, in bytes of the words"`
+	To    int    `json:"to" minimum:"0" maximum:"16000" doc:"Where it ends"`
+	Field string `json:"field" enum:"dose_g,water_g,drink_ml,ratio_g_per_l,water_c,clicks,grind_um,minerals_mg_l,steep_s,done_s," doc:"The field that it is; empty for none"`
 }
 
 // MaxWords is the most characters that are read.
@@ -45,14 +74,20 @@ const (
 	coffeeMostG = 100
 )
 
-// Read reads a recipe from words such as those on a bag. Its error is field.Problems:
-// where nothing was understood, or what was understood contradicts itself.
-func Read(words string) (Reading, error) {
+// Read reads a recipe from words such as those on a bag; choices say what pieces of them
+// are that were read as something else. Its error is field.Problems: where nothing was
+// understood, or what was understood contradicts itself.
+func Read(words string, choices ...PieceIs) (Reading, error) {
 	if n := len([]rune(words)); n > MaxWords {
 		return Reading{}, field.Problems{{Field: "words", Value: n, Message: fmt.Sprintf("%d characters is too long. Enter up to %d", n, MaxWords)}}
 	}
-	r := &reader{text: tidy(words)}
-	r.taken = make([]bool, len(r.text))
+	r := &reader{text: newText(words)}
+	r.taken = make([]bool, len(r.text.read))
+	for i, c := range choices {
+		if bad := r.chosen(c); bad != "" {
+			return Reading{}, field.Problems{{Field: fmt.Sprintf("choices[%d]", i), Value: c.Field, Message: bad}}
+		}
+	}
 	r.read()
 	out := Reading{Recipe: r.recipe, Roast: r.roast, Understood: list(r.said), Unread: r.unread(), Doubts: list(r.doubts)}
 	if len(out.Understood) == 0 {
@@ -62,83 +97,94 @@ func Read(words string) (Reading, error) {
 	if bad := out.Recipe.check(); len(bad) > 0 {
 		return out, bad.At("recipe.")
 	}
-	slices.SortStableFunc(out.Understood, func(a, b Said) int { return strings.Index(r.text, a.Words) - strings.Index(r.text, b.Words) })
+	out.Marks = r.marked()
 	return out, nil
 }
 
-// tidy writes the marks of many keyboards as one.
-func tidy(s string) string {
-	s = strings.NewReplacer("\u00a0", " ", "\u2009", " ", "\u202f", " ", "\t", " ", "\n", " ; ", "\r", " ", "–", "-", "—", " - ", "−", "-", "‑", "-", "×", "x", "μ", "µ", "℃", "°C", "℉", "°F", "º", "°", "˚", "°", "∶", ":", "：", ":", "⁄", "/",
-		"½", ".5", "¼", ".25", "¾", ".75", "⅓", ".333", "⅔", ".667", "’", "'", "＋", "+").Replace(s)
-	s = loneFraction.ReplaceAllString(s, "${1}0$2")
-	return decimalComma.ReplaceAllString(s, "$1.$2$3")
-}
-
-var (
-	loneFraction = regexp.MustCompile(`(^|[^\d])(\.\d)`)
-	decimalComma = regexp.MustCompile(`(\d),(\d{1,2})(\s*(?:g|ml|dl|cl|l|oz|°|min|c|f)\b)`)
-)
-
 type reader struct {
-	text   string
+	text   *text
 	taken  []bool
 	recipe Recipe
 	roast  string
 	said   []Said
 	doubts []quantity.Phrase
-	// amounts that wait for the others to be known
-	masses []mass
-	bloomX float64 // times the dose
-	bloomG float64
-	bloomS float64
-	times  []clock
+	spans  []readSpan
+	// amounts, pours and times that wait for the others to be known
+	masses     []mass
+	pours      []aPour
+	pauses     []pause
+	everyS     float64 // between two pours
+	every      span
+	allDrained bool
+	oneGo      span
+	counts     []span // “four pours”, beside what they are
+	times      []clock
+}
+
+// readSpan is what became of a span.
+type readSpan struct {
+	span
+	kind  MarkKind
+	field string
+	as    quantity.Phrase
 }
 
 type mass struct {
-	words string
-	v     float64
-	unit  string
-	of    string // coffee, water, drink, or empty where nothing says
+	span
+	v    float64
+	unit string
+	of   string // coffee, water, drink, or empty where nothing says
 }
 
 type clock struct {
-	words string
-	s     float64
-	of    string // steep, done, or empty
+	span
+	s  float64
+	of string // steep, done, or empty
 }
 
 // each lets f take every match of a pattern that nothing took before; f returns false to
 // leave it.
-func (r *reader) each(pattern *regexp.Regexp, f func(m []string, at int) bool) {
-	for _, loc := range pattern.FindAllStringSubmatchIndex(r.text, -1) {
+func (r *reader) each(pattern *lazy, f func(m []string, s span) bool) {
+	for _, loc := range pattern.made().FindAllStringSubmatchIndex(r.text.read, -1) {
 		if slices.Contains(r.taken[loc[0]:loc[1]], true) {
 			continue
 		}
 		m := make([]string, len(loc)/2)
 		for i := range m {
 			if loc[2*i] >= 0 {
-				m[i] = r.text[loc[2*i]:loc[2*i+1]]
+				m[i] = r.text.read[loc[2*i]:loc[2*i+1]]
 			}
 		}
-		if !f(m, loc[0]) {
-			continue
-		}
-		for i := loc[0]; i < loc[1]; i++ {
-			r.taken[i] = true
+		if s := (span{loc[0], loc[1]}); f(m, s) {
+			r.take(s)
 		}
 	}
 }
 
-func (r *reader) say(words, path string, as quantity.Sentence, values ...quantity.Value) {
-	r.said = append(r.said, Said{Words: bare(words), Field: path, As: as.Say(values...)})
+// take lets nothing else read a span.
+func (r *reader) take(s span) {
+	for i := s.from; i < s.to; i++ {
+		r.taken[i] = true
+	}
+}
+
+func (r *reader) say(s span, path string, as quantity.Sentence, values ...quantity.Value) {
+	p := as.Say(values...)
+	r.said = append(r.said, Said{Words: bare(r.text.words(s)), Field: path, As: p})
+	r.spans = append(r.spans, readSpan{s, Understood, path, p})
 }
 
 // doubt says how words that could mean something else were taken: value 0 of the sentence.
-func (r *reader) doubt(words string, as quantity.Sentence, values ...quantity.Value) {
-	r.doubts = append(r.doubts, as.Say(append([]quantity.Value{quantity.Text(bare(words))}, values...)...))
+func (r *reader) doubt(s span, as quantity.Sentence, values ...quantity.Value) {
+	p := as.Say(append([]quantity.Value{quantity.Text(bare(r.text.words(s)))}, values...)...)
+	r.doubts = append(r.doubts, p)
+	r.spans = append(r.spans, readSpan{s, Doubtful, "", p})
 }
 
-func bare(words string) string { return strings.Trim(words, " ,;·-|") }
+// leave says of words that they were seen, and are no part of a recipe.
+func (r *reader) leave(s span) { r.spans = append(r.spans, readSpan{span: s, kind: Unused}) }
+
+func bare(words string) string { return strings.Trim(words, " ,;·-|().") }
 
 func num(s string) float64 { v, _ := strconv.ParseFloat(s, 64); return v }
 
@@ -151,37 +197,45 @@ const (
 )
 
 var (
-	seriesAt   = regexp.MustCompile(`(?i)((?:\d+(?:\.\d+)?\s*g?\s*[/,|>-]\s*)+\d+(?:\.\d+)?)\s*(?:g|ml)?\s*(?:at|@)\s*((?:\d{1,2}:\d{2}\s*(?:[/,|>-]|and)\s*)+\d{1,2}:\d{2})`)
-	atThen     = regexp.MustCompile(`(?i)` + stamp + `\s*(?:[:=>-]|→|->)?\s*(?:bloom\s+)?(?:pour(?:\s+up)?\s+)?(?:up\s+)?(to\s+|\+\s*)?` + number + `\s*(g|ml)\b`)
-	toAt       = regexp.MustCompile(`(?i)(?:pour(?:\s+up)?\s+)?(to\s+|\+\s*)?` + number + `\s*(g|ml)\s*(?:at|@)\s*` + stamp)
-	bloomTimes = regexp.MustCompile(`(?i)bloom(?:ing)?\s*(?:with|at|of|:)?\s*` + number + `\s*(?:x|times)\b(?:\s*(?:the\s+)?(?:dose|coffee))?(?:\s*(?:for|,)?\s*` + number + `\s*(s|sec|secs|seconds|min)\b)?`)
-	bloomGrams = regexp.MustCompile(`(?i)bloom(?:ing)?\s*(?:with|at|of|to|:)?\s*` + number + `\s*(?:g|ml)\b(?:\s*(?:of\s+)?(?:water)?\s*(?:for|,)?\s*(?:` + stamp + `|` + number + `\s*(s|sec|secs|seconds|min)\b))?`)
-	bloomAlone = regexp.MustCompile(`(?i)(?:` + number + `\s*(s|sec|secs|seconds|min)\s+bloom\b|bloom(?:ing)?\s*(?:for|:)?\s*(?:` + stamp + `|` + number + `\s*(s|sec|secs|seconds|min)\b))`)
-	doseWater  = regexp.MustCompile(`(?i)` + number + `\s*g\s*(?::|to|/|->|→|in)\s*` + number + `\s*(?:g|ml)\b`)
-	perLitre   = regexp.MustCompile(`(?i)` + number + `\s*g(?:rams?)?\s*(?:/|per|to|:|a)\s*(?:1\s*)?(?:l|liter|litre)\b`)
-	perMl      = regexp.MustCompile(`(?i)` + number + `\s*g(?:rams?)?\s*(?:/|per)\s*(\d+)\s*(?:ml|g)\b`)
-	ratioOne   = regexp.MustCompile(`(?i)(ratio\s*(?:of|:)?\s*)?\b1\s*(?::|to)\s*(\d{1,3}(?:\.\d+)?)\b`)
-	degrees    = regexp.MustCompile(`(?i)` + number + `\s*(?:-\s*` + number + `\s*)?(?:°\s*|deg(?:rees?)?\s*)(c|f|celsius|fahrenheit)?\b?`)
-	degreesCF  = regexp.MustCompile(`\b` + number + `\s*(?:-\s*` + number + `\s*)?([CFcf])\b`)
-	toBy       = regexp.MustCompile(`(?i)(?:pour(?:\s+up)?\s+)?to\s+` + number + `\s*(?:g|ml)\s*by\s*` + stamp)
-	pourWait   = regexp.MustCompile(`(?i)pour\s+` + number + `\s*(?:g|ml)\s*[,;.]?\s*(?:and\s+|then\s+)?wait\s+` + number + `\s*(s|sec|secs|seconds|min)\b`)
-	ratioTurn  = regexp.MustCompile(`(?i)(ratio\s*(?:of|:)?\s*)?\b(\d{1,2}(?:\.\d+)?)\s*:\s*1\b(?:\s*(?:water\s+to\s+coffee))?`)
-	offBoil    = regexp.MustCompile(`(?i)(?:just\s+)?off(?:\s+the)?[\s-]+boil\b|boiling(?:\s+water)?\b`)
-	microns    = regexp.MustCompile(`(?i)` + number + `\s*(?:-\s*` + number + `\s*)?(?:µm|um|microns?|micrometers?|micrometres?)\b`)
-	clicksRe   = regexp.MustCompile(`(?i)(?:` + number + `\s*(?:-\s*` + number + `\s*)?clicks?\b|(?:grinder|setting|grind)\s*(?:at|on|no\.?|:)?\s*` + number + `\b(?:\s*(?:on|of)\s+the\s+grinder)?)`)
-	amountRe   = regexp.MustCompile(`(?i)((?:heaped|heaping|level)\s+)?` + number + `\s*((?:heaped|heaping|level)\s+)?(fl\.?\s*oz|fluid\s+ounces?|oz|ounces?|g|gr|grams?|grammes?|kg|ml|millilit(?:er|re)s?|dl|cl|l|lit(?:er|re)s?|tbsps?|tablespoons?|tsps?|teaspoons?|scoops?|cups?|spoons?|handfuls?)\b\.?(?:\s+(?:of\s+)?(?:the\s+)?(?:ground\s+|hot\s+|cold\s+|boiling\s+|whole\s+)?(coffee|beans?|grounds|dose|water|drink|yield|in\s+the\s+cup|out)\b)?`)
-	before     = regexp.MustCompile(`(?i)(coffee|beans?|grounds|dose|in|water|drink|yield|out|serves?|cup|brew|makes?)\s*[:=]?\s*$`)
-	rangeRe    = regexp.MustCompile(`(?i)` + stamp + `\s*-\s*` + stamp)
-	clockRe    = regexp.MustCompile(`(?i)` + stamp + `(?:\s*(?:min|minutes?|m)\b)?`)
-	spelled    = regexp.MustCompile(`(?i)` + number + `\s*(?:-\s*` + number + `\s*)?(hours?|hrs?|h|minutes?|mins?|min|m|seconds?|secs?|sec|s|'|")(?:\b|\s|$)(?:\s*(\d{1,2})\s*(?:seconds?|secs?|sec|s|")\b)?`)
-	steepWord  = regexp.MustCompile(`(?i)\b(steep(?:ed|ing)?|infus(?:e|ion)|stand|wait|press(?:ed)?\s+(?:after|at)|brew(?:ed|ing)?\s+(?:for|time)|break(?:\s+the\s+crust)?\s+(?:at|after))\s*(?:for|:|of|it)?\s*$`)
-	doneWord   = regexp.MustCompile(`(?i)\b(total(?:\s+time)?|done(?:\s+(?:at|by))?|finish(?:ed|es)?(?:\s+(?:at|by))?|draws?\s*down(?:\s+(?:by|at))?|drain(?:ed|s)?(?:\s+(?:by|at))?|drawdown(?:\s+(?:by|at))?|until|brew\s+time|time|ends?(?:\s+at)?)\s*(?:of|:|about|~|ca\.?)?\s*$`)
-	afterSteep = regexp.MustCompile(`(?i)^\s*(?:of\s+)?(steep(?:ing)?|infusion)\b`)
-	afterDone  = regexp.MustCompile(`(?i)^\s*(total|in\s+all|brew\s*time|altogether|drawdown)\b`)
-	roastRe    = regexp.MustCompile(`(?i)\b(?:(?:light|medium|dark)(?:\s*[-/]\s*|\s+(?:to\s+)?))?(light|medium|dark)(?:ly)?[\s-]+roast(?:ed)?\b`)
-	actRe      = regexp.MustCompile(`(?i)\b(stir|swirl|shake|break(?:\s+the\s+crust)?|skim|press|flip|tap)(?:\s+(once|twice|gently|slowly|well))?\s*(?:at|@|after)\s*` + stamp)
-	actAtRe    = regexp.MustCompile(`(?i)` + stamp + `\s*[:-]?\s*(stir|swirl|shake|break(?:\s+the\s+crust)?|skim|press|flip|tap)\b(?:\s+(once|twice|gently|slowly|well))?`)
-	wordRe     = regexp.MustCompile(`[^\s,;·|/]+`)
+	// inPours are words after which an amount is a pour.
+	inPours    = lazily(`(?i)\b(?:pour|bloom|add|wait|another|drained)\b[^.;]*$|/\s*$`)
+	listGoesOn = lazily(`^\s*[/+]\s*\d+(?:\.\d+)?\s*(?:[/+]|g|ml)`)
+	waterOver  = lazily(`(?i)` + number + `\s*(?:g|ml)(?:\s+of\s+water)?\s+over\s+` + number + `\s*g\b(?:\s+(?:of\s+)?coffee)?`)
+	spoonPer   = lazily(`(?i)` + number + `\s*((?:heaped|heaping|level)\s+)?(tablespoons?|tbsps?|teaspoons?|scoops?|spoons?)\s+(?:per|to|for)\s+(?:a\s+|each\s+)?(?:cup\s+of\s+)?` + number + `\s*(?:ml|g)\b`)
+	mineralsRe = lazily(`(?i)(?:\b(?:soft\s+|hard\s+)?(?:water\s+(?:of|with)|minerals?|tds(?:\s+of\s+the\s+water)?)\s*(?:of|:|at)?\s*)?(?:` + number + `\s*(?:mg\s*/\s*l|mg\s+per\s+lit(?:er|re)|ppm)\b|\btds(?:\s+of\s+the\s+water)?\s*[:=]?\s*(\d+)\b)(?:\s*(?:total|in\s+all|tds|minerals))?`)
+	heatWord   = lazily(`(?i)\b(?:water\s+at|temp(?:erature)?\s*(?:of|:|=|at)?|kettle\s+at|kettle)\s*` + number + `\s*(?:-\s*` + number + `\s*)?([CFcf])?\b`)
+	dropTo     = lazily(`(?i)\b(?:cool(?:ed)?(?:\s+it)?(?:\s+down)?|drop(?:ped)?(?:\s+it)?|let\s+(?:it|the\s+water)\s+(?:cool|drop|fall)(?:\s+down)?)\s+to\s+(?:about\s+)?` + number + `\s*(?:°\s*)?([CFcf])?\b`)
+	atHeat     = lazily(`(?i)\bat\s+(\d{2,3})\b`)
+	amountEnds = lazily(`(?i)(?:\d\s*(?:g|ml|l)|water)\s*$`)
+	pourBy     = lazily(`(?i)\bpour\b[^.;,]*\bby\s*$`)
+	// asideRe is what stands on a bag and is no part of a recipe.
+	asideRe = lazily(`(?i)\b(?:` + number + `\s*(?:kg|g)\s+(?:bag|pack|packet|net)\b|net(?:\s+weight|\s+wt\.?)?\s*:?\s*` + number + `\s*(?:kg|g)\b|` + number + `\s*(?:m\.?a\.?s\.?l\.?|m\s+a\.?s\.?l\.?|metres|meters|m)\b|(?:altitude|elevation|grown\s+at)\s*:?\s*` + number + `\s*(?:m\b|masl)?|(?:condensed\s+milk|milk|sugar|ice|cream|syrup)\s*:?\s*` + number + `\s*(?:g|ml|spoons?)\b|` + number + `\s*(?:g|ml)\s+(?:of\s+)?(?:condensed\s+milk|milk|sugar|ice|cream|syrup)\b|(?:for|serves)\s+\d{1,2}(?:\s+(?:people|persons|cups|mugs))?\b(?:\s*[,;]|:\s)|(?:stir(?:red)?|boil(?:ed)?(?:\s+up)?|press|swirl)\s+\d{1,2}\s+times\b|(?:hardness|alkalinity|kh|gh)(?:\s+of)?\s*:?\s*` + number + `\s*(?:mg\s*/\s*l\b|ppm\b|°\s*d?h?\b)?|like\s+(?:coarse|fine)\s+[a-z]+|(?:harvest|crop)\s*:?\s*\d{4}|\d{1,2}\.?\s+(?:january|february|march|april|may|june|july|august|september|october|november|december|jan|feb|mar|apr|jun|jul|aug|sept?|oct|nov|dec)\b(?:\s+\d{4})?)`)
+	// cued are bare figures with the word for what they are.
+	cued       = lazily(`(?i)\b(?:(coffee|water|clicks)\s*[:=]?\s*` + number + `(\s*(?:g|ml|l|dl|cl|oz|°|c|f|%|mg|cups?|ounces?|tablespoons?|x)\b|\s*[:/°%])?|` + number + `\s+of\s+(water|coffee)\b)`)
+	handsAt    = lazily(`(?i)\b(?:stir|swirl|shake|press(?:\s+slowly)?(?:\s+for)?|plunge(?:\s+for)?|stirr?(?:ed|ing)?\s+for)\s*$`)
+	doseWater  = lazily(`(?i)` + number + `\s*g(?:\s+(?:of\s+)?(?:ground\s+)?(?:coffee|beans))?\s*(?::|to\b|/|->|>|\bin\b|\bfor\b)\s*` + number + `\s*(?:g|ml)\b(?:\s+(?:of\s+)?water)?`)
+	perLitre   = lazily(`(?i)` + number + `\s*g(?:rams?)?(?:\s+(?:of\s+)?coffee)?\s*(?:/|per|to(?:\s+(?:the|a|each))?|:|a)\s*(?:1\s*)?(?:l|liter|litre)\b`)
+	perMl      = lazily(`(?i)(?:\d+\s+scoops?\s*\(\s*)?` + number + `\s*g\s*\)?\s*(?:/|per)\s*` + number + `\s*(ml|g|fl\.?\s*oz|oz|ounces?|dl)\b(?:\s+cup)?`)
+	ratioOne   = lazily(`(?i)(ratio\s*(?:of|:)?\s*)?\b1\s*(?::|to)\s*(\d{1,3}(?:\.\d+)?)\b`)
+	degrees    = lazily(`(?i)` + number + `\s*(?:-\s*` + number + `\s*)?(?:°\s*|deg(?:rees?)?\s*)(c|f|celsius|fahrenheit)?\b?`)
+	degreesCF  = lazily(`\b` + number + `\s*(?:-\s*` + number + `\s*)?([CFcf])\b`)
+	ratioTurn  = lazily(`(?i)(ratio\s*(?:of|:)?\s*)?\b(\d{1,2}(?:\.\d+)?)\s*:\s*1\b(?:\s*(?:water\s+to\s+coffee))?`)
+	offBoil    = lazily(`(?i)(?:just\s+)?off(?:\s+the)?[\s-]+boil\b|boiling(?:\s+water)?\b`)
+	microns    = lazily(`(?i)` + number + `\s*(?:-\s*` + number + `\s*)?(?:µm|um|microns?|micrometers?|micrometres?)\b`)
+	clicksRe   = lazily(`(?i)(?:` + number + `\s*(?:-\s*` + number + `\s*)?clicks?\b|(?:grinder|setting|grind)\s*(?:at|on|no\.?|:)?\s*` + number + `\b(?:\s*(?:on|of)\s+the\s+grinder)?)`)
+	amountRe   = lazily(`(?i)((?:heaped|heaping|level)\s+)?` + number + `\s*((?:heaped|heaping|level)\s+)?(fl\.?\s*oz|fluid\s+ounces?|oz|ounces?|g|gr|grams?|grammes?|kg|ml|millilit(?:er|re)s?|dl|cl|l|lit(?:er|re)s?|tbsps?|tablespoons?|tsps?|teaspoons?|scoops?|cups?|spoons?|handfuls?)\b\.?(?:\s+(?:of\s+)?(?:the\s+)?(?:ground\s+|hot\s+|cold\s+|boiling\s+|whole\s+)?(coffee|beans?|grounds|dose|water|drink|yield|in\s+the\s+cup|out)\b)?`)
+	before     = lazily(`(?i)(coffee|beans?|grounds|dose|in|water|drink|yield|out|serves?|cup|brew|makes?)\s*[:=]?\s*$`)
+	rangeRe    = lazily(`(?i)` + stamp + `\s*-\s*` + stamp)
+	clockRe    = lazily(`(?i)` + stamp + `(?:\s*(?:min|minutes?|m)\b)?`)
+	spelled    = lazily(`(?i)` + number + `\s*(?:-\s*` + number + `\s*)?(hours?|hrs?|h|minutes?|mins?|min|m|seconds?|secs?|sec|s|'|")(?:\b|\s|$)(?:\s*(\d{1,2})(?:\s*(?:seconds?|secs?|sec|s)\b|\s*"|\b))?`)
+	steepWord  = lazily(`(?i)\b(steep(?:ed|ing)?|infus(?:e|ion)|stand|wait|press(?:ed)?\s+(?:after|at)|brew(?:ed|ing)?\s+for|break(?:\s+the\s+crust)?\s+(?:at|after))\s*(?:for|:|of|it)?\s*$`)
+	doneWord   = lazily(`(?i)\b(total(?:\s+time)?|done(?:\s+(?:at|by|after|in))?|finish(?:ed|es)?(?:\s+(?:at|by))?|draws?\s*down(?:\s+(?:by|at))?|drain(?:ed|s)?(?:\s+(?:by|at))?|drawdown(?:\s+(?:by|at))?|until|brew\s+time|time|\bin|ends?(?:\s+at)?)\s*(?:of|:|about|~|ca\.?)?\s*$`)
+	afterSteep = lazily(`(?i)^\s*(?:of\s+)?(steep(?:ing)?|infusion)\b`)
+	afterDone  = lazily(`(?i)^\s*(total|in\s+all|brew\s*time|altogether|drawdown)\b`)
+	roastRe    = lazily(`(?i)\b(?:(?:light|medium|dark)(?:\s*[-/]\s*|\s+(?:to\s+)?))?(light|medium|dark)(?:ly)?[\s-]+roast(?:ed)?\b`)
+	actRe      = lazily(`(?i)\b(stir|swirl|shake|break(?:\s+the\s+crust)?|skim|press|flip|tap)(?:\s+(once|twice|again|gently|slowly|well))?\s*(?:at|@|after)\s*` + stamp)
+	actAtRe    = lazily(`(?i)` + stamp + `\s*[:-]?\s*(stir|swirl|shake|break(?:\s+the\s+crust)?|skim|press|flip|tap)\b(?:\s+(once|twice|again|gently|slowly|well))?`)
+	wordRe     = lazily(`[^\s,;·|/]+`)
 )
 
 // methodWords are the words for a method, the longer ones first.
@@ -199,17 +253,17 @@ var grindWords = []struct{ words, band string }{
 	{"like crushed peppercorns", "very coarse"}, {"crushed peppercorns", "very coarse"}, {"extra coarse", "very coarse"}, {"very coarse", "very coarse"},
 	{"medium to coarse", "medium-coarse"}, {"medium coarse", "medium-coarse"}, {"medium-coarse", "medium-coarse"}, {"coarse-medium", "medium-coarse"}, {"like sea salt", "medium-coarse"},
 	{"medium to fine", "medium-fine"}, {"medium fine", "medium-fine"}, {"medium-fine", "medium-fine"}, {"like table salt", "medium-fine"},
-	{"machine drip", "medium"}, {"filter grind", "medium"}, {"drip grind", "medium"}, {"espresso", "espresso"}, {"powder", "powder"},
+	{"as for drip", "medium"}, {"machine drip", "medium"}, {"filter grind", "medium"}, {"drip grind", "medium"}, {"espresso", "espresso"}, {"powder", "powder"},
 	{"coarse", "coarse"}, {"medium", "medium"}, {"fine", "fine"},
 }
 
 // patterns are those of the words above, made once they are wanted.
-var patterns = sync.OnceValue(func() (p struct{ grinds, methods []*regexp.Regexp }) {
+var patterns = sync.OnceValue(func() (p struct{ grinds, methods []*lazy }) {
 	for _, g := range grindWords {
-		p.grinds = append(p.grinds, regexp.MustCompile(`(?i)\b`+regexp.QuoteMeta(g.words)+`(?:ly)?(?:\s+(?:grind|ground))?\b`))
+		p.grinds = append(p.grinds, lazily(`(?i)\b`+regexp.QuoteMeta(g.words)+`(?:ly)?(?:\s+(?:grind|ground))?\b`))
 	}
 	for _, w := range methodWords {
-		p.methods = append(p.methods, regexp.MustCompile(`(?i)\b`+regexp.QuoteMeta(w.words)+`s?\b`))
+		p.methods = append(p.methods, lazily(`(?i)\b`+regexp.QuoteMeta(w.words)+`s?\b`))
 	}
 	return p
 })
@@ -226,103 +280,55 @@ var fillers = func() map[string]bool {
 
 // read goes from what is least to be mistaken to what is most.
 func (r *reader) read() {
-	r.each(seriesAt, r.series)
-	r.each(atThen, func(m []string, _ int) bool { return r.onePour(m[0], m[3], num(m[4]), seconds(m[1], m[2])) })
-	r.each(toAt, func(m []string, _ int) bool { return r.onePour(m[0], m[1], num(m[2]), seconds(m[4], m[5])) })
-	r.bloom()
-	r.each(pourWait, func(m []string, _ int) bool {
-		if r.bloomG > 0 || r.bloomX > 0 {
-			return false
-		}
-		r.bloomG, r.bloomS = num(m[1]), lasting(m[2], m[3])
-		r.say(m[0], "pours", asFirstPourFor, quantity.Of(r.bloomG, quantity.Gram), quantity.Of(r.bloomS, quantity.Second))
-		return true
-	})
-	r.each(toBy, func(m []string, _ int) bool { return r.pourBy(m[0], num(m[1]), seconds(m[2], m[3])) })
-	r.each(perLitre, func(m []string, _ int) bool { return r.ratio(m[0], num(m[1])) })
-	r.each(perMl, func(m []string, at int) bool { return num(m[2]) == 100 && r.ratio(m[0], num(m[1])*10) })
-	r.each(doseWater, func(m []string, _ int) bool {
-		a, b := num(m[1]), num(m[2])
-		if b < 3*a {
-			return false
-		}
-		r.masses = append(r.masses, mass{m[0], a, "g", "coffee"}, mass{m[0], b, "g", "water"})
-		return true
-	})
+	r.each(asideRe, func(m []string, s span) bool { r.leave(s); return true })
+	r.minerals()
+	r.each(perLitre, func(m []string, s span) bool { return r.ratio(s, num(m[1])) })
+	r.per()
 	r.heat()
-	r.each(roastRe, func(m []string, _ int) bool {
+	r.each(doseWater, func(m []string, s span) bool {
+		a, b := num(m[1]), num(m[2])
+		lead := r.text.read[max(s.from-24, 0):s.from]
+		if b < 3*a || a > coffeeMostG || inPours.MatchString(lead) || listGoesOn.MatchString(r.text.read[s.to:]) {
+			return false
+		}
+		r.masses = append(r.masses, mass{s, a, "g", "coffee"}, mass{s, b, "g", "water"})
+		return true
+	})
+	r.each(waterOver, func(m []string, s span) bool {
+		if num(m[1]) < 3*num(m[2]) {
+			return false
+		}
+		r.masses = append(r.masses, mass{s, num(m[2]), "g", "coffee"}, mass{s, num(m[1]), "g", "water"})
+		return true
+	})
+	r.each(roastRe, func(m []string, s span) bool {
 		r.roast = strings.ToLower(m[1])
-		r.say(m[0], "roast", asRoast, quantity.Text(r.roast))
+		r.say(s, "roast", asRoast, quantity.Text(r.roast))
 		return true
 	})
 	r.grinds()
 	r.named()
-	r.each(actRe, func(m []string, _ int) bool { return r.act(m[0], m[1], m[2], seconds(m[3], m[4])) })
-	r.each(actAtRe, func(m []string, _ int) bool { return r.act(m[0], m[3], m[4], seconds(m[1], m[2])) })
+	r.each(actRe, func(m []string, s span) bool { return r.act(s, m[1], m[2], seconds(m[3], m[4])) })
+	r.each(actAtRe, func(m []string, s span) bool { return r.act(s, m[3], m[4], seconds(m[1], m[2])) })
+	r.findPours()
+	r.each(cued, func(m []string, s span) bool {
+		of := strings.ToLower(m[1] + m[5])
+		switch {
+		case of == "clicks":
+			return r.clicks(s, num(m[2]))
+		case m[3] != "":
+			return false // with its unit it is read below
+		}
+		r.masses = append(r.masses, mass{s, num(m[2] + m[4]), "g", of})
+		return true
+	})
 	r.each(amountRe, r.amount)
 	r.weighs()
-	r.each(ratioTurn, func(m []string, _ int) bool { return num(m[2]) > 0 && r.ratio(m[0], 1000/num(m[2])) })
+	r.each(ratioTurn, func(m []string, s span) bool { return num(m[2]) > 0 && r.ratio(s, 1000/num(m[2])) })
 	r.each(ratioOne, r.ratioOrTime)
+	r.pourLine()
 	r.clocks()
 	r.settle()
-}
-
-// series are readings and, as many, times.
-func (r *reader) series(m []string, _ int) bool {
-	split := regexp.MustCompile(`[^\d.:]+`)
-	to := split.Split(strings.Trim(m[1], " g/,|>-"), -1)
-	at := split.Split(strings.TrimSpace(m[2]), -1)
-	if len(to) != len(at) || len(to) < 2 {
-		return false
-	}
-	var pours []PourTo
-	for i := range to {
-		minutes, secs, _ := strings.Cut(at[i], ":")
-		pours = append(pours, PourTo{AtS: seconds(minutes, secs), ToG: num(to[i])})
-	}
-	r.recipe.Pours = pours
-	r.say(m[0], "pours", asPours, quantity.Of(float64(len(pours)), quantity.None))
-	return true
-}
-
-// onePour is one pour with its time; what follows a plus, or is less than what is in, is
-// added to it.
-func (r *reader) onePour(words, how string, g, at float64) bool {
-	n := len(r.recipe.Pours)
-	if n > 0 && at <= r.recipe.Pours[n-1].AtS {
-		return false
-	}
-	if strings.Contains(how, "+") && n > 0 {
-		g += r.recipe.Pours[n-1].ToG
-	}
-	if n > 0 && g <= r.recipe.Pours[n-1].ToG {
-		r.doubt(words, isLess)
-		g += r.recipe.Pours[n-1].ToG
-	}
-	r.recipe.Pours = append(r.recipe.Pours, PourTo{AtS: at, ToG: g})
-	r.say(words, "pours", asPourAt, quantity.Of(g, quantity.Gram), quantity.Of(at, quantity.Second))
-	return true
-}
-
-// pourBy is a pour that is done by a moment: it begins as much earlier as it takes.
-func (r *reader) pourBy(words string, g, by float64) bool {
-	from, before := r.bloomG, 0.0
-	if n := len(r.recipe.Pours); n > 0 {
-		last := r.recipe.Pours[n-1]
-		from, before = last.ToG, last.AtS+leastPour
-		if last.ForS != nil {
-			before = last.AtS + *last.ForS
-		}
-	} else if r.bloomS > 0 {
-		before = r.bloomS
-	}
-	if g <= from || by <= before {
-		return false
-	}
-	at := math.Max(math.Round(by-(g-from)/pourGPerS), before)
-	r.recipe.Pours = append(r.recipe.Pours, PourTo{AtS: at, ToG: g, ForS: new(math.Max(by-at, 1))})
-	r.say(words, "pours", asPourBy, quantity.Of(g, quantity.Gram), quantity.Of(by, quantity.Second))
-	return true
 }
 
 // lasting is a number with a unit of time, in s.
@@ -336,153 +342,185 @@ func lasting(v, unit string) float64 {
 	return num(v)
 }
 
-func (r *reader) bloom() {
-	r.each(bloomTimes, func(m []string, _ int) bool {
-		r.bloomX, r.bloomS = num(m[1]), lasting(m[2], m[3])
-		if r.bloomS > 0 {
-			r.say(m[0], "pours", asTimesDoseFor, quantity.Of(r.bloomX, quantity.None), quantity.Of(r.bloomS, quantity.Second))
-		} else {
-			r.say(m[0], "pours", asTimesDose, quantity.Of(r.bloomX, quantity.None))
-		}
-		return true
-	})
-	r.each(bloomGrams, func(m []string, _ int) bool {
-		r.bloomG, r.bloomS = num(m[1]), lasting(m[4], m[5])
-		if m[2] != "" {
-			r.bloomS = seconds(m[2], m[3])
-		}
-		r.say(m[0], "pours", asFirstPour, quantity.Of(r.bloomG, quantity.Gram))
-		return true
-	})
-	r.each(bloomAlone, func(m []string, _ int) bool {
-		switch {
-		case m[1] != "":
-			r.bloomS = lasting(m[1], m[2])
-		case m[3] != "":
-			r.bloomS = seconds(m[3], m[4])
-		default:
-			r.bloomS = lasting(m[5], m[6])
-		}
-		r.say(m[0], "pours", asBloom, quantity.Of(r.bloomS, quantity.Second))
-		return true
-	})
-}
-
-func (r *reader) ratio(words string, gPerL float64) bool {
+func (r *reader) ratio(s span, gPerL float64) bool {
 	if gPerL < 10 || gPerL > 400 || r.recipe.Ratio != nil {
 		return false
 	}
 	gPerL = math.Round(gPerL*100) / 100
 	r.recipe.Ratio = &gPerL
-	r.say(words, "ratio_g_per_l", asWater, quantity.Of(gPerL, quantity.GramPerL))
+	r.say(s, "ratio_g_per_l", asWater, quantity.Of(gPerL, quantity.GramPerL))
 	return true
 }
 
 func (r *reader) heat() {
-	take := func(words, a, b, unit string) bool {
+	take := func(s span, a, b, unit string) bool {
 		c := num(a)
-		if b != "" {
-			c = (c + num(b)) / 2
-			r.doubt(words, isRange)
-		}
 		u := strings.ToLower(unit)
+		if b != "" {
+			if math.Abs(c-num(b)) > 30 {
+				return false
+			}
+			c = (c + num(b)) / 2
+		}
 		if strings.HasPrefix(u, "f") || u == "" && c > 120 {
 			c = (c - 32) / 1.8
 		}
-		if c < minWaterC || c > maxWaterC || r.recipe.WaterC != nil {
+		if c < minWaterC || c > maxWaterC {
 			return false
+		}
+		if r.recipe.WaterC != nil {
+			r.doubt(s, isAnotherHeat)
+			return true
 		}
 		c = math.Round(c*10) / 10
 		r.recipe.WaterC = &c
-		r.say(words, "water_c", asWaterAt, quantity.Fine(c, quantity.Celsius))
+		shown := quantity.Of(c, quantity.Celsius)
+		if c != math.Round(c) {
+			shown = quantity.Fine(c, quantity.Celsius)
+		}
+		r.say(s, "water_c", asWaterAt, shown)
+		if b != "" {
+			r.doubt(s, isRange)
+		}
 		return true
 	}
-	r.each(degrees, func(m []string, _ int) bool { return take(m[0], m[1], m[2], m[3]) })
-	r.each(degreesCF, func(m []string, _ int) bool { return take(m[0], m[1], m[2], m[3]) })
-	r.each(offBoil, func(m []string, _ int) bool {
+	// What it is let cool to is what it is poured at.
+	r.each(dropTo, func(m []string, s span) bool { return take(s, m[1], "", m[2]) })
+	r.each(degrees, func(m []string, s span) bool { return take(s, m[1], m[2], m[3]) })
+	r.each(degreesCF, func(m []string, s span) bool { return take(s, m[1], m[2], m[3]) })
+	r.each(heatWord, func(m []string, s span) bool { return take(s, m[1], m[2], m[3]) })
+	r.each(atHeat, func(m []string, s span) bool {
+		c, tail := num(m[1]), r.text.read[s.to:]
+		if !amountEnds.MatchString(r.text.read[:s.from]) || c < 60 || c > maxWaterC || r.recipe.WaterC != nil || notAmount.MatchString(tail) {
+			return false
+		}
+		return take(s, m[1], "", "c")
+	})
+	r.each(offBoil, func(m []string, s span) bool {
 		if r.recipe.WaterC != nil {
 			return false
 		}
 		r.recipe.WaterC = new(97.0)
-		r.say(m[0], "water_c", asHotAsItGets, quantity.Of(97, quantity.Celsius))
+		r.say(s, "water_c", asHotAsItGets, quantity.Of(97, quantity.Celsius))
+		return true
+	})
+}
+
+// minerals are the dissolved solids of the water.
+func (r *reader) minerals() {
+	r.each(mineralsRe, func(m []string, s span) bool {
+		v := num(m[1] + m[2])
+		if r.recipe.MineralsMgL != nil || v > field.TDSMgL.Max {
+			return false
+		}
+		r.recipe.MineralsMgL = &v
+		r.say(s, "minerals_mg_l", asMinerals, quantity.Of(v, quantity.MgPerL))
+		return true
+	})
+}
+
+// per reads an amount of coffee for so much water: 6 g per 100 ml, 1 scoop (10 g) per
+// 170 ml, a spoon per cup of 150 ml.
+func (r *reader) per() {
+	r.each(perMl, func(m []string, s span) bool {
+		g, ml := num(m[1]), num(m[2])
+		switch unit := strings.ToLower(m[3]); {
+		case strings.HasPrefix(unit, "oz"), strings.HasPrefix(unit, "ounce"), strings.HasPrefix(unit, "fl"):
+			ml *= fluidOzMl
+		case strings.HasPrefix(unit, "dl"):
+			ml *= 100
+		}
+		if ml == 0 || ml > 2000 || strings.Contains(m[0], "/") && ml != 100 {
+			return false
+		}
+		return r.ratio(s, g/ml*1000)
+	})
+	r.each(spoonPer, func(m []string, s span) bool {
+		g := num(m[1]) * coffee.TypicalG(strings.TrimSpace(m[2]+" "+m[3]))
+		r.masses = append(r.masses, mass{s, g, "g", "coffee"}, mass{s, num(m[4]), "g", "water"})
+		r.doubt(s, isMeasure, quantity.Of(g, quantity.Gram))
 		return true
 	})
 }
 
 func (r *reader) grinds() {
-	middle := func(words, a, b string) float64 {
+	middle := func(s span, a, b string) float64 {
 		if b == "" {
 			return num(a)
 		}
-		r.doubt(words, isRange)
+		r.doubt(s, isRange)
 		return (num(a) + num(b)) / 2
 	}
-	r.each(microns, func(m []string, _ int) bool {
-		um := middle(m[0], m[1], m[2])
+	r.each(microns, func(m []string, s span) bool {
+		um := middle(s, m[1], m[2])
 		if um < field.GrindUm.Min || um > field.GrindUm.Max || r.recipe.GrindUm != nil {
 			return false
 		}
 		r.recipe.GrindUm = &um
-		r.say(m[0], "grind_um", asGroundTo, quantity.Of(um, quantity.Micrometre))
+		r.say(s, "grind_um", asGroundTo, quantity.Of(um, quantity.Micrometre))
 		return true
 	})
-	r.each(clicksRe, func(m []string, _ int) bool {
+	r.each(clicksRe, func(m []string, s span) bool {
 		n := num(m[3])
 		if m[1] != "" {
-			n = middle(m[0], m[1], m[2])
+			n = middle(s, m[1], m[2])
 		}
-		if r.recipe.Clicks != nil || n > 400 {
-			return false
-		}
-		r.recipe.Clicks = &n
-		r.say(m[0], "clicks", asClicks, quantity.Of(n, quantity.Clicks))
-		return true
+		return r.clicks(s, n)
 	})
 	for i, g := range grindWords {
-		r.each(patterns().grinds[i], func(m []string, at int) bool {
-			if r.recipe.Grind != "" || strings.HasPrefix(strings.ToLower(strings.TrimLeft(r.text[at+len(m[0]):], " -")), "roast") {
+		r.each(patterns().grinds[i], func(m []string, s span) bool {
+			if r.recipe.Grind != "" || strings.HasPrefix(strings.ToLower(strings.TrimLeft(r.text.read[s.to:], " -")), "roast") {
 				return false
 			}
 			r.recipe.Grind = g.band
-			r.say(m[0], "grind", asGround, quantity.Text(g.band))
+			r.say(s, "grind", asGround, quantity.Text(g.band))
 			return true
 		})
 	}
+}
+
+func (r *reader) clicks(s span, n float64) bool {
+	if r.recipe.Clicks != nil || n > field.Clicks.Max {
+		return false
+	}
+	r.recipe.Clicks = &n
+	r.say(s, "clicks", asClicks, quantity.Of(n, quantity.Clicks))
+	return true
 }
 
 func (r *reader) named() {
 	for i, w := range methodWords {
-		r.each(patterns().methods[i], func(m []string, _ int) bool {
+		r.each(patterns().methods[i], func(_ []string, s span) bool {
 			if r.recipe.Method != "" {
 				return false
 			}
 			r.recipe.Method, r.recipe.School = w.method, w.school
-			r.say(m[0], "method", asItIs, quantity.Text(w.method))
+			r.say(s, "method", asItIs, quantity.Text(w.method))
 			return true
 		})
 	}
 }
 
-func (r *reader) act(words, what, how string, at float64) bool {
+func (r *reader) act(s span, what, how string, at float64) bool {
 	text := strings.TrimSpace(strings.ToLower(what + " " + how))
 	r.recipe.Steps = append(r.recipe.Steps, HandStep{AtS: at, Do: quantity.Noun(text).Text})
 	slices.SortStableFunc(r.recipe.Steps, func(a, b HandStep) int { return int(a.AtS - b.AtS) })
-	r.say(words, "steps", asStepAt, quantity.Text(text), quantity.Of(at, quantity.Second))
+	r.say(s, "steps", asStepAt, quantity.Text(text), quantity.Of(at, quantity.Second))
 	return true
 }
 
 // amount is a mass, a volume or so many spoons, with what the words beside it say that
 // it is of.
-func (r *reader) amount(m []string, at int) bool {
+func (r *reader) amount(m []string, s span) bool {
 	v, unit := num(m[2]), strings.ToLower(strings.Join(strings.Fields(m[4]), " "))
 	level := strings.HasPrefix(strings.ToLower(strings.TrimSpace(m[1]+m[3])), "level")
 	of := ""
 	says := strings.ToLower(m[5])
-	if says != "" && strings.HasPrefix(strings.TrimLeft(r.text[at+len(m[0]):], " "), ":") {
+	if says != "" && strings.HasPrefix(strings.TrimLeft(r.text.read[s.to:], " "), ":") {
 		says = "" // it is what the next amount is of
 	}
 	if says == "" {
-		if b := before.FindStringSubmatch(r.text[:at]); b != nil {
+		if b := before.FindStringSubmatch(r.text.read[:s.from]); b != nil {
 			says = strings.ToLower(b[1])
 		}
 	}
@@ -491,14 +529,15 @@ func (r *reader) amount(m []string, at int) bool {
 		of = "coffee"
 	case says == "water":
 		of = "water"
+	case says == "brew" && strings.HasPrefix(unit, "g") && v <= coffeeMostG:
 	case says != "":
 		of = "drink"
 	}
-	out := mass{words: m[0], v: v, of: of}
+	out := mass{span: s, v: v, of: of}
 	spoon := func(name string) {
 		out.unit, out.of = "g", "coffee"
 		out.v = v * coffee.TypicalG(name)
-		r.doubt(m[0], isMeasure, quantity.Of(out.v, quantity.Gram))
+		r.doubt(s, isMeasure, quantity.Of(out.v, quantity.Gram))
 	}
 	switch {
 	case strings.HasPrefix(unit, "fl"):
@@ -535,7 +574,13 @@ func (r *reader) amount(m []string, at int) bool {
 		spoon("spoon")
 	case strings.HasPrefix(unit, "handful"):
 		spoon("handful")
-	case strings.HasPrefix(unit, "cup") && of != "coffee":
+	case strings.HasPrefix(unit, "cup") && of == "coffee":
+		name := "cup of grounds"
+		if strings.HasPrefix(says, "bean") {
+			name = "cup of beans"
+		}
+		spoon(name)
+	case strings.HasPrefix(unit, "cup"):
 		out.v, out.unit = v*cupMl, "ml"
 	default:
 		return false
@@ -558,11 +603,11 @@ func (r *reader) weighs() {
 		*at = &v
 		switch of {
 		case "coffee":
-			r.say(m.words, "dose_g", asCoffee, quantity.Of(v, quantity.Gram))
+			r.say(m.span, "dose_g", asCoffee, quantity.Of(v, quantity.Gram))
 		case "water":
-			r.say(m.words, "water_g", asWater, quantity.Of(v, quantity.Millilitre))
+			r.say(m.span, "water_g", asWater, quantity.Of(v, quantity.Millilitre))
 		default:
-			r.say(m.words, "drink_ml", asDrink, quantity.Of(v, quantity.Millilitre))
+			r.say(m.span, "drink_ml", asDrink, quantity.Of(v, quantity.Millilitre))
 		}
 		return true
 	}
@@ -571,7 +616,7 @@ func (r *reader) weighs() {
 		switch {
 		case m.of != "":
 			if !set(m, m.of) {
-				r.doubt(m.words, isAnotherAmount, quantity.Text(m.of))
+				r.doubt(m.span, isAnotherAmount, quantity.Text(m.of))
 			}
 		case m.unit == "ml" && !set(m, "water"):
 			rest = append(rest, m)
@@ -597,23 +642,23 @@ func (r *reader) weighs() {
 		case waterFits:
 			set(m, "water")
 		default:
-			r.doubt(m.words, isOfNothing)
+			r.doubt(m.span, isOfNothing)
 		}
 	}
 }
 
 // ratioOrTime is 1:15, which is a ratio, or a minute and a quarter: a ratio where
 // something says so, or no other does and it is one that people brew by.
-func (r *reader) ratioOrTime(m []string, at int) bool {
+func (r *reader) ratioOrTime(m []string, s span) bool {
 	n := num(m[2])
 	if n == 0 {
 		return false
 	}
 	per := 1000 / n
 	fraction := strings.Contains(m[2], ".") || len(m[2]) != 2
-	lead := r.text[:at]
+	lead := r.text.read[:s.from]
 	timely := steepWord.MatchString(lead) || doneWord.MatchString(lead) || strings.HasSuffix(strings.TrimRight(lead, " "), " at") || strings.HasSuffix(strings.TrimRight(lead, " "), "@") ||
-		afterSteep.MatchString(r.text[at+len(m[0]):]) || afterDone.MatchString(r.text[at+len(m[0]):])
+		afterSteep.MatchString(r.text.read[s.to:]) || afterDone.MatchString(r.text.read[s.to:])
 	if r.recipe.Ratio != nil || per > 400 || per < 10 {
 		return false
 	}
@@ -622,18 +667,18 @@ func (r *reader) ratioOrTime(m []string, at int) bool {
 			return false
 		}
 		if d, w := r.recipe.DoseG, r.recipe.water(); d != nil && w != nil && !near(*d*n, *w) {
-			r.doubt(m[0], isNoRatio)
+			r.doubt(s, isNoRatio)
 			return false
 		}
-		r.doubt(m[0], isRatio)
+		r.doubt(s, isRatio)
 	}
-	return r.ratio(m[0], per)
+	return r.ratio(s, per)
 }
 
 // clocks are times that are left: of the steep, of all of it, or of what the method says.
 func (r *reader) clocks() {
-	of := func(at, end int) string {
-		lead, tail := r.text[:at], r.text[end:]
+	of := func(s span) string {
+		lead, tail := r.text.read[:s.from], r.text.read[s.to:]
 		switch {
 		case steepWord.MatchString(lead), afterSteep.MatchString(tail):
 			return "steep"
@@ -642,30 +687,35 @@ func (r *reader) clocks() {
 		}
 		return ""
 	}
-	r.each(rangeRe, func(m []string, at int) bool {
-		a, b := seconds(m[1], m[2]), seconds(m[3], m[4])
-		r.doubt(m[0], isRange)
-		r.times = append(r.times, clock{m[0], (a + b) / 2, of(at, at+len(m[0]))})
+	r.each(rangeRe, func(m []string, s span) bool {
+		r.doubt(s, isRange)
+		r.times = append(r.times, clock{s, (seconds(m[1], m[2]) + seconds(m[3], m[4])) / 2, of(s)})
 		return true
 	})
-	r.each(clockRe, func(m []string, at int) bool {
-		s := seconds(m[1], m[2])
-		if s < 10 || num(m[2]) > 59 {
+	r.each(clockRe, func(m []string, s span) bool {
+		v := seconds(m[1], m[2])
+		if v < 10 || num(m[2]) > 59 {
 			return false
 		}
-		r.times = append(r.times, clock{m[0], s, of(at, at+len(m[0]))})
+		if pourBy.MatchString(r.text.read[:s.from]) {
+			r.doubt(s, isNoTime)
+			return true
+		}
+		r.times = append(r.times, clock{s, v, of(s)})
 		return true
 	})
-	r.each(spelled, func(m []string, at int) bool {
-		s := lasting(m[1], m[3]) + num(m[4])
+	r.each(spelled, func(m []string, s span) bool {
+		v := lasting(m[1], m[3]) + num(m[4])
 		if m[2] != "" {
-			s = (lasting(m[1], m[3]) + lasting(m[2], m[3])) / 2
-			r.doubt(m[0], isRange)
+			v = (lasting(m[1], m[3]) + lasting(m[2], m[3])) / 2
 		}
-		if s < 10 || s > field.ContactS.Max {
+		if v < 10 || v > field.ContactS.Max || handsAt.MatchString(r.text.read[:s.from]) {
 			return false
 		}
-		r.times = append(r.times, clock{m[0], s, of(at, at+len(m[0]))})
+		if m[2] != "" {
+			r.doubt(s, isRange)
+		}
+		r.times = append(r.times, clock{s, v, of(s)})
 		return true
 	})
 }
@@ -675,16 +725,6 @@ var drained = []string{"cone", "flat-bed", "tank-dripper", "cloth", "slow-drip"}
 
 // settle puts together what had to wait.
 func (r *reader) settle() {
-	if r.bloomX > 0 && r.recipe.DoseG == nil && r.recipe.Ratio != nil && r.recipe.WaterG != nil {
-		r.recipe.DoseG = new(math.Round(*r.recipe.WaterG**r.recipe.Ratio/100) / 10)
-		r.recipe.Ratio = nil
-	}
-	if d := r.recipe.DoseG; r.bloomX > 0 && d != nil {
-		r.bloomG = math.Round(r.bloomX * *d)
-	}
-	if r.bloomG > 0 || r.bloomS > 0 {
-		r.firstPour()
-	}
 	if d, w, per := r.recipe.DoseG, r.recipe.water(), r.recipe.Ratio; d != nil && w != nil && per != nil && !near(*d / *per * 1000, *w) {
 		r.doubts = append(r.doubts, amountsMakeNot.Say(quantity.Of(*d / *w * 1000, quantity.GramPerL), quantity.Of(*per, quantity.GramPerL)))
 		r.recipe.Ratio = nil
@@ -694,14 +734,14 @@ func (r *reader) settle() {
 	for _, t := range r.times {
 		steep, done := &r.recipe.SteepS, &r.recipe.DoneS
 		switch {
-		case t.of == "done" && *done == nil, t.of == "" && (percolates || r.recipe.SteepS != nil) && *done == nil && r.after(t.s), t.of == "steep" && percolates && *done == nil && r.after(t.s):
+		case t.of == "done" && *done == nil, t.of == "" && r.recipe.DrinkG != nil && r.recipe.DoseG != nil && *r.recipe.DrinkG < 3**r.recipe.DoseG && *done == nil, t.of == "" && (percolates || r.recipe.SteepS != nil) && *done == nil && r.after(t.s), t.of == "steep" && percolates && *done == nil && r.after(t.s):
 			*done = new(t.s)
-			r.say(t.words, "done_s", asDoneAt, quantity.Of(t.s, quantity.Second))
+			r.say(t.span, "done_s", asDoneAt, quantity.Of(t.s, quantity.Second))
 		case t.of != "done" && !percolates && *steep == nil:
 			*steep = new(t.s)
-			r.say(t.words, "steep_s", asSteep, quantity.Of(t.s, quantity.Second))
+			r.say(t.span, "steep_s", asSteep, quantity.Of(t.s, quantity.Second))
 		default:
-			r.doubt(t.words, isNoTime)
+			r.doubt(t.span, isNoTime)
 		}
 	}
 	if s, d := r.recipe.SteepS, r.recipe.DoneS; s != nil && d != nil && *d < *s {
@@ -715,57 +755,32 @@ func (r *reader) after(s float64) bool {
 	return n == 0 || s > r.recipe.Pours[n-1].AtS
 }
 
-// firstPour puts a bloom in front of the pours; without any, all the rest follows it.
-func (r *reader) firstPour() {
-	pours := r.recipe.Pours
-	switch {
-	case len(pours) > 0 && (r.bloomG == 0 || near(pours[0].ToG, r.bloomG)):
-		return // they say it already
-	case len(pours) > 0 && pours[0].AtS > 0 && pours[0].ToG > r.bloomG:
-		r.recipe.Pours = append([]PourTo{{ToG: r.bloomG}}, pours...)
-		return
-	case len(pours) > 0:
-		r.doubts = append(r.doubts, bloomDoesNot.Say())
-		return
-	}
-	var d, w float64
-	if a, bad := r.recipe.amounts(0, 0, 0); len(bad) == 0 {
-		d, w = a.DoseG, a.WaterG
-	}
-	if r.bloomG == 0 {
-		r.bloomG = math.Round(2 * d) // common practice
-		if d > 0 {
-			r.doubts = append(r.doubts, bloomHasNo.Say(quantity.Of(r.bloomG, quantity.Gram)))
-		}
-	}
-	if r.bloomG > 0 && w > r.bloomG+1 {
-		if r.bloomS == 0 {
-			r.bloomS = 30
-			r.doubts = append(r.doubts, bloomHasNoTime.Say(quantity.Of(r.bloomS, quantity.Second)))
-		}
-		r.recipe.Pours = []PourTo{{ToG: r.bloomG}, {AtS: r.bloomS, ToG: math.Round(w*10) / 10}}
-		return
-	}
-	r.doubts = append(r.doubts, bloomLeftOut.Say())
-}
-
-// unread are the words that nothing took.
+// unread are the words that nothing took, as typed.
 func (r *reader) unread() []string {
 	var out []string
-	run := []string{}
+	for _, s := range r.unreadSpans() {
+		out = append(out, bare(r.text.words(s)))
+	}
+	return list(out)
+}
+
+// unreadSpans are runs of words that nothing took and that carry something.
+func (r *reader) unreadSpans() []span {
+	var out []span
+	run := span{-1, -1}
 	flush := func() {
-		if len(run) > 0 {
-			out = append(out, strings.Join(run, " "))
-			run = nil
+		if run.from >= 0 {
+			out = append(out, run)
 		}
+		run = span{-1, -1}
 	}
 	last := 0
-	for _, loc := range wordRe.FindAllStringIndex(r.text, -1) {
-		if slices.Contains(r.taken[last:loc[0]], true) || strings.ContainsAny(r.text[last:loc[0]], ";·|,") {
+	for _, loc := range wordRe.made().FindAllStringIndex(r.text.read, -1) {
+		if slices.Contains(r.taken[last:loc[0]], true) || strings.ContainsAny(r.text.read[last:loc[0]], ";·|,") {
 			flush()
 		}
 		last = loc[1]
-		w := r.text[loc[0]:loc[1]]
+		w := r.text.read[loc[0]:loc[1]]
 		if slices.Contains(r.taken[loc[0]:loc[1]], true) {
 			flush()
 			continue
@@ -774,10 +789,13 @@ func (r *reader) unread() []string {
 		if bare == "" || fillers[bare] || fillers[strings.ToLower(w)] {
 			continue
 		}
-		run = append(run, strings.Trim(w, ",()"))
+		if run.from < 0 {
+			run.from = loc[0]
+		}
+		run.to = loc[1]
 	}
 	flush()
-	return list(out)
+	return out
 }
 
 func list[T any](l []T) []T {
@@ -785,4 +803,157 @@ func list[T any](l []T) []T {
 		return []T{}
 	}
 	return l
+}
+
+// chosen sets a field from a piece of the words, as a person says; it returns what is
+// wrong, if anything.
+func (r *reader) chosen(c PieceIs) string {
+	from, _ := slices.BinarySearch(r.text.at, c.From)
+	to, _ := slices.BinarySearch(r.text.at, c.To)
+	if c.To > len(r.text.typed) || to <= from || to > len(r.taken) {
+		return "is no piece of these words. Read the words again"
+	}
+	s := span{from, to}
+	r.take(s)
+	if c.Field == "" {
+		r.leave(s)
+		return ""
+	}
+	piece := r.text.read[from:to]
+	n, unit := firstNumber.FindString(piece), quantity.None
+	v := num(n)
+	var at **float64
+	switch c.Field {
+	case "dose_g":
+		at, unit = &r.recipe.DoseG, quantity.Gram
+	case "water_g":
+		at, unit = &r.recipe.WaterG, quantity.Millilitre
+	case "drink_ml":
+		at, unit = &r.recipe.DrinkG, quantity.Millilitre
+	case "ratio_g_per_l":
+		at, unit = &r.recipe.Ratio, quantity.GramPerL
+		if m := oneTo.FindStringSubmatch(piece); m != nil && num(m[1]) > 0 {
+			v = math.Round(1e5/num(m[1])) / 100
+		}
+	case "water_c":
+		at, unit = &r.recipe.WaterC, quantity.Celsius
+		if v > 120 {
+			v = math.Round((v-32)/0.18) / 10
+		}
+	case "clicks":
+		at, unit = &r.recipe.Clicks, quantity.Clicks
+	case "grind_um":
+		at, unit = &r.recipe.GrindUm, quantity.Micrometre
+	case "minerals_mg_l":
+		at, unit = &r.recipe.MineralsMgL, quantity.MgPerL
+	case "steep_s", "done_s":
+		at, unit = &r.recipe.SteepS, quantity.Second
+		if c.Field == "done_s" {
+			at = &r.recipe.DoneS
+		}
+		if m := wholeClock.FindStringSubmatch(piece); m != nil {
+			v = seconds(m[1], m[2])
+		} else if m := spelled.FindStringSubmatch(piece); m != nil {
+			v = lasting(m[1], m[3]) + num(m[4])
+		}
+	default:
+		return fmt.Sprintf("%q is not known. Enter dose_g, water_g, drink_ml, ratio_g_per_l, water_c, clicks, grind_um, minerals_mg_l, steep_s, done_s or nothing", c.Field)
+	}
+	if n == "" {
+		return "has no figure. Choose a piece with one, or change the field itself"
+	}
+	if c.Field == "dose_g" || c.Field == "water_g" || c.Field == "drink_ml" {
+		v = r.inGrams(piece, c.Field, v)
+	}
+	*at = &v
+	r.say(s, c.Field, asYouSay, quantity.Of(v, unit))
+	return ""
+}
+
+var (
+	firstNumber = lazily(number)
+	oneTo       = lazily(`(?i)\b1\s*(?::|to)\s*` + number)
+	wholeClock  = lazily(stamp)
+)
+
+// inGrams is a piece's amount in g or ml, by its unit.
+func (r *reader) inGrams(piece, as string, v float64) float64 {
+	side := &reader{text: newText(piece)}
+	side.taken = make([]bool, len(side.text.read))
+	side.each(amountRe, side.amount)
+	if len(side.masses) == 0 {
+		return v
+	}
+	m := side.masses[0]
+	if m.unit == "oz" && as != "dose_g" {
+		m.v *= fluidOzMl / ounceG
+	}
+	return math.Round(m.v*10) / 10
+}
+
+// what a piece of some field could be instead.
+var couldBe = map[string][]string{
+	"dose_g": {"water_g", "drink_ml", ""}, "water_g": {"dose_g", "drink_ml", ""}, "drink_ml": {"dose_g", "water_g", ""},
+	"ratio_g_per_l": {"steep_s", "done_s", ""}, "steep_s": {"done_s", "ratio_g_per_l", ""}, "done_s": {"steep_s", ""},
+	"water_c": {""}, "clicks": {"grind_um", ""}, "grind_um": {"clicks", ""}, "minerals_mg_l": {""}, "grind": {""}, "roast": {""}, "method": {""}, "pours": {"dose_g", "water_g", ""}, "steps": {""},
+}
+
+// marked are all words with what became of them.
+func (r *reader) marked() []Mark {
+	spans := slices.Clone(r.spans)
+	for _, s := range r.unreadSpans() {
+		spans = append(spans, readSpan{span: s, kind: Unused})
+	}
+	rank := func(k MarkKind) int { return slices.Index([]MarkKind{Doubtful, Understood, Unused}, k) }
+	// A piece that is doubtful too says so; what it was read as stands beside its doubt.
+	slices.SortStableFunc(spans, func(a, b readSpan) int {
+		if a.from != b.from {
+			return a.from - b.from
+		}
+		return rank(a.kind) - rank(b.kind)
+	})
+	var out []Mark
+	end := 0 // typed
+	plain := func(to int) {
+		if to > end {
+			out = append(out, Mark{Words: r.text.typed[end:to], Kind: Plain, From: end})
+			end = to
+		}
+	}
+	for i, s := range spans {
+		from, to := r.text.at[s.from], r.text.at[s.to]
+		if from < end || to <= from {
+			continue
+		}
+		for from < to && strings.ContainsRune(" ,;", rune(r.text.typed[from])) {
+			from++
+		}
+		for to > from && strings.ContainsRune(" ,;", rune(r.text.typed[to-1])) {
+			to--
+		}
+		if to <= from {
+			continue
+		}
+		plain(from)
+		m := Mark{Words: r.text.typed[from:to], Kind: s.kind, Field: s.field, From: from}
+		if s.kind != Unused {
+			m.As = &spans[i].as
+		}
+		for _, o := range spans[i+1:] { // its field, and what it was read as
+			if o.span == s.span && m.Field == "" && o.field != "" {
+				m.Field = o.field
+			}
+		}
+		m.Could = couldBe[m.Field]
+		if m.Field == "" && firstNumber.MatchString(m.Words) {
+			m.Could = []string{"dose_g", "water_g", "drink_ml", "water_c", "clicks", "steep_s", "done_s"}
+			if s.kind == Doubtful {
+				m.Could = append(m.Could, "")
+			}
+		}
+		out = append(out, m)
+		end = to
+	}
+	plain(len(r.text.typed))
+	return list(out)
 }

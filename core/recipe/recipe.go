@@ -31,6 +31,8 @@ type Recipe struct {
 	Clicks  *float64    `json:"clicks,omitempty" doc:"On the grinder of this recipe, or else of the request"`
 	Grinder *OwnGrinder `json:"grinder,omitempty" doc:"That the clicks are of"`
 
+	MineralsMgL *float64 `json:"minerals_mg_l,omitempty" doc:"Dissolved solids of its water, in all. No figure uses them: they say which water to take"`
+
 	Pours  []PourTo   `json:"pours,omitempty" maxItems:"12"`
 	Steps  []HandStep `json:"steps,omitempty" maxItems:"24" doc:"What the hands do besides; in place of what they do in the school"`
 	SteepS *float64   `json:"steep_s,omitempty" doc:"Until it is broken, pressed, lifted or strained"`
@@ -40,9 +42,11 @@ type Recipe struct {
 	Words   string   `json:"words,omitempty" maxLength:"4000" doc:"That it was read from"`
 }
 
-// OwnGrinder is what a recipe's clicks are of.
+// OwnGrinder is what a recipe's clicks are of. Nothing but its name need be known: then
+// the clicks are the grind that the recipe or the style has, and only differences count.
 type OwnGrinder struct {
-	UmPerClick float64 `json:"um_per_click"`
+	Name       string  `json:"name,omitempty" maxLength:"120"`
+	UmPerClick float64 `json:"um_per_click,omitempty" doc:"Left out where it is not known"`
 	ZeroUm     float64 `json:"zero_um,omitempty"`
 }
 
@@ -52,6 +56,8 @@ type PourTo struct {
 	ToG  float64  `json:"to_g" doc:"The scale's reading at its end"`
 	ForS *float64 `json:"for_s,omitempty" doc:"How long it takes; at about 4 g a second when left out"`
 	How  string   `json:"how,omitempty" maxLength:"200"`
+	// Drained lets it wait for the bed.
+	Drained bool `json:"drained,omitempty" doc:"It waits until the bed has drained; its time is an estimate"`
 }
 
 // HandStep is one thing that the hands do.
@@ -81,7 +87,7 @@ const OwnSource = "your own recipe"
 
 // Empty reports whether nothing is set but its names.
 func (r *Recipe) Empty() bool {
-	return r.DoseG == nil && r.WaterG == nil && r.Ratio == nil && r.DrinkG == nil && r.WaterC == nil && r.Grind == "" && r.GrindUm == nil && r.Clicks == nil &&
+	return r.DoseG == nil && r.WaterG == nil && r.Ratio == nil && r.DrinkG == nil && r.WaterC == nil && r.Grind == "" && r.GrindUm == nil && r.Clicks == nil && r.MineralsMgL == nil &&
 		len(r.Pours) == 0 && len(r.Steps) == 0 && r.SteepS == nil && r.DoneS == nil && r.StopPct == nil
 }
 
@@ -108,9 +114,10 @@ func (r *Recipe) numbers() []numeral {
 		{"clicks", r.Clicks, field.Clicks},
 		{"steep_s", r.SteepS, field.ContactS},
 		{"done_s", r.DoneS, field.ContactS},
+		{"minerals_mg_l", r.MineralsMgL, field.TDSMgL},
 		{"stop_pct", r.StopPct, field.Span{Min: minStop, Max: 100, Unit: quantity.Percent}},
 	}
-	if g := r.Grinder; g != nil {
+	if g := r.Grinder; g != nil && g.UmPerClick != 0 {
 		list = append(list, numeral{"grinder.um_per_click", &g.UmPerClick, field.UmPerClick}, numeral{"grinder.zero_um", &g.ZeroUm, field.ZeroUm})
 	}
 	return list
@@ -119,7 +126,7 @@ func (r *Recipe) numbers() []numeral {
 // Fields are the numbers of a recipe with what they may be. A pour begins when the one before
 // it has ended at the earliest, and a step not before the one above it.
 func Fields() []field.Field {
-	r := Recipe{Grinder: new(OwnGrinder)}
+	r := Recipe{Grinder: &OwnGrinder{UmPerClick: 1}}
 	var out []field.Field
 	for _, n := range r.numbers() {
 		out = append(out, field.Numeric(n.at, n.Unit, n.Min, n.Max))
@@ -282,11 +289,12 @@ func (r *Recipe) amounts(ratio, retained, behind float64) (Amounts, field.Proble
 
 // Um is its grind in µm, with the grinder that the request names; 0 where it says none.
 // disagree tells that clicks were given which on this grinder are not the grind that the
-// word says: the word counts then, and they are another grinder's.
+// word says: the word counts then, and they are another grinder's. Clicks of a grinder of
+// which nothing is known are the grind of the word, or of the school.
 func (r *Recipe) Um(school float64, here *OwnGrinder) (um float64, disagree bool, bad field.Problems) {
 	word := wordUm(r.Grind, school)
 	of := r.Grinder
-	if of == nil {
+	if of == nil || of.UmPerClick == 0 {
 		of = here
 	}
 	switch {
@@ -294,36 +302,25 @@ func (r *Recipe) Um(school float64, here *OwnGrinder) (um float64, disagree bool
 		return *r.GrindUm, false, nil
 	case r.Clicks != nil && of != nil:
 		um = of.ZeroUm + *r.Clicks*of.UmPerClick
-		if r.Grinder == nil && word > 0 && !nearBand(um, r.Grind) {
+		if of == here && word > 0 && !nearBand(um, r.Grind) {
 			return word, true, nil
 		}
 		if um < field.GrindUm.Min || um > field.GrindUm.Max {
 			return 0, false, field.Problems{{Field: "clicks", Value: *r.Clicks, Message: fmt.Sprintf("%s clicks are %.0f µm on this grinder. Enter clicks for %.0f to %.0f µm, or the grind as a word", field.Trim(*r.Clicks), um, field.GrindUm.Min, field.GrindUm.Max)}}
 		}
 		return um, false, nil
-	case r.Clicks != nil && word == 0:
-		return 0, false, field.Problems{{Field: "clicks", Value: *r.Clicks, Message: "needs a grinder. Choose the grinder, or enter the grind as a word or in µm"}}
 	}
-	return word, r.Clicks != nil && word > 0, nil
+	return word, false, nil
 }
 
 // wordUm is the grind of a word: the school's own where that is called so, and the
 // middle of the band elsewhere.
 func wordUm(word string, school float64) float64 {
-	for _, b := range coffee.Bands {
-		switch {
-		case b.Name != word:
-		case school >= b.MinUm && school < b.MaxUm:
-			return school
-		case b.MinUm == 0:
-			return 150
-		case b.MaxUm > field.GrindUm.Max:
-			return 1200
-		default:
-			return (b.MinUm + b.MaxUm) / 2
-		}
+	if school > 0 && coffee.BandOf(school) == word {
+		return school
 	}
-	return 0
+	um, _ := coffee.MiddleUm(word)
+	return um
 }
 
 // nearBand reports whether a grind is in the band of a word or one beside it.

@@ -186,6 +186,7 @@ func (r *Recipe) laid(m method.Method, base []method.Step, waterG float64) []met
 		hands = nil
 	}
 	hands = around(hands, pours)
+	hands = append(hands, r.drains(pours)...)
 	if drain != nil && len(r.Pours) > 1 {
 		hands = append(hands, rest(pours, hands)...)
 	}
@@ -251,6 +252,20 @@ func rest(pours, hands []method.Step) []method.Step {
 		return nil
 	}
 	return []method.Step{{ID: BloomID, Phase: method.Brew, Lane: method.Hands, Label: "bloom", Text: "Let it bloom.", AtS: from, ForS: to - from, Until: method.Time, Cover: heat.Open}}
+}
+
+// drains are the waits for the bed before the pours that say so.
+func (r *Recipe) drains(pours []method.Step) []method.Step {
+	var out []method.Step
+	for i := range r.Pours {
+		if i == 0 || !r.Pours[i].Drained {
+			continue
+		}
+		if from := pours[i-1].AtS + pours[i-1].ForS; pours[i].AtS-from >= leastHandsS {
+			out = append(out, method.Step{ID: stepID("drains", i), Phase: method.Brew, Lane: method.Hands, Label: "drains", Text: "Wait for the bed to drain.", AtS: from, ForS: pours[i].AtS - from, Until: method.Sign, Sign: "the bed looks dull", Cover: heat.Open})
+		}
+	}
+	return out
 }
 
 // pourSteps are the recipe's pours as steps.

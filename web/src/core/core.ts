@@ -71,7 +71,7 @@ export const core = {
     if (!isNear()) return far(signal);
     return either<Schemas["Comparison"]>("/page/what-if", { ...parts(await trip()), what }, far, signal);
   },
-  readRecipe: (words: string) => readRecipe({ words }),
+  readRecipe,
   understand: (words: string) => understand({ words }),
   follow: alone("follow"),
   review: alone("review"),

@@ -81,6 +81,19 @@ export function GearForm({ item, onClose }: { item?: Item; onClose: () => void }
                 trouble={troubles.find((t) => t.field === f.key)?.message}
               />
             ))}
+          {it.kind === "grinder" && it.known_clicks !== undefined && (
+            <div className="field">
+              <label htmlFor="gear-known-grind">Grind at that setting</label>
+              <Select
+                id="gear-known-grind"
+                allowClear
+                value={it.known_grind || undefined}
+                placeholder="choose"
+                options={(catalogue.data?.grinds ?? []).map((b) => ({ value: b, label: b, title: b }))}
+                onChange={(v?: string) => put("known_grind", v)}
+              />
+            </div>
+          )}
           {["brewer", "filter"].includes(it.kind) && (
             <div className="field">
               <label htmlFor="gear-size">Paper size</label>

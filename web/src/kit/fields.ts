@@ -50,6 +50,7 @@ export const numberFields: NumberField[] = [
   { key: "power_w", label: "Measured power", unit: "W", kinds: ["burner"] },
   { key: "loss_factor", label: "Measured loss factor", unit: "", kinds: ["vessel"] },
   { key: "drain_factor", label: "Measured resistance", unit: "", kinds: ["brewer"] },
+  { key: "known_clicks", label: "A setting you know", unit: "clicks", kinds: ["grinder"] },
   { key: "um_per_click", label: "One click", unit: "µm/click", kinds: ["grinder"] },
   { key: "zero_um", label: "At zero clicks", unit: "µm", kinds: ["grinder"] },
   { key: "range_g", label: "Carries up to", unit: "g", kinds: ["scale"] },

@@ -15,15 +15,7 @@ export const Take = memo(function Take({ plan }: { plan: Plan }) {
     <section className="take" aria-label="What to take">
       <div className="take-cell">
         {fig("dose_g", { big: true, label: "coffee" })}
-        {m && (
-          <p className="fig-sub">
-            {m.count} × {m.name}{" "}
-            <span className="quiet">
-              ({m.error_g >= 0 ? "+" : "−"}
-              {inWords(Math.abs(m.error_g), "g", system)})
-            </span>
-          </p>
-        )}
+        {m && <p className="fig-sub">{plan.request.scale ? `about ${m.words}` : m.words}</p>}
       </div>
       <div className="take-cell">
         {plan.grind.clicks !== null

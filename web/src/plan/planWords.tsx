@@ -17,6 +17,7 @@ import { airWords, waterWords } from "../sentence/placeWords";
 import { QuantityInput } from "../units/QuantityInput";
 import { inWords, type System } from "../units/units";
 import { FieldInput } from "./Inputs";
+import { MyGrinder } from "./MyGrinder";
 import { withCoffee } from "./own";
 import { getIn } from "./paths";
 import type { useDraft } from "./useDraft";
@@ -228,7 +229,6 @@ export function planWords(of: Of): Part[] {
           })}
           {num("dose_g", { value: request.dose_g ?? dose, clearable: true })}
           {any("strength")}
-          {any("scale")}
         </>
       ),
     },
@@ -274,18 +274,29 @@ export function planWords(of: Of): Part[] {
         </div>
       ),
     },
-    p?.grind.clicks !== null && p?.grind.clicks !== undefined && ", ",
-    p?.grind.clicks !== null &&
-      p?.grind.clicks !== undefined && {
+    (p?.grind.band ?? "") !== "" && ", ground ",
+    p !== undefined &&
+      p.grind.band !== "" && {
         id: "clicks",
-        label: "Grinder",
-        text: inWords(p.grind.clicks, "clicks", system),
+        label: "Grind and grinder",
+        text: p.grind.clicks === null ? p.grind.band : inWords(p.grind.clicks, "clicks", system),
         assumed: request.grinder === undefined,
         wanting: troubles.some((t) => t.field.startsWith("grinder.")),
         control: () => (
-          <>{["grinder.um_per_click", "grinder.zero_um", "grinder.clicks", "adjust"].map(any)}</>
+          <>
+            <MyGrinder request={request} onChoose={(grinder) => draft.set("grinder", grinder)} />
+            {["grinder.clicks", "adjust", "grinder.um_per_click", "grinder.zero_um"].map(any)}
+          </>
         ),
       },
+    method?.id !== "serve-concentrate" && ", ",
+    method?.id !== "serve-concentrate" && {
+      id: "scale",
+      label: "Scale or spoons",
+      text: filled.scale === false ? "by the spoon" : "on a scale",
+      assumed: request.scale === undefined,
+      control: () => <>{["scale", "measure.name", "measure.grams"].map(any)}</>,
+    },
     ", at ",
     air.altitude,
     " in ",

@@ -1,4 +1,4 @@
-import { Button, Input, Select } from "antd";
+import { Button, Checkbox, Input, Select } from "antd";
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
@@ -22,6 +22,7 @@ import { useStored } from "../app/useStored";
 import { ClockField } from "../units/ClockField";
 import { NumberField } from "../units/NumberField";
 import { say } from "../units/units";
+import { From, Marked, type Choice } from "./Marked";
 import "../log/log.css";
 
 /** A new recipe: from words, from a plan, or from nothing. */
@@ -81,27 +82,34 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
   const words = first === "" ? typed : own;
   const setWords = first === "" ? setTyped : setOwn;
   const [reading, setReading] = useState<Schemas["Reading"]>();
+  const [choices, setChoices] = useState<Choice[]>([]);
   const [by, setBy] = useState(0);
   const { system } = useSettings();
-  const read = useChange(core.readRecipe);
+  const read = useChange((asked: Parameters<typeof core.readRecipe>[0]) => core.readRecipe(asked));
+  const go = (chosen: Choice[]) =>
+    read.mutate(
+      { words, choices: chosen },
+      {
+        onSuccess: (r) => {
+          setReading(r);
+          setChoices(chosen);
+          setBy((n) => n + 1);
+        },
+      },
+    );
   return (
     <>
       <form
         onSubmit={(e) => {
           e.preventDefault();
-          read.mutate(words, {
-            onSuccess: (r) => {
-              setReading(r);
-              setBy((n) => n + 1);
-            },
-          });
+          go([]);
         }}
       >
         <div className="field">
           <label htmlFor="recipe-words">In words, as on a bag</label>
           <Input.TextArea
             id="recipe-words"
-            rows={2}
+            rows={Math.min(Math.max(words.split("\n").length, 2), 12)}
             maxLength={4000}
             placeholder="13 g · 200 g · 90 °C · medium-coarse · 30 / 110 / 170 / 200 at 0:00 / 0:45 / 1:30 / 2:15 · 3:20"
             value={words}
@@ -116,7 +124,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
             <Button
               type="text"
               onClick={() => {
-                setReading({ recipe: {}, understood: [], not_understood: [], doubts: [] });
+                setReading({ recipe: {}, understood: [], not_understood: [], doubts: [], marks: [] });
                 setBy((n) => n + 1);
               }}
             >
@@ -128,37 +136,39 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
       {read.error && <Trouble error={inWords(read.error)} />}
       {reading && (
         <>
-          {reading.understood.length > 0 && (
+          {reading.marks.length > 0 && (
             <section className="lb-read" aria-label="Understood">
-              <h2>Understood</h2>
-              <ul>
-                {reading.understood.map((u, i) => (
-                  <li key={i}>
-                    <q data-own-words>{u.words}</q>{" "}
-                    {u.field === "method" ? (catalogue.names[u.as.text] ?? u.as.text) : say(u.as, system)}
-                  </li>
-                ))}
-              </ul>
+              <p className="quiet">
+                <span className="lb-mark lb-mark-understood">understood</span>{" "}
+                <span className="lb-mark lb-mark-doubtful">doubtful</span>{" "}
+                <span className="lb-mark lb-mark-unused">not used</span> Touch a piece to change it.
+              </p>
+              <Marked
+                marks={reading.marks}
+                names={catalogue.names}
+                onChoose={(c) => go([...choices.filter((o) => o.to <= c.from || o.from >= c.to), c])}
+              />
+              {choices.length > 0 && (
+                <p>
+                  <Button size="small" onClick={() => go(choices.slice(0, -1))}>
+                    Undo
+                  </Button>
+                </p>
+              )}
               {reading.doubts.map((d, i) => (
                 <p key={i} className="care care-note" data-own-words>
                   {say(d, system)}
                 </p>
               ))}
-              {reading.not_understood.length > 0 && (
-                <p className="care care-care">
-                  Not understood, left out:{" "}
-                  {reading.not_understood.map((w, i) => (
-                    <span key={i}>
-                      {i > 0 && ", "}
-                      <q data-own-words>{w}</q>
-                    </span>
-                  ))}
-                  .
-                </p>
-              )}
             </section>
           )}
-          <RecipeForm key={by} recipe={reading.recipe} catalogue={catalogue} onKept={() => setWords("")} />
+          <RecipeForm
+            key={by}
+            recipe={reading.recipe}
+            marks={reading.marks}
+            catalogue={catalogue}
+            onKept={() => setWords("")}
+          />
         </>
       )}
     </>
@@ -207,11 +217,14 @@ const tidy = (r: Recipe): Recipe =>
 
 function RecipeForm({
   recipe: first,
+  marks,
   kept,
   catalogue,
   onKept,
 }: {
   recipe: Recipe;
+  /** What it was read from. */
+  marks?: Schemas["Mark"][];
   kept?: Schemas["OwnRecipe"];
   catalogue: Catalogue;
   onKept?: () => void;
@@ -226,20 +239,23 @@ function RecipeForm({
   // What is said at its field is not said again at the foot.
   const elsewhere = troubles.filter((t) => !AT_A_FIELD.test(t.field));
   const method = catalogue.methods.find((m) => m.id === r.method);
-  const grinders = (gear.data ?? []).filter((g) => g.kind === "grinder" && g.um_per_click);
+  const grinders = (gear.data ?? []).filter((g) => g.kind === "grinder" && !g.blade);
   type Ranged = {
     [K in keyof typeof limits]: K extends `Recipe.${infer F}` ? F : never;
   }[keyof typeof limits];
   const num = (id: Ranged, label: string, unit: string) => (
-    <NumberField
-      id={`recipe-${id}`}
-      label={label}
-      unit={unit}
-      {...limits[`Recipe.${id}`]}
-      value={r[id] as number | undefined}
-      onChange={(v) => put({ [id]: v })}
-      trouble={trouble(id)}
-    />
+    <div className="lb-field">
+      <NumberField
+        id={`recipe-${id}`}
+        label={label}
+        unit={unit}
+        {...limits[`Recipe.${id}`]}
+        value={r[id] as number | undefined}
+        onChange={(v) => put({ [id]: v })}
+        trouble={trouble(id)}
+      />
+      <From marks={marks} field={id} />
+    </div>
   );
   const pours = r.pours ?? [];
   const steps = r.steps ?? [];
@@ -314,6 +330,7 @@ function RecipeForm({
             options={catalogue.grinds.map((b) => ({ value: b, label: b, title: b }))}
             onChange={(v?: string) => put({ grind: v })}
           />
+          <From marks={marks} field="grind" />
         </div>
         {num("clicks", "Clicks", "clicks")}
         {r.clicks !== undefined && (
@@ -323,20 +340,40 @@ function RecipeForm({
               id="recipe-grinder"
               allowClear
               status={trouble("grinder") ? "error" : undefined}
-              value={grinders.find((g) => g.um_per_click === r.grinder?.um_per_click)?.id}
+              value={
+                grinders.find((g) =>
+                  r.grinder?.name === undefined
+                    ? g.um_per_click !== undefined && g.um_per_click === r.grinder?.um_per_click
+                    : g.name === r.grinder.name,
+                )?.id
+              }
               placeholder="which grinder?"
               options={grinders.map((g) => ({ value: g.id, label: g.name, title: g.name }))}
               onChange={(v?: number) => {
                 const g = grinders.find((x) => x.id === v);
                 put({
-                  grinder: g?.um_per_click ? { um_per_click: g.um_per_click, zero_um: g.zero_um } : undefined,
+                  grinder: g && { name: g.name, um_per_click: g.um_per_click, zero_um: g.zero_um },
                 });
               }}
             />
+            {!r.grinder?.um_per_click && (
+              <p className="lb-from">
+                Its clicks aren’t known: only differences are told.
+              </p>
+            )}
             {trouble("grinder") && <p className="field-trouble">{trouble("grinder")}</p>}
           </div>
         )}
         {num("grind_um", "Grind", "µm")}
+        <div className="lb-field">
+          {num("minerals_mg_l", "Minerals in its water, in all", "mg/L")}
+          {r.minerals_mg_l !== undefined && (
+            <p className="lb-from">
+              No figure uses this.{" "}
+              <Link to={`/bench/minerals?total=${r.minerals_mg_l}`}>Make such water</Link>
+            </p>
+          )}
+        </div>
         <ClockField
           id="recipe-steep_s"
           label="Steeps for"
@@ -344,6 +381,7 @@ function RecipeForm({
           onChange={(v) => put({ steep_s: v })}
           trouble={trouble("steep_s")}
         />
+        <From marks={marks} field="steep_s" />
         <ClockField
           id="recipe-done_s"
           label="Done at"
@@ -351,10 +389,12 @@ function RecipeForm({
           onChange={(v) => put({ done_s: v })}
           trouble={trouble("done_s")}
         />
+        <From marks={marks} field="done_s" />
         {r.method === "moka" && num("stop_pct", "Take it off at", "%")}
       </div>
       <fieldset className="lb-list">
         <legend>Pours</legend>
+        <From marks={marks} field="pours" />
         {pours.map((p, i) => (
           <div key={i} className="lb-line">
             <ClockField
@@ -385,6 +425,20 @@ function RecipeForm({
                 }
               />
             </div>
+            {i > 0 && (
+              <Checkbox
+                checked={p.drained ?? false}
+                onChange={(e) =>
+                  put({
+                    pours: pours.map((q, j) =>
+                      j === i ? { ...q, drained: e.target.checked || undefined } : q,
+                    ),
+                  })
+                }
+              >
+                once drained
+              </Checkbox>
+            )}
             <Button
               type="text"
               aria-label={`Remove pour ${i + 1}`}

@@ -1,0 +1,92 @@
+package e2e
+
+import (
+	"math"
+	"os"
+	"strings"
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+)
+
+// The words on a bag become a recipe exactly, each piece marked beside the field that it
+// became, and changed by a touch; clicks are enough, whatever is known of the grinder.
+func TestTheWordsOnABag(t *testing.T) {
+	t.Parallel()
+	p := sit(t, startOwn(t).base)
+	p.open("/recipes/new")
+	p.fill("In words, as on a bag", "13 g, 200 g at 90 °C, medium-coarse, four pours 45 s apart to 30/110/170/200, 70 mg/L, 23 clicks; notes of plum")
+	p.click("Read it")
+	p.see("Touch a piece to change it.")
+	at := func(id string) string { return p.js(`document.getElementById("` + id + `")?.value ?? ""`) }
+	assert.Equal(t, "13", at("recipe-dose_g"))
+	assert.Equal(t, "200", at("recipe-water_g"))
+	assert.Equal(t, "90", at("recipe-water_c"))
+	assert.Equal(t, "23", at("recipe-clicks"))
+	assert.Equal(t, "70", at("recipe-minerals_mg_l"))
+	assert.Equal(t, "0:00 30 0:45 110 1:30 170 2:15 200", p.js(`[0,1,2,3].map(i => document.getElementById("pour-at-"+i).value + " " + document.getElementById("pour-to-"+i).value).join(" ")`))
+	marks := p.js(`[...document.querySelectorAll("button.lb-mark")].map(b => b.getAttribute("aria-label")).join("\n")`)
+	assert.Contains(t, marks, "13 g, understood: 13\u2009g of coffee")
+	assert.Contains(t, marks, "four pours, understood: 4 pours")
+	assert.Contains(t, marks, "notes of plum, not used")
+	p.see("No figure uses this.")
+	p.see("only differences are told")
+	if path := looked(); path != "" {
+		p.picture(path + "/words.png")
+	}
+	// A piece is what a person says that it is; and that can be undone.
+	p.clickKind("200 g", "button.lb-mark")
+	p.clickKind("In the cup", "[role=menuitem]")
+	p.until("see the drink", func() bool { return at("recipe-drink_ml") == "200" })
+	p.click("Undo")
+	p.until("see the water again", func() bool { return at("recipe-water_g") == "200" && at("recipe-drink_ml") == "" })
+	p.fill("Name", "From the bag")
+	p.pick("Method", "Cone dripper")
+	p.clickKind("Save", "button")
+	p.see("Brew it now")
+	p.click("Brew it now")
+	p.see("Brew it")
+	// Exactly as here: 13 g and 23 clicks stay.
+	p.until("see the dose", func() bool { return number(t, p.figure("dose_g")) == 13 })
+	assert.Contains(t, p.screen(), "at 23 clicks")
+	assert.InDelta(t, 200, number(t, p.figure("water.poured_ml")), 1)
+}
+
+// looked is where pictures go that are only looked at; empty for none.
+func looked() string { return os.Getenv("APODEMOS_LOOK") }
+
+// With a scale 13 g are 13 g and spoons stand beside them; without one the spoons are the
+// dose. A grinder of which one setting is known has its clicks told.
+func TestSpoonsAndClicks(t *testing.T) {
+	t.Parallel()
+	p := sit(t, startOwn(t).base)
+	p.open("/gear")
+	p.click("Add gear")
+	p.fill("Name", "Old hand grinder")
+	p.pick("Kind", "Grinders")
+	p.fill("A setting you know", "23")
+	p.pick("Grind at that setting", "medium-coarse")
+	p.clickKind("Save", "button")
+	p.see("Old hand grinder")
+	p.open("/now/plan?method=cone")
+	p.see("Brew it")
+	// The gear at hand has no scale; a word says that there is one.
+	assert.Equal(t, "by the spoon", p.says("Scale or spoons"))
+	p.word("Scale or spoons")
+	p.js(`(document.getElementById("field-scale").click(), "")`)
+	p.until("see the scale", func() bool { return p.says("Scale or spoons") == "on a scale" })
+	p.see("about")
+	p.word("Grind and grinder")
+	p.pick("Your grinder", "Old hand grinder")
+	p.until("see clicks", func() bool { return strings.Contains(p.says("Grind and grinder"), "clicks") })
+	p.word("Coffee dose")
+	p.fill("Dose", "13")
+	p.until("see 13 g", func() bool { return number(t, p.figure("dose_g")) == 13 })
+	p.see("about 2½ heaped tablespoons")
+	p.word("Scale or spoons")
+	p.js(`(document.getElementById("field-scale").click(), "")`)
+	p.until("see what the spoons make", func() bool {
+		return p.says("Scale or spoons") == "by the spoon" && math.Abs(number(t, p.figure("dose_g"))-13.75) < 0.3
+	})
+	p.see("Measure 2½ heaped tablespoons")
+}
