@@ -16,7 +16,6 @@ type aPour struct {
 	kind  pourKind
 	atS   *float64 // since the first
 	byS   *float64 // done by then
-	after bool     // once the bed has drained
 	bloom bool
 	restS float64 // what a bloom rests
 }

@@ -28,9 +28,6 @@ func newText(typed string) *text {
 	return t
 }
 
-// from is where a byte read was typed.
-func (t *text) from(i int) int { return t.at[i] }
-
 // words are those typed of a span read.
 func (t *text) words(s span) string { return t.typed[t.at[s.from]:t.at[s.to]] }
 

@@ -2,7 +2,7 @@ import { memo } from "react";
 import type { Plan } from "../api/client";
 import { useSettings } from "../app/settings";
 import { PlanFig } from "../units/Fig";
-import { inWords, say } from "../units/units";
+import { say } from "../units/units";
 
 /** What to take and what to do with it, large, in the order in which it is used. */
 export const Take = memo(function Take({ plan }: { plan: Plan }) {

@@ -357,9 +357,7 @@ function RecipeForm({
               }}
             />
             {!r.grinder?.um_per_click && (
-              <p className="lb-from">
-                Its clicks aren’t known: only differences are told.
-              </p>
+              <p className="lb-from">Its clicks aren’t known: only differences are told.</p>
             )}
             {trouble("grinder") && <p className="field-trouble">{trouble("grinder")}</p>}
           </div>
