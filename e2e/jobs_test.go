@@ -90,3 +90,31 @@ func TestSpoonsAndClicks(t *testing.T) {
 	})
 	p.see("Measure 2½ heaped tablespoons")
 }
+
+// Without a scale water is counted in the mug that is named, and the mug's size is said.
+func TestWaterByTheMug(t *testing.T) {
+	t.Parallel()
+	p := sit(t, startOwn(t).base)
+	p.open("/now/plan?method=pot")
+	p.see("Brew it")
+	p.word("Scale or spoons")
+	p.js(`(document.getElementById("field-scale").checked ?? "", document.getElementById("field-scale").getAttribute("aria-checked") === "true" && document.getElementById("field-scale").click(), "")`)
+	p.until("see spoons", func() bool { return p.says("Scale or spoons") == "by the spoon" })
+	p.fill("Pour water by", "tin mug")
+	p.fill("It holds, as poured", "320")
+	p.see("of a tin mug")
+	p.see("One tin mug is 320 ml of water")
+	p.fill("Pot has marks every", "100")
+	p.see("ml mark")
+}
+
+// Water of 70 mg/L in all from distilled water: salts, or drops of a bought concentrate.
+func TestSeventyInAll(t *testing.T) {
+	t.Parallel()
+	p := sit(t, startOwn(t).base)
+	p.open("/bench/water?total=70")
+	p.see("70 mg/L in all is 32 mg/L hardness and 19 mg/L alkalinity")
+	p.fill("Bought concentrate, mg in a ml", "35")
+	p.see("Or 2.0 ml of the bought concentrate per litre, about 40 drops.")
+	assert.InDelta(t, 79, number(t, p.figure("epsom_mg_per_l")), 2)
+}

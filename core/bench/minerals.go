@@ -16,6 +16,8 @@ type MineralsIn struct {
 	SecondAlkali   *float64 `json:"second_alkalinity_mg_l,omitempty"`
 	TargetHardness *float64 `json:"target_hardness_mg_l,omitempty" doc:"68 when left out"`
 	TargetAlkali   *float64 `json:"target_alkalinity_mg_l,omitempty" doc:"40 when left out"`
+	TotalMgL       *float64 `json:"total_mg_l,omitempty" doc:"Dissolved solids in all, made from distilled water; sets what is wanted, and source and second water are distilled"`
+	StrengthMgMl   *float64 `json:"strength_mg_ml,omitempty" doc:"Of a bought concentrate: mg of dissolved solids in each ml"`
 	BottleMl       *float64 `json:"bottle_ml,omitempty" doc:"Each of two concentrate bottles; 60 when left out"`
 	DoseMl         *float64 `json:"dose_ml,omitempty" doc:"Of each to a litre; 2 when left out"`
 }
@@ -34,6 +36,9 @@ type MineralsAnswer struct {
 	SodaG     float64        `json:"soda_g"`
 	Litres    float64        `json:"litres" doc:"That a pair of bottles makes"`
 	Dissolve  string         `json:"dissolve" doc:"Empty when the bottles stay dissolved; else what to change"`
+	TotalMgL  float64        `json:"total_mg_l" doc:"Dissolved solids that the recipe makes of distilled water; 0 when the source is another"`
+	BoughtMl  float64        `json:"bought_ml" doc:"Of the bought concentrate, to a litre; 0 when no strength is given"`
+	Drops     float64        `json:"drops" doc:"The same in drops, 20 to a ml"`
 	InZone    bool           `json:"in_zone" doc:"The source lies in the published core zone"`
 	Working   working.Sheet  `json:"working"`
 }
@@ -48,8 +53,12 @@ func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
 			Alkali: within("target_alkalinity_mg_l", in.TargetAlkali, water.TargetAlkali, &bad)},
 		BottleMl: within("bottle_ml", in.BottleMl, 60, &bad),
 		DoseMl:   within("dose_ml", in.DoseMl, 2, &bad)}
+	total, strength := within("total_mg_l", in.TotalMgL, 0, &bad), within("strength_mg_ml", in.StrengthMgMl, 0, &bad)
 	if len(bad) > 0 {
 		return nil, bad
+	}
+	if total > 0 {
+		out.Source, out.Second, out.Target = water.Minerals{}, water.Minerals{}, water.ForTotal(total)
 	}
 	recipe, ok := water.Mineralise(out.Source, out.Second, out.Target)
 	if !ok {
@@ -60,6 +69,13 @@ func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
 	var err error
 	if out.EpsomG, out.SodaG, err = out.Concentrate(out.BottleMl, out.DoseMl); err != nil {
 		out.Dissolve = err.Error()
+	}
+	if distilled := (water.Minerals{}); out.Source == distilled && out.Second == distilled {
+		out.TotalMgL = out.AddedTDSMgL
+	}
+	if strength > 0 {
+		out.BoughtMl = out.AddedTDSMgL / strength
+		out.Drops = out.BoughtMl * water.DropsPerMl
 	}
 	out.Litres = out.BottleMl / out.DoseMl
 	s := out.Source
@@ -75,6 +91,12 @@ func WhatIsInIt(in MineralsIn) (*MineralsAnswer, error) {
 	put("epsom_mg_per_l", "Epsom salt", "hardness still wanted times 2.46", quantity.MgPerL, out.EpsomMgPerL, working.Num("Target hardness", out.Target.Hardness, quantity.MgPerL, ""), share)
 	put("soda_mg_per_l", "Baking soda", "alkalinity still wanted times 1.68", quantity.MgPerL, out.SodaMgPerL, working.Num("Target alkalinity", out.Target.Alkali, quantity.MgPerL, ""), share)
 	put("added_tds_mg_l", "Dissolved solids added", "the salts without the Epsom salt's water", quantity.MgPerL, out.AddedTDSMgL)
+	if strength > 0 {
+		out.Working.Put("bought_ml", out.BoughtMl, working.Figure{Label: "Bought concentrate, a litre", Unit: quantity.Millilitre, Kind: working.Chosen, Source: "the strength that you enter", Formula: "dissolved solids to add over its strength",
+			Inputs: []working.Input{working.Num("Solids added", out.AddedTDSMgL, quantity.MgPerL, "added_tds_mg_l"), working.Num("Strength", strength, quantity.None, "")}})
+		out.Working.Put("drops", out.Drops, working.Figure{Label: "The same in drops", Unit: quantity.Count, Kind: working.Practice, Source: "common practice: 20 drops to a ml", Formula: "millilitres times 20", Limits: "Bottles differ by a third: count the drops of 5 ml once.",
+			Inputs: []working.Input{working.Num("Concentrate", out.BoughtMl, quantity.Millilitre, "bought_ml")}})
+	}
 	bottle := []working.Input{working.Num("Bottle", out.BottleMl, quantity.Millilitre, ""), working.Num("Per litre", out.DoseMl, quantity.Millilitre, "")}
 	put("epsom_g", "Epsom salt, one bottle", "salt per litre times the litres that a bottle makes", quantity.Gram, out.EpsomG, bottle...)
 	put("soda_g", "Baking soda, the other bottle", "salt per litre times the litres that a bottle makes", quantity.Gram, out.SodaG, bottle...)

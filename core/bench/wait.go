@@ -61,7 +61,7 @@ var Fields = []field.Field{
 	field.Numeric("hardness_mg_l", quantity.MgPerL, 0, 1000), field.Numeric("alkalinity_mg_l", quantity.MgPerL, 0, 1000),
 	field.Numeric("second_hardness_mg_l", quantity.MgPerL, 0, 1000), field.Numeric("second_alkalinity_mg_l", quantity.MgPerL, 0, 1000),
 	field.Numeric("target_hardness_mg_l", quantity.MgPerL, 0, 1000), field.Numeric("target_alkalinity_mg_l", quantity.MgPerL, 0, 1000),
-	field.Numeric("bottle_ml", quantity.Millilitre, 5, 1000), field.Numeric("dose_ml", quantity.Millilitre, 0.1, 50),
+	field.Numeric("total_mg_l", quantity.MgPerL, 5, 500), field.Numeric("strength_mg_ml", quantity.None, 0.1, 500), field.Numeric("bottle_ml", quantity.Millilitre, 5, 1000), field.Numeric("dose_ml", quantity.Millilitre, 0.1, 50),
 }
 
 // within is the number at a path, or def; what is wrong with it is added to bad.

@@ -5,6 +5,7 @@ import (
 
 	"apodemos/core/caution"
 	"apodemos/core/coffee"
+	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
 	"apodemos/core/thermal"
@@ -19,6 +20,8 @@ type script struct {
 	plan    *Plan
 	spreads Spreads
 	slab    []float64 // what the plan's figures point into
+	// byVessel tells that water is poured by a vessel that is named.
+	byVessel bool
 }
 
 // Lengths are the parts of how long it all takes, in s.
@@ -141,6 +144,7 @@ func (c *script) warmth() {
 	}
 	p.CupC, p.DrinkableS = c.put(c.CupC), c.put(c.drinkable())
 	c.freezing()
+	c.cups()
 	p.ContactS = c.put(c.ContactS)
 	if c.HomeOK {
 		p.ReferenceContactS = c.put(c.HomeS)
@@ -149,6 +153,23 @@ func (c *script) warmth() {
 
 // soonS is how soon a cup that stands has to freeze for it to be said.
 const soonS = 3600
+
+// coldAirC is the air in which what a cup is decides how warm the coffee is. From memory.
+const coldAirC = 10
+
+// cups compares a bare cup, one in wool and an insulated one with its lid ten minutes on.
+func (c *script) cups() {
+	if c.Air.TempC > coldAirC || c.melted || *c.plan.CupC < 40 {
+		return
+	}
+	after := func(insulated, wrapped bool, cover heat.Cover) quantity.Value {
+		v := c.Cup
+		v.Insulated, v.Wrapped = insulated, wrapped
+		k := thermal.NewCooling(v, *c.Request.CupMl, cover, c.Air)
+		return quantity.Of(k.After(c.CupC, 600), quantity.Celsius)
+	}
+	decide(&c.plan.decided, "cups-compared", "", after(false, false, heat.Open), after(false, true, heat.Open), after(true, false, heat.Lidded))
+}
 
 // freezing says when a cup that is left standing freezes.
 func (c *script) freezing() {

@@ -2,6 +2,7 @@ package brew
 
 import (
 	"math"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -74,4 +75,67 @@ func TestSpoonsAreTheDoseWithoutAScale(t *testing.T) {
 	require.NoError(t, err)
 	each := *p.DoseG / 2 / coffee.TypicalG("heaped tablespoon")
 	assert.InDelta(t, math.Round(2*each), 2*each, 1e-9)
+}
+
+// Without a scale water is counted in the vessel that is named, never in the drink in it,
+// and a pot with marks is filled to one.
+func TestWaterIsPouredByWhatIsNamed(t *testing.T) {
+	fill := func(by WaterBy) string {
+		r := Request{Method: "pot", CupMl: new(150.0), Scale: new(false), WaterBy: by}
+		p, err := Compute(r)
+		require.NoError(t, err)
+		all := ""
+		for _, st := range p.Steps {
+			all += st.Text + "\n"
+		}
+		return strings.ReplaceAll(all, "\u2009", " ")
+	}
+	ml := func(by WaterBy) float64 {
+		p, err := Compute(Request{Method: "pot", CupMl: new(150.0), Scale: new(false), WaterBy: by})
+		require.NoError(t, err)
+		return *p.Water.HeatedMl
+	}(WaterBy{})
+	require.InDelta(t, 190, ml, 40)
+	assert.Contains(t, fill(WaterBy{}), "of a cup of water")
+	assert.Contains(t, fill(WaterBy{Name: new("tin mug"), Ml: new(ml / 1.5)}), "about 1½ tin mugs of water")
+	assert.Contains(t, fill(WaterBy{Name: new("dl")}), "about 2 dl of water")
+	assert.Contains(t, fill(WaterBy{MarksMl: new(100.0)}), "to the 200 ml mark")
+	assert.Contains(t, fill(WaterBy{Ml: new(ml)}), "about 1 cup of water", "one without a name is a cup")
+	assert.Regexp(t, "of a us cup", fill(WaterBy{Name: new("us cup")}))
+}
+
+// In frost a bare cup, one in wool and an insulated one are told apart.
+func TestCupsInFrost(t *testing.T) {
+	r := Request{Method: "slow-drip"}
+	r.Place.AirC = new(-10.0)
+	p, err := Compute(r)
+	require.NoError(t, err)
+	said := false
+	for _, d := range p.decided {
+		if d.ID == "cups-compared" {
+			said = true
+			bare, wool, flask := d.Values[0].Value, d.Values[1].Value, d.Values[2].Value
+			assert.Less(t, bare+2, wool)
+			assert.Less(t, wool+2, flask)
+			assert.Less(t, flask, *p.CupC)
+		}
+	}
+	assert.True(t, said)
+	p, err = Compute(Request{Method: "slow-drip"})
+	require.NoError(t, err)
+	for _, d := range p.decided {
+		assert.NotEqual(t, "cups-compared", d.ID)
+	}
+}
+
+// A hand press's chamber is marked in scoops: two scoops, water to mark 2.
+func TestScoopsToTheirMark(t *testing.T) {
+	p, err := Compute(Request{Method: "hand-press", School: new("rapid-cold"), Scale: new(false), DoseG: new(20.0), Conditions: Conditions{Water: Water{Source: new("tap")}}})
+	require.NoError(t, err)
+	all := ""
+	for _, st := range p.Steps {
+		all += st.Text + "\n"
+	}
+	assert.Contains(t, all, "Measure 2 scoops")
+	assert.Contains(t, all, "Fill to mark 2: safe water")
 }

@@ -61,6 +61,9 @@ var Fields = slices.Concat([]field.Of[Request]{
 
 	field.Text("measure.name", "Measure", func(r *Request) **string { return &r.Measure.Name }),
 	field.Number("measure.grams", "A measure holds", quantity.Gram, 0.5, 500, "", func(r *Request) **float64 { return &r.Measure.Grams }),
+	field.Text("water_by.name", "Pour water by", func(r *Request) **string { return &r.WaterBy.Name }),
+	field.Number("water_by.ml", "It holds, as poured", quantity.Millilitre, 20, 2000, "", func(r *Request) **float64 { return &r.WaterBy.Ml }),
+	field.Number("water_by.marks_ml", "Pot has marks every", quantity.Millilitre, 10, 1000, "", func(r *Request) **float64 { return &r.WaterBy.MarksMl }),
 	field.Number("measure.step", "Measure to the nearest", "", 0.1, 1, "0.5", func(r *Request) **float64 { return &r.Measure.Step }),
 })
 
@@ -131,6 +134,17 @@ const (
 // plastic. Common practice.
 var brewerMaterial = map[string]string{"metal drip": string(heat.Steel), "moka": string(heat.Aluminium)}
 
+// volumes are what water is poured by, in ml. Metric and US measuring cups and the
+// decilitre by definition; a mug is from memory.
+var volumes = map[string]float64{"cup": 250, "us cup": 240, "dl": 100, "decilitre": 100, "mug": 300}
+
+func text(s *string) string {
+	if s == nil {
+		return ""
+	}
+	return *s
+}
+
 // fillTools sets the defaults of the scale and of the measure that takes its place.
 func fillTools(r *Request, m method.Method, defaulted []string) []string {
 	s, _ := m.School(*r.School)
@@ -142,8 +156,24 @@ func fillTools(r *Request, m method.Method, defaulted []string) []string {
 		defaulted = append(defaulted, "scale")
 	}
 	if !*r.Scale && r.Measure.Name == nil && r.Measure.Grams == nil && s.BasketG == 0 {
-		r.Measure.Name = new(coffee.UsualMeasure)
+		r.Measure.Name = new(quantity.Either(s.ScoopMarks, "scoop", coffee.UsualMeasure))
 		defaulted = append(defaulted, "measure.name")
+	}
+	if !*r.Scale && r.WaterBy.Name == nil && r.WaterBy.Ml != nil {
+		r.WaterBy.Name = new("cup")
+		defaulted = append(defaulted, "water_by.name")
+	}
+	if !*r.Scale && r.WaterBy.Ml == nil {
+		ml, is := volumes[strings.ToLower(text(r.WaterBy.Name))]
+		if !is {
+			ml = volumes["cup"]
+		}
+		if r.WaterBy.Name == nil {
+			r.WaterBy.Name = new("cup")
+			defaulted = append(defaulted, "water_by.name")
+		}
+		r.WaterBy.Ml = &ml
+		defaulted = append(defaulted, "water_by.ml")
 	}
 	if r.Measure.Name != nil && r.Measure.Grams == nil {
 		r.Measure.Grams = new(coffee.TypicalG(*r.Measure.Name))

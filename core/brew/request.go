@@ -50,6 +50,7 @@ type Request struct {
 	Coffee  Coffee  `json:"coffee,omitzero" required:"false"`
 	Grinder Grinder `json:"grinder,omitzero" required:"false"`
 	Measure Measure `json:"measure,omitzero" required:"false"`
+	WaterBy WaterBy `json:"water_by,omitzero" required:"false"`
 }
 
 // Pour moves a pour of the school in time, with all that follows it, or changes
@@ -93,6 +94,14 @@ type Grinder struct {
 	UmPerClick *float64 `json:"um_per_click,omitempty"`
 	ZeroUm     *float64 `json:"zero_um,omitempty"`
 	Clicks     *float64 `json:"clicks,omitempty"`
+}
+
+// WaterBy is what water is poured by where there is no scale: a mug, a measuring cup, a
+// decilitre, the marks in a pot.
+type WaterBy struct {
+	Name    *string  `json:"name,omitempty"`
+	Ml      *float64 `json:"ml,omitempty" doc:"It holds, as full as one pours it"`
+	MarksMl *float64 `json:"marks_ml,omitempty" doc:"The pot or kettle has marks, so many ml apart"`
 }
 
 // Measure is the user's own calibrated spoon, scoop, cup or handful.

@@ -332,6 +332,9 @@ func (c *script) safety(supplied bool) {
 	if c.OnFlame() && c.Um < mokaFinestUm {
 		c.caution("moka-fine", "dose")
 	}
+	if by := c.Request.WaterBy; c.byVessel && *by.Name != "dl" {
+		c.plan.decided = append(c.plan.decided, Decision{ID: "poured-by", Word: *by.Name, Values: []quantity.Value{quantity.Of(*by.Ml, quantity.Millilitre)}})
+	}
 	if c.School.Milk > 0 {
 		decide(&c.plan.decided, "milk", "", quantity.Of(c.School.Milk, quantity.Gram))
 	}

@@ -2,7 +2,6 @@ package brew
 
 import (
 	"math"
-	"strconv"
 	"strings"
 
 	"apodemos/core/coffee"
@@ -154,6 +153,10 @@ func (c *script) figure(w *wording, name string, s Step, pour *method.Step) {
 		w.value(ml, quantity.Millilitre)
 	case "pour":
 		switch {
+		case c.School.ScoopMarks && !*c.Request.Scale && p.DoseMeasures != nil && strings.Contains(p.DoseMeasures.Name, "scoop"):
+			// The chamber's marks are scoops: as many of water as of coffee.
+			mark, _, _ := strings.Cut(coffee.InMeasures(p.DoseMeasures.Count/b.N, "scoop"), " ")
+			w.say("Fill to mark " + mark)
 		case *c.Request.Scale:
 			w.say("Pour to ").value(value(s.ToG), quantity.Gram)
 		case pour != nil && c.pourShare(pour) > 0.999 && c.readBefore(pour) > 0:
@@ -362,25 +365,25 @@ func (c *script) snow(w *wording, g float64) {
 	}
 }
 
-// cupfuls is an amount counted in the cups that are drunk from.
+// cupfuls is an amount counted in the vessel that it is poured by, never in the drink.
 func (c *script) cupfuls(w *wording, ml float64) {
-	n := ml / *c.Request.CupMl
+	by := c.Request.WaterBy
+	c.byVessel = true
+	n := math.Max(math.Round(4*ml / *by.Ml)/4, 0.25)
+	if *by.Name == "dl" {
+		w.say("about " + coffee.InMeasures(math.Max(math.Round(2*ml / *by.Ml)/2, 0.5), "dl"))
+		return
+	}
 	if n < 0.94 {
-		part := share(n)
+		part := share(ml / *by.Ml)
 		if part == "about half" {
-			w.say(part + " a cup")
+			w.say(part + " a " + *by.Name)
 		} else {
-			w.say(part + " of a cup")
+			w.say(part + " of a " + *by.Name)
 		}
 		return
 	}
-	quarters := math.Round(4 * n)
-	w.say("about " + strconv.Itoa(int(quarters)/4) + [...]string{"", "¼", "½", "¾"}[int(quarters)%4])
-	if quarters == 4 {
-		w.say(" cupful")
-	} else {
-		w.say(" cupfuls")
-	}
+	w.say("about " + coffee.InMeasures(n, *by.Name))
 }
 
 // fillWords is how much goes into pot or kettle: by a scale, or by how deep it
@@ -389,6 +392,10 @@ func (c *script) fillWords(w *wording) {
 	ml := *c.heatedEach()
 	if *c.Request.Scale {
 		w.value(ml, quantity.Millilitre)
+		return
+	}
+	if marks := c.Request.WaterBy.MarksMl; marks != nil {
+		w.say("water to the ").value(math.Max(math.Round(2*ml / *marks), 1)**marks/2, quantity.Millilitre).say(" mark")
 		return
 	}
 	c.cupfuls(w, ml)

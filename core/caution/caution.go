@@ -77,7 +77,7 @@ var all = map[string]Caution{
 	"valve":               {Level: "danger", Text: "Check that the valve is clear and moves, and keep the water below it.", Why: "A blocked moka pot can burst."},
 	"moka-fine":           {Level: "danger", Text: "Grind coarser than espresso, and never tamp.", Why: "A bed too fine blocks the water: the pressure rises, and the pot can burst."},
 	"press-cold":          {Level: "note", Text: "Press straight down, slowly. Stop when it resists.", Why: "A slipping press throws grounds."},
-	"cloth":               {Level: "care", Text: "Dry the cloth fully or keep it under water in a refrigerator.", Why: "A damp cloth grows mould."},
+	"cloth":               {Level: "care", Text: "Dry the cloth fully, on the pack as you walk; boil it every second day. Or refrigerate it wet.", Why: "A damp cloth grows mould."},
 	"parts":               {Level: "note", Text: "Count the parts before you leave: cap, plunger, papers.", Why: "It won't brew with a part missing."},
 	"keeps":               {Level: "care", Text: "Keep concentrate refrigerated, up to two weeks. Unrefrigerated and cool, drink it within two days; in heat, don't keep it.", Why: "It spoils like food."},
 	"keeps-hot":           {Level: "danger", Text: "It is too warm here to keep concentrate: drink only what has stayed cold.", Why: "Above about 25 °C (77 °F) it spoils within hours; two days is for a cool room."},

@@ -78,6 +78,9 @@ func InMeasures(count float64, name string) string {
 	if whole > 0 || sign == "" {
 		n = strconv.FormatFloat(whole, 'f', 0, 64) + sign
 	}
+	if name == "dl" {
+		return n + " dl"
+	}
 	for _, t := range plurals {
 		if strings.HasPrefix(name, "my ") {
 			break
@@ -93,7 +96,7 @@ func InMeasures(count float64, name string) string {
 }
 
 // plurals are the measures whose plural is known.
-var plurals = []string{"tablespoon", "teaspoon", "spoon", "scoop", "handful", "cup", "measure"}
+var plurals = []string{"tablespoon", "teaspoon", "spoon", "scoop", "handful", "cup", "mug", "bottle", "jar", "pot", "measure"}
 
 // Measure rounds a dose in g to a measure that holds grams and can be judged
 // to a step of itself (0.5 for half spoons). It never rounds to nothing.

@@ -106,6 +106,24 @@ func (i Item) BySetting() Item {
 	return i
 }
 
+// ToFingerMl is what a cup holds to a finger under its rim, as one fills it, in ml; 0 where
+// it is not known. A finger is 15 mm, and a cup is taken for as wide at the top as its rim,
+// or as its outside less 4 mm. Common practice.
+func (i Item) ToFingerMl() float64 {
+	if i.CapacityMl == nil {
+		return 0
+	}
+	wide := 80.0
+	switch {
+	case i.RimMm != nil:
+		wide = *i.RimMm
+	case i.LengthMm != nil:
+		wide = *i.LengthMm - 4
+	}
+	ml := *i.CapacityMl - math.Pi/4*wide*wide*15/1000
+	return math.Min(math.Max(10*math.Round(math.Max(ml, *i.CapacityMl/2)/10), 20), 2000)
+}
+
 // Pieces returns how many there are.
 func (i Item) Pieces() float64 {
 	if i.Count == nil {
@@ -352,6 +370,11 @@ func (i Item) Into(r *brew.Request) {
 		r.Brewer.MassG = &mass
 		word(&r.Brewer.Material, i.Material)
 	case Cup:
+		// Without a scale, water is poured by it.
+		if ml := i.ToFingerMl(); ml > 0 && r.WaterBy.Ml == nil && r.WaterBy.Name == nil {
+			name, _, _ := strings.Cut(quantity.Within(i.Name), ",")
+			r.WaterBy.Name, r.WaterBy.Ml = &name, &ml
+		}
 		r.Cup.MassG = &mass
 		word(&r.Cup.Material, i.Material)
 		insulated := i.Insulated

@@ -357,3 +357,15 @@ func TestANameIsNoTemplate(t *testing.T) {
 	require.True(t, ok)
 	assert.Equal(t, "Cone {1} sits on {0} mug: 105 mm base, 88 mm rim.", j.Text)
 }
+
+// A cup is filled to a finger under its rim: 15 mm of its width less than it holds.
+func TestToAFingerUnderTheRim(t *testing.T) {
+	mug := Item{Kind: Cup, CapacityMl: new(400.0), RimMm: new(85.0)}
+	assert.InDelta(t, 400-85, mug.ToFingerMl(), 5)
+	assert.InDelta(t, 40, Item{Kind: Cup, CapacityMl: new(80.0), RimMm: new(70.0)}.ToFingerMl(), 1e-9)
+	assert.Zero(t, Item{Kind: Cup}.ToFingerMl())
+	var r brew.Request
+	mug.Name = "Enamel mug, blue"
+	mug.Into(&r)
+	assert.Equal(t, "enamel mug", *r.WaterBy.Name)
+}

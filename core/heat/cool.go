@@ -13,6 +13,7 @@ type Vessel struct {
 	MassG      float64
 	Material   Material
 	Insulated  bool
+	Wrapped    bool // in wool: a sock, a glove, a scarf
 	// LossFactor scales the loss; 1 as modelled, or as fitted from a reading.
 	LossFactor float64
 }
@@ -112,6 +113,9 @@ func NewLoss(v Vessel, fillMl float64, c Cover, a Air) Loss {
 	}
 	if v.Insulated {
 		l.resist += InsulationR
+	}
+	if v.Wrapped {
+		l.resist += WrapR
 	}
 	l.Refill(fillMl)
 	return l

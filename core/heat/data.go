@@ -156,6 +156,10 @@ var Materials = []Material{
 // ten minutes through wall and stopper.
 const InsulationR = 0.8
 
+// WrapR is the resistance that a layer of wool about 5 mm thick adds, m²·K/W, at 0.05
+// W/(m·K). From memory.
+const WrapR = 0.1
+
 // FuelByID, BurnerByID and MaterialByID look an entry up.
 func FuelByID[S ~string](id S) (Fuel, bool) {
 	return find(Fuels, func(f Fuel) bool { return string(f.ID) == string(id) })

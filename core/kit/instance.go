@@ -77,6 +77,7 @@ type option struct {
 	batches  float64
 	hot      bool
 	wantsPot bool // the vessel is the brewer
+	kettle   bool // hot water goes into a pot that is on the flame itself
 	flame    bool // the brewer heats its own water on it
 	prepS    float64
 	afterS   float64 // from the boil, or from the start where nothing is heated
@@ -383,7 +384,7 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 	if !d.urn && !d.socket && !d.fire {
 		r.Heat = brew.Heat{} // whatever burner is carried
 	}
-	o = option{method: m, school: s, into: into, brewer: k, paper: none, tidy: float64(5 - m.Scores.Tidiness), wantsPot: m.InPot(), flame: s.ColdFill, hot: !cold,
+	o = option{method: m, school: s, into: into, brewer: k, paper: none, tidy: float64(5 - m.Scores.Tidiness), wantsPot: m.InPot(), kettle: m.Way == method.OnFlame && !s.ColdFill, flame: s.ColdFill, hot: !cold,
 		fine: slices.Contains(m.Needs, "fine grinder"), grind: r.Coffee.GroundAhead == nil || !*r.Coffee.GroundAhead}
 	if k != none {
 		b := in.items[k]

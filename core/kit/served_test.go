@@ -106,7 +106,7 @@ func serves(t require.TestingT, in trip.Trip, k laid, s Serving) *brew.Plan {
 			fits(gear.PotOnBurner(*k.vessel, *k.burner))
 			fits(gear.OverFlame(*k.vessel, *k.burner))
 		}
-		if m.Way != method.OnFlame {
+		if m.Way != method.OnFlame || !school.ColdFill {
 			require.NotNil(t, k.vessel, "%s: something to heat it in", what)
 			fits(gear.WaterInVessel(*k.vessel, *p.Water.HeatedMl / *p.Batches))
 		}

@@ -281,6 +281,9 @@ func (in *instance) way(di, oi int, b base) (way, bool) {
 	if o.wantsPot && (b.vessel == none || in.items[b.vessel].Spout) {
 		return way{}, false
 	}
+	if o.kettle && b.vessel == none {
+		return way{}, false
+	}
 	cup := in.items[b.cup]
 	if cup.CapacityMl != nil && o.drink > 0.92**cup.CapacityMl {
 		return way{}, false

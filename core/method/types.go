@@ -207,6 +207,9 @@ type School struct {
 	// all of it.
 	StopShare float64
 	Milk      float64 // condensed milk, g a cup
+	// ScoopMarks tells that the chamber's marks are scoops: water to the mark of as many as
+	// there are of coffee. Common practice.
+	ScoopMarks bool
 	// Access scales the extraction: 1 for steeped and stirred, less where water
 	// reaches the grounds badly, more where a rolling boil stirs it all the while
 	// (from memory).

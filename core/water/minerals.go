@@ -87,6 +87,19 @@ func Mineralise(source, second, target Minerals) (Recipe, bool) {
 	return r, ok
 }
 
+// ForTotal is the target whose salts in distilled water leave totalMgL of dissolved solids,
+// in mg/L, with hardness and alkalinity in the proportion of the published targets. Another
+// water with the same total may have other parts of each.
+func ForTotal(totalMgL float64) Minerals {
+	usual, _ := Mineralise(Minerals{}, Minerals{}, Minerals{TargetHardness, TargetAlkali})
+	k := totalMgL / usual.AddedTDSMgL
+	return Minerals{k * TargetHardness, k * TargetAlkali}
+}
+
+// DropsPerMl is how many drops of a dropper bottle are a millilitre. Common practice; bottles
+// differ by a third: count those of 5 ml once.
+const DropsPerMl = 20
+
 // Result returns what a recipe makes of a source and a second water.
 func (r Recipe) Result(source, second Minerals) Minerals {
 	m := Blend(source, second, r.SourceShare)

@@ -75,3 +75,17 @@ func TestTreatmentByAltitude(t *testing.T) {
 	assert.Equal(t, 180.0, TreatmentBoilS(0, false), "an altitude that is not known is high")
 	assert.Contains(t, SafeBoil, "1 minute, or 3 minutes above 2,000 m (6,500 ft)", "the words say the figures")
 }
+
+// A total made of distilled water is the total, in the proportion of the published targets.
+func TestForTotal(t *testing.T) {
+	for _, total := range []float64{30, 70, 150, 300} {
+		m := ForTotal(total)
+		r, ok := Mineralise(Minerals{}, Minerals{}, m)
+		require.True(t, ok)
+		assert.InDelta(t, total, r.AddedTDSMgL, 1e-9)
+		assert.InDelta(t, TargetHardness/TargetAlkali, m.Hardness/m.Alkali, 1e-9)
+	}
+	// By hand: 68 mg/L of hardness is 167 mg of Epsom salt, 82 without its water, and 40 of
+	// alkalinity 67 mg of baking soda: 149 in all.
+	assert.InDelta(t, 68*70/149.0, ForTotal(70).Hardness, 0.2)
+}

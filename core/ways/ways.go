@@ -153,7 +153,7 @@ func missing(have []gear.Item, r brew.Request, m method.Method, s method.School)
 		return ""
 	}
 	var out []string
-	for _, what := range []string{gear.Lacks(have, m, s, groundAhead(r)), noPot(have, r, m), noConcentrate(have, m)} {
+	for _, what := range []string{gear.Lacks(have, m, s, groundAhead(r)), noPot(have, r, m, s), noConcentrate(have, m)} {
 		if what != "" {
 			out = append(out, what)
 		}
@@ -173,13 +173,14 @@ func noConcentrate(have []gear.Item, m method.Method) string {
 }
 
 // noPot is the vessel that is missing where water has to be heated and there is gear,
-// and no pot or kettle among it. A socket has a kettle of its own.
-func noPot(have []gear.Item, r brew.Request, m method.Method) string {
+// and no pot or kettle among it. A socket has a kettle of its own, and a moka pot that is
+// filled cold needs none.
+func noPot(have []gear.Item, r brew.Request, m method.Method, s method.School) string {
 	burner := ""
 	if r.Heat.Burner != nil {
 		burner = *r.Heat.Burner
 	}
-	if !m.Heated() || m.Way == method.OnFlame || r.Heat.SuppliedC != nil || burner == "mains" {
+	if !m.Heated() || m.Way == method.OnFlame && s.ColdFill || r.Heat.SuppliedC != nil || burner == "mains" {
 		return ""
 	}
 	if slices.ContainsFunc(have, func(i gear.Item) bool { return i.Kind == gear.Vessel && i.Usable() }) {

@@ -116,6 +116,16 @@ func TestWhatGoesAlongComesFirst(t *testing.T) {
 	assert.Equal(t, "Aluminium pot, 1.4 L", pots(shelf[i].ID))
 }
 
+// A moka pot with neither kettle nor pot beside it is filled cold; with one, hot.
+func TestAMokaPotAloneIsFilledCold(t *testing.T) {
+	alone := have(t, "Moka pot, small", "Canister burner", "Hand grinder", "Steel mug, wide")
+	w := way(t, of(t, at(0, "boil"), alone, Balanced), "moka")
+	assert.Empty(t, w.Not)
+	assert.Equal(t, "cold-fill", w.School)
+	w = way(t, of(t, at(0, "boil"), append(alone, have(t, "Titanium pot, 1 L")...), Balanced), "moka")
+	assert.Equal(t, "hot-fill", w.School)
+}
+
 // Without a scale a brew goes by one's own measure.
 func TestWithoutAScale(t *testing.T) {
 	with := way(t, of(t, at(0, "boil"), gear.Starter(), Balanced), "pot")

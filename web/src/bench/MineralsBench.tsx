@@ -1,5 +1,6 @@
 import { Button, Segmented } from "antd";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { ApiError } from "../api/client";
 import { useSettings } from "../app/settings";
 import { Chart, Handle } from "../chart/Chart";
@@ -16,6 +17,7 @@ const degrees: Record<string, number> = { "mg/L": 1, ppm: 1, "°dH": 17.848, "°
 export function MineralsBench({ base }: BenchProps) {
   const { system } = useSettings();
   const [unit, setUnit] = useState("mg/L");
+  const asked = Number(useSearchParams()[0].get("total"));
   const [w, setW] = useState({
     hardness: 10,
     alkali: 10,
@@ -25,6 +27,8 @@ export function MineralsBench({ base }: BenchProps) {
     secondAlkali: 0,
     bottle: 60,
     dose: 2,
+    total: asked > 0 ? asked : undefined,
+    strength: undefined as number | undefined,
   });
   const answer = useMineralsAnswer({
     hardness_mg_l: w.hardness,
@@ -33,6 +37,8 @@ export function MineralsBench({ base }: BenchProps) {
     second_alkalinity_mg_l: w.secondAlkali,
     target_hardness_mg_l: w.toHardness,
     target_alkalinity_mg_l: w.toAlkali,
+    total_mg_l: w.total,
+    strength_mg_ml: w.strength,
     bottle_ml: w.bottle,
     dose_ml: w.dose,
   });
@@ -90,12 +96,37 @@ export function MineralsBench({ base }: BenchProps) {
               onChange={setUnit}
             />
           </div>
-          {hard("hardness", "Hardness", "hardness_mg_l")}
-          {hard("alkali", "Alkalinity", "alkalinity_mg_l")}
-          {hard("secondHardness", "Second water: hardness", "second_hardness_mg_l")}
-          {hard("secondAlkali", "Second water: alkalinity", "second_alkalinity_mg_l")}
-          {hard("toHardness", "Wanted hardness", "target_hardness_mg_l")}
-          {hard("toAlkali", "Wanted alkalinity", "target_alkalinity_mg_l")}
+          <QuantityInput
+            compact
+            field={own("total_mg_l", "In all, from distilled water", "mg/L", limits["MineralsIn.total_mg_l"])}
+            value={w.total}
+            clearable
+            trouble={trouble("total_mg_l")}
+            onChange={(v) => setW({ ...w, total: v })}
+          />
+          {w.total === undefined && (
+            <>
+              {hard("hardness", "Hardness", "hardness_mg_l")}
+              {hard("alkali", "Alkalinity", "alkalinity_mg_l")}
+              {hard("secondHardness", "Second water: hardness", "second_hardness_mg_l")}
+              {hard("secondAlkali", "Second water: alkalinity", "second_alkalinity_mg_l")}
+              {hard("toHardness", "Wanted hardness", "target_hardness_mg_l")}
+              {hard("toAlkali", "Wanted alkalinity", "target_alkalinity_mg_l")}
+            </>
+          )}
+          <QuantityInput
+            compact
+            field={own(
+              "strength_mg_ml",
+              "Bought concentrate, mg in a ml",
+              "",
+              limits["MineralsIn.strength_mg_ml"],
+            )}
+            value={w.strength}
+            clearable
+            trouble={trouble("strength_mg_ml")}
+            onChange={(v) => setW({ ...w, strength: v })}
+          />
           <QuantityInput
             compact
             field={own("bottle_ml", "Bottle size", "ml", limits["MineralsIn.bottle_ml"])}
@@ -139,18 +170,41 @@ export function MineralsBench({ base }: BenchProps) {
           h: m.source.hardness_mg_l * m.source_share + m.second.hardness_mg_l * (1 - m.source_share),
           a: m.source.alkalinity_mg_l * m.source_share + m.second.alkalinity_mg_l * (1 - m.source_share),
         };
-        const topX = Math.max(200, w.hardness * 1.1, w.toHardness * 1.1);
-        const topY = Math.max(120, w.alkali * 1.1, w.toAlkali * 1.1);
+        // With a total, the waters are those that it means.
+        const from =
+          w.total === undefined ? [w.hardness, w.alkali] : [m.source.hardness_mg_l, m.source.alkalinity_mg_l];
+        const to =
+          w.total === undefined
+            ? [w.toHardness, w.toAlkali]
+            : [m.target.hardness_mg_l, m.target.alkalinity_mg_l];
+        const [fromH = 0, fromA = 0] = from;
+        const [toH = 0, toA = 0] = to;
+        const topX = Math.max(200, fromH * 1.1, toH * 1.1);
+        const topY = Math.max(120, fromA * 1.1, toA * 1.1);
         return (
           <>
             <p className="bench-answer">
               {m.in_zone ? "Already inside the published window. " : ""}
               {recipe}.
             </p>
+            {w.total !== undefined && (
+              <p className="hint">
+                {inWords(m.total_mg_l, "mg/L", system)} in all is{" "}
+                {inWords(m.target.hardness_mg_l, "mg/L", system)} hardness and{" "}
+                {inWords(m.target.alkalinity_mg_l, "mg/L", system)} alkalinity as CaCO₃ with these salts.
+                Another water with the same total may have other parts of each.
+              </p>
+            )}
+            {m.bought_ml > 0 && (
+              <p>
+                Or {inWords(m.bought_ml, "ml", system, { step: isUs(system) ? 0.01 : 0.1 })} of the bought
+                concentrate per litre, about {Math.round(m.drops)} drops.
+              </p>
+            )}
             {m.dissolve && <p className="trouble">The bottles are {m.dissolve}.</p>}
             <Chart
               title="Hardness and alkalinity"
-              words={`The source has ${inWords(w.hardness, "mg/L", system)} hardness and ${inWords(w.alkali, "mg/L", system)} alkalinity as calcium carbonate. ${recipe ?? ""}.`}
+              words={`The source has ${inWords(fromH, "mg/L", system)} hardness and ${inWords(fromA, "mg/L", system)} alkalinity as calcium carbonate. ${recipe ?? ""}.`}
               x={{ label: "hardness as CaCO₃", unit: "mg/L", from: 0, to: topX }}
               y={{ label: "alkalinity as CaCO₃", unit: "mg/L", from: 0, to: topY }}
               height={380}
@@ -208,28 +262,28 @@ export function MineralsBench({ base }: BenchProps) {
                     className="ch-source"
                     x={x}
                     y={y}
-                    at={[w.hardness, w.alkali]}
+                    at={[fromH, fromA]}
                     units={["mg/L", "mg/L"]}
                     steps={[1, 1]}
                     min={[0, 0]}
                     max={[topX, topY]}
-                    onMove={([h, al]) => setW({ ...w, hardness: h, alkali: al })}
+                    onMove={([h, al]) => setW({ ...w, total: undefined, hardness: h, alkali: al })}
                   />
-                  <text className="ch-name" x={x(w.hardness) + 12} y={y(w.alkali) - 8}>
+                  <text className="ch-name" x={x(fromH) + 12} y={y(fromA) - 8}>
                     source
                   </text>
                   <Handle
                     label="Wanted water"
                     x={x}
                     y={y}
-                    at={[w.toHardness, w.toAlkali]}
+                    at={[toH, toA]}
                     units={["mg/L", "mg/L"]}
                     steps={[1, 1]}
                     min={[0, 0]}
                     max={[topX, topY]}
-                    onMove={([h, al]) => setW({ ...w, toHardness: h, toAlkali: al })}
+                    onMove={([h, al]) => setW({ ...w, total: undefined, toHardness: h, toAlkali: al })}
                   />
-                  <text className="ch-name" x={x(w.toHardness) + 12} y={y(w.toAlkali) - 8}>
+                  <text className="ch-name" x={x(toH) + 12} y={y(toA) - 8}>
                     wanted
                   </text>
                 </>

@@ -43,7 +43,7 @@ function useOwn(of: PlanRequest | undefined) {
 export function NowPlanPage() {
   const [search] = useSearchParams();
   const catalogue = useCatalogue();
-  const { here, ways } = useHere(catalogue.data);
+  const { here, ways, shelf } = useHere(catalogue.data);
   const { system } = useSettings();
   const method = search.get("method") ?? "";
   const way = ways.data?.ways.find((w) => w.method === method);
@@ -51,7 +51,9 @@ export function NowPlanPage() {
   const school = way?.schools.find((c) => c.school === search.get("school"))?.school ?? way?.school ?? "";
   const stop = useStopOf(here.stop?.trip ?? 0, here.stop?.stop ?? 0);
   const kept = useRef<number>(undefined);
-  const { error, request } = useOwn(way && { ...way.request, school });
+  // Gear that is only assumed denies nobody the scale that a recipe in grams wants.
+  const assumed = !here.have && shelf?.length === 0 && search.get("recipe") !== null;
+  const { error, request } = useOwn(way && { ...way.request, school, ...(assumed && { scale: undefined }) });
   if (error) return <Trouble error={error} />;
   return (
     <Loaded query={catalogue}>

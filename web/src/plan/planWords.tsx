@@ -38,6 +38,9 @@ interface Of {
   onChange: (c: Change) => void;
 }
 
+/** What stands in the place of a scale. */
+const spoonsAndCups = ["measure.name", "measure.grams", "water_by.name", "water_by.ml", "water_by.marks_ml"];
+
 /** Without what is undefined, as what is kept is compared. */
 export const tidied = (r: PlanRequest) => JSON.parse(JSON.stringify(r)) as PlanRequest;
 
@@ -295,7 +298,7 @@ export function planWords(of: Of): Part[] {
       label: "Scale or spoons",
       text: filled.scale === false ? "by the spoon" : "on a scale",
       assumed: request.scale === undefined,
-      control: () => <>{["scale", "measure.name", "measure.grams"].map(any)}</>,
+      control: () => <>{["scale", ...(filled.scale === false ? spoonsAndCups : [])].map(any)}</>,
     },
     ", at ",
     air.altitude,

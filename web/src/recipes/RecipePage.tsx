@@ -367,8 +367,7 @@ function RecipeForm({
           {num("minerals_mg_l", "Minerals in its water, in all", "mg/L")}
           {r.minerals_mg_l !== undefined && (
             <p className="lb-from">
-              No figure uses this.{" "}
-              <Link to={`/bench/minerals?total=${r.minerals_mg_l}`}>Make such water</Link>
+              No figure uses this. <Link to={`/bench/water?total=${r.minerals_mg_l}`}>Make such water</Link>
             </p>
           )}
         </div>
