@@ -369,3 +369,14 @@ func TestToAFingerUnderTheRim(t *testing.T) {
 	mug.Into(&r)
 	assert.Equal(t, "enamel mug", *r.WaterBy.Name)
 }
+
+// One setting that is known by eye gives a grinder's clicks, with burrs that touch at zero;
+// what is no grinder, or has no such setting, stays as it is.
+func TestAKnownSettingIsEnough(t *testing.T) {
+	g := Item{Kind: Grinder, KnownClicks: new(23.0), KnownGrind: "medium-coarse"}.BySetting()
+	assert.InDelta(t, 865/23.0, *g.UmPerClick, 0.05)
+	assert.Zero(t, *g.ZeroUm)
+	assert.Nil(t, Item{Kind: Grinder, KnownClicks: new(23.0)}.BySetting().UmPerClick)
+	assert.Nil(t, Item{Kind: Cup, KnownClicks: new(23.0), KnownGrind: "medium"}.BySetting().UmPerClick)
+	assert.NotEmpty(t, Item{Name: "x", Kind: Grinder, MassG: 100, KnownGrind: "gritty"}.Check())
+}

@@ -11,6 +11,8 @@ import (
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+
+	"apodemos/core/method"
 )
 
 // A bag is a text of the corpus with what a careful reader takes from it: fields as
@@ -210,4 +212,29 @@ func TestAChoiceIsTheLastWord(t *testing.T) {
 		_, err := Read(words, c)
 		require.Error(t, err)
 	}
+}
+
+// A pour that waits for the bed has a step before it that ends by its sign.
+func TestADrainedPourWaitsForItsSign(t *testing.T) {
+	r, err := Read("30 g coffee, 500 g water. Pour 60 g. When it has drained, pour to 200 g. When drained, pour to 500 g.")
+	require.NoError(t, err)
+	m, _ := method.ByID("cone")
+	base, _ := m.School("four-pulses")
+	made, bad := r.Recipe.Over(m, base, nil)
+	require.Empty(t, bad)
+	waits, pours := 0, 0
+	for i, k := range made.School.Steps {
+		if k.Sign != "" && strings.HasPrefix(string(k.ID), "drains") {
+			waits++
+			assert.Equal(t, method.Sign, k.Until)
+			assert.Positive(t, k.ForS)
+			next := made.School.Steps[i+1]
+			assert.InDelta(t, k.AtS+k.ForS, next.AtS, 1e-9, "the pour follows it")
+		}
+		if strings.HasPrefix(string(k.ID), "pour-") {
+			pours++
+		}
+	}
+	assert.Equal(t, 2, waits)
+	assert.Equal(t, 3, pours)
 }
