@@ -113,8 +113,36 @@ func TestSeventyInAll(t *testing.T) {
 	t.Parallel()
 	p := sit(t, startOwn(t).base)
 	p.open("/bench/water?total=70")
-	p.see("70 mg/L in all is 32 mg/L hardness and 19 mg/L alkalinity")
-	p.fill("Bought concentrate, mg in a ml", "35")
+	p.see("70 mg/L in all from distilled water is 32 mg/L hardness and 19 mg/L alkalinity")
+	p.fill("Concentrate, mg/ml", "35")
 	p.see("Or 2.0 ml of the bought concentrate per litre, about 40 drops.")
 	assert.InDelta(t, 79, number(t, p.figure("epsom_mg_per_l")), 2)
+}
+
+// A newcomer with a phone, a pot, a lighter and ground coffee at a lake at 1,900 m: five taps
+// and one number to the first instruction that hands can follow, with the lake's boil in it.
+func TestTheNewcomerAtALake(t *testing.T) {
+	t.Parallel()
+	p := sit(t, startOwn(t).base)
+	p.phone(1)
+	p.open("/now")
+	p.see("Name the water source.")
+	p.word("Altitude") // 1
+	p.fill("Altitude", "1900")
+	p.word("Water source")                             // 2
+	p.clickKind("lake", "label, button, [role=radio]") // 3
+	p.settle()
+	p.until("say ground coffee", func() bool { // 4, 5
+		return p.js(`(() => {
+			const l = [...document.querySelectorAll("label")].find(e => e.innerText.trim() === "ground coffee");
+			if (!l) document.querySelector('.word[data-says="What you have"][aria-expanded=false]')?.click();
+			else if (!l.className.includes("piece-on")) l.click();
+			return l ? "yes" : "";
+		})()`) == "yes"
+	})
+	p.see("First: Fill the pot with about")
+	p.see("Boil the water for 1 min to make it safe.")
+	if path := looked(); path != "" {
+		p.picture(path + "/newcomer.png")
+	}
 }

@@ -573,7 +573,11 @@ func (p *person) compare(words string) {
 		return strings.HasPrefix(p.js(`document.querySelector(".ant-select-dropdown:not(.ant-select-dropdown-hidden) .ant-select-item-option")?.innerText ?? ""`), words)
 	}
 	p.until("find "+words, func() bool {
-		p.do(chromedp.Focus(chromedp.CSS("#compare")), chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent(words))
+		// Typed elsewhere, the letters are shortcuts.
+		if p.js(`(() => { const e = document.getElementById("compare"); e?.focus(); return document.activeElement === e ? "yes" : ""; })()`) != "yes" {
+			return false
+		}
+		p.do(chromedp.KeyEvent("a", chromedp.KeyModifiers(kb.ModifierCtrl)), chromedp.KeyEvent(words))
 		for end := time.Now().Add(2 * time.Second); !found(); time.Sleep(40 * time.Millisecond) {
 			if time.Now().After(end) {
 				return false

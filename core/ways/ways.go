@@ -43,6 +43,8 @@ type Way struct {
 	Request brew.Request `json:"request"`
 	Not     string       `json:"not" doc:"Why it cannot be made here with this; empty when it can"`
 	Why     []string     `json:"why" doc:"What speaks for it and against it, in a few words each"`
+	// Begin is what hands do first, and the boil that makes the water safe.
+	Begin []quantity.Phrase `json:"begin"`
 	// Than says in what it differs from the first.
 	Than    []quantity.Phrase `json:"than"`
 	Matter  []string          `json:"matter" doc:"The two figures that count here, by their paths in a plan, or weight"`
@@ -126,7 +128,7 @@ func wayOf(in Wanted, m method.Method, set *conditions.Settled) Way {
 	}
 	slices.SortStableFunc(all, func(a, b candidate) int { return compare(a.order, b.order) })
 	best := all[0]
-	w := Way{Choice: best.choice, Request: best.r, Not: best.not, Order: best.order, Fit: best.fit, Why: []string{}}
+	w := Way{Choice: best.choice, Request: best.r, Not: best.not, Order: best.order, Fit: best.fit, Why: []string{}, Begin: []quantity.Phrase{}}
 	for _, x := range all {
 		c := x.choice
 		if x.not != "" {
@@ -138,10 +140,25 @@ func wayOf(in Wanted, m method.Method, set *conditions.Settled) Way {
 	if w.Not == "" {
 		s, _ := m.School(best.choice.School)
 		w.Why = why(w, m, s, set)
+		if p := best.plan; p != nil && len(p.Steps) > 0 {
+			w.Begin = begin(p, m, set)
+		}
 	} else {
 		w.Possible = false
 	}
 	return w
+}
+
+// begin is what hands do first: with water that nobody has made safe, the boil that does.
+func begin(p *brew.Plan, m method.Method, set *conditions.Settled) []quantity.Phrase {
+	out := []quantity.Phrase{p.Steps[0].Phrase}
+	switch {
+	case set.Water().Caution != nil && m.Heated():
+		return append(out, boilFirst.Say(quantity.Of(water.TreatmentBoilS(set.AltitudeM, set.AltitudeKnown), quantity.Second)))
+	case p.Boiling.Text != "":
+		out = append(out, p.Boiling)
+	}
+	return out
 }
 
 func groundAhead(r brew.Request) bool { return r.Coffee.GroundAhead != nil && *r.Coffee.GroundAhead }

@@ -4,6 +4,7 @@ import (
 	"context"
 	"math"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -328,4 +329,25 @@ func TestNoDeadEnd(t *testing.T) {
 	f, err := Of(t.Context(), Wanted{Request: r})
 	require.NoError(t, err)
 	assert.Empty(t, f.Ways[0].Not, "while nobody says, anything may be there")
+}
+
+// What hands do first stands with a way; water that nobody has made safe is boiled first,
+// for as long as its height wants.
+func TestABeginning(t *testing.T) {
+	lake := func(altitude float64) []string {
+		r := brew.Request{}
+		r.Place.AltitudeM, r.Water.Source = &altitude, new("lake")
+		f, err := Of(context.Background(), Wanted{Request: r})
+		require.NoError(t, err)
+		var out []string
+		for _, b := range f.Ways[0].Begin {
+			out = append(out, strings.ReplaceAll(b.Text, "\u2009", " "))
+		}
+		return out
+	}
+	low := lake(1900)
+	require.Len(t, low, 2)
+	assert.Contains(t, low[0], "Fill")
+	assert.Equal(t, "Boil the water for 1 min to make it safe.", low[1])
+	assert.Equal(t, "Boil the water for 3 min to make it safe.", lake(2300)[1])
 }

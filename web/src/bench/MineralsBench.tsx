@@ -98,7 +98,7 @@ export function MineralsBench({ base }: BenchProps) {
           </div>
           <QuantityInput
             compact
-            field={own("total_mg_l", "In all, from distilled water", "mg/L", limits["MineralsIn.total_mg_l"])}
+            field={own("total_mg_l", "Total wanted", "mg/L", limits["MineralsIn.total_mg_l"])}
             value={w.total}
             clearable
             trouble={trouble("total_mg_l")}
@@ -116,12 +116,7 @@ export function MineralsBench({ base }: BenchProps) {
           )}
           <QuantityInput
             compact
-            field={own(
-              "strength_mg_ml",
-              "Bought concentrate, mg in a ml",
-              "",
-              limits["MineralsIn.strength_mg_ml"],
-            )}
+            field={own("strength_mg_ml", "Concentrate, mg/ml", "", limits["MineralsIn.strength_mg_ml"])}
             value={w.strength}
             clearable
             trouble={trouble("strength_mg_ml")}
@@ -189,7 +184,7 @@ export function MineralsBench({ base }: BenchProps) {
             </p>
             {w.total !== undefined && (
               <p className="hint">
-                {inWords(m.total_mg_l, "mg/L", system)} in all is{" "}
+                {inWords(m.total_mg_l, "mg/L", system)} in all from distilled water is{" "}
                 {inWords(m.target.hardness_mg_l, "mg/L", system)} hardness and{" "}
                 {inWords(m.target.alkalinity_mg_l, "mg/L", system)} alkalinity as CaCO₃ with these salts.
                 Another water with the same total may have other parts of each.

@@ -9,6 +9,7 @@ import { Loaded } from "../app/Trouble";
 import { brewPath } from "../app/where";
 import { Hill } from "../place/Hill";
 import { atAltitude } from "../place/altitude";
+import { say } from "../units/units";
 import { figureOf, WayDrawing } from "../ways/figures";
 import type { Look } from "../manual/look";
 import { momentInWords } from "../app/dates";
@@ -110,6 +111,11 @@ function Now({ catalogue }: { catalogue: Catalogue }) {
       </section>
       {able && !ways.last && (
         <div className="now-go">
+          {here.conditions.water?.source !== undefined && able.begin.length > 0 && (
+            <p className="now-begin">
+              <strong>First:</strong> {able.begin.map((b) => say(b, system)).join(" ")}
+            </p>
+          )}
           <Link className="btn btn-primary" to={wayPath(able.method, able.school)}>
             <WayDrawing way={able} catalogue={catalogue} />
             <span>
