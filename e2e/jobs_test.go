@@ -40,6 +40,11 @@ func TestTheWordsOnABag(t *testing.T) {
 	p.until("see the drink", func() bool { return at("recipe-drink_ml") == "200" })
 	p.click("Undo")
 	p.until("see the water again", func() bool { return at("recipe-water_g") == "200" && at("recipe-drink_ml") == "" })
+	// Marks are of the words that were read, and of no others.
+	p.fill("In words, as on a bag", "plum")
+	p.seeNot("Touch a piece to change it.")
+	p.fill("In words, as on a bag", "13 g, 200 g at 90 °C, medium-coarse, four pours 45 s apart to 30/110/170/200, 70 mg/L, 23 clicks; notes of plum")
+	p.see("Touch a piece to change it.")
 	p.fill("Name", "From the bag")
 	p.pick("Method", "Cone dripper")
 	p.clickKind("Save", "button")
@@ -141,7 +146,7 @@ func TestTheNewcomerAtALake(t *testing.T) {
 		})()`) == "yes"
 	})
 	p.see("First: Fill the pot with about")
-	p.see("Boil the water for 1 min to make it safe.")
+	p.see("Rolling boil for 1 min to make it safe")
 	if path := looked(); path != "" {
 		p.picture(path + "/newcomer.png")
 	}

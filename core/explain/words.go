@@ -57,7 +57,7 @@ var sayings = map[string]saying{
 	"canister-cold/spent":      {words("The gas left in this canister can’t feed here."), canisterCold},
 	"ice":                      {words("Of {0} of ice in each cup, {1} melts at once; the drink is {2}."), "Melting takes as much heat as warming the same water by 80 °C. The strength counts all ice as melted."},
 	"pours-set":                {words("Your pours take {0} (recipe {1}) and at home extract {2} (recipe {3})."), "You moved the pours; you can go back to the recipe’s."},
-	"clicks-anchor":            {words("{0} on your grinder is read as this grind, {1}. Differences are about {2}."), "Nothing else is known of the grinder: zero is taken as burrs touching."},
+	"clicks-anchor":            {words("Your {0} are read as this grind, {1}: about {2}."), "Nothing else is known of the grinder; zero is where the burrs touch."},
 	"recipe-clicks":            {words("The recipe’s {0} are for another grinder. Its word counts: {1}."), "Clicks only fit the grinder they were counted on."},
 	"stages":                   {words("The brewer holds {0}: pour in {1} parts, letting it sink between."), "More would overflow, hot. Stop each part a finger under the rim."},
 	"stages/slowly":            {words("The brewer holds {0}: pour slowly, so it sinks as you pour."), "Poured faster, it would overflow, hot."},

@@ -165,14 +165,15 @@ func TestBagsAreReadRight(t *testing.T) {
 	assert.Zero(t, wrongs)
 }
 
-// Texts that the reader was not made for are read nearly as well.
+// Texts labelled after the reader was changed and before it met them: at its first try 17 of
+// the 26 were right and 7 had something wrong; then it learnt from them.
 func TestLaterBags(t *testing.T) {
 	right, wrongs, all := readBags(t, "bags_later.txt")
 	assert.GreaterOrEqual(t, right, all*3/4)
 	assert.LessOrEqual(t, wrongs, 2)
 }
 
-// All of the words stand in the marks, as typed, each with what became of it.
+// The marks together are the words as typed.
 func TestMarksAreTheWords(t *testing.T) {
 	for _, file := range []string{"bags.txt", "bags_later.txt"} {
 		for _, b := range bags(t, file) {
@@ -211,6 +212,16 @@ func TestAChoiceIsTheLastWord(t *testing.T) {
 	for _, c := range []PieceIs{{From: 0, To: 900, Field: "dose_g"}, {From: 0, To: 4, Field: "colour"}, {From: 4, To: 4}} {
 		_, err := Read(words, c)
 		require.Error(t, err)
+	}
+}
+
+// “Once drained” after an amount is said of that pour.
+func TestDrainedAfterTheAmount(t *testing.T) {
+	r, err := Read("13 g, 200 g, bloom 30 g 40 s, then 110 g, then 200 g once drained")
+	require.NoError(t, err)
+	assert.Equal(t, "0:30,40:110,~:200", fieldsOf(r)["p"])
+	for _, m := range r.Marks {
+		assert.NotEqual(t, Unused, m.Kind, m.Words)
 	}
 }
 

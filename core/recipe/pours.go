@@ -18,6 +18,7 @@ type aPour struct {
 	byS   *float64 // done by then
 	bloom bool
 	restS float64 // what a bloom rests
+	waits bool    // until the bed has drained
 }
 
 type pourKind int
@@ -89,9 +90,17 @@ func (r *reader) pourTimes() {
 	})
 }
 
-// pausing finds what passes between two pours, which is between the words of them.
+// pausing finds the pauses between two pours: those that stand between their words.
 func (r *reader) pausing() {
 	r.each(drainedRe, func(_ []string, s span) bool {
+		// “To 200 g once drained” says it of the pour before.
+		for i := range r.pours {
+			if p := &r.pours[i]; p.from > 0 && p.to <= s.from && strings.TrimSpace(r.text.read[p.to:s.from]) == "" {
+				p.waits = true
+				r.pauses = append(r.pauses, pause{span: s, drained: true})
+				return true
+			}
+		}
 		if len(r.pours) == 0 || !slices.ContainsFunc(r.pours, func(p aPour) bool { return p.from > s.from }) {
 			return false // the end of the brew
 		}
@@ -569,7 +578,7 @@ func (r *reader) timed(pour *PourTo, p, before aPour, was PourTo) {
 		pour.ForS = new(math.Max(*p.byS-pour.AtS, 1))
 	case p.atS != nil:
 		pour.AtS = *p.atS
-	case is && gap.drained, !is && r.allDrained:
+	case p.waits, is && gap.drained, !is && r.allDrained:
 		pour.AtS, pour.Drained = was.AtS+drainedS, true
 	case is:
 		pour.AtS = was.AtS + gap.s

@@ -174,6 +174,16 @@ func (r *reader) say(s span, path string, as quantity.Sentence, values ...quanti
 	r.spans = append(r.spans, readSpan{s, Understood, path, p})
 }
 
+// set gives a field the figure that a span was read as; false where it has one already.
+func (r *reader) set(at **float64, v float64, s span, path string, as quantity.Sentence, u quantity.Unit) bool {
+	if *at != nil {
+		return false
+	}
+	*at = &v
+	r.say(s, path, as, quantity.Of(v, u))
+	return true
+}
+
 // doubt says how words that could mean something else were taken: value 0 of the sentence.
 func (r *reader) doubt(s span, as quantity.Sentence, values ...quantity.Value) {
 	p := as.Say(append([]quantity.Value{quantity.Text(bare(r.text.words(s)))}, values...)...)
@@ -397,12 +407,7 @@ func (r *reader) heat() {
 		return take(s, m[1], "", "c")
 	})
 	r.each(offBoil, func(m []string, s span) bool {
-		if r.recipe.WaterC != nil {
-			return false
-		}
-		r.recipe.WaterC = new(97.0)
-		r.say(s, "water_c", asHotAsItGets, quantity.Of(97, quantity.Celsius))
-		return true
+		return r.set(&r.recipe.WaterC, 97, s, "water_c", asHotAsItGets, quantity.Celsius)
 	})
 }
 
@@ -410,12 +415,7 @@ func (r *reader) heat() {
 func (r *reader) minerals() {
 	r.each(mineralsRe, func(m []string, s span) bool {
 		v := num(m[1] + m[2])
-		if r.recipe.MineralsMgL != nil || v > field.TDSMgL.Max {
-			return false
-		}
-		r.recipe.MineralsMgL = &v
-		r.say(s, "minerals_mg_l", asMinerals, quantity.Of(v, quantity.MgPerL))
-		return true
+		return v <= field.TDSMgL.Max && r.set(&r.recipe.MineralsMgL, v, s, "minerals_mg_l", asMinerals, quantity.MgPerL)
 	})
 }
 
@@ -453,12 +453,7 @@ func (r *reader) grinds() {
 	}
 	r.each(microns, func(m []string, s span) bool {
 		um := middle(s, m[1], m[2])
-		if um < field.GrindUm.Min || um > field.GrindUm.Max || r.recipe.GrindUm != nil {
-			return false
-		}
-		r.recipe.GrindUm = &um
-		r.say(s, "grind_um", asGroundTo, quantity.Of(um, quantity.Micrometre))
-		return true
+		return um >= field.GrindUm.Min && um <= field.GrindUm.Max && r.set(&r.recipe.GrindUm, um, s, "grind_um", asGroundTo, quantity.Micrometre)
 	})
 	r.each(clicksRe, func(m []string, s span) bool {
 		n := num(m[3])
@@ -480,12 +475,7 @@ func (r *reader) grinds() {
 }
 
 func (r *reader) clicks(s span, n float64) bool {
-	if r.recipe.Clicks != nil || n > field.Clicks.Max {
-		return false
-	}
-	r.recipe.Clicks = &n
-	r.say(s, "clicks", asClicks, quantity.Of(n, quantity.Clicks))
-	return true
+	return n <= field.Clicks.Max && r.set(&r.recipe.Clicks, n, s, "clicks", asClicks, quantity.Clicks)
 }
 
 func (r *reader) named() {
@@ -811,7 +801,7 @@ func (r *reader) chosen(c PieceIs) string {
 	from, _ := slices.BinarySearch(r.text.at, c.From)
 	to, _ := slices.BinarySearch(r.text.at, c.To)
 	if c.To > len(r.text.typed) || to <= from || to > len(r.taken) {
-		return "is no piece of these words. Read the words again"
+		return "isn’t a piece of these words. Read them again"
 	}
 	s := span{from, to}
 	r.take(s)

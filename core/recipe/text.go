@@ -31,7 +31,7 @@ func newText(typed string) *text {
 // words are those typed of a span read.
 func (t *text) words(s span) string { return t.typed[t.at[s.from]:t.at[s.to]] }
 
-// replace writes each match anew; by returns its matched text to leave one.
+// replace rewrites every match; by returns the match itself to leave it as it is.
 func (t *text) replace(of *regexp.Regexp, by func(m []string) string) {
 	var out strings.Builder
 	at := make([]int, 0, len(t.at))

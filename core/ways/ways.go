@@ -43,8 +43,8 @@ type Way struct {
 	Request brew.Request `json:"request"`
 	Not     string       `json:"not" doc:"Why it cannot be made here with this; empty when it can"`
 	Why     []string     `json:"why" doc:"What speaks for it and against it, in a few words each"`
-	// Begin is what hands do first, and the boil that makes the water safe.
-	Begin []quantity.Phrase `json:"begin"`
+	// Begin is told of the first way alone.
+	Begin []quantity.Phrase `json:"begin" doc:"Of the first way: what hands do first, and the boil that makes the water safe"`
 	// Than says in what it differs from the first.
 	Than    []quantity.Phrase `json:"than"`
 	Matter  []string          `json:"matter" doc:"The two figures that count here, by their paths in a plan, or weight"`
@@ -83,6 +83,9 @@ func find(ctx context.Context, in Wanted) (*Found, error) {
 		out.Ways = append(out.Ways, wayOf(in, m, set))
 	}
 	slices.SortStableFunc(out.Ways, func(a, b Way) int { return compare(a.Order, b.Order) })
+	if out.Ways[0].Not == "" {
+		out.Ways[0].Begin = begin(out.Ways[0], set)
+	}
 	first := out.Ways[0]
 	for i := range out.Ways {
 		w := &out.Ways[i]
@@ -140,22 +143,25 @@ func wayOf(in Wanted, m method.Method, set *conditions.Settled) Way {
 	if w.Not == "" {
 		s, _ := m.School(best.choice.School)
 		w.Why = why(w, m, s, set)
-		if p := best.plan; p != nil && len(p.Steps) > 0 {
-			w.Begin = begin(p, m, set)
-		}
 	} else {
 		w.Possible = false
 	}
 	return w
 }
 
-// begin is what hands do first: with water that nobody has made safe, the boil that does.
-func begin(p *brew.Plan, m method.Method, set *conditions.Settled) []quantity.Phrase {
+// begin is what hands do first, and what becomes of the water: of water that nobody has
+// made safe, as the plan says it once it is boiled first.
+func begin(w Way, set *conditions.Settled) []quantity.Phrase {
+	r := w.Request
+	if m, _ := method.ByID(w.Method); set.Water().Caution != nil && m.Heated() {
+		r.Water.Treatment = new(water.Boil)
+	}
+	p, err := brew.Compute(r)
+	if err != nil || len(p.Steps) == 0 {
+		return []quantity.Phrase{}
+	}
 	out := []quantity.Phrase{p.Steps[0].Phrase}
-	switch {
-	case set.Water().Caution != nil && m.Heated():
-		return append(out, boilFirst.Say(quantity.Of(water.TreatmentBoilS(set.AltitudeM, set.AltitudeKnown), quantity.Second)))
-	case p.Boiling.Text != "":
+	if p.Boiling.Text != "" {
 		out = append(out, p.Boiling)
 	}
 	return out

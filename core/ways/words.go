@@ -6,7 +6,6 @@ var words = quantity.Words
 
 // How a way differs from the first.
 var (
-	boilFirst    = words("Boil the water for {0} to make it safe.")
 	minLonger    = words("{0} min longer")
 	minQuicker   = words("{0} min quicker")
 	hoursLonger  = words("hours longer")

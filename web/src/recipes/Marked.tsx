@@ -60,6 +60,7 @@ export function Marked({
           <Dropdown
             key={m.from}
             trigger={["click"]}
+            autoFocus
             menu={{
               items: [
                 { key: "is", type: "group", label: readAs(m) },

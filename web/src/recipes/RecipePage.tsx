@@ -82,6 +82,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
   const words = first === "" ? typed : own;
   const setWords = first === "" ? setTyped : setOwn;
   const [reading, setReading] = useState<Schemas["Reading"]>();
+  const [readOf, setReadOf] = useState("");
   const [choices, setChoices] = useState<Choice[]>([]);
   const [by, setBy] = useState(0);
   const { system } = useSettings();
@@ -92,6 +93,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
       {
         onSuccess: (r) => {
           setReading(r);
+          setReadOf(words);
           setChoices(chosen);
           setBy((n) => n + 1);
         },
@@ -136,7 +138,8 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
       {read.error && <Trouble error={inWords(read.error)} />}
       {reading && (
         <>
-          {reading.marks.length > 0 && (
+          {/* Marks are of the words that were read, and of no others. */}
+          {reading.marks.length > 0 && words === readOf && !read.error && (
             <section className="lb-read" aria-label="Understood">
               <p className="quiet">
                 <span className="lb-mark lb-mark-understood">understood</span>{" "}
@@ -165,7 +168,7 @@ function FromWords({ words: first, catalogue }: { words: string; catalogue: Cata
           <RecipeForm
             key={by}
             recipe={reading.recipe}
-            marks={reading.marks}
+            marks={words === readOf ? reading.marks : undefined}
             catalogue={catalogue}
             onKept={() => setWords("")}
           />
@@ -371,22 +374,26 @@ function RecipeForm({
             </p>
           )}
         </div>
-        <ClockField
-          id="recipe-steep_s"
-          label="Steeps for"
-          value={r.steep_s}
-          onChange={(v) => put({ steep_s: v })}
-          trouble={trouble("steep_s")}
-        />
-        <From marks={marks} field="steep_s" />
-        <ClockField
-          id="recipe-done_s"
-          label="Done at"
-          value={r.done_s}
-          onChange={(v) => put({ done_s: v })}
-          trouble={trouble("done_s")}
-        />
-        <From marks={marks} field="done_s" />
+        <div className="lb-field">
+          <ClockField
+            id="recipe-steep_s"
+            label="Steeps for"
+            value={r.steep_s}
+            onChange={(v) => put({ steep_s: v })}
+            trouble={trouble("steep_s")}
+          />
+          <From marks={marks} field="steep_s" />
+        </div>
+        <div className="lb-field">
+          <ClockField
+            id="recipe-done_s"
+            label="Done at"
+            value={r.done_s}
+            onChange={(v) => put({ done_s: v })}
+            trouble={trouble("done_s")}
+          />
+          <From marks={marks} field="done_s" />
+        </div>
         {r.method === "moka" && num("stop_pct", "Take it off at", "%")}
       </div>
       <fieldset className="lb-list">
