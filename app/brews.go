@@ -78,7 +78,7 @@ func (a App) NewBrew(ctx context.Context, stop int64, method, school, at string)
 	if err != nil {
 		return NewBrew{}, err
 	}
-	r = ways.With(r, shelf, along)
+	r = t.Supplies.In(ways.With(r, shelf, along))
 	return NewBrew{st.TripID, meal.Name, meal.At, r}, nil
 }
 

@@ -33,6 +33,9 @@ func BeansOn(c Coffee, day string, now time.Time) brew.Coffee {
 	if c.Ground {
 		b.GroundAhead = new(true)
 	}
+	if c.ShopGround {
+		b.ShopGround = new(true)
+	}
 	roasted, err := time.Parse(time.DateOnly, c.RoastedOn)
 	if err != nil {
 		return b

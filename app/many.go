@@ -71,7 +71,7 @@ func (a App) Every(ctx context.Context, id int64, in EveryIn) (EveryOut, error) 
 	var brews []Brew
 	var plans []*brew.Plan
 	for _, i := range trip.Without(t, meal, in.Meal == "evening") {
-		r := brew.Request{Conditions: trip.ConditionsAt(stops[i].Conditions, stops[i].Facts, meal.At), Drinkers: new(float64(t.People))}
+		r := t.Supplies.In(brew.Request{Conditions: trip.ConditionsAt(stops[i].Conditions, stops[i].Facts, meal.At), Drinkers: new(float64(t.People))})
 		q, said, err := a.wayAt(ctx, r, have, along, in.Method, in.School)
 		if err != nil {
 			return out, err

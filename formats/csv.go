@@ -295,6 +295,9 @@ func WriteProvisions(w io.Writer, r *trip.Result) error {
 		what := "whole beans"
 		if b.Ground != "" {
 			what = "ground, " + b.Ground
+			if b.Ground == brew.ShopBand {
+				what = b.Ground
+			}
 		}
 		rows = append(rows, []string{"portion", safe(b.Label + ", " + what), g(b.G), "g", "", g(b.G), "bag", strconv.Itoa(b.Day)})
 	}

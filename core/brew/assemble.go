@@ -119,6 +119,10 @@ func (c *script) grind() {
 	}
 	g := &c.plan.Grind
 	g.Um, g.Band = c.put(c.Um), coffee.BandOf(c.Um)
+	if c.shopGround() {
+		g.Band = ShopBand
+		return
+	}
 	if per := c.Request.Grinder.UmPerClick; per != nil {
 		g.Clicks = c.put(coffee.Clicks(c.Um, *per, *c.Request.Grinder.ZeroUm))
 	}

@@ -33,19 +33,19 @@ const (
 // A Correction is what makes up at this stop for what it extracts more or less than
 // home. Extractions are shares of the dose.
 type Correction struct {
-	Short    float64 // of home, at first; negative where this stop extracts more
-	Target   float64
-	ByTime   bool
-	ByGrind  bool
-	None     bool    // left as it is, for the school or the person says so
-	AddedS   float64 // to the steep, or that would make up for it
-	TimeOK   bool    // AddedS would do it alone
-	SteepS   float64 // the steep as it is planned
-	UmWas    float64
-	Um       float64 // that is ground, or would make up for it
-	GrindOK  bool    // Um would do it alone
-	Reaches  float64 // the extraction that it comes to
-	OwnClick bool    // the grinder's setting is the person's
+	Short   float64 // of home, at first; negative where this stop extracts more
+	Target  float64
+	ByTime  bool
+	ByGrind bool
+	None    bool    // left as it is, for the school or the person says so
+	AddedS  float64 // to the steep, or that would make up for it
+	TimeOK  bool    // AddedS would do it alone
+	SteepS  float64 // the steep as it is planned
+	UmWas   float64
+	Um      float64 // that is ground, or would make up for it
+	GrindOK bool    // Um would do it alone
+	Reaches float64 // the extraction that it comes to
+	Given   bool    // the grind is the person's setting, or as bought
 }
 
 // A Brewed is the last stage before the plan: the brew with its time and grind settled.
@@ -77,9 +77,21 @@ func (s *Setting) worth(short float64) float64 {
 	return math.Min(math.Max((math.Abs(short)-half)/half, 0), 1)
 }
 
+// Coffee that is ground where it was bought, in µm: what it is taken for, and between what
+// it is usually found. From memory: it is sold for machines and for stove pots.
+const ShopUm, ShopFinestUm, ShopCoarsestUm = 700.0, 400.0, 1000.0
+
+// shopGround reports whether the coffee was ground where it was bought.
+func (s *Setting) shopGround() bool {
+	return s.Request.Coffee.ShopGround != nil && *s.Request.Coffee.ShopGround
+}
+
 // grindUm is the school's grind, or that of the person's own setting, in µm; 0 where
 // nothing is ground.
 func (s *Setting) grindUm() float64 {
+	if s.School.GrindUm > 0 && s.shopGround() {
+		return ShopUm
+	}
 	if s.School.GrindUm > 0 && s.Request.Grinder.Clicks != nil {
 		return *s.Request.Grinder.ZeroUm + *s.Request.Grinder.Clicks**s.Request.Grinder.UmPerClick
 	}
@@ -182,7 +194,7 @@ func (h *Hot) correct() *Brewed {
 	if share == 0 {
 		return b
 	}
-	k := &Correction{Short: short, Target: b.Extraction + share*short, UmWas: b.Um, OwnClick: h.Request.Grinder.Clicks != nil}
+	k := &Correction{Short: short, Target: b.Extraction + share*short, UmWas: b.Um, Given: h.Request.Grinder.Clicks != nil || h.shopGround()}
 	b.Correction = k
 	how := h.School.Adjust
 	if h.Request.Adjust != nil {
@@ -194,11 +206,11 @@ func (h *Hot) correct() *Brewed {
 	}
 	k.Um, k.GrindOK = first.grindFor(k.Target)
 	k.AddedS, k.TimeOK = h.steepFor(k.Target, b.Um, first)
-	k.ByGrind = !k.OwnClick && (how == "grind" || k.AddedS == 0)
+	k.ByGrind = !k.Given && (how == "grind" || k.AddedS == 0)
 	k.ByTime = !k.ByGrind && k.AddedS != 0
 	if k.ByTime {
 		b.Steeped = at(h.Stretch+k.AddedS, true)
-		if !k.TimeOK && !k.OwnClick {
+		if !k.TimeOK && !k.Given {
 			// As long as it may be, and the rest by the grind: so that one does not
 			// suddenly take the other's place.
 			k.Um, k.GrindOK = b.Steeped.grindFor(k.Target)
@@ -222,7 +234,11 @@ func (h *Hot) correct() *Brewed {
 // the coffee, a finer grind holds it longer, too: both count, once.
 func (s *Steeped) grindFor(target float64) (um float64, ok bool) {
 	if s.Bed.Shape == "" {
-		return s.Model.GrindFor(s.Contact, target, s.Limit(), finestUm, coarsestUm)
+		finest := float64(finestUm)
+		if s.OnFlame() {
+			finest = s.PassesUm() // finer lets no water through
+		}
+		return s.Model.GrindFor(s.Contact, target, s.Limit(), finest, coarsestUm)
 	}
 	over := func(um float64) float64 { return s.Hot.steep(um, false).extraction(um) - target }
 	from, atFrom := s.um, s.extraction(s.um)-target

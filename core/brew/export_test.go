@@ -40,3 +40,6 @@ func FillText(p *Plan, text string, s Step, pour *method.Step) string {
 
 // SteepOf follows a brew ground to um.
 func SteepOf(h *Hot, um float64) *Steeped { return h.steep(um, false) }
+
+// GrindFor is the grind that gives an extraction.
+func (s *Steeped) GrindFor(e float64) (float64, bool) { return s.grindFor(e) }

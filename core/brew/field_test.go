@@ -71,7 +71,7 @@ func TestMilkCoolsTheCup(t *testing.T) {
 	b := *p.Made()
 	plain := *b.Hot
 	line, recipe, set := *b.Timeline, *b.Recipe, *b.Setting
-	set.School.Milk = 0
+	set.Request.With.CondensedG = nil
 	recipe.Setting, line.Recipe, plain.Timeline = &set, &recipe, &line
 	without := SteepOf(&plain, b.Um)
 	assert.InDelta(t, 25.0/1000*2.3*(without.CupC-5)/(WaterKJ(80)+set.Cup.Capacity()+0.0575), without.CupC-*p.CupC, 1.2)

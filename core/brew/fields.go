@@ -34,6 +34,7 @@ var Fields = slices.Concat([]field.Of[Request]{
 	field.Choice("adjust", "Adjust for cooler water by", []string{"time", "grind", "none"}, "as the recipe does", func(r *Request) **string { return &r.Adjust }),
 	field.Choice("cool_by", "Cool the water with", []string{LidOff, LidAjar, LidOn, PourThrough}, "the lid off", func(r *Request) **string { return &r.CoolBy }),
 	field.YesNo("scale", "A scale", "where the recipe weighs", func(r *Request) **bool { return &r.Scale }),
+	field.Choice("draw", "Draw hot water into", []string{drawCup, drawPot}, "a pot, or the cup it steeps in if no pot is named", func(r *Request) **string { return &r.Draw }),
 	field.Choice("into", "Runs into", []string{intoServer, intoCups}, "a server for several", func(r *Request) **string { return &r.Into }),
 }, ofStop(), []field.Of[Request]{
 	field.Number("brewer.capacity_ml", "Brewer holds", quantity.Millilitre, 20, 20000, "", func(r *Request) **float64 { return &r.Brewer.CapacityMl }),
@@ -55,6 +56,8 @@ var Fields = slices.Concat([]field.Of[Request]{
 	field.Choice("coffee.species", "Kind of bean", coffee.Species, "arabica", func(r *Request) **string { return &r.Coffee.Species }),
 	field.YesNo("coffee.ground_ahead", "Ground at home", "false", func(r *Request) **bool { return &r.Coffee.GroundAhead }),
 
+	field.YesNo("coffee.shop_ground", "Ground at the shop, fineness unknown", "false", func(r *Request) **bool { return &r.Coffee.ShopGround }),
+
 	field.In("grinder.um_per_click", "Grinder, one click", field.UmPerClick, "", func(r *Request) **float64 { return &r.Grinder.UmPerClick }),
 	field.In("grinder.zero_um", "Grinder at zero clicks", field.ZeroUm, "0", func(r *Request) **float64 { return &r.Grinder.ZeroUm }),
 	field.In("grinder.clicks", "Clicks", field.Clicks, "", func(r *Request) **float64 { return &r.Grinder.Clicks }),
@@ -64,6 +67,10 @@ var Fields = slices.Concat([]field.Of[Request]{
 	field.Text("water_by.name", "Pour water by", func(r *Request) **string { return &r.WaterBy.Name }),
 	field.Number("water_by.ml", "It holds, as poured", quantity.Millilitre, 20, 2000, "", func(r *Request) **float64 { return &r.WaterBy.Ml }),
 	field.Number("water_by.marks_ml", "Pot has marks every", quantity.Millilitre, 10, 1000, "", func(r *Request) **float64 { return &r.WaterBy.MarksMl }),
+	field.Number("with.sugar_g", "Sugar in each cup", quantity.Gram, 0, 50, "", func(r *Request) **float64 { return &r.With.SugarG }),
+	field.Number("with.milk_ml", "Milk in each cup", quantity.Millilitre, 0, 500, "", func(r *Request) **float64 { return &r.With.MilkMl }),
+	field.Choice("with.milk", "Milk is", []string{FreshMilk, CannedMilk}, FreshMilk, func(r *Request) **string { return &r.With.Milk }),
+	field.Number("with.condensed_g", "Condensed milk in each cup", quantity.Gram, 0, 100, "", func(r *Request) **float64 { return &r.With.CondensedG }),
 	field.Number("measure.step", "Measure to the nearest", "", 0.1, 1, "0.5", func(r *Request) **float64 { return &r.Measure.Step }),
 })
 
@@ -120,6 +127,9 @@ func resolve(r Request) (Request, []string, Problems) {
 		return r, defaulted, bad
 	}
 	defaulted, bad = r.Conditions.Complete(defaulted)
+	if *r.Coffee.ShopGround && !*r.Coffee.GroundAhead {
+		r.Coffee.GroundAhead = new(true)
+	}
 	defaulted = fillTools(&r, m, defaulted)
 	return r, defaulted, append(bad, checkGrinder(r)...)
 }
@@ -130,9 +140,18 @@ const (
 	intoCups   = "cups"
 )
 
+// What hot water that is supplied runs into.
+const (
+	drawCup = "cup"
+	drawPot = "jug"
+)
+
 // brewerMaterial is what brewers of a family are made of, where that is not the usual
 // plastic. Common practice.
 var brewerMaterial = map[string]string{"metal drip": string(heat.Steel), "moka": string(heat.Aluminium)}
+
+// paperCupG is the mass of a paper cup, in g. From memory.
+const paperCupG = 10.0
 
 // volumes are what water is poured by, in ml. Metric and US measuring cups and the
 // decilitre by definition; a mug is from memory.
@@ -151,13 +170,12 @@ func fillTools(r *Request, m method.Method, defaulted []string) []string {
 	if usual, is := brewerMaterial[m.Family]; is && slices.Contains(defaulted, "brewer.material") {
 		r.Brewer.Material = new(usual)
 	}
+	if *r.Cup.Material == string(heat.Paper) && slices.Contains(defaulted, "cup.mass_g") {
+		r.Cup.MassG = new(paperCupG)
+	}
 	if r.Scale == nil {
 		r.Scale = new(!s.NoScale && r.Measure.Name == nil && r.Measure.Grams == nil)
 		defaulted = append(defaulted, "scale")
-	}
-	if !*r.Scale && r.Measure.Name == nil && r.Measure.Grams == nil && s.BasketG == 0 {
-		r.Measure.Name = new(quantity.Either(s.ScoopMarks, "scoop", coffee.UsualMeasure))
-		defaulted = append(defaulted, "measure.name")
 	}
 	if !*r.Scale && r.WaterBy.Name == nil && r.WaterBy.Ml != nil {
 		r.WaterBy.Name = new("cup")
@@ -175,9 +193,31 @@ func fillTools(r *Request, m method.Method, defaulted []string) []string {
 		r.WaterBy.Ml = &ml
 		defaulted = append(defaulted, "water_by.ml")
 	}
+	if !*r.Scale && r.Measure.Name == nil && r.Measure.Grams == nil {
+		switch {
+		case s.VolumeParts > 0: // coffee by the vessel that the water is poured by
+			r.Measure.Name, r.Measure.Grams = r.WaterBy.Name, new(*r.WaterBy.Ml/1000*coffee.GroundGPerL)
+			defaulted = append(defaulted, "measure.name", "measure.grams")
+			if slices.Contains(defaulted, "measure.step") {
+				r.Measure.Step = new(1 / s.VolumeParts)
+			}
+		case s.BasketG == 0:
+			r.Measure.Name = new(quantity.Either(s.ScoopMarks, "scoop", coffee.UsualMeasure))
+			defaulted = append(defaulted, "measure.name")
+		}
+	}
 	if r.Measure.Name != nil && r.Measure.Grams == nil {
 		r.Measure.Grams = new(coffee.TypicalG(*r.Measure.Name))
 		defaulted = append(defaulted, "measure.grams")
+	}
+	if r.With.CondensedG == nil && s.Milk > 0 {
+		r.With.CondensedG = new(s.Milk)
+		defaulted = append(defaulted, "with.condensed_g")
+	}
+	if r.Draw == nil && r.Heat.SuppliedC != nil {
+		named := !slices.Contains(defaulted, "vessel.capacity_ml") || !slices.Contains(defaulted, "vessel.mass_g")
+		r.Draw = new(quantity.Either(m.Family == "cup" && !named, drawCup, drawPot))
+		defaulted = append(defaulted, "draw")
 	}
 	if r.Into == nil {
 		r.Into = new(intoServer)

@@ -49,6 +49,10 @@ type Hot struct {
 	ReheatS     float64
 	ReheatC     float64 // that it comes to: the boil, or less where a moment on the heat will do
 	ReheatAtS   float64 // when it goes on the heat: no hand is needed elsewhere then
+	BackAtS     float64 // when a kettle that falls fast goes back on the heat while the coffee blooms
+	BackForS    float64 // and for how long; 0 where it stays off
+	BackFlame   float64 // of the full one
+	BackKJ      float64 // that is burned for it, each batch
 	Took        heat.Heated
 	Before      heat.Heating // up to the coffee going in, where it boils with it
 	Warmed      heat.Heated
@@ -128,6 +132,12 @@ func (h *Hot) kettle() Problems {
 	if supplied {
 		// The vessel that takes the water is as cold as the air.
 		h.HotC = mix(waterKJ(h.KettleMl), math.Min(*r.Heat.SuppliedC, boil), h.Vessel.Capacity(), h.Air.TempC)
+	}
+	if h.straight() {
+		h.HotC = math.Min(*r.Heat.SuppliedC, boil)
+		h.StartC = h.HotC
+		decide(&h.decisions, "supplied-straight", "", quantity.Of(h.HotC, quantity.Celsius), quantity.Of(h.WishC, quantity.Celsius))
+		return nil
 	}
 	if h.OnFlame() {
 		// It goes on the flame again: there is nothing to wait for.
@@ -560,6 +570,7 @@ func (h *Hot) burnFor(kettleMl float64, more bool) Problems {
 	h.Heated = true
 	h.sayLong()
 	h.reheat()
+	h.backOn()
 	h.BoiledS = -math.Max(h.WaitS, h.PrepareS) - h.TreatS - h.ReadyMoreS
 	h.LightS = h.BoiledS - h.Took.HeatS
 
@@ -570,7 +581,7 @@ func (h *Hot) burnFor(kettleMl float64, more bool) Problems {
 	}
 	low := k.PowerW * h.Took.DwellFlame
 	h.flow = flow{burnedKJ: h.BurnedKJ(), treatS: h.TreatS * h.Batch.N, treatKJ: low * treated * n / 1000,
-		hotKJ: k.PowerW*h.Took.HeatS*n/1000 + h.ReheatKJ*h.Batch.N, hotFlame: full / h.PowerW, lowKJ: low * h.Took.DwellS * n / 1000, lowFlame: low / h.PowerW, air: h.Air, jet: h.Jet()}
+		hotKJ: k.PowerW*h.Took.HeatS*n/1000 + h.laterKJ()*h.Batch.N, hotFlame: full / h.PowerW, lowKJ: low * h.Took.DwellS * n / 1000, lowFlame: low / h.PowerW, air: h.Air, jet: h.Jet()}
 	if low, may := h.Took.DwellFlame, k.DwellFlame; h.Took.DwellS > 0 && low > may+0.005 && h.Burner.Low > 0 && !h.School.ColdFill {
 		decide(&h.decisions, "boil-held", quantity.Either(low > 0.995, "hardly", ""), quantity.Of(h.Took.DwellLostW, quantity.Watt), quantity.Of(k.PowerW*may*h.Took.EfficiencyHere, quantity.Watt), quantity.Of(100*low, quantity.Percent))
 	}
@@ -588,11 +599,63 @@ func (h *Hot) burnFor(kettleMl float64, more bool) Problems {
 // kJ, where the water was heated so.
 func (p *Plan) ReheatIn(k heat.Heating) float64 {
 	other := *p.made.Hot
-	other.Vessel, other.Kettle, other.Reheats, other.ReheatKJ = k.Vessel, k, false, 0
+	other.Vessel, other.Kettle, other.Reheats, other.ReheatKJ, other.BackKJ = k.Vessel, k, false, 0, 0
 	if other.Heated {
 		other.reheat()
+		other.backOn()
 	}
-	return other.ReheatKJ * other.Batch.N
+	return other.laterKJ() * other.Batch.N
+}
+
+// laterKJ is what is burned once the coffee is wet, each batch.
+func (h *Hot) laterKJ() float64 { return h.ReheatKJ + h.BackKJ }
+
+// A kettle goes back on the heat while the coffee blooms once it has fallen by more than
+// backFromK, for as long as makes up for what it fell more, so that nothing jumps; it comes
+// off backOffS before the next pour. Less than backLeastS is worth no hand. From memory.
+const backFromK, backOffS, backLeastS = 0.5, 3, 4
+
+// backOn puts a kettle that falls fast back on the heat between the bloom and the pour after
+// it, where the style has it so. Common practice with thin kettles.
+func (h *Hot) backOn() {
+	h.BackForS, h.BackFlame, h.BackKJ = 0, 0, 0
+	pours := h.scaleSteps()
+	if !h.School.BackOn || !h.Burner.Flame || h.OnFlame() || len(pours) < 2 {
+		return
+	}
+	first, next := pours[0], pours[1]
+	off := first.AtS + first.ForS
+	room := next.AtS - backOffS - off
+	if room < backLeastS || h.HeldS() > off {
+		return
+	}
+	left := math.Max(h.KettleMl-h.pourTo(first), 1)
+	k := thermal.NewCooling(h.Vessel, (h.KettleMl+left)/2, heat.Spouted, h.Air)
+	fell := h.StartC - k.After(h.StartC, next.AtS) - backFromK
+	w := h.Kettle.PowerW * h.Took.EfficiencyHere
+	forS := math.Min(math.Max(fell, 0)*1000*(waterKJ(left)+h.Vessel.Capacity())/w, room)
+	if forS < backLeastS {
+		return
+	}
+	h.BackAtS, h.BackForS, h.BackFlame, h.BackKJ = next.AtS-backOffS-forS, forS, 1, h.Kettle.PowerW*forS/1000
+}
+
+// backW is what goes into the kettle at a moment once the coffee is wet, in W.
+func (h *Hot) backW(at float64) float64 {
+	if h.BackForS == 0 || at < h.BackAtS-1e-9 || at >= h.BackAtS+h.BackForS-1e-9 {
+		return 0
+	}
+	return h.BackFlame * h.Kettle.PowerW * h.Took.EfficiencyHere
+}
+
+// scaleSteps are the pours onto the coffee.
+func (h *Timeline) scaleSteps() (out []*method.Step) {
+	for i := range h.Line {
+		if k := &h.Line[i]; k.Phase == method.Brew && k.Lane == method.Scale {
+			out = append(out, k)
+		}
+	}
+	return out
 }
 
 // What is added afterwards may have cooled by reheatBelowK, and is worth a flame from
@@ -704,7 +767,7 @@ func (h *Hot) FuelG() float64 {
 func (h *Hot) EnergyWh() float64 { return h.BurnedKJ() / 3.6 }
 
 // BurnedKJ is the heat burned for all batches.
-func (h *Hot) BurnedKJ() float64 { return h.Took.BurnedKJ*h.Kettles() + h.ReheatKJ*h.Batch.N }
+func (h *Hot) BurnedKJ() float64 { return h.Took.BurnedKJ*h.Kettles() + h.laterKJ()*h.Batch.N }
 
 // needsFlame is what is wrong where coffee or brewer would stand on something that
 // heats water only.

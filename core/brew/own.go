@@ -274,7 +274,9 @@ func (p *Plan) RecipeOf(name string) recipe.Recipe {
 			*r.WaterC = math.Max(*r.WaterC, 40)
 		}
 	}
-	r.Grind, r.GrindUm = p.Grind.Band, round(p.Grind.Um, 5)
+	if p.Grind.Band != ShopBand { // else it is not known
+		r.Grind, r.GrindUm = p.Grind.Band, round(p.Grind.Um, 5)
+	}
 	if g := p.Request.clicksOf(); g != nil && p.Grind.Clicks != nil {
 		r.Clicks, r.Grinder = round(p.Grind.Clicks, 0.5), &recipe.OwnGrinder{UmPerClick: g.UmPerClick, ZeroUm: g.ZeroUm}
 		r.GrindUm = nil

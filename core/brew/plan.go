@@ -113,6 +113,9 @@ func (p *Plan) Decisions() (before, after []Decision) {
 	return slices.Concat(b.Setting.Decisions, b.decided, b.Hot.decisions, b.ice(), b.clogged(), b.corrected), p.decided
 }
 
+// ShopBand is the grind of coffee that was ground where it was bought.
+const ShopBand = "shop-ground"
+
 // Grind is how fine.
 type Grind struct {
 	Um     *float64 `json:"um"`

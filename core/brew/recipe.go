@@ -135,6 +135,9 @@ func (s *Setting) recipe() (*Recipe, Problems) {
 	}
 	if s.Method.Contact != method.Dilution {
 		c.Ratio = c.Batch.DoseG / c.Batch.PouredMl * 1000
+		if s.byVolume() {
+			decide(&c.decided, "by-volume", "", quantity.Of(s.School.VolumeParts, quantity.None), quantity.Of(coffee.GroundGPerL, quantity.GramPerL))
+		}
 		if s.TypicalMeasure() {
 			c.decided = append(c.decided, Decision{ID: "measure-typical", Word: *r.Measure.Name, Values: []quantity.Value{quantity.Of(*r.Measure.Grams, quantity.Gram)}})
 		}

@@ -40,6 +40,7 @@ type Request struct {
 	CoolBy   *string        `json:"cool_by,omitempty" doc:"How water too hot is cooled; with the lid off when left out"`
 	Pours    []Pour         `json:"pours,omitempty" doc:"Pours that are not the school's"`
 	Scale    *bool          `json:"scale,omitempty" doc:"Whether there is a scale; without one the steps go by spoons, marks and shares"`
+	Draw     *string        `json:"draw,omitempty" doc:"What hot water that is supplied runs into first"`
 	Into     *string        `json:"into,omitempty" doc:"What one dripper for several runs into: a server, or each cup in its turn"`
 
 	// Conditions are those of the stop.
@@ -51,6 +52,15 @@ type Request struct {
 	Grinder Grinder `json:"grinder,omitzero" required:"false"`
 	Measure Measure `json:"measure,omitzero" required:"false"`
 	WaterBy WaterBy `json:"water_by,omitzero" required:"false"`
+	With    With    `json:"with,omitzero" required:"false"`
+}
+
+// With is what goes into each cup besides coffee.
+type With struct {
+	SugarG     *float64 `json:"sugar_g,omitempty"`
+	MilkMl     *float64 `json:"milk_ml,omitempty"`
+	Milk       *string  `json:"milk,omitempty" doc:"Fresh, or canned and unsweetened"`
+	CondensedG *float64 `json:"condensed_g,omitempty" doc:"Sweetened condensed milk; what the style takes when left out"`
 }
 
 // Pour moves a pour of the school in time, with all that follows it, or changes
@@ -87,6 +97,12 @@ type Coffee struct {
 	DaysOff     *float64 `json:"days_off_roast,omitempty"`
 	Species     *string  `json:"species,omitempty"`
 	GroundAhead *bool    `json:"ground_ahead,omitempty"`
+	ShopGround  *bool    `json:"shop_ground,omitempty" doc:"Ground where it was bought, nobody knows how fine: a band is taken, and nothing is made up for by the grind"`
+}
+
+// Ground reports whether there is nothing to grind.
+func (c Coffee) Ground() bool {
+	return c.GroundAhead != nil && *c.GroundAhead || c.ShopGround != nil && *c.ShopGround
 }
 
 // Grinder turns micrometres into clicks.

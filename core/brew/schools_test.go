@@ -56,7 +56,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			{"coffee-on", -1, -1, "on top of the cold water. Don’t stir."},
 			{"boil", 0, 60, "gentle boil. Raise the pot if it climbs."},
 			{"splash", -1, -1, "from high"},
-			{"decant", -1, -1, "dilute to taste"},
+			{"decant", -1, -1, "Throw the first splash away"},
 		}, never: []string{"Stir"}, check: func(t *testing.T, p *Plan) {
 			assert.Contains(t, stepByID(t, p, "boil").Sign, "the foam is pale and bare of grounds")
 			settled := stepByID(t, p, "decant").AtS - stepByID(t, p, "splash").AtS
@@ -107,11 +107,11 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.Contains(t, []string{"medium", "medium-coarse"}, p.Grind.Band, "filter grind: coarser floats and tastes weak")
 			assert.Greater(t, *p.Water.WashupMl, 150.0, "messy to empty")
 		}},
-		{school: "cup-steep/standard", r: Request{CupMl: ptr(170.0)}, sees: []sight{
+		{school: "cup-steep/standard", r: Request{CupMl: ptr(170.0), Cup: Cup{Material: ptr("paper")}}, sees: []sight{
 			{"fill", 0, -1, "with the spoon"},
 			{"break", 240, -1, "scrape off the foam"},
 			{"settle", -1, 45, ""},
-			{"decant", -1, -1, "pinching a paper rim into a spout"},
+			{"decant", -1, -1, "Pinch the paper rim into a spout"},
 		}, check: func(t *testing.T, p *Plan) {
 			assert.InDelta(t, 13.5, *p.DoseG, 1.5, "12–15 g for a cup")
 			assert.InDelta(t, 212, *p.Water.PouredMl, 13, "of 200–225 ml")
@@ -146,8 +146,9 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.InDelta(t, 1000/15.0, *p.Ratio, 1e-6)
 		}},
 		{school: "tank-dripper/standard", r: Request{CupMl: ptr(290.0)}, sees: []sight{
+			{"rinse", -1, -1, "Rinse paper and tank"},
 			{"bloom", -1, -1, "Let it bloom"},
-			{"fill", -1, -1, "Fill the tank to the mark"},
+			{"fill", -1, -1, "Fill the tank to its 295 ml mark"},
 			{"drip", -1, -1, "or lift it"},
 		}},
 		{school: "cloth/standard", sees: []sight{
@@ -172,7 +173,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			assert.InDelta(t, 6.5*60, drip.AtS+drip.ForS, 1.5*60, "5–8 minutes")
 			assert.InDelta(t, 16.5, *p.DoseG, 2.5, "3 tablespoons of 5–6 g")
 		}},
-		{school: "slow-drip/condensed-milk", sees: []sight{{"set", -1, -1, "Put condensed milk in the cup and the filter on its rim"}, {"serve", -1, -1, "Stir the milk up"}}},
+		{school: "slow-drip/condensed-milk", sees: []sight{{"set", -1, -1, "Put 25 g of condensed milk in the cup; filter on top"}, {"serve", -1, -1, "Stir the milk up"}}},
 		{school: "hand-press/upright", sees: []sight{
 			{"fill", 0, -1, ""}, {"stir", -1, -1, ""}, {"press", 75, -1, "slowly"},
 		}, check: func(t *testing.T, p *Plan) {
@@ -195,7 +196,7 @@ func TestAPractitionerWouldSign(t *testing.T) {
 			{"on", -1, -1, "Set it on a medium flame, lid open"},
 			{"off", -1, -1, "Take it off now"},
 		}, check: func(t *testing.T, p *Plan) {
-			assert.Contains(t, stepByID(t, p, "flow").Sign, "no longer runs smoothly")
+			assert.Contains(t, stepByID(t, p, "flow").Sign, "splutters")
 		}},
 		{school: "moka/cold-fill", sees: []sight{
 			{"fill-kettle", -1, -1, "boiler with cold water, just under the valve"},

@@ -140,7 +140,7 @@ func WaitOut(k *thermal.Cooling, s, c, boilC float64, measured bool) float64 {
 
 // cools is by how much the time until the cup can be drunk from may be out.
 func (b *Brewed) cools(loss, cupC float64) float64 {
-	k := thermal.NewCooling(b.Cup, *b.Request.CupMl, b.cupCover(), b.Air)
+	k := thermal.NewCooling(b.Cup, b.Request.FullCupMl(), b.cupCover(), b.Air)
 	took, ok := k.TimeTo(b.Steeped.CupC, DrinkingC)
 	if !ok || took == 0 {
 		return 0
@@ -179,7 +179,11 @@ func (b *Brewed) pointsOut(s *Spreads) float64 {
 		access = pushedOut
 	}
 	out := []float64{limitOut * e, at(fast, k, b.Um, limit) - e, at(slow, k, b.Um, limit) - e, at(b.Model, warmer(s.SlurryC), b.Um, limit) - e, at(b.Model, scaled(access), b.Um, limit) - e}
-	coarser := b.Um + grindOutUm
+	grindOut := grindOutUm
+	if b.shopGround() {
+		grindOut = ShopCoarsestUm - ShopUm
+	}
+	coarser := b.Um + grindOut
 	out = append(out, at(b.Model, k, coarser, limit)-e)
 	if b.Bed.Shape != "" {
 		// A finer bed holds the water longer, and a slower paper, too: after the last pour.

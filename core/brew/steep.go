@@ -309,7 +309,7 @@ func (s *Steeped) dryBed() thermal.State {
 	st := s.state()
 	st.Bed = thermal.Body{C: mix(body, s.BrewerC, grounds, s.Air.TempC), DryKJ: grounds + body, Vessel: bed, Cover: heat.Open, MoreMl: b.DoseG, LeastMl: 20}
 	st.Kettle = thermal.Body{C: s.StartC, Ml: b.PouredMl + s.hotLaterMl(), DryKJ: s.Vessel.Capacity(), Vessel: s.Vessel, Cover: heat.Spouted, LeastMl: 1}
-	st.Cup = thermal.Body{C: s.milkyC(), DryKJ: s.Cup.Capacity() + s.milkKJ(), Vessel: s.Cup, Cover: heat.Crusted, LeastMl: 5}
+	st.Cup = thermal.Body{C: s.firstC(), DryKJ: s.Cup.Capacity() + s.firstKJ(), Vessel: s.Cup, Cover: heat.Crusted, LeastMl: 5}
 	st.Cups, st.KeepMl = *s.Request.Drinkers, b.RetainedMl
 	if s.OnFlame() {
 		// Water comes up through the funnel from a boiler that goes on being heated; the
@@ -367,6 +367,14 @@ func (s *Steeped) percolate() {
 	}
 	var run func(until float64)
 	run = func(until float64) {
+		for _, edge := range []float64{s.BackAtS, s.BackAtS + s.BackForS} {
+			if s.BackForS > 0 && st.AtS < edge-1e-9 && until > edge+1e-9 {
+				run(edge) // it goes back on the heat, or comes off
+			}
+		}
+		if !s.OnFlame() {
+			act.HeatW = s.backW(st.AtS)
+		}
 		if st.AtS < held-1e-9 && until > held+1e-9 {
 			run(held) // until it comes off the heat
 		}
@@ -529,12 +537,9 @@ func (s *Recipe) hotLaterMl() float64 {
 	return s.Batch.DilutionMl
 }
 
-// milkKJ is the heat capacity of the milk in each cup, kJ/K.
-func (s *Setting) milkKJ() float64 { return s.School.Milk / 1000 * coffee.MilkSpecificHeat }
-
-// milkyC is the temperature of a cup with its milk in it, which is as cold as the air.
-func (s *Steeped) milkyC() float64 {
-	return mix(s.Cup.Capacity(), s.CupStartC(), s.milkKJ(), math.Max(s.Air.TempC, 0))
+// firstC is the temperature of a cup with what lies in it before the coffee runs in.
+func (s *Steeped) firstC() float64 {
+	return mix(s.Cup.Capacity(), s.CupStartC(), s.firstKJ(), s.withC())
 }
 
 // CupStartC is the temperature of an empty cup.
@@ -559,7 +564,7 @@ func (s *Steeped) pourOut() {
 		if !diluted {
 			ml -= added
 		}
-		t = mix(ml, heat.Poured(t, s.Air), s.Cup.Capacity()+s.milkKJ(), s.milkyC())
+		t = mix(ml, heat.Poured(t, s.Air), s.Cup.Capacity()+s.firstKJ(), s.firstC())
 	}
 	if !diluted && added > 0 {
 		switch {
@@ -574,12 +579,15 @@ func (s *Steeped) pourOut() {
 			}
 			s.AddedC = heat.Poured(s.AddedC, s.Air)
 		}
-		warm := math.Max(waterKJ(cupMl)-added, 0) + s.Cup.Capacity() + s.milkKJ()
+		warm := math.Max(waterKJ(cupMl)-added, 0) + s.Cup.Capacity() + s.firstKJ()
 		if s.School.DiluteIce {
 			t = s.meltIce(warm, t)
 		} else {
 			t = mix(warm, t, added, s.AddedC)
 		}
+	}
+	if kJ := s.stirredKJ(); kJ > 0 {
+		t = mix(waterKJ(cupMl)+s.Cup.Capacity()+s.firstKJ(), t, kJ, s.withC())
 	}
 	s.CupC = t
 }
@@ -607,7 +615,7 @@ func (s *Setting) cupCover() heat.Cover {
 
 // drinkable is how long the cup takes to be drunk from, in s, and draws that.
 func (s *Steeped) drinkable() float64 {
-	k := thermal.NewCooling(s.Cup, *s.Request.CupMl, s.cupCover(), s.Air)
+	k := thermal.NewCooling(s.Cup, s.Request.FullCupMl(), s.cupCover(), s.Air)
 	took, ok := k.TimeTo(s.CupC, DrinkingC)
 	if !ok {
 		took = thermal.MaxWaitS

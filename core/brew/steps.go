@@ -4,6 +4,7 @@ import (
 	"cmp"
 	"math"
 	"slices"
+	"strings"
 
 	"apodemos/core/coffee"
 	"apodemos/core/heat"
@@ -53,6 +54,8 @@ func (c *script) steps() {
 		coldAt = c.LightS - cold
 		c.stepLight(c.LightS)
 		c.stepLow(method.FlameLow, c.BoiledS+c.TreatS, c.HoldS)
+	case c.straight():
+		coldAt = -c.PrepareS - cold
 	case supplied:
 		at := -wait - 20
 		c.add(c.byWeight(Step{ID: method.Draw, Label: "draw water", AtS: at, ForS: 20, Lane: method.Hands, ToG: c.heatedEach(), Caution: "scald"}),
@@ -100,6 +103,10 @@ func (c *script) steps() {
 			c.caution("co", string(method.Reheat))
 		}
 	}
+	if c.BackForS > 0 {
+		c.add(Step{ID: method.KettleBack, Label: "back on", AtS: c.BackAtS, ForS: c.BackForS, Lane: method.Flame, Until: method.Time},
+			quantity.Either(c.fire(), "Put the kettle back over the flames.", "Put the kettle back on the flame."))
+	}
 	hotAt := -c.PrepareS
 	serveAt := c.ContactS
 	done := 0 // of the cold hands' work
@@ -141,6 +148,7 @@ func (c *script) steps() {
 			c.caution("water-cold", string(s.ID))
 		}
 	}
+	c.stirIn(serveAt)
 	// By time, and those of one moment in the order of the school.
 	slices.SortStableFunc(c.plan.Steps, func(a, b Step) int { return cmp.Compare(a.AtS, b.AtS) })
 	c.rounds()
@@ -188,6 +196,9 @@ func (c *script) stepFill(at float64) {
 	}
 	if c.School.ColdFill {
 		fill = "Fill the boiler with [scale?{heated} of ]cold water, just under the valve."
+	}
+	if full := c.third(); full != "" && !c.Frozen() {
+		fill = strings.TrimSuffix(fill, ".") + ": " + full + " full."
 	}
 	if *c.Request.Water.Treatment == water.Doubtful {
 		fill += " Use safe water." // no later step makes it safe
@@ -261,7 +272,7 @@ func (c *script) stepMoka(at float64) {
 	if c.fire() {
 		text = "Swap the kettle for the moka pot, over the embers."
 	}
-	c.add(Step{ID: method.FlameMoka, Label: "moderate", AtS: at, ForS: end - at, Lane: method.Flame, Until: method.Sign, Sign: "the stream no longer runs smoothly"}, text)
+	c.add(Step{ID: method.FlameMoka, Label: "moderate", AtS: at, ForS: end - at, Lane: method.Flame, Until: method.Sign, Sign: "the stream pales or splutters"}, text)
 }
 
 func (c *script) lidText() string {
@@ -329,15 +340,27 @@ func (c *script) safety(supplied bool) {
 	if c.Air.TempC > coffee.KeepsBelowC && c.Method.Contact == method.Dilution {
 		c.caution("keeps-hot", "concentrate")
 	}
-	if c.OnFlame() && c.Um < mokaFinestUm {
+	if c.School.GrindUm > 0 && c.shopGround() {
+		which := "steeped"
+		switch c.Method.Contact {
+		case method.Percolation:
+			which = "drips"
+		case method.Pressure:
+			which = "pushed"
+		}
+		decide(&c.plan.decided, "shop-ground", which, quantity.Of(ShopFinestUm, quantity.Micrometre), quantity.Of(ShopCoarsestUm, quantity.Micrometre), quantity.Of(c.School.GrindUm, quantity.Micrometre))
+	}
+	switch {
+	case c.OnFlame() && c.shopGround():
+		c.caution("moka-shop", "dose")
+	case c.OnFlame() && c.Um < mokaFinestUm:
 		c.caution("moka-fine", "dose")
 	}
 	if by := c.Request.WaterBy; c.byVessel && *by.Name != "dl" {
 		c.plan.decided = append(c.plan.decided, Decision{ID: "poured-by", Word: *by.Name, Values: []quantity.Value{quantity.Of(*by.Ml, quantity.Millilitre)}})
 	}
-	if c.School.Milk > 0 {
-		decide(&c.plan.decided, "milk", "", quantity.Of(c.School.Milk, quantity.Gram))
-	}
+	c.withNotes()
+	c.also()
 	c.caution("waste", "")
 	if *c.plan.CupC > 65 {
 		c.caution("cup-hot", string(c.plan.Steps[len(c.plan.Steps)-1].ID))

@@ -6,6 +6,7 @@ import (
 
 	"apodemos/core/coffee"
 	"apodemos/core/field"
+	"apodemos/core/heat"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
 	"apodemos/core/water"
@@ -24,6 +25,9 @@ func (c *script) addPour(s Step, pour *method.Step) {
 // offAfter is the pour after which the kettle comes off the heat, where it was kept there
 // while one poured: the last one that it is kept hot for.
 func (c *script) offAfter() method.StepID {
+	if pours := c.scaleSteps(); c.BackForS > 0 && !c.fire() {
+		return pours[1].ID
+	}
 	held := c.HeldS()
 	if held < leastPauseS {
 		return ""
@@ -111,6 +115,11 @@ func (c *script) is(condition string) bool {
 		return c.Method.InPot() && !c.waits() && c.Request.Heat.SuppliedC == nil && !c.apartKettle()
 	case "splash":
 		return c.Batch.SplashMl > 0
+	case "paper":
+		return c.Cup.Material.ID == heat.Paper
+	case "milk":
+		_, is := c.condensed()
+		return is
 	case "kettle":
 		return c.Method.InPot() && c.apartKettle()
 	}
@@ -176,6 +185,8 @@ func (c *script) figure(w *wording, name string, s Step, pour *method.Step) {
 		}
 	case "heated":
 		c.amount(w, *c.heatedEach())
+	case "poured":
+		c.amount(w, b.PouredMl/c.Apart())
 	case "rinse":
 		c.amount(w, b.RinseMl)
 	case "preheat":
@@ -205,6 +216,10 @@ func (c *script) figure(w *wording, name string, s Step, pour *method.Step) {
 	case "vials":
 		n := value(p.Vials)
 		w.value(n, quantity.None).say(quantity.Either(n == 1, " vial of ", " vials of ")).value(VialMl, quantity.Millilitre)
+	case "condensed":
+		if a, is := c.condensed(); is {
+			a.write(w, *c.Request.Scale)
+		}
 	case "drink":
 		w.value(b.DrinkMl, quantity.Millilitre)
 	case "cup":
@@ -288,13 +303,26 @@ func grindTo(band string) string {
 func (c *script) coffeeWords(w *wording) {
 	ahead, fine := *c.Request.Coffee.GroundAhead, grindTo(c.plan.Grind.Band)
 	basket := c.School.BasketG > 0
+	home := " of the coffee ground at home, " + fine
+	if c.shopGround() {
+		home = " of the shop-ground coffee"
+	}
 	switch {
+	case basket && c.shopGround() && !*c.Request.Scale:
+		w.say("Take the shop-ground coffee")
+		return
 	case basket && ahead && !*c.Request.Scale:
 		w.say("Take the coffee ground at home, " + fine)
 		return
 	case basket && !*c.Request.Scale && c.plan.DoseMeasures == nil:
 		w.say("Grind a basket of coffee, " + fine)
 		c.clickWords(w)
+		return
+	case c.byVolume() && !ahead:
+		w.say("Grind coffee " + fine)
+		c.clickWords(w)
+		w.say("; measure ")
+		c.measureWords(w)
 		return
 	case c.plan.DoseMeasures != nil && !*c.Request.Scale:
 		w.say("Measure ")
@@ -307,7 +335,7 @@ func (c *script) coffeeWords(w *wording) {
 		w.value(c.Batch.DoseG/c.sides(), quantity.Gram)
 	}
 	if ahead {
-		w.say(" of the coffee ground at home, " + fine)
+		w.say(home)
 		return
 	}
 	if c.portions() > 1 {
@@ -316,6 +344,11 @@ func (c *script) coffeeWords(w *wording) {
 		w.say(" of coffee; grind " + fine)
 	}
 	c.clickWords(w)
+}
+
+// byVolume reports whether the ground coffee is measured by the vessel that the water is.
+func (s *Setting) byVolume() bool {
+	return s.School.VolumeParts > 0 && !*s.Request.Scale && !s.Chose("measure.name") && !s.Chose("measure.grams")
 }
 
 // portions is how many portions of coffee the fullest batch takes.

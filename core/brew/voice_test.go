@@ -227,7 +227,7 @@ func TestASmallCorrectionIsNotSaid(t *testing.T) {
 	said := 0
 	for c := 76.0; c <= 96; c += 0.25 {
 		for _, adjust := range []string{"time", "grind"} {
-			p := compute(t, Request{Method: "cup-steep", Adjust: &adjust, Scale: ptr(c < 86), Conditions: Conditions{Heat: Heat{SuppliedC: &c}, Water: Water{Source: ptr("urn")}}})
+			p := compute(t, Request{Method: "cup-steep", Adjust: &adjust, Draw: ptr("jug"), Scale: ptr(c < 86), Conditions: Conditions{Heat: Heat{SuppliedC: &c}, Water: Water{Source: ptr("urn")}}})
 			assert.NotContains(t, strings.ReplaceAll(stepByID(t, p, "draw").Text, "hot water", ""), "water")
 			for _, n := range p.Notes {
 				if !strings.HasPrefix(n.ID, "make-up") {
@@ -433,7 +433,7 @@ func TestWithoutAScale(t *testing.T) {
 				assert.NotEqual(t, method.Weight, st.Until, st.ID)
 				for _, v := range st.Values {
 					if v.Unit == "g" {
-						assert.Regexp(t, `[\d½] (×|[\w ]*(scoop|spoon)s?)`, st.Text, "%s: grams stand only beside a measure: %s", st.ID, st.Text)
+						assert.Regexp(t, `[\d¼½⅓] (×|[\w ]*(scoop|spoon|cup)s?)`, st.Text, "%s: grams stand only beside a measure: %s", st.ID, st.Text)
 					}
 				}
 			}
@@ -442,7 +442,9 @@ func TestWithoutAScale(t *testing.T) {
 			}
 			require.NotNil(t, p.DoseMeasures)
 			assert.NotZero(t, p.DoseMeasures.Count)
-			if measure.Grams == nil {
+			if measure.Grams == nil && measure.Name == nil && s.VolumeParts > 0 {
+				assert.Contains(t, noteByID(p, "by-volume"), "one part of ground coffee")
+			} else if measure.Grams == nil {
 				assert.Contains(t, noteByID(p, "measure-typical"), "typical")
 				assert.Contains(t, p.Defaulted, "measure.grams")
 			}

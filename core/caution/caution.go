@@ -48,6 +48,7 @@ const (
 var all = map[string]Caution{
 	"scald":               {Level: "care", Text: "Set everything down before you pour. Keep hands and feet out of the way of a spill.", Why: "Near-boiling water scalds instantly."},
 	"hot-pot":             {Level: "care", Text: "Hold pot and lid with a dry cloth or the handle.", Why: "The metal is as hot as the coffee; a wet cloth burns."},
+	"hot-cup":             {Level: "care", Text: "Hold a hot cup by its handle or sleeve, or in a cloth.", Why: "Thin walls burn, and soft paper gives way under a grip."},
 	"pour":                {Level: "care", Text: "Steady the dripper with your other hand. Stop a finger below the rim.", Why: "A light dripper tips; a full one overflows."},
 	"boil-over":           {Level: "care", Text: "Take it off the heat first. Then add the coffee a little at a time.", Why: "Fresh coffee foams up and boils over."},
 	"co":                  {Level: "danger", Text: MonoxideText, Why: MonoxideWhy},
@@ -76,6 +77,7 @@ var all = map[string]Caution{
 	"flip":                {Level: "danger", Text: "Hold cup and chamber together, arms away from the body, and flip in one movement.", Why: "A slip spills near-boiling water on you."},
 	"valve":               {Level: "danger", Text: "Check that the valve is clear and moves, and keep the water below it.", Why: "A blocked moka pot can burst."},
 	"moka-fine":           {Level: "danger", Text: "Grind coarser than espresso, and never tamp.", Why: "A bed too fine blocks the water: the pressure rises, and the pot can burst."},
+	"moka-shop":           {Level: "danger", Text: "Take coffee ground for moka or filter, never for espresso; don’t tamp.", Why: "A bed too fine blocks the water: the pressure rises, and the pot can burst."},
 	"press-cold":          {Level: "note", Text: "Press straight down, slowly. Stop when it resists.", Why: "A slipping press throws grounds."},
 	"cloth":               {Level: "care", Text: "Dry the cloth fully, on the pack as you walk; boil it every second day. Or refrigerate it wet.", Why: "A damp cloth grows mould."},
 	"parts":               {Level: "note", Text: "Count the parts before you leave: cap, plunger, papers.", Why: "It won't brew with a part missing."},

@@ -15,8 +15,10 @@ const (
 	RetainedMlPerG = 2.0
 	// SpecificHeat of ground coffee, kJ/(kg·K). From memory.
 	SpecificHeat = 1.7
-	// MilkSpecificHeat of sweetened condensed milk, kJ/(kg·K). From memory.
-	MilkSpecificHeat = 2.3
+	// GroundGPerL is the mass of a litre of ground coffee, in g. From memory.
+	GroundGPerL = 380.0
+	// CondensedSpecificHeat of sweetened condensed milk, kJ/(kg·K). From memory.
+	CondensedSpecificHeat = 2.3
 )
 
 // PourFor returns the water to pour, in ml, and the dose, in g, that leave

@@ -1,6 +1,7 @@
 package explain
 
 import (
+	"apodemos/core/brew"
 	"apodemos/core/method"
 	"apodemos/core/quantity"
 	"apodemos/core/recipe"
@@ -131,6 +132,8 @@ func (x *figures) grind() {
 	f := working.Figure{Label: "Grind", Unit: quantity.Micrometre, Kind: working.Practice, Source: "the recipe's grind in words, common practice; the micrometres are from memory and makers disagree",
 		Formula: "the recipe's grind", PlusMinus: working.PlusMinus(75)}
 	switch {
+	case g.Band == brew.ShopBand:
+		f.Kind, f.Source, f.Formula, f.PlusMinus = working.Memory, "from memory: ground coffee as it is sold", "the middle of the band; how fine it is, is not known", working.PlusMinus(brew.ShopCoarsestUm-brew.ShopUm)
 	case r.Clicks != nil:
 		f.Kind, f.Source, f.Formula = working.Chosen, "your setting", "zero setting plus clicks times one click"
 		f.Inputs = []working.Input{working.Num("Clicks", *r.Clicks, quantity.Clicks, "request.grinder.clicks"), working.Num("One click", *r.UmPerClick, quantity.MicroPerClk, "request.grinder.um_per_click")}

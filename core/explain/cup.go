@@ -42,12 +42,31 @@ func (x *figures) temperatures() {
 			formula = "heat balance of drink, cup and ice: the ice melts first, as far as there is heat for it"
 		}
 	}
+	if more := x.withIn(); len(more) > 0 {
+		in = append(append(in, more...), x.airIn())
+		formula += "; then of both and the milk and sugar, as cold as the air"
+	}
 	x.put("cup_c", p.CupC, working.Figure{Label: "In the cup", Unit: quantity.Celsius, Kind: working.Published, PlusMinus: &x.out.CupC,
 		Source: "energy balance; losses as for cooling", Limits: CoolingLimits, Formula: formula, Inputs: in})
 	x.put("drinkable_s", p.DrinkableS, working.Figure{Label: "Drinkable after", Unit: quantity.Second, Kind: working.Published, Source: CoolingSource + "; 55–65 °C, common practice",
 		Limits: CoolingLimits, PlusMinus: &x.out.DrinkableS, Formula: "time for the cup to cool to 60 °C",
 		Inputs: []working.Input{working.Num("In the cup", x.CupC, quantity.Celsius, "cup_c"), x.airIn(),
 			working.Num("Wind", x.Air.WindMs, quantity.MetrePerSec, "request.place.wind_ms"), working.Word("Insulated", yes(x.Cup.Insulated), "request.cup.insulated")}})
+}
+
+// withIn are the milk and sugar of each cup.
+func (x *figures) withIn() []working.Input {
+	var in []working.Input
+	for _, a := range []struct {
+		label, path string
+		v           *float64
+		unit        quantity.Unit
+	}{{"Sugar", "sugar_g", x.Request.With.SugarG, quantity.Gram}, {"Milk", "milk_ml", x.Request.With.MilkMl, quantity.Millilitre}, {"Condensed milk", "condensed_g", x.Request.With.CondensedG, quantity.Gram}} {
+		if a.v != nil && *a.v > 0 {
+			in = append(in, working.Num(a.label, *a.v, a.unit, "request.with."+a.path))
+		}
+	}
+	return in
 }
 
 // strength is what is in the cup.

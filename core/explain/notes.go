@@ -114,8 +114,8 @@ func madeUp(b *brew.Brewed) brew.Note {
 		switch {
 		case k.None:
 			why = "The recipe’s own rule counts: its time and grind stay."
-		case k.OwnClick:
-			why = "Your grinder setting stays; the time is the recipe’s, or as long as possible."
+		case k.Given:
+			why = "The grind stays as it is; the time is the recipe’s, or as long as possible."
 		}
 		return brew.Note{ID: "make-up-none", Phrase: short, Why: why}
 	}
@@ -130,7 +130,7 @@ func madeUp(b *brew.Brewed) brew.Note {
 	}
 	said = append(said, short)
 	switch {
-	case k.ByTime && !k.ByGrind && !k.OwnClick && k.GrindOK:
+	case k.ByTime && !k.ByGrind && !k.Given && k.GrindOK:
 		said = append(said, grind(orGrindTo, b, k.Um, k.UmWas, sec(k.SteepS-k.AddedS)))
 	case k.ByGrind && !k.ByTime && k.TimeOK && k.AddedS != 0:
 		said = append(said, quantity.Either(longer, orLonger, orShorter).Say(sec(k.SteepS+k.AddedS), added))

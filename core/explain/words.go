@@ -30,6 +30,15 @@ var sayings = map[string]saying{
 	"bypass":                   {words("The chamber holds {0} of {1}: add {2} afterwards."), "A stronger brew, diluted, tastes like the full recipe."},
 	"poured-by":                {words("One {1} is {0} of water, as full as you pour it."), "A cupful is what you pour by, never the drink in it."},
 	"measure-typical":          {words("One {1} holds about {0} (typical)."), "Spoons, roasts and grinds differ: weigh one and enter it."},
+	"by-volume":                {words("By volume: one part of ground coffee, {0} of water. Ground coffee is about {1}."), "Any cup does, as long as coffee and water go by the same one."},
+	"moka-suits":               {words("Grind between filter and espresso; medium and dark roasts suit a moka pot."), "Finer lets no water through. It brews hot and short, which makes light roasts sharp. Common practice."},
+	"moka-suits/light":         {words("A light roast tastes sharp from a moka pot; medium and dark suit it."), "It brews hot and short. Grind between filter and espresso: finer lets no water through. Common practice."},
+	"moka-splutters":           {words("If it splutters from the start, lower the flame and screw it tighter next time."), "Too much heat, or a leak, drives steam through the coffee: bitter, and hot drops fly."},
+	"bag-left":                 {words("Left in the cup, the bag goes on: {0} at its time, {1} after {2}."), "The slow part of the coffee is still coming out. An estimate."},
+	"second-cup":               {words("A second cup, {0} on, is {1} in the pot: warm it for {2}, to {3}."), "Stir it, and take it off before it simmers: boiling scorches brewed coffee. Leave the silt behind."},
+	"kettle-back":              {words("A kettle this thin falls {0} while the coffee blooms: put it back on for {1}."), "Cooler pours extract less. A heavier kettle, or a lid, falls slower."},
+	"over-pour/cup":            {words("For {0} in the cup, pour {1}: the grounds keep {2}."), "Grounds keep about 2 g of water to the gram: pour only what you want to drink, and the cup comes up short."},
+	"over-pour/server":         {words("For {0} in the server, pour {1}: the grounds keep {2}."), "Grounds keep about 2 g of water to the gram: pour only what you want to drink, and the cups come up short."},
 	"cool-ways":                {words("Other ways to {0}: lid ajar {1}, lid on {2}; a second, cold pot {3}."), coolWays},
 	"cool-ways/past":           {words("Other ways to {0}: lid ajar {1}, lid on {2}; a second, cold pot makes it only {3}."), coolWays},
 	"cool-ways/open":           {words("Another way to {0}: a second, cold pot, {1}."), coolWays},
@@ -37,6 +46,7 @@ var sayings = map[string]saying{
 	"cool-asked":               {words("With the lid off: {0} after {1}."), coolWays},
 	"measured-loss":            {words("This pot loses heat at {0} of the usual rate: wait {1} (was {2})."), "Your thermometer reading replaces the estimate."},
 	"supplied-cool":            {words("The supplied water is about {0} in the pot (recipe: {1}). Don’t wait."), "The jug and the walk from the urn cool it too; preheat what you can."},
+	"supplied-straight":        {words("The hot water comes at {0} (recipe: {1}). Let it run straight into the cup."), "A jug on the way would cool it. Warm the cup with a little of it first if you can."},
 	"do-not-wait":              {words("Boils at {0} (recipe: {1}). Keep it on the heat until the last pour."), doNotWait},
 	"do-not-wait/part":         {words("Boils at {0} (recipe: {1}). Keep it on the heat for the first {2} of pouring."), doNotWait + " Kept hot so long, the pours together are as warm as in the recipe."},
 	"do-not-wait/off":          {words("Boils at {0}, the recipe’s temperature. Take it off and pour."), doNotWait},
@@ -59,6 +69,9 @@ var sayings = map[string]saying{
 	"pours-set":                {words("Your pours take {0} (recipe {1}) and at home extract {2} (recipe {3})."), "You moved the pours; you can go back to the recipe’s."},
 	"clicks-anchor":            {words("Your {0} are read as this grind, {1}: about {2}."), "Nothing else is known of the grinder; zero is where the burrs touch."},
 	"recipe-clicks":            {words("The recipe’s {0} are for another grinder. Its word counts: {1}."), "Clicks only fit the grinder they were counted on."},
+	"shop-ground/steeped":      {words("Shop-ground: probably {0} to {1} (recipe: {2})."), "Taste it at the planned time. Thin or sour: leave it longer. Bitter: pour it off sooner. " + shopBand},
+	"shop-ground/drips":        {words("Shop-ground: probably {0} to {1} (recipe: {2})."), "Drains slowly: stop pouring and lift it off in time. Drains fast: pour slower, in more parts. " + shopBand},
+	"shop-ground/pushed":       {words("Shop-ground: probably {0} to {1} (recipe: {2})."), "If it won’t press or flow, stop and let it cool: too fine a grind blocks it. " + shopBand},
 	"stages":                   {words("The brewer holds {0}: pour in {1} parts, letting it sink between."), "More would overflow, hot. Stop each part a finger under the rim."},
 	"stages/slowly":            {words("The brewer holds {0}: pour slowly, so it sinks as you pour."), "Poured faster, it would overflow, hot."},
 	"clogs":                    {words("At {0} this bed would clog. Grind to {1} or coarser."), "Too fine a bed holds the water until it is cold and bitter."},
@@ -71,7 +84,10 @@ var sayings = map[string]saying{
 	"cups-compared":            {words("Ten minutes on: {0} in a bare cup, {1} wrapped in wool, {2} insulated with its lid."), "Preheat it, too. The wool’s worth is from memory."},
 	"cup-freezes":              {words("Left standing, the cup starts to freeze after {0} and is solid after {1}."), "A lid and an insulated cup delay it."},
 	"caffeine-near":            {words("About {0} of caffeine in each cup ({1} to {2})."), coffee.CaffeineGuidance + ". Not medical advice."},
-	"milk":                     {words("{0} of condensed milk in each cup."), "Unopened condensed milk keeps without a refrigerator."},
+	"milk":                     {words("{0} of condensed milk in each cup: about {1}."), "Unopened condensed milk keeps without a refrigerator."},
+	"milk/fresh":               {words("{0} of milk in each cup: about {1}. It is as cold as the air."), "Fresh milk keeps a few hours uncooled. It cools the cup, and does not count as strength."},
+	"milk/canned":              {words("{0} of canned milk in each cup: about {1}. It is as cold as the air."), "Unopened canned milk needs no refrigerator; opened, use it the same day. It does not count as strength."},
+	"sugar":                    {words("{0} of sugar in each cup: about {1}."), "Sugar does not count as strength. What spoons hold is from memory."},
 	"next-cup":                 {words("Pour the next cup {0} after the one before; the last is ready at {1@}."), "The steps are for one cup; the guide goes through all. This leaves both hands free for each."},
 	"next-batch":               {words("Start the next batch {0} after the one before; the last is ready at {1@}."), nextBatch},
 	"next-batch/heat":          {words("Put the water on again at {0@}; a batch is ready every {1}, the last at {2@}."), nextBatch},
@@ -79,6 +95,7 @@ var sayings = map[string]saying{
 }
 
 const (
+	shopBand     = "The band is from memory."
 	coolWays     = "Most heat leaves as vapour from the surface. Times are for this pot, fill, wind and altitude."
 	doNotWait    = "Water boils here at or below the recipe’s temperature: every second off the heat counts."
 	boilHeld     = "Wind, cold and an open lid take more heat than a low flame gives; it would stop boiling."

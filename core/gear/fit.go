@@ -430,9 +430,8 @@ func Lightest(shelf []Item, m method.Method) (it Item, own, ok bool) {
 		return ok
 	}
 	own = find(shelf)
-	if !own && !find(Starter()) {
-		// The starter shelf has no tank dripper; its mass is from memory.
-		find([]Item{{Name: "Tank dripper", Kind: Brewer, Type: "tank dripper", MassG: 150, Typical: true}})
+	if !own {
+		find(Starter())
 	}
 	return it, own, ok
 }

@@ -332,6 +332,8 @@ func Starter() []Item {
 		{Name: "Light jug, 600 ml", Kind: Server, MassG: 75, LengthMm: p(95), HeightMm: p(115), RimMm: p(88), CapacityMl: p(600), Material: "plastic"},
 		{Name: "Stick across the rim", Kind: Extra, Type: "rim support", MassG: 10, LengthMm: p(160), WidthMm: p(8), HeightMm: p(8)},
 		{Name: "Tablespoon, level", Kind: Extra, Type: "measure", MassG: 15, DoseG: p(5.5)},
+		// Last: a device keeps which of them one has by their places.
+		{Name: "Tank dripper", Kind: Brewer, Type: "tank dripper", MassG: 150, LengthMm: p(115), HeightMm: p(150), BaseMm: p(105), DoseG: p(30), CapacityMl: p(300), Size: "cone", Material: "plastic", Parts: []string{"tank"}},
 	}
 	for i := range list {
 		list[i].Typical = true

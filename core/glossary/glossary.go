@@ -48,7 +48,7 @@ func Names() map[string]string {
 		"qnh": "an airport or a barometer (QNH)", "map": "a weather map or forecast", "either": "not known which",
 		"isa": "standard atmosphere", "west": "West’s, for summer and tropics",
 		water.Safe: "safe to drink", water.Filtered: "filtered", water.Boil: "boiled first", water.Doubtful: "doubtful",
-		"server": "a server, shared out", "cups": "each cup in turn",
+		"server": "a server, shared out", "cups": "each cup in turn", "cup": "the cup it steeps in", "jug": "a pot or jug first",
 		"lid-off": "the lid off", "lid-ajar": "the lid ajar, or a spout", "lid-on": "the lid on", "pour-through": "a second, cold pot",
 		"liquid": "liquid", "snow": "snow", "ice": "ice",
 		"": "balanced", "quick": "quick", "light": "light to carry", "clear": "clear", "full": "full-bodied", "tidy": "tidy", "little-water": "little water",

@@ -38,6 +38,7 @@ const (
 	Aluminium MaterialID = "aluminium"
 	Steel     MaterialID = "steel"
 	Enamel    MaterialID = "enamel"
+	Paper     MaterialID = "paper"
 	Glass     MaterialID = "glass"
 	Ceramic   MaterialID = "ceramic"
 	Plastic   MaterialID = "plastic"
@@ -148,6 +149,7 @@ var Materials = []Material{
 	{Ceramic, "ceramic", 0.90, 0.92, 0.004},
 	{Plastic, "plastic", 1.70, 0.92, 0.010},
 	{Silicone, "silicone", 1.30, 0.92, 0.010},
+	{Paper, "paper", 1.40, 0.92, 0.005},
 	{Timber, "wood", 1.70, 0.90, 0.040},
 }
 

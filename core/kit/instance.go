@@ -385,7 +385,7 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 		r.Heat = brew.Heat{} // whatever burner is carried
 	}
 	o = option{method: m, school: s, into: into, brewer: k, paper: none, tidy: float64(5 - m.Scores.Tidiness), wantsPot: m.InPot(), kettle: m.Way == method.OnFlame && !s.ColdFill, flame: s.ColdFill, hot: !cold,
-		fine: slices.Contains(m.Needs, "fine grinder"), grind: r.Coffee.GroundAhead == nil || !*r.Coffee.GroundAhead}
+		fine: slices.Contains(m.Needs, "fine grinder"), grind: !r.Coffee.Ground()}
 	if k != none {
 		b := in.items[k]
 		b.Into(&r)
@@ -443,7 +443,7 @@ func (in *instance) option(d *demand, m method.Method, s method.School, k int, i
 		o.serverMl = *pl.DrinkMl / n
 	}
 	o.rinseMl = *pl.Water.RinseMl + *pl.Water.PreheatMl + *pl.Water.WashupMl
-	o.drink = *pl.Request.CupMl
+	o.drink = pl.Request.FullCupMl()
 	if o.paper != none {
 		_, o.papers = pl.Papers()
 	}

@@ -1,6 +1,11 @@
 package method
 
-import "apodemos/core/heat"
+import (
+	"math"
+
+	"apodemos/core/coffee"
+	"apodemos/core/heat"
+)
 
 // All lists the methods. Their figures are common practice with no published
 // source, unless a field says otherwise.
@@ -8,6 +13,7 @@ var All = []Method{pot, pressPot, cupSteep, steepBag, cone, flatBed, tankDripper
 
 const (
 	packOut    = "Carry the grounds out, or bury them only where that is allowed; tip grey water well away from streams."
+	firstAway  = "Throw the first splash away. Pour gently; leave about {left}."
 	packPapers = "Fold the grounds into the paper and carry both out."
 )
 
@@ -46,7 +52,7 @@ var pot = Method{
 				stand("stand", "stand", "Let it stand.", 10, 120).fromBoil(),
 				do("splash", "cold splash", "[splash?Pour in {splash} of cold, safe water to drop the grounds.|Tap the pot. Add no cold water: it is unsafe.]", 130, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 140, 60).fromBoil(),
-				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
+				serve("decant", "decant", firstAway, 40).sign("silt reaches the lip").care("hot-pot"),
 			},
 			Cautions: []string{"scald"},
 		},
@@ -61,7 +67,7 @@ var pot = Method{
 				do("boil", "boil", "Keep it at a rolling boil.", 0, 120).fromBoil().care("climbs"),
 				do("swirl", "off, swirl", "Take it off the heat. Swirl.", 120, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 130, 60).fromBoil(),
-				serve("decant", "decant", "Pour gently. Leave about {left} with the silt.", 40).sign("silt reaches the lip").care("hot-pot"),
+				serve("decant", "decant", firstAway, 40).sign("silt reaches the lip").care("hot-pot"),
 			},
 			Cautions: []string{"scald"},
 		},
@@ -76,7 +82,7 @@ var pot = Method{
 				do("boil", "gentle boil", "Time a gentle boil. Raise the pot if it climbs.", 0, 60).fromBoil().sign("the foam is pale and bare of grounds").care("climbs"),
 				do("splash", "cold splash", "Take it off. [splash?Pour in {splash} of cold, safe water from high.|Tap it. Add no cold water: it is unsafe.]", 60, 10).fromBoil(),
 				stand("settle", "settle", "Let it settle.", 70, 240).fromBoil(),
-				serve("decant", "decant", "Pour gently. Leave about {left} with the silt; dilute to taste.", 40).sign("silt reaches the lip").care("hot-pot"),
+				serve("decant", "decant", firstAway, 40).sign("silt reaches the lip").care("hot-pot"),
 			},
 			Cautions: []string{"scald"},
 		},
@@ -159,7 +165,7 @@ var cupSteep = Method{
 			stand("steep", "steep", "Let it stand.", 15, 225).with(heat.Crusted).stretch(),
 			do("break", "break", "Break the surface and scrape off the foam.", 240, 20).sign("the top is dark and bare"),
 			stand("settle", "settle", "Let it settle.", 260, 45).with(heat.Open),
-			serve("decant", "decant", "Decant, pinching a paper rim into a spout. Leave about {left}.", 25).sign("silt reaches the lip").care("hot-pot"),
+			serve("decant", "decant", "[paper?Pinch the paper rim into a spout; decant. Leave about {left}.|Decant slowly. Leave about {left} with the silt.]", 25).sign("silt reaches the lip").care("hot-cup"),
 		},
 		Cautions: []string{"scald"},
 	}},
@@ -179,7 +185,7 @@ var steepBag = Method{
 			prep("dose", "weigh, grind", "{coffee}; fill [many?the bags|the bag].", 75),
 			withHotWater("bag", "bag in cup", "Hang a bag in [many?each|the] cup.", 10),
 			pour("fill", "fill", "{pour} over the bag.", 0, 15, 1).care("scald"),
-			stand("steep", "steep", "Let it stand; dip the bag twice.", 15, 225).with(heat.Open),
+			stand("steep", "steep", "Let it stand; dip the bag twice.", 15, 225).with(heat.Open).stretch(),
 			serve("lift", "lift", "Lift the bag out, or leave it in.", 10),
 		},
 		Cautions: []string{"scald"},
@@ -284,7 +290,7 @@ var flatBed = Method{
 	Schools: []School{{
 		ID: "standard", Name: "Bloom of three times the dose, slow circles",
 		Why:        "Three times the dose to bloom, then slow circles. Choose it for two, without a spouted kettle. Don’t rinse: a wet paper seals the holes.",
-		RatioGPerL: 66.7, RatioSource: "common practice: 40 g to 600 g, 1:15", Filter: flatFilter, GrindUm: 800, Temps: Temps{90, 93, 96},
+		RatioGPerL: 66.7, RatioSource: "common practice: 40 g to 600 g, 1:15", BackOn: true, Filter: flatFilter, GrindUm: 800, Temps: Temps{90, 93, 96},
 		FillFresh: 0.9, FillRested: 0.95, MostG: 45, ChamberMl: 450, Access: 1, Adjust: "grind", WashupMl: 30, Consumables: []string{"flat paper"}, Clean: packPapers,
 		Steps: []Step{
 			weigh(),
@@ -304,20 +310,21 @@ var flatBed = Method{
 var tankDripper = Method{
 	ID: "tank-dripper", Name: "Dripper with a measured tank", Contact: Percolation, Way: Kettle, Family: "dripper",
 	Summary: "Fill the tank to its mark and let it drip: no scale, no skill.",
-	Needs:   []string{"tank dripper", "papers", "grinder", "kettle"}, Without: "pot",
+	Needs:   []string{"tank dripper", "cone papers", "grinder", "kettle"}, Without: "pot",
 	Scores: Scores{4, 2, 5, 4, "the tank meters the water; one part more to carry"},
 	Schools: []School{{
 		ID: "standard", Name: "Bloom, fill to the mark",
-		Why:        "The tank does the pouring. Choose it for cold hands.",
+		Why:        "The tank does the pouring. Choose it for cold hands. Rinsing the paper warms the dripper.",
 		RatioGPerL: 62.5, RatioSource: "common practice: general starting point 1:16", Filter: tankCone, GrindUm: 750, Temps: Temps{91, 94, 96},
-		FillFresh: 0.9, FillRested: 0.95, MostG: 30, NoScale: true, Access: 1, Adjust: "grind", WashupMl: 60, ChamberMl: 300, Consumables: []string{"paper"}, Clean: packPapers,
+		RinseMl: 60, FillFresh: 0.9, FillRested: 0.95, MostG: 30, NoScale: true, Access: 1, Adjust: "grind", WashupMl: 60, ChamberMl: 300, Consumables: []string{"cone paper"}, Clean: packPapers,
 		Steps: []Step{
 			weigh(),
 			prep("paper", "paper in", "Put the paper in; set it on {server}.", 15),
+			withHotWater("rinse", "rinse, warm", "Rinse paper and tank with {rinse} of hot water. Tip it out.", 20),
 			withHotWater("ready", "coffee in", "Add the coffee. Put the tank on.", 10).care(""),
 			pour("bloom-pour", "bloom", "Wet the coffee with {share} of the water.", 0, 8, 0.12).care("pour"),
 			do("bloom", "bloom", "Let it bloom.", 8, 27),
-			pour("fill", "fill", "Fill the tank to the mark: [scale?{to}|{water}].", 35, 20, 1),
+			pour("fill", "fill", "Fill the tank [scale?to {to}|to its {water} mark].", 35, 20, 1),
 			do("drip", "drips", "Let it drip, or lift it to stop.", 55, 135).drains().sign("the tank is empty and the drip is slow"),
 			serve("serve", "serve", "Lift it off. {swirl}.", 15),
 		}, Cautions: []string{"scald"},
@@ -355,12 +362,12 @@ var slowDrip = Method{
 	Scores:  Scores{2, 5, 3, 4, "holes pass some silt; the press meters the flow; wipes clean"},
 	Schools: []School{
 		slowDripSchool("black", "Black, topped up", "Topped up with hot water to a long cup. Choose it with hot water and no paper.", func(s *School) { s.DiluteShare, s.CupMl = 0.5, 150 }, ""),
-		slowDripSchool("condensed-milk", "Over condensed milk", "Dripped onto sweet milk and stirred. Choose it when cold, tired and hungry.", func(s *School) { s.Milk, s.CupMl = 25, 80; s.Consumables = []string{"condensed milk"} }, "Put condensed milk in the cup and the filter on its rim."),
+		slowDripSchool("condensed-milk", "Over condensed milk", "Dripped onto sweet milk and stirred. Choose it when cold, tired and hungry.", func(s *School) { s.Milk, s.CupMl = 25, 80; s.Consumables = []string{"condensed milk"} }, "[milk?Put {condensed} in the cup; filter on top.|Set the filter on the cup, its base on the rim.]"),
 		slowDripSchool("iced", "Over ice", "Dripped strong, then over ice. Choose it in the heat, if you can get ice.", func(s *School) {
 			s.Milk, s.CupMl = 25, 150
 			s.DiluteShare, s.DiluteCold, s.DiluteIce = 0.4, true, true
 			s.Consumables = []string{"condensed milk", "ice"}
-		}, "Put in condensed milk; filter on the rim; ice in a glass."),
+		}, "[milk?Put {condensed} in the cup; filter on top.|Set the filter on the cup, its base on the rim.]"),
 	},
 }
 
@@ -374,11 +381,11 @@ func slowDripSchool(id, name, why string, change func(*School), first string) Sc
 	last := serve("serve", "serve", "Lift the filter off and serve.", 15)
 	switch {
 	case s.DiluteCold:
-		last = serve("serve", "over ice", "Stir, and pour over {topup}.", 25)
+		last = serve("serve", "over ice", "Stir, and pour over {topup} in a glass.", 25)
 	case s.DiluteShare > 0:
 		last = serve("serve", "top up", "Lift the filter off. Top up with {topup}.", 20).care("scald")
 	case s.Milk > 0:
-		last = serve("serve", "stir", "Lift the filter off. Stir the milk up and serve.", 20)
+		last = serve("serve", "stir", "Lift the filter off. [milk?Stir the milk up and serve.|Serve.]", 20)
 	}
 	s.Steps = []Step{
 		weigh(),
@@ -490,7 +497,7 @@ func mokaSteps(on ...Step) []Step {
 	out := []Step{prep("dose", "fill basket", "{coffee}. Fill the basket; level, never tamp.", 90)}
 	out = append(out, on...)
 	return append(out,
-		do("flow", "flows", "Keep the heat low as it flows.", 0, 40).sign("the stream no longer runs smoothly").care("hot-pot"),
+		do("flow", "flows", "Keep the heat low as it flows.", 0, 40).sign("the stream pales or splutters").care("hot-pot"),
 		do("off", "off", "Take it off now, by the handle. Cool the base in water.", 40, 10),
 		serve("serve", "serve", "Stir and pour.[dilution? Add {topup}.]", 20).care("hot-pot"),
 	)
@@ -501,15 +508,15 @@ var coldConcentrate = Method{
 	Summary: "Made the day before, carried in a bottle: coffee without a stove.",
 	Needs:   []string{"jar", "sieve or cloth", "grinder"},
 	Scores:  Scores{3, 4, 5, 4, "strained; smooth and low in acid; forgiving; done at home"},
-	Schools: []School{concentrate("one-to-three", "One to three by volume", "Stronger: less to carry. Choose it when the bottle is small.", 127), concentrate("one-to-four", "One to four by volume", "Easier to strain and pour. Choose it if you have room.", 95)},
+	Schools: []School{concentrate("one-to-three", "One to three by volume", "Stronger: less to carry. Choose it when the bottle is small.", 3), concentrate("one-to-four", "One to four by volume", "Easier to strain and pour. Choose it if you have room.", 4)},
 }
 
-func concentrate(id, name, why string, ratio float64) School {
-	return School{ID: id, Name: name, Why: why, RatioGPerL: ratio, RatioSource: "common practice, by volume; ground coffee about 380 g to the litre, from memory", GrindUm: 1000, Temps: Temps{0, 0, 0},
+func concentrate(id, name, why string, parts float64) School {
+	return School{ID: id, Name: name, Why: why, VolumeParts: parts, RatioGPerL: math.Round(coffee.GroundGPerL / parts), RatioSource: "common practice, by volume; ground coffee about 380 g to the litre, from memory", GrindUm: 1000, Temps: Temps{0, 0, 0},
 		FillFresh: 0.9, FillRested: 0.9, Access: 1, Adjust: "none", Band: 3, WashupMl: 300, Clean: "Press or squeeze the grounds dry; compost them at home.", Consumables: []string{"straining cloth or paper"},
 		Steps: []Step{
 			weigh(),
-			pour("fill", "water on", "{pour}: safe cold water.", 0, 60, 1),
+			pour("fill", "water on", "[scale?{pour}|Pour in {poured}]: safe cold water.", 0, 60, 1),
 			do("wet", "stir", "Stir until all of it is wet.", 60, 60),
 			stand("steep", "steep", "Cover it: twelve hours at room temperature, a day if refrigerated.", 120, 12*3600).with(heat.Closed),
 			serve("strain", "strain", "Strain and press into a clean bottle, or {vials}.", 600),

@@ -88,6 +88,8 @@ const (
 	Bloom      StepID = "bloom" // letting the gas out
 	OnTheHeat  StepID = "on"    // a moka pot
 	OffTheHeat StepID = "off"
+	StirIn     StepID = "stir-in" // sugar and milk
+	KettleBack StepID = "kettle-back"
 )
 
 // The methods that other rooms know by name.
@@ -206,7 +208,12 @@ type School struct {
 	// StopShare is how much of its water has come up when a moka pot is taken off; 0 for
 	// all of it.
 	StopShare float64
-	Milk      float64 // condensed milk, g a cup
+	Milk      float64 // condensed milk, g a cup, that it drips onto; as usual
+	// BackOn tells that a kettle which falls fast goes back on the heat while the coffee blooms.
+	BackOn bool
+	// VolumeParts is the water to one part of ground coffee, by volume; 0 where it is made
+	// by weight or by the spoon.
+	VolumeParts float64
 	// ScoopMarks tells that the chamber's marks are scoops: water to the mark of as many as
 	// there are of coffee. Common practice.
 	ScoopMarks bool

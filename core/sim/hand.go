@@ -209,6 +209,8 @@ func (m *making) flame(act *Action, o run.Look) {
 			act.Flame = 1
 		case m.d.KettleC == 0 && o.Position < m.made.HeldS(): // it stays on the heat for these pours
 			act.Flame = math.Min(1, math.Max(m.made.Took.DwellFlame, 0.15))
+		case o.Position >= m.made.BackAtS && o.Position < m.made.BackAtS+m.made.BackForS:
+			act.Flame = m.made.BackFlame // back on while it blooms
 		}
 		return
 	}

@@ -139,12 +139,15 @@ func (s Supplies) Check() brew.Problems {
 		v    *float64
 		max  float64
 	}{{"fuel_g", s.FuelG, 50000}, {"coffee_g", s.CoffeeG, 50000}, {"water_ml", s.WaterMl, 100000}, {"battery_wh", s.BatteryWh, 20000},
-		{"fuel_reserve_pct", s.FuelReserve, 200}, {"spare_pct", s.Spare, 200}, {"sugar_g", s.SugarG, 50}} {
+		{"fuel_reserve_pct", s.FuelReserve, 200}, {"spare_pct", s.Spare, 200}, {"sugar_g", s.SugarG, 50}, {"milk_ml", s.MilkMl, 500}, {"condensed_g", s.CondensedG, 100}} {
 		if f.v != nil {
 			if p, is := field.Range(f.name, *f.v, 0, f.max, ""); is {
 				bad = append(bad, p)
 			}
 		}
+	}
+	if s.Milk != "" && s.Milk != brew.FreshMilk && s.Milk != brew.CannedMilk {
+		bad = append(bad, brew.Problem{Field: "milk", Value: s.Milk, Message: fmt.Sprintf("%q is not known. Enter %s or %s", s.Milk, brew.FreshMilk, brew.CannedMilk)})
 	}
 	return bad
 }
@@ -275,6 +278,7 @@ func (c *calc) planBrews(ctx context.Context) {
 			for _, j := range order {
 				if p := plans[[2]int{i, j}]; p != nil {
 					o := occurrence(i, s.Day+day, s.Brews[j], p)
+					o.with = c.trip.Supplies.withOf(p)
 					o.bag = c.bagOf(p)
 					c.occ = append(c.occ, o)
 				}
@@ -311,7 +315,7 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 	m, _ := method.ByID(p.Request.Method)
 	s, _ := m.School(*p.Request.School)
 	o := BrewTotals{ID: b.ID, key: b.Key, Stop: stop, Day: day, Name: b.Name, At: b.At, Method: m.ID, School: s.ID, People: *p.Request.Drinkers,
-		DoseG: *p.DoseG, CoffeeG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, Boiling: p.Boiling, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, milk: s.Milk * *p.Request.Drinkers}
+		DoseG: *p.DoseG, CoffeeG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, Boiling: p.Boiling, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p}
 	if own := p.Request.Recipe; own != nil {
 		o.Recipe = own.Name
 	}

@@ -142,7 +142,7 @@ func (c *calc) before() {
 			portions++
 		}
 		r := o.plan.Request.Coffee
-		ground = ground || *r.GroundAhead
+		ground = ground || *r.GroundAhead && !*r.ShopGround
 		if o.bag != "" {
 			continue // it is there
 		}

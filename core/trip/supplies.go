@@ -88,10 +88,13 @@ func (c *calc) supplies() {
 			sold: func(st Stop) bool { return st.sells("filters") }})
 	}
 	c.follow(supply{id: "milk", label: "Condensed milk", unit: quantity.Gram, reserve: more, round: 5, massG: 1,
-		use: func(i int) float64 { return c.occ[i].milk }, sold: func(st Stop) bool { return st.sells("milk") }})
-	sugar := or(s.SugarG, 0)
+		use: func(i int) float64 { return c.occ[i].with.condensedG }, sold: func(st Stop) bool { return st.sells("milk") }})
+	c.follow(supply{id: "fresh-milk", label: "Milk", unit: quantity.Millilitre, reserve: more, round: 10, massG: 1.03,
+		use: func(i int) float64 { return c.occ[i].with.freshMl }, sold: func(st Stop) bool { return st.sells("milk") }})
+	c.follow(supply{id: "canned-milk", label: "Canned milk", unit: quantity.Millilitre, reserve: more, round: 10, massG: 1.07,
+		use: func(i int) float64 { return c.occ[i].with.cannedMl }, sold: func(st Stop) bool { return st.sells("milk") }})
 	c.follow(supply{id: "sugar", label: "Sugar", unit: quantity.Gram, reserve: more, round: 5, massG: 1,
-		use: func(i int) float64 { return sugar * c.occ[i].People }, sold: func(st Stop) bool { return st.sells("milk") }})
+		use: func(i int) float64 { return c.occ[i].with.sugarG }, sold: func(st Stop) bool { return st.sells("milk") }})
 	c.follow(supply{id: "battery", label: "Battery", unit: quantity.WattHour, reserve: more, round: 1, given: s.BatteryWh, silent: true,
 		use: func(i int) float64 {
 			return c.occ[i].EnergyWh * b2f(*c.occ[i].plan.Request.Heat.Burner == "element-12v")
@@ -414,6 +417,9 @@ func (c *calc) burn(o *BrewTotals, cans []heat.Canister, now *int) (used, missin
 	return used, missing
 }
 
+// sideline are the supplies without which there is still coffee.
+var sideline = map[string]bool{"sugar": true, "milk": true, "fresh-milk": true, "canned-milk": true}
+
 // runOut orders what runs out, or finds what comes nearest to it.
 func (c *calc) runOut() {
 	var near *Shortage
@@ -422,7 +428,7 @@ func (c *calc) runOut() {
 			s.Phrase = runsShort.Say(supplied(s.ID, s.Label), c.place(s.Stop), day(s.Day), quantity.Of(s.Short, s.Unit))
 			c.out.Shortages = append(c.out.Shortages, s)
 		}
-		if l.least.Label != "" && l.supply.id != "sugar" && l.supply.id != "milk" && (near == nil || l.least.Short < near.Short) {
+		if l.least.Label != "" && !sideline[l.supply.id] && (near == nil || l.least.Short < near.Short) {
 			n := l.least
 			near = &n
 		}

@@ -80,7 +80,7 @@ func (c *calc) put(at **float64, path string, v float64, f working.Figure) {
 
 // totals adds everything up.
 func (c *calc) totals() {
-	t, sp := &c.out.Totals, c.trip.Supplies
+	t := &c.out.Totals
 	c.coffees()
 	c.perStop()
 	c.perDay()
@@ -99,9 +99,10 @@ func (c *calc) totals() {
 		return o.EnergyWh * b2f(o.plan.Request.Heat.Burner != nil && *o.plan.Request.Heat.Burner == "element-12v")
 	})
 	c.sum(&t.WaterMl, "totals.water_ml", "Water", quantity.Millilitre, "heated and cold, with splash, rinse, preheating and washing up, for all brews", working.Practice, "mass balance", func(o *BrewTotals) float64 { return o.WaterMl })
-	c.sum(&t.MilkG, "totals.milk_g", "Condensed milk", quantity.Gram, "what the recipes that want it take", working.Practice, practice, func(o *BrewTotals) float64 { return o.milk })
-	sugar := or(sp.SugarG, 0)
-	c.sum(&t.SugarG, "totals.sugar_g", "Sugar", quantity.Gram, "for each cup as set", working.Chosen, "your setting", func(o *BrewTotals) float64 { return sugar * o.People })
+	c.sum(&t.MilkG, "totals.milk_g", "Condensed milk", quantity.Gram, "each cup's, as set or as the recipe wants it", working.Practice, practice, func(o *BrewTotals) float64 { return o.with.condensedG })
+	c.sum(&t.FreshMl, "totals.fresh_milk_ml", "Milk", quantity.Millilitre, "each cup's, as set", working.Chosen, "your setting", func(o *BrewTotals) float64 { return o.with.freshMl })
+	c.sum(&t.CannedMl, "totals.canned_milk_ml", "Canned milk", quantity.Millilitre, "each cup's, as set", working.Chosen, "your setting", func(o *BrewTotals) float64 { return o.with.cannedMl })
+	c.sum(&t.SugarG, "totals.sugar_g", "Sugar", quantity.Gram, "each cup's, as set", working.Chosen, "your setting", func(o *BrewTotals) float64 { return o.with.sugarG })
 	c.treated()
 	c.minerals()
 	most := func(at **float64, path, label string, unit quantity.Unit, formula string, kind working.Kind, source string, each func(i int) (string, float64), n int) {

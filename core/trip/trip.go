@@ -44,7 +44,10 @@ type Supplies struct {
 	BatteryWh   *float64           `json:"battery_wh,omitempty" minimum:"0" maximum:"20000"`
 	FuelReserve *float64           `json:"fuel_reserve_pct,omitempty" minimum:"0" maximum:"200" doc:"Fuel over what is needed; 20 when left out"`
 	Spare       *float64           `json:"spare_pct,omitempty" minimum:"0" maximum:"200" doc:"Coffee and papers over what is needed; 10 when left out"`
-	SugarG      *float64           `json:"sugar_g,omitempty" minimum:"0" maximum:"50" doc:"In each cup"`
+	SugarG      *float64           `json:"sugar_g,omitempty" minimum:"0" maximum:"50" doc:"In each cup of a brew that says nothing of it"`
+	MilkMl      *float64           `json:"milk_ml,omitempty" minimum:"0" maximum:"500" doc:"Milk in each cup of a brew that says nothing of it"`
+	Milk        string             `json:"milk,omitempty" enum:",fresh,canned" doc:"The kind of milk; fresh when left out"`
+	CondensedG  *float64           `json:"condensed_g,omitempty" minimum:"0" maximum:"100" doc:"Condensed milk in each cup of a brew that says nothing of it"`
 	Minerals    *bool              `json:"minerals,omitempty" doc:"Mineralise water that has next to nothing in it"`
 }
 
@@ -229,7 +232,7 @@ type BrewTotals struct {
 	Cautions []brew.Caution `json:"cautions,omitempty" doc:"Only where asked for"`
 
 	plan *brew.Plan
-	milk float64
+	with withAll
 	// water is where this brew's water is from, and conc the concentrate that still
 	// has to be made for it, in ml.
 	water  string
@@ -253,6 +256,8 @@ type Totals struct {
 	TreatS     *float64 `json:"treat_s"`
 	TreatG     *float64 `json:"treat_fuel_g"`
 	MilkG      *float64 `json:"milk_g"`
+	FreshMl    *float64 `json:"fresh_milk_ml"`
+	CannedMl   *float64 `json:"canned_milk_ml"`
 	SugarG     *float64 `json:"sugar_g"`
 	EpsomG     *float64 `json:"epsom_g"`
 	SodaG      *float64 `json:"soda_g"`

@@ -72,7 +72,7 @@ func Compare(t Trip, w WhatIf) (*Comparison, error) {
 }
 
 var totalPaths = []string{"totals.brews", "totals.coffee_g", "totals.filters", "totals.fuel_g", "totals.gas_g", "totals.energy_wh", "totals.water_ml", "totals.carry_ml",
-	"totals.treat_s", "totals.milk_g", "totals.sugar_g", "totals.waste_g", "totals.caffeine_mg", "totals.morning_s", "totals.pack_g"}
+	"totals.treat_s", "totals.milk_g", "totals.fresh_milk_ml", "totals.canned_milk_ml", "totals.sugar_g", "totals.waste_g", "totals.caffeine_mg", "totals.morning_s", "totals.pack_g"}
 
 func (w WhatIf) apply(t Trip) (Trip, []Swap, error) {
 	var bad brew.Problems

@@ -212,7 +212,7 @@ func (f Fit) joined(p *brew.Plan, m method.Method) Fit {
 		add(gear.DrinkInCup(*f.Into, *p.DrinkMl/n))
 	}
 	if f.Cup != nil && p.Request.CupMl != nil && (f.Into == nil || f.Into.ID != f.Cup.ID || *p.Request.Into != "server") {
-		add(gear.DrinkInCup(*f.Cup, *p.Request.CupMl))
+		add(gear.DrinkInCup(*f.Cup, p.Request.FullCupMl()))
 	}
 	if f.Grinder != nil && p.DoseG != nil {
 		add(gear.DoseInGrinder(*f.Grinder, *p.DoseG))

@@ -167,7 +167,7 @@ func begin(w Way, set *conditions.Settled) []quantity.Phrase {
 	return out
 }
 
-func groundAhead(r brew.Request) bool { return r.Coffee.GroundAhead != nil && *r.Coffee.GroundAhead }
+func groundAhead(r brew.Request) bool { return r.Coffee.Ground() }
 
 // missing says what there is none of for a school; empty when there is all, and where
 // nobody says what there is.

@@ -91,7 +91,7 @@ function Bag({ coffee: c, onEdit }: { coffee: Coffee; onEdit: () => void }) {
           c.roast && `${c.roast} roast`,
           c.species,
           c.process,
-          c.ground ? "ground" : "",
+          c.ground ? (c.shop_ground ? "ground at the shop" : "ground") : "",
           days !== undefined ? `${counted(days, "day")} off roast` : "",
         ]
           .filter(Boolean)
@@ -204,6 +204,7 @@ const setOf = (c: Coffee): Set =>
       printed_notes: c.printed_notes,
       printed_recipe: c.printed_recipe,
       ground: c.ground,
+      shop_ground: c.ground && c.shop_ground,
       grams: c.grams,
       since: c.since,
     }),
@@ -307,6 +308,17 @@ function CoffeeForm({ coffee, onClose }: { coffee?: Coffee; onClose: () => void 
               />{" "}
               already ground
             </label>
+            {c.ground && (
+              <label htmlFor="coffee-shop">
+                <input
+                  id="coffee-shop"
+                  type="checkbox"
+                  checked={c.shop_ground ?? false}
+                  onChange={(e) => put({ shop_ground: e.target.checked || undefined })}
+                />{" "}
+                at the shop, fineness unknown
+              </label>
+            )}
           </div>
         </div>
         <div className="field">

@@ -38,6 +38,8 @@ const groups: { title: string; prefix: string; hint?: string }[] = [
     prefix: "calibration.",
     hint: "From the bench: a weighed canister, a timed boil, a thermometer reading. They replace estimates.",
   },
+  { title: "Milk and sugar", prefix: "with.", hint: "In each cup." },
+  { title: "Pour water by", prefix: "water_by." },
   { title: "Measure", prefix: "measure.", hint: "Your own spoon, scoop or handful, weighed once." },
 ];
 

@@ -17,11 +17,14 @@ export const Take = memo(function Take({ plan }: { plan: Plan }) {
         {fig("dose_g", { big: true, label: "coffee" })}
         {m && <p className="fig-sub">{plan.request.scale ? `about ${m.words}` : m.words}</p>}
       </div>
-      <div className="take-cell">
-        {plan.grind.clicks !== null
-          ? fig("grind.clicks", { label: plan.grind.band || "grind", big: true })
-          : fig("grind.um", { label: plan.grind.band || "grind", big: true })}
-      </div>
+      {/* What nobody knows is no figure. */}
+      {!plan.request.coffee?.shop_ground && (
+        <div className="take-cell">
+          {plan.grind.clicks !== null
+            ? fig("grind.clicks", { label: plan.grind.band || "grind", big: true })
+            : fig("grind.um", { label: plan.grind.band || "grind", big: true })}
+        </div>
+      )}
       {(plan.water.heated_ml ?? 0) > 0 && (
         <div className="take-cell">{fig("water.heated_ml", { label: "water to heat", big: true })}</div>
       )}

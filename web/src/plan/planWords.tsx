@@ -41,6 +41,20 @@ interface Of {
 /** What stands in the place of a scale. */
 const spoonsAndCups = ["measure.name", "measure.grams", "water_by.name", "water_by.ml", "water_by.marks_ml"];
 
+/** What goes into each cup besides coffee. */
+const withIt = ["with.sugar_g", "with.milk_ml", "with.milk", "with.condensed_g"];
+
+const withWords = (w: PlanRequest["with"], system: System): string => {
+  const parts = [
+    w?.sugar_g ? `${inWords(w.sugar_g, "g", system)} of sugar` : "",
+    w?.milk_ml
+      ? `${inWords(w.milk_ml, "ml", system)} of ${w.milk === "canned" ? "canned milk" : "milk"}`
+      : "",
+    w?.condensed_g ? `${inWords(w.condensed_g, "g", system)} of condensed milk` : "",
+  ].filter(Boolean);
+  return parts.length === 0 ? "black" : `with ${parts.join(", ")}`;
+};
+
 /** Without what is undefined, as what is kept is compared. */
 export const tidied = (r: PlanRequest) => JSON.parse(JSON.stringify(r)) as PlanRequest;
 
@@ -277,18 +291,18 @@ export function planWords(of: Of): Part[] {
         </div>
       ),
     },
-    (p?.grind.band ?? "") !== "" && ", ground ",
+    (p?.grind.band ?? "") !== "" && (p?.request.coffee?.shop_ground ? ", " : ", ground "),
     p !== undefined &&
       p.grind.band !== "" && {
         id: "clicks",
         label: "Grind and grinder",
         text: p.grind.clicks === null ? p.grind.band : inWords(p.grind.clicks, "clicks", system),
-        assumed: request.grinder === undefined,
+        assumed: request.grinder === undefined && !request.coffee?.shop_ground,
         wanting: troubles.some((t) => t.field.startsWith("grinder.")),
         control: () => (
           <>
             <MyGrinder request={request} onChoose={(grinder) => draft.set("grinder", grinder)} />
-            {["grinder.clicks", "adjust", "grinder.um_per_click", "grinder.zero_um"].map(any)}
+            {["coffee.shop_ground", "grinder.clicks", "adjust", "grinder.um_per_click", "grinder.zero_um"].map(any)}
           </>
         ),
       },
@@ -299,6 +313,15 @@ export function planWords(of: Of): Part[] {
       text: filled.scale === false ? "by the spoon" : "on a scale",
       assumed: request.scale === undefined,
       control: () => <>{["scale", ...(filled.scale === false ? spoonsAndCups : [])].map(any)}</>,
+    },
+    ", ",
+    {
+      id: "with",
+      label: "Milk and sugar",
+      text: withWords(filled.with, system),
+      assumed: request.with === undefined,
+      wanting: troubles.some((t) => t.field.startsWith("with.")),
+      control: () => <>{withIt.map(any)}</>,
     },
     ", at ",
     air.altitude,

@@ -273,7 +273,7 @@ function Provisions({ trip, plan }: { trip: TripOut; plan: TripPlan }) {
 
 function Totals({ r }: { r: TripResult }) {
   const groups: string[][] = [
-    ["brews", "coffee_g", "filters", "milk_g", "sugar_g"],
+    ["brews", "coffee_g", "filters", "milk_g", "fresh_milk_ml", "canned_milk_ml", "sugar_g"],
     ["gas_g", "fuel_g", "energy_wh", "treat_s", "treat_fuel_g"],
     ["water_ml", "carry_ml", "epsom_g", "soda_g"],
     ["pack_g", "kit_g", "packed_g", "together_g"],

@@ -13,7 +13,7 @@ const ROW = 62;
 const colour = (id: string) =>
   id.startsWith("fuel") || id === "battery"
     ? "flame"
-    : id === "coffee" || id === "milk" || id === "sugar"
+    : id === "coffee" || id.endsWith("milk") || id === "sugar"
       ? "coffee"
       : id === "water"
         ? "water"

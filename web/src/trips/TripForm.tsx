@@ -23,7 +23,16 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
   const troubles = save.error instanceof ApiError ? save.error.troubles : [];
   const put = (key: keyof Supplies, v: unknown) => setSupplies((s) => withKey(s, key, v));
   const num = (
-    key: "coffee_g" | "fuel_g" | "water_ml" | "battery_wh" | "fuel_reserve_pct" | "spare_pct" | "sugar_g",
+    key:
+      | "coffee_g"
+      | "fuel_g"
+      | "water_ml"
+      | "battery_wh"
+      | "fuel_reserve_pct"
+      | "spare_pct"
+      | "sugar_g"
+      | "milk_ml"
+      | "condensed_g",
     label: string,
     unit: string,
     placeholder: string,
@@ -105,6 +114,8 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
           {num("fuel_reserve_pct", "Fuel in reserve", "%", "20")}
           {num("spare_pct", "Coffee, papers in reserve", "%", "10")}
           {num("sugar_g", "Sugar in each cup", "g", "none")}
+          {num("milk_ml", "Milk in each cup", "ml", "none")}
+          {num("condensed_g", "Condensed milk in each cup", "g", "none")}
           <div className="field field-yesno">
             <label htmlFor="trip-minerals">Add minerals to soft water</label>
             <Switch
