@@ -587,6 +587,17 @@ func (t *taster) settle(a *Advice, from cup, allow []string, wish string, elsewh
 			return
 		}
 	}
+	if untasted := last != nil && last.SourBitter == nil && last.WeakStrong == nil && (last.Mark == nil || *last.Mark < 8) && wish == ""; (taken == nil || untasted) && !a.Settled {
+		if got, f, ok := t.byFlow(same, allow, to); ok {
+			if i := slices.IndexFunc(a.Considered, func(c Considered) bool { return c.Lever == Grind }); i >= 0 {
+				a.Considered[i].Taken, a.Considered[i].Change, a.Considered[i].Expected, a.Considered[i].Miss = true, &got.change, new(t.thought(got.cup)), math.Sqrt(got.miss)
+			}
+			a.Change, a.Request, a.Expected, a.Sure = &got.change, got.cup.request, t.thought(got.cup), t.sure(got.cup, to)
+			a.Why = f.said
+			t.judge(a, here)
+			return
+		}
+	}
 	if taken == nil || a.Settled {
 		if !a.Settled {
 			a.Settled = len(t.brews) > 0 || !elsewhere

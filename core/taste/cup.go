@@ -15,18 +15,19 @@ import (
 // planned.
 type Had struct {
 	DoseG    *float64 `json:"dose_g,omitempty"`
-	WaterG   *float64 `json:"water_g,omitempty" doc:"Poured, all in all"`
+	WaterG   *float64 `json:"water_g,omitempty" doc:"Poured onto the coffee, without what was added to the cup afterwards"`
 	ContactS *float64 `json:"contact_s,omitempty"`
 	StartC   *float64 `json:"start_c,omitempty" doc:"Water at first contact"`
 	Clicks   *float64 `json:"clicks,omitempty"`
 	Presses  *float64 `json:"presses,omitempty" doc:"Of a pocket pump, where thirteen are usual"`
+	AddedMl  *float64 `json:"added_ml,omitempty" doc:"Water added to the drink afterwards, all in all"`
 	// Unboiled goes with every cup of the run, whatever else a person says of it.
 	Unboiled *bool `json:"water_unboiled,omitempty" doc:"The boil that makes the water safe was skipped: the water was not safe"`
 }
 
-// Empty reports whether dose, water, time, temperature, grind and presses went as planned.
+// Empty reports whether dose, water, time, temperature, grind, presses and what was added went as planned.
 func (r Had) Empty() bool {
-	return r.DoseG == nil && r.WaterG == nil && r.ContactS == nil && r.StartC == nil && r.Clicks == nil && r.Presses == nil
+	return r.DoseG == nil && r.WaterG == nil && r.ContactS == nil && r.StartC == nil && r.Clicks == nil && r.Presses == nil && r.AddedMl == nil
 }
 
 // HadFields describes the numbers of Had.
@@ -36,6 +37,7 @@ var HadFields = []field.Of[Had]{
 	field.In("contact_s", "Total time", field.TookS, "", func(h *Had) **float64 { return &h.ContactS }),
 	field.Number("start_c", "Water, measured", quantity.Celsius, 0, 100, "", func(h *Had) **float64 { return &h.StartC }),
 	field.In("clicks", "Clicks", field.Clicks, "", func(h *Had) **float64 { return &h.Clicks }),
+	field.Number("added_ml", "Added afterwards", quantity.Millilitre, 0, 20000, "", func(h *Had) **float64 { return &h.AddedMl }),
 	field.Number("presses", "Presses", quantity.None, 1, 200, "", func(h *Had) **float64 { return &h.Presses }),
 }
 
@@ -79,7 +81,8 @@ func asHad(p Planner, r brew.Request, had Had) (cup, error) {
 		next.Grinder.Clicks = had.Clicks
 	}
 	pin(&next, told, had.Clicks == nil)
-	if had.DoseG != nil || had.WaterG != nil {
+	weighed := had.DoseG != nil || had.WaterG != nil || had.AddedMl != nil && bypassed(told)
+	if weighed {
 		amounts(&next, told, had)
 	}
 	if had.StartC != nil && told.TargetC != nil {
@@ -113,7 +116,7 @@ func asHad(p Planner, r brew.Request, had Had) (cup, error) {
 	if had.Clicks != nil {
 		out.request.Grinder.Clicks = had.Clicks
 	}
-	if had.DoseG != nil || had.WaterG != nil {
+	if weighed {
 		if was, asked := *was.Ratio, *told.Ratio; math.Abs(was-asked) > 0.03*asked {
 			amounts(&out.request, told, had)
 		}
@@ -131,6 +134,11 @@ func asHad(p Planner, r brew.Request, had Had) (cup, error) {
 		e := 100 * b.Model.Extraction(k, b.Um, b.Limit())
 		out.tds *= e / out.e
 		out.e = e
+	}
+	if had.AddedMl != nil && !bypassed(told) && *was.DrinkMl > 0 {
+		// The same in more of a drink, or in less.
+		drink := *was.DrinkMl - *was.Water.DilutionMl + *had.AddedMl
+		out.tds *= *was.DrinkMl / math.Max(drink, 1)
 	}
 	if had.ContactS != nil {
 		out.contact = *had.ContactS
@@ -152,23 +160,36 @@ func amounts(r *brew.Request, told *brew.Plan, had Had) {
 	if s.BasketG > 0 || m.Contact == method.Dilution {
 		return // the gear sets them
 	}
-	dose, water := *told.DoseG, poured(told)
+	dose, water, added := *told.DoseG, *told.Water.PouredMl, 0.0
+	if bypassed(told) {
+		added = *told.Water.DilutionMl
+		if had.AddedMl != nil {
+			added = *had.AddedMl
+		}
+	}
 	if had.DoseG != nil {
 		dose = *had.DoseG
 	}
 	if had.WaterG != nil {
 		water = *had.WaterG
 	}
+	water += added
 	r.DoseG, r.WaterG, r.Ratio, r.CupMl, r.Strength = &dose, &water, nil, nil, nil
 }
 
 // poured is the brew water, and what is added to a brewer that does not hold it all.
 func poured(p *brew.Plan) float64 {
 	ml := *p.Water.PouredMl
-	if b := p.Made(); b != nil && b.School.Bypass {
+	if bypassed(p) {
 		ml += *p.Water.DilutionMl
 	}
 	return ml
+}
+
+// bypassed reports whether what the brewer does not hold is added to the cup afterwards.
+func bypassed(p *brew.Plan) bool {
+	b := p.Made()
+	return b != nil && b.School.Bypass
 }
 
 // pin lets a plan's grind stand as it was told, where the stop moved it, and turns off

@@ -60,7 +60,16 @@ function Cup({ entry: l }: { entry: LogEntry }) {
   const navigate = useNavigate();
   const name = catalogue.data?.names[l.method] ?? l.method;
   const differed = l.run !== undefined && Object.keys(l.run).length > 0;
+  const drunk = differed ? had.data : stored.data?.plan;
+  const added = drunk?.water.dilution_ml ?? 0;
   const rows: [string, string | undefined][] = [
+    [
+      "Drink",
+      drunk?.drink_ml
+        ? inWords(drunk.drink_ml, "ml", system) +
+          (added >= 1 ? `, ${inWords(added, "ml", system)} of it added afterwards` : "")
+        : undefined,
+    ],
     ["Sour or bitter", tasteWord("sour_bitter", l.sour_bitter)],
     ["Weak or strong", tasteWord("weak_strong", l.weak_strong)],
     ["Mark", l.mark === undefined ? "" : `${l.mark} of 10`],
@@ -81,6 +90,11 @@ function Cup({ entry: l }: { entry: LogEntry }) {
       "Poured",
       l.run?.water_g === undefined ? undefined : inWords(l.run.water_g, "ml", system),
       inWords(l.poured_ml, "g", system),
+    ],
+    [
+      "Added afterwards",
+      l.run?.added_ml === undefined ? undefined : inWords(l.run.added_ml, "ml", system),
+      inWords(stored.data?.plan.water.dilution_ml ?? 0, "ml", system),
     ],
     [
       "Clicks",
@@ -195,12 +209,26 @@ function Cup({ entry: l }: { entry: LogEntry }) {
           live={made.data?.curves}
         />
       )}
-      {editing && <Change entry={l} onClose={() => setEditing(false)} />}
+      {editing && (
+        <Change
+          entry={l}
+          added={stored.data?.plan.water.dilution_ml ?? undefined}
+          onClose={() => setEditing(false)}
+        />
+      )}
     </>
   );
 }
 
-function Change({ entry: l, onClose }: { entry: LogEntry; onClose: () => void }) {
+function Change({
+  entry: l,
+  added,
+  onClose,
+}: {
+  entry: LogEntry;
+  added: number | undefined;
+  onClose: () => void;
+}) {
   const [taste, setTaste] = useState(() => tastedOf(l));
   const save = useChange((t: TasteValues) => saveLog(l, { ...blank(l), ...t }));
   return (
@@ -211,6 +239,7 @@ function Change({ entry: l, onClose }: { entry: LogEntry; onClose: () => void })
         planned={{
           dose_g: l.dose_g,
           water_g: l.poured_ml,
+          added_ml: added,
           clicks: l.clicks,
           contact_s: l.contact_s,
           pump: l.method === "pocket-pump",

@@ -70,6 +70,7 @@ export default function EntryPage() {
                 planned={{
                   dose_g: b.stored.plan.dose_g ?? undefined,
                   water_g: b.stored.plan.water.poured_ml ?? undefined,
+                  added_ml: b.stored.plan.water.dilution_ml ?? undefined,
                   clicks: b.stored.plan.grind.clicks,
                   contact_s: b.stored.plan.contact_s ?? undefined,
                   pump: b.request.method === "pocket-pump",

@@ -63,17 +63,19 @@ interface Planned {
   clicks?: number | null;
   contact_s?: number;
   pump?: boolean;
+  added_ml?: number;
 }
 
 /** What may differ from the plan, in figures; what the plan has of it, null where it has no such thing. */
 const hadFields: {
-  key: "dose_g" | "water_g" | "clicks" | "start_c" | "presses";
+  key: "dose_g" | "water_g" | "added_ml" | "clicks" | "start_c" | "presses";
   label: string;
   unit: string;
   of?: (p: Planned) => number | null | undefined;
 }[] = [
   { key: "dose_g", label: "Coffee", unit: "g", of: (p) => p.dose_g },
   { key: "water_g", label: "Poured", unit: "ml", of: (p) => p.water_g },
+  { key: "added_ml", label: "Added afterwards", unit: "ml", of: (p) => p.added_ml || null },
   { key: "clicks", label: "Clicks", unit: "clicks", of: (p) => p.clicks ?? null },
   { key: "start_c", label: "Water, measured", unit: "°C" },
   {

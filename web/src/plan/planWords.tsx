@@ -302,7 +302,13 @@ export function planWords(of: Of): Part[] {
         control: () => (
           <>
             <MyGrinder request={request} onChoose={(grinder) => draft.set("grinder", grinder)} />
-            {["coffee.shop_ground", "grinder.clicks", "adjust", "grinder.um_per_click", "grinder.zero_um"].map(any)}
+            {[
+              "coffee.shop_ground",
+              "grinder.clicks",
+              "adjust",
+              "grinder.um_per_click",
+              "grinder.zero_um",
+            ].map(any)}
           </>
         ),
       },
