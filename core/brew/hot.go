@@ -133,7 +133,7 @@ func (h *Hot) kettle() Problems {
 		// The vessel that takes the water is as cold as the air.
 		h.HotC = mix(waterKJ(h.KettleMl), math.Min(*r.Heat.SuppliedC, boil), h.Vessel.Capacity(), h.Air.TempC)
 	}
-	if h.straight() {
+	if h.Straight() {
 		h.HotC = math.Min(*r.Heat.SuppliedC, boil)
 		h.StartC = h.HotC
 		decide(&h.decisions, "supplied-straight", "", quantity.Of(h.HotC, quantity.Celsius), quantity.Of(h.WishC, quantity.Celsius))

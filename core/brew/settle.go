@@ -181,9 +181,9 @@ func (s *Setting) Percolates() bool {
 // supplied reports whether the water comes hot.
 func (s *Setting) supplied() bool { return s.Request.Heat.SuppliedC != nil }
 
-// straight reports whether hot water runs from where it is supplied into the cup that the
+// Straight reports whether hot water runs from where it is supplied into the cup that the
 // coffee steeps in: nobody named a pot for it.
-func (s *Setting) straight() bool {
+func (s *Setting) Straight() bool {
 	return s.supplied() && s.Method.Family == "cup" && text(s.Request.Draw) == drawCup
 }
 

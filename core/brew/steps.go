@@ -54,7 +54,7 @@ func (c *script) steps() {
 		coldAt = c.LightS - cold
 		c.stepLight(c.LightS)
 		c.stepLow(method.FlameLow, c.BoiledS+c.TreatS, c.HoldS)
-	case c.straight():
+	case c.Straight():
 		coldAt = -c.PrepareS - cold
 	case supplied:
 		at := -wait - 20

@@ -725,7 +725,7 @@ func (f *Follower) contact(s *step) {
 // coolsAtGate reports whether the water stands off the heat while one is waited for.
 func (f *Follower) coolsAtGate() bool {
 	b := f.made
-	if b.BoilsIn() || b.OnFlame() || b.KettleMl <= 0 {
+	if b.BoilsIn() || b.OnFlame() || b.KettleMl <= 0 || b.Straight() {
 		return false
 	}
 	return b.WaitS > 0 || b.HoldS == 0 && !b.Method.InPot()
