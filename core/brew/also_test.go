@@ -131,3 +131,30 @@ func TestConcentrateByTheCup(t *testing.T) {
 		assert.Contains(t, noteByID(p, "stretches"), "5 cups of")
 	}
 }
+
+// Strong in a low pot: what does not fit is boiled first, made safe, set aside and added in the
+// cups; all that is drunk has boiled, the balance of water closes, and the fuel has both boils.
+func TestStrongInALowPot(t *testing.T) {
+	school := "cold-unstirred"
+	at := func(pot float64, treatment string) *Plan {
+		return compute(t, Request{Method: "pot", School: &school, Drinkers: new(7.0), CupMl: new(250.0),
+			Conditions: Conditions{Vessel: Vessel{CapacityMl: &pot}, Place: Place{AltitudeM: new(1500.0)}, Water: Water{Source: new("stream"), Treatment: &treatment}}})
+	}
+	low, high := at(2200, "boil"), at(4500, "boil")
+	assert.InDelta(t, 1, *low.Batches, 0)
+	assert.Zero(t, *high.Water.DilutionMl)
+	assert.InDelta(t, *high.DoseG, *low.DoseG, 1e-6)
+	assert.InDelta(t, *high.Water.PouredMl, *low.Water.PouredMl+*low.Water.DilutionMl, 1e-6)
+	assert.InDelta(t, *low.Water.HeatedMl, *low.Water.PouredMl+*low.Water.DilutionMl+*low.Water.BoiledOffMl, 1e-6)
+	assert.LessOrEqual(t, *low.Water.PouredMl+*low.DoseG, 0.67*2200)
+	first, safe := stepByID(t, low, method.BoilFirst), stepByID(t, low, method.BoilFirst+"-safe")
+	assert.Contains(t, plainSpaces(first.Text), "ml of water first")
+	assert.True(t, safe.Keep)
+	assert.InDelta(t, 60, safe.ForS, 1e-6)
+	assert.Contains(t, plainSpaces(stepByID(t, low, method.TopUpStep).Text), "ml of hot water for each cup")
+	assert.Contains(t, noteByID(low, "bypass"), "boiled before")
+	assert.Greater(t, *low.Heat.FuelG, *high.Heat.FuelG)
+	assert.Equal(t, -1, indexOf(at(2200, "safe"), method.BoilFirst+"-safe"), "safe water is only made hot")
+	// A little less room is a little more water added, and no leap.
+	assert.InDelta(t, *at(2210, "boil").Water.DilutionMl, *low.Water.DilutionMl, 10)
+}

@@ -229,7 +229,7 @@ func (c *script) water() {
 	n := b.N
 	w.BoiledOffMl = c.put(c.BoiledOffMl * n)
 	hot, cold := c.HotColdMl()
-	heated := (hot + c.BoiledOffMl) * n
+	heated := (hot + c.apartMl() + c.BoiledOffMl) * n
 	if c.School.DiluteIce && b.DilutionMl > 0 {
 		w.IceG = c.put(b.DilutionMl * n)
 	}

@@ -153,7 +153,7 @@ func (c *script) alternatives() {
 		}
 		add("bigger", "A bigger pot or brewer makes it in one go.", "More to carry.")
 	}
-	if c.School.Bypass && c.Batch.DilutionMl > 0.5 {
+	if (c.School.Bypass || c.School.TopUp) && c.Batch.DilutionMl > 0.5 {
 		add("batches", "Make two small brews instead.", "Twice the papers and the time; the first cup cools.")
 	}
 	if n := c.Request.Cup.Count; n != nil && *n < *c.Request.Drinkers {

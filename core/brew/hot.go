@@ -49,6 +49,8 @@ type Hot struct {
 	ReheatS     float64
 	ReheatC     float64 // that it comes to: the boil, or less where a moment on the heat will do
 	ReheatAtS   float64 // when it goes on the heat: no hand is needed elsewhere then
+	FirstS      float64 // that water which is set aside takes to boil, and to be made safe
+	FirstKJ     float64 // that is burned for it, each batch
 	BackAtS     float64 // when a kettle that falls fast goes back on the heat while the coffee blooms
 	BackForS    float64 // and for how long; 0 where it stays off
 	BackFlame   float64 // of the full one
@@ -433,6 +435,9 @@ func (h *Hot) withCoffee() Problems {
 	if bad := h.burn(h.hotMl()); len(bad) > 0 {
 		return bad
 	}
+	if bad := h.first(); len(bad) > 0 {
+		return bad
+	}
 	// The same heating in two parts, for the clock: before the coffee and after.
 	first := h.Kettle
 	first.ToC, first.DwellS = inC, 0
@@ -603,12 +608,43 @@ func (p *Plan) ReheatIn(k heat.Heating) float64 {
 	if other.Heated {
 		other.reheat()
 		other.backOn()
+		_ = other.first()
 	}
 	return other.laterKJ() * other.Batch.N
 }
 
-// laterKJ is what is burned once the coffee is wet, each batch.
-func (h *Hot) laterKJ() float64 { return h.ReheatKJ + h.BackKJ }
+// laterKJ is what is burned besides the brew's own heating, each batch.
+func (h *Hot) laterKJ() float64 { return h.ReheatKJ + h.BackKJ + h.FirstKJ }
+
+// first boils the water that is set aside, in the same pot, before the coffee is made: as long
+// as makes it safe.
+func (h *Hot) first() Problems {
+	h.FirstS, h.FirstKJ = 0, 0
+	ml := h.apartMl()
+	if ml <= 0 {
+		return nil
+	}
+	k := h.Kettle
+	k.WaterG, k.ToC, k.DwellS = ml, h.Boil.BoilC, h.TreatS
+	if k.Source != heat.Liquid {
+		k.StarterG = starterShare * ml
+	}
+	took := k.Heat()
+	if !took.Reaches {
+		return Problems{{Field: "heat.power_w", Value: *h.Request.Heat.PowerW, Message: fmt.Sprintf("%s W can’t boil this pot in this air: it stops near %.0f °C. Use a lid, a wind screen, more power or less water", field.Trim(*h.Request.Heat.PowerW), took.TopC)}}
+	}
+	h.FirstS, h.FirstKJ = took.HeatS+h.TreatS, took.BurnedKJ
+	return nil
+}
+
+// setAsideS is how long it takes to pour boiled water off and cover it. Common practice.
+const setAsideS = 30
+
+// SetAsideC is how warm the water that was boiled first is once it is added.
+func (h *Hot) SetAsideC() float64 {
+	k := thermal.NewCooling(h.Vessel, math.Max(h.apartMl(), 1), heat.Lidded, h.Air)
+	return k.After(h.Boil.BoilC, h.ContactS+h.coldWork()+fillS+setAsideS)
+}
 
 // A kettle goes back on the heat while the coffee blooms once it has fallen by more than
 // backFromK, for as long as makes up for what it fell more, so that nothing jumps; it comes

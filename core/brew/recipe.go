@@ -4,6 +4,7 @@ import (
 	"fmt"
 	"math"
 	"slices"
+	"strings"
 
 	"apodemos/core/coffee"
 	"apodemos/core/field"
@@ -22,7 +23,10 @@ const (
 	// leastInChamber is the least water, in ml to the gram, that a chamber must
 	// hold for its coffee to be wet and stirred. From memory.
 	leastInChamber = 8
-	maxBatches     = 48
+	// leastInPot is the least water, in ml to the gram, that coffee boils in. From memory: with
+	// less it is a mash that burns.
+	leastInPot = 5
+	maxBatches = 48
 	// kettleFull is how full a kettle is filled. Common practice.
 	kettleFull = 0.95
 	// VialMl is what a usual vial holds. Common practice.
@@ -152,10 +156,18 @@ func (c *Recipe) hotMl() float64 {
 	if c.Method.Contact != method.Dilution {
 		ml += b.PouredMl
 	}
-	if !c.School.DiluteCold {
+	if !c.School.DiluteCold && !c.School.TopUp {
 		ml += b.DilutionMl
 	}
 	return ml
+}
+
+// apartMl is the water that is boiled first and set aside, to be added in the cups.
+func (c *Recipe) apartMl() float64 {
+	if !c.School.TopUp {
+		return 0
+	}
+	return c.Batch.DilutionMl
 }
 
 // preheat is the water that warms cups and brewer of one of n batches.
@@ -449,6 +461,10 @@ func (c *Recipe) batches(retain float64) (float64, Problems) {
 		if c.Method.Contact != method.Percolation {
 			holds /= fill
 		}
+		if over := need - pot; s.TopUp && n == 1 && over > 0 && b.PouredMl-over >= leastInPot*b.DoseG && over <= c.Vessel.CapacityMl*kettleFull {
+			// Strong in a low pot, and the rest added in the cups.
+			b.PouredMl, b.DilutionMl, need = b.PouredMl-over, over, pot
+		}
 		fits := holds <= chamber+1e-9 && b.DoseG <= most*1.02
 		wet := !s.Bypass || b.PouredMl >= leastInChamber*b.DoseG
 		if need <= pot+1e-9 && fits && wet {
@@ -528,6 +544,9 @@ func (c *Recipe) saysBatches(inTurn bool) {
 	}
 	if c.ToServer {
 		decide(&c.decided, "server", "", quantity.Of(b.DrinkMl-b.DilutionMl, quantity.Millilitre))
+	}
+	if ml := c.apartMl(); ml > 0.5 {
+		c.decided = append(c.decided, Decision{ID: "bypass", Case: "pot", Word: strings.TrimPrefix(share(b.PouredMl/c.Vessel.CapacityMl), "about "), Values: []quantity.Value{quantity.Of(b.PouredMl, quantity.Millilitre), quantity.Of(ml, quantity.Millilitre)}})
 	}
 	if s.Bypass && b.DilutionMl > 0.5 {
 		decide(&c.decided, "bypass", "", quantity.Of(b.PouredMl, quantity.Millilitre), quantity.Of(b.PouredMl+b.DilutionMl, quantity.Millilitre), quantity.Of(b.DilutionMl, quantity.Millilitre))

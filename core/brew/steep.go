@@ -531,7 +531,7 @@ func (s *Steeped) pours() []pour {
 // hotLaterMl is hot water of a batch that is added to the cups afterwards, and waits in
 // the kettle until then.
 func (s *Recipe) hotLaterMl() float64 {
-	if s.School.DiluteCold || s.Method.Contact == method.Dilution {
+	if s.School.DiluteCold || s.School.TopUp || s.Method.Contact == method.Dilution {
 		return 0
 	}
 	return s.Batch.DilutionMl
@@ -570,6 +570,8 @@ func (s *Steeped) pourOut() {
 		switch {
 		case s.School.DiluteCold:
 			s.AddedC = s.coldC()
+		case s.apartMl() > 0:
+			s.AddedC = heat.Poured(s.SetAsideC(), s.Air)
 		case s.Reheats:
 			s.AddedC = heat.Poured(s.ReheatC, s.Air)
 		default:

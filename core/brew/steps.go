@@ -30,6 +30,7 @@ func (h *Hot) waits() bool {
 
 // Lengths of the steps that are not a school's, in s.
 const (
+	topUpS = 20
 	fillS  = 30
 	lightS = 10
 )
@@ -48,6 +49,9 @@ func (c *script) steps() {
 		coldAt = -c.PrepareS - cold
 	case c.BoilsIn():
 		coldAt = c.stepsWithCoffee(cold)
+		if c.FirstS > 0 {
+			c.stepsFirst(coldAt)
+		}
 	case c.School.ColdFill:
 		// All of it is put together before the flame.
 		c.stepFill(c.LightS - cold - fillS)
@@ -148,6 +152,10 @@ func (c *script) steps() {
 			c.caution("water-cold", string(s.ID))
 		}
 	}
+	if c.apartMl() >= 0.5 {
+		c.add(Step{ID: method.TopUpStep, Label: "top up", AtS: serveAt, ForS: topUpS, Lane: method.Hands, Until: method.Time}, "Add {topup}.")
+		serveAt += topUpS
+	}
 	c.stirIn(serveAt)
 	// By time, and those of one moment in the order of the school.
 	slices.SortStableFunc(c.plan.Steps, func(a, b Step) int { return cmp.Compare(a.AtS, b.AtS) })
@@ -155,6 +163,17 @@ func (c *script) steps() {
 	c.lengths()
 	c.scaleCurve()
 	c.safety(supplied)
+}
+
+// stepsFirst boil water that is set aside, before all else.
+func (c *script) stepsFirst(before float64) {
+	at := before - c.FirstS - setAsideS
+	c.add(Step{ID: method.BoilFirst, Label: "boil first", AtS: at, ForS: c.FirstS - c.TreatS, Lane: method.Water, Until: method.Sign, Sign: "big bubbles break the surface", Caution: quantity.Either(c.fire(), "fire", "co")},
+		"Boil {topup-water} first.")
+	if c.TreatS > 0 {
+		c.add(Step{ID: method.BoilFirst + "-safe", Label: "rolling boil", AtS: before - setAsideS - c.TreatS, ForS: c.TreatS, Lane: method.Water, Until: method.Time, Keep: true, Caution: "boiled"}, keepRolling(c.TreatS))
+	}
+	c.add(Step{ID: method.BoilFirst + "-aside", Label: "set aside", AtS: before - setAsideS, ForS: setAsideS, Lane: method.Hands, Until: method.Time, Caution: "hot-pot"}, "Pour it into a clean vessel; cover it.")
 }
 
 // coldFirst is how long the work takes that is done before the water goes on.
@@ -283,7 +302,7 @@ func (c *script) lidText() string {
 }
 
 func (c *script) heatedEach() *float64 {
-	v := *c.plan.Water.HeatedMl / c.Batch.N * c.CupsFull
+	v := (*c.plan.Water.HeatedMl/c.Batch.N - c.apartMl()) * c.CupsFull
 	return &v
 }
 

@@ -209,6 +209,9 @@ func (c *script) figure(w *wording, name string, s Step, pour *method.Step) {
 		w.value(value(p.BoilC), quantity.Celsius)
 	case "topup":
 		c.topUp(w)
+	case "topup-water":
+		c.amount(w, b.DilutionMl)
+		w.say(" of water")
 	case "dilution":
 		w.value(b.DilutionMl, quantity.Millilitre)
 	case "concentrate":

@@ -28,6 +28,7 @@ var sayings = map[string]saying{
 	"batches/cups":             {words("Heat water {0} times, for up to {1} cups each."), "The kettle can’t hold the water for all cups."},
 	"server":                   {words("Brew into a server that holds {0}, then share it out."), "One cup would overflow, and cups in turn would differ. A pot, jug or big mug works."},
 	"bypass":                   {words("The chamber holds {0} of {1}: add {2} afterwards."), "A stronger brew, diluted, tastes like the full recipe."},
+	"bypass/pot":               {words("Boil only {0} with the coffee, {2} of the pot: foam climbs. Add {1}, boiled before, in the cups."), "Strong can be made weaker, never the reverse. It tastes like the full recipe, a little less even."},
 	"poured-by":                {words("One {1} is {0} of water, as full as you pour it."), "A cupful is what you pour by, never the drink in it."},
 	"measure-typical":          {words("One {1} holds about {0} (typical)."), "Spoons, roasts and grinds differ: weigh one and enter it."},
 	"by-volume":                {words("By volume: one part of ground coffee, {0} of water. Ground coffee is about {1}."), "Any cup does, as long as coffee and water go by the same one."},

@@ -74,7 +74,7 @@ var pot = Method{
 		{
 			ID: "cold-unstirred", Name: "Cold start, never stirred, short boil",
 			Why:        "The coffee lies on cold water, never stirred, then boils gently for a minute (past a minute and a half it turns bitter). Choose it over a fire, with patience, for a soft cup.",
-			RatioGPerL: 70, RatioSource: "common practice: made strong in a low pot, diluted afterwards", GrindUm: 1050, Temps: Temps{0, 0, 0}, BoilS: 60, BoilStirs: 2.5,
+			RatioGPerL: 70, RatioSource: "common practice: made strong in a low pot, diluted afterwards", GrindUm: 1050, Temps: Temps{0, 0, 0}, TopUp: true, BoilS: 60, BoilStirs: 2.5,
 			LeftBehindMl: 40, SplashMl: 30, FillFresh: 0.5, FillRested: 0.66, Access: 1, Adjust: "none", Band: 3, WashupMl: 150, Clean: packOut,
 			Steps: []Step{
 				weigh(),

@@ -19,7 +19,7 @@ type Piece struct {
 // Figures are the names that a step's text may have in braces; package brew
 // writes a figure of the plan for each.
 var Figures = []string{"coffee", "dose", "measures", "band", "clicks", "water", "pour", "share", "heated", "fill", "melt", "rinse", "preheat", "to", "target", "start", "boil",
-	"left", "splash", "topup", "dilution", "concentrate", "vials", "drink", "cup", "cups", "server", "swirl", "own", "condensed", "poured"}
+	"left", "splash", "topup", "dilution", "concentrate", "vials", "drink", "cup", "cups", "server", "swirl", "own", "condensed", "poured", "topup-water"}
 
 // Conditions are the questions that a step's text may ask.
 var Conditions = []string{
@@ -95,7 +95,7 @@ func figures(text string) ([]Piece, error) {
 // plainly are the figures in words, for a page that has no plan to fill them from.
 var plainly = map[string]string{"coffee": "Weigh the dose and grind it", "pour": "Pour to its share", "to": "its share", "share": "its share", "water": "its share", "fill": "the water", "heated": "the water",
 	"melt": "as much", "rinse": "some", "preheat": "some", "target": "as hot as the recipe wants", "start": "as hot as it can be", "left": "a little", "splash": "a splash", "topup": "the rest of the water", "dilution": "the rest of the water",
-	"concentrate": "one part", "vials": "vials", "condensed": "condensed milk", "poured": "the water", "server": "the cup, or a server for several", "swirl": "Swirl and serve"}
+	"concentrate": "one part", "vials": "vials", "condensed": "condensed milk", "poured": "the water", "topup-water": "the rest of the water", "server": "the cup, or a server for several", "swirl": "Swirl and serve"}
 
 // Plain is a step's text in words, as with a scale and for one cup.
 func Plain(text string) string {

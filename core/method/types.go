@@ -90,6 +90,8 @@ const (
 	OffTheHeat StepID = "off"
 	StirIn     StepID = "stir-in" // sugar and milk
 	KettleBack StepID = "kettle-back"
+	BoilFirst  StepID = "boil-first" // water that is set aside
+	TopUpStep  StepID = "top-up"
 )
 
 // The methods that other rooms know by name.
@@ -209,6 +211,9 @@ type School struct {
 	// all of it.
 	StopShare float64
 	Milk      float64 // condensed milk, g a cup, that it drips onto; as usual
+	// TopUp tells that a pot too small for it all boils strong and low, and the rest of the
+	// water, boiled before and set aside, is added in the cups.
+	TopUp bool
 	// BackOn tells that a kettle which falls fast goes back on the heat while the coffee blooms.
 	BackOn bool
 	// VolumeParts is the water to one part of ground coffee, by volume; 0 where it is made

@@ -81,11 +81,14 @@ func CourseOf(p Timed) Course {
 		rounds = []brew.Round{{N: 1, StartS: math.Inf(-1)}}
 	}
 	c := Course{Steps: []RoundStep{}, Gates: []float64{}, pours: map[int]float64{}}
-	boils, heated := 0.0, false
+	boils, heated, first := 0.0, false, math.NaN()
 	for _, s := range p.Steps {
 		c.StartS = math.Min(c.StartS, s.AtS)
 		if s.ID == method.FlameFull {
 			boils, heated = s.AtS+s.ForS, true
+		}
+		if s.ID == method.BoilFirst {
+			first = s.AtS + s.ForS
 		}
 	}
 	for _, r := range rounds {
@@ -114,6 +117,9 @@ func CourseOf(p Timed) Course {
 			moments := []float64{r.PourS}
 			if heated {
 				moments = []float64{boils + r.PourS, r.PourS}
+				if !math.IsNaN(first) {
+					moments = append([]float64{first + r.PourS}, moments...)
+				}
 				c.boils = append(c.boils, boils+r.PourS)
 			}
 			for _, g := range moments {

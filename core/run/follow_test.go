@@ -346,7 +346,9 @@ func TestAPauseIsNoBoil(t *testing.T) {
 
 // Hot water from an urn stands, and cools, for as long as one is not ready.
 func TestAnUrnsWaterCoolsAtTheGate(t *testing.T) {
-	h := begin(t, stream("cup-steep", func(r *brew.Request) { r.Heat.SuppliedC, r.Water.Treatment, r.Draw = new(92.0), new("safe"), new("jug") }))
+	h := begin(t, stream("cup-steep", func(r *brew.Request) {
+		r.Heat.SuppliedC, r.Water.Treatment, r.Draw = new(92.0), new("safe"), new("jug")
+	}))
 	for !h.gated {
 		h.wait(1)
 	}

@@ -141,7 +141,11 @@ func pick(have []gear.Item, along []int64, m method.Method, r brew.Request, batc
 			}
 			if v.CapacityMl != nil { // the pot that does it in one, or in fewer batches
 				share := quantity.Either(m.InPot(), 0.75, 0.95)
-				bad += 2 * int(math.Min(math.Ceil(1.15*drink*people(r)/(*v.CapacityMl*share))-1, 6))
+				more := int(math.Ceil(1.15*drink*people(r)/(*v.CapacityMl*share))) - 1
+				if more >= 2 { // a bigger pot, even one that wants care on its burner, before three batches
+					more += 3
+				}
+				bad += min(2*more, 11)
 			}
 			return bad
 		})

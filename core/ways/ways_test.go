@@ -352,3 +352,15 @@ func TestABeginning(t *testing.T) {
 	assert.Contains(t, low[1], "Rolling boil for 1 min to make it safe")
 	assert.Contains(t, lake(2300)[1], "Rolling boil for 3 min")
 }
+
+// A bigger pot is taken before three batches, even one that wants care on its burner.
+func TestTheBiggerPotBeforeThreeBatches(t *testing.T) {
+	items := have(t, "Titanium pot, 1 L", "Canister burner", "Hand grinder", "Steel mug, wide")
+	big := gear.Item{ID: 900, Name: "Big pot", Kind: gear.Vessel, MassG: 700, LengthMm: new(230.0), HeightMm: new(150.0), BaseMm: new(220.0), CapacityMl: new(4500.0), Material: "aluminium", Lid: true}
+	r := at(500, "safe")
+	for people, want := range map[float64]string{2: "Titanium pot, 1 L", 10: "Big pot"} {
+		r.Drinkers = new(people)
+		w := way(t, of(t, r, append(slices.Clone(items), big), Balanced), "pot")
+		assert.Equal(t, want, w.Fit.Vessel.Name, people)
+	}
+}
