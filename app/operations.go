@@ -550,8 +550,14 @@ var gearOps = []Operation{
 		}
 		return d.GearItem(ctx, ids[0])
 	}),
-	op("POST", "/gear/starter", "add-starter-gear", "Add typical gear", func(ctx context.Context, d *Desk, _ nothing) ([]gear.Item, error) {
-		if _, err := d.AddGear(ctx, gear.Starter()); err != nil {
+	op("POST", "/gear/starter", "add-starter-gear", "Add typical gear", func(ctx context.Context, d *Desk, in struct {
+		Set string `query:"set" enum:"camp,kitchen" default:"camp" doc:"A camp's, or an ordinary kitchen's for four"`
+	}) ([]gear.Item, error) {
+		list := gear.Starter()
+		if in.Set == "kitchen" {
+			list = gear.Kitchen()
+		}
+		if _, err := d.AddGear(ctx, list); err != nil {
 			return nil, err
 		}
 		return d.Gear(ctx)

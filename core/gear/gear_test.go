@@ -16,7 +16,7 @@ import (
 
 func TestTheStarterShelfIsSound(t *testing.T) {
 	kinds := map[Kind]int{}
-	for _, it := range Starter() {
+	for _, it := range append(Starter(), Kitchen()...) {
 		assert.Empty(t, it.Check(), it.Name)
 		assert.True(t, it.Typical, it.Name)
 		kinds[it.Kind]++

@@ -32,7 +32,9 @@ function Shelf({ gear }: { gear: Item[] }) {
   const removeWithUndo = useRemove();
   const [editing, setEditing] = useState<Item | "new">();
   const [error, setError] = useState<Error>();
-  const starter = useChange(() => must(api.POST("/gear/starter")));
+  const starter = useChange((set: "camp" | "kitchen") =>
+    must(api.POST("/gear/starter", { params: { query: { set } } })),
+  );
   const read = useChange((f: File) => importGear(f));
   const about = (i: Item) =>
     [
@@ -104,12 +106,22 @@ function Shelf({ gear }: { gear: Item[] }) {
             type="primary"
             loading={starter.isPending}
             onClick={() =>
-              starter.mutate(undefined, {
+              starter.mutate("camp", {
                 onSuccess: () => notice({ kind: "done", title: "Typical gear added" }),
               })
             }
           >
             Add typical gear
+          </Button>{" "}
+          <Button
+            loading={starter.isPending}
+            onClick={() =>
+              starter.mutate("kitchen", {
+                onSuccess: () => notice({ kind: "done", title: "Kitchen gear added" }),
+              })
+            }
+          >
+            Add kitchen gear
           </Button>
         </div>
       )}
