@@ -103,7 +103,7 @@ func (c *script) measures() {
 		name = *r.Measure.Name
 	}
 	apart := c.measuredApart(b.N)
-	m := coffee.Measure(b.WishedG*b.N/apart, name, grams, *r.Measure.Step).Times(apart)
+	m := c.measured(b.WishedG*b.N/apart, name, grams).Times(apart)
 	c.plan.DoseMeasures = &m
 }
 

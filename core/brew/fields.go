@@ -198,9 +198,6 @@ func fillTools(r *Request, m method.Method, defaulted []string) []string {
 		case s.VolumeParts > 0: // coffee by the vessel that the water is poured by
 			r.Measure.Name, r.Measure.Grams = r.WaterBy.Name, new(*r.WaterBy.Ml/1000*coffee.GroundGPerL)
 			defaulted = append(defaulted, "measure.name", "measure.grams")
-			if slices.Contains(defaulted, "measure.step") {
-				r.Measure.Step = new(1 / s.VolumeParts)
-			}
 		case s.BasketG == 0:
 			r.Measure.Name = new(quantity.Either(s.ScoopMarks, "scoop", coffee.UsualMeasure))
 			defaulted = append(defaulted, "measure.name")

@@ -372,7 +372,15 @@ func (c *Setting) spooned(doseG, n float64) float64 {
 		return doseG
 	}
 	apart := c.measuredApart(n) / n // cups of a batch that are measured for themselves
-	return coffee.Measure(doseG/apart, "", *r.Measure.Grams, *r.Measure.Step).Grams * apart
+	return c.measured(doseG/apart, "", *r.Measure.Grams).Grams * apart
+}
+
+// measured is a dose in a measure that holds so many grams.
+func (c *Setting) measured(doseG float64, name string, grams float64) coffee.Measures {
+	if c.byVolume() {
+		return coffee.ByEye(doseG, name, grams)
+	}
+	return coffee.Measure(doseG, name, grams, *c.Request.Measure.Step)
 }
 
 // measuredApart is how many portions are measured: one a batch, or one a cup where each

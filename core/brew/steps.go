@@ -117,6 +117,9 @@ func (c *script) steps() {
 	for i := range c.Line {
 		s := &c.Line[i]
 		st := Step{ID: s.ID, Label: s.Label, ForS: s.ForS, Lane: s.Lane, Until: s.Until, Sign: s.Sign, Keep: s.Keep, Drains: s.Drains, Caution: s.Caution}
+		if s.ID == "dose" && *c.Request.Coffee.GroundAhead && st.Label == "weigh, grind" {
+			st.Label = quantity.Either(*c.Request.Scale, "weigh", "measure")
+		}
 		switch s.Phase {
 		case method.Prepare:
 			if !math.IsNaN(coldThen) && done == c.ReadyFirstN {

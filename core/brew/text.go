@@ -351,7 +351,8 @@ func (c *script) coffeeWords(w *wording) {
 
 // byVolume reports whether the ground coffee is measured by the vessel that the water is.
 func (s *Setting) byVolume() bool {
-	return s.School.VolumeParts > 0 && !*s.Request.Scale && !s.Chose("measure.name") && !s.Chose("measure.grams")
+	m, w := s.Request.Measure, s.Request.WaterBy
+	return s.School.VolumeParts > 0 && !*s.Request.Scale && m.Grams != nil && text(m.Name) == text(w.Name) && *m.Grams == *w.Ml/1000*coffee.GroundGPerL
 }
 
 // portions is how many portions of coffee the fullest batch takes.

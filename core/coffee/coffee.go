@@ -107,6 +107,20 @@ func Measure(doseG float64, name string, grams, step float64) Measures {
 	return Measures{Name: name, Count: n, Grams: n * grams, Error: n*grams - doseG}.said()
 }
 
+// ByEye is a dose in g in parts of a vessel that holds grams, as people judge them: thirds,
+// quarters and halves.
+func ByEye(doseG float64, name string, grams float64) Measures {
+	whole, part := math.Modf(math.Max(doseG/grams, fractionsOf[1].v))
+	best := fractionsOf[0].v
+	for _, f := range fractionsOf {
+		if math.Abs(part-f.v) < math.Abs(part-best) {
+			best = f.v
+		}
+	}
+	n := whole + best
+	return Measures{Name: name, Count: n, Grams: n * grams, Error: n*grams - doseG}.said()
+}
+
 // UsualMeasure is what is taken where there is neither a scale nor a measure of
 // one's own.
 const UsualMeasure = "heaped tablespoon"

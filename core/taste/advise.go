@@ -194,6 +194,7 @@ type taster struct {
 	state    *state
 	before   *state   // the first cup
 	last     *Tasting // of the cup that the next is to better
+	asked    int      // that cup among the brews; −1 where there is none
 	grinders map[string]int
 	places   map[string]int     // of water that boils alike
 	methods  map[string]int     // where the method's two begin: model, liking
@@ -521,8 +522,8 @@ func (t *taster) settle(a *Advice, from cup, allow []string, wish string, elsewh
 	a.Now, a.Expected = t.thought(from), t.thought(from)
 	to := aim{}
 	var last *Tasting
-	if n := len(t.brews); n > 0 && !elsewhere {
-		last = &t.brews[n-1].Tasting
+	if t.asked = t.of(from, elsewhere); t.asked >= 0 {
+		last = &t.brews[t.asked].Tasting
 	}
 	if wish == "" {
 		t.last = last
@@ -622,10 +623,42 @@ func (t *taster) settle(a *Advice, from cup, allow []string, wish string, elsewh
 	}
 	a.Change, a.Request, a.Expected, a.Sure = taken.Change, next.request, *taken.Expected, t.sure(next, to)
 	a.Why = t.why(a, last, wish, elsewhere)
-	if elsewhere && t.new(same) {
+	if elsewhere && last == nil && t.new(same) {
 		t.second(a, next, taken, allow, to)
 	}
 	t.judge(a, here)
+}
+
+// alikeE and alikeLn are by how much two brews may differ and be the same one again: points of
+// extraction, and the logarithm of strength.
+const alikeE, alikeLn = 0.1, 0.01
+
+// of is the brew whose cup the next is to better: the last one, or where another was tasted
+// since, the last that was made as the next is asked. −1 where there is none: what is said of
+// another method's cup is no word on this one.
+func (t *taster) of(from cup, elsewhere bool) int {
+	if !elsewhere {
+		return len(t.brews) - 1
+	}
+	if t.waits {
+		return -1
+	}
+	for i := len(t.brews) - 1; i >= 0; i-- {
+		c := t.cups[i]
+		if c.plan.Request.Method != from.plan.Request.Method || grinderOf(c.request) != grinderOf(from.request) || placeOf(c) != placeOf(from) {
+			continue
+		}
+		told, err := t.planner.Compute(t.brews[i].Request)
+		if err != nil {
+			return -1
+		}
+		as := cupOf(t.brews[i].Request, told)
+		if math.Abs(as.e-from.e) < alikeE && math.Abs(math.Log(math.Max(as.tds, 1e-3)/math.Max(from.tds, 1e-3))) < alikeLn {
+			return i
+		}
+		return -1 // it was changed since
+	}
+	return -1
 }
 
 // thumb is the rule of the trade, for a plain answer that the model speaks against: a
@@ -734,10 +767,10 @@ func (t *taster) why(a *Advice, last *Tasting, wish string, elsewhere bool) quan
 	switch {
 	case wish != "":
 		said = append(said, youWish.Say(quantity.Text(strings.ToLower(strings.TrimSpace(wish)))))
-	case elsewhere && len(t.brews) > 0:
-		said = append(said, fromYourCups.Say())
 	case last != nil && Say(*last) != "":
 		said = append(said, saidSo.Say(quantity.Noun(Say(*last))))
+	case elsewhere && len(t.brews) > 0:
+		said = append(said, fromYourCups.Say())
 	}
 	said = append(said, brings[by >= 0][ln >= 0].Say(quantity.Of(math.Abs(by), quantity.Percent), quantity.Of(100*math.Abs(math.Expm1(ln)), quantity.Percent)))
 	return quantity.Together(append(said, quantity.Either(wish != "", nearerWhatYou, nearerWhatYouLike).Say())...)

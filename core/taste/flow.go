@@ -21,11 +21,11 @@ type flow struct {
 // flowed is the flow of the last cup; false where nobody counted or timed it, or it was as
 // planned.
 func (t *taster) flowed() (flow, bool) {
-	if len(t.brews) == 0 {
+	if t.asked < 0 {
 		return flow{}, false
 	}
-	had, c := t.brews[len(t.brews)-1].Run, t.cups[len(t.cups)-1]
-	told, err := t.planner.Compute(t.brews[len(t.brews)-1].Request)
+	had, c := t.brews[t.asked].Run, t.cups[t.asked]
+	told, err := t.planner.Compute(t.brews[t.asked].Request)
 	if err != nil || told.Made() == nil {
 		return flow{}, false
 	}

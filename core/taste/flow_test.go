@@ -68,3 +68,35 @@ func TestBypassInTheLog(t *testing.T) {
 	assert.InDelta(t, 150, *more.Water.DilutionMl, 1e-6)
 	assert.InDelta(t, *asPlanned.Strength.TDSPct**asPlanned.DrinkMl, *more.Strength.TDSPct**more.DrinkMl, 5, "the same coffee in more water")
 }
+
+// Of two methods tasted in turn each is bettered by its own cup: one that was very sour is never
+// told to draw out less, because another method's cup was balanced, whichever was tasted last.
+func TestEachMethodIsBetteredByItsOwnCup(t *testing.T) {
+	cone, flat := brew.Request{Method: "cone", DoseG: new(18.0)}, brew.Request{Method: "flat-bed", DoseG: new(18.0)}
+	for sour := -3.0; sour <= -2; sour++ {
+		for _, order := range [][]Brew{
+			{{Request: cone, Tasting: Tasting{SourBitter: &sour}}, {Request: flat, Tasting: Tasting{SourBitter: new(0.0), Mark: new(8.0)}}},
+			{{Request: flat, Tasting: Tasting{SourBitter: new(0.0), Mark: new(8.0)}}, {Request: cone, Tasting: Tasting{SourBitter: &sour}}},
+		} {
+			for _, n := range []*brew.Request{&cone, &flat} {
+				h := History{Brews: order, Next: n}
+				if order[1].Request.Method == n.Method {
+					h.Next = nil
+				}
+				a, err := Advise(h, new(brew.Planner))
+				require.NoError(t, err)
+				if n.Method == "flat-bed" {
+					assert.Nil(t, a.Change, "what was liked stays")
+					assert.True(t, a.Settled)
+					continue
+				}
+				require.NotNil(t, a.Change, "%v", sour)
+				next, err := new(brew.Planner).Compute(a.Request)
+				require.NoError(t, err)
+				was, err := new(brew.Planner).Compute(cone)
+				require.NoError(t, err)
+				assert.Greater(t, *next.Strength.ExtractionPct, *was.Strength.ExtractionPct, "sour %v: %s", sour, a.Change.Text)
+			}
+		}
+	}
+}

@@ -50,8 +50,12 @@ func (t *Tasting) Check() field.Problems {
 	return bad
 }
 
-// Content reports whether nothing was amiss: both scales in the middle, and no low mark.
+// Content reports whether nothing was amiss: both scales in the middle and no low mark, or a
+// high mark and nothing said against it.
 func (t *Tasting) Content() bool {
+	if t.Mark != nil && *t.Mark >= 8 && zero(t.SourBitter) && zero(t.WeakStrong) && zero(t.Hollow) && zero(t.Harsh) && zero(t.Flat) {
+		return true
+	}
 	return t.SourBitter != nil && t.WeakStrong != nil && *t.SourBitter == 0 && *t.WeakStrong == 0 && (t.Mark == nil || *t.Mark >= 6) &&
 		zero(t.Hollow) && zero(t.Harsh) && zero(t.Flat)
 }

@@ -98,7 +98,14 @@ function NumberInput({
       <InputNumber
         id={id}
         // As wide as its largest number with its unit.
-        style={compact ? { width: 46 + 9.7 * widest(low, high, step) + 8 * unit.length } : undefined}
+        style={
+          compact
+            ? {
+                width:
+                  46 + 9.7 * Math.max(widest(low, high, step), placeholder?.length ?? 0) + 8 * unit.length,
+              }
+            : undefined
+        }
         value={bad ?? (value === undefined || emptied ? null : tidy(toShown(value, field.unit, system)))}
         step={step}
         placeholder={placeholder}
