@@ -167,6 +167,7 @@ func (a App) WriteLog(ctx context.Context, l LogEntry) (LogEntry, error) {
 	if l.Made == nil {
 		l.Made = ran.Kept
 	}
+	l.Tasting = l.Tasting.Hear() // what was typed counts, read or not
 	out, err := a.AddLog(ctx, l)
 	if err != nil {
 		return out, err

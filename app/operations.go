@@ -128,7 +128,10 @@ var coreOps = []Operation{
 	asked("/share", "share", "A plan or a recipe as a text and a code with everything in it", "body", Share),
 	asked("/share/read", "read-share", "Read a shared plan or recipe without saving it", "body", func(in WordsIn) (Shared, error) { return ReadShare(in.Words) }),
 	asked("/recipes/read", "read-recipe", "Read a recipe from words without saving it", "body", func(in ReadRecipeIn) (recipe.Reading, error) { return recipe.Read(in.Words, in.Choices...) }),
-	asked("/taste/understand", "understand", "What a few words say of a cup", "body", func(in WordsIn) (taste.Tasting, error) { return taste.Understand(in.Words), nil }),
+	asked("/taste/understand", "understand", "What a few words say of a cup", "body", func(in WordsIn) (Understood, error) {
+		t := taste.Understand(in.Words)
+		return Understood{t, taste.Say(t)}, nil
+	}),
 	op("POST", "/page/trip", "page-trip", "Everything worked out for a trip in the request", func(ctx context.Context, _ *Desk, in With[PlanTripIn]) (TripPlan, error) {
 		b := in.Body
 		return PlanTrip(ctx, JourneyOf(b.Trip, b.Stops, b.Brews, b.Coffees), b.Stops, b.Items, b.Steps)
@@ -421,6 +424,9 @@ var logOps = []Operation{
 		next, revision, err := changed(in.Change, was.Noted)
 		if err == nil {
 			err = d.CheckNoted(ctx, next)
+		}
+		if next.Words != was.Words {
+			next.Tasting = next.Tasting.Hear()
 		}
 		if err == nil {
 			err = d.SetLog(ctx, in.Entry, revision, next)

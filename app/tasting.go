@@ -36,6 +36,12 @@ type AdviceIn struct {
 	By    string   `json:"by,omitempty" maxLength:"40" doc:"Who tastes; everybody when left out"`
 }
 
+// Understood is what a few words say of a cup, and the same as it is said here.
+type Understood struct {
+	taste.Tasting
+	Says string `json:"says" doc:"In a few words; empty where nothing was understood"`
+}
+
 // lastCups is how many cups are shown where the next is planned.
 const lastCups = 3
 

@@ -349,3 +349,112 @@ func TestTwoMethodsAtOnce(t *testing.T) {
 	p.open(second)
 	p.see("Leave it as it is")
 }
+
+// Slow drip in frost: an assumed mug forbids nothing, cups are compared, and condensed milk is
+// in grams or spoons, as much as one likes.
+func TestSlowDripInFrost(t *testing.T) {
+	t.Parallel()
+	p := sit(t, startOwn(t).base)
+	p.open("/now/plan?method=slow-drip&school=condensed-milk")
+	p.see("Brew it")
+	p.setting("Air temperature", "-12")
+	p.do(chromedp.KeyEvent(kb.Escape))
+	p.see("in a bare cup")
+	p.see("insulated with its lid")
+	p.see("Brew it")
+	p.scale("on a scale")
+	p.see("Put 25 g of condensed milk in the cup; filter on top.")
+	p.word("Milk and sugar")
+	p.fill("Condensed milk in each cup", "40")
+	p.do(chromedp.KeyEvent(kb.Tab))
+	p.see("Put 40 g of condensed milk in the cup; filter on top.")
+	p.scale("by the spoon")
+	p.see("Put 2 tablespoons of condensed milk in the cup; filter on top.")
+}
+
+// A cloth on a five-day walk without a refrigerator: rinsed, wrung, dried on the pack, boiled.
+func TestAClothOnAWalk(t *testing.T) {
+	t.Parallel()
+	p := sit(t, startOwn(t).base)
+	p.open("/now/plan?method=cloth")
+	p.see("Dry the cloth fully, on the pack as you walk; boil it every second day.")
+}
+
+// Scoops and marks in the hand press, cold, and how its parts pack into one another.
+func TestScoopsToTheMark(t *testing.T) {
+	t.Parallel()
+	p := sit(t, startOwn(t).base)
+	p.open("/now/plan?method=hand-press&school=rapid-cold")
+	p.see("Save")
+	p.scale("by the spoon")
+	p.setting("Measure", "scoop")
+	p.setting("A measure holds", "15")
+	p.setting("Dose", "30")
+	p.do(chromedp.KeyEvent(kb.Escape))
+	p.see("Measure 2 scoops (30 g)")
+	p.see("Fill to mark 2")
+	p.see("Stir for one full minute.")
+}
+
+// Beans by volume in a recipe's words: a third of a cup, a handful.
+func TestBeansByTheCup(t *testing.T) {
+	t.Parallel()
+	p := sit(t, startOwn(t).base)
+	p.open("/recipes/new")
+	p.fill("In words, as on a bag", "A third of a cup of beans, two cups of water, press pot, 4 minutes")
+	p.click("Read it")
+	p.see("Touch a piece to change it.")
+	assert.Equal(t, "32", p.js(`document.getElementById("recipe-dose_g")?.value ?? ""`))
+	assert.Equal(t, "500", p.js(`document.getElementById("recipe-water_g")?.value ?? ""`))
+}
+
+// Ten people, a small pot and a big one: the big one is taken.
+func TestTheBigPotForTen(t *testing.T) {
+	t.Parallel()
+	app := startOwn(t)
+	p := sit(t, app.base)
+	p.open("/gear")
+	for _, it := range [][2]string{{"Small pot", "900"}, {"Party pot", "5000"}} {
+		p.click("Add gear")
+		p.fill("Name", it[0])
+		p.pick("Kind", "Kettles and pots")
+		p.fill("Holds", it[1])
+		p.clickKind("Save", "button")
+		p.see(it[0])
+	}
+	p.open("/now")
+	p.word("Cups")
+	p.fill("People", "10")
+	p.do(chromedp.KeyEvent(kb.Tab))
+	p.see("Party pot")
+	p.seeNot("equal batches")
+}
+
+// What is typed counts, however fast it is saved; and what was read of it stands there, and can
+// be corrected by finger.
+func TestWhatIsTypedIsHeard(t *testing.T) {
+	t.Parallel()
+	p := sit(t, startOwn(t).base)
+	p.open("/now/plan?method=cone")
+	p.see("Brew it")
+	at := p.saved()
+	p.open(at + "/log")
+	p.fill("In your words", "bitter, harsh")
+	p.clickKind("Save", "button")
+	p.see("Saved")
+	p.open("/log/1")
+	p.see("bitter, harsh")
+	assert.NotContains(t, p.screen(), "no taste noted")
+	p.open(at + "/log")
+	p.fill("In your words", "bitter? no. sour? yes, very")
+	p.see("Read as: very sour. Correct it on the scales.")
+	p.fill("In your words", "hardly sour, and like tea")
+	p.see("Read as: weak. Correct it on the scales.")
+	p.fill("In your words", "plum, in the rain")
+	p.see("No taste read in this.")
+	p.stepOn("Sour or bitter? a little sour")
+	p.clickKind("Save", "button")
+	p.see("Saved")
+	p.open("/log/2")
+	p.see("a little sour")
+}

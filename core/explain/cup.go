@@ -101,14 +101,14 @@ func (x *figures) strength() {
 	x.put("strength.tds_pct", s.TDSPct, t)
 	x.put("caffeine_mg", p.CaffeineMg, working.Figure{Label: "Caffeine, each cup", Unit: quantity.Milligram, Kind: working.Memory, Source: "about 1.2 % of dry arabica and 2.2 % of robusta, from memory; " + coffee.CaffeineGuidance,
 		Formula: "caffeine in the dose, nearly all in the fast pool, shared among the cups", PlusMinus: working.PlusMinus(x.out.CaffeineShare * d.CaffeineEachMg),
-		Limits: "An estimate, not medical advice: up to 400 mg a day and 200 mg in one go for most healthy adults, 200 mg a day in pregnancy.",
+		Limits: "An estimate, not medical advice. " + coffee.CaffeineRule,
 		Inputs: []working.Input{working.Num("Coffee", b.DoseG*b.N, quantity.Gram, "dose_g"), working.Word("Species", *x.Request.Coffee.Species, "request.coffee.species"), working.Num("People", *x.Request.Drinkers, quantity.None, "request.drinkers")}})
 }
 
 // cups is how many such cups a day stay under the guidance.
 func (x *figures) cups() {
 	x.put("cups_a_day", x.p.CupsADay, working.Figure{Label: "Such cups a day", Unit: quantity.Count, Kind: working.Published, Source: coffee.CaffeineGuidance + "; the caffeine from memory",
-		Formula: "400 mg over the most caffeine that a cup may have, the figure and its uncertainty, rounded down", Limits: "Not medical advice: 200 mg a day in pregnancy.",
+		Formula: "the guidance for a day over the most caffeine that a cup may have, the figure and its uncertainty, rounded down", Limits: "Not medical advice. " + coffee.CaffeineRule,
 		Inputs: []working.Input{working.Num("Caffeine, each cup", x.p.Dissolved().CaffeineEachMg, quantity.Milligram, "caffeine_mg")}})
 }
 

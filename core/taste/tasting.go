@@ -3,8 +3,6 @@ package taste
 import (
 	"fmt"
 	"math"
-	"regexp"
-	"slices"
 	"strings"
 
 	"apodemos/core/field"
@@ -23,6 +21,24 @@ type Tasting struct {
 	Flat       *float64 `json:"flat,omitempty" doc:"0 lively … 3 flat"`
 	Hotness    *float64 `json:"hotness,omitempty" doc:"At the first sip: -2 cold … 0 right … 2 too hot"`
 	Words      string   `json:"words,omitempty" maxLength:"2000"`
+	Heard      string   `json:"heard,omitempty" maxLength:"2000" doc:"The words as they were read and what they say was shown: what was corrected since is not read again"`
+}
+
+// Hear is a tasting with what its words say on the scales that nobody set, so that nothing typed
+// counts as nothing said.
+func (t Tasting) Hear() Tasting {
+	if t.Heard == t.Words || strings.TrimSpace(t.Words) == "" {
+		return t
+	}
+	said := Understand(t.Words)
+	for i := range TastingFields {
+		f := &TastingFields[i]
+		if at := f.Num(&t); *at == nil {
+			*at = *f.Num(&said)
+		}
+	}
+	t.Heard = t.Words
+	return t
 }
 
 // TastingFields describes the numbers of a tasting: scales, mark, refractometer.
@@ -62,72 +78,6 @@ func (t *Tasting) Content() bool {
 
 func zero(v *float64) bool { return v == nil || *v == 0 }
 
-// tells are the words that say something of a cup. How many steps they are is from memory.
-var tells = []struct {
-	words string
-	to    func(t *Tasting) **float64
-	step  float64
-}{
-	{"watery", func(t *Tasting) **float64 { return &t.WeakStrong }, -2}, {"pale", func(t *Tasting) **float64 { return &t.WeakStrong }, -2},
-	{"thin", func(t *Tasting) **float64 { return &t.WeakStrong }, -1}, {"weak", func(t *Tasting) **float64 { return &t.WeakStrong }, -2},
-	{"like tea", func(t *Tasting) **float64 { return &t.WeakStrong }, -2}, {"strong", func(t *Tasting) **float64 { return &t.WeakStrong }, 2}, {"heavy", func(t *Tasting) **float64 { return &t.WeakStrong }, 1},
-	{"sour", func(t *Tasting) **float64 { return &t.SourBitter }, -2}, {"sharp", func(t *Tasting) **float64 { return &t.SourBitter }, -2}, {"acid", func(t *Tasting) **float64 { return &t.SourBitter }, -1}, {"acidic", func(t *Tasting) **float64 { return &t.SourBitter }, -1},
-	{"bitter", func(t *Tasting) **float64 { return &t.SourBitter }, 2}, {"burnt", func(t *Tasting) **float64 { return &t.SourBitter }, 2}, {"dry", func(t *Tasting) **float64 { return &t.SourBitter }, 1},
-	{"hollow", func(t *Tasting) **float64 { return &t.Hollow }, 2}, {"empty", func(t *Tasting) **float64 { return &t.Hollow }, 2}, {"harsh", func(t *Tasting) **float64 { return &t.Harsh }, 2}, {"rough", func(t *Tasting) **float64 { return &t.Harsh }, 2},
-	{"flat", func(t *Tasting) **float64 { return &t.Flat }, 2}, {"dull", func(t *Tasting) **float64 { return &t.Flat }, 2},
-	{"muddy", func(t *Tasting) **float64 { return &t.Silt }, 3}, {"silty", func(t *Tasting) **float64 { return &t.Silt }, 2}, {"silt", func(t *Tasting) **float64 { return &t.Silt }, 2}, {"grounds", func(t *Tasting) **float64 { return &t.Silt }, 2}, {"gritty", func(t *Tasting) **float64 { return &t.Silt }, 2},
-	{"too hot", func(t *Tasting) **float64 { return &t.Hotness }, 2}, {"cold", func(t *Tasting) **float64 { return &t.Hotness }, -2}, {"lukewarm", func(t *Tasting) **float64 { return &t.Hotness }, -1},
-}
-
-var (
-	tellRe   = regexp.MustCompile(`(?i)\b(not\s+(?:at\s+all\s+|too\s+|very\s+)?|no\s+|less\s+)?((?:a\s+)?(?:little|bit|slightly|touch(?:\s+of)?|somewhat)\s+(?:too\s+)?|(?:much\s+)?too\s+|very\s+|really\s+|quite\s+|rather\s+)?([a-z]+(?:\s+(?:tea|hot))?)\b`)
-	fineRe   = regexp.MustCompile(`(?i)\b(balanced|just right|perfect|lovely|spot on|this is it)\b`)
-	softened = []string{"little", "bit", "slight", "touch", "somewhat"}
-	doubled  = []string{"very", "much", "really"}
-)
-
-// Understand reads what a few words say of a cup: "a little sour, watery". What is said
-// on its scale already is left, and negations count as nothing said.
-func Understand(words string) Tasting {
-	t := Tasting{Words: strings.TrimSpace(words)}
-	in := strings.Map(func(r rune) rune {
-		if strings.ContainsRune("-,.;:!?/()", r) {
-			return ' '
-		}
-		return r
-	}, words)
-	for _, tell := range tells {
-		for _, m := range tellRe.FindAllStringSubmatch(in, -1) {
-			w := strings.ToLower(strings.Join(strings.Fields(m[3]), " "))
-			if w != tell.words && !(strings.Contains(tell.words, " ") && strings.HasSuffix(strings.ToLower(strings.Join(strings.Fields(m[0]), " ")), tell.words)) {
-				continue
-			}
-			at := tell.to(&t)
-			if *at != nil || m[1] != "" {
-				continue
-			}
-			step := tell.step
-			how := strings.ToLower(m[2])
-			switch {
-			case hasAny(how, softened):
-				step = math.Copysign(1, step)
-			case hasAny(how, doubled):
-				step = math.Copysign(3, step)
-			}
-			s := scaleOf(tell.to)
-			*at = new(min(max(step, s[0]), s[1]))
-		}
-	}
-	if fineRe.MatchString(in) {
-		for _, at := range []**float64{&t.SourBitter, &t.WeakStrong} {
-			if *at == nil {
-				*at = new(0.0)
-			}
-		}
-	}
-	return t
-}
-
 func scaleOf(to func(*Tasting) **float64) [2]float64 {
 	var probe Tasting
 	*to(&probe) = new(0.0)
@@ -137,10 +87,6 @@ func scaleOf(to func(*Tasting) **float64) [2]float64 {
 		}
 	}
 	return [2]float64{-3, 3}
-}
-
-func hasAny(s string, of []string) bool {
-	return slices.ContainsFunc(of, func(w string) bool { return strings.Contains(s, w) })
 }
 
 // howMuch are words for how far a scale is out.

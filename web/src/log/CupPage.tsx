@@ -42,6 +42,7 @@ const tastedOf = (l: LogEntry): TasteValues =>
       flat: l.flat,
       hotness: l.hotness,
       words: l.words,
+      heard: l.heard,
       notes: l.notes,
       run: l.run,
       coffee: l.coffee,

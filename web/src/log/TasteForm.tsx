@@ -1,6 +1,6 @@
 import { limits } from "../api/limits";
 import { Button, Input, InputNumber } from "antd";
-import { useState } from "react";
+import { useEffect, useRef, useState } from "react";
 import type { Taste } from "../api/change";
 import { useCoffees } from "../api/queries";
 import { core } from "../core/core";
@@ -12,6 +12,9 @@ import { TasteField } from "./TasteField";
 import { deeper, tasteWord, type ScaleSpec } from "./tasteWords";
 
 export type TasteValues = Taste;
+
+/** How long after the last letter words are read, in ms. */
+const HEARD_MS = 400;
 
 export const untasted: TasteValues = {};
 
@@ -109,9 +112,39 @@ export function TasteForm({
   const asPlanned = (v: number | undefined, unit: string) =>
     v === undefined ? undefined : String(Math.round(toShown(v, unit, system) * 10) / 10);
   const [more, setMore] = useState(() =>
-    Object.keys(value).some((k) => !["sour_bitter", "weak_strong", "mark", "words"].includes(k)),
+    Object.keys(value).some((k) => !["sour_bitter", "weak_strong", "mark", "words", "heard"].includes(k)),
   );
   const put = (part: Partial<TasteValues>) => onChange(said({ ...value, ...part }));
+  const latest = useRef(value);
+  useEffect(() => {
+    latest.current = value;
+  });
+  const byWords = useRef<Record<string, unknown>>({});
+  const [heard, setHeard] = useState<{ of: string; says: string }>();
+  const { words } = value;
+  useEffect(() => {
+    if (!words || heard?.of === words) return;
+    const timer = setTimeout(() => {
+      void core.understand(words).then(
+        ({ says, ...t }) => {
+          if (latest.current.words !== words) return;
+          setHeard({ of: words, says });
+          // What the words say goes onto the scales that are empty; what was corrected stays so.
+          if (latest.current.heard === words) return;
+          // What other words said before goes with them.
+          const kept = Object.fromEntries(
+            Object.entries(latest.current).filter(
+              ([k, v]) => byWords.current[k] === undefined || byWords.current[k] !== v,
+            ),
+          );
+          byWords.current = t;
+          onChange(said({ ...t, ...kept, words, heard: words }));
+        },
+        () => undefined, // then it is read when it is saved
+      );
+    }, HEARD_MS);
+    return () => clearTimeout(timer);
+  }, [words, heard, onChange]);
   const had = value.run ?? {};
   const putHad = (part: Partial<NonNullable<TasteValues["run"]>>) => {
     const run = said({ ...had, ...part });
@@ -152,15 +185,16 @@ export function TasteForm({
               placeholder="a little sour, watery; plum"
               value={value.words ?? ""}
               onChange={(e) => put({ words: e.target.value })}
-              onBlur={() => {
-                if (!value.words) return;
-                // What the words say goes onto the scales that are empty.
-                void core.understand(value.words).then(
-                  (t) => onChange({ ...t, ...value, words: value.words }),
-                  () => undefined,
-                );
-              }}
             />
+            {value.words && (
+              <p className="quiet" aria-live="polite" data-testid="heard">
+                {heard?.of !== value.words
+                  ? " "
+                  : heard.says
+                    ? `Read as: ${heard.says}. Correct it on the scales.`
+                    : "No taste read in this. Touch the field if there is one."}
+              </p>
+            )}
           </div>
         </div>
       </div>
