@@ -44,7 +44,7 @@ var looks = []struct {
 	laptop, phone    most
 	why              string
 }{
-	{"now", "/now", "All 11 methods", onLaptop, most{85, 16}, "the water, how it is made safe and the heat are always words of the sentence"},
+	{"now", "/now", "All 12 methods", onLaptop, most{85, 16}, "the water, how it is made safe and the heat are always words of the sentence"},
 	{"plan", "/trips/1/stops/5/brews/9", "Why? Other options", most{145, 25}, onPhone, "the steps stand beside the score"},
 	{"guide", "/trips/1/stops/5/brews/9/guide", "Pot ready?", onLaptop, onPhone, ""},
 	{"log", "/log", "29 cups", onLaptop, onPhone, ""},
@@ -53,7 +53,7 @@ var looks = []struct {
 	{"kit", "/trips/1/kit", "makes all 15 brews", most{130, 28}, onPhone, "each piece is a control with its name and mass"},
 	{"stop", "/trips/1/stops/5", "Brews here", most{145, 25}, onPhone, "its own notes and its brews stand over the best way"},
 	{"route", "/trips/1", "High plateau", most{120, 45}, most{70, 22}, "each stop, its menu and each brew is a control"},
-	{"shelf", "/shelf", "Hand press", most{150, 30}, onPhone, "each thing has its figures"},
+	{"shelf", "/shelf", "Hand press", most{155, 30}, onPhone, "each thing has its figures"},
 	{"a cup", "/log/1", "As planned", onLaptop, most{75, 15}, "its own words and notes"},
 	{"two cups", "/log/compare?a=24&b=27", "What differed", onLaptop, onPhone, ""},
 	{"log a cup", "/log/new", "a place outside trips", onLaptop, onPhone, ""},

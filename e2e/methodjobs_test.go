@@ -15,10 +15,13 @@ import (
 // setting types into a field of all settings.
 func (p *person) setting(label, value string) {
 	p.t.Helper()
-	if p.js(`document.querySelector(".inputs") ? "open" : ""`) == "" {
-		p.click("All settings")
-		p.see("Find a setting")
-	}
+	p.until("see all settings", func() bool {
+		return p.js(`(() => {
+			if (document.getElementById("find-input")) return "yes";
+			[...document.querySelectorAll("button")].find(b => b.innerText.trim() === "All settings")?.click();
+			return "";
+		})()`) == "yes"
+	})
 	p.fill(label, value)
 	p.do(chromedp.KeyEvent(kb.Tab))
 }

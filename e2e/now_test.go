@@ -111,7 +111,7 @@ func TestHowHighIsSaidInManyWays(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/now")
-	p.see("All 11 methods")
+	p.see("All 12 methods")
 	high := func() string {
 		return p.js(`document.querySelector(".hill [role=slider]").getAttribute("aria-valuetext").replace(/\u2009/g, " ")`)
 	}
@@ -283,11 +283,11 @@ func TestBackLeadsWhereOneWas(t *testing.T) {
 	app := start(t, t.TempDir())
 	p := sit(t, app.base)
 	p.open("/now")
-	p.see("All 11 methods")
+	p.see("All 12 methods")
 	p.do(chromedp.Click(chromedp.CSS(".way h3 a")))
 	p.see("Not saved yet.")
 	p.do(chromedp.NavigateBack())
-	p.see("All 11 methods")
+	p.see("All 12 methods")
 	p.open("/trips/1/stops/5")
 	p.click("Change the stop")
 	p.see("Save the stop")

@@ -108,7 +108,9 @@ func (c *script) steps() {
 		}
 	}
 	if c.BackForS > 0 {
-		c.add(Step{ID: method.KettleBack, Label: "back on", AtS: c.BackAtS, ForS: c.BackForS, Lane: method.Flame, Until: method.Time},
+		// A thing to do, and the flame that goes with it.
+		c.add(Step{ID: method.FlameAgain, Label: "again", AtS: c.BackAtS, ForS: c.BackForS, Lane: method.Flame, Until: method.Time}, "Full flame.")
+		c.add(Step{ID: method.KettleBack, Label: "back on", AtS: c.BackAtS, ForS: c.BackForS, Lane: method.Water, Until: method.Time},
 			quantity.Either(c.fire(), "Put the kettle back over the flames.", "Put the kettle back on the flame."))
 	}
 	hotAt := -c.PrepareS

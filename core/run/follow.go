@@ -203,7 +203,7 @@ func NewFollower(p *brew.Plan) (*Follower, error) {
 	gates := slices.Clone(c.Gates)
 	for _, s := range c.Steps {
 		id := method.StepID(s.Of)
-		l := step{RoundStep: s, began: math.NaN(), ended: math.NaN(), brewing: brewing[id], serving: serving[id], wait: waits[id], side: id == method.Reheat}
+		l := step{RoundStep: s, began: math.NaN(), ended: math.NaN(), brewing: brewing[id], serving: serving[id], wait: waits[id], side: id == method.Reheat || id == method.KettleBack}
 		l.safe = safeBoil{needS: s.ForS, signC: math.NaN()}
 		for len(gates) > 0 && s.AtS >= gates[0]-nearS {
 			g := gate{"pour", gates[0]}

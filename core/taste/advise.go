@@ -759,6 +759,10 @@ func (t *taster) judge(a *Advice, here float64) {
 	}
 }
 
+// leastE and leastLn are the least effects that are told: points of extraction, and the
+// logarithm of strength.
+const leastE, leastLn = 0.1, 0.01
+
 // why says what was tasted and what the change does.
 func (t *taster) why(a *Advice, last *Tasting, wish string, elsewhere bool) quantity.Phrase {
 	by := a.Expected.ExtractionPct - a.Now.ExtractionPct
@@ -772,7 +776,16 @@ func (t *taster) why(a *Advice, last *Tasting, wish string, elsewhere bool) quan
 	case elsewhere && len(t.brews) > 0:
 		said = append(said, fromYourCups.Say())
 	}
-	said = append(said, brings[by >= 0][ln >= 0].Say(quantity.Of(math.Abs(by), quantity.Percent), quantity.Of(100*math.Abs(math.Expm1(ln)), quantity.Percent)))
+	more, stronger := quantity.Of(math.Abs(by), quantity.Percent), quantity.Of(100*math.Abs(math.Expm1(ln)), quantity.Percent)
+	// What nobody can tell is no effect.
+	switch tells := math.Abs(by) >= leastE; {
+	case tells && math.Abs(ln) >= leastLn:
+		said = append(said, brings[by >= 0][ln >= 0].Say(more, stronger))
+	case tells:
+		said = append(said, quantity.Either(by >= 0, bringsMore, bringsLess).Say(more))
+	case math.Abs(ln) >= leastLn:
+		said = append(said, quantity.Either(ln >= 0, bringsStronger, bringsWeaker).Say(stronger))
+	}
 	return quantity.Together(append(said, quantity.Either(wish != "", nearerWhatYou, nearerWhatYouLike).Say())...)
 }
 

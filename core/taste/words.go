@@ -23,6 +23,11 @@ var brings = map[bool]map[bool]quantity.Sentence{
 }
 
 var (
+	bringsMore     = words("This should extract {0} more.")
+	bringsLess     = words("This should extract {0} less.")
+	bringsStronger = words("This should taste {0} stronger.")
+	bringsWeaker   = words("This should taste {0} weaker.")
+
 	clicksFiner   = words("{2} {2#click|clicks} finer: {0} (was {1})")
 	clicksCoarser = words("{2} {2#click|clicks} coarser: {0} (was {1})")
 )
