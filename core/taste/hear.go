@@ -104,7 +104,7 @@ var (
 	enoughRe = regexp.MustCompile(`^\s*enough\b`)
 	asBeRe   = regexp.MustCompile(`^\s*as\s+(?:it|they)\s+(?:should|could)\b`)
 	tenthRe  = regexp.MustCompile(`^\s*:?\s*\d+\s*/\s*10`)
-	timeRe   = regexp.MustCompile(`\b(?:first|begins|starts|ends|finish|aftertaste|at the end|last sip|turned|got|as it cool\w*|when it cool\w*|when cold|once cold|cooled)\b`)
+	timeRe   = regexp.MustCompile(`\b(?:first|starts|ends|finish|aftertaste|at the end|last sip|turned|got|as it cool\w*|when it cool\w*|when cold|once cold|cooled)\b`)
 	longTime = regexp.MustCompile(`\b(?:long|lingering)\b`)
 	wishRe   = regexp.MustCompile(`\b(could|should|needs?|wants?|would like|i'd like|like it|do with|wish|make it|please|more)\b(?:[\w' ]*?)\b(?:(less)\s+(\w+)|(stronger|weaker|milder|thicker|hotter|cooler|strength))\b`)
 	nextRe   = regexp.MustCompile(`^\s+([a-z']+)`)
