@@ -155,7 +155,7 @@ const unfolded = `if (location.protocol.startsWith("http")) try { for (const id 
 // sit opens a tab. An error on its console fails the test, unless expected.
 func sit(t testing.TB, base string) *person {
 	tab, closeTab := chromedp.NewContext(browser)
-	ctx, cancel := context.WithTimeout(tab, 5*time.Minute)
+	ctx, cancel := context.WithTimeout(tab, 10*time.Minute)
 	p := &person{t: t, ctx: ctx, base: base}
 	require.NoError(t, chromedp.Do(tab, chromedp.EmulateViewport(1280, 800)))
 	p.beforeEach(unfolded)
