@@ -131,7 +131,7 @@ func TestTheThinKettleInTheWind(t *testing.T) {
 	p.setting("Wind at the stove", "4")
 	p.do(chromedp.KeyEvent(kb.Escape))
 	p.see("Put the kettle back on the flame.")
-	p.see("A kettle this thin falls")
+	p.see("The kettle cools by")
 	p.see("the grounds keep")
 }
 
@@ -231,7 +231,7 @@ func TestStrongInALowPot(t *testing.T) {
 	p.setting("People", "2")
 	p.setting("Air temperature", "2")
 	p.do(chromedp.KeyEvent(kb.Escape))
-	p.see("A second cup, 10 min on")
+	p.see("A second cup after 10 min")
 }
 
 // At a counter: an urn and a paper cup, no pot and no lid.

@@ -1,8 +1,6 @@
 package brew
 
 import (
-	"math"
-
 	"apodemos/core/heat"
 	"apodemos/core/quantity"
 	"apodemos/core/thermal"
@@ -29,11 +27,11 @@ func (c *script) also() {
 	}
 }
 
-// leftS is how long a bag is left in that one drinks round: about as long as a cup lasts.
+// leftS is how long a bag stays in a cup that is drunk with it: about as long as a cup lasts.
 // From memory.
 const leftS = 600
 
-// bagLeft tells how strong a cup gets whose bag is left in it.
+// bagLeft tells how strong a cup gets if its bag is left in.
 func (c *script) bagLeft() {
 	left := c.stretched(c.Stretch+leftS-c.ContactS).steep(c.Um, false)
 	was := c.plan.dissolved.TDSPct
@@ -43,10 +41,10 @@ func (c *script) bagLeft() {
 	decide(&c.plan.decided, "bag-left", "", quantity.Of(was, quantity.Percent), quantity.Of(was*left.extraction(c.Um)/c.Extraction, quantity.Percent), quantity.Of(leftS, quantity.Second))
 }
 
-// A second cup is poured so long after the first, and is warmed to secondC: hot again, and
-// well below the boil, which scorches it. From memory; common practice warms it for about a
-// minute.
-const secondAfterS, secondC = 600, 80
+// A second cup is poured secondAfterS after the first, and is warmed to secondC: hot again, and
+// well below the boil, which scorches it. One less than coolerC below that is hot enough. From
+// memory; common practice warms it for about a minute.
+const secondAfterS, secondC, coolerC = 600, 80, 3
 
 // secondCup tells how cold a second cup gets in the pot, and how long it goes on the flame.
 func (c *script) secondCup() {
@@ -56,7 +54,7 @@ func (c *script) secondCup() {
 	}
 	k := thermal.NewCooling(c.Vessel, ml, heat.Lidded, c.Air)
 	cold := k.After(c.PouredC, secondAfterS)
-	if cold >= secondC || c.Boil.BoilC < secondC+2 {
+	if cold > secondC-coolerC || c.Boil.BoilC < secondC+2 {
 		return
 	}
 	h := c.Kettle
@@ -65,12 +63,12 @@ func (c *script) secondCup() {
 	if !took.Reaches {
 		return
 	}
-	decide(&c.plan.decided, "second-cup", "", quantity.Of(secondAfterS, quantity.Second), quantity.Of(cold, quantity.Celsius), quantity.Of(math.Max(took.HeatS, 5), quantity.Second), quantity.Of(secondC, quantity.Celsius))
+	decide(&c.plan.decided, "second-cup", "", quantity.Of(secondAfterS, quantity.Second), quantity.Of(cold, quantity.Celsius), quantity.Of(took.HeatS, quantity.Second), quantity.Of(secondC, quantity.Celsius))
 }
 
-// third is how full a pot is that boils with its coffee, in words; empty for what need not be
+// potFull is how full a pot is that boils with its coffee, in words; empty for what need not be
 // watched.
-func (c *script) third() string {
+func (c *script) potFull() string {
 	if !c.BoilsIn() {
 		return ""
 	}

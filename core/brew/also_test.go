@@ -152,8 +152,19 @@ func TestStrongInALowPot(t *testing.T) {
 	assert.True(t, safe.Keep)
 	assert.InDelta(t, 60, safe.ForS, 1e-6)
 	assert.Contains(t, plainSpaces(stepByID(t, low, method.TopUpStep).Text), "ml of hot water for each cup")
-	assert.Contains(t, noteByID(low, "bypass"), "boiled before")
+	assert.Contains(t, noteByID(low, "bypass"), "of boiled water in the cups")
 	assert.Greater(t, *low.Heat.FuelG, *high.Heat.FuelG)
+	assert.InDelta(t, *low.Heat.FuelG, low.Burned()/low.Made().LHV, 1e-6, "a trip draws what the plan says")
+	treatS, kJ := low.Treatment()
+	_, once := high.Treatment()
+	assert.InDelta(t, 60, treatS, 1e-6)
+	assert.Greater(t, kJ, once, "and the boil of what is set aside is for safety alone")
+	assert.Equal(t, "light", string(stepByID(t, low, "light").ID))
+	for _, c := range low.Cautions {
+		if c.ID == "fire-ban" {
+			assert.Equal(t, string(method.BoilFirst), c.Step, "said where the stove is lit first")
+		}
+	}
 	assert.Equal(t, -1, indexOf(at(2200, "safe"), method.BoilFirst+"-safe"), "safe water is only made hot")
 	// A little less room is a little more water added, and no leap.
 	assert.InDelta(t, *at(2210, "boil").Water.DilutionMl, *low.Water.DilutionMl, 10)

@@ -53,7 +53,6 @@ type Hot struct {
 	FirstKJ     float64 // that is burned for it, each batch
 	BackAtS     float64 // when a kettle that falls fast goes back on the heat while the coffee blooms
 	BackForS    float64 // and for how long; 0 where it stays off
-	BackFlame   float64 // of the full one
 	BackKJ      float64 // that is burned for it, each batch
 	Took        heat.Heated
 	Before      heat.Heating // up to the coffee going in, where it boils with it
@@ -435,9 +434,6 @@ func (h *Hot) withCoffee() Problems {
 	if bad := h.burn(h.hotMl()); len(bad) > 0 {
 		return bad
 	}
-	if bad := h.first(); len(bad) > 0 {
-		return bad
-	}
 	// The same heating in two parts, for the clock: before the coffee and after.
 	first := h.Kettle
 	first.ToC, first.DwellS = inC, 0
@@ -576,6 +572,7 @@ func (h *Hot) burnFor(kettleMl float64, more bool) Problems {
 	h.sayLong()
 	h.reheat()
 	h.backOn()
+	h.first()
 	h.BoiledS = -math.Max(h.WaitS, h.PrepareS) - h.TreatS - h.ReadyMoreS
 	h.LightS = h.BoiledS - h.Took.HeatS
 
@@ -585,6 +582,9 @@ func (h *Hot) burnFor(kettleMl float64, more bool) Problems {
 		treated = h.boiledLonger()
 	}
 	low := k.PowerW * h.Took.DwellFlame
+	if h.FirstS > 0 {
+		treated += h.TreatS // what is set aside boils only to be safe
+	}
 	h.flow = flow{burnedKJ: h.BurnedKJ(), treatS: h.TreatS * h.Batch.N, treatKJ: low * treated * n / 1000,
 		hotKJ: k.PowerW*h.Took.HeatS*n/1000 + h.laterKJ()*h.Batch.N, hotFlame: full / h.PowerW, lowKJ: low * h.Took.DwellS * n / 1000, lowFlame: low / h.PowerW, air: h.Air, jet: h.Jet()}
 	if low, may := h.Took.DwellFlame, k.DwellFlame; h.Took.DwellS > 0 && low > may+0.005 && h.Burner.Low > 0 && !h.School.ColdFill {
@@ -608,7 +608,7 @@ func (p *Plan) ReheatIn(k heat.Heating) float64 {
 	if other.Heated {
 		other.reheat()
 		other.backOn()
-		_ = other.first()
+		other.first()
 	}
 	return other.laterKJ() * other.Batch.N
 }
@@ -617,24 +617,26 @@ func (p *Plan) ReheatIn(k heat.Heating) float64 {
 func (h *Hot) laterKJ() float64 { return h.ReheatKJ + h.BackKJ + h.FirstKJ }
 
 // first boils the water that is set aside, in the same pot, before the coffee is made: as long
-// as makes it safe.
-func (h *Hot) first() Problems {
+// as makes it safe. A flame that boils the brew's own water boils it, too.
+func (h *Hot) first() {
 	h.FirstS, h.FirstKJ = 0, 0
 	ml := h.apartMl()
 	if ml <= 0 {
-		return nil
+		return
 	}
 	k := h.Kettle
-	k.WaterG, k.ToC, k.DwellS = ml, h.Boil.BoilC, h.TreatS
+	k.WaterG, k.DwellS = ml, h.TreatS
 	if k.Source != heat.Liquid {
 		k.StarterG = starterShare * ml
 	}
 	took := k.Heat()
-	if !took.Reaches {
-		return Problems{{Field: "heat.power_w", Value: *h.Request.Heat.PowerW, Message: fmt.Sprintf("%s W can’t boil this pot in this air: it stops near %.0f °C. Use a lid, a wind screen, more power or less water", field.Trim(*h.Request.Heat.PowerW), took.TopC)}}
-	}
 	h.FirstS, h.FirstKJ = took.HeatS+h.TreatS, took.BurnedKJ
-	return nil
+}
+
+// boils is how many pots are brought to the boil, of the fullest's size: with that which is set
+// aside.
+func (h *Hot) boils() float64 {
+	return h.Kettles() + h.apartMl()*h.Batch.N/math.Max(h.Kettle.WaterG, 1)
 }
 
 // setAsideS is how long it takes to pour boiled water off and cover it. Common practice.
@@ -654,7 +656,7 @@ const backFromK, backOffS, backLeastS = 0.5, 3, 4
 // backOn puts a kettle that falls fast back on the heat between the bloom and the pour after
 // it, where the style has it so. Common practice with thin kettles.
 func (h *Hot) backOn() {
-	h.BackForS, h.BackFlame, h.BackKJ = 0, 0, 0
+	h.BackForS, h.BackKJ = 0, 0
 	pours := h.scaleSteps()
 	if !h.School.BackOn || !h.Burner.Flame || h.OnFlame() || len(pours) < 2 {
 		return
@@ -673,7 +675,7 @@ func (h *Hot) backOn() {
 	if forS < backLeastS {
 		return
 	}
-	h.BackAtS, h.BackForS, h.BackFlame, h.BackKJ = next.AtS-backOffS-forS, forS, 1, h.Kettle.PowerW*forS/1000
+	h.BackAtS, h.BackForS, h.BackKJ = next.AtS-backOffS-forS, forS, h.Kettle.PowerW*forS/1000
 }
 
 // backW is what goes into the kettle at a moment once the coffee is wet, in W.
@@ -681,7 +683,7 @@ func (h *Hot) backW(at float64) float64 {
 	if h.BackForS == 0 || at < h.BackAtS-1e-9 || at >= h.BackAtS+h.BackForS-1e-9 {
 		return 0
 	}
-	return h.BackFlame * h.Kettle.PowerW * h.Took.EfficiencyHere
+	return h.Kettle.PowerW * h.Took.EfficiencyHere
 }
 
 // scaleSteps are the pours onto the coffee.
@@ -875,7 +877,7 @@ func (s *Setting) Jet() heat.Jet {
 
 // onGas is the heating on what gas there is.
 func (h *Hot) onGas() {
-	g, c := h.OnGas(h.Kettle, h.Settled.Canister(), h.Jet(), h.Kettles())
+	g, c := h.OnGas(h.Kettle, h.Settled.Canister(), h.Jet(), h.boils())
 	h.Canister = &c
 	if g.Feeds {
 		h.Kettle, h.Took = g.Heating, g.Heated
@@ -911,7 +913,7 @@ func (s *Setting) OnGas(h heat.Heating, k heat.Canister, j heat.Jet, n float64) 
 
 // warmFor is how warm a canister has to be at first for a flame like any to the end.
 func (h *Hot) warmFor(k heat.Canister) (float64, bool) {
-	return k.WarmFor(h.Jet(), 1, h.Took.BurnedKJ*h.Kettles(), heat.SteadyBar, h.Air)
+	return k.WarmFor(h.Jet(), 1, h.Took.BurnedKJ*h.boils(), heat.SteadyBar, h.Air)
 }
 
 // sayGas says what the gas does.

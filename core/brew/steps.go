@@ -173,12 +173,21 @@ func (c *script) steps() {
 // stepsFirst boil water that is set aside, before all else.
 func (c *script) stepsFirst(before float64) {
 	at := before - c.FirstS - setAsideS
-	c.add(Step{ID: method.BoilFirst, Label: "boil first", AtS: at, ForS: c.FirstS - c.TreatS, Lane: method.Water, Until: method.Sign, Sign: "big bubbles break the surface", Caution: quantity.Either(c.fire(), "fire", "co")},
-		"Boil {topup-water} first.")
-	if c.TreatS > 0 {
-		c.add(Step{ID: method.BoilFirst + "-safe", Label: "rolling boil", AtS: before - setAsideS - c.TreatS, ForS: c.TreatS, Lane: method.Water, Until: method.Time, Keep: true, Caution: "boiled"}, keepRolling(c.TreatS))
+	boiled := before - setAsideS - c.TreatS
+	light, off := "Light the stove", "Heat off; pour it into a clean vessel and cover it."
+	if c.fire() {
+		light, off = "Get the fire burning", "Pour it into a clean vessel and cover it."
 	}
-	c.add(Step{ID: method.BoilFirst + "-aside", Label: "set aside", AtS: before - setAsideS, ForS: setAsideS, Lane: method.Hands, Until: method.Time, Caution: "hot-pot"}, "Pour it into a clean vessel; cover it.")
+	text := light + "; boil {topup-water} first."
+	if *c.Request.Water.Treatment == water.Doubtful {
+		text += " Use safe water."
+	}
+	c.add(Step{ID: method.BoilFirst, Label: "boil first", AtS: at, ForS: boiled - at, Lane: method.Water, Until: method.Sign, Sign: "big bubbles break the surface", Caution: quantity.Either(c.fire(), "fire", "co")}, text)
+	c.add(Step{ID: method.FlameAgain, Label: "full", AtS: at, ForS: boiled - at, Lane: method.Flame, Until: method.Sign, Sign: "big bubbles break the surface"}, "Full flame.")
+	if c.TreatS > 0 {
+		c.add(Step{ID: method.BoilFirst + "-safe", Label: "rolling boil", AtS: boiled, ForS: c.TreatS, Lane: method.Water, Until: method.Time, Keep: true, Caution: "boiled"}, keepRolling(c.TreatS))
+	}
+	c.add(Step{ID: method.BoilFirst + "-aside", Label: "set aside", AtS: before - setAsideS, ForS: setAsideS, Lane: method.Hands, Until: method.Time, Caution: "hot-pot"}, off)
 }
 
 // coldFirst is how long the work takes that is done before the water goes on.
@@ -221,7 +230,7 @@ func (c *script) stepFill(at float64) {
 	if c.School.ColdFill {
 		fill = "Fill the boiler with [scale?{heated} of ]cold water, just under the valve."
 	}
-	if full := c.third(); full != "" && !c.Frozen() {
+	if full := c.potFull(); full != "" && !c.Frozen() {
 		fill = strings.TrimSuffix(fill, ".") + ": " + full + " full."
 	}
 	if *c.Request.Water.Treatment == water.Doubtful {
@@ -348,14 +357,15 @@ func (c *script) safety(supplied bool) {
 	}
 	burner := c.Burner
 	flame := !supplied && burner.Flame && !c.heatless()
+	lit := string(quantity.Either(c.FirstS > 0, method.BoilFirst, method.Light))
 	if flame {
-		c.caution(quantity.Either(c.fire(), "fire-ban-fire", "fire-ban"), "light")
+		c.caution(quantity.Either(c.fire(), "fire-ban-fire", "fire-ban"), lit)
 		for _, id := range c.fuelCautions() {
-			c.caution(id, "light")
+			c.caution(id, lit)
 		}
 	}
 	if flame && (burner.ID == heat.OpenFire || burner.ID == heat.TwigStove) {
-		c.caution("fire", "light")
+		c.caution("fire", lit)
 	}
 	c.waterSafety(supplied)
 	if c.Air.TempC < 0 && c.Method.Contact == method.Dilution {

@@ -29,14 +29,6 @@ const (
 	milkSpoonMl     = 15.0
 )
 
-// amountOf is an amount that may be left out.
-func amountOf(v *float64) float64 {
-	if v == nil {
-		return 0
-	}
-	return *v
-}
-
 // DripsOntoMilk reports whether the style of a request has condensed milk of its own.
 func DripsOntoMilk(r Request) bool {
 	m, is := method.ByID(r.Method)
@@ -52,19 +44,19 @@ func (s *Setting) firstKJ() float64 {
 	if s.School.Milk == 0 {
 		return 0
 	}
-	return amountOf(s.Request.With.CondensedG) / 1000 * coffee.CondensedSpecificHeat
+	return value(s.Request.With.CondensedG) / 1000 * coffee.CondensedSpecificHeat
 }
 
 // stirredKJ is that of what is stirred into each cup at the end.
 func (s *Setting) stirredKJ() float64 {
 	w := &s.Request.With
-	kJ := amountOf(w.SugarG) / 1000 * sugarHeat
+	kJ := value(w.SugarG) / 1000 * sugarHeat
 	if w.Milk != nil {
 		m := milks[*w.Milk]
-		kJ += amountOf(w.MilkMl) * m.density / 1000 * m.heat
+		kJ += value(w.MilkMl) * m.density / 1000 * m.heat
 	}
 	if s.School.Milk == 0 {
-		kJ += amountOf(w.CondensedG) / 1000 * coffee.CondensedSpecificHeat
+		kJ += value(w.CondensedG) / 1000 * coffee.CondensedSpecificHeat
 	}
 	return kJ
 }
@@ -73,7 +65,7 @@ func (s *Setting) stirredKJ() float64 {
 func (s *Setting) withC() float64 { return math.Max(s.Air.TempC, 0) }
 
 // FullCupMl is what stands in a cup, in ml: the coffee, and the milk that went in.
-func (r *Request) FullCupMl() float64 { return amountOf(r.CupMl) + amountOf(r.With.MilkMl) }
+func (r *Request) FullCupMl() float64 { return value(r.CupMl) + value(r.With.MilkMl) }
 
 // spoons is an amount in the spoons that people use for it, to the quarter.
 func spoons(v, each float64, name string) string {
@@ -82,10 +74,11 @@ func spoons(v, each float64, name string) string {
 
 // An addition is one of the things that go into a cup.
 type addition struct {
-	amount float64
-	unit   quantity.Unit
-	spoons string
-	what   string
+	note, which string // of the note that tells it
+	amount      float64
+	unit        quantity.Unit
+	spoons      string
+	what        string
 }
 
 func (a addition) write(w *wording, scale bool) {
@@ -99,19 +92,19 @@ func (a addition) write(w *wording, scale bool) {
 
 // condensed is the condensed milk of each cup; false where it has none.
 func (s *Setting) condensed() (addition, bool) {
-	g := amountOf(s.Request.With.CondensedG)
-	return addition{g, quantity.Gram, spoons(g, condensedSpoonG, "tablespoon"), "condensed milk"}, g > 0
+	g := value(s.Request.With.CondensedG)
+	return addition{"milk", "", g, quantity.Gram, spoons(g, condensedSpoonG, "tablespoon"), "condensed milk"}, g > 0
 }
 
 // stirred are the things that are stirred in at the end.
 func (s *Setting) stirred() []addition {
 	var out []addition
 	w := &s.Request.With
-	if g := amountOf(w.SugarG); g > 0 {
-		out = append(out, addition{g, quantity.Gram, spoons(g, sugarSpoonG, "teaspoon"), "sugar"})
+	if g := value(w.SugarG); g > 0 {
+		out = append(out, addition{"sugar", "", g, quantity.Gram, spoons(g, sugarSpoonG, "teaspoon"), "sugar"})
 	}
-	if ml := amountOf(w.MilkMl); ml > 0 {
-		out = append(out, addition{ml, quantity.Millilitre, spoons(ml, milkSpoonMl, "tablespoon"), quantity.Either(*w.Milk == CannedMilk, "canned milk", "milk")})
+	if ml := value(w.MilkMl); ml > 0 {
+		out = append(out, addition{"milk", *w.Milk, ml, quantity.Millilitre, spoons(ml, milkSpoonMl, "tablespoon"), quantity.Either(*w.Milk == CannedMilk, "canned milk", "milk")})
 	}
 	if c, is := s.condensed(); is && s.School.Milk == 0 {
 		out = append(out, c)
@@ -132,35 +125,27 @@ func (c *script) stirIn(at float64) {
 			id += "-2"
 		}
 		var w wording
-		w.say(quantity.Either(*c.Request.Drinkers > 1, "Stir into each cup ", "Stir in "))
+		many := *c.Request.Drinkers > 1
+		w.say(quantity.Either(many, "Stir ", "Stir in "))
 		for i, a := range now {
 			if i > 0 {
 				w.say(" and ")
 			}
 			a.write(&w, *c.Request.Scale)
 		}
-		w.say(".")
-		c.file(Step{ID: id, Label: quantity.Either(now[0].what == "sugar", "sugar", "milk"), AtS: at, ForS: each, Lane: method.Hands, Until: method.Time, Phrase: quantity.Joined(w.parts...)})
+		w.say(quantity.Either(many, " into each cup.", "."))
+		c.file(Step{ID: id, Label: now[0].note, AtS: at, ForS: each, Lane: method.Hands, Until: method.Time, Phrase: quantity.Joined(w.parts...)})
 		at += each
 	}
 }
 
 // withNotes tell what goes into each cup, in spoons too.
 func (c *script) withNotes() {
-	note := func(id, which string, a addition) {
-		decide(&c.plan.decided, id, which, quantity.Of(a.amount, a.unit), quantity.Text(a.spoons))
+	list := c.stirred()
+	if a, is := c.condensed(); is && c.School.Milk > 0 {
+		list = append(list, a)
 	}
-	if a, is := c.condensed(); is {
-		note("milk", "", a)
-	}
-	for _, a := range c.stirred() {
-		switch a.what {
-		case "sugar":
-			note("sugar", "", a)
-		case "milk":
-			note("milk", "fresh", a)
-		case "canned milk":
-			note("milk", "canned", a)
-		}
+	for _, a := range list {
+		decide(&c.plan.decided, a.note, a.which, quantity.Of(a.amount, a.unit), quantity.Text(a.spoons))
 	}
 }

@@ -35,7 +35,7 @@ func TestMilkAndSugar(t *testing.T) {
 			said = append(said, plainSpaces(s.Text))
 		}
 	}
-	assert.Equal(t, []string{"Stir into each cup 2 teaspoons of sugar and 3¼ tablespoons of canned milk.", "Stir into each cup 1½ tablespoons of condensed milk."}, said)
+	assert.Equal(t, []string{"Stir 2 teaspoons of sugar and 3¼ tablespoons of canned milk into each cup.", "Stir 1½ tablespoons of condensed milk into each cup."}, said)
 }
 
 // The style that drips onto condensed milk says how much, and can be had with more or none.

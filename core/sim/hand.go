@@ -210,7 +210,7 @@ func (m *making) flame(act *Action, o run.Look) {
 		case m.d.KettleC == 0 && o.Position < m.made.HeldS(): // it stays on the heat for these pours
 			act.Flame = math.Min(1, math.Max(m.made.Took.DwellFlame, 0.15))
 		case o.Position >= m.made.BackAtS && o.Position < m.made.BackAtS+m.made.BackForS:
-			act.Flame = m.made.BackFlame // back on while it blooms
+			act.Flame = 1 // back on while it blooms
 		}
 		return
 	}
@@ -236,7 +236,7 @@ func (m *making) flame(act *Action, o run.Look) {
 func (m *making) signs(o run.Look) {
 	key := ""
 	switch {
-	case o.Waits == "boil" && m.b.Boils():
+	case o.Waits == "boil" && (m.b.Boils() || m.made.FirstS > 0 && m.b.KettleMl() == 0): // what is set aside is not followed
 		key = "boils"
 	case o.Waits == "said":
 		key = "ready"

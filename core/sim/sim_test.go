@@ -259,3 +259,20 @@ func TestASlowHand(t *testing.T) {
 		}
 	}
 }
+
+// A pot that boils strong and low comes to an end, too: the water that is set aside is boiled
+// first, and the brew after it is the plan's.
+func TestALowPotIsMade(t *testing.T) {
+	for _, treatment := range []string{"boil", "safe"} {
+		p, err := brew.Compute(brew.Request{Method: "pot", School: new("cold-unstirred"), Drinkers: new(7.0), Scale: new(true),
+			Conditions: brew.Conditions{Vessel: brew.Vessel{CapacityMl: new(2000.0)}, Water: brew.Water{Source: new("stream"), Treatment: &treatment}}})
+		require.NoError(t, err)
+		require.Positive(t, *p.Water.DilutionMl)
+		quiet := Usual
+		quiet.ScaleG, quiet.WaterC = 0, 0
+		r, err := Make(p, 1, Differences{}, quiet)
+		require.NoError(t, err, treatment)
+		assert.InDelta(t, r.Planned.ExtractionPct, r.Cup.ExtractionPct, 0.6)
+		assert.InDelta(t, r.Planned.DrinkMl, r.Cup.DrinkMl, 5)
+	}
+}
