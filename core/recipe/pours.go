@@ -266,7 +266,7 @@ func (r *reader) series() {
 // moments are those of a list, in s.
 func moments(words string) []float64 {
 	var out []float64
-	for _, w := range listSplit.made().Split(strings.TrimSpace(words), -1) {
+	for _, w := range listSplit.Regexp().Split(strings.TrimSpace(words), -1) {
 		if minutes, s, is := strings.Cut(w, ":"); is {
 			out = append(out, seconds(minutes, s))
 		} else if w != "" {

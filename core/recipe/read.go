@@ -1,6 +1,7 @@
 package recipe
 
 import (
+	"apodemos/core/pattern"
 	"fmt"
 	"math"
 	"regexp"
@@ -144,8 +145,8 @@ type clock struct {
 
 // each lets f take every match of a pattern that nothing took before; f returns false to
 // leave it.
-func (r *reader) each(pattern *lazy, f func(m []string, s span) bool) {
-	for _, loc := range pattern.made().FindAllStringSubmatchIndex(r.text.read, -1) {
+func (r *reader) each(pattern *pattern.Lazy, f func(m []string, s span) bool) {
+	for _, loc := range pattern.Regexp().FindAllStringSubmatchIndex(r.text.read, -1) {
 		if slices.Contains(r.taken[loc[0]:loc[1]], true) {
 			continue
 		}
@@ -268,7 +269,7 @@ var grindWords = []struct{ words, band string }{
 }
 
 // patterns are those of the words above, made once they are wanted.
-var patterns = sync.OnceValue(func() (p struct{ grinds, methods []*lazy }) {
+var patterns = sync.OnceValue(func() (p struct{ grinds, methods []*pattern.Lazy }) {
 	for _, g := range grindWords {
 		p.grinds = append(p.grinds, lazily(`(?i)\b`+regexp.QuoteMeta(g.words)+`(?:ly)?(?:\s+(?:grind|ground))?\b`))
 	}
@@ -765,7 +766,7 @@ func (r *reader) unreadSpans() []span {
 		run = span{-1, -1}
 	}
 	last := 0
-	for _, loc := range wordRe.made().FindAllStringIndex(r.text.read, -1) {
+	for _, loc := range wordRe.Regexp().FindAllStringIndex(r.text.read, -1) {
 		if slices.Contains(r.taken[last:loc[0]], true) || strings.ContainsAny(r.text.read[last:loc[0]], ";·|,") {
 			flush()
 		}

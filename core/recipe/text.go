@@ -1,6 +1,7 @@
 package recipe
 
 import (
+	"apodemos/core/pattern"
 	"regexp"
 	"slices"
 	"strconv"
@@ -70,16 +71,8 @@ func (t *text) replace(of *regexp.Regexp, by func(m []string) string) {
 	t.read, t.at = out.String(), append(at, t.at[last:]...)
 }
 
-// lazy is a pattern that is made when it is first wanted: most who plan read no words.
-type lazy struct{ made func() *regexp.Regexp }
-
-func lazily(expr string) *lazy {
-	return &lazy{sync.OnceValue(func() *regexp.Regexp { return regexp.MustCompile(expr) })}
-}
-
-func (l *lazy) MatchString(s string) bool            { return l.made().MatchString(s) }
-func (l *lazy) FindString(s string) string           { return l.made().FindString(s) }
-func (l *lazy) FindStringSubmatch(s string) []string { return l.made().FindStringSubmatch(s) }
+// lazily is a pattern that is compiled when it is first used.
+var lazily = pattern.Lazily
 
 // span is a piece of what is read.
 type span struct{ from, to int }

@@ -1,14 +1,17 @@
 package taste
 
 import (
+	"cmp"
+	"maps"
 	"math"
-	"regexp"
 	"slices"
 	"strings"
+
+	"apodemos/core/pattern"
 )
 
-// A tell is a word or a few that say something of a cup: on which scale, and how many steps.
-// How many is from memory.
+// A tell is a word or phrase that describes a cup: on which scale, and how many steps from
+// right. The steps are from memory.
 type tell struct {
 	to   func(t *Tasting) **float64
 	step float64
@@ -24,7 +27,7 @@ var (
 	ofHotness = func(t *Tasting) **float64 { return &t.Hotness }
 )
 
-// tells are the words that say something of a cup, by scale and steps.
+// tells are the words and phrases that describe a cup.
 var tells = func() map[string]tell {
 	out := map[string]tell{}
 	for _, of := range []struct {
@@ -60,56 +63,55 @@ var tells = func() map[string]tell {
 }()
 
 // tellRe finds a tell, the longest first.
-var tellRe = func() *regexp.Regexp {
-	var words []string
-	for w := range tells {
-		words = append(words, w)
-	}
-	slices.SortFunc(words, func(a, b string) int { return len(b) - len(a) })
-	return regexp.MustCompile(`\b(?:` + strings.Join(words, "|") + `)\b`)
-}()
+var tellRe = pattern.Of(func() string {
+	words := slices.Collect(maps.Keys(tells))
+	slices.SortFunc(words, func(a, b string) int { return cmp.Or(len(b)-len(a), strings.Compare(a, b)) })
+	return `\b(?:` + strings.Join(words, "|") + `)\b`
+})
 
-// opposites are what a cup is that should be more so: what could be stronger is weak.
+// opposites are what a cup is that should be otherwise: one that could be stronger is weak.
 var opposites = map[string]tell{"stronger": {ofStrong, -1}, "strength": {ofStrong, -1}, "weaker": {ofStrong, 1}, "milder": {ofStrong, 1}, "thicker": {ofStrong, -1}, "hotter": {ofHotness, -1}, "cooler": {ofHotness, 1}}
 
-// What a note is rid of before it is read: what is of the world and not of the cup, what it
-// tastes of, what it was before, and what it is not.
+// What is taken out of a note before it is read: weather and gear, flavours, earlier cups, and
+// what was only expected.
 var (
-	worldRe = regexp.MustCompile(`\b(?:` +
+	worldRe = pattern.Lazily(`\b(?:` +
 		`(?:cold|strong|weak|sharp|rough|dry|flat|empty|hollow|heavy|thin|muddy|thick|dull|pale|burnt|too hot|scalding|green|sandy)\s+(?:morning|evening|night|day|weather|outside|hut|tent|hands?|fingers|wind|gale|rain|aroma|smell|flame|fire|sun|light|frost|ground|path|track|fruits?|tyre|tire|stone|rock|canister|bottle|cup on|log|pack|air|snow|sky|water from|sugar|to hold|to touch|grass|beach)` +
 		`|bitter(?:ly)?\s+cold|grounds\s+(?:were|are)|smells?\s+(?:very\s+|too\s+)?\w+|dried\s+fruits?|black\s+tea|green\s+tea|sour\s+cherr(?:y|ies)|bitter\s+(?:orange|chocolate|lemon|almonds?)|bittersweet(?:\s+\w+)?|dark\s+chocolate|(?:bright|lively|pleasant|nice|fine|good|crisp|soft|gentle)\s+acidity|no\s+acidity|cold\s+brew|(?:it|in)\s+the\s+cold|for\s+the\s+cold|ground\s+\w+\s+clicks|in\s+a\s+\w+\s+cup)\b`)
-	thoughtRe = regexp.MustCompile(`\b(?:i\s+)?(?:thought|expected|feared|hoped)\b[^,;.]*?(?:,\s*(?:but\s+)?|\bbut\b|$)`)
-	formerRe  = regexp.MustCompile(`\b(?:yesterday|last time|last one|the other day)\b[^,;.]*(?:[,;.]|$)`)
-	thanRe    = regexp.MustCompile(`\b(?:(?:much|far|a\s+(?:bit|little))\s+)?(?:less\s+\w+|more\s+\w+|\w+er|worse|better)\s+than\s+(?:yesterday|before|last\s+time|the\s+last(?:\s+one)?|the\s+first|ever)\b`)
-	wasRe     = regexp.MustCompile(`\bwas\s+[\w ]+\byesterday\b|\b(?:like|as)\s+yesterday\b`)
-	moreThan  = regexp.MustCompile(`\bmore\s+(\w+)\s+than\s+(?:sour|bitter|weak|strong|thin|sweet)\b`)
-	ratherRe  = regexp.MustCompile(`\b(?:rather\s+than|instead\s+of)\s+\w+`)
-	correctRe = regexp.MustCompile(`\b(sour|bitter|weak|strong),\s*no,\s*`)
-	lessStill = regexp.MustCompile(`\bless\s+(\w+),?\s+(?:but|though)\s+still\s+(a\s+\w+|somewhat)\s*$`)
-	askedRe   = regexp.MustCompile(`\b([a-z][a-z ]*?)\?\s*(no\b|not\s+at\s+all|yes\b)\s*,?\s*((?:very|really|a\s+little|a\s+bit|quite|much|slightly)\b)?`)
-	notGood   = regexp.MustCompile(`\b(?:not|nearly|almost|hardly|far\s+from)\s+(?:quite\s+|so\s+|very\s+|really\s+)?(?:bad|good|great|perfect|balanced|right|fine|lovely)\b|\bcould\s+be\s+better\b|\bbetter\b`)
-	strength  = regexp.MustCompile(`\b(?:fine|right|good|perfect)\s+strength\b|\bstrength\s+(?:is\s+|was\s+)?(?:just\s+)?(?:right|fine|good|perfect)\b`)
-	fineRe    = regexp.MustCompile(`\b(?:balanced|just right|perfect|lovely|spot on|this is it|delicious|excellent|wonderful|superb|great|good|fine|yum|happy with it|best|(?:it|this) is right|nothing to change|don't change|as i like it|how i like it|make again|happy|keeper|nailed it|exactly right|top notch|liked it|no complaints|loved it|love it)\b`)
+	dislikeRe = pattern.Lazily(`\b\w+n't\s+(?:really\s+|much\s+)?(?:like|love|enjoy|want|care\s+for|stand|drink)\b|\bnot\s+only\b|\bnot\s+a\s+fan\b`)
+	thoughtRe = pattern.Lazily(`\b(?:i\s+)?(?:thought|expected|feared|hoped)\b[^,;.]*?(?:,\s*(?:but\s+)?|\bbut\b|$)`)
+	formerRe  = pattern.Lazily(`\b(?:yesterday|last time|last one|the other day)\b[^,;.]*(?:[,;.]|$)`)
+	thanRe    = pattern.Lazily(`\b(?:(?:much|far|a\s+(?:bit|little))\s+)?(?:(?:less|more|better|worse)(?:\s+\w+)?|\w+er|not\s+(?:as|so)\s+\w+)\s+(?:than|as)\s+(?:yesterday|before|last\s+time|the\s+last(?:\s+one)?|the\s+first|ever)\b`)
+	wasRe     = pattern.Lazily(`\bwas\s+[\w ]+\byesterday\b|\b(?:like|as)\s+yesterday\b`)
+	moreThan  = pattern.Lazily(`\bmore\s+(\w+)\s+than\s+(?:sour|bitter|weak|strong|thin|sweet)\b`)
+	ratherRe  = pattern.Lazily(`\b(?:rather\s+than|instead\s+of)\s+\w+`)
+	correctRe = pattern.Lazily(`\b(sour|bitter|weak|strong),\s*no,\s*`)
+	lessStill = pattern.Lazily(`\bless\s+(\w+),?\s+(?:but|though)\s+still\s+(a\s+\w+|somewhat)\s*$`)
+	askedRe   = pattern.Lazily(`\b([a-z][a-z ]*?)\?\s*(no\b|not\s+at\s+all|yes\b)\s*,?\s*((?:very|really|a\s+little|a\s+bit|quite|much|slightly)\b)?`)
+	notGood   = pattern.Lazily(`(?:\b(?:not|never|no|nearly|almost|hardly|far\s+from|less\s+than)|n't)\s+(?:quite\s+|so\s+|very\s+|really\s+|too\s+|that\s+|my\s+|the\s+|all\s+that\s+|exactly\s+)*(?:bad|good|great|perfect|balanced|right|fine|lovely|happy|delicious|excellent|wonderful|best|keeper)\b|\bcould\s+be\s+better\b|\bbetter\b|\b(?:too|ground|so)\s+fine\b`)
+	strength  = pattern.Lazily(`\b(?:fine|right|good|perfect)\s+strength\b|\bstrength\s+(?:is\s+|was\s+)?(?:just\s+)?(?:right|fine|good|perfect)\b`)
+	fineRe    = pattern.Lazily(`\b(?:balanced|just right|perfect|lovely|spot on|this is it|delicious|excellent|wonderful|superb|great|good|fine|yum|happy with it|best|(?:it|this) is right|nothing to change|don't change|as i like it|how i like it|make again|happy|keeper|nailed it|exactly right|top notch|liked it|no complaints|loved it|love it)\b`)
 )
 
-// How much is said of a tell, by what stands before it.
+// How much is meant, by the words round a tell.
 var (
-	littleRe = regexp.MustCompile(`\b(?:little|bit|slight(?:ly)?|touch|hint|whiff|tad|shade|somewhat|kind of|sort of|kinda|sorta|mild(?:ly)?|faint(?:ly)?|ever so|side of|leaning|trace)\b`)
-	muchRe   = regexp.MustCompile(`\b(?:very|v|really|extremely|terribly|awfully|incredibly|so|way too|far too|much too|waaay too|horribly|insanely)\b`)
-	tooRe    = regexp.MustCompile(`\btoo\b`)
-	notRe    = regexp.MustCompile(`(?:\b(?:not|no|never|without|neither|nor|hardly|barely|scarcely|nothing|free of)\b|n't\b)`)
-	notVery  = regexp.MustCompile(`(?:\bnot|n't)\s+(?:very|so|that|all that|unpleasantly|terribly|awfully)\s*$`)
-	afterNot = regexp.MustCompile(`^\s*(?:\w+\s+)?(?:is\s+|was\s+|has\s+|:?\s*)?(?:gone|vanished|none|went away)\b`)
-	afterOne = regexp.MustCompile(`^\s*(?:side|start|end|at first|at the end|finish|aftertaste|once|when|as it)\b|^:?\s*little\b`)
-	enoughRe = regexp.MustCompile(`^\s*enough\b`)
-	asBeRe   = regexp.MustCompile(`^\s*as\s+(?:it|they)\s+(?:should|could)\b`)
-	tenthRe  = regexp.MustCompile(`^\s*:?\s*\d+\s*/\s*10`)
-	timeRe   = regexp.MustCompile(`\b(?:first|starts|ends|finish|aftertaste|at the end|last sip|turned|got|as it cool\w*|when it cool\w*|when cold|once cold|cooled)\b`)
-	longTime = regexp.MustCompile(`\b(?:long|lingering)\b`)
-	wishRe   = regexp.MustCompile(`\b(could|should|needs?|wants?|would like|i'd like|like it|do with|wish|make it|please|more)\b(?:[\w' ]*?)\b(?:(less)\s+(\w+)|(stronger|weaker|milder|thicker|hotter|cooler|strength))\b`)
-	nextRe   = regexp.MustCompile(`^\s+([a-z']+)`)
-	clauseRe = regexp.MustCompile(`[.;!?,]|\bbut\b|\bthough\b|\balthough\b|\byet\b|\bexcept\b|\bapart from\b|\bthen\b|\bjust\s+(?:sour|bitter)`)
-	shoutRe  = regexp.MustCompile(`\b[A-Z]{4,}\b|!!`)
+	littleRe = pattern.Lazily(`\b(?:little|bit|slight(?:ly)?|touch|hint|whiff|tad|shade|somewhat|kind of|sort of|kinda|sorta|mild(?:ly)?|faint(?:ly)?|ever so|side of|leaning|trace)\b`)
+	muchRe   = pattern.Lazily(`\b(?:very|v|really|extremely|terribly|awfully|incredibly|so|way too|far too|much too|waaay too|horribly|insanely)\b`)
+	tooRe    = pattern.Lazily(`\btoo\b`)
+	notRe    = pattern.Lazily(`(?:\b(?:not|no|never|neither|nor|hardly|barely|scarcely|nothing|free of)\b|n't\b)|\bwithout\s+(?:any\s+|much\s+)?$`)
+	notVery  = pattern.Lazily(`(?:\bnot|n't)\s+(?:very|so|that|all that|unpleasantly|terribly|awfully)\s*$`)
+	afterNot = pattern.Lazily(`^\s*(?:\w+\s+)?(?:is\s+|was\s+|has\s+|:?\s*)?(?:gone|vanished|none|went away)\b`)
+	afterOne = pattern.Lazily(`^\s*(?:side|start|end|at first|at the end|finish|aftertaste|once|when|as it)\b|^:?\s*little\b`)
+	enoughRe = pattern.Lazily(`^\s*enough\b`)
+	asBeRe   = pattern.Lazily(`^\s*as\s+(?:it|they)\s+(?:should|could)\b`)
+	tenthRe  = pattern.Lazily(`^\s*:?\s*\d+\s*/\s*10`)
+	timeRe   = pattern.Lazily(`\b(?:first|starts|ends|finish|aftertaste|at the end|last sip|turned|got|as it cool\w*|when it cool\w*|when cold|once cold|cooled)\b`)
+	longTime = pattern.Lazily(`\b(?:long|lingering)\b`)
+	wishRe   = pattern.Lazily(`\b(could|should|needs?|wants?|would like|i'd like|like it|do with|wish|make it|please|more)\b(?:[\w' ]*?)\b(?:(less)\s+(\w+)|(stronger|weaker|milder|thicker|hotter|cooler|strength))\b`)
+	orRe     = pattern.Lazily(`^\s*n?or\b`)
+	nextRe   = pattern.Lazily(`^\s+([a-z']+)`)
+	clauseRe = pattern.Lazily(`[.;!?,:]|\bbut\b|\bthough\b|\balthough\b|\byet\b|\bexcept\b|\bapart from\b|\bthen\b|\bjust\s+(?:sour|bitter)`)
+	shoutRe  = pattern.Lazily(`\b[A-Z]{4,}\b|!!`)
 )
 
 // heard is what a note has said so far of each scale.
@@ -118,8 +120,8 @@ type heard struct {
 	mixed map[**float64]bool
 }
 
-// say puts an answer on a scale. What is right gives way to what is not, and two that
-// contradict each other are no answer.
+// say puts an answer on a scale. A fault replaces “right”, and two answers that contradict each
+// other are none.
 func (h *heard) say(to func(t *Tasting) **float64, v float64) {
 	at := to(h.t)
 	s := scaleOf(to)
@@ -136,28 +138,28 @@ func (h *heard) say(to func(t *Tasting) **float64, v float64) {
 	}
 }
 
-// Understand reads what a few words say of a cup: "a little sour, watery". It hears how much,
-// negation, contrast, comparison and time; what it tastes of, the weather and the cup before
-// say nothing of it. What is not said stays out.
+// Understand reads what a note says of a cup, such as "a little sour, watery": how much, with
+// negation, contrast, comparison and time. Flavours, weather and earlier cups are left out, and
+// a scale that the note does not mention stays nil.
 func Understand(words string) Tasting {
 	t := Tasting{Words: strings.TrimSpace(words)}
 	h := &heard{&t, map[**float64]bool{}}
 	shout := shoutRe.MatchString(words)
 	in := plain(words)
-	in = worldRe.ReplaceAllString(in, " , ")
+	in = worldRe.Replace(in, " , ")
 	in = strings.NewReplacer("sometimes sour", "", "sometimes bitter", "").Replace(in)
 	if m := lessStill.FindStringSubmatch(in); m != nil {
 		in = m[2] + " " + m[1]
 	}
-	in = thanRe.ReplaceAllString(in, " , ")
-	in = wasRe.ReplaceAllString(in, " , ")
-	in = thoughtRe.ReplaceAllString(in, " , ")
-	in = formerRe.ReplaceAllString(in, " , ")
-	in = moreThan.ReplaceAllString(in, "a little $1")
-	in = ratherRe.ReplaceAllString(in, " , ")
-	in = correctRe.ReplaceAllString(in, " , ")
-	in = askedRe.ReplaceAllStringFunc(in, func(m string) string {
-		k := askedRe.FindStringSubmatch(m)
+	in = dislikeRe.Replace(in, "disliked")
+	in = thanRe.Replace(in, " , ")
+	in = wasRe.Replace(in, " , ")
+	in = thoughtRe.Replace(in, " , ")
+	in = formerRe.Replace(in, " , ")
+	in = moreThan.Replace(in, "a little $1")
+	in = ratherRe.Replace(in, " , ")
+	in = correctRe.Replace(in, " , ")
+	in = askedRe.ReplaceFunc(in, func(k []string) string {
 		if strings.HasPrefix(k[2], "yes") {
 			return k[3] + " " + k[1] + " ,"
 		}
@@ -165,10 +167,9 @@ func Understand(words string) Tasting {
 	})
 	if strength.MatchString(in) {
 		h.say(ofStrong, 0)
-		in = strength.ReplaceAllString(in, " , ")
+		in = strength.Replace(in, " , ")
 	}
-	in = wishRe.ReplaceAllStringFunc(in, func(m string) string {
-		k := wishRe.FindStringSubmatch(m)
+	in = wishRe.ReplaceFunc(in, func(k []string) string {
 		steps := 2.0
 		if k[1] == "could" || strings.HasPrefix(k[1], "want") || k[1] == "do with" {
 			steps = 1
@@ -181,7 +182,7 @@ func Understand(words string) Tasting {
 		return " , "
 	})
 	in = moreThanLiked(h, in)
-	fine := fineRe.MatchString(notGood.ReplaceAllString(in, " "))
+	fine := foundFine(notGood.Replace(in, " , "))
 	for _, clause := range clauses(in) {
 		h.clause(clause, shout)
 	}
@@ -195,12 +196,15 @@ func Understand(words string) Tasting {
 	return t
 }
 
-var likedRe = regexp.MustCompile(`\b(?:(stronger|weaker|hotter|cooler)|more\s+(sour|bitter))\s+than\s+(?:i\s+(?:like|want)|it\s+should\s+be)\b`)
+// labelRe is a scale as a label: "bitterness: none".
+var labelRe = pattern.Lazily(`\b(\w+ness|acidity|strength)\s*:`)
 
-// moreThanLiked hears what is more so than one likes.
+var likedRe = pattern.Lazily(`\b(?:(stronger|weaker|hotter|cooler)|more\s+(sour|bitter))\s+than\s+(?:i\s+(?:like|want)|it\s+should\s+be)\b`)
+
+// moreThanLiked reads "stronger than I like", and takes it out of the note.
 func moreThanLiked(h *heard, in string) string {
-	return likedRe.ReplaceAllStringFunc(in, func(m string) string {
-		switch k := likedRe.FindStringSubmatch(m); {
+	return likedRe.ReplaceFunc(in, func(k []string) string {
+		switch {
 		case k[1] == "stronger":
 			h.say(ofStrong, 2)
 		case k[1] == "weaker":
@@ -218,7 +222,7 @@ func moreThanLiked(h *heard, in string) string {
 	})
 }
 
-// plain is a note in small letters, with plain apostrophes, no hyphens, and no letter drawn out.
+// plain is a note in lower case, without hyphens, curly apostrophes and drawn-out letters.
 func plain(words string) string {
 	in := strings.ToLower(strings.NewReplacer("’", "'", "-", " ", "/", " / ", "v.", "v ", "(", ",", ")", ",").Replace(words))
 	var out strings.Builder
@@ -233,18 +237,18 @@ func plain(words string) string {
 			out.WriteRune(r)
 		}
 	}
-	return drawn.Replace(out.String())
+	return labelRe.Replace(respelt.Replace(out.String()), "$1 ")
 }
 
-// drawn are words with their letters drawn out, as they are left with two, and turns of speech
-// that have another's word in them.
-var drawn = strings.NewReplacer("once cold", "as it cooled", "when cold", "as it cooled", "ever so ", "", "could not be better", "perfect", "couldn't be better", "perfect", "soo ", "so ", "waay ", "way ", "veery ", "very ", "sourr", "sour", "bitterr", "bitter")
+// respelt are drawn-out words, of which two letters are left by then, and phrases that would
+// be read as something else.
+var respelt = strings.NewReplacer("once cold", "as it cooled", "when cold", "as it cooled", "ever so ", "", "could not be better", "perfect", "couldn't be better", "perfect", "soo ", "so ", "waay ", "way ", "veery ", "very ", "sourr", "sour", "bitterr", "bitter")
 
-// clauses cut a note where another thing begins to be said.
+// clauses cuts a note where another statement begins.
 func clauses(in string) []string {
 	var out []string
 	at := 0
-	for _, m := range clauseRe.FindAllStringIndex(in, -1) {
+	for _, m := range clauseRe.FindAllStringIndex(in) {
 		end := m[1]
 		if strings.HasPrefix(in[m[0]:], "just") {
 			end = m[0] + len("just")
@@ -255,9 +259,9 @@ func clauses(in string) []string {
 	return append(out, in[at:])
 }
 
-// clause hears one clause.
+// clause reads one clause.
 func (h *heard) clause(c string, shout bool) {
-	found := tellRe.FindAllStringIndex(c, -1)
+	found := tellRe.FindAllStringIndex(c)
 	inTime := timeRe.MatchString(c) && !longTime.MatchString(c)
 	from := 0
 	negated := false
@@ -266,12 +270,12 @@ func (h *heard) clause(c string, shout bool) {
 		before, after := c[from:m[0]], c[m[1]:]
 		from = m[1]
 		// "Neither sour nor bitter": what was denied goes on over or and nor.
-		if i > 0 && !regexp.MustCompile(`^\s*(?:n?or)\b`).MatchString(before) {
+		if i > 0 && !orRe.MatchString(before) {
 			negated = false
 		}
 		denied := negated || notRe.MatchString(before) || afterNot.MatchString(after)
 		step := is.step
-		few := strings.Contains(c[m[0]:m[1]], "no ") || strings.Contains(c[m[0]:m[1]], "not ") // a tell with its own no
+		ownNo := strings.Contains(c[m[0]:m[1]], "no ") || strings.Contains(c[m[0]:m[1]], "not ") // a tell with its own no
 		switch {
 		case tenthRe.MatchString(after), ofSomethingElse(after):
 			continue
@@ -280,12 +284,12 @@ func (h *heard) clause(c string, shout bool) {
 				h.say(is.to, -math.Copysign(2, step))
 			}
 			continue
-		case notVery.MatchString(before) && !few:
+		case notVery.MatchString(before) && !ownNo:
 			step = math.Copysign(1, step)
 			if c[m[0]:m[1]] == "strong" {
 				step = -step // not very strong is rather weak
 			}
-		case denied && !few:
+		case denied && !ownNo:
 			negated = true
 			h.say(is.to, 0)
 			continue
@@ -300,30 +304,40 @@ func (h *heard) clause(c string, shout bool) {
 	}
 }
 
-// last is where an expression stands last in a text; −1 where it does not.
-func last(re *regexp.Regexp, in string) int {
+// foundFine reports whether a note says that the cup was right: a good fire says nothing of it.
+func foundFine(in string) bool {
+	for _, m := range fineRe.FindAllStringIndex(in) {
+		if !ofSomethingElse(in[m[1]:]) {
+			return true
+		}
+	}
+	return false
+}
+
+// last is where a pattern matches last in a text; −1 without a match.
+func last(re *pattern.Lazy, in string) int {
 	at := -1
-	for _, m := range re.FindAllStringIndex(in, -1) {
+	for _, m := range re.FindAllStringIndex(in) {
 		at = m[0]
 	}
 	return at
 }
 
-// mayFollow are the words that may follow what is said of a cup. Before another it is said of
-// that: a strong wind, sour plums, weak legs.
+// mayFollow are the words that may follow a word about the cup. Before any other word it is
+// about that: a strong wind, sour plums, weak legs.
 var mayFollow = func() map[string]bool {
 	out := map[string]bool{}
 	for w := range strings.FieldsSeq(`coffee cup cups brew brews taste tastes flavour flavor finish aftertaste edge edges note sip sips stuff body side little one drink mug
 		and or nor but with without at in on when once as today tonight this that again for now still to too tbh af enough yet though though, if it itself than like near
 		really very quite rather somewhat more most all any some even after before because was is were are be been gone went vanished overall again back here there
 		middle sour bitter weak strong watery thin harsh hollow flat dull dry drying astringent muddy silty gritty sweet balanced fine good nice bitterness sourness
-		imo honestly maybe perhaps i we my the a an no not never next time times of up out none from under over by then just only please anymore longer ish about notes bite end start everywhere beyond a overwhelms everything`) {
+		imo honestly maybe perhaps so how cuppa i we my the a an no not never next time times of up out none from under over by then just only please anymore longer ish about notes bite end start everywhere beyond a overwhelms everything`) {
 		out[w] = true
 	}
 	return out
 }()
 
-// ofSomethingElse reports whether what follows is what it is said of, and no cup.
+// ofSomethingElse reports whether a word is about what follows it, and not about the cup.
 func ofSomethingElse(after string) bool {
 	m := nextRe.FindStringSubmatch(after)
 	return m != nil && !mayFollow[m[1]]

@@ -71,8 +71,9 @@ func judged(n note) (verdict, why string) {
 				verdict, why = "unread", k
 			}
 		case v == nil:
-		case !said && *v == 0:
-			// That a scale is right, where only another was named, leads nobody astray.
+		case !said && *v == 0 && len(n.says) > 0:
+			// That a scale is right, where only another was named, leads nobody astray; that a
+			// cup was fine, of which nothing was said, does.
 		case !said, want*(*v) < 0, math.Abs(want-*v) > 1, want == 0 && *v != 0, *v == 0 && want != 0:
 			return "wrong", fmt.Sprintf("%s %v", k, *v)
 		}
