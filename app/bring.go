@@ -606,7 +606,15 @@ func requestOf(s *journal.State, b *BrewRecord) (brew.Request, error) {
 		return brew.Request{}, err
 	}
 	at := as[StopRecord](st)
-	return overlaid(trip.ConditionsAt(at.Conditions, at.Facts, b.At), b.BrewBody)
+	r, err := overlaid(trip.ConditionsAt(at.Conditions, at.Facts, b.At), b.BrewBody)
+	if err != nil || at.Trip == NoTripUUID {
+		return r, err
+	}
+	t, err := RecordOf(journal.Key{Kind: KindTrip, UUID: at.Trip}, s.Fields(journal.Key{Kind: KindTrip, UUID: at.Trip}))
+	if err != nil {
+		return r, err
+	}
+	return as[TripRecord](t).Supplies.In(r), nil
 }
 
 // order puts the stops of trips that something came of in order: by day, and by place within

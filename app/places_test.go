@@ -210,3 +210,37 @@ func TestTheFitOfAPlan(t *testing.T) {
 
 // second is the error of two.
 func second[T any](_ T, err error) error { return err }
+
+// The sugar of a trip is in the plan of each of its brews, and counted as planned; a brew that
+// says otherwise keeps that, and the others follow the trip.
+func TestBrewsHaveTheSugarOfTheirTrip(t *testing.T) {
+	a, _, id := open(t)
+	ctx := t.Context()
+	sweeten := func(g float64) {
+		tr, err := a.Trip(ctx, id)
+		require.NoError(t, err)
+		tr.Supplies.SugarG = &g
+		require.NoError(t, a.SetTrip(ctx, tr))
+	}
+	sweeten(5)
+	brews, err := a.Brews(ctx, id)
+	require.NoError(t, err)
+	require.Greater(t, len(brews), 2)
+	own, other := brews[0], brews[1]
+	for _, b := range brews {
+		require.NotNil(t, b.Request.With.SugarG)
+		assert.InDelta(t, 5, *b.Request.With.SugarG, 0)
+	}
+	// One is saved as it is, and one with its own.
+	_, err = a.ChangeBrew(ctx, other, other.Revision, app.BrewIn{Name: other.Name, At: other.At, Request: other.Request})
+	require.NoError(t, err)
+	own.Request.With.SugarG = new(0.0)
+	_, err = a.ChangeBrew(ctx, own, own.Revision, app.BrewIn{Name: own.Name, At: own.At, Request: own.Request})
+	require.NoError(t, err)
+	sweeten(8)
+	for of, want := range map[int64]float64{own.ID: 0, other.ID: 8} {
+		b, err := a.Brew(ctx, of)
+		require.NoError(t, err)
+		assert.InDelta(t, want, *b.Request.With.SugarG, 0)
+	}
+}

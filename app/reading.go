@@ -127,8 +127,8 @@ type BrewBody struct {
 	Plan string                     `json:"plan"`
 }
 
-// brewAt is a brew at its stop.
-func (r Records) brewAt(ctx context.Context, row Row, st Stop) (Brew, error) {
+// brewAt is a brew at its stop, with the supplies of its trip.
+func (r Records) brewAt(ctx context.Context, row Row, st Stop, of trip.Supplies) (Brew, error) {
 	b := Brew{ID: row.ID, UUID: row.UUID, StopID: row.Parent, TripID: st.TripID, Revision: row.Revision}
 	body, err := read[BrewBody](row)
 	if err != nil {
@@ -138,6 +138,7 @@ func (r Records) brewAt(ctx context.Context, row Row, st Stop) (Brew, error) {
 	if b.Request, err = overlaid(trip.ConditionsAt(st.Conditions, st.Facts, b.At), body); err != nil {
 		return b, err
 	}
+	b.Request = of.In(b.Request)
 	p, err := r.Find(ctx, KindPlan, body.Plan)
 	if errors.Is(err, ErrNotFound) {
 		return b, nil
@@ -150,6 +151,15 @@ func (r Records) brewAt(ctx context.Context, row Row, st Stop) (Brew, error) {
 	}](p)
 	b.PlanID, b.CaffeineMg = p.ID, plan.CaffeineMg
 	return b, err
+}
+
+// supplies are those of a trip; none of no trip.
+func (r Records) supplies(ctx context.Context, id int64) (trip.Supplies, error) {
+	if id == NoTrip {
+		return trip.Supplies{}, nil
+	}
+	t, err := r.Trip(ctx, id)
+	return t.Supplies, err
 }
 
 // Brews lists the brews of a trip, in the order of its stops.
@@ -166,6 +176,10 @@ func (r Records) brewsAt(ctx context.Context, trip int64, stops []Stop) ([]Brew,
 	if err != nil {
 		return nil, err
 	}
+	of, err := r.supplies(ctx, trip)
+	if err != nil {
+		return nil, err
+	}
 	cups, err := r.Count(ctx, KindLog, Of{KindTrip, trip})
 	if err != nil {
 		return nil, err
@@ -177,7 +191,7 @@ func (r Records) brewsAt(ctx context.Context, trip int64, stops []Stop) ([]Brew,
 			if row.Parent != st.ID {
 				continue
 			}
-			b, err := r.brewAt(ctx, row, st)
+			b, err := r.brewAt(ctx, row, st, of)
 			if err != nil {
 				return nil, err
 			}
@@ -199,7 +213,11 @@ func (r Records) Brew(ctx context.Context, id int64) (Brew, error) {
 	if err != nil {
 		return Brew{}, err
 	}
-	b, err := r.brewAt(ctx, row, st)
+	of, err := r.supplies(ctx, st.TripID)
+	if err != nil {
+		return Brew{}, err
+	}
+	b, err := r.brewAt(ctx, row, st, of)
 	if err != nil {
 		return b, err
 	}

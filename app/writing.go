@@ -366,8 +366,12 @@ func (w writing) bodyOf(ctx context.Context, b Brew) (BrewBody, error) {
 	if err != nil {
 		return BrewBody{}, err
 	}
+	of, err := w.supplies(ctx, st.TripID)
+	if err != nil {
+		return BrewBody{}, err
+	}
 	out := BrewBody{Name: b.Name, At: b.At}
-	out.Own, out.Way, err = parted(trip.ConditionsAt(st.Conditions, st.Facts, b.At), b.Request)
+	out.Own, out.Way, err = parted(trip.ConditionsAt(st.Conditions, st.Facts, b.At), of.Without(b.Request))
 	return out, err
 }
 

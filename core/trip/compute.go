@@ -247,7 +247,7 @@ func (c *calc) planBrews(ctx context.Context) {
 		wg.Go(func() {
 			for i := w; i < len(jobs) && ctx.Err() == nil; i += workers {
 				j := &jobs[i]
-				r := c.trip.Stops[j.stop].Brews[j.brew].Request
+				r := c.trip.Supplies.In(c.trip.Stops[j.stop].Brews[j.brew].Request)
 				// Canisters are followed along the trip, from the pack.
 				r.Heat.Canister = brew.Canister{TempC: r.Heat.Canister.TempC}
 				j.plan, j.err = planner.Compute(r)
@@ -278,7 +278,6 @@ func (c *calc) planBrews(ctx context.Context) {
 			for _, j := range order {
 				if p := plans[[2]int{i, j}]; p != nil {
 					o := occurrence(i, s.Day+day, s.Brews[j], p)
-					o.with = c.trip.Supplies.withOf(p)
 					o.bag = c.bagOf(p)
 					c.occ = append(c.occ, o)
 				}
@@ -315,7 +314,7 @@ func occurrence(stop, day int, b Brew, p *brew.Plan) BrewTotals {
 	m, _ := method.ByID(p.Request.Method)
 	s, _ := m.School(*p.Request.School)
 	o := BrewTotals{ID: b.ID, key: b.Key, Stop: stop, Day: day, Name: b.Name, At: b.At, Method: m.ID, School: s.ID, People: *p.Request.Drinkers,
-		DoseG: *p.DoseG, CoffeeG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, Boiling: p.Boiling, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p}
+		DoseG: *p.DoseG, CoffeeG: *p.DoseG, DrinkMl: *p.DrinkMl, PouredMl: *p.Water.PouredMl, Grind: p.Grind.Band, GrindUm: p.Grind.Um, Clicks: p.Grind.Clicks, WaitS: p.WaitS, Boiling: p.Boiling, WaterMl: *p.Water.CarriedMl, Caffeine: *p.CaffeineMg, plan: p, with: withOf(p)}
 	if own := p.Request.Recipe; own != nil {
 		o.Recipe = own.Name
 	}

@@ -1,13 +1,16 @@
 package trip
 
-import "apodemos/core/brew"
+import (
+	"reflect"
+
+	"apodemos/core/brew"
+)
 
 // withAll is what goes into all the cups of a brew besides coffee.
 type withAll struct{ sugarG, freshMl, cannedMl, condensedG float64 }
 
-// withOf is that of a plan, with the trip's where the brew says nothing.
-func (s Supplies) withOf(p *brew.Plan) withAll {
-	w, n := s.In(p.Request).With, *p.Request.Drinkers
+func withOf(p *brew.Plan) withAll {
+	w, n := p.Request.With, *p.Request.Drinkers
 	all := withAll{sugarG: n * or(w.SugarG, 0), condensedG: n * or(w.CondensedG, 0)}
 	if w.Milk != nil && *w.Milk == brew.CannedMilk {
 		all.cannedMl = n * or(w.MilkMl, 0)
@@ -32,6 +35,17 @@ func (s Supplies) In(r brew.Request) brew.Request {
 	}
 	if w.CondensedG == nil && !brew.DripsOntoMilk(r) {
 		w.CondensedG = s.CondensedG
+	}
+	return r
+}
+
+// Without is the inverse of In: what is the trip's is left to it, so that the brew follows when
+// the trip is changed.
+func (s Supplies) Without(r brew.Request) brew.Request {
+	bare := r
+	bare.With = brew.With{}
+	if reflect.DeepEqual(s.In(bare).With, r.With) {
+		return bare
 	}
 	return r
 }
