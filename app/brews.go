@@ -44,7 +44,7 @@ type BrewIn struct {
 type BrewOut struct {
 	Brew
 	Stored StoredPlan `json:"stored"`
-	Stale  bool       `json:"stale" doc:"Its stop has changed since the plan was stored, and what it finds there with it"`
+	Stale  bool       `json:"stale" doc:"Its stop or its trip has changed since the plan was stored, and what it finds there with it"`
 }
 
 // NewBrew is a brew that is not kept yet: at the next free meal, with the stop's

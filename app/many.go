@@ -187,10 +187,19 @@ func (a App) elsewhere(ctx context.Context, b Brew, to Elsewhere) (brew.Request,
 	if err != nil {
 		return brew.Request{}, nil, err
 	}
-	r, err := movedTo(trip.ConditionsAt(from.Conditions, from.Facts, b.At), trip.ConditionsAt(st.Conditions, st.Facts, to.At), b.Request)
+	here, err := a.supplies(ctx, from.TripID)
 	if err != nil {
 		return brew.Request{}, nil, err
 	}
+	there, err := a.supplies(ctx, st.TripID)
+	if err != nil {
+		return brew.Request{}, nil, err
+	}
+	r, err := movedTo(trip.ConditionsAt(from.Conditions, from.Facts, b.At), trip.ConditionsAt(st.Conditions, st.Facts, to.At), here.Without(b.Request))
+	if err != nil {
+		return brew.Request{}, nil, err
+	}
+	r = there.In(r)
 	p, err := Plan(r, false)
 	return r, p, err
 }

@@ -243,4 +243,16 @@ func TestBrewsHaveTheSugarOfTheirTrip(t *testing.T) {
 		require.NoError(t, err)
 		assert.InDelta(t, want, *b.Request.With.SugarG, 0)
 	}
+	// On another trip it has the sugar of that one.
+	black, err := a.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: "Black", People: 1}})
+	require.NoError(t, err)
+	hut, err := a.AddStop(ctx, app.Stop{TripID: black, StopIn: app.StopIn{Spot: app.Spot{Name: "Hut"}, Position: 1, Day: 1}})
+	require.NoError(t, err)
+	for of, want := range map[int64]*float64{own.ID: new(0.0), other.ID: nil} {
+		b, err := a.Brew(ctx, of)
+		require.NoError(t, err)
+		there, err := a.CopyBrew(ctx, b, app.Elsewhere{Stop: hut, At: "07:00"})
+		require.NoError(t, err)
+		assert.Equal(t, want, there.Request.With.SugarG)
+	}
 }

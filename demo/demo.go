@@ -242,7 +242,8 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 	})
 	defer s.Identities(nil)
 	a := app.New(s)
-	id, err := a.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: Name, People: 2, StartsOn: "2026-09-05", Supplies: trip.Supplies{SugarG: ptr(4.0), Minerals: ptr(true)}}})
+	along := trip.Supplies{SugarG: ptr(4.0), Minerals: ptr(true)}
+	id, err := a.AddTrip(ctx, app.Trip{TripIn: app.TripIn{Name: Name, People: 2, StartsOn: "2026-09-05", Supplies: along}})
 	if err != nil {
 		return 0, err
 	}
@@ -273,6 +274,7 @@ func Seed(ctx context.Context, s *store.Store) (int64, error) {
 				return 0, err
 			}
 		}
+		r = along.In(r)
 		p, err := app.Plan(r, false)
 		if err != nil {
 			return 0, fmt.Errorf("brew %q: %w", m.name, err)

@@ -26,7 +26,7 @@ func (p *person) setting(label, value string) {
 	p.do(chromedp.KeyEvent(kb.Tab))
 }
 
-// bySpoon says that there is no scale, or that there is.
+// scale says whether there is a scale.
 func (p *person) scale(is string) {
 	p.t.Helper()
 	if p.says("Scale or spoons") != is {
@@ -160,57 +160,44 @@ func TestWhatWasAddedIsDrunk(t *testing.T) {
 	p.fill("Dose", "20")
 	p.see("afterwards")
 	at := p.saved()
-	p.open(at + "/log")
-	p.click("More details")
-	p.fill("Added afterwards", "120")
-	p.clickKind("Save", "button")
-	p.see("Saved")
+	p.noted(at, "Added afterwards", "120")
 	p.open("/log/1")
 	p.see("120 ml of it added afterwards")
 	p.see("What differed")
 }
 
-// A pump that took twenty presses, where thirteen are usual: the next grind is coarser.
-func TestTwentyPresses(t *testing.T) {
-	t.Parallel()
-	p := sit(t, startOwn(t).base)
-	p.open("/now/plan?method=pocket-pump")
-	p.see("Brew it")
-	p.word("Grind and grinder")
-	p.fill("Grinder, one click", "25")
-	p.do(chromedp.KeyEvent(kb.Tab))
-	at := p.saved()
+// noted writes one difference from the plan into the log of a saved brew.
+func (p *person) noted(at, label, value string) {
+	p.t.Helper()
 	p.open(at + "/log")
 	p.click("More details")
-	p.fill("Presses (usually 13)", "20")
+	p.fill(label, value)
+	p.do(chromedp.KeyEvent(kb.Tab))
 	p.clickKind("Save", "button")
 	p.see("Saved")
-	p.open(at)
-	p.see("clicks coarser")
-	p.click("Why? Other options")
-	p.see("It took 20 presses (13 are usual): the grind is too fine.")
 }
 
-// A cone that drained too fast: the next grind is finer.
-func TestDrainedTooFast(t *testing.T) {
+// A pump that took twenty presses, where thirteen are usual, is ground coarser next time; a cone
+// that drained too fast is ground finer.
+func TestTheFlowSetsTheNextGrind(t *testing.T) {
 	t.Parallel()
 	p := sit(t, startOwn(t).base)
-	p.open("/now/plan?method=cone")
-	p.see("Brew it")
-	p.word("Grind and grinder")
-	p.fill("Grinder, one click", "25")
-	p.do(chromedp.KeyEvent(kb.Tab))
-	at := p.saved()
-	p.open(at + "/log")
-	p.click("More details")
-	p.fill("Total time", "2:40")
-	p.do(chromedp.KeyEvent(kb.Tab))
-	p.clickKind("Save", "button")
-	p.see("Saved")
-	p.open(at)
-	p.see("finer")
-	p.click("Why? Other options")
-	p.see("too fast, so the grind is too coarse")
+	for _, c := range []struct{ method, field, value, next, why string }{
+		{"pocket-pump", "Presses (usually 13)", "20", "clicks coarser", "It took 20 presses (13 are usual): the grind is too fine."},
+		{"cone", "Total time", "2:40", "finer", "too fast, so the grind is too coarse"},
+	} {
+		p.open("/now/plan?method=" + c.method)
+		p.see("Brew it")
+		p.word("Grind and grinder")
+		p.fill("Grinder, one click", "25")
+		p.do(chromedp.KeyEvent(kb.Tab))
+		at := p.saved()
+		p.noted(at, c.field, c.value)
+		p.open(at)
+		p.see(c.next)
+		p.click("Why? Other options")
+		p.see(c.why)
+	}
 }
 
 // Seven at a fire with a pot too low: strong, a part of the pot full, and the rest boiled first
@@ -453,11 +440,11 @@ func TestWhatIsTypedIsHeard(t *testing.T) {
 	assert.NotContains(t, p.screen(), "no taste noted")
 	p.open(at + "/log")
 	p.fill("In your words", "bitter? no. sour? yes, very")
-	p.see("Read as: very sour. Correct it on the scales.")
+	p.see("Read as: very sour. Wrong? Change it on the scales.")
 	p.fill("In your words", "hardly sour, and like tea")
-	p.see("Read as: weak. Correct it on the scales.")
+	p.see("Read as: weak. Wrong? Change it on the scales.")
 	p.fill("In your words", "plum, in the rain")
-	p.see("No taste read in this.")
+	p.see("No taste found in these words.")
 	p.stepOn("Sour or bitter? a little sour")
 	p.clickKind("Save", "button")
 	p.see("Saved")

@@ -119,6 +119,7 @@ export function TasteForm({
   useEffect(() => {
     latest.current = value;
   });
+  // What the words that were read last have set; the rest was set by finger.
   const byWords = useRef<Record<string, unknown>>({});
   const [heard, setHeard] = useState<{ of: string; says: string }>();
   const { words } = value;
@@ -138,6 +139,8 @@ export function TasteForm({
             ),
           );
           byWords.current = t;
+          // What was read on a scale further down is in sight, to be corrected.
+          if (deeper.some((s) => t[s.key] !== undefined)) setMore(true);
           onChange(said({ ...t, ...kept, words, heard: words }));
         },
         () => undefined, // then it is read when it is saved
@@ -191,8 +194,8 @@ export function TasteForm({
                 {heard?.of !== value.words
                   ? " "
                   : heard.says
-                    ? `Read as: ${heard.says}. Correct it on the scales.`
-                    : "No taste read in this. Touch the field if there is one."}
+                    ? `Read as: ${heard.says}. Wrong? Change it on the scales.`
+                    : "No taste found in these words. Set it on the scales."}
               </p>
             )}
           </div>

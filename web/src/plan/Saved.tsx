@@ -62,7 +62,7 @@ export function Saved({
         </>
       ) : (
         <span className="quiet" role="status">
-          {brew.stale ? "The stop has changed since. This is today’s plan." : "Saved"}
+          {brew.stale ? "The stop or its trip has changed since. This is today’s plan." : "Saved"}
           {brew.stored && version && brew.stored.core_version !== version
             ? `, planned by version ${brew.stored.core_version}`
             : ""}

@@ -1,4 +1,4 @@
-import { Button, Input, InputNumber, Switch } from "antd";
+import { Button, Input, InputNumber, Select, Switch } from "antd";
 import { useState } from "react";
 import { limits, usual } from "../api/limits";
 import { ApiError, type Schemas, type TripOut } from "../api/client";
@@ -115,6 +115,18 @@ export default function TripForm({ trip, onClose }: { trip: TripOut; onClose: ()
           {num("spare_pct", "Coffee, papers in reserve", "%", "10")}
           {num("sugar_g", "Sugar in each cup", "g", "none")}
           {num("milk_ml", "Milk in each cup", "ml", "none")}
+          <div className="field">
+            <label htmlFor="trip-milk">Milk is</label>
+            <Select
+              id="trip-milk"
+              value={supplies.milk || "fresh"}
+              options={[
+                { value: "fresh", label: "fresh", title: "fresh" },
+                { value: "canned", label: "canned", title: "canned" },
+              ]}
+              onChange={(v: string) => put("milk", v)}
+            />
+          </div>
           {num("condensed_g", "Condensed milk in each cup", "g", "none")}
           <div className="field field-yesno">
             <label htmlFor="trip-minerals">Add minerals to soft water</label>
