@@ -240,7 +240,7 @@ func TestAPaperCupAtACounter(t *testing.T) {
 	p.seeNot("Hold pot and lid")
 	p.word("Method")
 	p.pick("Method", "Paper steep bag")
-	p.see("Left in the cup, the bag goes on")
+	p.see("Left in the cup, the bag keeps giving")
 }
 
 // Six huts in a GPX file, four people: names and days from the file, one choice of method for

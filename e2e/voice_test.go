@@ -315,7 +315,7 @@ func TestAStreamFromTheFormToTheThreeMinutes(t *testing.T) {
 	p.see("boil 3 min")
 	p.do(chromedp.NavigateBack())
 	p.see("Boils here at")
-	p.see("The stop has changed since")
+	p.see("The stop or its trip has changed since")
 	p.click("Brew it")
 	p.see("Pot ready?")
 	p.seeNot("Before you start.")
