@@ -5,7 +5,7 @@ SHELL := /bin/bash
 GO := CGO_ENABLED=0 go build -trimpath -buildvcs=$(shell git status --porcelain >/dev/null 2>&1 && git rev-parse HEAD >/dev/null 2>&1 && echo true || echo false)
 LISTEN ?= 127.0.0.1:8466
 
-.PHONY: docs demo build test screenshots api format bench clean web-deps test-tools notices release load fuzz torture
+.PHONY: advice docs demo build test screenshots api format bench clean web-deps test-tools notices release load fuzz torture
 
 ## demo: install what it needs, build, and start with the demo trip
 demo: build
@@ -63,6 +63,10 @@ docs: web-deps
 	go run ./cmd/apodemos methods > docs/methods.md
 	for k in trip recipe log pocket; do go run ./cmd/apodemos schema $$k > docs/$$k.schema.json; done
 	APODEMOS_WORDS=1 go test -count=1 -run TestThePageHasEverySentence ./docs/words >/dev/null
+
+## advice: docs/advice.md anew: how good the advice is, measured on invented people (ten minutes)
+advice:
+	APODEMOS_ADVICE=1 go test -timeout 40m -count=1 -run TestThePageOfAdvice ./docs/advice
 
 ## test: everything: format, vet, lint, types, unit, property and end-to-end tests
 test: test-tools build

@@ -1,7 +1,9 @@
 package app
 
 import (
+	"cmp"
 	"context"
+	"fmt"
 	"math"
 	"reflect"
 	"slices"
@@ -25,7 +27,9 @@ type BrewAdvice struct {
 	Advice  *taste.Advice `json:"advice" doc:"Null where nothing was tasted yet"`
 	Last    []LogEntry    `json:"last" doc:"The last cups of this brew, or else of this coffee by this method, the latest first"`
 	Here    bool          `json:"here" doc:"They are of this very brew"`
-	Counted int           `json:"counted" doc:"Cups that the advice is from"`
+	Counted int           `json:"counted" doc:"Cups of this coffee that the advice is from"`
+	Others  int           `json:"others" doc:"Cups of other coffees, that say what is liked"`
+	Noticed *int64        `json:"noticed" doc:"The entry from which on the cups do not fit those before, where something may have changed"`
 	LeftOut int           `json:"left_out" doc:"Cups of this coffee whose plan today’s core cannot make again"`
 }
 
@@ -75,35 +79,117 @@ func (a App) Advise(ctx context.Context, brewID int64, in AdviceIn) (BrewAdvice,
 	if err != nil {
 		return out, err
 	}
-	mine = slices.DeleteFunc(mine, func(l LogEntry) bool { return l.Coffee != of || in.By != "" && l.By != in.By })
-	slices.Reverse(mine) // the oldest first
-	out.Last, out.Here = lastOf(mine, b)
-	h := taste.History{Allow: in.Allow, Wish: in.Wish}
-	planner := &brew.Planner{}
-	var last *LogEntry
-	for i := range mine {
-		p, err := a.Plan(ctx, mine[i].PlanID)
-		if err != nil {
-			return out, err
-		}
-		if _, err := planner.Compute(p.Request); err != nil {
-			out.LeftOut++
-			continue
-		}
-		h.Brews = append(h.Brews, taste.Brew{At: mine[i].BrewedAt, Request: p.Request, Run: mine[i].Had, Tasting: mine[i].Tasting})
-		last = &mine[i]
+	mine = slices.DeleteFunc(mine, func(l LogEntry) bool { return l.Coffee != of })
+	mine = mine[:min(len(mine), mostOfCoffee)]
+	others, err := a.LatestLog(ctx, AllTrips, mostOthers)
+	if err != nil {
+		return out, err
 	}
-	out.Counted = len(h.Brews)
-	if out.Counted == 0 {
+	others = slices.DeleteFunc(others, func(l LogEntry) bool { return coffeeKey(l) == keyOf(of, b.TripID) })
+	h, kept, err := a.historyOf(ctx, slices.Concat(mine, others))
+	if err != nil {
+		return out, err
+	}
+	out.LeftOut = len(mine) + len(others) - len(kept)
+	h.Allow, h.Wish, h.Coffee, h.For = in.Allow, in.Wish, keyOf(of, b.TripID), forWhom(b, in.By, kept)
+	tasted := slices.DeleteFunc(slices.Clone(mine), func(l LogEntry) bool { return in.By != "" && l.By != in.By })
+	slices.Reverse(tasted) // the oldest first
+	out.Last, out.Here = lastOf(tasted, b)
+	last := -1
+	for i, l := range kept {
+		if coffeeKey(l) == h.Coffee {
+			out.Counted++
+			last = i
+		} else {
+			out.Others++
+		}
+	}
+	if out.Counted == 0 && out.Others < leastOthers {
 		return out, nil
 	}
 	// What was tasted last is what is bettered, where it is this brew as it still stands;
 	// else the advice is for this brew, as it is now: nothing is corrected twice.
-	if last.BrewID != b.ID || !reflect.DeepEqual(h.Brews[len(h.Brews)-1].Request, b.Request) {
-		h.Next, h.Changed = &b.Request, last.BrewID == b.ID
+	if last < 0 || kept[last].BrewID != b.ID || !reflect.DeepEqual(h.Brews[last].Request, b.Request) {
+		h.Next, h.Changed = &b.Request, last >= 0 && kept[last].BrewID == b.ID
 	}
-	out.Advice, err = taste.Advise(h, planner)
-	return out, err
+	if out.Advice, err = taste.Advise(h, &brew.Planner{}); err != nil {
+		return out, err
+	}
+	if n := out.Advice.Noticed; n != nil {
+		out.Noticed = new(kept[n.Brew].ID)
+	}
+	return out, nil
+}
+
+const (
+	// mostOfCoffee and mostOthers are how many of the latest cups an advice is from; leastOthers is how
+	// many there are to be of other coffees before they say anything of one that was never had.
+	mostOfCoffee, mostOthers, leastOthers = 80, 60, 3
+)
+
+// keyOf names a coffee; one without a name is the same as long as its trip lasts.
+func keyOf(coffee string, trip int64) string {
+	if coffee != "" {
+		return coffee
+	}
+	return fmt.Sprintf("of trip %d", trip)
+}
+
+func coffeeKey(l LogEntry) string { return keyOf(l.Coffee, l.TripID) }
+
+// historyOf is what the advice is asked with: the entries that today's core can plan again, the oldest
+// first.
+func (a App) historyOf(ctx context.Context, log []LogEntry) (taste.History, []LogEntry, error) {
+	log = slices.Clone(log)
+	slices.SortStableFunc(log, func(x, y LogEntry) int {
+		return cmp.Or(strings.Compare(instant(x), instant(y)), cmp.Compare(x.ID, y.ID))
+	})
+	var h taste.History
+	var kept []LogEntry
+	planner := &brew.Planner{}
+	for _, l := range log {
+		p, err := a.Plan(ctx, l.PlanID)
+		if err != nil {
+			return h, nil, err
+		}
+		if _, err := planner.Compute(p.Request); err != nil {
+			continue
+		}
+		h.Brews = append(h.Brews, taste.Brew{At: l.BrewedAt, By: l.By, Coffee: coffeeKey(l), Request: p.Request, Run: l.Had, Tasting: l.Tasting})
+		kept = append(kept, l)
+	}
+	return h, kept, nil
+}
+
+// instant is when an entry was brewed, so that it can be put in order.
+func instant(l LogEntry) string {
+	at, err := time.Parse(time.RFC3339, l.BrewedAt)
+	if err != nil {
+		return l.BrewedAt
+	}
+	return at.UTC().Format(time.RFC3339)
+}
+
+// forWhom is whom a brew is for: who is asked for, or where it is for several, those who tasted on its
+// trip; none says whoever tasted last.
+func forWhom(b Brew, by string, log []LogEntry) []string {
+	if by != "" {
+		return []string{by}
+	}
+	if n := b.Request.Drinkers; n == nil || *n < 2 {
+		return nil
+	}
+	var out []string
+	for _, l := range log {
+		if l.TripID == b.TripID && !slices.Contains(out, l.By) {
+			out = append(out, l.By)
+		}
+	}
+	if len(out) < 2 || slices.Contains(out, "") {
+		return nil
+	}
+	slices.Sort(out)
+	return out[:min(len(out), 8)]
 }
 
 // lastOf are the last cups of a brew, or where there are none, of its method.
@@ -200,39 +286,25 @@ func (a App) BestPath(ctx context.Context) (Path, error) {
 			}
 		}
 	}
-	like := slices.DeleteFunc(log, func(l LogEntry) bool { return l.Coffee != best.Coffee || l.Method != best.Method })
+	like := slices.DeleteFunc(log, func(l LogEntry) bool { return coffeeKey(l) != coffeeKey(*best) || l.Method != best.Method })
 	return a.along(ctx, out, like[:min(len(like), mostOnPath)])
 }
 
 // along computes where the cups of a path lie; log has the latest first.
 func (a App) along(ctx context.Context, out Path, log []LogEntry) (Path, error) {
-	slices.Reverse(log)
-	planner := &brew.Planner{}
-	var h taste.History
-	for _, l := range log {
-		p, err := a.Plan(ctx, l.PlanID)
-		if err != nil {
-			return out, err
-		}
-		if _, err := planner.Compute(p.Request); err != nil {
-			continue
-		}
-		h.Brews = append(h.Brews, taste.Brew{At: l.BrewedAt, Request: p.Request, Run: l.Had, Tasting: l.Tasting})
+	h, kept, err := a.historyOf(ctx, log)
+	if err != nil || len(kept) == 0 {
+		return out, err
+	}
+	for _, l := range kept {
 		out.Cups = append(out.Cups, PathCup{Entry: l.ID})
 	}
-	if len(h.Brews) == 0 {
-		return out, nil
-	}
-	// In the order of their times the list is already; only what stands is asked.
-	for i := range h.Brews {
-		h.Brews[i].At = ""
-	}
-	advice, err := taste.Advise(h, planner)
+	advice, err := taste.Advise(h, &brew.Planner{})
 	if err != nil {
 		return out, err
 	}
-	for i, l := range advice.Path {
-		out.Cups[i].At, out.Cups[i].Says = l.Point, l.Said.Text
+	for _, l := range advice.Path {
+		out.Cups[l.Brew].At, out.Cups[l.Brew].Says = l.Point, l.Said.Text
 	}
 	out.Liking = &advice.Liking
 	out.best(log)

@@ -444,10 +444,49 @@ func TestWhatIsTypedIsHeard(t *testing.T) {
 	p.fill("In your words", "hardly sour, and like tea")
 	p.see("Read as: weak. Wrong? Change it on the scales.")
 	p.fill("In your words", "plum, in the rain")
-	p.see("No taste found in these words.")
+	p.see("No taste found in these words. What was it like?")
+	p.clickKind("weak", "[data-testid=asked] button")
 	p.stepOn("Sour or bitter? a little sour")
 	p.clickKind("Save", "button")
 	p.see("Saved")
 	p.open("/log/2")
-	p.see("a little sour")
+	p.see("a little sour, weak")
+}
+
+// Of a first cup that was sour and weak there are two changes to choose between. Cups that do not fit
+// those before are asked about, and one tap says what was new.
+func TestSomethingChanged(t *testing.T) {
+	t.Parallel()
+	p := sit(t, startOwn(t).base)
+	p.open("/now/plan?method=cone")
+	p.see("Brew it")
+	p.word("Grind and grinder")
+	p.fill("Grinder, one click", "25")
+	p.do(chromedp.KeyEvent(kb.Tab))
+	at := p.saved()
+	cup := func(words, read string) {
+		p.open(at + "/log")
+		p.fill("In your words", words)
+		p.see("Read as: " + read)
+		p.clickKind("Save", "button")
+		p.see("Saved")
+	}
+	cup("sour and weak", "sour, weak")
+	p.open(at)
+	p.see("finer")
+	p.clickKind("Apply instead", "[data-testid=last-or] button")
+	p.see("16.5 g")
+	p.see("Changed: brew it and taste")
+	for range 4 {
+		cup("just right, balanced", "balanced")
+	}
+	cup("very bitter, harsh", "very bitter")
+	cup("very bitter", "very bitter")
+	p.open(at)
+	p.see("more bitter than expected with these settings. Did something change?")
+	p.clickKind("another bag", "[data-testid=last-noticed] button")
+	p.seeNot("Did something change?")
+	p.see("coarser")
+	p.open("/log/6")
+	p.see("another bag")
 }

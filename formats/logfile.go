@@ -128,7 +128,7 @@ func columnOf[T any](name string, f field.Of[T], in func(*LogLine) *T) logColumn
 
 // logWords are the columns of a CSV of the log that hold words. The name is the place's, as
 // in a CSV of stops.
-var logWords = []string{"name", "id", "brewed_at", "brew", "method", "school", "recipe", "coffee_id", "coffee", "notes", "words", "by", "run_water_unboiled"}
+var logWords = []string{"name", "id", "brewed_at", "brew", "method", "school", "recipe", "coffee_id", "coffee", "notes", "words", "by", "changed", "run_water_unboiled"}
 
 func logColumns() []string {
 	out := append([]string{}, logWords...)
@@ -154,7 +154,7 @@ func (f LogFile) WriteCSV(w io.Writer) error {
 		if e.Request.School != nil {
 			school = *e.Request.School
 		}
-		line := []string{safe(e.Place), e.ID, e.BrewedAt, safe(e.Brew), e.Request.Method, school, safe(own), e.Coffee, safe(e.Name), safe(e.Notes), safe(e.Tasting.Words), safe(e.By), ""}
+		line := []string{safe(e.Place), e.ID, e.BrewedAt, safe(e.Brew), e.Request.Method, school, safe(own), e.Coffee, safe(e.Name), safe(e.Notes), safe(e.Tasting.Words), safe(e.By), e.Tasting.Changed, ""}
 		if u := e.Run.Unboiled; u != nil && *u {
 			line[len(line)-1] = "yes"
 		}
@@ -191,7 +191,7 @@ func ReadLogCSV(r io.Reader) (LogFile, error) {
 		fail := func(err error) (LogFile, error) { return f, &FormatError{"CSV", rec.line, err.Error()} }
 		plain := func(name string) string { return rec.cells[name] }
 		e := LogLine{ID: rec.cells["id"], BrewedAt: rec.cells["brewed_at"], Place: plain("name"), Brew: plain("brew"), Notes: plain("notes"), Coffee: rec.cells["coffee_id"], Name: plain("coffee"), By: plain("by")}
-		e.Tasting.Words = plain("words")
+		e.Tasting.Words, e.Tasting.Changed = plain("words"), rec.cells["changed"]
 		switch said := rec.cells["run_water_unboiled"]; said {
 		case "yes":
 			e.Run.Unboiled = new(true)

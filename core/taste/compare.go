@@ -47,7 +47,9 @@ func Compare(a, b Brew, p Planner) (*Compared, error) {
 	if err != nil {
 		return nil, problems(err).At("b.request.")
 	}
-	out := &Compared{Differences: []CupDifference{}, Same: []SameFigure{}, A: Point{ca.e, ca.tds}, B: Point{cb.e, cb.tds}}
+	ca.measured, cb.measured = a.Tasting.TDSPct, b.Tasting.TDSPct
+	pA, pB := (&taster{}).thought(ca), (&taster{}).thought(cb)
+	out := &Compared{Differences: []CupDifference{}, Same: []SameFigure{}, A: pA, B: pB}
 	word := func(path, label, x, y string) {
 		if x == y {
 			out.Same = append(out.Same, SameFigure{path, label})
@@ -80,8 +82,8 @@ func Compare(a, b Brew, p Planner) (*Compared, error) {
 	number("start_c", "Water", pa.StartC, pb.StartC, quantity.Celsius, 0.008)
 	number("contact_s", "Time", &ca.contact, &cb.contact, quantity.Second, 0.04)
 	number("boil_c", "Boils at", pa.BoilC, pb.BoilC, quantity.Celsius, 0.008)
-	number("strength.extraction_pct", "Extraction, as the model has it", &ca.e, &cb.e, quantity.Percent, 0.01)
-	number("strength.tds_pct", "Strength, as the model has it", &ca.tds, &cb.tds, quantity.Percent, 0.02)
+	number("strength.extraction_pct", "Extraction, as the model has it", &pA.ExtractionPct, &pB.ExtractionPct, quantity.Percent, 0.01)
+	number("strength.tds_pct", "Strength, as the model has it", &pA.TDSPct, &pB.TDSPct, quantity.Percent, 0.02)
 	out.Liked, out.Why = liked(a.Tasting, b.Tasting)
 	return out, nil
 }

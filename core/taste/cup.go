@@ -61,6 +61,17 @@ type cup struct {
 	request brew.Request // that gives it, to begin the next from
 	plan    *brew.Plan
 	contact float64
+	by      string // who tasted it, or is to
+	coffee  string
+	epoch   epochs // of its coffee, its grinder and its water
+	// measured is its strength as a refractometer read it, in %.
+	measured *float64
+}
+
+// as is another cup, of the same person, coffee and time.
+func (c cup) as(other cup) cup {
+	other.by, other.coffee, other.epoch = c.by, c.coffee, c.epoch
+	return other
 }
 
 // asHad is the cup of a request as it was really had.
@@ -150,7 +161,12 @@ func asHad(p Planner, r brew.Request, had Had) (cup, error) {
 // as planned. Its error is field.Problems.
 func PlanOfHad(p Planner, r brew.Request, had Had) (*brew.Plan, error) {
 	c, err := asHad(p, r, had)
-	return c.plan, err
+	if err != nil || had.Empty() {
+		return c.plan, err
+	}
+	told := *c.plan
+	told.Strength.ExtractionPct, told.Strength.TDSPct = &c.e, &c.tds
+	return &told, nil
 }
 
 // amounts puts what was really weighed into a request.

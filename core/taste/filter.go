@@ -12,14 +12,18 @@ const (
 	answerNoise         = 0.6 // steps
 	cupScatter          = 0.4 // points of extraction, brew to brew
 	contrary            = 0.05
-	// How far the model may be out, as shares of extraction: for the coffee, the grinder,
+	// How far the model may be out, as shares of extraction: for the roast, the coffee, the grinder,
 	// the method and the place; and how otherwise strength is liked in another method.
-	coffeeOff, grinderOff, methodOff, placeOff, methodLiking = 0.028, 0.026, 0.02, 0.032, 0.06
+	roastOff                                                 = 0.015
+	coffeeOff, grinderOff, methodOff, placeOff, methodLiking = 0.045, 0.026, 0.02, 0.032, 0.06
 	// Hollow and harsh are bitter, weakly so; flat hardly. Common practice: bitter or hollow,
 	// coarser, shorter, cooler.
 	hollowNoise, harshNoise, flatNoise = 1.6, 1.3, 2.2
 	// meterNoise is a refractometer's, as a share of its reading.
 	meterNoise = 0.02
+	// slopeSpread is by how much a change of grind, time or heat may do more, or less, than the
+	// model says, as a share.
+	slopeSpread = 0.25
 )
 
 // A state is a Gaussian over what is not known: means, and how they vary together.
@@ -35,6 +39,9 @@ func newState(n int) *state {
 	}
 	return s
 }
+
+// zeros weighs nothing of a state.
+func (s *state) zeros() []float64 { return make([]float64, len(s.mean)) }
 
 func (s *state) clone() *state {
 	out := newState(len(s.mean))
@@ -94,11 +101,15 @@ func (s *state) observe(h []float64, value, precision float64) {
 	}
 }
 
+// likely is the mean and the variance of what an answer is about, given those that it had before the
+// answer, and the logarithm of how likely the answer was then.
+type likely func(m, v float64) (mean, variance, ln float64)
+
 // A site is one answer: what of the state it asks, and how likely it is.
 type site struct {
 	h      []float64
-	at     float64                                     // h·x + at is what the answer is about
-	likely func(m, v float64) (mean, variance float64) // of that, given what is known of it before
+	at     float64 // h·x + at is what the answer is about
+	likely likely
 	// the Gaussian that takes its place
 	value, precision float64
 }
@@ -118,13 +129,7 @@ func (s *state) learn(sites []*site) {
 			}
 			mean, variance := s.along(k.h)
 			// …and with it.
-			m, v := k.likely(mean+k.at, variance)
-			m -= k.at
-			precision := 1/math.Max(v, 1e-12) - 1/variance
-			if precision < 1e-6 {
-				precision = 1e-6
-			}
-			value := m + (m-mean)/(variance*precision)
+			value, precision, _ := k.weigh(mean, variance)
 			moved = math.Max(moved, math.Abs(value*precision-k.value*k.precision)+math.Abs(precision-k.precision))
 			k.value, k.precision = value, precision
 			s.observe(k.h, k.value, k.precision)
@@ -135,10 +140,32 @@ func (s *state) learn(sites []*site) {
 	}
 }
 
+// weigh is the Gaussian that takes an answer's place, and the logarithm of how likely it was, by what
+// was known without it.
+func (k *site) weigh(mean, variance float64) (value, precision, ln float64) {
+	m, v, ln := k.likely(mean+k.at, variance)
+	m -= k.at
+	precision = math.Max(1/math.Max(v, 1e-12)-1/variance, 1e-6)
+	return m + (m-mean)/(variance*precision), precision, ln
+}
+
+// inTurn brings answers in one after the other, each weighed once, and gives the logarithm of how
+// likely each was before it.
+func (s *state) inTurn(sites []*site) []float64 {
+	out := make([]float64, len(sites))
+	for i, k := range sites {
+		mean, variance := s.along(k.h)
+		value, precision, ln := k.weigh(mean, variance)
+		s.observe(k.h, value, precision)
+		out[i] = ln
+	}
+	return out
+}
+
 // steps is how likely an answer in whole steps from low to high is about something that
 // is really m: with noise, rounded, ending where the scale ends, and now and then the
 // other way round.
-func steps(answer, low, high, noise, perUnit float64) func(m, v float64) (float64, float64) {
+func steps(answer, low, high, noise, perUnit float64) likely {
 	chance := func(y, x float64) float64 {
 		from, to := 0.0, 1.0
 		if y > low {
@@ -149,7 +176,7 @@ func steps(answer, low, high, noise, perUnit float64) func(m, v float64) (float6
 		}
 		return to - from
 	}
-	return func(m, v float64) (float64, float64) {
+	return func(m, v float64) (float64, float64, float64) {
 		sd := math.Sqrt(v)
 		var w0, w1, w2 float64
 		const n, wide = 45, 4.5
@@ -166,18 +193,19 @@ func steps(answer, low, high, noise, perUnit float64) func(m, v float64) (float6
 			w0, w1, w2 = w0+w, w1+w*z, w2+w*z*z
 		}
 		if w0 < 1e-300 {
-			return m, v
+			return m, v, math.Log(1e-300)
 		}
 		mean := w1 / w0
-		return m + mean*sd, math.Max(w2/w0-mean*mean, 1e-6) * v
+		return m + mean*sd, math.Max(w2/w0-mean*mean, 1e-6) * v, math.Log(w0 * 2 * wide / (n - 1) / math.Sqrt(2*math.Pi))
 	}
 }
 
 // measured is how likely a reading is, with a Gaussian noise.
-func measured(reading, noise float64) func(m, v float64) (float64, float64) {
-	return func(m, v float64) (float64, float64) {
-		g := v / (v + noise*noise)
-		return m + g*(reading-m), v * (1 - g)
+func measured(reading, noise float64) likely {
+	return func(m, v float64) (float64, float64, float64) {
+		all := v + noise*noise
+		g := v / all
+		return m + g*(reading-m), v * (1 - g), -(reading-m)*(reading-m)/(2*all) - math.Log(2*math.Pi*all)/2
 	}
 }
 

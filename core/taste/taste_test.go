@@ -3,6 +3,7 @@ package taste_test
 import (
 	"encoding/json"
 	"math"
+	"regexp"
 	"slices"
 	"testing"
 
@@ -180,7 +181,9 @@ func TestOrderOfEqualTimes(t *testing.T) {
 		require.NoError(t, err)
 		two, err := json.Marshal(advise(t, History{Brews: rapid.Permutation(brews).Draw(t, "other order")}))
 		require.NoError(t, err)
-		assert.JSONEq(t, string(one), string(two))
+		// Where a brew stands in the list is another, of course.
+		at := regexp.MustCompile(`"brew":\d+`)
+		assert.JSONEq(t, at.ReplaceAllString(string(one), `"brew":0`), at.ReplaceAllString(string(two), `"brew":0`))
 	})
 }
 
@@ -196,10 +199,10 @@ func TestWhatWasReallyHad(t *testing.T) {
 
 	e := func(m string, run Had) float64 {
 		r := brew.Request{Method: m}
-		return advise(t, History{Brews: []Brew{{Request: r, Run: run, Tasting: Tasting{}}}}).Path[0].Model.ExtractionPct
+		return advise(t, History{Brews: []Brew{{Request: r, Run: run, Tasting: Tasting{}}}}).Path[0].ExtractionPct
 	}
 	tds := func(m string, run Had) float64 {
-		return advise(t, History{Brews: []Brew{{Request: brew.Request{Method: m}, Run: run}}}).Path[0].Model.TDSPct
+		return advise(t, History{Brews: []Brew{{Request: brew.Request{Method: m}, Run: run}}}).Path[0].TDSPct
 	}
 	assert.Greater(t, e("press-pot", Had{ContactS: new(600.0)}), e("press-pot", Had{}))
 	assert.Greater(t, e("cone", Had{ContactS: new(300.0)}), e("cone", Had{}))

@@ -3,6 +3,7 @@ package taste
 import (
 	"fmt"
 	"math"
+	"slices"
 	"strings"
 
 	"apodemos/core/field"
@@ -21,6 +22,7 @@ type Tasting struct {
 	Flat       *float64 `json:"flat,omitempty" doc:"0 lively … 3 flat"`
 	Hotness    *float64 `json:"hotness,omitempty" doc:"At the first sip: -2 cold … 0 right … 2 too hot"`
 	Words      string   `json:"words,omitempty" maxLength:"2000"`
+	Changed    string   `json:"changed,omitempty" enum:",bag,roast,water,grinder,nothing" doc:"What was another than before, from this cup on; nothing: it was asked, and nothing was"`
 	Heard      string   `json:"heard,omitempty" maxLength:"2000" doc:"The words as they were read and what they say was shown: what was corrected since is not read again"`
 }
 
@@ -60,6 +62,9 @@ const maxWords = 2000
 // Check is what is wrong with a tasting.
 func (t *Tasting) Check() field.Problems {
 	_, bad := field.Resolve(TastingFields, t, nil)
+	if t.Changed != "" && !slices.Contains(Might, t.Changed) {
+		bad = append(bad, field.Problem{Field: "changed", Value: t.Changed, Message: fmt.Sprintf("%q is not known. Choose from %s", t.Changed, strings.Join(Might, ", "))})
+	}
 	if n := len([]rune(t.Words)); n > maxWords {
 		bad = append(bad, field.Problem{Field: "words", Value: n, Message: fmt.Sprintf("%d characters is too long. Enter up to %d", n, maxWords)})
 	}

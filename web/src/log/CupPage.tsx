@@ -13,7 +13,7 @@ import { brewPath } from "../app/where";
 import { Score } from "../score/Score";
 import { inWords } from "../units/units";
 import { Unboiled } from "./Unboiled";
-import { saidOf } from "./cups";
+import { changes, saidOf } from "./cups";
 import { TasteForm, type TasteValues } from "./TasteForm";
 import { tasteWord } from "./tasteWords";
 import "./log.css";
@@ -43,6 +43,7 @@ const tastedOf = (l: LogEntry): TasteValues =>
       hotness: l.hotness,
       words: l.words,
       heard: l.heard,
+      changed: l.changed,
       notes: l.notes,
       run: l.run,
       coffee: l.coffee,
@@ -79,6 +80,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
     ["Flat", tasteWord("flat", l.flat)],
     ["Silt", tasteWord("silt", l.silt)],
     ["First sip", tasteWord("hotness", l.hotness)],
+    ["New since the cup before", l.changed ? changes[l.changed] : ""],
     ["Refractometer", l.tds_pct === undefined ? "" : inWords(l.tds_pct, "%", system, { step: 0.01 })],
   ];
   const differences: [string, string | undefined, string][] = [

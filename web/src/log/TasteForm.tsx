@@ -9,6 +9,7 @@ import { NumberField } from "../units/NumberField";
 import { ClockField } from "../units/ClockField";
 import { clock, toShown } from "../units/units";
 import { TasteField } from "./TasteField";
+import { changes } from "./cups";
 import { deeper, tasteWord, type ScaleSpec } from "./tasteWords";
 
 export type TasteValues = Taste;
@@ -93,6 +94,15 @@ const hadFields: {
 const said = <T extends object>(t: T): T =>
   Object.fromEntries(Object.entries(t).filter(([, v]) => v !== undefined && v !== "")) as T;
 
+/** What words that are not understood may have meant, in one tap. */
+const asked: [string, Partial<TasteValues>][] = [
+  ["sour", { sour_bitter: -2 }],
+  ["bitter", { sour_bitter: 2 }],
+  ["weak", { weak_strong: -2 }],
+  ["strong", { weak_strong: 2 }],
+  ["right", { sour_bitter: 0, weak_strong: 0 }],
+];
+
 /** A tasting: two taps and a mark, and more where one likes. */
 export function TasteForm({
   value,
@@ -121,8 +131,10 @@ export function TasteForm({
   });
   // What the words that were read last have set; the rest was set by finger.
   const byWords = useRef<Record<string, unknown>>({});
-  const [heard, setHeard] = useState<{ of: string; says: string }>();
+  const [heard, setHeard] = useState<{ of: string; says: string; asked?: boolean }>();
   const { words } = value;
+  const unread =
+    !heard?.says && !heard?.asked && value.sour_bitter === undefined && value.weak_strong === undefined;
   useEffect(() => {
     if (!words || heard?.of === words) return;
     const timer = setTimeout(() => {
@@ -195,7 +207,21 @@ export function TasteForm({
                   ? " "
                   : heard.says
                     ? `Read as: ${heard.says}. Wrong? Change it on the scales.`
-                    : "No taste found in these words. Set it on the scales."}
+                    : unread
+                      ? "No taste found in these words. What was it like?"
+                      : "No taste found in these words."}
+              </p>
+            )}
+            {value.words && heard?.of === value.words && unread && (
+              <p className="actions" data-testid="asked">
+                {asked.map(([word, t]) => (
+                  <Button key={word} size="small" onClick={() => put(t)}>
+                    {word}
+                  </Button>
+                ))}
+                <Button size="small" type="text" onClick={() => setHeard({ ...heard, asked: true })}>
+                  not about taste
+                </Button>
               </p>
             )}
           </div>
@@ -273,6 +299,22 @@ export function TasteForm({
                 {coffees.data?.map((c) => (
                   <option key={c.uuid} value={c.uuid}>
                     {c.name}
+                  </option>
+                ))}
+              </select>
+            </div>
+            <div className="field">
+              <label htmlFor="taste-changed">New since the last cup</label>
+              <select
+                id="taste-changed"
+                className="plain-select"
+                value={value.changed ?? ""}
+                onChange={(e) => put({ changed: (e.target.value || undefined) as TasteValues["changed"] })}
+              >
+                <option value="">not said</option>
+                {Object.entries(changes).map(([k, word]) => (
+                  <option key={k} value={k}>
+                    {word}
                   </option>
                 ))}
               </select>

@@ -7,6 +7,15 @@ export const mostCups = letters.length;
 /** How a cup was, in a few words. */
 export const saidOf = (l: Pick<LogEntry, "says">) => l.says || "no taste noted";
 
+/** What may be another than before, from a cup on. */
+export const changes = {
+  bag: "another bag",
+  roast: "another roast",
+  water: "other water",
+  grinder: "the grinder",
+  nothing: "nothing",
+} as const;
+
 /** In what all the cups are alike, of what their pairs say. */
 export const sameIn = (compared: Schemas["Compared"][]) =>
   (compared[0]?.same ?? []).filter((s) => compared.every((c) => c.same.some((t) => t.field === s.field)));

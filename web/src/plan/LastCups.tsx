@@ -2,11 +2,13 @@ import { Button } from "antd";
 import { useEffect, useRef, useState } from "react";
 import { Link } from "react-router";
 import type { Advice, PlanRequest } from "../api/client";
-import { useAdvice } from "../api/queries";
+import { saveLog, type Taste } from "../api/change";
+import { ask as asked } from "../api/ask";
+import { useAdvice, useChange } from "../api/queries";
 import { useSettings } from "../app/settings";
 import { Trouble } from "../app/Trouble";
 import { Chart } from "../chart/Chart";
-import { saidOf } from "../log/cups";
+import { changes, saidOf } from "../log/cups";
 import { counted, inWords, say } from "../units/units";
 import "./last.css";
 
@@ -45,7 +47,8 @@ export function LastCups({
   }, [fresh, there]);
   if (advice.error) return <Trouble error={advice.error} />;
   const d = advice.data;
-  if (!d || (d.last.length === 0 && !d.advice)) return null;
+  // Of a coffee never had there is nothing to say where nothing is to change.
+  if (!d || (d.last.length === 0 && !d.advice?.change)) return null;
   const a = d.advice;
   const last = d.last[0];
   const clicks = last?.run?.clicks ?? last?.clicks;
@@ -65,6 +68,8 @@ export function LastCups({
                 {say(change, system)}
                 {a.also && <>, and {say(a.also, system)}</>}
               </>
+            ) : a.waits ? (
+              "Changed: brew it and taste"
             ) : a.settled ? (
               "Leave it as it is"
             ) : (
@@ -77,6 +82,19 @@ export function LastCups({
             Apply
           </Button>
         )}
+        {a?.or && (
+          <span className="last-or" data-testid="last-or">
+            or <strong>{say(a.or.change, system)}</strong>
+            {onTake && (
+              <Button
+                aria-label={`Apply instead: ${say(a.or.change, system)}`}
+                onClick={() => a.or && onTake(a.or.request as PlanRequest, say(a.or.change, system))}
+              >
+                Apply
+              </Button>
+            )}
+          </span>
+        )}
         {last && (
           <span className="last-line">
             {d.here ? "Last time here" : `Last time, at ${last.stop_name}`}
@@ -85,6 +103,19 @@ export function LastCups({
           </span>
         )}
       </p>
+      {a?.suits && (
+        <p className="quiet">
+          Suits{" "}
+          {a.suits.map((x, i) => (
+            <span key={x.by}>
+              {i > 0 && ", "}
+              <span data-own-words>{x.by}</span>: {x.chance}
+            </span>
+          ))}
+          .
+        </p>
+      )}
+      {a?.noticed && d.noticed !== null && <Changed entry={d.noticed} notice={a.noticed} />}
       {a && (
         <details open={open} onToggle={(e) => setOpen(e.currentTarget.open)}>
           <summary>Why? Other options</summary>
@@ -98,7 +129,10 @@ export function LastCups({
                 >
                   Likely right: {a.chance}
                 </span>{" "}
-                <span className="quiet">from {counted(d.counted, "cup")}</span>
+                <span className="quiet">
+                  from {counted(d.counted, "cup")}
+                  {d.others > 0 && <>, and {d.others} of other coffees</>}
+                </span>
               </p>
               {d.last.length > 1 && (
                 <p className="quiet">
@@ -118,6 +152,33 @@ export function LastCups({
         </details>
       )}
     </section>
+  );
+}
+
+/** Cups that do not fit those before: one tap says what changed. */
+function Changed({
+  entry,
+  notice,
+}: {
+  entry: number;
+  notice: NonNullable<NonNullable<Advice["advice"]>["noticed"]>;
+}) {
+  const { system } = useSettings();
+  const save = useChange(async (changed: Taste["changed"]) =>
+    saveLog(await asked("get-log-entry", { path: { entry } }), { changed }),
+  );
+  return (
+    <div className="last-noticed" data-testid="last-noticed">
+      <p>{say(notice.said, system)}</p>
+      <p className="actions">
+        {notice.might.map((m) => (
+          <Button key={m} disabled={save.isPending} onClick={() => save.mutate(m as Taste["changed"])}>
+            {changes[m as keyof typeof changes]}
+          </Button>
+        ))}
+      </p>
+      {save.error && <Trouble error={save.error} />}
+    </div>
   );
 }
 
