@@ -406,6 +406,7 @@ var logOps = []Operation{
 		return d.LatestLog(ctx, in.Trip, in.Latest)
 	}),
 	op("GET", "/log/best", "best-path", "The best cup, where others like it were, and what the liked cups have in common", func(ctx context.Context, d *Desk, _ nothing) (Path, error) { return d.BestPath(ctx) }),
+	op("GET", "/palate", "palate", "What the people who tasted like, over all trips", func(ctx context.Context, d *Desk, _ nothing) (PalateOut, error) { return d.Palate(ctx) }),
 	op("POST", "/brews/{brew}/log", "add-log", "Log a cup", func(ctx context.Context, d *Desk, in struct {
 		InBrew
 		Body LogIn
@@ -444,6 +445,12 @@ var logOps = []Operation{
 	}) (recipe.Recipe, error) {
 		return d.RecipeOfEntry(ctx, in.Entry, in.Name)
 	}),
+	op("POST", "/log/{entry}/again", "make-again", "A logged cup made again at a stop: the same extraction and strength, with what there is there", func(ctx context.Context, d *Desk, in struct {
+		InEntry
+		Body AgainIn
+	}) (AgainOut, error) {
+		return d.MakeAgain(ctx, in.Entry, in.Body)
+	}).asks(),
 	op("POST", "/log/compare", "compare-cups", "Two cups of the log side by side", func(ctx context.Context, d *Desk, in With[CompareIn]) (*taste.Compared, error) {
 		return d.CompareCups(ctx, in.Body)
 	}).asks(),

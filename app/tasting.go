@@ -216,8 +216,8 @@ type Path struct {
 	// Liking is null before the first tasting.
 	Liking *taste.Liking `json:"liking"`
 	Window Window        `json:"window" doc:"The published window of extraction and strength"`
-	// Best is the cup of the highest mark, the latest of those.
-	Best   *int64            `json:"best" doc:"Entry of the cup that was liked most; null where none was liked"`
+	// Best is the cup of the highest mark, with those that were made alike, the latest of those.
+	Best   *int64            `json:"best" doc:"Entry of the cup that was liked most, with how few there are like it taken into account; null where none was liked"`
 	Common []quantity.Phrase `json:"common" doc:"What the liked cups, made as that one was, have in common"`
 }
 
@@ -255,6 +255,38 @@ func (a App) PathOf(ctx context.Context, coffee int64) (Path, error) {
 	return a.along(ctx, out, log)
 }
 
+// alikeCups is what cups have in common that were made alike.
+type alikeCups struct {
+	coffee, method, school, recipe string
+	grindUm, dose, water           float64
+}
+
+// worths are the marks of cups, each with those that were made alike.
+func worths(log []LogEntry) map[int64]float64 {
+	of := func(l LogEntry) alikeCups {
+		k := alikeCups{coffee: coffeeKey(l), method: l.Method, school: l.School, recipe: l.RecipeName, dose: math.Round(l.DoseG), water: math.Round(l.StartC / 2)}
+		if l.GrindUm != nil {
+			k.grindUm = math.Round(*l.GrindUm / 25)
+		}
+		return k
+	}
+	marks := map[alikeCups][]float64{}
+	for _, l := range log {
+		if l.Mark != nil {
+			marks[of(l)] = append(marks[of(l)], *l.Mark)
+		}
+	}
+	out := map[int64]float64{}
+	for _, l := range log {
+		if l.Mark != nil {
+			others := slices.Clone(marks[of(l)])
+			i := slices.Index(others, *l.Mark)
+			out[l.ID] = taste.Worth(*l.Mark, slices.Delete(others, i, i+1))
+		}
+	}
+	return out
+}
+
 // mostOnPath is how many of the latest cups a path without a coffee has at most.
 const mostOnPath = 60
 
@@ -266,8 +298,9 @@ func (a App) BestPath(ctx context.Context) (Path, error) {
 		return Path{}, err
 	}
 	var best *LogEntry
+	worth := worths(log)
 	for i, l := range log { // the latest first
-		if l.Mark != nil && *l.Mark >= taste.LikedFrom && (best == nil || *l.Mark > *best.Mark) {
+		if l.Mark != nil && *l.Mark >= taste.LikedFrom && (best == nil || worth[l.ID] > worth[best.ID]) {
 			best = &log[i]
 		}
 	}
@@ -317,10 +350,10 @@ func (p *Path) best(log []LogEntry) {
 	for _, l := range log {
 		marks[l.ID] = l
 	}
-	top := 0.0
+	top, worth := 0.0, worths(log)
 	for _, c := range p.Cups {
-		if m := marks[c.Entry].Mark; m != nil && *m >= taste.LikedFrom && *m >= top {
-			top, p.Best = *m, new(c.Entry)
+		if m := marks[c.Entry].Mark; m != nil && *m >= taste.LikedFrom && worth[c.Entry] >= top {
+			top, p.Best = worth[c.Entry], new(c.Entry)
 		}
 	}
 	if p.Best == nil {
@@ -332,7 +365,13 @@ func (p *Path) best(log []LogEntry) {
 		if l.Mark == nil || l.Method != marks[*p.Best].Method {
 			continue
 		}
-		r := taste.Rated{Mark: *l.Mark, StartC: l.StartC, Point: c.At}
+		r := taste.Rated{Mark: *l.Mark, StartC: l.StartC, TookS: l.ContactS, Point: c.At}
+		if l.PouredMl > 0 {
+			r.Ratio = 1000 * l.DoseG / l.PouredMl
+		}
+		if l.Had.ContactS != nil {
+			r.TookS = *l.Had.ContactS
+		}
 		if l.GrindUm != nil {
 			r.GrindUm = *l.GrindUm
 		}

@@ -490,3 +490,26 @@ func TestSomethingChanged(t *testing.T) {
 	p.open("/log/6")
 	p.see("another bag")
 }
+
+// The best cup is made again at another stop, by its own method and by another, and what cannot be
+// the same is said; the palate shows what is liked.
+func TestTheBestCupElsewhere(t *testing.T) {
+	t.Parallel()
+	p := sit(t, start(t, t.TempDir()).base)
+	p.open("/log")
+	p.clickKind("Make it elsewhere", "button")
+	p.see("Make this cup again")
+	p.see("by the model")
+	p.do(chromedp.SetValue(chromedp.CSS("#again-method"), "press-pot"))
+	p.js(`(document.querySelector("#again-method").dispatchEvent(new Event("change", {bubbles: true})), "")`)
+	p.clickKind("Plan it there", "button")
+	p.see("Brew it")
+	p.see("Press pot")
+	p.open("/trips/1/stops/5")
+	p.clickKind("Your best, here", "button")
+	p.see("Water is 87")
+	p.open("/palate")
+	p.see("of a coffee extracted")
+	p.see("Strength you like")
+	p.see("Cloud terrace, washed")
+}

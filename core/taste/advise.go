@@ -162,18 +162,7 @@ func Advise(h History, p Planner) (*Advice, error) {
 		allow = Levers
 	}
 	t := &taster{planner: p, waits: h.Changed && h.Next != nil, aims: h.For}
-	order := inOrder(h.Brews)
-	var bad field.Problems
-	for _, i := range order {
-		b := h.Brews[i]
-		c, err := asHad(p, b.Request, b.Run)
-		if err != nil {
-			bad = append(bad, problems(err).At(fmt.Sprintf("brews[%d].request.", i))...)
-			continue
-		}
-		c.by, c.measured, c.coffee = b.By, b.Tasting.TDSPct, cmp.Or(b.Coffee, coffeeOf(b.Request))
-		t.cups, t.brews = append(t.cups, c), append(t.brews, b)
-	}
+	order, bad := t.take(h.Brews)
 	if len(bad) > 0 {
 		return nil, bad
 	}
@@ -233,6 +222,23 @@ func problems(err error) field.Problems {
 		return p
 	}
 	return field.Problems{{Field: "", Message: err.Error()}}
+}
+
+// take plans brews as they were had, in the order of their times, which it gives.
+func (t *taster) take(brews []Brew) ([]int, field.Problems) {
+	order := inOrder(brews)
+	var bad field.Problems
+	for _, i := range order {
+		b := brews[i]
+		c, err := asHad(t.planner, b.Request, b.Run)
+		if err != nil {
+			bad = append(bad, problems(err).At(fmt.Sprintf("brews[%d].request.", i))...)
+			continue
+		}
+		c.by, c.measured, c.coffee = b.By, b.Tasting.TDSPct, cmp.Or(b.Coffee, coffeeOf(b.Request))
+		t.cups, t.brews = append(t.cups, c), append(t.brews, b)
+	}
+	return order, bad
 }
 
 // goneOnFrom is the last cup of the coffee that is asked for, by whom the next is for; else the last.
@@ -749,7 +755,7 @@ func (t *taster) judge(a *Advice, here float64) {
 			c.Why = ruleThumb.Say()
 		case c.Taken:
 			c.Why = comesNearest.Say()
-		case c.Miss*c.Miss > here:
+		case c.Miss*c.Miss > here+1e-6: // and not by how a machine rounds
 			c.Why = wouldLeadAway.Say()
 		case here-c.Miss*c.Miss <= settledGain:
 			c.Why = bringsHardlyMore.Say()

@@ -14,7 +14,24 @@ type Rated struct {
 	Mark    float64
 	StartC  float64 // of the water at first contact
 	GrindUm float64 // 0 where it is not known
+	Ratio   float64 // g/L
+	TookS   float64 // that coffee and water were together
 	Point
+}
+
+// expectedMark is what a cup is worth of which little is known; a mark of one counts as half known.
+// From memory.
+const expectedMark = 6
+
+// Worth is the mark of a cup with how few there are like it taken into account: others are the marks of
+// the rest that were made alike.
+func Worth(mark float64, others []float64) float64 {
+	sum, n := 2*mark+expectedMark, 3.0
+	for _, o := range others {
+		sum += o
+		n++
+	}
+	return sum / n
 }
 
 // Smaller differences than these do not count. From memory.
@@ -22,6 +39,8 @@ const (
 	apartC   = 1    // °C
 	apartUm  = 20   // µm
 	apartTDS = 0.03 // % of strength
+	apartGL  = 2    // g/L
+	apartS   = 10   // s
 )
 
 // InCommon says what the liked cups of one coffee and method have in common: their extraction, and
@@ -52,6 +71,8 @@ func InCommon(cups []Rated) []quantity.Phrase {
 	}{
 		{func(c Rated) float64 { return c.StartC }, apartC, quantity.Celsius, likedHotter, likedCooler},
 		{func(c Rated) float64 { return c.GrindUm }, apartUm, quantity.Micrometre, likedCoarser, likedFiner},
+		{func(c Rated) float64 { return c.Ratio }, apartGL, quantity.GramPerL, likedRicher, likedLeaner},
+		{func(c Rated) float64 { return c.TookS }, apartS, quantity.Second, likedLonger, likedShorter},
 		{func(c Rated) float64 { return c.TDSPct }, apartTDS, quantity.Percent, likedStronger, likedWeaker},
 	} {
 		low, high := span(liked, d.of)
@@ -86,6 +107,10 @@ var (
 	likedCooler   = words("The {0} you liked were cooler than the rest: {1} or less.")
 	likedCoarser  = words("The {0} you liked were ground coarser than the rest: {1} or more.")
 	likedFiner    = words("The {0} you liked were ground finer than the rest: {1} or less.")
+	likedRicher   = words("The {0} you liked had more coffee than the rest: {1} or more.")
+	likedLeaner   = words("The {0} you liked had less coffee than the rest: {1} or less.")
+	likedLonger   = words("The {0} you liked brewed longer than the rest: {1} or more.")
+	likedShorter  = words("The {0} you liked brewed shorter than the rest: {1} or less.")
 	likedStronger = words("The {0} you liked were stronger than the rest: {1} or more.")
 	likedWeaker   = words("The {0} you liked were weaker than the rest: {1} or less.")
 	likedBetween  = words("The {0} you liked came out at {1} to {2} extraction, by the model.")

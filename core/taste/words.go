@@ -96,3 +96,19 @@ var (
 	letMokaRun          = words("let the moka run longer: off when {0} of its water is up (was {1})")
 	partsWaterOne       = words("{0} parts of water to one of concentrate (was {1})")
 )
+
+// bodies says what another filter does to the body, from what a cup ran through to what the next does.
+var bodies = map[string]map[string]quantity.Sentence{
+	byPaper: {byNone: words("More body and silt: no paper there."), byCloth: words("A little more body: cloth in place of paper.")},
+	byCloth: {byNone: words("More body and silt: no cloth there."), byPaper: words("Less body: paper in place of cloth.")},
+	byNone:  {byPaper: words("Less body, no silt: paper there."), byCloth: words("Less silt: cloth there.")},
+}
+
+// What cannot be the same.
+var (
+	waterCooler   = words("Water is {0} there (was {1}).")
+	againMore     = words("It extracts {0} points more than that cup: the gear allows no nearer.")
+	againLess     = words("It extracts {0} points less than that cup: the gear allows no nearer.")
+	againStronger = words("It is {0} stronger than that cup: the gear allows no nearer.")
+	againWeaker   = words("It is {0} weaker than that cup: the gear allows no nearer.")
+)

@@ -86,6 +86,7 @@ const BenchPage = fetched(async () => (await import("./bench/BenchPage")).defaul
 const PracticePage = fetched(async () => (await import("./practice/PracticePage")).default);
 const LogPage = fetched(async () => (await import("./log/LogPage")).default);
 const CupPage = fetched(async () => (await import("./log/CupPage")).default);
+const PalatePage = fetched(async () => (await import("./log/PalatePage")).default);
 const ComparePage = fetched(async () => (await import("./log/ComparePage")).default);
 const BlindPage = fetched(async () => (await import("./log/BlindPage")).default);
 const ManualPage = fetched(async () => (await import("./manual/ManualPage")).default);
@@ -213,6 +214,7 @@ const router = (mode === "file" ? createHashRouter : createBrowserRouter)([
       { path: "/practice", element: <PracticePage /> },
       { path: "/log", element: <LogPage /> },
       { path: "/log/compare", element: <ComparePage /> },
+      { path: "/palate", element: <PalatePage /> },
       { path: "/log/new", element: <NewCupPage /> },
       { path: "/log/:entry", element: <CupPage /> },
       { path: "/coffees", element: <CoffeesPage /> },

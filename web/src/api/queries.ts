@@ -293,6 +293,7 @@ export const useCoffees = (on = "") => useQuery(question("list-coffees", { query
 export const useCoffeePath = (coffee: number) =>
   useQuery({ ...question("coffee-path", { path: { coffee } }), enabled: coffee > 0 });
 /** The cup that was liked most, and those made like it. */
+export const usePalate = () => useQuery(question("palate", {}));
 export const useBestPath = () => useQuery(question("best-path", {}));
 /** Coffees, or recipes, that are deleted and can be had back. */
 export const useDeletedCoffees = () =>
@@ -322,6 +323,15 @@ export const useAdvice = (brew: number, body: Schemas["AdviceIn"]) =>
   useQuery({
     ...question("advise", { path: { brew }, body }),
     enabled: brew > 0,
+    placeholderData: keepPreviousData,
+    retry: false,
+  });
+
+/** A cup of the log made again at a stop. */
+export const useAgain = (entry: number, body: Schemas["AgainIn"]) =>
+  useQuery({
+    ...question("make-again", { path: { entry }, body }),
+    enabled: body.stop > 0,
     placeholderData: keepPreviousData,
     retry: false,
   });

@@ -32,7 +32,7 @@ type Area = "now" | "trip" | "log" | "gear" | "bench" | "";
 function areaOf(path: string): Area {
   if (path === "/" || /^\/(now|places)/.test(path)) return "now";
   if (/^\/(trips|import)/.test(path)) return "trip";
-  if (/^\/(log|coffees|recipes|blind|deleted)/.test(path)) return "log";
+  if (/^\/(log|palate|coffees|recipes|blind|deleted)/.test(path)) return "log";
   if (path.startsWith("/gear")) return "gear";
   return /^\/(bench|practice)/.test(path) ? "bench" : "";
 }
@@ -52,6 +52,7 @@ function insideOf(area: Area, trip: number | undefined): [string, string, boolea
   if (area === "log")
     return [
       ["/log", "Cups"],
+      ["/palate", "Palate"],
       ["/coffees", "Coffees"],
       ["/recipes", "Recipes", true],
       ["/blind", "Blind rounds", true],

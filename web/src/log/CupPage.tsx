@@ -12,6 +12,7 @@ import { useRemove } from "../app/useUndo";
 import { brewPath } from "../app/where";
 import { Score } from "../score/Score";
 import { inWords } from "../units/units";
+import { Again } from "./Again";
 import { Unboiled } from "./Unboiled";
 import { changes, saidOf } from "./cups";
 import { TasteForm, type TasteValues } from "./TasteForm";
@@ -58,6 +59,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
   const made = useAsMade(l.id, l.made !== undefined);
   const { system, twelve } = useSettings();
   const [editing, setEditing] = useState(false);
+  const [again, setAgain] = useState(false);
   const removeWithUndo = useRemove();
   const navigate = useNavigate();
   const name = catalogue.data?.names[l.method] ?? l.method;
@@ -188,6 +190,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
             Plan the next cup
           </Link>
         )}
+        <Button onClick={() => setAgain(true)}>Make this again…</Button>
         <Button onClick={() => setEditing(true)}>Change</Button>
         <Link className="btn" to={`/recipes/new?entry=${l.id}`}>
           Save as a recipe
@@ -212,6 +215,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
           live={made.data?.curves}
         />
       )}
+      {again && <Again entry={l.id} onClose={() => setAgain(false)} />}
       {editing && (
         <Change
           entry={l}

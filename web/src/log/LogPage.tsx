@@ -22,6 +22,7 @@ import { Loaded, Trouble } from "../app/Trouble";
 import { brewPath } from "../app/where";
 import { counted, inWords, say } from "../units/units";
 import { mostCups, saidOf } from "./cups";
+import { Again } from "./Again";
 import { PathChart, PathList } from "./PathChart";
 import { Stamp } from "./Stamp";
 import { Unboiled } from "./Unboiled";
@@ -122,6 +123,7 @@ function Cups({ list }: { list: LogEntry[] }) {
   const coffees = useCoffees();
   const [search, setSearch] = useSearchParams();
   const [two, setTwo] = useState<number[]>([]);
+  const [again, setAgain] = useState(false);
   const navigate = useNavigate();
   const get = (k: string) => search.get(k) ?? "";
   const put = (k: string, v: string) =>
@@ -188,6 +190,7 @@ function Cups({ list }: { list: LogEntry[] }) {
                 {best.gone ? "See this cup" : "Plan again"}
               </Link>
             )}{" "}
+            {best && <Button onClick={() => setAgain(true)}>Make it elsewhere…</Button>}{" "}
             <Link className="btn" to="/log/new">
               Log a cup
             </Link>
@@ -203,6 +206,7 @@ function Cups({ list }: { list: LogEntry[] }) {
           />
         )}
       </div>
+      {again && best && <Again entry={best.id} onClose={() => setAgain(false)} />}
       <Folded id="log.filters" title="Find a cup" className="lb-find">
         <div className="lb-filters" role="search">
           <input

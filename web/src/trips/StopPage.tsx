@@ -8,6 +8,7 @@ import type { Brew, Catalogue, Schemas, StopOut, TripOut } from "../api/client";
 import {
   putInto,
   readAgain,
+  useBestPath,
   useCatalogue,
   useGear,
   usePlaces,
@@ -29,6 +30,7 @@ import { hasDraft } from "../plan/useDraft";
 import { figure, inWords, say } from "../units/units";
 import { TextsOf } from "./Texts";
 import { Ways } from "../ways/Ways";
+import { Again } from "../log/Again";
 import { Elsewhere } from "./Elsewhere";
 import { useConditions } from "./useConditions";
 import { StopSentence } from "./StopSentence";
@@ -71,6 +73,8 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
   const setEditing = (on: boolean) => setSearch(on ? { change: "" } : {}, { replace: !on });
   const [elsewhere, setElsewhere] = useState<Brew>();
   const brews = trip.brews.filter((b) => b.stop_id === stop.id);
+  const best = useBestPath().data?.best;
+  const [again, setAgain] = useState(false);
   const gear = useGear();
   const kit = useTripKit(trip.id);
   const [wish, setWish] = useState("");
@@ -234,6 +238,12 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         <Caffeine trip={trip} day={stop.day} guidance={catalogue.guidance} />
       )}
       <h2 id="plan">Plan a brew here</h2>
+      {best && (
+        <p>
+          <Button onClick={() => setAgain(true)}>Your best, here…</Button>
+        </p>
+      )}
+      {again && best && <Again entry={best} stop={stop.id} onClose={() => setAgain(false)} />}
       {ways.error && <Trouble error={ways.error} retry={() => void ways.refetch()} />}
       {ways.data ? (
         <Ways

@@ -1,0 +1,88 @@
+package app
+
+import (
+	"context"
+	"time"
+
+	"apodemos/core/brew"
+	"apodemos/core/taste"
+	"apodemos/core/trip"
+	"apodemos/core/ways"
+)
+
+// AgainIn asks for a cup of the log to be made again.
+type AgainIn struct {
+	Stop   int64  `json:"stop" minimum:"1" doc:"Where"`
+	Method string `json:"method,omitempty" maxLength:"40" doc:"By which method; that of the cup when left out"`
+	At     string `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" patternDescription:"HH:MM, from 00:00 to 23:59, or empty" doc:"Local time of day, HH:MM, or empty"`
+}
+
+// AgainOut is a brew that comes out like a cup of the log. It is kept nowhere.
+type AgainOut struct {
+	Again  taste.Again `json:"again"`
+	Plan   *brew.Plan  `json:"plan"`
+	Before []LogEntry  `json:"before" doc:"The last cups there by this method, the latest first"`
+}
+
+// MakeAgain plans a cup of the log again at a stop, with the gear that goes along there.
+func (a App) MakeAgain(ctx context.Context, entry int64, in AgainIn) (AgainOut, error) {
+	out := AgainOut{Before: []LogEntry{}}
+	l, err := a.LogEntry(ctx, entry)
+	if err != nil {
+		return out, err
+	}
+	p, err := a.Plan(ctx, l.PlanID)
+	if err != nil {
+		return out, err
+	}
+	st, err := a.Stop(ctx, in.Stop)
+	if err != nil {
+		return out, err
+	}
+	of, err := a.supplies(ctx, st.TripID)
+	if err != nil {
+		return out, err
+	}
+	shelf, along, err := a.goingAlong(ctx, st.TripID)
+	if err != nil {
+		return out, err
+	}
+	there := trip.ConditionsAt(st.Conditions, st.Facts, in.At)
+	was := p.Request
+	r := brew.Request{Conditions: there}
+	if in.Method == "" || in.Method == l.Method {
+		// What it had of its own goes along, but for a grinder's clicks: it may be another.
+		was.Grinder = brew.Grinder{}
+		if r, err = movedTo(was.Conditions, there, was); err != nil {
+			return out, err
+		}
+	} else {
+		r = r.By(in.Method, "")
+		r.CupMl, r.Scale = was.CupMl, was.Scale
+	}
+	r.Coffee, r.Drinkers, r.With = was.Coffee, was.Drinkers, brew.With{}
+	if id := was.Coffee.ID; id != nil {
+		if c, err := a.CoffeeOf(ctx, *id); err == nil {
+			r.Coffee = BeansOn(c, "", time.Now())
+		}
+	}
+	if r = of.In(ways.With(r, shelf, along)); r.Grinder.UmPerClick == nil {
+		r.Grinder = p.Request.Grinder
+		r.Grinder.Clicks = nil
+	}
+	again, err := taste.MakeAgain(&brew.Planner{}, taste.Brew{Request: p.Request, Run: l.Had}, r)
+	if err != nil {
+		return out, err
+	}
+	out.Again = *again
+	if out.Plan, err = Plan(again.Request, false); err != nil {
+		return out, err
+	}
+	log, err := a.Log(ctx, st.TripID)
+	for _, b := range log {
+		if b.StopID == st.ID && b.Method == again.Request.Method && len(out.Before) < lastCups {
+			out.Before = append(out.Before, b)
+		}
+	}
+	return out, err
+}

@@ -1,0 +1,65 @@
+package app_test
+
+import (
+	"testing"
+
+	"github.com/stretchr/testify/assert"
+	"github.com/stretchr/testify/require"
+
+	"apodemos/app"
+)
+
+// A cup of the log is made again at another stop, with its grinder's clicks, and what happened there
+// before stands beside it.
+func TestACupAgainElsewhere(t *testing.T) {
+	a, _, id := open(t)
+	ctx := t.Context()
+	log, err := a.Log(ctx, id)
+	require.NoError(t, err)
+	stops, err := a.Stops(ctx, id)
+	require.NoError(t, err)
+	var cup app.LogEntry
+	for _, l := range log {
+		if l.Method == "cone" {
+			cup = l
+		}
+	}
+	require.NotZero(t, cup.ID)
+	before := 0
+	for _, st := range stops {
+		got, err := a.MakeAgain(ctx, cup.ID, app.AgainIn{Stop: st.ID, At: "07:00"})
+		if err != nil {
+			continue // nothing to heat water with there
+		}
+		require.NotNil(t, got.Plan.Strength.ExtractionPct, st.Name)
+		assert.InDelta(t, got.Again.Gives.ExtractionPct, *got.Plan.Strength.ExtractionPct, 1e-9, "the plan is the one that was promised")
+		assert.True(t, got.Again.Alike, "%s: %+v for %+v", st.Name, got.Again.Gives, got.Again.Wanted)
+		assert.Equal(t, *st.Conditions.Place.AltitudeM, *got.Plan.Request.Place.AltitudeM, st.Name)
+		for _, l := range got.Before {
+			before++
+			assert.Equal(t, st.ID, l.StopID)
+			assert.Equal(t, "cone", l.Method)
+		}
+	}
+	assert.Positive(t, before)
+	press, err := a.MakeAgain(ctx, cup.ID, app.AgainIn{Stop: cup.StopID, Method: "press-pot"})
+	require.NoError(t, err)
+	assert.Equal(t, "press-pot", press.Again.Request.Method)
+	assert.NotEmpty(t, press.Again.Not, "there is no paper in it")
+	_, err = a.MakeAgain(ctx, 99999, app.AgainIn{Stop: cup.StopID})
+	assert.ErrorIs(t, err, app.ErrNotFound)
+}
+
+// What is liked, over coffees and methods; who has no cup yet has no palate.
+func TestThePalateOverTrips(t *testing.T) {
+	a, _, _ := open(t)
+	got, err := a.Palate(t.Context())
+	require.NoError(t, err)
+	require.NotEmpty(t, got.People)
+	assert.Positive(t, got.People[0].Cups)
+	assert.InDelta(t, 20, got.People[0].Liked.Mean, 3)
+	require.Greater(t, len(got.Coffees), 1)
+	for i := 1; i < len(got.Coffees); i++ {
+		assert.GreaterOrEqual(t, got.Coffees[i-1].Mark, got.Coffees[i].Mark)
+	}
+}

@@ -1,0 +1,152 @@
+import { Button } from "antd";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
+import type { PlanRequest } from "../api/client";
+import { addBrew, useAgain, useCatalogue, useChange, useEntry, usePlaces, useTrip } from "../api/queries";
+import { lastTrip } from "../app/lastTrip";
+import { Panel } from "../app/Panel";
+import { useSettings } from "../app/settings";
+import { Loaded, Trouble } from "../app/Trouble";
+import { brewPath } from "../app/where";
+import { inWords, say } from "../units/units";
+import { saidOf } from "./cups";
+
+/** A cup of the log, made again at a stop: by the means there, as near as they get. */
+export function Again({
+  entry,
+  stop: at,
+  onClose,
+}: {
+  entry: number;
+  /** Where; asked when left out. */
+  stop?: number;
+  onClose: () => void;
+}) {
+  const cup = useEntry(entry);
+  return (
+    <Panel title="Make this cup again" open onClose={onClose} size={460}>
+      <Loaded query={cup}>
+        {(l) => (
+          <There entry={entry} method={l.method} trip={l.trip_id} gone={l.gone ? 0 : l.stop_id} stop={at} />
+        )}
+      </Loaded>
+    </Panel>
+  );
+}
+
+function There({
+  entry,
+  method: was,
+  trip,
+  gone,
+  stop: at,
+}: {
+  entry: number;
+  method: string;
+  trip: number;
+  /** The stop of the cup; 0 where it is no more. */
+  gone: number;
+  stop?: number;
+}) {
+  const { system } = useSettings();
+  const catalogue = useCatalogue();
+  const current = useTrip(Number(lastTrip() ?? 0) || trip);
+  const places = usePlaces();
+  const stops = [
+    ...(current.data?.stops ?? []).map((s) => ({ id: s.id, name: `day ${s.day}, ${s.name}` })),
+    ...(places.data?.stops ?? []).map((s) => ({ id: s.id, name: s.name })),
+  ];
+  const [chosen, setStop] = useState(at ?? 0);
+  const stop = chosen || stops.find((s) => s.id === gone)?.id || stops[0]?.id || 0;
+  const [method, setMethod] = useState(was);
+  const again = useAgain(entry, { stop, ...(method !== was && { method }) });
+  const navigate = useNavigate();
+  const keep = useChange(() => addBrew(stop, { request: again.data?.again.request as PlanRequest }));
+  const a = again.data;
+  const p = a?.plan;
+  const point = (c: { extraction_pct: number; tds_pct: number }) =>
+    `${inWords(c.extraction_pct, "%", system)} extracted, ${inWords(c.tds_pct, "%", system, { step: 0.01 })} strong`;
+  if (stop === 0 && !current.isPending) return <p className="empty">There is no stop to make it at.</p>;
+  return (
+    <>
+      <div className="fields">
+        {at === undefined && (
+          <div className="field">
+            <label htmlFor="again-stop">Stop</label>
+            <select
+              id="again-stop"
+              className="plain-select"
+              value={stop}
+              onChange={(e) => setStop(Number(e.target.value))}
+            >
+              {stops.map((s) => (
+                <option key={s.id} value={s.id}>
+                  {s.name}
+                </option>
+              ))}
+            </select>
+          </div>
+        )}
+        <div className="field">
+          <label htmlFor="again-method">Method</label>
+          <select
+            id="again-method"
+            className="plain-select"
+            value={method}
+            onChange={(e) => setMethod(e.target.value)}
+          >
+            {(catalogue.data?.methods ?? []).map((m) => (
+              <option key={m.id} value={m.id}>
+                {m.name}
+              </option>
+            ))}
+          </select>
+        </div>
+      </div>
+      {again.error && <Trouble error={again.error} />}
+      {a && p && (
+        <div data-testid="again" aria-busy={again.isPlaceholderData}>
+          <p className="lb-big">
+            {p.dose_g !== null && inWords(p.dose_g, "g", system)}
+            {p.grind.clicks !== null
+              ? `, ${inWords(p.grind.clicks, "clicks", system)}`
+              : p.grind.band && `, ${p.grind.band}`}
+            {p.start_c !== null && `, ${inWords(p.start_c, "°C", system)}`}
+          </p>
+          <p>
+            {a.again.alike ? "As near as anybody could tell" : "Not quite the same"}: {point(a.again.gives)}.
+          </p>
+          <p className="quiet">That cup was {point(a.again.wanted)}, by the model.</p>
+          {a.again.not.map((n) => (
+            <p key={n.text}>{say(n, system)}</p>
+          ))}
+          {a.before.length > 0 && (
+            <p className="quiet">
+              Here before:{" "}
+              {a.before.map((l, i) => (
+                <span key={l.id}>
+                  {i > 0 && "; "}
+                  {l.clicks !== null && `${inWords(l.clicks, "clicks", system)}, `}
+                  <Link to={`/log/${l.id}`}>{saidOf(l)}</Link>
+                </span>
+              ))}
+              .
+            </p>
+          )}
+          <p>
+            <Button
+              type="primary"
+              loading={keep.isPending}
+              disabled={again.isPlaceholderData}
+              onClick={() => keep.mutate(undefined, { onSuccess: (b) => void navigate(brewPath(b)) })}
+            >
+              Plan it there
+            </Button>
+          </p>
+          {keep.error && <Trouble error={keep.error} />}
+        </div>
+      )}
+      {!a && again.isPending && <p role="status">Working it out…</p>}
+    </>
+  );
+}
