@@ -325,19 +325,38 @@ func (a App) BestPath(ctx context.Context) (Path, error) {
 
 // along computes where the cups of a path lie; log has the latest first.
 func (a App) along(ctx context.Context, out Path, log []LogEntry) (Path, error) {
-	h, kept, err := a.historyOf(ctx, log)
-	if err != nil || len(kept) == 0 {
+	if len(log) == 0 {
+		return out, nil
+	}
+	of := coffeeKey(log[0])
+	others, err := a.LatestLog(ctx, AllTrips, mostOthers)
+	if err != nil {
 		return out, err
 	}
-	for _, l := range kept {
-		out.Cups = append(out.Cups, PathCup{Entry: l.ID})
+	// What is liked is known from all cups, as in the advice.
+	others = slices.DeleteFunc(others, func(l LogEntry) bool { return coffeeKey(l) == of })
+	h, kept, err := a.historyOf(ctx, slices.Concat(log, others))
+	if err != nil {
+		return out, err
+	}
+	h.Coffee = of
+	on := map[int]int{} // of the history, where on the path
+	for i, l := range kept {
+		if coffeeKey(l) == of {
+			on[i] = len(out.Cups)
+			out.Cups = append(out.Cups, PathCup{Entry: l.ID})
+		}
+	}
+	if len(out.Cups) == 0 {
+		return out, nil
 	}
 	advice, err := taste.Advise(h, &brew.Planner{})
 	if err != nil {
 		return out, err
 	}
 	for _, l := range advice.Path {
-		out.Cups[l.Brew].At, out.Cups[l.Brew].Says = l.Point, l.Said.Text
+		c := &out.Cups[on[l.Brew]]
+		c.At, c.Says = l.Point, l.Said.Text
 	}
 	out.Liking = &advice.Liking
 	out.best(log)

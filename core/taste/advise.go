@@ -92,6 +92,7 @@ type Advice struct {
 	Considered []Considered    `json:"considered"`
 	Path       []Learnt        `json:"path" doc:"The cups of this coffee, oldest first"`
 	Working    working.Sheet   `json:"working"`
+	Unsure     bool            `json:"unsure,omitempty" doc:"It is less than half sure that the change is right: it is a try"`
 	Or         *Option         `json:"or,omitempty" doc:"Another to choose instead, where it is not likely that the first is right"`
 	Suits      []Suit          `json:"suits,omitempty" doc:"How likely the next cup suits each of several people"`
 	Counted    int             `json:"counted" doc:"Cups of this coffee"`
@@ -205,7 +206,7 @@ func Advise(h History, p Planner) (*Advice, error) {
 	t.settle(a, from, allow, h.Wish, elsewhere)
 	t.path(a, order, from.coffee)
 	t.workings(a, from)
-	a.Chance = quantity.Chance(a.Sure)
+	a.Chance, a.Unsure = quantity.Chance(a.Sure), a.Change != nil && a.Sure < halfSure
 	if len(t.aims) > 1 {
 		if told, err := p.Compute(a.Request); err == nil {
 			for _, c := range t.each(from.as(cupOf(a.Request, told))) {

@@ -65,6 +65,7 @@ export function LastCups({
           <strong className="last-change">
             {change ? (
               <>
+                {a.unsure && "Try: "}
                 {say(change, system)}
                 {a.also && <>, and {say(a.also, system)}</>}
               </>
@@ -304,6 +305,16 @@ function StepChart({ advice: a }: { advice: NonNullable<Advice["advice"]> }) {
   const l = a.liking;
   const es = [a.now.extraction_pct, a.expected.extraction_pct, l.extraction_low_pct, l.extraction_high_pct];
   const ts = [a.now.tds_pct, a.expected.tds_pct, l.tds_low_pct, l.tds_high_pct];
+  const span = {
+    e: [Math.min(...es) - 1.2, Math.max(...es) + 1.2],
+    t: [Math.min(...ts) * 0.9, Math.max(...ts) * 1.1],
+  } as const;
+  // Cups further off are left out of the picture.
+  const near = (p: { extraction_pct: number; tds_pct: number }) =>
+    p.extraction_pct > span.e[0] &&
+    p.extraction_pct < span.e[1] &&
+    p.tds_pct > span.t[0] &&
+    p.tds_pct < span.t[1];
   const pe = (p: { extraction_pct: number; tds_pct: number }) =>
     `${inWords(p.extraction_pct, "%", system)} of extraction and ${inWords(p.tds_pct, "%", system, { step: 0.01 })} strong`;
   const words = `The cup was about ${pe(a.now)}${a.change ? `; the next should be about ${pe(a.expected)}` : ""}. Liked is about ${pe(l)}.`;
@@ -312,8 +323,8 @@ function StepChart({ advice: a }: { advice: NonNullable<Advice["advice"]> }) {
       <Chart
         title="From this cup to the next"
         words={words}
-        x={{ label: "extraction", unit: "%", from: Math.min(...es) - 1.2, to: Math.max(...es) + 1.2 }}
-        y={{ label: "strength", unit: "%", from: Math.min(...ts) * 0.9, to: Math.max(...ts) * 1.1 }}
+        x={{ label: "extraction", unit: "%", from: span.e[0], to: span.e[1] }}
+        y={{ label: "strength", unit: "%", from: span.t[0], to: span.t[1] }}
         height={220}
       >
         {(x, y) => (
@@ -325,7 +336,7 @@ function StepChart({ advice: a }: { advice: NonNullable<Advice["advice"]> }) {
               rx={Math.abs(x(l.extraction_high_pct) - x(l.extraction_pct))}
               ry={Math.abs(y(l.tds_high_pct) - y(l.tds_pct))}
             />
-            {a.path.map((p, i) => (
+            {a.path.filter(near).map((p, i) => (
               <circle key={i} className="last-was" cx={x(p.extraction_pct)} cy={y(p.tds_pct)} r={3} />
             ))}
             {a.change && (
