@@ -34,3 +34,11 @@ func TestInCommon(t *testing.T) {
 	assert.Empty(t, InCommon(fine[2:]))
 	assert.Empty(t, InCommon(nil))
 }
+
+// A mark is worth more with others like it, and less where the same was liked less before.
+func TestWorth(t *testing.T) {
+	assert.Greater(t, Worth(8, []float64{8, 8}), Worth(8, nil))
+	assert.Greater(t, Worth(8, []float64{8, 8}), Worth(9, []float64{4, 4}))
+	assert.Greater(t, Worth(9, nil), Worth(8, nil))
+	assert.Less(t, Worth(3, nil), 6.0)
+}
