@@ -431,6 +431,9 @@ func (t *taster) against(next, from cup) bool {
 	}
 	const plain = 1.0
 	bitter, strong := said(t.last.SourBitter), said(t.last.WeakStrong)
+	if strong <= -plain && math.Log(next.tds/from.tds) < -leastLn {
+		return true // a cup that was too weak is never made weaker
+	}
 	if math.Abs(bitter) >= math.Abs(strong) && math.Abs(bitter) >= plain && bitter*(next.e-from.e) > 0 {
 		return math.Abs(bitter) > math.Abs(strong) || strong*(next.tds-from.tds) >= 0
 	}

@@ -141,3 +141,20 @@ func TestNoLeapOnAFlatModel(t *testing.T) {
 		}
 	}
 }
+
+// A cup that was too weak is never made weaker, however bitter it was.
+func TestNeverWeakerForAWeakCup(t *testing.T) {
+	for _, m := range []string{"cone", "press-pot", "pot", "hand-press", "steep-bag", "pocket-pump", "moka"} {
+		for _, bitter := range []float64{-3, -1, 0, 1, 2, 3} {
+			for _, weak := range []float64{-1, -2, -3} {
+				r := brew.Request{Method: m}
+				r.Grinder.UmPerClick = new(25.0)
+				a := advise(t, History{Brews: []Brew{{Request: r, Tasting: tasted(bitter, weak)}}})
+				assert.GreaterOrEqual(t, a.Expected.TDSPct, a.Now.TDSPct*0.985, "%s, bitter %g, strong %g: %+v", m, bitter, weak, a.Change)
+				if a.Or != nil {
+					assert.GreaterOrEqual(t, a.Or.Expected.TDSPct, a.Now.TDSPct*0.985, "%s, bitter %g, strong %g, or: %+v", m, bitter, weak, a.Or.Change)
+				}
+			}
+		}
+	}
+}
