@@ -432,3 +432,20 @@ func TestAMokaIsNeverGroundToClog(t *testing.T) {
 		}
 	}
 }
+
+// As much as an advice is ever from: eighty cups of a coffee, sixty of others.
+func BenchmarkAdviseOfManyCups(b *testing.B) {
+	h := History{Coffee: "A"}
+	for i := range 140 {
+		coffee := "A"
+		if i%7 > 3 {
+			coffee = string(rune('B' + i%5))
+		}
+		h.Brews = append(h.Brews, Brew{Coffee: coffee, Request: cone(float64(100 * (i % 24))), Tasting: tasted(float64(i%3-1), 0)})
+	}
+	for b.Loop() {
+		if _, err := Advise(h, &brew.Planner{}); err != nil {
+			b.Fatal(err)
+		}
+	}
+}
