@@ -1,6 +1,7 @@
 package app_test
 
 import (
+	"slices"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -59,6 +60,17 @@ func TestThePalateOverTrips(t *testing.T) {
 	assert.Positive(t, got.People[0].Cups)
 	assert.InDelta(t, 20, got.People[0].Liked.Mean, 3)
 	require.Greater(t, len(got.Coffees), 1)
+	require.NotEmpty(t, got.Roasts)
+	require.NotNil(t, got.Pack)
+	coffees, err := a.Coffees(t.Context(), false)
+	require.NoError(t, err)
+	assert.True(t, slices.ContainsFunc(coffees, func(c app.Coffee) bool { return c.Name == got.Pack.Coffee }), "one that is still kept")
+	for _, c := range coffees { // and no longer, once it is gone
+		require.NoError(t, a.Delete(t.Context(), app.KindCoffee, c.ID))
+	}
+	none, err := a.Palate(t.Context())
+	require.NoError(t, err)
+	assert.Nil(t, none.Pack)
 	for i := 1; i < len(got.Coffees); i++ {
 		assert.GreaterOrEqual(t, got.Coffees[i-1].Mark, got.Coffees[i].Mark)
 	}

@@ -155,6 +155,7 @@ func TestWhatIsNotThere(t *testing.T) {
 		"PATCH /coffees/{coffee}":          `{"name":"Moor"}`,
 		"PATCH /recipes/{recipe}":          `{"recipe":{"name":"Mine"}}`,
 		"POST /brews/{brew}/advice":        `{}`,
+		"POST /log/{entry}/again":          `{"stop":1}`,
 		"POST /blinds/{blind}/say":         `{"liked":"first"}`,
 		"POST /trips/{trip}/duplicate":     ``,
 		"POST /blinds/{blind}/deal":        ``,

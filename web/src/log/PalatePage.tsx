@@ -29,11 +29,28 @@ const None = () => (
 );
 
 function Known({ palate: p }: { palate: Schemas["PalateOut"] }) {
+  const names = useCatalogue().data?.names;
   return (
     <>
       {p.people.map((x) => (
         <Person key={x.by} person={x} named={p.people.length > 1} />
       ))}
+      {p.pack && (
+        <p>
+          To pack: <strong data-own-words>{p.pack.coffee}</strong>, by{" "}
+          {names?.[p.pack.method] ?? p.pack.method}: {p.pack.mark.toFixed(1)} of 10 from{" "}
+          {counted(p.pack.cups, "cup")}.
+        </p>
+      )}
+      {p.roasts.length > 1 && (
+        <p>
+          By roast:{" "}
+          {p.roasts
+            .map((r) => `${r.roast} ${r.mark.toFixed(1)} of 10 (${counted(r.cups, "cup")})`)
+            .join(", ")}
+          .
+        </p>
+      )}
       {p.coffees.length > 0 && (
         <section aria-label="Coffees">
           <h2>Coffees you marked</h2>
