@@ -6,7 +6,6 @@ import (
 	"math"
 	"slices"
 	"strings"
-	"time"
 
 	"apodemos/core/brew"
 	"apodemos/core/field"
@@ -256,18 +255,18 @@ func (t *taster) goneOnFrom(h History) int {
 // inOrder is the order of brews by their times; those without stay where they are, and of equal times
 // the one is first that is written first by all that it says.
 func inOrder(brews []Brew) []int {
-	out, at := make([]int, len(brews)), make([]time.Time, len(brews))
+	out, at := make([]int, len(brews)), make([]float64, len(brews))
 	for i := range brews {
 		out[i] = i
 	}
 	for i, b := range brews {
-		var err error
-		if at[i], err = time.Parse(time.RFC3339, b.At); err != nil {
+		var ok bool
+		if at[i], ok = moment(b.At); !ok {
 			return out
 		}
 	}
 	slices.SortStableFunc(out, func(i, j int) int {
-		if c := at[i].Compare(at[j]); c != 0 {
+		if c := cmp.Compare(at[i], at[j]); c != 0 {
 			return c
 		}
 		return strings.Compare(written(brews[i]), written(brews[j]))

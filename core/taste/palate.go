@@ -4,7 +4,6 @@ import (
 	"fmt"
 	"math"
 	"strings"
-	"time"
 
 	"apodemos/core/brew"
 )
@@ -170,11 +169,11 @@ func roastOf(c cup) string {
 
 // roastedOn is the day on which the coffee of a cup was roasted, in days; false where it is not known.
 func roastedOn(c *cup, b *Brew) (float64, bool) {
-	at, err := time.Parse(time.RFC3339, b.At)
-	if err != nil || c.request.Coffee.DaysOff == nil {
+	at, ok := moment(b.At)
+	if !ok || c.request.Coffee.DaysOff == nil {
 		return 0, false
 	}
-	return math.Floor(float64(at.Unix())/86400) - *c.request.Coffee.DaysOff, true
+	return math.Floor(at/86400) - *c.request.Coffee.DaysOff, true
 }
 
 // placeOf names the place of a cup, as far as the model may be out otherwise there: by

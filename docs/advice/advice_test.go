@@ -11,7 +11,7 @@ import (
 	"github.com/stretchr/testify/require"
 
 	"apodemos/core/taste"
-	"apodemos/core/taste/hidden"
+	"apodemos/docs/advice/hidden"
 )
 
 var two = []string{taste.Grind, taste.Ratio}
@@ -88,7 +88,7 @@ Made by %s: do not edit.
 On target is a cup within 0.8 points of extraction and 8 %% of strength of what its person likes, as it is expected, whether the program knows it or not.
 
 | %% on target at cup | 1 | 2 | 3 | 4 | 5 | 6 | 7 | 8 |
-| --- | --- | --- | --- | --- | --- | --- | --- | --- |`, "`make advice`", people, "`core/taste/hidden`")
+| --- | --- | --- | --- | --- | --- | --- | --- | --- |`, "`make advice`", people, "`docs/advice/hidden`")
 	for _, c := range courses(people) {
 		for _, by := range []struct {
 			name string
