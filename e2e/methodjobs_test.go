@@ -502,6 +502,7 @@ func TestTheBestCupElsewhere(t *testing.T) {
 	p.see("by the model")
 	p.do(chromedp.SetValue(chromedp.CSS("#again-method"), "press-pot"))
 	p.js(`(document.querySelector("#again-method").dispatchEvent(new Event("change", {bubbles: true})), "")`)
+	p.see("no paper there")
 	p.clickKind("Plan it there", "button")
 	p.see("Brew it")
 	p.see("Press pot")
