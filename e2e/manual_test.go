@@ -86,6 +86,7 @@ func (p *person) follow(step string) {
 		}
 		// A person touches the next thing when what follows from the last is there.
 		time.Sleep(150 * time.Millisecond)
+		p.settle()
 		p.until("see what follows", func() bool { return p.js(`document.querySelector("[aria-busy=true]") ? "busy" : "idle"`) == "idle" })
 	}
 }
