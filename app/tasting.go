@@ -170,8 +170,8 @@ func instant(l LogEntry) string {
 	return at.UTC().Format(time.RFC3339)
 }
 
-// forWhom is whom a brew is for: who is asked for, or where it is for several, those who tasted on its
-// trip; none says whoever tasted last.
+// forWhom names the people a brew is for: the one who is asked for or, if it serves several, those who
+// tasted on its trip. If it names nobody, the advice is for the last who tasted.
 func forWhom(b Brew, by string, log []LogEntry) []string {
 	if by != "" {
 		return []string{by}

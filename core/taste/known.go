@@ -34,7 +34,7 @@ type PalateSince struct {
 	Liked Spread `json:"extraction_pct"`
 }
 
-// Palates are those of the people who tasted, whoever tasted most first. Its error is field.Problems.
+// Palates returns what each person likes, starting with the one who tasted most. The error is field.Problems.
 func Palates(h History, p Planner) ([]Palate, error) {
 	if bad := h.Check(); len(bad) > 0 {
 		return nil, bad

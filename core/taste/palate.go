@@ -272,8 +272,8 @@ func (t *taster) learn() {
 	t.state.learn(all)
 }
 
-// liking is what whoever a cup is for likes, by the measure of that cup: from where the cup is, less
-// its miss.
+// liking is what the person of a cup likes, measured as that cup is: where the cup is, less how far it
+// missed.
 func (t *taster) liking(c cup) Liking {
 	at := t.thought(c)
 	hE, atE := t.missE(c)
