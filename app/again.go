@@ -2,6 +2,7 @@ package app
 
 import (
 	"context"
+	"slices"
 	"time"
 
 	"apodemos/core/brew"
@@ -21,6 +22,7 @@ type AgainIn struct {
 type AgainOut struct {
 	Again  taste.Again `json:"again"`
 	Plan   *brew.Plan  `json:"plan"`
+	Lacks  string      `json:"lacks" doc:"Why it can’t be made there with your gear; empty if it can"`
 	Before []LogEntry  `json:"before" doc:"The last cups there by this method, the latest first"`
 }
 
@@ -69,6 +71,16 @@ func (a App) MakeAgain(ctx context.Context, entry int64, in AgainIn) (AgainOut, 
 	if r = of.In(ways.With(r, shelf, along)); r.Grinder.UmPerClick == nil {
 		r.Grinder = p.Request.Grinder
 		r.Grinder.Clicks = nil
+	}
+	found, err := ways.Of(ctx, ways.Wanted{Request: r, Have: shelf, Along: along})
+	if err != nil {
+		return out, err
+	}
+	if i := slices.IndexFunc(found.Ways, func(w ways.Way) bool { return w.Method == r.Method }); i >= 0 {
+		out.Lacks = found.Ways[i].Not
+	}
+	if _, err := brew.Compute(r); err != nil {
+		return out, err // of the fields as they were sent
 	}
 	again, err := taste.MakeAgain(&brew.Planner{}, taste.Brew{Request: p.Request, Run: l.Had}, r)
 	if err != nil {

@@ -2,12 +2,14 @@ package app_test
 
 import (
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
 
 	"apodemos/app"
+	"apodemos/core/brew"
 )
 
 // A cup of the log is made again at another stop, with its grinder's clicks, and what happened there
@@ -47,6 +49,21 @@ func TestACupAgainElsewhere(t *testing.T) {
 	require.NoError(t, err)
 	assert.Equal(t, "press-pot", press.Again.Request.Method)
 	assert.NotEmpty(t, press.Again.Not, "there is no paper in it")
+	assert.Empty(t, press.Lacks)
+	shelf, err := a.Gear(ctx)
+	require.NoError(t, err)
+	for _, g := range shelf {
+		if strings.HasPrefix(g.Name, "Press pot") {
+			require.NoError(t, a.Delete(ctx, app.KindGear, g.ID))
+		}
+	}
+	press, err = a.MakeAgain(ctx, cup.ID, app.AgainIn{Stop: cup.StopID, Method: "press-pot"})
+	require.NoError(t, err)
+	assert.NotEmpty(t, press.Lacks, "there is none on the shelf any more")
+	_, err = a.MakeAgain(ctx, cup.ID, app.AgainIn{Stop: cup.StopID, Method: "nothing"})
+	var bad brew.Problems
+	require.ErrorAs(t, err, &bad)
+	assert.Equal(t, "method", bad[0].Field)
 	_, err = a.MakeAgain(ctx, 99999, app.AgainIn{Stop: cup.StopID})
 	assert.ErrorIs(t, err, app.ErrNotFound)
 }

@@ -484,11 +484,11 @@ func TestSomethingChanged(t *testing.T) {
 	cup("very bitter", "very bitter")
 	p.open(at)
 	p.see("more bitter than expected with these settings. Did something change?")
-	p.clickKind("another bag", "[data-testid=last-noticed] button")
+	p.clickKind("a new bag", "[data-testid=last-noticed] button")
 	p.seeNot("Did something change?")
 	p.see("coarser")
 	p.open("/log/6")
-	p.see("another bag")
+	p.see("a new bag")
 }
 
 // The best cup is made again at another stop, by its own method and by another, and what cannot be
@@ -510,7 +510,7 @@ func TestTheBestCupElsewhere(t *testing.T) {
 	p.clickKind("Your best, here", "button")
 	p.see("Water is 87")
 	p.open("/palate")
-	p.see("of a coffee extracted")
+	p.see("You like about")
 	p.see("Strength you like")
 	p.see("Cloud terrace, washed")
 }

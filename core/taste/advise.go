@@ -176,7 +176,7 @@ func Advise(h History, p Planner) (*Advice, error) {
 		from = cupOf(*h.Next, told)
 		from.coffee = cmp.Or(h.Coffee, coffeeOf(*h.Next))
 	} else {
-		t.from = t.goneOnFrom(h)
+		t.from = t.lastCup(h)
 		from = t.cups[t.from]
 	}
 	if len(t.aims) == 0 {
@@ -241,8 +241,8 @@ func (t *taster) take(brews []Brew) ([]int, field.Problems) {
 	return order, bad
 }
 
-// goneOnFrom is the last cup of the coffee that is asked for, by whom the next is for; else the last.
-func (t *taster) goneOnFrom(h History) int {
+// lastCup returns the last cup of the coffee asked for by the person the next is for, or else the last of all.
+func (t *taster) lastCup(h History) int {
 	last := len(t.cups) - 1
 	for i := last; i >= 0; i-- {
 		if (h.Coffee == "" || t.cups[i].coffee == h.Coffee) && (len(h.For) != 1 || t.cups[i].by == h.For[0]) {

@@ -68,7 +68,7 @@ type cup struct {
 	measured *float64
 }
 
-// as is another cup, of the same person, coffee and time.
+// as returns another cup with the person, coffee and epochs of this one.
 func (c cup) as(other cup) cup {
 	other.by, other.coffee, other.epoch = c.by, c.coffee, c.epoch
 	return other

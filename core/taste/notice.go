@@ -6,7 +6,7 @@ import (
 	"apodemos/core/quantity"
 )
 
-// A Notice is that cups do not fit those before them.
+// A Notice says that cups no longer fit the earlier ones.
 type Notice struct {
 	Brew  int             `json:"brew" doc:"Of the history, in the order of its times: the first that does not fit"`
 	At    string          `json:"at" doc:"When that was"`

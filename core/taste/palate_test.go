@@ -81,7 +81,7 @@ func TestAGoodCupIsLeftAlone(t *testing.T) {
 	once := advise(t, History{Brews: brews})
 	assert.Nil(t, once.Change)
 	assert.True(t, once.Settled)
-	assert.Contains(t, once.Why.Text, "A second one like it would change it.")
+	assert.Contains(t, once.Why.Text, "a second one would change it.")
 	assert.NotNil(t, advise(t, History{Brews: append(brews, at(3, "A", 26, -1, 0))}).Change)
 }
 

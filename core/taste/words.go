@@ -38,7 +38,7 @@ var (
 	nearerWhatYouLike   = words("Closer to what you like.")
 	changedSinceLast    = words("You changed it since the last cup. Brew it and say how it was: one change at a time.")
 	youWereContent      = words("You liked it. Leave it as it is.")
-	oneCupOtherwise     = words("The same was right before; this cup was {0}, probably by chance. A second one like it would change it.")
+	oneCupOtherwise     = words("This brew was right before. This cup was {0}, probably by chance; a second one would change it.")
 	lessExtracted       = words("{0} {0#cup|cups} more sour than expected with these settings. Did something change?")
 	moreExtracted       = words("{0} {0#cup|cups} more bitter than expected with these settings. Did something change?")
 	endWhatGear         = words("Your gear or this place allows no more.")
@@ -59,7 +59,7 @@ var (
 	youWereContent2     = words("You liked it.")
 	leavesCupFurther    = words("It ends further from what you like.")
 	youWish             = words("You asked for {0}.")
-	fromOtherCoffees    = words("From what you liked of other coffees.")
+	fromOtherCoffees    = words("From the other coffees you liked.")
 	fromYourCups        = words("From your cups so far.")
 	saidSo              = words("{0}.")
 )
@@ -99,16 +99,16 @@ var (
 
 // bodies says what another filter does to the body, from what a cup ran through to what the next does.
 var bodies = map[string]map[string]quantity.Sentence{
-	byPaper: {byNone: words("More body and silt: no paper there."), byCloth: words("A little more body: cloth in place of paper.")},
-	byCloth: {byNone: words("More body and silt: no cloth there."), byPaper: words("Less body: paper in place of cloth.")},
+	byPaper: {byNone: words("More body and silt: no paper there."), byCloth: words("A little more body: cloth instead of paper.")},
+	byCloth: {byNone: words("More body and silt: no cloth there."), byPaper: words("Less body: paper instead of cloth.")},
 	byNone:  {byPaper: words("Less body, no silt: paper there."), byCloth: words("Less silt: cloth there.")},
 }
 
 // What cannot be the same.
 var (
 	waterCooler   = words("Water is {0} there (was {1}).")
-	againMore     = words("It extracts {0} points more than that cup: the gear allows no nearer.")
-	againLess     = words("It extracts {0} points less than that cup: the gear allows no nearer.")
-	againStronger = words("It is {0} stronger than that cup: the gear allows no nearer.")
-	againWeaker   = words("It is {0} weaker than that cup: the gear allows no nearer.")
+	againMore     = words("It extracts {0} points more than that cup: your gear gets no closer.")
+	againLess     = words("It extracts {0} points less than that cup: your gear gets no closer.")
+	againStronger = words("It is {0} stronger than that cup: your gear gets no closer.")
+	againWeaker   = words("It is {0} weaker than that cup: your gear gets no closer.")
 )

@@ -8,6 +8,7 @@ import { Panel } from "../app/Panel";
 import { useSettings } from "../app/settings";
 import { Loaded, Trouble } from "../app/Trouble";
 import { brewPath } from "../app/where";
+import { byDay, StopSelect } from "../trips/StopSelect";
 import { inWords, say } from "../units/units";
 import { saidOf } from "./cups";
 
@@ -53,7 +54,7 @@ function There({
   const current = useTrip(Number(lastTrip() ?? 0) || trip);
   const places = usePlaces();
   const stops = [
-    ...(current.data?.stops ?? []).map((s) => ({ id: s.id, name: `day ${s.day}, ${s.name}` })),
+    ...byDay(current.data?.stops ?? []),
     ...(places.data?.stops ?? []).map((s) => ({ id: s.id, name: s.name })),
   ];
   const [chosen, setStop] = useState(at ?? 0);
@@ -70,23 +71,7 @@ function There({
   return (
     <>
       <div className="fields">
-        {at === undefined && (
-          <div className="field">
-            <label htmlFor="again-stop">Stop</label>
-            <select
-              id="again-stop"
-              className="plain-select"
-              value={stop}
-              onChange={(e) => setStop(Number(e.target.value))}
-            >
-              {stops.map((s) => (
-                <option key={s.id} value={s.id}>
-                  {s.name}
-                </option>
-              ))}
-            </select>
-          </div>
-        )}
+        {at === undefined && <StopSelect id="again-stop" value={stop} stops={stops} onChange={setStop} />}
         <div className="field">
           <label htmlFor="again-method">Method</label>
           <select
@@ -114,9 +99,14 @@ function There({
             {p.start_c !== null && `, ${inWords(p.start_c, "°C", system)}`}
           </p>
           <p>
-            {a.again.alike ? "As near as anybody could tell" : "Not quite the same"}: {point(a.again.gives)}.
+            {a.again.alike ? "Should taste the same" : "Not quite the same"}: {point(a.again.gives)}.
           </p>
           <p className="quiet">That cup was {point(a.again.wanted)}, by the model.</p>
+          {a.lacks && (
+            <p className="trouble" role="alert">
+              {a.lacks}
+            </p>
+          )}
           {a.again.not.map((n) => (
             <p key={n.text}>{say(n, system)}</p>
           ))}

@@ -82,7 +82,7 @@ function Cup({ entry: l }: { entry: LogEntry }) {
     ["Flat", tasteWord("flat", l.flat)],
     ["Silt", tasteWord("silt", l.silt)],
     ["First sip", tasteWord("hotness", l.hotness)],
-    ["New since the cup before", l.changed ? changes[l.changed] : ""],
+    ["Changed since the last cup", l.changed ? changes[l.changed] : ""],
     ["Refractometer", l.tds_pct === undefined ? "" : inWords(l.tds_pct, "%", system, { step: 0.01 })],
   ];
   const differences: [string, string | undefined, string][] = [

@@ -37,9 +37,8 @@ function Known({ palate: p }: { palate: Schemas["PalateOut"] }) {
       ))}
       {p.pack && (
         <p>
-          To pack: <strong data-own-words>{p.pack.coffee}</strong>, by{" "}
-          {names?.[p.pack.method] ?? p.pack.method}: {p.pack.mark.toFixed(1)} of 10 from{" "}
-          {counted(p.pack.cups, "cup")}.
+          Pack <strong data-own-words>{p.pack.coffee}</strong> ({names?.[p.pack.method] ?? p.pack.method}):{" "}
+          {p.pack.mark.toFixed(1)} of 10 from {counted(p.pack.cups, "cup")}.
         </p>
       )}
       {p.roasts.length > 1 && (
@@ -76,17 +75,15 @@ function Known({ palate: p }: { palate: Schemas["PalateOut"] }) {
               ))}
             </tbody>
           </table>
-          <p className="quiet">
-            Few cups pull a mark towards 6. The link is the best cup; make it again from there.
-          </p>
+          <p className="quiet">With few cups, a mark is pulled towards 6. Each link opens the best cup.</p>
         </section>
       )}
       {p.left_out > 0 && (
         <p className="quiet">{counted(p.left_out, "older cup")} can’t be computed today, so not counted.</p>
       )}
       <p className="quiet">
-        By the model: what is liked less what each coffee, grinder and place adds. A band holds two times in
-        three.
+        Estimates by the model, without what each coffee, grinder and place adds. Each range holds two times
+        in three.
       </p>
     </>
   );
@@ -101,7 +98,7 @@ function Person({ person: p, named }: { person: Schemas["Palate"]; named: boolea
   return (
     <section aria-label={p.by || "What you like"}>
       {named && <h2 data-own-words>{p.by || "Not named"}</h2>}
-      <p className="lb-big">You like {spread(e)} of a coffee extracted.</p>
+      <p className="lb-big">You like about {spread(e)} extraction.</p>
       <p className="quiet">From {counted(p.cups, "cup")}.</p>
       <table className="plain">
         <thead>

@@ -304,7 +304,7 @@ export function TasteForm({
               </select>
             </div>
             <div className="field">
-              <label htmlFor="taste-changed">New since the last cup</label>
+              <label htmlFor="taste-changed">Changed since the last cup</label>
               <select
                 id="taste-changed"
                 className="plain-select"

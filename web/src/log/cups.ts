@@ -9,9 +9,9 @@ export const saidOf = (l: Pick<LogEntry, "says">) => l.says || "no taste noted";
 
 /** What may be another than before, from a cup on. */
 export const changes = {
-  bag: "another bag",
-  roast: "another roast",
-  water: "other water",
+  bag: "a new bag",
+  roast: "a different roast",
+  water: "different water",
   grinder: "the grinder",
   nothing: "nothing",
 } as const;

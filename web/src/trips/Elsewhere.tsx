@@ -4,6 +4,7 @@ import { copyBrew, moveBrew, remove, useChange } from "../api/queries";
 import { Panel } from "../app/Panel";
 import { Trouble } from "../app/Trouble";
 import { useOfferUndo } from "../app/useUndo";
+import { byDay, StopSelect } from "./StopSelect";
 
 /** Copies a brew to another stop or hour of its trip, or moves it there with its log. */
 export function Elsewhere({ brew, trip, onClose }: { brew: Brew; trip: TripOut; onClose: () => void }) {
@@ -31,21 +32,7 @@ export function Elsewhere({ brew, trip, onClose }: { brew: Brew; trip: TripOut; 
         <p className="quiet">
           The brew keeps its own settings; altitude, air, heat and water come from the stop.
         </p>
-        <div className="field">
-          <label htmlFor="elsewhere-stop">Stop</label>
-          <select
-            id="elsewhere-stop"
-            className="plain-input"
-            value={stop}
-            onChange={(e) => setStop(Number(e.target.value))}
-          >
-            {trip.stops.map((s) => (
-              <option key={s.id} value={s.id}>
-                day {s.day}, {s.name}
-              </option>
-            ))}
-          </select>
-        </div>
+        <StopSelect id="elsewhere-stop" value={stop} stops={byDay(trip.stops)} onChange={setStop} />
         <div className="field">
           <label htmlFor="elsewhere-at">Coffee in hand at (empty: any time)</label>
           <input
