@@ -128,11 +128,11 @@ export function LastCups({
                   className="quiet num"
                   title="How likely you’ll like the next cup: within 0.8 points of extraction and 8 % of strength"
                 >
-                  Likely right: {a.chance}
+                  Likely right: {a.chance}.
                 </span>{" "}
                 <span className="quiet">
-                  from {counted(d.counted, "cup")}
-                  {d.others > 0 && <>, and {d.others} of other coffees</>}
+                  From {counted(d.counted, "cup")}
+                  {d.others > 0 && <>, and {d.others} of other coffees</>}.
                 </span>
               </p>
               {d.last.length > 1 && (

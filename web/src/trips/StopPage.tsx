@@ -238,11 +238,6 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         <Caffeine trip={trip} day={stop.day} guidance={catalogue.guidance} />
       )}
       <h2 id="plan">Plan a brew here</h2>
-      {best && (
-        <p>
-          <Button onClick={() => setAgain(true)}>Your best, here…</Button>
-        </p>
-      )}
       {again && best && <Again entry={best} stop={stop.id} onClose={() => setAgain(false)} />}
       {ways.error && <Trouble error={ways.error} retry={() => void ways.refetch()} />}
       {ways.data ? (
@@ -259,6 +254,11 @@ function AtStop({ trip, stop, catalogue }: { trip: TripOut; stop: StopOut; catal
         />
       ) : (
         !ways.error && <p className="loading">Working out methods…</p>
+      )}
+      {best && (
+        <p>
+          <Button onClick={() => setAgain(true)}>Your best, here…</Button>
+        </p>
       )}
       {elsewhere && <Elsewhere brew={elsewhere} trip={trip} onClose={() => setElsewhere(undefined)} />}
       {editing && <StopForm trip={trip} stop={stop} onClose={() => setEditing(false)} />}

@@ -80,6 +80,9 @@ function NumberInput({
   // Emptied, and the cursor still in it: the default must not come back under
   // the fingers of somebody who is about to type a number.
   const [emptied, setEmptied] = useState(false);
+  // What stood there when the cursor came: an answer that comes then must not take the selection, or
+  // what is typed would stand behind it.
+  const [met, setMet] = useState<number>();
   const unit = unitOf(field.unit, system);
   const step = stepOf(field, system, stepMetric);
   // One digit more than the step, so that a converted value comes back as it was.
@@ -106,18 +109,25 @@ function NumberInput({
               }
             : undefined
         }
-        value={bad ?? (value === undefined || emptied ? null : tidy(toShown(value, field.unit, system)))}
+        value={
+          bad ?? (value === undefined || emptied ? null : tidy(toShown(met ?? value, field.unit, system)))
+        }
         step={step}
         placeholder={placeholder}
         suffix={unit || undefined}
-        onBlur={() => setEmptied(false)}
+        onBlur={() => {
+          setEmptied(false);
+          setMet(undefined);
+        }}
         onFocus={() => {
           before.current = value;
+          setMet(value);
         }}
         status={message ? "error" : undefined}
         aria-invalid={message ? true : undefined}
         aria-describedby={message ? `${id}-trouble` : undefined}
         onChange={(v) => {
+          setMet(undefined);
           if (v === null || v === undefined || v === ("" as unknown)) {
             setBad(undefined);
             setEmptied(true);
