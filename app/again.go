@@ -13,9 +13,10 @@ import (
 
 // AgainIn asks for a cup of the log to be made again.
 type AgainIn struct {
-	Stop   int64  `json:"stop" minimum:"1" doc:"Where"`
-	Method string `json:"method,omitempty" maxLength:"40" doc:"By which method; that of the cup when left out"`
-	At     string `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" patternDescription:"HH:MM, from 00:00 to 23:59, or empty" doc:"Local time of day, HH:MM, or empty"`
+	Stop   int64        `json:"stop,omitempty" minimum:"1" doc:"Where"`
+	Here   *ways.Wanted `json:"here,omitempty" doc:"Where, instead: a place that is no stop, and what there is to make it with"`
+	Method string       `json:"method,omitempty" maxLength:"40" doc:"By which method; that of the cup when left out"`
+	At     string       `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" patternDescription:"HH:MM, from 00:00 to 23:59, or empty" doc:"Local time of day, HH:MM, or empty"`
 }
 
 // AgainOut is a brew that comes out like a cup of the log. It is kept nowhere.
@@ -26,7 +27,35 @@ type AgainOut struct {
 	Before []LogEntry  `json:"before" doc:"The last cups there by this method, the latest first"`
 }
 
-// MakeAgain plans a cup of the log again at a stop, with the gear that goes along there.
+// A spot is where a cup is made again, and with what.
+type spot struct {
+	ways.Wanted
+	stop     Stop // zero where it is none
+	supplies trip.Supplies
+}
+
+// spot is where a cup is to be made again.
+func (a App) spot(ctx context.Context, in AgainIn) (s spot, err error) {
+	switch {
+	case in.Here != nil:
+		s.Wanted = *in.Here
+		return s, nil
+	case in.Stop == 0:
+		return s, wrong("stop", in.Stop, noSpot)
+	}
+	if s.stop, err = a.Stop(ctx, in.Stop); err != nil {
+		return s, err
+	}
+	if s.supplies, err = a.supplies(ctx, s.stop.TripID); err != nil {
+		return s, err
+	}
+	s.Request.Conditions = trip.ConditionsAt(s.stop.Conditions, s.stop.Facts, in.At)
+	s.Have, s.Along, err = a.goingAlong(ctx, s.stop.TripID)
+	return s, err
+}
+
+// MakeAgain plans a cup of the log again at a stop, with the gear that goes along there, or at a place
+// that is no stop, with what there is.
 func (a App) MakeAgain(ctx context.Context, entry int64, in AgainIn) (AgainOut, error) {
 	out := AgainOut{Before: []LogEntry{}}
 	l, err := a.LogEntry(ctx, entry)
@@ -37,19 +66,11 @@ func (a App) MakeAgain(ctx context.Context, entry int64, in AgainIn) (AgainOut, 
 	if err != nil {
 		return out, err
 	}
-	st, err := a.Stop(ctx, in.Stop)
+	at, err := a.spot(ctx, in)
 	if err != nil {
 		return out, err
 	}
-	of, err := a.supplies(ctx, st.TripID)
-	if err != nil {
-		return out, err
-	}
-	shelf, along, err := a.goingAlong(ctx, st.TripID)
-	if err != nil {
-		return out, err
-	}
-	there := trip.ConditionsAt(st.Conditions, st.Facts, in.At)
+	there := at.Request.Conditions
 	was := p.Request
 	r := brew.Request{Conditions: there}
 	if in.Method == "" || in.Method == l.Method {
@@ -63,16 +84,20 @@ func (a App) MakeAgain(ctx context.Context, entry int64, in AgainIn) (AgainOut, 
 		r.CupMl, r.Scale = was.CupMl, was.Scale
 	}
 	r.Coffee, r.Drinkers, r.With = was.Coffee, was.Drinkers, brew.With{}
+	if n := at.Request.Drinkers; n != nil {
+		r.Drinkers = n
+	}
 	if id := was.Coffee.ID; id != nil {
 		if c, err := a.CoffeeOf(ctx, *id); err == nil {
 			r.Coffee = BeansOn(c, "", time.Now())
 		}
 	}
-	if r = of.In(ways.With(r, shelf, along)); r.Grinder.UmPerClick == nil {
+	if r = at.supplies.In(ways.With(r, at.Have, at.Along)); r.Grinder.UmPerClick == nil {
 		r.Grinder = p.Request.Grinder
 		r.Grinder.Clicks = nil
 	}
-	found, err := ways.Of(ctx, ways.Wanted{Request: r, Have: shelf, Along: along})
+	at.Request = r
+	found, err := ways.Of(ctx, at.Wanted)
 	if err != nil {
 		return out, err
 	}
@@ -90,9 +115,12 @@ func (a App) MakeAgain(ctx context.Context, entry int64, in AgainIn) (AgainOut, 
 	if out.Plan, err = Plan(again.Request, false); err != nil {
 		return out, err
 	}
-	log, err := a.Log(ctx, st.TripID)
+	if at.stop.ID == 0 {
+		return out, nil
+	}
+	log, err := a.Log(ctx, at.stop.TripID)
 	for _, b := range log {
-		if b.StopID == st.ID && b.Method == again.Request.Method && len(out.Before) < lastCups {
+		if b.StopID == at.stop.ID && b.Method == again.Request.Method && len(out.Before) < lastCups {
 			out.Before = append(out.Before, b)
 		}
 	}

@@ -10,6 +10,7 @@ import (
 
 	"apodemos/app"
 	"apodemos/core/brew"
+	"apodemos/core/ways"
 )
 
 // A cup of the log is made again at another stop, with its grinder's clicks, and what happened there
@@ -60,6 +61,22 @@ func TestACupAgainElsewhere(t *testing.T) {
 	press, err = a.MakeAgain(ctx, cup.ID, app.AgainIn{Stop: cup.StopID, Method: "press-pot"})
 	require.NoError(t, err)
 	assert.NotEmpty(t, press.Lacks, "there is none on the shelf any more")
+	// Here and now, with what there is.
+	conditions := stops[0].Conditions
+	there := ways.Wanted{Request: brew.Request{Conditions: conditions, Drinkers: new(3.0)}, Have: shelf}
+	here, err := a.MakeAgain(ctx, cup.ID, app.AgainIn{Here: &there})
+	require.NoError(t, err)
+	assert.True(t, here.Again.Alike)
+	assert.Equal(t, 3.0, *here.Plan.Request.Drinkers, "as many as there are")
+	assert.Equal(t, *conditions.Place.AltitudeM, *here.Plan.Request.Place.AltitudeM)
+	assert.Empty(t, here.Lacks)
+	assert.Empty(t, here.Before, "it is no stop")
+	there.Have, there.Said = nil, true
+	here, err = a.MakeAgain(ctx, cup.ID, app.AgainIn{Here: &there})
+	require.NoError(t, err)
+	assert.NotEmpty(t, here.Lacks, "there is nothing to make it with")
+	_, err = a.MakeAgain(ctx, cup.ID, app.AgainIn{})
+	require.ErrorContains(t, err, "is missing. Choose a stop")
 	_, err = a.MakeAgain(ctx, cup.ID, app.AgainIn{Stop: cup.StopID, Method: "nothing"})
 	var bad brew.Problems
 	require.ErrorAs(t, err, &bad)

@@ -21,6 +21,7 @@ var (
 	noMergePatch      = words("not a JSON object. Send a merge patch")
 	kitServesNotAll   = words("this kit can’t make every brew. Add more gear")
 	noMethod          = words("{0} is not a method")
+	noSpot            = words("is missing. Choose a stop, or say what there is here")
 	noObject          = words("is not an object. Send a merge patch")
 	shareTooLong      = words("{0} {0#character is|characters are} too long for a code. Shorten the words to {1}")
 	neitherOrBoth     = words("needs a plan or a recipe. Send one of them")

@@ -513,6 +513,19 @@ func TestTheBestCupElsewhere(t *testing.T) {
 	p.open("/trips/1/stops/5")
 	p.clickKind("Your best, here", "button")
 	p.see("Water is 87")
+	p.open("/trips/1/sheet")
+	p.see("Your best, here:")
+	p.until("see it on the page of every stop where it can be made", func() bool {
+		return p.js(`(document.querySelectorAll("[data-testid=best-here]").length > 2 ? "each" : "")`) == "each"
+	})
+	// Here and now, which is no stop.
+	p.open("/now")
+	p.clickKind("Your best, here", "button")
+	p.see("by the model")
+	figures := p.js(`document.querySelector("[data-testid=again] .lb-big").innerText.replace(/[\u2009\u00a0]/g, " ")`)
+	p.clickKind("Plan it", ".ant-btn-primary")
+	p.see("Not saved yet.")
+	assert.Contains(t, figures, p.figure("dose_g"), "the plan is the one that was promised")
 	p.open("/palate")
 	p.see("You like about")
 	p.see("Strength you like")

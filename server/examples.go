@@ -41,6 +41,7 @@ var asked = map[string]asking{
 	"import-log":          {files: map[string]any{"application/json": object{"format": "apodemos-log", "version": 1, "entries": []any{}}}},
 	"import-recipe":       {files: map[string]any{"application/json": object{"format": "apodemos-recipe", "version": 1, "recipe": object{"name": "Slow mornings", "method": "cone", "dose_g": 15, "water_g": 240}}}},
 	"import-trip":         {body: tripShown},
+	"make-again":          {body: object{"stop": 3}},
 	"join-stops":          {path: object{"stop": 2}, body: object{"with": 3}},
 	"lay-kit":             {body: object{"items": []int{3, 15, 19}}},
 	"preview-bring":       {files: map[string]any{"application/json": pocketShown}},

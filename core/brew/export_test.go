@@ -43,3 +43,12 @@ func SteepOf(h *Hot, um float64) *Steeped { return h.steep(um, false) }
 
 // GrindFor is the grind that gives an extraction.
 func (s *Steeped) GrindFor(e float64) (float64, bool) { return s.grindFor(e) }
+
+// ThroughMl is the water that meets the coffee of a plan's batch, in ml.
+func ThroughMl(p *Plan) float64 {
+	sum := 0.0
+	for _, at := range p.made.pours() {
+		sum += at.ml
+	}
+	return sum
+}

@@ -250,7 +250,7 @@ func (p *Plan) RecipeOf(name string) recipe.Recipe {
 		r.School = *p.Request.School
 	}
 	if was := p.Request.Recipe; was != nil {
-		r.Steps, r.Words, r.StopPct = was.Steps, was.Words, was.StopPct
+		r.Steps, r.Words, r.StopPct, r.BoilS, r.SettleS = was.Steps, was.Words, was.StopPct, was.BoilS, was.SettleS
 	}
 	m, _ := method.ByID(p.Request.Method)
 	if m.Contact == method.Dilution {

@@ -127,6 +127,8 @@ func TestARecipeFedBackIsTheSame(t *testing.T) {
 		{Method: "cone", Recipe: read(t, bag), Drinkers: ptr(3.0)},
 		{Method: "press-pot", Recipe: read(t, "30 g, 500 ml, 94 °C, steep 5:00, done at 8:00")},
 		{Method: "moka", Recipe: &recipe.Recipe{StopPct: ptr(70.0), DoseG: ptr(14.0)}},
+		{Method: "pocket-pump", Recipe: &recipe.Recipe{StopPct: ptr(70.0)}},
+		{Method: "pot", School: ptr("warm-boil"), Recipe: &recipe.Recipe{BoilS: ptr(90.0), SettleS: ptr(120.0)}},
 		{Method: "hand-press", Recipe: read(t, "17 g, 210 g, 85 °C, fine, stir at 0:15, press at 1:30")},
 	} {
 		p, err := explain.Brew(r)
@@ -218,10 +220,41 @@ func TestWhatARecipeSets(t *testing.T) {
 	assert.InDelta(t, *full.CupC, *early.CupC, 2, "as fast as ever, and no more than comes up")
 	brewed := func(p *Plan) float64 { return *p.DrinkMl - *p.Water.DilutionMl }
 	assert.Less(t, brewed(early), brewed(full), "and there is less of it")
-	for _, p := range []*Plan{full, early} {
+	full13, nine := plan("pocket-pump", recipe.Recipe{}), plan("pocket-pump", recipe.Recipe{StopPct: ptr(900.0 / 13)})
+	assert.Less(t, *nine.Strength.ExtractionPct, *full13.Strength.ExtractionPct, "nine presses draw out less than thirteen")
+	assert.Less(t, brewed(nine), brewed(full13), "and press less through")
+	assert.InDelta(t, 100*9.0/13, ThroughMl(nine), 1e-9, "what is not pumped meets no coffee")
+	assert.Contains(t, said(nine), "9 presses")
+	assert.Contains(t, said(full13), "thirteen presses")
+
+	boiled := func(own recipe.Recipe, treatment string) *Plan {
+		r := Request{Method: "pot", School: ptr("warm-boil"), Recipe: &own}
+		r.Place.AltitudeM, r.Water.Source, r.Water.Treatment = ptr(2300.0), ptr("stream"), &treatment
+		p, err := Compute(r)
+		require.NoError(t, err)
+		return p
+	}
+	usual, brief, longer := boiled(recipe.Recipe{}, "filtered"), boiled(recipe.Recipe{BoilS: ptr(60.0)}, "filtered"), boiled(recipe.Recipe{SettleS: ptr(180.0)}, "filtered")
+	assert.InDelta(t, *usual.ContactS-60, *brief.ContactS, 3, "two minutes at the boil are usual")
+	assert.InDelta(t, *usual.ContactS+120, *longer.ContactS, 3, "and one to settle")
+	assert.Less(t, *brief.Strength.ExtractionPct, *usual.Strength.ExtractionPct)
+	assert.Greater(t, *longer.Strength.ExtractionPct, *usual.Strength.ExtractionPct)
+	stream := boiled(recipe.Recipe{BoilS: ptr(30.0)}, "boil")
+	assert.Equal(t, 180.0, *stream.SafeBoilS, "a recipe doesn’t shorten the boil that makes a stream safe")
+	assert.InDelta(t, *usual.ContactS+60, *stream.ContactS, 3)
+	for _, p := range []*Plan{full, early, full13, nine, usual, brief, longer} {
 		w := p.Water
 		assert.InDelta(t, *w.PouredMl+*w.DilutionMl+*w.SplashMl, *p.DrinkMl+*w.RetainedMl+*w.LeftBehindMl, 0.01, "the water balances")
 	}
+}
+
+// said is what a plan's steps say, with their signs.
+func said(p *Plan) string {
+	var out strings.Builder
+	for _, s := range p.Steps {
+		out.WriteString(s.Text + " " + s.Sign + "\n")
+	}
+	return out.String()
 }
 
 // What does not go together, or with the method, is named with what is allowed.
@@ -241,6 +274,9 @@ func TestAWrongRecipe(t *testing.T) {
 		{"moka", `{"steps": [{"at_s": 0, "do": "Stir"}]}`, "recipe.steps"},
 		{"cone", `{"steps": [{"at_s": 0, "do": " "}]}`, "recipe.steps[0].do"},
 		{"cone", `{"stop_pct": 70}`, "recipe.stop_pct"},
+		{"pot", `{"boil_s": 60}`, "recipe.boil_s"},
+		{"pot", `{"settle_s": 60}`, "recipe.settle_s"},
+		{"moka", `{"settle_s": 1}`, "recipe.settle_s"},
 		{"cold-concentrate", `{"water_c": 93}`, "recipe.water_c"},
 		{"press-pot", `{"steep_s": 12}`, "recipe.steep_s"},
 		{"cone", `{"method": "pot"}`, "recipe.method"},

@@ -518,7 +518,7 @@ func (s *Steeped) pours() []pour {
 	for i := range s.Line {
 		if step := &s.Line[i]; step.Phase == method.Brew && step.Lane == method.Scale {
 			to := s.pourTo(step)
-			out = append(out, pour{step.AtS, math.Max(step.ForS, 1), to - at})
+			out = append(out, pour{step.AtS, math.Max(step.ForS, 1), (to - at) * s.School.Passes()})
 			at = to
 		}
 	}

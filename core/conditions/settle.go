@@ -346,6 +346,15 @@ func (s *Settled) TreatS() float64 {
 	return water.TreatmentBoilS(s.treatAltM, s.AltitudeKnown)
 }
 
+// NeedsBoilS is the rolling boil that would make the water safe here, in s, whether it is planned or not;
+// 0 where it is safe already.
+func (s *Settled) NeedsBoilS() float64 {
+	if t := *s.Conditions.Water.Treatment; t != water.Boil && t != water.Doubtful {
+		return 0
+	}
+	return water.TreatmentBoilS(s.treatAltM, s.AltitudeKnown)
+}
+
 // WaterState is where a stop's water is from, and whether it may be drunk.
 type WaterState struct {
 	Source    string           `json:"source" doc:"Empty when nobody has said"`

@@ -13,7 +13,7 @@ import (
 var named = map[string]string{
 	"after_s": "Time off the heat", "alkalinity_mg_l": "Alkalinity", "allow": "May change", "at": "Time", "at_s": "Start", "base_mm": "Base",
 	"boils": "Boils so far", "bottle_ml": "Concentrate bottle", "brewed_at": "Brewed at", "brews": "Brews", "capacity_g": "Canister holds", "capacity_ml": "Holds",
-	"clicks": "Clicks", "coffee": "Coffee", "colder_c": "Colder by", "count": "Pieces", "day": "Day", "delay_days": "Delay", "do": "What to do", "done_s": "Total time",
+	"clicks": "Clicks", "coffee": "Coffee", "colder_c": "Colder by", "count": "Pieces", "day": "Day", "delay_days": "Delay", "do": "What to do", "done_s": "Total time", "boil_s": "Boil for", "settle_s": "Settle for",
 	"dose_ml": "Dose of concentrate", "total_mg_l": "Dissolved solids in all", "strength_mg_ml": "Strength of a bought concentrate", "drain_factor": "Measured resistance", "drink_ml": "Drink", "efficiency": "Measured efficiency", "entries": "Entries",
 	"fill_ml": "Fill", "for_s": "Duration", "grams": "Fuel weighed", "grind": "Grind", "grind_um": "Grind size", "hardness_mg_l": "Hardness", "height_mm": "Height",
 	"hours": "Walking a day", "how": "How", "kind": "Kind", "km": "Distance", "lat": "Latitude", "left_g": "Gas left", "length_mm": "Length, or diameter",

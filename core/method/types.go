@@ -207,8 +207,8 @@ type School struct {
 	// ColdFill says that the brewer's own boiler takes the water cold and heats
 	// it, and that there is no kettle, for OnFlame.
 	ColdFill bool
-	// StopShare is how much of its water has come up when a moka pot is taken off; 0 for
-	// all of it.
+	// StopShare is how much of its water has come up when a moka pot is taken off, or has been
+	// pumped through; 0 for all of it.
 	StopShare float64
 	Milk      float64 // condensed milk, g a cup, that it drips onto; as usual
 	// TopUp tells that a pot too small for it all boils strong and low, and the rest of the

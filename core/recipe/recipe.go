@@ -38,7 +38,9 @@ type Recipe struct {
 	SteepS *float64   `json:"steep_s,omitempty" doc:"Until it is broken, pressed, lifted or strained"`
 	DoneS  *float64   `json:"done_s,omitempty" doc:"All of it: drained, or poured off"`
 
-	StopPct *float64 `json:"stop_pct,omitempty" doc:"Of a moka pot: off the heat once so much of its water has come up"`
+	StopPct *float64 `json:"stop_pct,omitempty" doc:"Of a moka pot or a pump brewer: stopped once so much of its water has come through"`
+	BoilS   *float64 `json:"boil_s,omitempty" doc:"Of a pot boiled with its coffee: how long it boils; longer where its water has to be made safe"`
+	SettleS *float64 `json:"settle_s,omitempty" doc:"Of a pot boiled with its coffee: how long it settles before it is poured off"`
 	Words   string   `json:"words,omitempty" maxLength:"4000" doc:"That it was read from"`
 }
 
@@ -73,7 +75,11 @@ type HandStep struct {
 const (
 	minWaterC, maxWaterC = 40, 100
 	minStop              = 50
-	maxAtS               = 7200
+	// A boil past some minutes turns bitter, and what settles longer than a quarter of an hour is cold.
+	// From memory.
+	LeastBoilS, mostBoilS     = 15, 300
+	LeastSettleS, mostSettleS = 20, 900
+	maxAtS                    = 7200
 	// pourGPerS is how fast a steady hand pours. Common practice.
 	pourGPerS = 4
 	leastPour = 5
@@ -88,7 +94,7 @@ const OwnSource = "your own recipe"
 // Empty reports whether nothing is set but its names.
 func (r *Recipe) Empty() bool {
 	return r.DoseG == nil && r.WaterG == nil && r.Ratio == nil && r.DrinkG == nil && r.WaterC == nil && r.Grind == "" && r.GrindUm == nil && r.Clicks == nil && r.MineralsMgL == nil &&
-		len(r.Pours) == 0 && len(r.Steps) == 0 && r.SteepS == nil && r.DoneS == nil && r.StopPct == nil
+		len(r.Pours) == 0 && len(r.Steps) == 0 && r.SteepS == nil && r.DoneS == nil && r.StopPct == nil && r.BoilS == nil && r.SettleS == nil
 }
 
 // SaysHowMuch reports whether it sets how much there is to drink.
@@ -116,6 +122,8 @@ func (r *Recipe) numbers() []numeral {
 		{"done_s", r.DoneS, field.ContactS},
 		{"minerals_mg_l", r.MineralsMgL, field.TDSMgL},
 		{"stop_pct", r.StopPct, field.Span{Min: minStop, Max: 100, Unit: quantity.Percent}},
+		{"boil_s", r.BoilS, field.Span{Min: LeastBoilS, Max: mostBoilS, Unit: quantity.Second}},
+		{"settle_s", r.SettleS, field.Span{Min: LeastSettleS, Max: mostSettleS, Unit: quantity.Second}},
 	}
 	if g := r.Grinder; g != nil && g.UmPerClick != 0 {
 		list = append(list, numeral{"grinder.um_per_click", &g.UmPerClick, field.UmPerClick}, numeral{"grinder.zero_um", &g.ZeroUm, field.ZeroUm})

@@ -75,11 +75,20 @@ func (r *Recipe) Over(m method.Method, base method.School, here *OwnGrinder) (Ma
 	}
 	made.OtherClicks = other
 	if r.StopPct != nil {
-		if m.Way != method.OnFlame {
-			problem("stop_pct", *r.StopPct, "this is for a moka pot only. Leave it empty")
+		if m.Way != method.OnFlame && m.Family != "pump" {
+			problem("stop_pct", *r.StopPct, "this is for a moka pot or a pump brewer. Leave it empty")
 		} else {
 			s.StopShare = *r.StopPct / 100
 		}
+	}
+	if r.BoilS != nil && base.BoilS == 0 {
+		problem("boil_s", *r.BoilS, "this style doesn’t boil its coffee for a time. Leave it empty")
+	}
+	if r.SettleS != nil && !base.BoilsIn() {
+		problem("settle_s", *r.SettleS, "this is for a pot boiled with its coffee. Leave it empty")
+	}
+	if r.BoilS != nil {
+		s.BoilS = *r.BoilS
 	}
 	if len(r.Pours) > 0 && (m.InPot() || m.Way == method.OnFlame || s.BasketG > 0 || m.Contact == method.Cold) {
 		problem("pours", len(r.Pours), "this method has no pours. Leave them out, or choose another method")
@@ -101,6 +110,7 @@ func (r *Recipe) steps(m method.Method, s method.School, waterG float64) ([]meth
 	if s.StopShare > 0 {
 		out = stopped(out, s.StopShare)
 	}
+	out = r.boiled(out)
 	if len(r.Pours) > 0 || len(r.Steps) > 0 {
 		out = r.laid(m, out, waterG)
 	}
@@ -114,7 +124,31 @@ func (r *Recipe) steps(m method.Method, s method.School, waterG float64) ([]meth
 	return out, bad
 }
 
-// stopped lets a moka pot flow for a share of its time.
+// boiled lets a pot boil with its coffee, and settle, as long as the recipe says; what follows moves along.
+func (r *Recipe) boiled(steps []method.Step) []method.Step {
+	later := 0.0
+	for i := range steps {
+		k := &steps[i]
+		if k.Phase != method.Brew || !k.FromBoil {
+			continue
+		}
+		k.AtS += later
+		was := k.ForS
+		switch {
+		case k.ID == "boil" && r.BoilS != nil:
+			k.ForS = *r.BoilS
+		case k.ID == method.Settle && r.SettleS != nil:
+			k.ForS = *r.SettleS
+		}
+		later += k.ForS - was
+	}
+	return steps
+}
+
+// UsualPresses empty the tank of a pump brewer. Common practice.
+const UsualPresses = 13
+
+// stopped lets a moka pot flow, or a pump be pressed, for a share of its time.
 func stopped(steps []method.Step, share float64) []method.Step {
 	cut := 0.0
 	for i := range steps {
@@ -127,6 +161,12 @@ func stopped(steps []method.Step, share float64) []method.Step {
 			cut = k.ForS * (1 - share)
 			k.ForS -= cut
 			k.Sign = fmt.Sprintf("about %s of what usually comes up has come, before the stream sputters", parts(share))
+		}
+		if k.ID == "pump" {
+			cut = k.ForS * (1 - share)
+			k.ForS -= cut
+			k.Own = fmt.Sprint(math.Round(UsualPresses * share))
+			k.Label, k.Text, k.Sign = k.Own+" presses", "Pump slowly, {own} presses.", "the last press is done"
 		}
 	}
 	return steps

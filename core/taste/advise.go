@@ -28,7 +28,7 @@ type Brew struct {
 type History struct {
 	For     []string      `json:"for,omitempty" maxItems:"8" doc:"Whom the next is for; who tasted last when left out"`
 	Brews   []Brew        `json:"brews" maxItems:"500"`
-	Allow   []string      `json:"allow,omitempty" doc:"What may be changed: grind, ratio, time, temperature, stop; all of it when left out"`
+	Allow   []string      `json:"allow,omitempty" doc:"What may be changed: grind, ratio, time, temperature, stop, boil, bypass; all of it when left out"`
 	Wish    string        `json:"wish,omitempty" maxLength:"200" doc:"In place of what was tasted: rounder, brighter, stronger, lighter, less silt"`
 	Changed bool          `json:"changed,omitempty" doc:"The next was changed since the last cup: nothing more is proposed before it is tasted"`
 	Coffee  string        `json:"coffee,omitempty" maxLength:"120" doc:"Which coffee the next is of, where its request does not say; that of the last brew when left out"`

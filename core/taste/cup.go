@@ -52,8 +52,8 @@ type Planner interface {
 	Compute(brew.Request) (*brew.Plan, error)
 }
 
-// usualPresses of a pocket pump. Common practice.
-const usualPresses = 13
+// usualPresses of a pocket pump.
+const usualPresses = recipe.UsualPresses
 
 // A cup is what the model says of a brew as it was had.
 type cup struct {

@@ -20,14 +20,16 @@ const (
 	Time        = "time"
 	Temperature = "temperature"
 	Stop        = "stop"
+	Boil        = "boil"
+	Bypass      = "bypass"
 )
 
 // Levers are all of them.
-var Levers = []string{Grind, Ratio, Time, Temperature, Stop}
+var Levers = []string{Grind, Ratio, Time, Temperature, Stop, Boil, Bypass}
 
 // OneChange is one change, in the units of the gear.
 type OneChange struct {
-	Lever  string        `json:"lever" enum:"grind,ratio,time,temperature,stop"`
+	Lever  string        `json:"lever" enum:"grind,ratio,time,temperature,stop,boil,bypass"`
 	From   float64       `json:"from"`
 	To     float64       `json:"to"`
 	Unit   quantity.Unit `json:"unit"`
@@ -46,16 +48,11 @@ type knob struct {
 	why   quantity.Sentence
 }
 
-// knobs are the levers that a brew has.
+// knobs are the levers that a brew's method has, and only they.
 func knobs(from cup, allow []string) []knob {
 	var out []knob
 	for _, name := range Levers {
-		k := knob{lever: name}
-		if !slices.Contains(allow, name) {
-			k.why = notChanged
-			out = append(out, k)
-			continue
-		}
+		var k knob
 		switch name {
 		case Grind:
 			k = grind(from)
@@ -67,6 +64,16 @@ func knobs(from cup, allow []string) []knob {
 			k = temperature(from)
 		case Stop:
 			k = stop(from)
+		case Boil:
+			k = boil(from)
+		case Bypass:
+			k = bypass(from)
+		}
+		if k.to == nil && k.why.IsZero() {
+			continue // the method has none
+		}
+		if !slices.Contains(allow, name) {
+			k = knob{why: notChanged}
 		}
 		k.lever = name
 		out = append(out, k)
@@ -210,6 +217,9 @@ func ratio(from cup) knob {
 // timed is a longer or shorter steep, where it is free.
 func timed(from cup) knob {
 	r, p := from.request, from.plan
+	if b := p.Made(); b != nil && b.BoilsIn() {
+		return settled(r, b)
+	}
 	if !steeps(p) {
 		return knob{why: poursFlowSet}
 	}
@@ -227,6 +237,65 @@ func timed(from cup) knob {
 		next := r
 		next.ContactS = &to
 		return next, OneChange{Time, now, to, quantity.Second, nil, quantity.Either(n > 0, longerNot, shorterNot).Say(quantity.Of(math.Abs(to-now), quantity.Second), quantity.Of(to, quantity.Second), quantity.Of(now, quantity.Second))}, true
+	}}
+}
+
+// settled is a longer or shorter rest of a boiled pot before it is poured off: the coffee draws on.
+func settled(r brew.Request, b *brew.Brewed) knob {
+	i := slices.IndexFunc(b.Line, func(s method.Step) bool { return s.ID == method.Settle })
+	if i < 0 {
+		return knob{why: poursFlowSet}
+	}
+	now, most := b.Line[i].ForS, 12
+	return knob{most: most, to: func(n int) (brew.Request, OneChange, bool) {
+		to := now + 30*float64(n)
+		if to < math.Max(recipe.LeastSettleS, now/2) || to > 2.5*now {
+			return r, OneChange{}, false
+		}
+		next := withOwn(r, func(own *recipe.Recipe) { own.SettleS = &to })
+		return next, OneChange{Time, now, to, quantity.Second, nil, quantity.Either(n > 0, settleLonger, settleShorter).Say(quantity.Of(math.Abs(to-now), quantity.Second), quantity.Of(to, quantity.Second), quantity.Of(now, quantity.Second))}, true
+	}}
+}
+
+// boil is a longer or shorter boil with the coffee in it, but never one too short to make the water safe.
+func boil(from cup) knob {
+	r, p := from.request, from.plan
+	b := p.Made()
+	if b == nil || !b.BoilsIn() || b.School.BoilS == 0 {
+		return knob{}
+	}
+	now := b.BoilS
+	return knob{most: 8, to: func(n int) (brew.Request, OneChange, bool) {
+		to := now + 15*float64(n)
+		if to < math.Max(recipe.LeastBoilS, b.NeedsBoilS()) || to > mostBoilS {
+			return r, OneChange{}, false
+		}
+		next := withOwn(r, func(own *recipe.Recipe) { own.BoilS = &to })
+		return next, OneChange{Boil, now, to, quantity.Second, nil, quantity.Either(n > 0, boilLonger, boilShorter).Say(quantity.Of(to, quantity.Second), quantity.Of(now, quantity.Second))}, true
+	}}
+}
+
+// mostBoilS is the longest boil that is advised, in s. From memory.
+const mostBoilS = 240
+
+// bypass is more or less water into the cup of a press whose chamber is full: as strong as one likes,
+// and extracted as it was.
+func bypass(from cup) knob {
+	r, p := from.request, from.plan
+	if !bypassed(p) || *p.Water.DilutionMl < 5 {
+		return knob{}
+	}
+	people := *p.Request.Drinkers
+	dose, poured := *p.DoseG, poured(p)
+	now := quantity.RoundTo(*p.Water.DilutionMl/people, 5)
+	return knob{most: 8, to: func(n int) (brew.Request, OneChange, bool) {
+		to := now - 10*float64(n)
+		if to < 0 {
+			return r, OneChange{}, false
+		}
+		next := r
+		next.DoseG, next.WaterG, next.CupMl, next.Ratio, next.Strength = &dose, new(poured-10*float64(n)*people), nil, nil, nil
+		return next, OneChange{Bypass, now, to, quantity.Millilitre, nil, quantity.Either(n > 0, lessBypass, moreBypass).Say(quantity.Of(to, quantity.Millilitre), quantity.Of(now, quantity.Millilitre))}, true
 	}}
 }
 
@@ -253,11 +322,15 @@ func temperature(from cup) knob {
 	}}
 }
 
-// stop takes a moka pot off earlier, or later again.
+// stop takes a moka pot off earlier, or later again; a pump gets fewer presses.
 func stop(from cup) knob {
 	r, p := from.request, from.plan
-	if m, _ := method.ByID(p.Request.Method); m.Way != method.OnFlame {
-		return knob{why: onlyMokaPot}
+	m, _ := method.ByID(p.Request.Method)
+	if m.Family == "pump" {
+		return presses(r)
+	}
+	if m.Way != method.OnFlame {
+		return knob{}
 	}
 	now := 100.0
 	if r.Recipe != nil && r.Recipe.StopPct != nil {
@@ -273,12 +346,28 @@ func stop(from cup) knob {
 	}}
 }
 
+// presses are those of a pump brewer: fewer leave water in its tank.
+func presses(r brew.Request) knob {
+	now := float64(usualPresses)
+	if r.Recipe != nil && r.Recipe.StopPct != nil {
+		now = math.Round(usualPresses * *r.Recipe.StopPct / 100)
+	}
+	return knob{most: 6, to: func(n int) (brew.Request, OneChange, bool) {
+		to := now + float64(n)
+		if to < 7 || to > usualPresses {
+			return r, OneChange{}, false
+		}
+		next := withOwn(r, func(own *recipe.Recipe) { own.StopPct = new(100 * to / usualPresses) })
+		return next, OneChange{Stop, now, to, quantity.None, nil, quantity.Either(n < 0, fewerPresses, morePresses).Say(quantity.Of(to, quantity.None), quantity.Of(now, quantity.None))}, true
+	}}
+}
+
 // checkAllow is what is wrong with a list of levers.
 func checkAllow(allow []string) field.Problems {
 	var bad field.Problems
 	for i, a := range allow {
 		if !slices.Contains(Levers, a) {
-			bad = append(bad, field.Problem{Field: fmt.Sprintf("allow[%d]", i), Value: a, Message: fmt.Sprintf("%q is not known. Choose from grind, ratio, time, temperature and stop", a)})
+			bad = append(bad, field.Problem{Field: fmt.Sprintf("allow[%d]", i), Value: a, Message: fmt.Sprintf("%q is not known. Choose from grind, ratio, time, temperature, stop, boil and bypass", a)})
 		}
 	}
 	return bad

@@ -5,6 +5,7 @@ import (
 	"math"
 	"regexp"
 	"slices"
+	"strings"
 	"testing"
 
 	"github.com/stretchr/testify/assert"
@@ -79,6 +80,51 @@ func TestAMokaIsStopped(t *testing.T) {
 	assert.Less(t, a.Change.To, 100.0)
 	require.NotNil(t, a.Request.Recipe.StopPct)
 	assert.Contains(t, a.Change.Text, "earlier")
+}
+
+// A method has its own levers, and only they. Common practice; a hand press that is full has its bypass.
+func TestLeversOfTheMethod(t *testing.T) {
+	common := []string{Grind, Ratio, Time, Temperature}
+	for name, want := range map[string][]string{
+		"steep-bag": common, "press-pot": common, "cone": common, "moka": {Grind, Ratio, Time, Temperature, Stop},
+		"pocket-pump": {Grind, Ratio, Time, Temperature, Stop}, "hand-press/bypass": {Grind, Ratio, Time, Temperature, Bypass},
+		"pot/warm-boil": {Grind, Ratio, Time, Temperature, Boil}, "pot/cold-first-boil": common,
+	} {
+		m, school, _ := strings.Cut(name, "/")
+		a := advise(t, History{Brews: []Brew{{Request: brew.Request{Method: m}.By(m, school), Tasting: tasted(2, 0)}}})
+		var got []string
+		for _, c := range a.Considered {
+			got = append(got, c.Lever)
+		}
+		assert.Equal(t, want, got, name)
+	}
+}
+
+// A bitter pump gets fewer presses, and a bitter pot a shorter boil, but never one too short for its
+// water; a full press is weakened by what is added, and draws out as much as it did.
+func TestPressesBoilAndBypass(t *testing.T) {
+	pump := advise(t, History{Brews: []Brew{{Request: brew.Request{Method: "pocket-pump"}, Tasting: tasted(3, 0)}}, Allow: []string{Stop}})
+	require.NotNil(t, pump.Change)
+	assert.Contains(t, pump.Change.Text, "fewer presses")
+	pot := brew.Request{}.By("pot", "warm-boil")
+	pot.Water.Treatment = new("safe")
+	shorter := advise(t, History{Brews: []Brew{{Request: pot, Tasting: tasted(3, 0)}}, Allow: []string{Boil}})
+	require.NotNil(t, shorter.Change)
+	assert.Less(t, shorter.Change.To, 120.0)
+	longer := advise(t, History{Brews: []Brew{{Request: pot, Tasting: tasted(-3, 0)}}, Allow: []string{Time}})
+	require.NotNil(t, longer.Change)
+	assert.Contains(t, longer.Change.Text, "longer to settle")
+	pot.Place.AltitudeM, pot.Water.Source = new(2300.0), new("stream")
+	for _, treated := range []*string{nil, new("boil")} {
+		pot.Water.Treatment = treated
+		safe := advise(t, History{Brews: []Brew{{Request: pot, Tasting: tasted(3, 0)}}, Allow: []string{Boil}})
+		assert.Nil(t, safe.Change, "three minutes make it safe: no shorter boil, whether it is said to or not")
+	}
+	full := advise(t, History{Brews: []Brew{{Request: brew.Request{}.By("hand-press", "bypass"), Tasting: tasted(0, 3)}}, Allow: []string{Bypass}})
+	require.NotNil(t, full.Change)
+	assert.Greater(t, full.Change.To, full.Change.From)
+	assert.InDelta(t, full.Now.ExtractionPct, full.Expected.ExtractionPct, 0.05)
+	assert.Less(t, full.Expected.TDSPct, full.Now.TDSPct)
 }
 
 // Who is content is left alone, however often, and whatever was before.

@@ -331,7 +331,7 @@ export const useAdvice = (brew: number, body: Schemas["AdviceIn"]) =>
 export const useAgain = (entry: number, body: Schemas["AgainIn"]) =>
   useQuery({
     ...question("make-again", { path: { entry }, body }),
-    enabled: body.stop > 0,
+    enabled: entry > 0 && (body.here !== undefined || (body.stop ?? 0) > 0),
     placeholderData: keepPreviousData,
     retry: false,
   });

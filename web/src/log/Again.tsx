@@ -1,7 +1,7 @@
 import { Button } from "antd";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import type { PlanRequest } from "../api/client";
+import type { PlanRequest, Schemas } from "../api/client";
 import { addBrew, useAgain, useCatalogue, useChange, useEntry, usePlaces, useTrip } from "../api/queries";
 import { lastTrip } from "../app/lastTrip";
 import { Panel } from "../app/Panel";
@@ -16,28 +16,36 @@ import { saidOf } from "./cups";
 export function Again({
   entry,
   stop: at,
+  here,
   onClose,
 }: {
   entry: number;
-  /** Where; asked when left out. */
+  /** Where; asked when both are left out. */
   stop?: number;
+  /** Or a place that is no stop, with what there is. */
+  here?: Schemas["Wanted"];
   onClose: () => void;
 }) {
   const cup = useEntry(entry);
   return (
     <Panel title="Make this cup again" open onClose={onClose} size={460}>
       <Loaded query={cup}>
-        {(l) => (
-          <There entry={entry} method={l.method} trip={l.trip_id} gone={l.gone ? 0 : l.stop_id} stop={at} />
-        )}
+        {(l) =>
+          here ? (
+            <Made entry={entry} method={l.method} at={{ here }} />
+          ) : (
+            <There entry={entry} method={l.method} trip={l.trip_id} gone={l.gone ? 0 : l.stop_id} stop={at} />
+          )
+        }
       </Loaded>
     </Panel>
   );
 }
 
+/** It is made at a stop, which is asked for unless it is known. */
 function There({
   entry,
-  method: was,
+  method,
   trip,
   gone,
   stop: at,
@@ -49,8 +57,6 @@ function There({
   gone: number;
   stop?: number;
 }) {
-  const { system } = useSettings();
-  const catalogue = useCatalogue();
   const current = useTrip(Number(lastTrip() ?? 0) || trip);
   const places = usePlaces();
   const stops = [
@@ -59,19 +65,44 @@ function There({
   ];
   const [chosen, setStop] = useState(at ?? 0);
   const stop = chosen || stops.find((s) => s.id === gone)?.id || stops[0]?.id || 0;
+  if (stop === 0 && !current.isPending) return <p className="empty">There is no stop to make it at.</p>;
+  return (
+    <Made entry={entry} method={method} at={{ stop }}>
+      {at === undefined && <StopSelect id="again-stop" value={stop} stops={stops} onChange={setStop} />}
+    </Made>
+  );
+}
+
+function Made({
+  entry,
+  method: was,
+  at,
+  children,
+}: {
+  entry: number;
+  method: string;
+  at: Pick<Schemas["AgainIn"], "stop" | "here">;
+  children?: React.ReactNode;
+}) {
+  const { system } = useSettings();
+  const catalogue = useCatalogue();
   const [method, setMethod] = useState(was);
-  const again = useAgain(entry, { stop, ...(method !== was && { method }) });
+  const again = useAgain(entry, { ...at, ...(method !== was && { method }) });
   const navigate = useNavigate();
-  const keep = useChange(() => addBrew(stop, { request: again.data?.again.request as PlanRequest }));
+  const keep = useChange(() => addBrew(at.stop ?? 0, { request: again.data?.again.request as PlanRequest }));
   const a = again.data;
   const p = a?.plan;
   const point = (c: { extraction_pct: number; tds_pct: number }) =>
     `${inWords(c.extraction_pct, "%", system)} extracted, ${inWords(c.tds_pct, "%", system, { step: 0.01 })} strong`;
-  if (stop === 0 && !current.isPending) return <p className="empty">There is no stop to make it at.</p>;
+  // What is made here and now is tried first; at a stop it is a brew of the stop.
+  const plan = () =>
+    at.here
+      ? void navigate(`/now/plan?method=${method}&again=${entry}`)
+      : keep.mutate(undefined, { onSuccess: (b) => void navigate(brewPath(b)) });
   return (
     <>
       <div className="fields">
-        {at === undefined && <StopSelect id="again-stop" value={stop} stops={stops} onChange={setStop} />}
+        {children}
         <div className="field">
           <label htmlFor="again-method">Method</label>
           <select
@@ -127,10 +158,10 @@ function There({
             <Button
               type="primary"
               loading={keep.isPending}
-              disabled={again.isPlaceholderData}
-              onClick={() => keep.mutate(undefined, { onSuccess: (b) => void navigate(brewPath(b)) })}
+              disabled={again.isPlaceholderData || (at.here !== undefined && a.lacks !== "")}
+              onClick={plan}
             >
-              Plan it there
+              {at.here ? "Plan it" : "Plan it there"}
             </Button>
           </p>
           {keep.error && <Trouble error={keep.error} />}

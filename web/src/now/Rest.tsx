@@ -1,6 +1,7 @@
-import { useState } from "react";
+import { Suspense, useState } from "react";
 import { ApiError, type Catalogue, type Schemas } from "../api/client";
-import { usePlaces, useTrip, useTrips } from "../api/queries";
+import { useBestPath, usePlaces, useTrip, useTrips } from "../api/queries";
+import { fetched } from "../app/fetched";
 import { lastTrip } from "../app/lastTrip";
 import { useSettings } from "../app/settings";
 import { Strip } from "../app/Strip";
@@ -13,6 +14,8 @@ import { QuantityInput } from "../units/QuantityInput";
 import { Ways } from "../ways/Ways";
 import type { useHere } from "./useHere";
 import { wayPath } from "./wayPath";
+
+const Again = fetched(async () => (await import("../log/Again")).Again);
 
 interface Props {
   catalogue: Catalogue;
@@ -181,6 +184,8 @@ export function Here({ catalogue, h }: Props) {
 export function Best({ catalogue, h }: Props) {
   const { here, ways } = h;
   const found = ways.data;
+  const best = useBestPath().data?.best;
+  const [again, setAgain] = useState(false);
   return (
     <>
       {ways.error && <Trouble error={ways.error} retry={() => void ways.refetch()} />}
@@ -208,6 +213,18 @@ export function Best({ catalogue, h }: Props) {
         />
       ) : (
         !ways.error && <div className="room room-tall" role="status" aria-label="Working out methods" />
+      )}
+      {found && best && (
+        <p>
+          <button type="button" className="btn" onClick={() => setAgain(true)}>
+            Your best, here…
+          </button>
+        </p>
+      )}
+      {again && best && h.wanted && (
+        <Suspense>
+          <Again entry={best} here={h.wanted} onClose={() => setAgain(false)} />
+        </Suspense>
       )}
     </>
   );

@@ -39,6 +39,7 @@ export function useHere(catalogue: Catalogue | undefined) {
     pieces: all,
     have,
     items,
+    wanted,
     ways,
     set: (change: Partial<Here>) => set({ ...latest.current, ...change }),
     clear: () => set(nowhere),

@@ -18,6 +18,8 @@ const levers = [
   ["time", "time"],
   ["temperature", "temperature"],
   ["stop", "stop"],
+  ["boil", "boil"],
+  ["bypass", "water added"],
 ] as const;
 const wishes = ["rounder", "brighter", "stronger", "lighter", "less silt"];
 
@@ -199,7 +201,9 @@ function Weighed({
   const { system } = useSettings();
   const a = d.advice;
   if (!a) return null;
-  const on = allow.length === 0 ? levers.map(([id]) => id as string) : allow;
+  // The levers of this method.
+  const its = levers.filter(([id]) => a.considered.some((c) => c.lever === id));
+  const on = allow.length === 0 ? its.map(([id]) => id as string) : allow;
   return (
     <div className="last-weighed">
       <StepChart advice={a} />
@@ -226,14 +230,14 @@ function Weighed({
       </table>
       <fieldset className="last-allow">
         <legend>May be changed</legend>
-        {levers.map(([id, word]) => (
+        {its.map(([id, word]) => (
           <label key={id}>
             <input
               type="checkbox"
               checked={on.includes(id)}
               onChange={() => {
                 const next = on.includes(id) ? on.filter((x) => x !== id) : [...on, id];
-                onAllow(next.length === levers.length || next.length === 0 ? [] : next);
+                onAllow(next.length === its.length || next.length === 0 ? [] : next);
               }}
             />{" "}
             {word}

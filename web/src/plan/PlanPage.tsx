@@ -4,6 +4,7 @@ import type { PlanRequest } from "../api/client";
 import {
   addBrew,
   addPlace,
+  useAgain,
   useBrew,
   useCatalogue,
   useChanged,
@@ -43,7 +44,7 @@ function useOwn(of: PlanRequest | undefined) {
 export function NowPlanPage() {
   const [search] = useSearchParams();
   const catalogue = useCatalogue();
-  const { here, ways, shelf } = useHere(catalogue.data);
+  const { here, ways, shelf, wanted } = useHere(catalogue.data);
   const { system } = useSettings();
   const method = search.get("method") ?? "";
   const way = ways.data?.ways.find((w) => w.method === method);
@@ -53,7 +54,13 @@ export function NowPlanPage() {
   const kept = useRef<number>(undefined);
   // Gear that is only assumed denies nobody the scale that a recipe in grams wants.
   const assumed = !here.have && shelf?.length === 0 && search.get("recipe") !== null;
-  const { error, request } = useOwn(way && { ...way.request, school, ...(assumed && { scale: undefined }) });
+  // A cup of the log that is to come out again here.
+  const entry = Number(search.get("again") ?? 0);
+  const again = useAgain(entry, { here: wanted, method });
+  const fresh = way && { ...way.request, school, ...(assumed && { scale: undefined }) };
+  const own = useOwn(entry === 0 ? fresh : again.isPlaceholderData ? undefined : again.data?.again.request);
+  const { request } = own;
+  const error = own.error ?? again.error;
   if (error) return <Trouble error={error} />;
   return (
     <Loaded query={catalogue}>

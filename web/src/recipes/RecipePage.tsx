@@ -395,6 +395,24 @@ function RecipeForm({
           <From marks={marks} field="done_s" />
         </div>
         {r.method === "moka" && num("stop_pct", "Take it off at", "%")}
+        {r.method === "pocket-pump" && num("stop_pct", "Stop once through", "%")}
+        {r.method === "pot" &&
+          (
+            [
+              ["boil_s", "Boil for"],
+              ["settle_s", "Settle for"],
+            ] as const
+          ).map(([id, label]) => (
+            <div className="lb-field" key={id}>
+              <ClockField
+                id={`recipe-${id}`}
+                label={label}
+                value={r[id]}
+                onChange={(v) => put({ [id]: v })}
+                trouble={trouble(id)}
+              />
+            </div>
+          ))}
       </div>
       <fieldset className="lb-list">
         <legend>Pours</legend>

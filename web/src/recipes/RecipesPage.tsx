@@ -34,6 +34,8 @@ export function recipeInWords(r: Recipe, system: System): string {
     r.pours && r.pours.length > 0 && `${r.pours.length} pours`,
     r.steep_s !== undefined && `steeps ${duration(r.steep_s)}`,
     r.done_s !== undefined && `done at ${clock(r.done_s)}`,
+    r.boil_s !== undefined && `boils ${duration(r.boil_s)}`,
+    r.settle_s !== undefined && `settles ${duration(r.settle_s)}`,
     r.stop_pct !== undefined && `stopped at ${inWords(r.stop_pct, "%", system)}`,
   ]
     .filter(Boolean)

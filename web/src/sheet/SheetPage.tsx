@@ -2,14 +2,14 @@ import { printed } from "../app/Reason";
 import { Button, Segmented } from "antd";
 import { useLayoutEffect, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
-import type { Catalogue, TripOut, TripPlan } from "../api/client";
-import { useCatalogue, useTrip, useTripPlan } from "../api/queries";
+import type { Catalogue, Schemas, TripOut, TripPlan } from "../api/client";
+import { useAgain, useBestPath, useCatalogue, useTrip, useTripPlan } from "../api/queries";
 import { Loaded } from "../app/Trouble";
 import { dateInWords } from "../app/dates";
 import { useSettings } from "../app/settings";
 import { TextsOf } from "../trips/Texts";
 import { altitudeInWords, boilInWords, heatInWords, safeBoils, waterInWords } from "../trips/words";
-import { counted, inWords } from "../units/units";
+import { counted, inWords, say } from "../units/units";
 import { Fold } from "./Fold";
 import { BrewOnPaper, dateOf, Strip } from "./OnPaper";
 import "./sheet.css";
@@ -204,8 +204,11 @@ function StopSheet({
   size: "a5" | "a4";
 }) {
   const { system } = useSettings();
-  const ref = useFit(size, r);
   const s = trip.stops[index];
+  const best = useBestPath().data?.best ?? 0;
+  const again = useAgain(best, { stop: s?.id ?? 0 }).data;
+  // It fits what stands on it.
+  const ref = useFit(size, again ?? r);
   const t = r.stops[index];
   if (!s || !t) return null;
   const seen = new Set<number>();
@@ -235,6 +238,7 @@ function StopSheet({
       )}
       <Strip strip={t.strip} at={t.boil_c} />
       {brews.length === 0 && <p>No brew planned here.</p>}
+      {again && again.lacks === "" && <BestHere again={again} catalogue={catalogue} />}
       <div className="leaf-brews">
         {brews.map((b, i) => (
           <BrewOnPaper
@@ -247,5 +251,29 @@ function StopSheet({
         ))}
       </div>
     </article>
+  );
+}
+
+/** One's best cup so far, as it comes out alike at a stop. */
+function BestHere({
+  again: { again, plan: p },
+  catalogue,
+}: {
+  again: Schemas["AgainOut"];
+  catalogue: Catalogue;
+}) {
+  const { system } = useSettings();
+  if (!p) return null;
+  const how = [
+    p.dose_g !== null && inWords(p.dose_g, "g", system),
+    p.water.poured_ml !== null && p.water.poured_ml > 0 && inWords(p.water.poured_ml, "ml", system),
+    p.grind.clicks !== null ? inWords(p.grind.clicks, "clicks", system) : p.grind.band,
+    p.start_c !== null && inWords(p.start_c, "°C", system),
+  ].filter(Boolean);
+  return (
+    <p className="leaf-figures" data-testid="best-here">
+      Your best, here: {catalogue.names[p.request.method]}, {how.join(", ")}.{" "}
+      {again.alike ? "It should taste the same." : again.not.map((n) => say(n, system)).join(" ")}
+    </p>
   );
 }
