@@ -47,7 +47,7 @@ var looks = []struct {
 	{"now", "/now", "All 12 methods", onLaptop, most{85, 16}, "the water, how it is made safe and the heat are always words of the sentence"},
 	{"plan", "/trips/1/stops/5/brews/9", "Why? Other options", most{145, 25}, onPhone, "the steps stand beside the score"},
 	{"guide", "/trips/1/stops/5/brews/9/guide", "Pot ready?", onLaptop, onPhone, ""},
-	{"log", "/log", "29 cups", onLaptop, onPhone, ""},
+	{"log", "/log", "Your best:", onLaptop, onPhone, ""},
 	{"supplies", "/trips/1/provisions", "Nothing runs out", onLaptop, onPhone, ""},
 	{"schedule", "/trips/1/schedule", "Weigh out", most{140, 25}, onPhone, "a day’s list is what the view is for"},
 	{"kit", "/trips/1/kit", "makes all 15 brews", most{130, 28}, onPhone, "each piece is a control with its name and mass"},

@@ -177,8 +177,10 @@ function Cups({ list }: { list: LogEntry[] }) {
                 <p key={c.text}>{say(c, system)}</p>
               ))}
             </>
+          ) : bestPath ? (
+            <p className="verdict lb-best">No cup has 7 of 10 or more yet.</p>
           ) : (
-            bestPath && <p className="verdict lb-best">No cup has 7 of 10 or more yet.</p>
+            <div className="room" role="status" aria-label="Looking for the best" />
           )}
           <p>
             {best && (
@@ -196,6 +198,7 @@ function Cups({ list }: { list: LogEntry[] }) {
             </Link>
           </p>
         </div>
+        {!bestPath && <div className="room room-tall lb-room" />}
         {bestPath && !of && bestPath.cups.length > 1 && (
           <PathChart
             glance
