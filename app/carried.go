@@ -1,10 +1,13 @@
 package app
 
 import (
+	"bytes"
 	"crypto/sha256"
 	"encoding/hex"
 	"encoding/json"
+	"errors"
 	"fmt"
+	"io"
 	"maps"
 	"slices"
 	"strings"
@@ -99,17 +102,58 @@ func (c *Carried) Check() error {
 	if err := CheckShape("", *c); err != nil {
 		return no(pocketOdd, quantity.Said(err))
 	}
+	return CheckEvents(c.Events)
+}
+
+// CheckEvents holds events that came from elsewhere to their limits. Its error is ErrPocket.
+func CheckEvents(events []journal.Edit) error {
+	if len(events) > maxPocketEvents {
+		return ErrPocket{pocketTooLong.Say(quantity.Said(len(events)), quantity.Said(maxPocketEvents)).Text}
+	}
 	seen := map[string]bool{}
-	for i, e := range c.Events {
+	for i, e := range events {
 		if err := checkEvent(e); err != nil {
-			return no(pocketEventOdd, quantity.Said(i+1), quantity.Said(err))
+			return ErrPocket{pocketEventOdd.Say(quantity.Said(i+1), quantity.Said(err)).Text}
 		}
 		if seen[e.ID] {
-			return no(pocketEventTwice, quantity.Quoted(e.ID))
+			return ErrPocket{pocketEventTwice.Say(quantity.Quoted(e.ID)).Text}
 		}
 		seen[e.ID] = true
 	}
 	return nil
+}
+
+// CarriedOf reads a pocket's JSON: as it is, or as a device that carries it sends it, as it got it and
+// beside it what was done. Its error is ErrPocket, in one sentence.
+func CarriedOf(text []byte) (*Carried, error) {
+	var in struct {
+		Carried
+		Whole   *Carried        `json:"carried"`
+		Kept    []journal.Edit  `json:"kept"`
+		Running []RunningRecord `json:"running"`
+	}
+	d := json.NewDecoder(bytes.NewReader(text))
+	if err := d.Decode(&in); err != nil {
+		if errors.Is(err, io.ErrUnexpectedEOF) {
+			return nil, ErrPocket{Why: "This file is cut short. Send it again, or use an earlier copy."}
+		}
+		return nil, ErrPocket{Why: "This file is damaged. Send it again, or use an earlier copy."}
+	}
+	c := &in.Carried
+	if in.Whole == nil {
+		c.Running = in.Running
+		return c, c.Check()
+	}
+	c = in.Whole
+	if err := c.Check(); err != nil {
+		return nil, err
+	}
+	c.Events = append(c.Events, in.Kept...)
+	if in.Running != nil {
+		c.Running = in.Running
+	}
+	c.Sum = SumOf(c.Events)
+	return c, c.Check()
 }
 
 func short(s string) string {

@@ -12,6 +12,7 @@ import (
 	"os/exec"
 	"path/filepath"
 	"regexp"
+	"slices"
 	"strconv"
 	"strings"
 	"sync"
@@ -30,6 +31,7 @@ import (
 var (
 	browser context.Context
 	binary  string
+	flags   []chromedp.ExecAllocatorOption
 )
 
 // atOnce is how many tests run side by side: most of the time each waits for its page.
@@ -64,20 +66,30 @@ func run(m *testing.M) int {
 	if err != nil {
 		path = "chromium"
 	}
-	alloc, stop := chromedp.NewExecAllocator(context.Background(), chromedp.ExecPath(path),
+	flags = []chromedp.ExecAllocatorOption{chromedp.ExecPath(path),
 		chromedp.Headless, chromedp.NoSandbox, chromedp.DisableGPU, chromedp.NoFirstRun,
 		chromedp.Flag("disable-quic", true), chromedp.Flag("disable-background-networking", true),
 		chromedp.Flag("disable-component-update", true), chromedp.Flag("disable-sync", true),
-		chromedp.Flag("hide-scrollbars", true), chromedp.WindowSize(1280, 800))
-	defer stop()
-	var end context.CancelFunc
-	browser, end = chromedp.NewContext(alloc)
-	defer end()
-	if err := chromedp.Do(browser); err != nil {
+		chromedp.Flag("hide-scrollbars", true), chromedp.WindowSize(1280, 800)}
+	var end func()
+	if browser, end, err = launch(); err != nil {
 		fmt.Fprintln(os.Stderr, "e2e: cannot start Chromium:", err)
 		return 1
 	}
+	defer end()
 	return m.Run()
+}
+
+// launch starts a browser of its own, as this one is and with what is asked for besides.
+func launch(more ...chromedp.ExecAllocatorOption) (context.Context, func(), error) {
+	alloc, stop := chromedp.NewExecAllocator(context.Background(), slices.Concat(flags, more)...)
+	own, end := chromedp.NewContext(alloc)
+	close := func() { end(); stop() }
+	if err := chromedp.Do(own); err != nil {
+		close()
+		return nil, nil, err
+	}
+	return own, close, nil
 }
 
 // program is a running apodemos.
@@ -153,7 +165,10 @@ type person struct {
 const unfolded = `if (location.protocol.startsWith("http")) try { for (const id of ["plan.figures", "plan.fit", "plan.cup", "plan.notes", "kit.wishes", "kit.front", "kit.reasons", "kit.figures", "kit.brews", "kit.packing", "kit.check", "kit.home", "supplies.totals", "supplies.water", "supplies.gas", "supplies.bags", "supplies.notes", "stop.caffeine", "guide.rest", "bench.boil", "along.file", "along.device", "route.ribbon", "log.filters"]) localStorage.getItem("apodemos.open." + id) ?? localStorage.setItem("apodemos.open." + id, "1"); localStorage.getItem("apodemos.settings") ?? localStorage.setItem("apodemos.settings", '{"hours":"24"}'); } catch {}`
 
 // sit opens a tab. An error on its console fails the test, unless expected.
-func sit(t testing.TB, base string) *person {
+func sit(t testing.TB, base string) *person { return sitAt(t, browser, base) }
+
+// sitAt opens a tab of a browser.
+func sitAt(t testing.TB, browser context.Context, base string) *person {
 	tab, closeTab := chromedp.NewContext(browser)
 	ctx, cancel := context.WithTimeout(tab, 10*time.Minute)
 	p := &person{t: t, ctx: ctx, base: base}

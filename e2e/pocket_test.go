@@ -24,10 +24,11 @@ import (
 )
 
 // call calls a command of the browser on this tab.
-func call[P, R any](p *person, cmd cdp.Command[P, R], params P) {
+func call[P, R any](p *person, cmd cdp.Command[P, R], params P) R {
 	p.t.Helper()
-	_, err := chromedp.Run(p.ctx, func(ctx context.Context, t *chromedp.Target) (R, error) { return cdp.Call(ctx, t, cmd, params) })
+	out, err := chromedp.Run(p.ctx, func(ctx context.Context, t *chromedp.Target) (R, error) { return cdp.Call(ctx, t, cmd, params) })
 	require.NoError(p.t, err)
+	return out
 }
 
 // offline takes the network away from a tab.

@@ -115,8 +115,9 @@ func (f *From) Resolve(c huma.Context) []error {
 	return nil
 }
 
-// open are paths that need no token: the pairing page and health.
-var open = map[string]bool{"/pair": true, "/api/v1/health": true, "/icon.svg": true}
+// open are paths that need no token: the pairing page, how to trust the certificate, health, and what a
+// browser asks for without the token when it installs the application.
+var open = map[string]bool{"/pair": true, "/trust": true, "/trust.js": true, "/authority.crt": true, "/api/v1/health": true, "/manifest.webmanifest": true, "/icon.svg": true, "/icon-192.png": true, "/icon-512.png": true, "/icon-mask.png": true}
 
 // paired lets in who is on this machine, or brings the token of a device that was paired.
 func (s *server) paired(c *gin.Context) {
@@ -240,7 +241,8 @@ func (s *server) servePair(r *gin.Engine) {
 			return
 		}
 		http.SetCookie(c.Writer, &http.Cookie{Name: tokenCookie, Value: token, Path: "/", MaxAge: int(tokenLasts.Seconds()), HttpOnly: true, Secure: c.Request.TLS != nil, SameSite: http.SameSiteStrictMode})
-		c.Redirect(http.StatusSeeOther, "/")
+		// What a device is paired for is mostly to be taken along.
+		c.Redirect(http.StatusSeeOther, "/install")
 	})
 }
 
@@ -251,6 +253,7 @@ type Pairing struct {
 	Here    bool         `json:"here" doc:"Asked on its own machine, where devices are paired and let go of"`
 	Own     int64        `json:"own" doc:"ID of the device that asks; 0 where it is none of them"`
 	Devices []app.Device `json:"devices"`
+	Trust   *TrustOut    `json:"trust" doc:"The certificate that a phone trusts first; null where there is none of Apodemos’ own"`
 }
 
 // KeyOut is a key that pairs one device.
@@ -276,6 +279,9 @@ func (s *server) pairRoutes(api huma.API) {
 			return reply(out, nil)
 		}
 		var err error
+		if out.Trust, err = trustOut(s.opt.Trust, s.opt.Addresses); err != nil {
+			return nil, fail(err)
+		}
 		out.Devices, err = s.opt.Devices.Devices(ctx)
 		return reply(out, err)
 	}, name("pairing", "Whether other machines can reach the program, and which devices are paired"))

@@ -23,6 +23,7 @@ import (
 
 	"apodemos/app"
 	"apodemos/core/brew"
+	"apodemos/server/certificate"
 )
 
 // MaxBodyBytes bounds every request body.
@@ -50,6 +51,8 @@ type Options struct {
 	ReadOnly bool
 	// Secure is over HTTPS.
 	Secure bool
+	// Trust is the certificate that phones are shown how to trust; none, when nil.
+	Trust *certificate.Made
 	// Strict lets nobody in without the token of a paired device, on this machine either: whatever
 	// forwards requests looks as if it were on this machine.
 	Strict bool
@@ -92,7 +95,7 @@ func build(opt Options) (http.Handler, huma.API) {
 	if opt.AccessLog != nil {
 		r.Use(accessLog(opt.AccessLog))
 	}
-	r.Use(gin.CustomRecovery(recovered), s.guard, s.paired, s.admit, s.once)
+	r.Use(gin.CustomRecovery(recovered), s.guard, s.trusted, s.paired, s.admit, s.once)
 	r.HandleMethodNotAllowed = true
 	r.NoMethod(func(c *gin.Context) {
 		// Whatever can be read answers HEAD.
@@ -102,6 +105,7 @@ func build(opt Options) (http.Handler, huma.API) {
 		problem(c, http.StatusMethodNotAllowed, c.Request.Method+" is not allowed here. Use "+allow+".")
 	})
 	s.servePair(r)
+	s.serveTrust(r)
 	g := r.Group("/api/v1", gzip.Gzip(gzip.BestSpeed))
 	config := huma.DefaultConfig("Apodemos", brew.Version)
 	config.CreateHooks = nil // no $schema links in bodies

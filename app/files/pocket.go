@@ -14,7 +14,6 @@ import (
 	"github.com/google/uuid"
 
 	"apodemos/app"
-	"apodemos/app/journal"
 )
 
 // Session is one that nobody else has, now.
@@ -112,33 +111,5 @@ func ReadPocket(r io.Reader) (*app.Carried, error) {
 		}
 		text = text[:end]
 	}
-	// A device that carries a pocket sends it as it got it, and beside it what was done.
-	var in struct {
-		app.Carried
-		Whole   *app.Carried        `json:"carried"`
-		Kept    []journal.Edit      `json:"kept"`
-		Running []app.RunningRecord `json:"running"`
-	}
-	d := json.NewDecoder(bytes.NewReader(text))
-	if err := d.Decode(&in); err != nil {
-		if errors.Is(err, io.ErrUnexpectedEOF) {
-			return nil, app.ErrPocket{Why: "This file is cut short. Send it again, or use an earlier copy."}
-		}
-		return nil, app.ErrPocket{Why: "This file is damaged. Send it again, or use an earlier copy."}
-	}
-	c := &in.Carried
-	if in.Whole == nil {
-		c.Running = in.Running
-		return c, c.Check()
-	}
-	c = in.Whole
-	if err := c.Check(); err != nil {
-		return nil, err
-	}
-	c.Events = append(c.Events, in.Kept...)
-	if in.Running != nil {
-		c.Running = in.Running
-	}
-	c.Sum = app.SumOf(c.Events)
-	return c, c.Check()
+	return app.CarriedOf(text)
 }

@@ -83,7 +83,7 @@ Start with "apodemos demo" and open the address that it prints.`,
 		SilenceUsage:  true,
 		SilenceErrors: true,
 	}
-	c.AddCommand(demoCommand(), serveCommand(), planCommand(), tripCommand(), benchCommand(), gearCommand(), logCommand(), healthCommand(), versionCommand(), licensesCommand(), recipeCommand(), adviseCommand(), followCommand(), simulateCommand(), pocketCommand(), bringCommand(), pairCommand(), importCommand(), exportCommand(), schemaCommand(), backupCommand(), restoreCommand(), openapiCommand(), methodsCommand())
+	c.AddCommand(demoCommand(), serveCommand(), planCommand(), tripCommand(), benchCommand(), gearCommand(), logCommand(), healthCommand(), versionCommand(), licensesCommand(), recipeCommand(), adviseCommand(), followCommand(), simulateCommand(), pocketCommand(), bringCommand(), pairCommand(), certificateCommand(), importCommand(), exportCommand(), schemaCommand(), backupCommand(), restoreCommand(), openapiCommand(), methodsCommand())
 	c.PersistentFlags().String("errors", "text", "how errors are written on standard error: text or json")
 	c.PersistentPreRunE = moveData
 	return c

@@ -9,12 +9,15 @@ import (
 	"net/http"
 	"os"
 	"runtime/debug"
+	"slices"
 	"strings"
+	"time"
 
 	"github.com/spf13/cobra"
 
 	"apodemos/demo"
 	"apodemos/server"
+	"apodemos/server/certificate"
 	"apodemos/store"
 )
 
@@ -176,6 +179,26 @@ func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 		l = tls.NewListener(l, &tls.Config{Certificates: []tls.Certificate{cert}, MinVersion: tls.VersionTLS12, NextProtos: []string{"http/1.1"}})
 		opt.Secure = true
 	}
+	if f.tlsCert == "" && !loopback(l.Addr()) {
+		own, err := certificate.Load(f.data)
+		if err != nil {
+			return err
+		}
+		if own != nil {
+			cert, err := own.TLS()
+			if err != nil {
+				return err
+			}
+			l = server.Both(l, &tls.Config{Certificates: []tls.Certificate{cert}, MinVersion: tls.VersionTLS12, NextProtos: []string{"http/1.1"}})
+			opt.Secure, opt.Trust = true, own
+			for _, n := range own.Names {
+				if n != certificate.Local && !slices.Contains(f.hosts, n) {
+					f.hosts = append(f.hosts, n)
+				}
+			}
+			opt.Hosts = f.hosts
+		}
+	}
 	opt.Addresses = addresses(l.Addr(), f.hosts, opt.Secure)
 	opt.Strict = f.pairing || !loopback(l.Addr())
 	scheme := "http"
@@ -185,13 +208,23 @@ func serve(ctx context.Context, f serveFlags, isDemo bool) error {
 	fmt.Printf("Apodemos is at %s://%s (data in %s). Stop with Ctrl+C.\n", scheme, l.Addr(), f.data)
 	if opt.Strict {
 		// Whatever passes requests on from elsewhere looks as if it were here: this machine pairs, too.
-		if err := sayOwn(ctx, os.Stdout, s, scheme+"://"+hereAt(l.Addr()), opt.Addresses); err != nil {
+		here := scheme + "://" + hereAt(l.Addr())
+		if opt.Trust != nil {
+			here = "http://" + hereAt(l.Addr()) // this machine need not trust itself
+		}
+		if err := sayOwn(ctx, os.Stdout, s, here, opt.Addresses); err != nil {
 			return err
+		}
+	}
+	if opt.Trust != nil {
+		sayStale(os.Stdout, opt.Trust, opt.Addresses, time.Now())
+		for _, a := range opt.Addresses {
+			fmt.Printf("A phone first trusts the certificate at http://%s/trust\n", strings.TrimPrefix(a, "https://"))
 		}
 	}
 	if len(opt.Addresses) > 0 {
 		if !opt.Secure {
-			fmt.Println("Without HTTPS (--tls-cert, --tls-key) others on the network can read along, and phones can’t install Apodemos or keep their screens on.")
+			fmt.Println("Without HTTPS others on the network can read along, and phones can’t install Apodemos or keep their screens on. Make a certificate with: apodemos certificate")
 		}
 	}
 	if !f.noBackups && !isDemo {

@@ -1,7 +1,7 @@
 // Command pocket is the core, the use cases and a store in memory as WebAssembly, for the
 // browser. It answers by one function of the page's or the worker's global object:
 // apodemos(what, body) gives the answer as JSON. What is "ask", of the core alone, and of a pocket
-// that is open pocket-open, pocket-ask, pocket-take-in, pocket-carried and pocket-first.
+// that is open pocket-open, pocket-ask, pocket-take-in, pocket-give, pocket-take-from, pocket-carried and pocket-first.
 package main
 
 import (
@@ -117,6 +117,32 @@ func answered(op string, body []byte) (any, error) {
 			return nil, err
 		}
 		return struct{}{}, open.TakeIn(ctx, in)
+	case "pocket-give":
+		var in struct {
+			From string `json:"from"`
+			Cups bool   `json:"cups"`
+		}
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, err
+		}
+		c, err := open.Give(ctx, in.From, in.Cups)
+		if err != nil {
+			return nil, err
+		}
+		b, err := json.Marshal(c)
+		return struct {
+			Text    string `json:"text"`
+			Changes int    `json:"changes"`
+		}{string(b), len(c.Events)}, err
+	case "pocket-take-from":
+		// As text: read and written again by the page, a figure might be another.
+		var in struct {
+			Text string `json:"text"`
+		}
+		if err := json.Unmarshal(body, &in); err != nil {
+			return nil, err
+		}
+		return open.TakeFrom(ctx, []byte(in.Text))
 	case "pocket-carried":
 		// As text: read and written again by the page, a figure might be another.
 		c := open.Carried()

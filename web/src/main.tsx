@@ -100,11 +100,16 @@ const AlongPage =
   import.meta.env.MODE === "pocket"
     ? AtHome
     : fetched(async () => (await import("./pocket/AlongPage")).default);
+const InstallPage =
+  import.meta.env.MODE === "pocket"
+    ? AtHome
+    : fetched(async () => (await import("./pocket/InstallPage")).default);
 const BringPage =
   import.meta.env.MODE === "pocket"
     ? AtHome
     : fetched(async () => (await import("./pocket/BringPage")).default);
 const TakePage = fetched(async () => (await import("./pocket/TakePage")).default);
+const CompanionsPage = fetched(async () => (await import("./pocket/CompanionsPage")).default);
 const AboutPage = fetched(async () => (await import("./pocket/AboutPage")).default);
 const NewCupPage = fetched(async () => (await import("./log/NewCupPage")).default);
 const EntryPage = fetched(async () => (await import("./log/EntryPage")).default);
@@ -202,6 +207,7 @@ const router = (mode === "file" ? createHashRouter : createBrowserRouter)([
       { path: "/trips/:trip/stops/:stop/brews/:brew/guide", element: <GuidePage /> },
       { path: "/trips/:trip/stops/:stop/brews/:brew/log", element: <EntryPage /> },
       { path: "/trips/:trip/offline", element: <AlongPage /> },
+      { path: "/install", element: <InstallPage /> },
       // Addresses of before.
       { path: "/trips/:trip/provisions", element: <Renamed from="/provisions" to="/supplies" /> },
       { path: "/trips/:trip/along", element: <Renamed from="/along" to="/offline" /> },
@@ -209,6 +215,7 @@ const router = (mode === "file" ? createHashRouter : createBrowserRouter)([
       { path: "/bring", element: <BringPage /> },
       { path: "/pocket", element: <AboutPage /> },
       { path: "/take", element: <TakePage /> },
+      { path: "/companions", element: <CompanionsPage /> },
       { path: "/bench", element: <Navigate replace to="/bench/boil" /> },
       { path: "/bench/:question", element: <BenchPage /> },
       { path: "/practice", element: <PracticePage /> },

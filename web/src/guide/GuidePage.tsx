@@ -177,7 +177,8 @@ function Guide({
       else if (to.notice) speak(say(to.notice, system));
     },
   });
-  useEffect(() => (going ? keepAwake() : undefined), [going]);
+  const [mayDarken, setMayDarken] = useState(false);
+  useEffect(() => (going ? keepAwake(() => setMayDarken(true)) : undefined), [going]);
   const [alerts, setAlerts] = useState(mayAlert);
   const told = useRef(new Map<string, number>());
   const alarms = f?.alarms;
@@ -468,9 +469,15 @@ function Guide({
           )}
           {!f.begun && (alerts === "no" || !mayStayOn()) && (
             <p className="care care-care" role="note" data-testid="no-alerts">
-              {alerts === "no" && "This page can’t alert you while the phone sleeps. "}
-              {!mayStayOn() && "It can’t keep the screen on either. "}
+              {alerts === "no" &&
+                "This page can’t alert you while the phone sleeps: allow notifications in the browser’s settings. "}
+              {!mayStayOn() && "It can’t keep the screen on. "}
               Stay with the stove, and keep the screen on.
+            </p>
+          )}
+          {mayDarken && going && (
+            <p className="care care-care" role="status" data-testid="may-darken">
+              The device won’t keep the screen on. Turn off battery saving, or set a longer time-out.
             </p>
           )}
           {f.done && <p className="guide-do">Done. Taste it, then log the cup.</p>}

@@ -86,8 +86,8 @@ export function shake(long = false): void {
 /** Whether the screen may be kept on here: only where the page came safely, or from this device. */
 export const mayStayOn = (): boolean => "wakeLock" in navigator;
 
-/** Keeps the screen on until the returned function is called. */
-export function keepAwake(): () => void {
+/** Keeps the screen on until the returned function is called; says so where the device refuses it. */
+export function keepAwake(refused: () => void): () => void {
   let lock: WakeLockSentinel | undefined;
   let over = false;
   const ask = () => {
@@ -97,7 +97,7 @@ export function keepAwake(): () => void {
         if (over) void l.release();
         else lock = l;
       },
-      () => undefined,
+      () => !over && document.visibilityState === "visible" && refused(),
     );
   };
   ask();

@@ -40,6 +40,12 @@ export default function AlongPage() {
             </Folded>
             <h2>On this device</h2>
             <Carry trip={id} />
+            <Folded id="along.device" title="How it works">
+              <p>
+                <Link to="/install">Install Apodemos</Link> and take trips offline. It opens without the
+                server; changes come home when reconnected.
+              </p>
+            </Folded>
             <Pair />
             <h2>On paper</h2>
             <p>
@@ -53,7 +59,7 @@ export default function AlongPage() {
 }
 
 /** Carries trips on this device, for the installed application. */
-function Carry({ trip }: { trip: number }) {
+export function Carry({ trip }: { trip: number }) {
   const trips = useTrips();
   const [error, setError] = useState<Error>();
   const [here, setHere] = useState(() => carriedHere());
@@ -135,12 +141,6 @@ function Carry({ trip }: { trip: number }) {
         </span>
       </p>
       {error && <Trouble error={error} />}
-      <Folded id="along.device" title="How it works">
-        <p>
-          Install Apodemos from the browser’s menu and take trips offline. It opens without the server;
-          changes come home when reconnected.
-        </p>
-      </Folded>
     </>
   );
 }

@@ -30,15 +30,16 @@ export function Pair() {
       {!p.beyond ? (
         <p>
           Only this machine can reach Apodemos. To let paired devices on your network in, start it with{" "}
-          <code>serve --listen 0.0.0.0:8466</code>. With a certificate (<code>--tls-cert</code>,{" "}
-          <code>--tls-key</code>) a phone can install it and keep its screen on.
+          <code>serve --listen 0.0.0.0:8466</code>. Make a certificate first with{" "}
+          <code>apodemos certificate</code>: then a phone can install it and keep its screen on.
         </p>
       ) : !p.secure ? (
         <p>
           Without HTTPS a phone can’t install it or keep its screen on, and others on your network can read
-          along. The one file works anyway.
+          along. Make a certificate with <code>apodemos certificate</code>. The one file works anyway.
         </p>
       ) : null}
+      {p.trust && p.here && <Trust trust={p.trust} />}
       {p.beyond && !p.here && <p>Pair and remove devices on the machine that runs Apodemos.</p>}
       {p.beyond && p.here && (
         <p>
@@ -50,9 +51,9 @@ export function Pair() {
       {key && (
         <div>
           <p>
-            Key <strong className="num">{key.key}</strong> pairs one device until{" "}
-            {timeInWords(today(new Date(key.until)).time, twelve)}. Scan it, or open the address and enter the
-            key.
+            {p.trust ? "Then pair it. Key" : "Key"} <strong className="num">{key.key}</strong> pairs one
+            device until {timeInWords(today(new Date(key.until)).time, twelve)}. Scan it, or open the address
+            and enter the key.
           </p>
           {key.codes.map((c) => (
             <div key={c.text} className="code-row">
@@ -105,5 +106,32 @@ export function Pair() {
         </table>
       )}
     </>
+  );
+}
+
+/** Where a phone trusts the certificate, with what both screens have to show alike. */
+function Trust({ trust }: { trust: Schemas["TrustOut"] }) {
+  return (
+    <div data-testid="trust">
+      <p>
+        A phone trusts this Apodemos once, until {dateInWords(trust.until.slice(0, 10))}: scan the code there,
+        and compare the fingerprint.
+      </p>
+      {trust.uncovered.map((a) => (
+        <p key={a} className="care care-care">
+          The certificate isn’t for {a}: phones can’t connect there. Make a new one with{" "}
+          <code>apodemos certificate --renew</code>; each phone must trust it again.
+        </p>
+      ))}
+      {trust.codes.map((c) => (
+        <div key={c.text} className="code-row">
+          <Code {...c} label={`Code with the address ${c.text}`} />
+          <code>{c.text}</code>
+        </div>
+      ))}
+      <p className="fingerprint">
+        Fingerprint <code>{trust.fingerprint}</code>
+      </p>
+    </div>
   );
 }

@@ -77,6 +77,9 @@ export default function PocketStrip() {
       >
         Save a copy
       </button>{" "}
+      <Link className="bar-button" to="/companions">
+        Companions
+      </Link>{" "}
       {p.handed !== "" && (
         <span className="pocket-asks">
           Is {p.handed} in your downloads?{" "}

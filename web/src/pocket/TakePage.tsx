@@ -7,6 +7,7 @@ import { brewPath } from "../app/where";
 import { lastTrip } from "../app/lastTrip";
 import { useSettings } from "../app/settings";
 import { inWords } from "../units/units";
+import { Scan } from "./Scan";
 import "./pocket.css";
 
 /** Takes a plan or a recipe that somebody shared: read from a text or an address, shown, and kept on a yes. */
@@ -58,11 +59,11 @@ export default function TakePage() {
       }),
     );
   });
-  const look = async () => {
+  const look = async (words: string) => {
     setError(undefined);
     setRead(undefined);
     try {
-      setRead(await must(api.POST("/share/read", { body: { words: text.slice(0, 4000) } })));
+      setRead(await must(api.POST("/share/read", { body: { words: words.slice(0, 4000) } })));
     } catch (e) {
       setError(e instanceof Error ? e.message : String(e));
     }
@@ -87,10 +88,17 @@ export default function TakePage() {
         onChange={(e) => setText(e.target.value)}
       />
       <p>
-        <Button type="primary" disabled={text.trim() === ""} onClick={() => void look()}>
+        <Button type="primary" disabled={text.trim() === ""} onClick={() => void look(text)}>
           Read it
         </Button>
       </p>
+      <Scan
+        onText={(t) => {
+          setText(t);
+          void look(t);
+          return true;
+        }}
+      />
       {error && (
         <div className="trouble" role="alert">
           <strong>Nothing was saved.</strong> {error}

@@ -11,7 +11,39 @@ export function onNewer(l: Listener): () => void {
   return () => listeners.delete(l);
 }
 
-const able = (): boolean => "serviceWorker" in navigator && window.isSecureContext;
+/** Whether this page may be kept on this device. */
+export const ableHere = (): boolean => "serviceWorker" in navigator && window.isSecureContext;
+
+/** What a browser hands out where it can install the application by a button. */
+interface Prompt extends Event {
+  prompt: () => Promise<unknown>;
+}
+let prompt: Prompt | undefined;
+const ready = new Set<Listener>();
+const told = () => ready.forEach((l) => l());
+window.addEventListener("beforeinstallprompt", (e) => {
+  e.preventDefault();
+  prompt = e as Prompt;
+  told();
+});
+window.addEventListener("appinstalled", () => {
+  prompt = undefined;
+  told();
+});
+
+export const mayInstall = (): boolean => prompt !== undefined;
+export const installed = (): boolean => window.matchMedia("(display-mode: standalone)").matches;
+export function onInstall(l: Listener): () => void {
+  ready.add(l);
+  return () => ready.delete(l);
+}
+
+/** Asks the browser to install the application. */
+export async function askToInstall(): Promise<void> {
+  await prompt?.prompt();
+  prompt = undefined;
+  told();
+}
 
 function watch(r: ServiceWorkerRegistration): void {
   const look = (w: ServiceWorker | null) => {
@@ -31,15 +63,24 @@ function watch(r: ServiceWorkerRegistration): void {
 
 /** Keeps the application on this device; it is there when the promise is kept. */
 export async function install(): Promise<void> {
-  if (!able()) throw new Error("At this address nothing can be installed: that needs HTTPS.");
-  const r = await navigator.serviceWorker.register("/sw.js");
+  if (!ableHere()) throw new Error("At this address nothing can be installed: that needs HTTPS.");
+  const r = await navigator.serviceWorker.register("/sw.js").catch((e: unknown) => {
+    // A warning that somebody went past is no trust: no script is kept from such an address.
+    if (e instanceof DOMException && e.name === "SecurityError")
+      throw new Error(
+        `This browser doesn’t trust the certificate of ${location.host}. Open http://${location.host}/trust and trust it first.`,
+      );
+    throw e;
+  });
   watch(r);
+  // A browser that promises to keep data keeps it when room is short.
+  void navigator.storage?.persist?.();
   await navigator.serviceWorker.ready;
 }
 
 /** Where it is installed already, looks whether there is a newer one. */
 export async function lookForNewer(): Promise<void> {
-  if (!able()) return;
+  if (!ableHere()) return;
   const r = await navigator.serviceWorker.getRegistration();
   if (!r) return;
   watch(r);

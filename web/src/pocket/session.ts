@@ -272,6 +272,43 @@ export async function pocketFetch(request: Request): Promise<Response> {
   });
 }
 
+/** What came of a companion's changes. */
+export interface Taken {
+  from: string;
+  cups: number;
+  others: number;
+  clashes: number;
+  new: Event[];
+  said: string[];
+}
+
+/** What this phone gives another: everything that was written since it was taken along, or cups alone. */
+export async function give(from: string, cups: boolean): Promise<{ text: string; changes: number }> {
+  await open();
+  await meet();
+  return askNear("pocket-give", { from, cups });
+}
+
+/** Takes in what another phone gave, and keeps what is new of it here. */
+export async function takeFrom(text: string): Promise<Taken> {
+  await open();
+  await meet();
+  const t = await askNear<Taken>("pocket-take-from", { text });
+  keep(t.new);
+  onOther();
+  return t;
+}
+
+/** The text of a copy that another phone saved, of a page or of JSON. */
+export async function copyOf(file: Blob): Promise<string> {
+  const text = await file.text();
+  if (text.trimStart().startsWith("{")) return text;
+  const page = new DOMParser().parseFromString(text, "text/html");
+  const there = page.getElementById("carried")?.textContent;
+  if (!there) throw new Error("This file is not an offline copy. Choose the one that was saved.");
+  return there;
+}
+
 /** JSON that may stand in a page, in ASCII. */
 export const forPage = (text: string): string =>
   text.replace(/[<\u007f-\uffff]/g, (c) => `\\u${c.charCodeAt(0).toString(16).padStart(4, "0")}`);
