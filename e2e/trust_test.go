@@ -46,7 +46,11 @@ func TestInstalledOverHTTPSElsewhere(t *testing.T) {
 	there := chromedp.Flag("host-resolver-rules", "MAP kettle.home 127.0.0.1")
 
 	// On the computer: which code first, and the fingerprint.
-	q := sit(t, "http://127.0.0.1:"+port)
+	// In a browser of its own: cookies are of a host, whatever its port.
+	computer, end0, err := launch()
+	require.NoError(t, err)
+	t.Cleanup(end0)
+	q := sitAt(t, computer, "http://127.0.0.1:"+port)
 	q.expectError("401")
 	q.open("/pair?key=" + a.key(t))
 	q.fill("Name of this device", "This machine")
@@ -118,12 +122,13 @@ func TestInstalledOverHTTPSElsewhere(t *testing.T) {
 	p.phone(1)
 	p.do(chromedp.Click(chromedp.CSS("button")))
 	p.see("Works without a network: yes.")
-	p.click("Take offline")
-	p.see("Ready. It works without the server now.")
+	// Before the service worker answers for it.
 	got := call(p, page.GetAppManifest, page.GetAppManifestParams{})
 	assert.Contains(t, got.URL, "/manifest.webmanifest")
 	assert.Empty(t, got.Errors)
 	assert.Contains(t, got.Data, `"standalone"`, "the phone gets the manifest, and not a 401")
+	p.click("Take offline")
+	p.see("Ready. It works without the server now.")
 	p.until("be kept by the service worker", func() bool { return p.js(`String(Boolean(navigator.serviceWorker.controller))`) == "true" })
 	a.stop()
 	p.open("/trips/1")

@@ -12,6 +12,7 @@ import { Noticed } from "./Noticed";
 import { TasteForm, untasted, type TasteValues } from "./TasteForm";
 import { brewPath } from "../app/where";
 import { LastCups } from "../plan/LastCups";
+import { myName } from "../app/me";
 import "./log.css";
 
 /** What is written down, and when it was brewed, by the clock here, where that is not now. */
@@ -41,7 +42,8 @@ export default function EntryPage() {
   const { system } = useSettings();
   const { value: taste, set: setTaste } = useStored(`taste.${id}`, read, write);
   const save = useChange(({ brewed, ...t }: Entry) =>
-    addLog(id, { ...t, brewed_at: moment(brewed ? new Date(brewed) : new Date()) }),
+    // Cups of a device that said whose it is are theirs.
+    addLog(id, { ...t, by: t.by ?? myName(), brewed_at: moment(brewed ? new Date(brewed) : new Date()) }),
   );
   const ahead = isAhead(taste.brewed);
   return (

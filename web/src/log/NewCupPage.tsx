@@ -20,6 +20,7 @@ import {
 import { lastTrip } from "../app/lastTrip";
 import { Loaded, Trouble } from "../app/Trouble";
 import { useSettings } from "../app/settings";
+import { myName } from "../app/me";
 import { useStored } from "../app/useStored";
 import { brewPath } from "../app/where";
 import { placeName } from "../place/placeName";
@@ -104,6 +105,7 @@ function NewCup({ catalogue }: { catalogue: Catalogue }) {
     }
     await addLog(kept.current.brew.id, {
       ...cup.taste,
+      by: cup.taste.by ?? myName(),
       brewed_at: moment(cup.brewed ? new Date(cup.brewed) : new Date()),
     });
     return queryClient.fetchQuery({ ...question("get-brew", { path: { brew: kept.current.brew.id } }) });

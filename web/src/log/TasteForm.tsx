@@ -1,3 +1,4 @@
+import { myName } from "../app/me";
 import { limits } from "../api/limits";
 import { Button, Input, InputNumber } from "antd";
 import { useEffect, useRef, useState } from "react";
@@ -324,6 +325,7 @@ export function TasteForm({
               <Input
                 id="taste-by"
                 maxLength={40}
+                placeholder={myName()}
                 value={value.by ?? ""}
                 onChange={(e) => put({ by: e.target.value })}
               />

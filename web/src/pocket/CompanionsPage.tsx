@@ -1,15 +1,13 @@
 import { Button } from "antd";
 import { useEffect, useMemo, useState } from "react";
 import { Link } from "react-router";
-import { everywhere } from "../app/useStored";
+import { myName, setMyName } from "../app/me";
 import { counted } from "../units/units";
 import { asText, framesOf, fromText, Gathering, pack, unpack } from "./frames";
 import { inPocket } from "./mode";
 import { Scan } from "./Scan";
 import { copyOf, give, takeFrom, type Taken } from "./session";
 import "./pocket.css";
-
-const NAME = "companion";
 
 /** Those who walk along: their phones give each other what was done, without a network. */
 export default function CompanionsPage() {
@@ -29,7 +27,7 @@ export default function CompanionsPage() {
 }
 
 function Exchange() {
-  const [name, setName] = useState(() => everywhere.get(NAME) ?? "");
+  const [name, setName] = useState(myName);
   return (
     <>
       <p>
@@ -45,7 +43,7 @@ function Exchange() {
           value={name}
           onChange={(e) => {
             setName(e.target.value);
-            everywhere.set(NAME, e.target.value);
+            setMyName(e.target.value);
           }}
         />
       </div>

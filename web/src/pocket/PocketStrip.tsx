@@ -77,9 +77,7 @@ export default function PocketStrip() {
       >
         Save a copy
       </button>{" "}
-      <Link className="bar-button" to="/companions">
-        Companions
-      </Link>{" "}
+      <Link to="/companions">Companions</Link>{" "}
       {p.handed !== "" && (
         <span className="pocket-asks">
           Is {p.handed} in your downloads?{" "}
