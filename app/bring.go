@@ -93,6 +93,21 @@ func (r *gatherer) commit(ctx context.Context, state *journal.State, clock *jour
 // write the same values, and a later change, made over one of the two, would clash with the other.
 var journaling sync.Mutex
 
+// compactFrom is the number of events from which on a journal is compacted where half of them or more are
+// written over.
+const compactFrom = 2000
+
+// compact keeps of a journal of n events what tells its state. It is not said where it fails: nothing is
+// lost, and the next time tries it again. Its caller holds journaling.
+func (a App) compact(ctx context.Context, state *journal.State, n int, clock *journal.Clock) {
+	if n < compactFrom {
+		return
+	}
+	if short := state.Compact(clock); short != nil && len(short) <= n/2 {
+		_ = a.Write(ctx, func(w Writer) error { return w.Renote(ctx, short) })
+	}
+}
+
 // maxTrips is how many trips go into one pocket.
 const maxTrips = 20
 
@@ -147,7 +162,8 @@ func (a App) TakeAlong(ctx context.Context, trips []int64, s Session) (*Carried,
 	for _, x := range r.out[own:] {
 		history[x.Key] = true
 	}
-	fresh, err := r.commit(ctx, state, s.clock(), nil)
+	clock := s.clock()
+	fresh, err := r.commit(ctx, state, clock, nil)
 	if err != nil {
 		return nil, err
 	}
@@ -156,6 +172,7 @@ func (a App) TakeAlong(ctx context.Context, trips []int64, s Session) (*Carried,
 			return nil, err
 		}
 	}
+	a.compact(ctx, state, len(events)+len(fresh), clock)
 	info.Home, info.Aside = home, aside
 	c := &Carried{Format: PocketFormat, Version: PocketVersion, Pocket: info}
 	c.Events = state.Heads(func(k journal.Key, field string) bool { return r.have[k] && !(history[k] && field == "made") })
@@ -389,6 +406,7 @@ func (a App) bring(ctx context.Context, c *Carried, choices map[string]journal.S
 	if err := a.KeepRecords(ctx, records, slices.Concat(fresh, m.New, m.Choices, made)); err != nil {
 		return out, err
 	}
+	a.compact(ctx, m.State, len(events)+len(fresh)+len(m.New)+len(m.Choices)+len(made), clock)
 	if err := a.takeRunning(ctx, c, s.Now()); err != nil {
 		return out, err
 	}

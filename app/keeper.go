@@ -77,6 +77,9 @@ type Writer interface {
 	Tick(ctx context.Context, trip int64, list, line string, done bool) error
 	// Note adds events to the journal; one that is there is left alone.
 	Note(ctx context.Context, events []journal.Edit) error
+	// Renote puts events in the place of the journal: those that tell the same in fewer. A store whose
+	// journal is short does not: errors.ErrUnsupported.
+	Renote(ctx context.Context, events []journal.Edit) error
 }
 
 // Store keeps records: SQLite at home (package store), memory in the pocket. It knows nothing

@@ -191,3 +191,34 @@ func TestWhatIsNoCompanions(t *testing.T) {
 		assert.Equal(t, before, told(t, tom.App), name)
 	}
 }
+
+// A journal is short again once it is home: what was written over is no longer kept, what comes twice adds
+// nothing, and an old copy is still understood.
+func TestAJournalIsShortAtHome(t *testing.T) {
+	home, id := atHome(t)
+	file := take(t, home, id)
+	s, old := opened(t, file), opened(t, file)
+	higher(t, old, beach, 12)
+	const changes = 2500
+	for i := range changes {
+		higher(t, s, gorge, float64(500+i%7))
+	}
+	c := s.Carried()
+	require.Greater(t, len(c.Events), changes)
+	bring(t, home, c, nil)
+	events, err := home.Events(t.Context())
+	require.NoError(t, err)
+	assert.Less(t, len(events), len(c.Events)/3, "what was written over is gone")
+	was := told(t, home)
+	assert.Empty(t, bring(t, home, c, nil).Arrives, "what comes again adds nothing")
+	assert.Equal(t, was, told(t, home))
+	again, err := home.Events(t.Context())
+	require.NoError(t, err)
+	assert.Len(t, again, len(events))
+	bring(t, home, old.Carried(), nil)
+	assert.Contains(t, told(t, home), " 12\n", "a copy of before brings its own")
+	assert.Contains(t, told(t, opened(t, take(t, home, id)).App), " 12\n")
+	for _, e := range take(t, home, id).Events {
+		assert.Nil(t, e.Known, "what home knows goes nowhere")
+	}
+}

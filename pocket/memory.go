@@ -4,6 +4,7 @@ import (
 	"bytes"
 	"cmp"
 	"context"
+	"errors"
 	"maps"
 	"slices"
 	"sync"
@@ -341,3 +342,6 @@ func (in *inside) Note(_ context.Context, events []journal.Edit) error {
 	}
 	return nil
 }
+
+// Renote is for a journal that is kept at home: a pocket's is short.
+func (in *inside) Renote(context.Context, []journal.Edit) error { return errors.ErrUnsupported }

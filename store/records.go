@@ -3,7 +3,6 @@ package store
 import (
 	"context"
 	"database/sql"
-	"encoding/json"
 	"errors"
 	"fmt"
 	"strings"
@@ -189,7 +188,7 @@ func (r reading) Events(ctx context.Context) ([]journal.Edit, error) {
 		if err = x.Scan(&text); err != nil {
 			return e, err
 		}
-		return e, json.Unmarshal([]byte(text), &e)
+		return journal.OfKept([]byte(text))
 	}, "SELECT event FROM journal ORDER BY seq")
 }
 
@@ -269,7 +268,7 @@ func (w writing) Tick(ctx context.Context, trip int64, list, line string, done b
 // Note adds events to the journal.
 func (w writing) Note(ctx context.Context, events []journal.Edit) error {
 	for _, e := range events {
-		b, err := json.Marshal(e)
+		b, err := journal.Kept(e)
 		if err != nil {
 			return err
 		}
@@ -278,4 +277,12 @@ func (w writing) Note(ctx context.Context, events []journal.Edit) error {
 		}
 	}
 	return nil
+}
+
+// Renote puts events in the place of the journal.
+func (w writing) Renote(ctx context.Context, events []journal.Edit) error {
+	if _, err := w.tx.ExecContext(ctx, "DELETE FROM journal"); err != nil {
+		return err
+	}
+	return w.Note(ctx, events)
 }

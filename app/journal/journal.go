@@ -66,8 +66,10 @@ type Edit struct {
 	Over map[string][]string `json:"over,omitempty" doc:"IDs of the events whose value of a field it takes the place of"`
 	// Live says that what was changed, and what it is part of, is there: a deletion that was
 	// not known then clashes with it.
-	Live  map[string][]string `json:"live,omitempty" doc:"Records, as kind/uuid, that are there, with the IDs of the events that said so, or not, before"`
-	Stamp int64               `json:"stamp" minimum:"1" doc:"Greater than that of all that was known when it was made (Lamport 1978); a choice has that of what it chose"`
+	Live map[string][]string `json:"live,omitempty" doc:"Records, as kind/uuid, that are there, with the IDs of the events that said so, or not, before"`
+	// Known is of a journal that was compacted at home; no copy has it.
+	Known *Known `json:"-"`
+	Stamp int64  `json:"stamp" minimum:"1" doc:"Greater than that of all that was known when it was made (Lamport 1978); a choice has that of what it chose"`
 }
 
 // writes are the names of the fields that an event writes, sorted.
@@ -170,6 +172,13 @@ func (s *State) Apply(e Edit) bool {
 	}
 	s.seen[e.ID] = made{e.Key, e.At, e.Stamp}
 	s.stamp = max(s.stamp, e.Stamp)
+	if e.Known != nil {
+		e.Known.each(func(id string) {
+			if !s.Seen(id) {
+				s.seen[id] = made{}
+			}
+		})
+	}
 	for _, f := range e.writes() {
 		s.register(e.Key, f).write(e.ID, e.Over[f], head{e.Set[f], e.Stamp})
 	}

@@ -198,6 +198,32 @@ func TestEventsInAnyOrder(t *testing.T) {
 	})
 }
 
+// compact keeps of a journal what tells its state, as it is read from where it is kept.
+func (p *place) compact(t *rapid.T) {
+	short := p.state.Compact(&p.clock)
+	if short == nil {
+		return
+	}
+	was, seen := p.all(), p.events
+	var kept []journal.Edit
+	for _, e := range short {
+		b, err := journal.Kept(e)
+		require.NoError(t, err)
+		back, err := journal.OfKept(b)
+		require.NoError(t, err)
+		kept = append(kept, back)
+	}
+	p.state, p.events = journal.Of(kept), kept
+	if got := p.all(); !assert.ObjectsAreEqual(was, got) {
+		t.Fatalf("compacted:\n%s\nbefore:\n%s", show(got), show(was))
+	}
+	for _, e := range seen {
+		if !p.state.Seen(e.ID) {
+			t.Fatalf("%s is forgotten", e.ID)
+		}
+	}
+}
+
 func heads(p *place) (n int) {
 	for _, e := range p.state.Heads(func(journal.Key, string) bool { return true }) {
 		n += len(e.Set) + len(e.Cut) + len(e.Live)
@@ -250,10 +276,13 @@ func TestAnyOrderEndsInTheSameState(t *testing.T) {
 				})
 			}
 		}
-		brought := func(order []int) map[journal.Key]journal.Fields {
+		brought := func(order []int, compacts bool) map[journal.Key]journal.Fields {
 			home := newPlace(fmt.Sprint("home", order), start)
 			for _, i := range order {
 				home.bring(devices[i].events, later)
+				if compacts {
+					home.compact(t)
+				}
 			}
 			for _, i := range order { // and once more
 				if m := home.bring(devices[i].events, later); len(m.New) > 0 {
@@ -269,9 +298,9 @@ func TestAnyOrderEndsInTheSameState(t *testing.T) {
 		back := slices.Clone(forth)
 		slices.Reverse(back)
 		mixed := rapid.Permutation(forth).Draw(t, "order")
-		want := brought(forth)
-		for _, order := range [][]int{back, mixed} {
-			if got := brought(order); !assert.ObjectsAreEqual(want, got) {
+		want := brought(forth, false)
+		for n, order := range [][]int{back, mixed, forth} {
+			if got := brought(order, n > 0); !assert.ObjectsAreEqual(want, got) {
 				t.Fatalf("order %v:\n%s\norder %v:\n%s", forth, show(want), order, show(got))
 			}
 		}
@@ -288,4 +317,27 @@ func show(m map[journal.Key]journal.Fields) string {
 		b.WriteByte('\n')
 	}
 	return b.String()
+}
+
+// What is written after a compaction knows of all before it, though that was written over.
+func TestACompactedJournalKnowsHowLateItIs(t *testing.T) {
+	p, q := newPlace("p", base()), newPlace("q", base())
+	for i := range 9 {
+		q.set(stopA, func(f journal.Fields) { f["altitude"] = raw(i) })
+	}
+	p.set(stopA, func(f journal.Fields) { f["altitude"] = raw(77) })
+	p.bring(q.events, func(journal.Clash) journal.Side { return journal.Here })
+	latest := int64(0)
+	for _, e := range p.events {
+		latest = max(latest, e.Stamp)
+	}
+	r := newPlace("r", p.state.Compact(&p.clock))
+	require.JSONEq(t, "77", string(r.state.Fields(stopA)["altitude"]))
+	r.set(brewA, func(f journal.Fields) { f["dose"] = raw(31) })
+	assert.Greater(t, r.events[len(r.events)-1].Stamp, latest)
+	// Where something was written over that has not come yet, nothing is forgotten.
+	x := newPlace("x", base())
+	x.set(stopA, func(f journal.Fields) { f["altitude"] = raw(1) })
+	x.set(stopA, func(f journal.Fields) { f["altitude"] = raw(2) })
+	assert.Nil(t, journal.Of(append(base(), x.events[len(x.events)-1])).Compact(&x.clock))
 }
