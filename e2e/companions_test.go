@@ -8,6 +8,7 @@ import (
 	"math/rand/v2"
 	"os"
 	"path/filepath"
+	"slices"
 	"strings"
 	"testing"
 	"time"
@@ -15,6 +16,7 @@ import (
 	"github.com/chromedp/chromedp"
 	"github.com/stretchr/testify/assert"
 	"github.com/stretchr/testify/require"
+	"rsc.io/qr"
 )
 
 // What a fake camera sees.
@@ -180,4 +182,43 @@ func TestCompanionsOnTheWay(t *testing.T) {
 		}
 	}
 	assert.Equal(t, 1, hers, "it is hers")
+}
+
+// A shared recipe is read with the page's own camera; where that is refused, it is said with what to do.
+func TestASharedRecipeIsScanned(t *testing.T) {
+	t.Parallel()
+	a := startOwn(t)
+	var shared struct {
+		Text string `json:"text"`
+	}
+	send(t, a.base, "POST", "/share", map[string]any{"name": "For Ida", "recipe": map[string]any{"name": "Slow mornings", "method": "cone", "dose_g": 15, "water_g": 240}}, &shared)
+	code, err := qr.Encode(shared.Text, qr.L)
+	require.NoError(t, err)
+	picture := bytes.Repeat([]byte{200}, camWide*camHigh)
+	module := (camHigh - 80) / code.Size
+	for y := range code.Size * module {
+		for x := range code.Size * module {
+			if code.Black(x/module, y/module) {
+				picture[(40+y)*camWide+100+x] = 40
+			}
+		}
+	}
+	seeing, end, err := launch(chromedp.Flag("use-fake-device-for-media-stream", true), chromedp.Flag("use-fake-ui-for-media-stream", true), chromedp.Flag("use-file-for-fake-video-capture", film(t, slices.Repeat([][]byte{picture}, 20))))
+	require.NoError(t, err)
+	t.Cleanup(end)
+	p := sitAt(t, seeing, a.base)
+	p.open("/take")
+	p.click("Scan a code")
+	p.see("Slow mornings")
+	p.click("Save the recipe")
+	p.until("be saved", func() bool { return strings.HasPrefix(p.js(`location.pathname`), "/recipes/") })
+
+	// In a browser that hands out no camera.
+	q := sit(t, a.base)
+	q.open("/take")
+	q.click("Scan a code")
+	q.until("be told what to do", func() bool {
+		s := q.screen()
+		return strings.Contains(s, "The camera was refused. Allow it") || strings.Contains(s, "This device has no camera. Use the text.")
+	})
 }

@@ -161,7 +161,7 @@ button{font:inherit;font-weight:700;min-height:48px;margin-top:18px;padding:0 22
 <body>
 <h1>Pair with Apodemos</h1>
 {{if .Wrong}}<p class="wrong" role="alert">{{.Wrong}}</p>{{end}}
-<p>This device is not paired yet. On the machine that Apodemos runs on, open a trip, Take it along, and make a key there; it pairs one device, for ten minutes.</p>
+<p>This device is not paired yet. On the machine that Apodemos runs on, open Offline copy and choose “Pair a device”. The key pairs one device, for ten minutes.</p>
 <form method="post" action="/pair">
 <label for="key">Key</label>
 <input id="key" name="key" value="{{.Key}}" autocomplete="off" autocapitalize="characters" spellcheck="false" maxlength="20" required>
