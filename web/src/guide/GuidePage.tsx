@@ -470,13 +470,13 @@ function Guide({
           {!f.begun && (alerts === "no" || !mayStayOn()) && (
             <p className="care care-care" role="note" data-testid="no-alerts">
               {alerts === "no" &&
-                "This page can’t alert you while the phone sleeps: allow notifications in the browser’s settings. "}
+                "This page can’t alert you while the phone sleeps. Allow notifications in the browser’s settings. "}
               {!mayStayOn() && "It can’t keep the screen on. "}
               Stay with the stove, and keep the screen on.
             </p>
           )}
           {mayDarken && going && (
-            <p className="care care-care" role="status" data-testid="may-darken">
+            <p className="care care-care" role="note" data-testid="may-darken">
               The device won’t keep the screen on. Turn off battery saving, or set a longer time-out.
             </p>
           )}
