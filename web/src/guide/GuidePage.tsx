@@ -475,11 +475,6 @@ function Guide({
               Stay with the stove, and keep the screen on.
             </p>
           )}
-          {mayDarken && going && (
-            <p className="care care-care" role="note" data-testid="may-darken">
-              The device won’t keep the screen on. Turn off battery saving, or set a longer time-out.
-            </p>
-          )}
           {f.done && <p className="guide-do">Done. Taste it, then log the cup.</p>}
           {going && shown && (
             <p className="guide-do" data-testid="instruction">
@@ -592,6 +587,11 @@ function Guide({
             </p>
           )}
           {!mayStayOn() && <p className="quiet">The screen may go dark: this page can’t keep it on.</p>}
+          {mayDarken && going && (
+            <p className="care care-care" role="note" data-testid="may-darken">
+              The device won’t keep the screen on. Turn off battery saving, or set a longer time-out.
+            </p>
+          )}
         </div>
       )}
       <div className="guide-keys">
