@@ -88,9 +88,9 @@ test: test-tools build
 	@if $(BROWSER_THERE); then echo "== the interface, driven in a browser"; go test -timeout 40m ./e2e; else echo "== left out, for there is no Chromium: the tests of the interface in a browser"; fi
 
 # What the tests need and a plain machine may lack.
-TOOLS := chromium-headless-shell fonts-dejavu-core units python3-scipy python3-iapws gpsbabel python3-gpxpy python3-icalendar python3-jsonschema libxml2-utils libnss3-tools
+TOOLS := chromium-headless-shell fonts-dejavu-core units python3-scipy python3-iapws gpsbabel python3-gpxpy python3-icalendar python3-jsonschema libxml2-utils libnss3-tools openssl
 BROWSER_THERE := command -v chromium-headless-shell chromium >/dev/null
-TOOLS_THERE := $(BROWSER_THERE) && fc-list 2>/dev/null | grep -q DejaVu && command -v units >/dev/null && command -v gpsbabel >/dev/null && command -v xmllint >/dev/null && command -v certutil >/dev/null && /usr/bin/python3 -c 'import scipy, iapws, gpxpy, icalendar, jsonschema' 2>/dev/null
+TOOLS_THERE := $(BROWSER_THERE) && fc-list 2>/dev/null | grep -q DejaVu && command -v units >/dev/null && command -v gpsbabel >/dev/null && command -v xmllint >/dev/null && command -v certutil >/dev/null && command -v openssl >/dev/null && /usr/bin/python3 -c 'import scipy, iapws, gpxpy, icalendar, jsonschema' 2>/dev/null
 # Tests that ask those tools, left out where they are missing.
 WITHOUT = $(shell $(TOOLS_THERE) || echo "-skip 'Elsewhere|OtherPrograms|HiGHS|AsItsSchemaSays'")
 test-tools:

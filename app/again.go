@@ -14,7 +14,7 @@ import (
 // AgainIn asks for a cup of the log to be made again.
 type AgainIn struct {
 	Stop   int64        `json:"stop,omitempty" minimum:"1" doc:"Where"`
-	Here   *ways.Wanted `json:"here,omitempty" doc:"Where, instead: a place that is no stop, and what there is to make it with"`
+	Here   *ways.Wanted `json:"here,omitempty" doc:"Instead of a stop: the place, and the gear that is there"`
 	Method string       `json:"method,omitempty" maxLength:"40" doc:"By which method; that of the cup when left out"`
 	At     string       `json:"at,omitempty" pattern:"^([01]\\d|2[0-3]):[0-5]\\d$|^$" patternDescription:"HH:MM, from 00:00 to 23:59, or empty" doc:"Local time of day, HH:MM, or empty"`
 }
@@ -54,8 +54,8 @@ func (a App) spot(ctx context.Context, in AgainIn) (s spot, err error) {
 	return s, err
 }
 
-// MakeAgain plans a cup of the log again at a stop, with the gear that goes along there, or at a place
-// that is no stop, with what there is.
+// MakeAgain plans a cup of the log again: at a stop, with the gear packed for its trip, or at any other
+// place, with the gear that is there.
 func (a App) MakeAgain(ctx context.Context, entry int64, in AgainIn) (AgainOut, error) {
 	out := AgainOut{Before: []LogEntry{}}
 	l, err := a.LogEntry(ctx, entry)

@@ -144,6 +144,10 @@ func (s *server) paired(c *gin.Context) {
 	}
 }
 
+// plainStyle is the look of the pages that come before the interface.
+const plainStyle = `body{margin:0;padding:24px;background:#f2f4f0;color:#18211f;font:17px/1.5 system-ui,sans-serif;max-width:560px}
+.wrong{border-left:4px solid #a61b1b;padding:6px 12px;background:#fff}`
+
 var pairTemplate = template.Must(template.New("pair").Parse(`<!doctype html>
 <html lang="en">
 <head>
@@ -151,11 +155,10 @@ var pairTemplate = template.Must(template.New("pair").Parse(`<!doctype html>
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>Pair with Apodemos</title>
 <style nonce="{{.Nonce}}">
-body{margin:0;padding:24px;background:#f2f4f0;color:#18211f;font:17px/1.5 system-ui,sans-serif;max-width:520px}
+` + plainStyle + `
 label{display:block;margin:14px 0 4px}
 input{font:inherit;width:100%;box-sizing:border-box;min-height:44px;padding:6px 10px;border:1px solid #7b8783;background:#fff}
 button{font:inherit;font-weight:700;min-height:48px;margin-top:18px;padding:0 22px;border:0;background:#0f5a5e;color:#fff}
-.wrong{border-left:4px solid #a61b1b;padding:6px 12px;background:#fff}
 </style>
 </head>
 <body>

@@ -124,11 +124,10 @@ var trustTemplate = template.Must(template.New("trust").Parse(`<!doctype html>
 <meta name="viewport" content="width=device-width, initial-scale=1">
 <title>Trust this Apodemos</title>
 <style nonce="{{.Nonce}}">
-body{margin:0;padding:24px;background:#f2f4f0;color:#18211f;font:17px/1.5 system-ui,sans-serif;max-width:560px}
+` + plainStyle + `
 h1{font-size:24px}h2{font-size:20px;margin-bottom:0}
 a.go{display:inline-block;font-weight:700;padding:12px 22px;background:#0f5a5e;color:#fff;text-decoration:none}
 code{display:block;font:15px/1.6 ui-monospace,monospace;padding:6px 12px;background:#fff;word-spacing:2px}
-.wrong{border-left:4px solid #a61b1b;padding:6px 12px;background:#fff}
 summary{padding:10px 0}
 </style>
 </head>

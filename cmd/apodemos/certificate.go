@@ -25,7 +25,7 @@ func certificateCommand() *cobra.Command {
 		Short: "Make a certificate that phones on your network can trust",
 		Long: `Makes a certificate for this machine's names and addresses, for a year, with a small
 authority that phones are told to trust. The authority signs this one certificate; its key
-is then gone. A renewal, or a new address, is a new authority: each phone must trust it again.
+is then gone. For a new address, and after a year, make a new one: each phone must trust it again.
 "apodemos serve" uses the certificate when it listens beyond this machine.`,
 		Example: `  apodemos certificate --host kettle.home`,
 		Args:    cobra.NoArgs,
@@ -37,7 +37,7 @@ is then gone. A renewal, or a new address, is a new authority: each phone must t
 			}
 			if old != nil && !renew {
 				sayCertificate(w, old)
-				fmt.Fprintln(w, "It is kept. --renew makes a new one, which every phone must trust again.")
+				fmt.Fprintln(w, "It stays. --renew makes a new one, which every phone must trust again.")
 				return nil
 			}
 			ips, err := addressesFor(addresses)

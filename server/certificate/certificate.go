@@ -3,8 +3,8 @@
 //
 // The authority signs one certificate, and its key is then gone: nobody, this program included, can sign
 // another with it. Name constraints (RFC 5280, 4.2.1.10) bind it to this machine's names and addresses,
-// so that who trusts it trusts it for nothing else. A renewal, or a new address, is a new authority that
-// phones have to trust anew.
+// so that who trusts it trusts it for nothing else. For a new address, and after a
+// year, phones must trust a new one.
 package certificate
 
 import (

@@ -10,7 +10,7 @@ import { Loaded, Trouble } from "../app/Trouble";
 import { brewPath } from "../app/where";
 import { byDay, StopSelect } from "../trips/StopSelect";
 import { inWords, say } from "../units/units";
-import { saidOf } from "./cups";
+import { amountsOf, saidOf } from "./cups";
 
 /** A cup of the log, made again at a stop: by the means there, as near as they get. */
 export function Again({
@@ -22,7 +22,7 @@ export function Again({
   entry: number;
   /** Where; asked when both are left out. */
   stop?: number;
-  /** Or a place that is no stop, with what there is. */
+  /** Or another place, with the gear that is there. */
   here?: Schemas["Wanted"];
   onClose: () => void;
 }) {
@@ -122,13 +122,7 @@ function Made({
       {again.error && <Trouble error={again.error} />}
       {a && p && (
         <div data-testid="again" aria-busy={again.isPlaceholderData}>
-          <p className="lb-big">
-            {p.dose_g !== null && inWords(p.dose_g, "g", system)}
-            {p.grind.clicks !== null
-              ? `, ${inWords(p.grind.clicks, "clicks", system)}`
-              : p.grind.band && `, ${p.grind.band}`}
-            {p.start_c !== null && `, ${inWords(p.start_c, "°C", system)}`}
-          </p>
+          <p className="lb-big">{amountsOf(p, system)}</p>
           <p>
             {a.again.alike ? "Should taste the same" : "Not quite the same"}: {point(a.again.gives)}.
           </p>

@@ -1,4 +1,5 @@
-import type { LogEntry, Schemas } from "../api/client";
+import type { LogEntry, Plan, Schemas } from "../api/client";
+import { inWords, type System } from "../units/units";
 
 /** What cups set side by side are called; as many as these are compared at once. */
 export const letters = ["A", "B", "C", "D"];
@@ -38,3 +39,14 @@ export function rowsOf(compared: Schemas["Compared"][]) {
   });
   return [...rows.entries()].map(([field, r]) => ({ field, ...r }));
 }
+
+/** What a brew takes, in a line: coffee, water, grind and heat. */
+export const amountsOf = (p: Plan, system: System): string =>
+  [
+    p.dose_g !== null && inWords(p.dose_g, "g", system),
+    p.water.poured_ml !== null && p.water.poured_ml > 0 && inWords(p.water.poured_ml, "ml", system),
+    p.grind.clicks !== null ? inWords(p.grind.clicks, "clicks", system) : p.grind.band,
+    p.start_c !== null && inWords(p.start_c, "°C", system),
+  ]
+    .filter(Boolean)
+    .join(", ");

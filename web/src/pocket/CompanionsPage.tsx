@@ -31,8 +31,8 @@ function Exchange() {
   return (
     <>
       <p>
-        Phones that took the same trip offline exchange cups and changes here. Doing it twice adds nothing
-        twice.
+        Phones that took the same trip offline exchange cups and changes here. Do it as often as you like:
+        nothing is added twice.
       </p>
       <div className="field">
         <label htmlFor="companion-name">Your name</label>
@@ -242,7 +242,7 @@ function Take() {
           onClick={() =>
             void run(() => {
               const bytes = fromText(text);
-              if (!bytes) throw new Error("This is no text of a companion. Copy all of it.");
+              if (!bytes) throw new Error("This text is not from a companion. Copy all of it.");
               return unpack(bytes);
             })
           }

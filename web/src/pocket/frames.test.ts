@@ -42,7 +42,7 @@ describe("frames", () => {
       expect(seen).toBeLessThanOrEqual(blocks + 20);
     }
   });
-  it("begin anew with another run, and take nothing that is no frame", () => {
+  it("start over with another run, and refuse what is not a frame", () => {
     const a = framesOf(some(2000, 7));
     const b = framesOf(some(2000, 8));
     const got = new Gathering();

@@ -89,7 +89,7 @@ export class Gathering {
     return this.blocks === 0 ? 0 : this.known / this.blocks;
   }
 
-  /** Takes in what a code says. False where it is no frame; another run's frame begins anew. */
+  /** Takes in what a code says. False if it is not a frame. A frame of another run starts over. */
   take(text: string): boolean {
     const m = /^apodemosf1\.([0-9a-z]{1,7})\.(\d{1,7})\.(\d{1,7})\.([\w-]+)$/.exec(text);
     if (!m) return false;
@@ -140,7 +140,7 @@ export class Gathering {
     this.rows.forEach((r, b) => out.set((r as Row).data, b * BLOCK));
     const bytes = out.slice(0, this.length);
     if (crc32(bytes).toString(36) === this.run.split(".")[0]) return bytes;
-    this.run = ""; // a frame was read wrong: it begins anew
+    this.run = ""; // a frame was misread: start over
     this.blocks = 0;
     return undefined;
   }

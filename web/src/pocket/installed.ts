@@ -14,7 +14,7 @@ export function onNewer(l: Listener): () => void {
 /** Whether this page may be kept on this device. */
 export const ableHere = (): boolean => "serviceWorker" in navigator && window.isSecureContext;
 
-/** What a browser hands out where it can install the application by a button. */
+/** The event with which a browser says that a button may install the application. */
 interface Prompt extends Event {
   prompt: () => Promise<unknown>;
 }

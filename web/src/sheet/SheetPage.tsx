@@ -10,6 +10,7 @@ import { useSettings } from "../app/settings";
 import { TextsOf } from "../trips/Texts";
 import { altitudeInWords, boilInWords, heatInWords, safeBoils, waterInWords } from "../trips/words";
 import { counted, inWords, say } from "../units/units";
+import { amountsOf } from "../log/cups";
 import { Fold } from "./Fold";
 import { BrewOnPaper, dateOf, Strip } from "./OnPaper";
 import "./sheet.css";
@@ -264,15 +265,9 @@ function BestHere({
 }) {
   const { system } = useSettings();
   if (!p) return null;
-  const how = [
-    p.dose_g !== null && inWords(p.dose_g, "g", system),
-    p.water.poured_ml !== null && p.water.poured_ml > 0 && inWords(p.water.poured_ml, "ml", system),
-    p.grind.clicks !== null ? inWords(p.grind.clicks, "clicks", system) : p.grind.band,
-    p.start_c !== null && inWords(p.start_c, "°C", system),
-  ].filter(Boolean);
   return (
     <p className="leaf-figures" data-testid="best-here">
-      Your best, here: {catalogue.names[p.request.method]}, {how.join(", ")}.{" "}
+      Your best, here: {catalogue.names[p.request.method]}, {amountsOf(p, system)}.{" "}
       {again.alike ? "It should taste the same." : again.not.map((n) => say(n, system)).join(" ")}
     </p>
   );
